@@ -1,0 +1,56 @@
+package bivex.core;
+
+/** Input outside what a sum or rule accepts. Always names the field, so that a screen can point at it. */
+public final class InvalidInput extends IllegalArgumentException {
+  private final String field;
+
+  /**
+   * @param field name of the offending input, as the caller knows it
+   * @param message what is wrong and what is allowed, in plain words
+   */
+  public InvalidInput(String field, String message) {
+    super(field + ": " + message);
+    this.field = field;
+  }
+
+  /** Name of the offending input. */
+  public String field() {
+    return field;
+  }
+
+  /** Refuses a number outside {@code [min, max]}, NaN included. */
+  public static double within(String field, double value, double min, double max) {
+    if (!(value >= min && value <= max)) {
+      throw new InvalidInput(field, "must be from " + plain(min) + " to " + plain(max) + ", was " + plain(value));
+    }
+    return value;
+  }
+
+  /** Refuses zero, negative, infinite and NaN. */
+  public static double positive(String field, double value) {
+    if (!(value > 0) || Double.isInfinite(value)) {
+      throw new InvalidInput(field, "must be more than zero, was " + plain(value));
+    }
+    return value;
+  }
+
+  /** Refuses a whole number outside {@code [min, max]}. */
+  public static long within(String field, long value, long min, long max) {
+    if (value < min || value > max) {
+      throw new InvalidInput(field, "must be from " + min + " to " + max + ", was " + value);
+    }
+    return value;
+  }
+
+  /** Refuses null and blank text; returns it stripped. */
+  public static String text(String field, String value) {
+    if (value == null || value.isBlank()) {
+      throw new InvalidInput(field, "must not be empty");
+    }
+    return value.strip();
+  }
+
+  private static String plain(double value) {
+    return value == Math.rint(value) && Math.abs(value) < 1e15 ? Long.toString((long) value) : Double.toString(value);
+  }
+}

@@ -1,0 +1,50 @@
+package bivex.core.delivery;
+
+import bivex.core.InvalidInput;
+import bivex.core.optics.Raster;
+import bivex.core.review.Verdict;
+import bivex.core.review.VersionFacts;
+import bivex.core.shot.NamePattern;
+import bivex.core.time.FrameRate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * What the client wants.
+ *
+ * @param raster picture size
+ * @param rate frame rate
+ * @param handles frames before and after the cut, 0 to 1000
+ * @param pattern of the file names, with {code} and {version}
+ */
+public record DeliverySpec(Raster raster, FrameRate rate, int handles, NamePattern pattern) {
+  public DeliverySpec {
+    InvalidInput.within("handles", (long) handles, 0, 1000);
+    pattern.with(Set.of("code", "version"), Set.of("production", "code", "scene", "version"));
+  }
+
+  /**
+   * A version offered for delivery.
+   *
+   * @param verdict last one, null if none
+   * @param openNotes notes not answered
+   */
+  public record Offer(String production, String code, String scene, int version, VersionFacts facts, int cutFrames, Verdict verdict, int openNotes) {}
+
+  /** File name of an offer, without extension. */
+  public String fileName(Offer o) {
+    return pattern.fill(Map.of("production", o.production(), "code", o.code(), "scene", o.scene(), "version", o.version()));
+  }
+
+  /** The check list of an offer, from measured facts; it may go when every line agrees. */
+  public List<VersionFacts.FactCheck> check(Offer o) {
+    List<VersionFacts.FactCheck> out = new ArrayList<>();
+    boolean agreed = o.verdict() == Verdict.AGREED;
+    out.add(new VersionFacts.FactCheck("Verdict", "agreed", o.verdict() == null ? "none" : o.verdict().words(), agreed, agreed ? "" : "Review version " + o.version() + " first."));
+    out.add(new VersionFacts.FactCheck("Notes", "all answered", o.openNotes() == 0 ? "all answered" : o.openNotes() + " open", o.openNotes() == 0, o.openNotes() == 0 ? "" : "Answer them in Review."));
+    out.addAll(o.facts().against(raster, rate, o.cutFrames(), handles, true));
+    return out;
+  }
+}

@@ -1,0 +1,45 @@
+package bivex.core.light;
+
+import bivex.core.InvalidInput;
+import bivex.core.time.FrameRate;
+
+/**
+ * Lamps on the mains ripple at twice its frequency (S7). An exposure of a whole number of ripples sees none of it; what is
+ * left otherwise is |sin x ÷ x| with x = π · 2·mains · t (the mean of a sinusoid over the exposure).
+ */
+public final class MainsFlicker {
+  private MainsFlicker() {}
+
+  /** Exposure time in seconds of k whole ripples. */
+  public static double safeSeconds(double mainsHz, int k) {
+    InvalidInput.within("whole ripples", (long) k, 1, 1000);
+    return k / (2 * mains(mainsHz));
+  }
+
+  /** Longest flicker-safe exposure, in seconds, that is not longer than a limit; 0 when none is. */
+  public static double longestSafeSeconds(double mainsHz, double limitSeconds) {
+    int k = (int) Math.floor(InvalidInput.positive("limit", limitSeconds) * 2 * mains(mainsHz) + 1e-9);
+    return k < 1 ? 0 : safeSeconds(mainsHz, k);
+  }
+
+  /** The flicker-safe exposure to use instead of another: the longest that is not longer, or a single ripple. */
+  public static double safeInsteadOf(double mainsHz, double seconds) {
+    return Math.max(safeSeconds(mainsHz, 1), longestSafeSeconds(mainsHz, seconds));
+  }
+
+  /** Share of the lamp's ripple that is left after an exposure, 0 to 1. */
+  public static double rippleLeft(double mainsHz, double seconds) {
+    double x = Math.PI * 2 * mains(mainsHz) * InvalidInput.positive("shutter time", seconds);
+    return Math.abs(Math.sin(x) / x);
+  }
+
+  /** Beat in Hz between the ripple and the nearest multiple of the frame rate; 0 is steady. */
+  public static double beatHz(double mainsHz, FrameRate rate) {
+    double ripple = 2 * mains(mainsHz);
+    return Math.abs(ripple - Math.max(1, Math.rint(ripple / rate.fps())) * rate.fps());
+  }
+
+  private static double mains(double hz) {
+    return InvalidInput.within("mains", hz, 16, 1000);
+  }
+}

@@ -1,0 +1,46 @@
+package bivex.core.method;
+
+import bivex.core.InvalidInput;
+import bivex.core.parameter.Values;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.List;
+import java.util.ServiceLoader;
+import java.util.Set;
+
+/** All methods, and the plan of a shot that combines some of them. */
+public final class MethodBook {
+  private static final List<Method> METHODS =
+      ServiceLoader.load(Method.class, MethodBook.class.getClassLoader()).stream().map(ServiceLoader.Provider::get).sorted(Comparator.comparing(Method::id)).toList();
+
+  private MethodBook() {}
+
+  /** Every method, by id. */
+  public static List<Method> all() {
+    return METHODS;
+  }
+
+  /** One method; refused when there is none of that id. */
+  public static Method find(String id) {
+    return METHODS.stream().filter(m -> m.id().equals(id)).findFirst().orElseThrow(() -> new InvalidInput("method", "there is no method \"" + id + "\" in the book"));
+  }
+
+  /**
+   * Works out a shot. An empty list of choices gives an empty plan.
+   *
+   * @throws InvalidInput naming the parameter of the method that is wrong
+   */
+  public static Plan derive(ShotSetting setting, List<MethodChoice> choices) {
+    Derivation plan = new Derivation(setting);
+    Set<String> seen = new HashSet<>();
+    for (MethodChoice choice : choices) {
+      if (!seen.add(choice.method())) {
+        throw new InvalidInput("method", choice.method() + " is chosen twice");
+      }
+      Method m = find(choice.method());
+      plan.begin(m);
+      m.derive(plan, Values.of(m.parameters(), choice.values()));
+    }
+    return plan.build();
+  }
+}

@@ -1,0 +1,110 @@
+package bivex.core.method;
+
+import bivex.core.effort.Estimate;
+import bivex.core.effort.TaskKind;
+import bivex.core.shoot.MatchRule;
+import java.util.List;
+import java.util.Set;
+
+/**
+ * What a shot owes, derived from its methods. Every item has a key that stays the same while parameters change, so that
+ * evidence stays tied to it.
+ */
+public record Plan(
+    List<Layer> layers, List<Plate> plates, MatchSet matchSet, List<BriefLine> cameraBrief, List<Element> elements,
+    List<Aid> aids, List<Task> tasks, List<Datum> data, List<Check> checks, List<Caution> cautions, List<SketchFrame> sketch,
+    Estimate effort, double setMinutes) {
+
+  /** When something owed is too late. */
+  public enum Due {
+    BEFORE_DAY,
+    BEFORE_STRIKE,
+    BEFORE_DELIVERY
+  }
+
+  public enum PlateKind {
+    PERFORMANCE,
+    CLEAN,
+    TRACKING,
+    INSERT,
+    WITNESS,
+    STILL,
+    GUIDE
+  }
+
+  /**
+   * Something the camera must record.
+   *
+   * @param wanted what must be in it, in words for the floor
+   * @param seconds length to record
+   * @param inSet whether it belongs to the match set
+   * @param rescues what can be done if it is missing, best first
+   */
+  public record Plate(String key, PlateKind kind, String label, String wanted, double seconds, boolean inSet, List<String> rescues) {}
+
+  /** Plates that must agree, and in what. @param backgroundM distance of the background, m */
+  public record MatchSet(Set<MatchRule> rules, List<String> plates, double backgroundM) {}
+
+  public enum SpanKind {
+    PRESENT,
+    FADE,
+    HOLD,
+    STREAK,
+    EMPTY,
+    CROSSING,
+    MOVE
+  }
+
+  /** Frames of a layer, both ends included, numbered as in the cut. @param note what happens in them */
+  public record Span(int first, int last, SpanKind kind, String note) {}
+
+  /**
+   * One thing in the stack.
+   *
+   * @param letter A is the bottom
+   * @param source plate, element, still or generated, in words
+   * @param settledBy key of the plan item whose evidence puts the layer in hand
+   */
+  public record Layer(String key, String letter, String label, String source, String blend, String matte, String settledBy, List<Span> spans) {}
+
+  /** One line of the camera brief. */
+  public record BriefLine(String property, String label, String value, String reason) {}
+
+  /** Something laid over that the camera of this shot does not record. @param minWidthPx width it needs at the largest use */
+  public record Element(String key, String label, String source, String blend, int minWidthPx) {}
+
+  /** A practical aid for the kit list. @param purpose what it is for @param setting how it is set; may be empty */
+  public record Aid(String key, String label, String purpose, String setting) {}
+
+  /** Work in post. @param units amount of the kind's driver */
+  public record Task(String key, String label, TaskKind kind, double units, TaskKind.Difficulty difficulty, Estimate hours) {}
+
+  /** A fact or decision somebody must give. @param question what to answer */
+  public record Datum(String key, String label, String question, Due due) {}
+
+  public enum Grade {
+    HOLDS,
+    DOUBTFUL,
+    FAILS
+  }
+
+  /**
+   * A sum the plan rests on.
+   *
+   * @param figure the result with units
+   * @param remedy what to do when it does not hold; empty when it does
+   * @param sum id of the sum, as in the reckoner
+   * @param inputs what went in, with units
+   * @param formula and where it comes from
+   */
+  public record Check(String key, String title, Grade grade, String figure, String remedy, String sum, String inputs, String formula) {}
+
+  /** Where somebody can be hurt. @param ask the licensed person to ask */
+  public record Caution(String key, String text, String ask) {}
+
+  /** One figure in the schematic picture, as shares of the frame width. @param kind figure, streak or ghost */
+  public record SketchFigure(String label, String kind, double left, double right, double opacity) {}
+
+  /** The schematic picture of one frame. @param joins positions as shares of the width @param crossed whether a join is crossed */
+  public record SketchFrame(int frame, List<SketchFigure> figures, List<Double> joins, boolean crossed) {}
+}

@@ -1,0 +1,165 @@
+package bivex.core.script;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+
+/**
+ * Lays elements out on pages as a screenplay is typed: ten characters to the inch, 54 lines to the page, a blank line before each
+ * paragraph, a heading or a character's name never alone at the foot. Measures are those of the common typescript (common
+ * practice, no source).
+ */
+public final class PageLayout {
+  public static final int LINES = 54;
+
+  record Heading(String number, int element, int start) {}
+
+  private record Cell(char c, int at, boolean b, boolean i, boolean u) {}
+
+  private final List<List<Screenplay.Line>> pages = new ArrayList<>();
+  private List<Screenplay.Line> page = new ArrayList<>();
+
+  private PageLayout() {}
+
+  static Screenplay lay(Map<String, String> title, List<Screenplay.Element> elements, List<Heading> heads, int sourceLength) {
+    PageLayout p = new PageLayout();
+    int[] lines = new int[heads.size()];
+    int[] firstPage = new int[heads.size()];
+    for (int i = 0; i < elements.size(); i++) {
+      Screenplay.Element e = elements.get(i);
+      if (e.kind() == Screenplay.Kind.PAGE_BREAK) {
+        p.turn();
+        continue;
+      }
+      boolean heading = e.kind() == Screenplay.Kind.HEADING;
+      int lead = p.page.isEmpty() || continues(e) ? 0 : heading ? 2 : 1;
+      List<Screenplay.Line> laid = wrap(e, heading ? heads.get(e.scene()).number() : "");
+      int keep = heading || e.kind() == Screenplay.Kind.CHARACTER ? 2 : 0;
+      if (p.page.size() + lead + Math.min(laid.size(), 2) + keep > LINES) {
+        p.turn();
+        lead = 0;
+      }
+      for (int k = 0; k < lead; k++) {
+        p.page.add(new Screenplay.Line(e.kind(), 0, List.of(), e.scene(), ""));
+      }
+      if (heading) {
+        firstPage[e.scene()] = p.pages.size() + 1;
+      }
+      for (Screenplay.Line l : laid) {
+        if (p.page.size() == LINES) {
+          p.turn();
+        }
+        p.page.add(l);
+      }
+      if (e.scene() >= 0) {
+        lines[e.scene()] += lead + laid.size();
+      }
+    }
+    p.turn();
+    List<Screenplay.Page> pages = new ArrayList<>();
+    p.pages.forEach(l -> pages.add(new Screenplay.Page(pages.size() + 1, List.copyOf(l))));
+    List<Screenplay.Scene> scenes = new ArrayList<>();
+    for (int i = 0; i < heads.size(); i++) {
+      scenes.add(scene(heads.get(i), elements.get(heads.get(i).element()).text(), i + 1 < heads.size() ? heads.get(i + 1).start() : sourceLength, firstPage[i], eighths(lines[i])));
+    }
+    return new Screenplay(title, List.copyOf(elements), scenes, pages);
+  }
+
+  /** Lines as eighths of a page, rounded to the nearest, at least one. */
+  static int eighths(int lines) {
+    return Math.max(1, Math.round(lines * 8f / LINES));
+  }
+
+  private static boolean continues(Screenplay.Element e) {
+    return switch (e.kind()) {
+      case DIALOGUE, PARENTHETICAL -> true;
+      case ACTION -> e.dual();
+      default -> false;
+    };
+  }
+
+  private static Screenplay.Scene scene(Heading h, String heading, int end, int page, int eighths) {
+    String up = heading.toUpperCase(Locale.ROOT);
+    String setting = up.split("[\\s]", 2)[0];
+    boolean both = setting.contains("/");
+    boolean interior = both || setting.startsWith("INT");
+    boolean exterior = both || setting.startsWith("EXT") || setting.startsWith("EST");
+    String rest = interior || exterior ? heading.substring(Math.min(heading.length(), setting.length())).strip() : heading;
+    int dash = Math.max(rest.lastIndexOf(" - "), rest.lastIndexOf(" – "));
+    String time = dash < 0 ? "" : rest.substring(dash + 3).strip();
+    String place = dash < 0 ? rest : rest.substring(0, dash).strip();
+    return new Screenplay.Scene(h.number(), heading, interior, exterior, place, time, ScreenplayParser.night(time), h.start(), end, page, eighths);
+  }
+
+  private void turn() {
+    if (!page.isEmpty()) {
+      pages.add(page);
+      page = new ArrayList<>();
+    }
+  }
+
+  private static List<Screenplay.Line> wrap(Screenplay.Element e, String number) {
+    int width = switch (e.kind()) {
+      case DIALOGUE, LYRIC -> 35;
+      case PARENTHETICAL -> 26;
+      default -> 60;
+    };
+    List<Cell> cells = new ArrayList<>();
+    for (Screenplay.Run r : e.runs()) {
+      for (int k = 0; k < r.text().length(); k++) {
+        cells.add(new Cell(r.text().charAt(k), r.start() + k, r.bold(), r.italic(), r.underline()));
+      }
+    }
+    List<Screenplay.Line> out = new ArrayList<>();
+    int from = 0;
+    while (from < cells.size()) {
+      int to = Math.min(cells.size(), from + width);
+      if (to < cells.size()) {
+        int space = to;
+        while (space > from && cells.get(space).c() != ' ') {
+          space--;
+        }
+        to = space > from ? space : to;
+      }
+      out.add(new Screenplay.Line(e.kind(), indent(e.kind(), to - from), runs(cells.subList(from, to)), e.scene(), out.isEmpty() ? number : ""));
+      from = to;
+      while (from < cells.size() && cells.get(from).c() == ' ') {
+        from++;
+      }
+    }
+    return out;
+  }
+
+  private static int indent(Screenplay.Kind kind, int length) {
+    return switch (kind) {
+      case CHARACTER -> 22;
+      case DIALOGUE, LYRIC -> 11;
+      case PARENTHETICAL -> 16;
+      case TRANSITION -> Math.max(0, 60 - length);
+      case CENTERED -> Math.max(0, (60 - length) / 2);
+      default -> 0;
+    };
+  }
+
+  private static List<Screenplay.Run> runs(List<Cell> cells) {
+    List<Screenplay.Run> out = new ArrayList<>();
+    StringBuilder b = new StringBuilder();
+    Cell first = null;
+    Cell last = null;
+    for (Cell c : cells) {
+      if (first != null && (c.at() != last.at() + 1 || c.b() != first.b() || c.i() != first.i() || c.u() != first.u())) {
+        out.add(new Screenplay.Run(b.toString(), first.at(), first.b(), first.i(), first.u()));
+        b.setLength(0);
+        first = null;
+      }
+      first = first == null ? c : first;
+      b.append(c.c());
+      last = c;
+    }
+    if (first != null) {
+      out.add(new Screenplay.Run(b.toString(), first.at(), first.b(), first.i(), first.u()));
+    }
+    return out;
+  }
+}

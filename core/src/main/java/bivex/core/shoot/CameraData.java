@@ -1,0 +1,53 @@
+package bivex.core.shoot;
+
+import bivex.core.InvalidInput;
+import bivex.core.optics.Raster;
+import bivex.core.time.FrameRate;
+
+/**
+ * What the camera was set to for a take. A null means "not read", which is allowed and said; a value is checked.
+ *
+ * @param body camera body
+ * @param lens lens
+ * @param focalMm focal length, mm, 1 to 3000
+ * @param fNumber aperture, 0.7 to 128
+ * @param shutterSeconds exposure time, s, up to 60
+ * @param iso 25 to 409 600
+ * @param whiteK white balance, kelvin, 1000 to 20 000
+ * @param whiteAuto whether the camera chose the white balance
+ * @param exposureAuto whether the camera chose the exposure
+ * @param focusM focus distance, m, 0.01 to 10 000
+ * @param focusAuto whether the camera focused itself
+ * @param rate frame rate
+ * @param raster picture size
+ * @param heightM height of the lens, m, 0 to 500
+ * @param tiltDeg tilt, degrees, −90 to 90
+ * @param distanceM distance to the subject, m, 0.01 to 10 000
+ */
+public record CameraData(
+    String body, String lens, Double focalMm, Double fNumber, Double shutterSeconds, Double iso, Double whiteK,
+    Boolean whiteAuto, Boolean exposureAuto, Double focusM, Boolean focusAuto, FrameRate rate, Raster raster,
+    Double heightM, Double tiltDeg, Double distanceM) {
+  public CameraData {
+    check("focal length", focalMm, 1, 3000);
+    check("f-number", fNumber, 0.7, 128);
+    check("shutter time", shutterSeconds, 1e-6, 60);
+    check("ISO", iso, 25, 409_600);
+    check("white balance", whiteK, 1000, 20_000);
+    check("focus distance", focusM, 0.01, 10_000);
+    check("height", heightM, 0, 500);
+    check("tilt", tiltDeg, -90, 90);
+    check("distance", distanceM, 0.01, 10_000);
+  }
+
+  /** Nothing read. */
+  public static CameraData notRead() {
+    return new CameraData(null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null);
+  }
+
+  private static void check(String field, Double value, double min, double max) {
+    if (value != null) {
+      InvalidInput.within(field, value, min, max);
+    }
+  }
+}

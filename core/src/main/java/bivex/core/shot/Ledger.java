@@ -1,0 +1,245 @@
+package bivex.core.shot;
+
+import bivex.core.method.Plan;
+import bivex.core.method.Plan.Due;
+import bivex.core.review.Verdict;
+import bivex.core.review.VersionFacts;
+import bivex.core.shoot.MatchGuard;
+import bivex.core.shoot.Take;
+import bivex.core.shot.OwedItem.Kind;
+import bivex.core.shot.OwedItem.State;
+import bivex.core.shot.OwedItem.Who;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * What a shot owes, how far it is, and the one sentence that says why it is not further. A pure function of the plan and the
+ * evidence.
+ *
+ * @param items everything, in the order of the work
+ * @param next the item to act on first, null when nothing is open
+ * @param sentence why it is not further, with what to do
+ * @param loose keys of evidence and takes that no longer have a place in the plan
+ */
+public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String sentence, List<String> loose) {
+
+  /** Works out a shot. */
+  public static Ledger of(ShotFacts facts) {
+    return new Book(facts).close();
+  }
+
+  /** Open items, most harmful first. */
+  public List<OwedItem> open() {
+    return items.stream().filter(OwedItem::open).sorted(Comparator.comparingInt(OwedItem::harm).reversed()).toList();
+  }
+
+  private static final class Book {
+    private final ShotFacts facts;
+    private final Map<String, Evidence> said = new HashMap<>();
+    private final List<OwedItem> items = new ArrayList<>();
+    private final boolean agreed;
+
+    Book(ShotFacts facts) {
+      this.facts = facts;
+      facts.evidence().stream().sorted(Comparator.comparing(Evidence::at)).forEach(e -> said.put(e.item(), e));
+      ShotFacts.Version v = facts.version();
+      this.agreed = v != null && v.verdict() == Verdict.AGREED && v.openNotes() == 0 && v.checks().stream().allMatch(VersionFacts.FactCheck::agrees);
+    }
+
+    Ledger close() {
+      if (facts.omitted()) {
+        return new Ledger(List.of(), Stage.MARKED, null, "Omitted from the picture.", List.of());
+      }
+      planning();
+      plates();
+      building();
+      reviewing();
+      delivering();
+      Stage stage = stage();
+      OwedItem next = next(stage);
+      return new Ledger(List.copyOf(items), stage, next, sentence(stage, next), loose());
+    }
+
+    private void planning() {
+      boolean intent = facts.intent() != null && !facts.intent().isBlank();
+      item("datum:intent", Kind.INTENT, "Story reason", intent ? State.IN_HAND : State.OWED, intent ? facts.intent() : "no reason in the story yet", "Write one line: why the audience needs this effect.", Due.BEFORE_DAY, Who.PRODUCER, 55);
+      if (facts.lost()) {
+        item("datum:mark", Kind.DATUM, "Its words in the script", State.IN_DOUBT, "the marked words are not in the newest draft", "Mark it again in the new draft, or omit the shot.", Due.BEFORE_DAY, Who.PRODUCER, 70);
+      }
+      if (facts.methods() == 0) {
+        item("method", Kind.METHOD, "Method", State.OWED, "nothing is chosen", "Choose how it is made.", Due.BEFORE_DAY, Who.PRODUCER, 60);
+      } else if (facts.planFault() != null) {
+        item("method", Kind.METHOD, "Method", State.IN_DOUBT, facts.planFault(), "Mend the value that is named.", Due.BEFORE_DAY, Who.PRODUCER, 65);
+      } else {
+        item("method", Kind.METHOD, "Method", State.IN_HAND, "chosen", "", Due.BEFORE_DAY, Who.PRODUCER, 60);
+      }
+      for (Plan.Check c : facts.plan().checks()) {
+        if (c.grade() == Plan.Grade.FAILS) {
+          item(c.key(), Kind.DATUM, c.title(), State.IN_DOUBT, c.figure(), c.remedy(), Due.BEFORE_DAY, Who.PRODUCER, 68);
+        }
+      }
+      for (Plan.Datum d : facts.plan().data()) {
+        item(d.key(), Kind.DATUM, d.label(), State.OWED, "nobody has said", d.question(), d.due(), d.due() == Due.BEFORE_STRIKE ? Who.FLOOR : Who.PRODUCER, d.due() == Due.BEFORE_STRIKE ? 72 : 50);
+      }
+      for (Plan.Caution c : facts.plan().cautions()) {
+        item(c.key(), Kind.CAUTION, "Caution: " + c.ask(), State.OWED, c.text(), "Ask the " + c.ask() + " and record who signed. Local code and the production's own assessment decide.", Due.BEFORE_DAY, Who.PRODUCER, 75);
+      }
+    }
+
+    private void plates() {
+      for (Plan.Plate p : facts.plan().plates()) {
+        List<Take> takes = facts.takes().stream().filter(t -> t.plate().equals(p.key()) && t.call() != Take.Call.NO_GOOD).toList();
+        Take pick = takes.stream().filter(t -> t.call() == Take.Call.PICK).reduce((a, b) -> b).orElse(null);
+        String where = facts.setup() == null ? "" : " of " + facts.setup();
+        int harm = p.kind() == Plan.PlateKind.CLEAN ? 95 : p.inSet() ? 90 : 80;
+        if (pick != null && facts.match().breaks(pick.id())) {
+          MatchGuard.Finding worst = facts.match().findings().get(pick.id()).stream().filter(f -> f.severity() == MatchGuard.Severity.BREAKS).findFirst().orElseThrow();
+          item(p.key(), Kind.PLATE, p.label(), State.IN_DOUBT, "take " + pick.number() + ": " + worst.label() + " " + worst.actual() + " against " + worst.reference() + "; " + worst.effect(), sentenceCase(worst.remedy()) + ".", facts.struck() ? Due.BEFORE_DELIVERY : Due.BEFORE_STRIKE, Who.FLOOR, harm - 3);
+        } else if (pick != null) {
+          item(p.key(), Kind.PLATE, p.label(), State.IN_HAND, "take " + pick.number() + " picked", "", Due.BEFORE_STRIKE, Who.FLOOR, harm);
+        } else if (!takes.isEmpty()) {
+          item(p.key(), Kind.PLATE, p.label(), State.OWED, takes.size() == 1 ? "1 take, none picked" : takes.size() + " takes, none picked", "Pick a take.", Due.BEFORE_STRIKE, Who.FLOOR, harm - 10);
+        } else {
+          String rescue = p.rescues().isEmpty() ? "" : facts.struck() ? sentenceCase(p.rescues().get(0)) + "." : ", or " + p.rescues().get(0) + ".";
+          item(p.key(), Kind.PLATE, p.label() + where, State.OWED, facts.setup() == null ? "no setup planned" : facts.struck() ? "the set is struck" : "not shot", facts.struck() ? rescue : "Shoot it before the set is struck" + rescue, facts.struck() ? Due.BEFORE_DELIVERY : Due.BEFORE_STRIKE, facts.struck() ? Who.PRODUCER : Who.FLOOR, harm);
+        }
+      }
+    }
+
+    private void building() {
+      for (Plan.Element e : facts.plan().elements()) {
+        item(e.key(), Kind.ELEMENT, e.label(), State.OWED, e.source() + ", at least " + e.minWidthPx() + " px wide", "Find or shoot it and say where it is.", Due.BEFORE_DELIVERY, Who.ARTIST, 40);
+      }
+      for (Plan.Task t : facts.plan().tasks()) {
+        item(t.key(), Kind.TASK, t.label(), State.OWED, String.format(java.util.Locale.ROOT, "%.1f to %.1f h", t.hours().low(), t.hours().high()), "Do it and say how long it took.", Due.BEFORE_DELIVERY, Who.ARTIST, 30);
+      }
+      ShotFacts.Version v = facts.version();
+      if (facts.methods() == 0) {
+        return;
+      }
+      if (v == null) {
+        item("version", Kind.VERSION, "First version", State.OWED, "none uploaded", "Upload a version in Review.", Due.BEFORE_DELIVERY, Who.ARTIST, 35);
+      } else {
+        List<VersionFacts.FactCheck> bad = v.checks().stream().filter(c -> !c.agrees()).toList();
+        item("version", Kind.VERSION, "Version " + v.number(), bad.isEmpty() ? State.IN_HAND : State.IN_DOUBT, bad.isEmpty() ? "agrees with the shot" : bad.get(0).label().toLowerCase(java.util.Locale.ROOT) + " is " + bad.get(0).found() + ", wanted " + bad.get(0).wanted(), bad.isEmpty() ? "" : bad.get(0).remedy(), Due.BEFORE_DELIVERY, Who.ARTIST, 45);
+      }
+    }
+
+    private void reviewing() {
+      ShotFacts.Version v = facts.version();
+      if (v == null) {
+        return;
+      }
+      if (v.openNotes() > 0) {
+        item("notes", Kind.NOTE, v.openNotes() == 1 ? "1 note" : v.openNotes() + " notes", State.OWED, "not answered", "Answer them in the next version.", Due.BEFORE_DELIVERY, Who.ARTIST, 48);
+      }
+      String why = v.verdictReason() == null || v.verdictReason().isBlank() ? "" : ": " + v.verdictReason();
+      if (v.verdict() == null) {
+        item("verdict", Kind.VERDICT, "Verdict on version " + v.number(), State.OWED, "not given", "Look at it and decide.", Due.BEFORE_DELIVERY, Who.PRODUCER, 50);
+      } else if (v.verdict() == Verdict.AGREED) {
+        item("verdict", Kind.VERDICT, "Verdict on version " + v.number(), State.IN_HAND, "agreed" + why, "", Due.BEFORE_DELIVERY, Who.PRODUCER, 50);
+      } else {
+        item("verdict", Kind.VERDICT, "A version to agree", State.OWED, "version " + v.number() + " is \"" + v.verdict().words() + "\"" + why, v.verdict() == Verdict.HOLD ? "Decide what it waits for." : "Build the next version.", Due.BEFORE_DELIVERY, v.verdict() == Verdict.HOLD ? Who.PRODUCER : Who.ARTIST, 46);
+      }
+    }
+
+    private void delivering() {
+      ShotFacts.Delivery d = facts.delivery();
+      if (d != null && agreed && d.version() == facts.version().number()) {
+        if (d.accepted() == null) {
+          item("delivery", Kind.DELIVERY, "Delivery", State.OWED, "packed, not sent", "Send the package.", Due.BEFORE_DELIVERY, Who.PRODUCER, 52);
+        } else if (d.accepted()) {
+          item("delivery", Kind.DELIVERY, "Delivery", State.IN_HAND, d.words(), "", Due.BEFORE_DELIVERY, Who.PRODUCER, 52);
+        } else {
+          item("delivery", Kind.DELIVERY, "Delivery", State.IN_DOUBT, "refused: " + d.words(), "Pack and send again.", Due.BEFORE_DELIVERY, Who.PRODUCER, 78);
+        }
+      } else if (agreed) {
+        item("delivery", Kind.DELIVERY, "Delivery", State.OWED, "agreed, not delivered", "Put it in a package in Deliver.", Due.BEFORE_DELIVERY, Who.PRODUCER, 44);
+      }
+    }
+
+    /** Adds an item after what was said of it: dropped, settled, or a doubt that was accepted. */
+    private void item(String key, Kind kind, String label, State found, String reason, String action, Due due, Who who, int harm) {
+      State state = found;
+      String why = reason;
+      Evidence e = said.get(key);
+      if (e != null) {
+        boolean question = kind == Kind.DATUM && !key.startsWith("check:") || kind == Kind.CAUTION || kind == Kind.ELEMENT || kind == Kind.TASK;
+        if (e.kind() == Evidence.Kind.DROPPED && found != State.IN_HAND) {
+          state = State.DROPPED;
+          why = e.words();
+        } else if (e.kind() == Evidence.Kind.SETTLED && question) {
+          state = State.IN_HAND;
+          why = e.words();
+        } else if (e.kind() == Evidence.Kind.ACCEPTED && found == State.IN_DOUBT) {
+          state = State.IN_HAND;
+          why = "accepted: " + e.words();
+        }
+      }
+      boolean before = kind != Kind.NOTE && kind != Kind.VERDICT && kind != Kind.VERSION && kind != Kind.DELIVERY && kind != Kind.INTENT;
+      if (agreed && before && (state == State.OWED || state == State.IN_DOUBT)) {
+        state = State.DROPPED;
+        why = "agreed without it";
+      }
+      boolean open = state == State.OWED || state == State.IN_DOUBT;
+      items.add(new OwedItem(key, kind, label, state, why, open ? action : "", due, who, harm));
+    }
+
+    private Stage stage() {
+      boolean planned = facts.methods() > 0 && facts.planFault() == null && !openOf(Kind.INTENT, Kind.METHOD);
+      boolean shot = planned && !openOf(Kind.PLATE);
+      boolean built = shot && facts.version() != null && !openOf(Kind.VERSION);
+      boolean done = built && agreed;
+      boolean delivered = done && items.stream().anyMatch(i -> i.kind() == Kind.DELIVERY && i.state() == State.IN_HAND);
+      return delivered ? Stage.DELIVERED : done ? Stage.AGREED : built ? Stage.BUILT : shot ? Stage.SHOT : planned ? Stage.PLANNED : Stage.MARKED;
+    }
+
+    private boolean openOf(Kind... kinds) {
+      Set<Kind> wanted = Set.of(kinds);
+      return items.stream().anyMatch(i -> wanted.contains(i.kind()) && i.open());
+    }
+
+    /** What keeps the shot from the next stage; if nothing does, the most harmful thing that is open. */
+    private OwedItem next(Stage stage) {
+      Set<Kind> blocking = switch (stage) {
+        case MARKED -> Set.of(Kind.METHOD, Kind.INTENT, Kind.DATUM);
+        case PLANNED -> Set.of(Kind.PLATE, Kind.CAUTION);
+        case SHOT -> Set.of(Kind.VERSION, Kind.TASK, Kind.ELEMENT);
+        case BUILT -> Set.of(Kind.VERDICT, Kind.NOTE);
+        case AGREED, DELIVERED -> Set.of(Kind.DELIVERY);
+      };
+      Comparator<OwedItem> harm = Comparator.comparingInt(OwedItem::harm);
+      return items.stream().filter(i -> i.open() && blocking.contains(i.kind())).max(harm).orElseGet(() -> items.stream().filter(OwedItem::open).max(harm).orElse(null));
+    }
+
+    private static String sentence(Stage stage, OwedItem next) {
+      if (next == null) {
+        return stage == Stage.DELIVERED ? "Delivered; nothing is owed." : "Nothing is owed now.";
+      }
+      String what = next.kind() == Kind.PLATE ? "the " + lower(next.label()) : next.kind() == Kind.CAUTION ? "a signed caution" : lower(next.label());
+      return (next.state() == State.IN_DOUBT ? "In doubt: " + what + ", " + next.reason() + ". " : "Owes " + what + " (" + next.reason() + "). ") + next.action();
+    }
+
+    private List<String> loose() {
+      Set<String> known = new HashSet<>(items.stream().map(OwedItem::key).toList());
+      facts.plan().checks().forEach(c -> known.add(c.key()));
+      List<String> out = new ArrayList<>();
+      facts.takes().stream().map(Take::plate).filter(p -> !known.contains(p)).distinct().forEach(out::add);
+      said.keySet().stream().filter(k -> !known.contains(k) && !out.contains(k)).sorted().forEach(out::add);
+      return out;
+    }
+
+    private static String lower(String s) {
+      return s.isEmpty() ? s : Character.toLowerCase(s.charAt(0)) + s.substring(1);
+    }
+
+    private static String sentenceCase(String s) {
+      return s.isEmpty() ? s : Character.toUpperCase(s.charAt(0)) + s.substring(1);
+    }
+  }
+}

@@ -1,0 +1,69 @@
+package bivex.core.shot;
+
+import bivex.core.InvalidInput;
+import java.util.LinkedHashSet;
+import java.util.Map;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * A pattern of names such as {@code TK-{scene}-{number}} or {@code {code}_v{version}}. Numbers are padded: scene 2 digits, number and
+ * version 3. What comes out is always safe as a file name.
+ *
+ * @param text letters, digits, dots, dashes, underscores and the parts in braces
+ */
+public record NamePattern(String text) {
+  private static final Pattern PART = Pattern.compile("\\{([a-z]+)}");
+  private static final Map<String, Integer> DIGITS = Map.of("scene", 2, "number", 3, "version", 3);
+
+  public NamePattern {
+    text = InvalidInput.text("pattern", text);
+    String bare = PART.matcher(text).replaceAll("");
+    if (!bare.matches("[A-Za-z0-9._-]*") || bare.startsWith(".") || bare.contains("..")) {
+      throw new InvalidInput("pattern", "may hold letters, digits, dots, dashes, underscores and parts in braces; was \"" + text + "\"");
+    }
+  }
+
+  /** Refuses a pattern that lacks one of the parts, or has one that is not offered. */
+  public NamePattern with(Set<String> needed, Set<String> offered) {
+    Set<String> have = parts();
+    needed.stream().filter(n -> !have.contains(n)).findFirst().ifPresent(n -> {
+      throw new InvalidInput("pattern", "needs the part {" + n + "}, or two things would get the same name");
+    });
+    have.stream().filter(h -> !offered.contains(h)).findFirst().ifPresent(h -> {
+      throw new InvalidInput("pattern", "does not know the part {" + h + "}; offered are " + String.join(", ", offered));
+    });
+    return this;
+  }
+
+  /** Fills the parts; whole numbers are padded, everything else is reduced to safe characters. */
+  public String fill(Map<String, ?> values) {
+    Matcher m = PART.matcher(text);
+    StringBuilder out = new StringBuilder();
+    while (m.find()) {
+      Object v = values.get(m.group(1));
+      if (v == null) {
+        throw new InvalidInput("pattern", "has no value for {" + m.group(1) + "}");
+      }
+      m.appendReplacement(out, Matcher.quoteReplacement(part(m.group(1), String.valueOf(v))));
+    }
+    m.appendTail(out);
+    return out.toString();
+  }
+
+  private static String part(String name, String value) {
+    Matcher digits = Pattern.compile("(\\d+)(.*)").matcher(value);
+    String padded = DIGITS.containsKey(name) && digits.matches() ? "0".repeat(Math.max(0, DIGITS.get(name) - digits.group(1).length())) + value : value;
+    return padded.replaceAll("[^A-Za-z0-9-]+", "-");
+  }
+
+  private Set<String> parts() {
+    Set<String> out = new LinkedHashSet<>();
+    Matcher m = PART.matcher(text);
+    while (m.find()) {
+      out.add(m.group(1));
+    }
+    return out;
+  }
+}

@@ -1,0 +1,45 @@
+package bivex.core.shot;
+
+import bivex.core.method.Plan;
+
+/**
+ * One thing of a shot and how it stands.
+ *
+ * @param reason why it stands so
+ * @param action what to do now; empty when nothing is owed
+ * @param harm how much is lost if it is missed, 0 to 100
+ */
+public record OwedItem(String key, Kind kind, String label, State state, String reason, String action, Plan.Due due, Who who, int harm) {
+  public enum Kind {
+    INTENT,
+    METHOD,
+    DATUM,
+    CAUTION,
+    PLATE,
+    ELEMENT,
+    TASK,
+    VERSION,
+    NOTE,
+    VERDICT,
+    DELIVERY
+  }
+
+  public enum State {
+    IN_HAND,
+    OWED,
+    IN_DOUBT,
+    DROPPED
+  }
+
+  /** Whose move it is. */
+  public enum Who {
+    PRODUCER,
+    FLOOR,
+    ARTIST
+  }
+
+  /** Whether somebody must act. */
+  public boolean open() {
+    return state == State.OWED || state == State.IN_DOUBT;
+  }
+}

@@ -1,0 +1,39 @@
+package bivex.core.effort;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+class EffortTest {
+  /** Textbook PERT activity (2, 4, 12): mean 5, standard deviation 10/6. From memory. */
+  @Test
+  void threePointMeanAndVariance() {
+    Estimate e = new Estimate(2, 4, 12);
+    assertThat(e.mean()).isEqualTo(5);
+    assertThat(e.variance()).isCloseTo(25.0 / 9, within(1e-12));
+    assertThat(e.plus(e).mean()).isEqualTo(10);
+    assertThat(Estimate.single(3).variance()).isZero();
+    assertThat(new Estimate(8, 16, 24).days(8)).isEqualTo(2);
+    assertThatThrownBy(() -> new Estimate(3, 2, 4)).hasMessageStartingWith("estimate:");
+    assertThatThrownBy(() -> new Estimate(Double.NaN, 2, 4)).hasMessageStartingWith("estimate:");
+  }
+
+  @Test
+  void effortGrowsWithFramesAndDifficulty() {
+    Estimate fair = TaskKind.HAND_MATTE.hours(14, TaskKind.Difficulty.FAIR);
+    assertThat(TaskKind.HAND_MATTE.hours(28, TaskKind.Difficulty.FAIR).mean()).isCloseTo(2 * fair.mean(), within(1e-12));
+    assertThat(TaskKind.HAND_MATTE.hours(14, TaskKind.Difficulty.HARD).mean()).isGreaterThan(fair.mean()).isGreaterThan(TaskKind.HAND_MATTE.hours(14, TaskKind.Difficulty.EASY).mean());
+    assertThatThrownBy(() -> TaskKind.PAINT.hours(-1, TaskKind.Difficulty.FAIR)).hasMessageStartingWith("amount of work:");
+  }
+
+  @Test
+  void calibrationWeighsByHours() {
+    assertThat(Calibration.of(List.of()).factor()).isEqualTo(1);
+    Calibration c = Calibration.of(List.of(new Calibration.Pair(1, 3), new Calibration.Pair(9, 9)));
+    assertThat(c.factor()).isCloseTo(1.2, within(1e-12));
+    assertThat(c.tasks()).isEqualTo(2);
+  }
+}

@@ -1,0 +1,57 @@
+package bivex.core.reckon;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import bivex.core.InvalidInput;
+import bivex.core.parameter.Parameter;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class ReckonerTest {
+  @Test
+  void everySumAnswersWithItsDefaultsAndSaysWhereItComesFrom() {
+    assertThat(Reckoner.sums()).hasSize(13).allSatisfy(s -> {
+      assertThat(Reckoner.reckon(s.id(), Map.of())).isNotEmpty().allMatch(r -> !r.value().contains("NaN"));
+      assertThat(s.formula()).isNotBlank();
+      assertThat(s.source()).isNotBlank();
+    });
+  }
+
+  /** Every number out of its range is refused by name, at both ends. */
+  @Test
+  void everyInputIsGuarded() {
+    for (Sum s : Reckoner.sums()) {
+      for (Parameter p : s.inputs()) {
+        if (p.kind() == Parameter.Kind.NUMBER || p.kind() == Parameter.Kind.WHOLE) {
+          for (double bad : new double[] {p.min() - 1, p.max() + 1}) {
+            Map<String, Object> raw = new HashMap<>(Map.of(p.key(), bad));
+            assertThatThrownBy(() -> Reckoner.reckon(s.id(), raw)).as(s.id() + " " + p.key()).isInstanceOf(InvalidInput.class).satisfies(e -> assertThat(((InvalidInput) e).field()).isEqualTo(p.key()));
+          }
+        }
+      }
+    }
+  }
+
+  /** The published figures once more, through the door a user takes. */
+  @ParameterizedTest
+  @CsvSource({
+    "S1,label=00:01:00;02 rate=29.97,Frames from midnight,1800",
+    "S2,capture=60 rate=23.976,Each frame once is a speed of,39.96",
+    "S6,toSeconds=1000 fromSeconds=48,To find,4.38",
+    "S8,focalMm=50 fNumber=8,Hyperfocal,10.467",
+    "S9,focalMm=16 fNumber=1.4 backgroundM=5 focusM=1.5,Disc of the first,0.0863",
+    "S12,captureWidth=3840 push=1.2,Left after the push,1.67",
+    "S19,recordMinutes=25 standbyMinutes=0,Recorded,18.75"})
+  void publishedFigures(String sum, String inputs, String label, String value) {
+    Map<String, String> raw = Arrays.stream(inputs.split(" ")).map(i -> i.split("=")).collect(Collectors.toMap(i -> i[0], i -> i[1]));
+    List<Sum.Result> results = Reckoner.reckon(sum, raw);
+    assertThat(results).filteredOn(r -> r.label().equals(label)).singleElement().satisfies(r -> assertThat(r.value()).isEqualTo(value));
+  }
+}

@@ -1,0 +1,166 @@
+package bivex.core.shot;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import bivex.core.method.MethodBook;
+import bivex.core.method.MethodChoice;
+import bivex.core.method.Plan;
+import bivex.core.method.ShotSetting;
+import bivex.core.optics.Raster;
+import bivex.core.review.Verdict;
+import bivex.core.review.VersionFacts;
+import bivex.core.shoot.CameraData;
+import bivex.core.shoot.MatchGuard;
+import bivex.core.shoot.MatchReview;
+import bivex.core.shoot.Take;
+import bivex.core.shot.OwedItem.Kind;
+import bivex.core.shot.OwedItem.State;
+import bivex.core.time.FrameRate;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+
+class LedgerTest {
+  private static final Instant T = Instant.parse("2026-11-24T09:00:00Z");
+  private static final ShotSetting SETTING = new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 96, 8, 36, 50);
+  private static final Plan PLAN = MethodBook.derive(SETTING, List.of(new MethodChoice("A1", Map.of(), "")));
+
+  private final List<Take> takes = new ArrayList<>();
+  private final List<Evidence> said = new ArrayList<>();
+  private String intent = "She has only herself to rely on.";
+  private int methods = 1;
+  private boolean struck;
+  private ShotFacts.Version version;
+  private ShotFacts.Delivery delivery;
+
+  private Ledger ledger() {
+    Plan plan = methods == 0 ? MethodBook.derive(SETTING, List.of()) : PLAN;
+    MatchReview match = MatchReview.of(takes, new HashSet<>(plan.matchSet().plates()), plan.matchSet().rules(), List.of(), new MatchGuard.Optics(Raster.UHD, 36, 6.0));
+    return Ledger.of(new ShotFacts(intent, false, false, methods, plan, null, "setup 3", struck, takes, match, said, version, delivery));
+  }
+
+  private OwedItem item(String key) {
+    return ledger().items().stream().filter(i -> i.key().equals(key)).findFirst().orElseThrow();
+  }
+
+  private void take(String plate, Take.Call call, Double iso) {
+    takes.add(new Take("t" + takes.size(), plate, takes.size() + 1, T.plusSeconds(60L * takes.size()), new CameraData(null, null, 35.0, 5.6, 1 / 48.0, iso, 4300.0, false, false, null, false, null, null, null, null, null), call));
+  }
+
+  private void shootAll() {
+    take("plate:performance-1", Take.Call.PICK, 400.0);
+    take("plate:performance-2", Take.Call.PICK, 400.0);
+    take("plate:clean", Take.Call.PICK, 400.0);
+  }
+
+  private void say(String key, Evidence.Kind kind, String words) {
+    said.add(new Evidence(key, kind, words, T.plusSeconds(said.size())));
+  }
+
+  private static ShotFacts.Version version(Verdict v, int notes) {
+    return new ShotFacts.Version(2, new VersionFacts(Raster.HD, FrameRate.FILM, 112).against(Raster.HD, FrameRate.FILM, 96, 8, false), v, "", notes);
+  }
+
+  @Test
+  void aShotWalksFromMarkedToDelivered() {
+    methods = 0;
+    assertThat(ledger().stage()).isEqualTo(Stage.MARKED);
+    assertThat(ledger().sentence()).startsWith("Owes method (nothing is chosen). Choose how it is made.");
+    methods = 1;
+    assertThat(ledger().stage()).isEqualTo(Stage.PLANNED);
+    shootAll();
+    assertThat(ledger().stage()).isEqualTo(Stage.SHOT);
+    version = version(null, 0);
+    assertThat(ledger().stage()).isEqualTo(Stage.BUILT);
+    assertThat(ledger().sentence()).contains("verdict on version 2");
+    version = version(Verdict.AGREED, 0);
+    assertThat(ledger().stage()).isEqualTo(Stage.AGREED);
+    delivery = new ShotFacts.Delivery(2, false, "checksum differs");
+    assertThat(ledger().stage()).isEqualTo(Stage.AGREED);
+    assertThat(ledger().sentence()).contains("refused: checksum differs");
+    delivery = new ShotFacts.Delivery(2, true, "receipt R-1");
+    assertThat(ledger().stage()).isEqualTo(Stage.DELIVERED);
+    assertThat(ledger().sentence()).isEqualTo("Delivered; nothing is owed.");
+  }
+
+  @Test
+  void theMissingCleanPlateIsTheWorstThingOwedAndComesWithAWayOut() {
+    take("plate:performance-1", Take.Call.PICK, 400.0);
+    take("plate:performance-2", Take.Call.PICK, 400.0);
+    Ledger l = ledger();
+    assertThat(l.open().get(0).key()).isEqualTo("plate:clean");
+    assertThat(l.sentence()).isEqualTo("Owes the clean plate of setup 3 (not shot). Shoot it before the set is struck, or borrow frames of a take in which that part of the frame is free.");
+    struck = true;
+    assertThat(ledger().sentence()).contains("the set is struck").contains("Borrow frames");
+    say("plate:clean", Evidence.Kind.DROPPED, "patched from takes 1 and 2");
+    assertThat(item("plate:clean").state()).isEqualTo(State.DROPPED);
+    assertThat(ledger().stage()).isEqualTo(Stage.SHOT);
+    say("plate:clean", Evidence.Kind.REOPENED, "the patch shows");
+    assertThat(item("plate:clean").state()).isEqualTo(State.OWED);
+  }
+
+  @Test
+  void aPickThatDoesNotMatchIsInDoubtUntilSomebodyLivesWithIt() {
+    take("plate:performance-1", Take.Call.PICK, 400.0);
+    take("plate:performance-2", Take.Call.PICK, 800.0);
+    take("plate:clean", Take.Call.PICK, 400.0);
+    assertThat(item("plate:performance-2").state()).isEqualTo(State.IN_DOUBT);
+    assertThat(item("plate:performance-2").reason()).contains("ISO 800 against 400").contains("brighter by 1.0 stops");
+    assertThat(ledger().stage()).isEqualTo(Stage.PLANNED);
+    say("plate:performance-2", Evidence.Kind.ACCEPTED, "graded down in the test");
+    assertThat(item("plate:performance-2").state()).isEqualTo(State.IN_HAND);
+    assertThat(ledger().stage()).isEqualTo(Stage.SHOT);
+  }
+
+  @Test
+  void takesWithoutAPickDoNotSettleAPlate() {
+    take("plate:clean", Take.Call.NONE, 400.0);
+    take("plate:clean", Take.Call.NO_GOOD, 400.0);
+    assertThat(item("plate:clean")).matches(i -> i.state() == State.OWED && i.reason().equals("1 take, none picked") && i.action().equals("Pick a take."));
+  }
+
+  @Test
+  void questionsAreSettledByAnAnswerAndPlatesAreNot() {
+    say("datum:eyeline", Evidence.Kind.SETTLED, "1.62 m, camera left");
+    say("plate:clean", Evidence.Kind.SETTLED, "no");
+    assertThat(item("datum:eyeline").state()).isEqualTo(State.IN_HAND);
+    assertThat(item("plate:clean").state()).isEqualTo(State.OWED);
+  }
+
+  @Test
+  void evidenceWithoutAPlaceIsShownAsLooseAndNeverLost() {
+    take("plate:performance-3", Take.Call.PICK, 400.0);
+    say("task:A2/gone", Evidence.Kind.SETTLED, "3 h");
+    assertThat(ledger().loose()).containsExactly("plate:performance-3", "task:A2/gone");
+  }
+
+  @Test
+  void openNotesAndWrongFactsKeepAShotFromBeingAgreed() {
+    shootAll();
+    version = version(Verdict.AGREED, 1);
+    assertThat(ledger().stage()).isEqualTo(Stage.BUILT);
+    version = new ShotFacts.Version(3, new VersionFacts(Raster.UHD, FrameRate.PAL, 96).against(Raster.HD, FrameRate.FILM, 96, 8, false), Verdict.AGREED, "", 0);
+    assertThat(ledger().stage()).isEqualTo(Stage.SHOT);
+    assertThat(item("version")).matches(i -> i.state() == State.IN_DOUBT && i.reason().equals("raster is 3840 × 2160, wanted 1920 × 1080"));
+  }
+
+  @Test
+  void onceAgreedNothingBeforeItIsOwedAnyMore() {
+    version = version(Verdict.AGREED, 0);
+    assertThat(ledger().items()).filteredOn(i -> Set.of(Kind.PLATE, Kind.TASK).contains(i.kind())).allMatch(i -> i.state() == State.DROPPED && i.reason().equals("agreed without it"));
+    assertThat(ledger().open()).extracting(OwedItem::kind).containsExactly(Kind.DELIVERY);
+  }
+
+  @Test
+  void everyOpenItemSaysWhatToDo() {
+    intent = "";
+    assertThat(ledger().open()).isNotEmpty().allMatch(i -> !i.action().isBlank() && !i.reason().isBlank());
+    assertThat(ledger().items()).filteredOn(i -> !i.open()).allMatch(i -> i.action().isEmpty());
+    assertThatThrownBy(() -> new NamePattern("../{code}")).hasMessageStartingWith("pattern:");
+  }
+}
