@@ -1,0 +1,103 @@
+package bivex.server.access;
+
+import bivex.server.http.Problems;
+import jakarta.servlet.DispatcherType;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.NoSuchElementException;
+import java.util.UUID;
+import org.springframework.core.MethodParameter;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.stereotype.Component;
+import org.springframework.web.bind.support.WebDataBinderFactory;
+import org.springframework.web.context.request.NativeWebRequest;
+import org.springframework.web.method.HandlerMethod;
+import org.springframework.web.method.support.HandlerMethodArgumentResolver;
+import org.springframework.web.method.support.ModelAndViewContainer;
+import org.springframework.web.servlet.HandlerInterceptor;
+import org.springframework.web.servlet.HandlerMapping;
+import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
+import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
+import org.springdoc.core.utils.SpringDocUtils;
+
+/** Lets an endpoint be called only by those it names. An endpoint that names nobody is closed to all. */
+@Component
+public class Gate implements HandlerInterceptor, HandlerMethodArgumentResolver, WebMvcConfigurer {
+  private static final String MEMBER = Gate.class.getName();
+  private final Memberships memberships;
+
+  static {
+    SpringDocUtils.getConfig().addRequestWrapperToIgnore(Member.class, Identity.class);
+  }
+
+  Gate(Memberships memberships) {
+    this.memberships = memberships;
+  }
+
+  @Override
+  public boolean preHandle(HttpServletRequest request, HttpServletResponse response, Object handler) {
+    if (!(handler instanceof HandlerMethod method) || !method.getBeanType().getName().startsWith("bivex.") || request.getDispatcherType() == DispatcherType.ASYNC) {
+      return true;
+    }
+    if (method.hasMethodAnnotation(Anyone.class)) {
+      return true;
+    }
+    Identity who = identity();
+    if (who == null) {
+      throw new Problems.NotSignedIn("This needs a sign-in.");
+    }
+    if (method.hasMethodAnnotation(SignedIn.class)) {
+      return true;
+    }
+    Allowed allowed = method.getMethodAnnotation(Allowed.class);
+    if (allowed == null) {
+      throw new Problems.Forbidden("Nobody may call this.");
+    }
+    Membership m = memberships.find(production(request), who.id()).orElseThrow(() -> new NoSuchElementException("There is no such production among yours."));
+    if (Arrays.stream(allowed.value()).noneMatch(r -> r == m.role)) {
+      throw new Problems.Forbidden("A " + m.role.name().toLowerCase(java.util.Locale.ROOT) + " may not do this; ask the producer.");
+    }
+    request.setAttribute(MEMBER, new Member(who.id(), m.person.name, m.role, m.production));
+    return true;
+  }
+
+  private static UUID production(HttpServletRequest request) {
+    Object variables = request.getAttribute(HandlerMapping.URI_TEMPLATE_VARIABLES_ATTRIBUTE);
+    Object id = variables instanceof Map<?, ?> map ? map.get("production") : null;
+    try {
+      return UUID.fromString(String.valueOf(id));
+    } catch (IllegalArgumentException e) {
+      throw new NoSuchElementException("There is no such production among yours.");
+    }
+  }
+
+  /** Who is signed in; null when nobody is. */
+  public static Identity identity() {
+    Authentication a = SecurityContextHolder.getContext().getAuthentication();
+    return a != null && a.getPrincipal() instanceof Identity i ? i : null;
+  }
+
+  @Override
+  public boolean supportsParameter(MethodParameter parameter) {
+    return parameter.getParameterType() == Member.class || parameter.getParameterType() == Identity.class;
+  }
+
+  @Override
+  public Object resolveArgument(MethodParameter parameter, ModelAndViewContainer container, NativeWebRequest request, WebDataBinderFactory binder) {
+    return parameter.getParameterType() == Identity.class ? identity() : request.getAttribute(MEMBER, NativeWebRequest.SCOPE_REQUEST);
+  }
+
+  @Override
+  public void addInterceptors(InterceptorRegistry registry) {
+    registry.addInterceptor(this);
+  }
+
+  @Override
+  public void addArgumentResolvers(List<HandlerMethodArgumentResolver> resolvers) {
+    resolvers.add(this);
+  }
+}

@@ -1,0 +1,7 @@
+package bivex.server.access;
+
+import java.io.Serializable;
+import java.util.UUID;
+
+/** Who is signed in, as kept in the session. */
+public record Identity(UUID id, String login, String name) implements Serializable {}

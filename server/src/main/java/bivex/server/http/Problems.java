@@ -1,0 +1,165 @@
+package bivex.server.http;
+
+import bivex.core.InvalidInput;
+import java.net.URI;
+import java.util.NoSuchElementException;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataIntegrityViolationException;
+import org.springframework.dao.OptimisticLockingFailureException;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.HttpStatusCode;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.WebRequest;
+import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
+import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
+
+/** Every error as a problem document (RFC 9457): what happened, which field, and for a stale edit both values. */
+@RestControllerAdvice
+public class Problems extends ResponseEntityExceptionHandler {
+  private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
+
+  /** Somebody else changed it first. */
+  public static final class Stale extends RuntimeException {
+    private final transient Object theirs;
+    private final transient Object yours;
+
+    /** @param theirs as it stands now @param yours what was sent */
+    public Stale(Object theirs, Object yours) {
+      super("somebody else changed this first");
+      this.theirs = theirs;
+      this.yours = yours;
+    }
+  }
+
+  /** The role may not do this. */
+  public static final class Forbidden extends RuntimeException {
+    public Forbidden(String message) {
+      super(message);
+    }
+  }
+
+  /** Too many tries. */
+  public static final class TooMany extends RuntimeException {
+    public TooMany(String message) {
+      super(message);
+    }
+  }
+
+  /** Not signed in, or wrong name or password. */
+  public static final class NotSignedIn extends RuntimeException {
+    public NotSignedIn(String message) {
+      super(message);
+    }
+  }
+
+  @ExceptionHandler
+  ProblemDetail invalid(InvalidInput e) {
+    ProblemDetail p = problem(HttpStatus.UNPROCESSABLE_CONTENT, "invalid-input", "That value cannot be used", e.getMessage());
+    p.setProperty("field", e.field());
+    return p;
+  }
+
+  @ExceptionHandler
+  ProblemDetail stale(Stale e) {
+    ProblemDetail p = problem(HttpStatus.PRECONDITION_FAILED, "stale-edit", "Somebody else changed this first", "Nothing of yours is lost: both values are shown. Choose which to keep.");
+    p.setProperty("theirs", e.theirs);
+    p.setProperty("yours", e.yours);
+    return p;
+  }
+
+  @ExceptionHandler
+  ProblemDetail raced(OptimisticLockingFailureException e) {
+    return problem(HttpStatus.PRECONDITION_FAILED, "stale-edit", "Somebody else changed this first", "Read it again and repeat your change.");
+  }
+
+  @ExceptionHandler
+  ProblemDetail forbidden(Forbidden e) {
+    return problem(HttpStatus.FORBIDDEN, "forbidden", "Your role may not do that", e.getMessage());
+  }
+
+  @ExceptionHandler
+  ProblemDetail notSignedIn(NotSignedIn e) {
+    return problem(HttpStatus.UNAUTHORIZED, "not-signed-in", "Sign in first", e.getMessage());
+  }
+
+  @ExceptionHandler
+  ProblemDetail tooMany(TooMany e) {
+    return problem(HttpStatus.TOO_MANY_REQUESTS, "too-many", "Too many tries", e.getMessage());
+  }
+
+  @ExceptionHandler
+  ProblemDetail missing(NoSuchElementException e) {
+    return problem(HttpStatus.NOT_FOUND, "not-found", "Not there", e.getMessage() == null ? "There is no such thing in this production." : e.getMessage());
+  }
+
+  @ExceptionHandler
+  ProblemDetail clash(DataIntegrityViolationException e) {
+    LOG.debug("constraint", e);
+    return problem(HttpStatus.CONFLICT, "clash", "That would clash with something already there", "Nothing was changed. Use another name or number.");
+  }
+
+  @ExceptionHandler
+  ProblemDetail mistyped(MethodArgumentTypeMismatchException e) {
+    ProblemDetail p = problem(HttpStatus.UNPROCESSABLE_CONTENT, "invalid-input", "That value cannot be used", e.getName() + ": was \"" + e.getValue() + "\"");
+    p.setProperty("field", e.getName());
+    return p;
+  }
+
+  @ExceptionHandler
+  ProblemDetail unexpected(RuntimeException e) {
+    LOG.error("unexpected", e);
+    return problem(HttpStatus.INTERNAL_SERVER_ERROR, "unexpected", "Something broke here", "Nothing was changed. The server's log has the details.");
+  }
+
+  @Override
+  protected ResponseEntity<Object> handleHttpMessageNotReadable(HttpMessageNotReadableException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+    for (Throwable t = e; t != null; t = t.getCause()) {
+      if (t instanceof InvalidInput i) {
+        return ResponseEntity.unprocessableContent().body(invalid(i));
+      }
+    }
+    return ResponseEntity.badRequest().body(problem(HttpStatus.BAD_REQUEST, "unreadable", "The request could not be read", "The body is not what this address takes."));
+  }
+
+  @Override
+  protected ResponseEntity<Object> handleMaxUploadSizeExceededException(MaxUploadSizeExceededException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+    ProblemDetail p = problem(HttpStatus.CONTENT_TOO_LARGE, "too-large", "The file is too large", "A version may be up to 1 GB.");
+    p.setProperty("field", "file");
+    return ResponseEntity.status(HttpStatus.CONTENT_TOO_LARGE).body(p);
+  }
+
+  private static ProblemDetail problem(HttpStatus status, String type, String title, String detail) {
+    ProblemDetail p = ProblemDetail.forStatusAndDetail(status, detail);
+    p.setType(URI.create("urn:bivex:" + type));
+    p.setTitle(title);
+    return p;
+  }
+
+  /** Reads an If-Match header: the version a change was made on. */
+  public static long expected(String ifMatch) {
+    String digits = ifMatch == null ? "" : ifMatch.replaceAll("[^0-9]", "");
+    if (digits.isEmpty() || digits.length() > 18) {
+      throw new InvalidInput("If-Match", "must carry the version the change was made on");
+    }
+    return Long.parseLong(digits);
+  }
+
+  /** Refuses a change made on an older version. */
+  public static void mustBeCurrent(String ifMatch, long version, Object theirs, Object yours) {
+    if (expected(ifMatch) != version) {
+      throw new Stale(theirs, yours);
+    }
+  }
+
+  /** For responses whose value may be changed later. */
+  public static <T> ResponseEntity<T> tagged(long version, T body) {
+    return ResponseEntity.ok().eTag("\"" + version + "\"").body(body);
+  }
+}

@@ -1,0 +1,97 @@
+package bivex.server.live;
+
+import static bivex.server.access.Role.ARTIST;
+import static bivex.server.access.Role.COORDINATOR;
+import static bivex.server.access.Role.FLOOR;
+import static bivex.server.access.Role.GUEST;
+import static bivex.server.access.Role.PRODUCER;
+
+import bivex.server.access.Allowed;
+import bivex.server.access.Member;
+import io.swagger.v3.oas.annotations.Hidden;
+import java.io.IOException;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.CopyOnWriteArrayList;
+import org.springframework.data.domain.PageRequest;
+import org.springframework.data.domain.Slice;
+import org.springframework.http.MediaType;
+import org.springframework.scheduling.annotation.EnableScheduling;
+import org.springframework.scheduling.annotation.Scheduled;
+import org.springframework.transaction.event.TransactionalEventListener;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+
+/** What changes, told as it happens, and what has happened. A guest is told only that something did. */
+@RestController
+@EnableScheduling
+@RequestMapping("/api/productions/{production}")
+public class LiveResource {
+  private final JournalEntries entries;
+  private final Map<UUID, List<Listener>> listeners = new ConcurrentHashMap<>();
+
+  private record Listener(SseEmitter emitter, boolean guest) {}
+
+  LiveResource(JournalEntries entries) {
+    this.entries = entries;
+  }
+
+  /** One line of the journal. */
+  public record Line(long id, String who, Instant at, String action, String subject, String subjectId, String detail) {}
+
+  /** @param more whether there is another page */
+  public record Page(List<Line> lines, boolean more) {}
+
+  @GetMapping(path = "/events", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST, GUEST})
+  @Hidden
+  public SseEmitter events(@PathVariable UUID production, Member me) throws IOException {
+    SseEmitter emitter = new SseEmitter(0L);
+    Listener l = new Listener(emitter, me.guest());
+    List<Listener> all = listeners.computeIfAbsent(me.productionId(), k -> new CopyOnWriteArrayList<>());
+    all.add(l);
+    emitter.onCompletion(() -> all.remove(l));
+    emitter.onTimeout(() -> all.remove(l));
+    emitter.onError(e -> all.remove(l));
+    emitter.send(SseEmitter.event().name("open").data("{}"));
+    return emitter;
+  }
+
+  @TransactionalEventListener(fallbackExecution = true)
+  public void changed(Journal.Changed c) {
+    send(c.production(), SseEmitter.event().name("changed").data(c, MediaType.APPLICATION_JSON), SseEmitter.event().name("changed").data("{}"));
+  }
+
+  /** A comment now and then, so that dead connections are noticed. */
+  @Scheduled(fixedRate = 20_000)
+  void heartbeat() {
+    listeners.keySet().forEach(p -> send(p, SseEmitter.event().comment("here"), SseEmitter.event().comment("here")));
+  }
+
+  private void send(UUID production, SseEmitter.SseEventBuilder full, SseEmitter.SseEventBuilder forGuests) {
+    var whole = full.build();
+    var little = forGuests.build();
+    for (Listener l : listeners.getOrDefault(production, List.of())) {
+      try {
+        l.emitter().send(l.guest() ? little : whole);
+      } catch (IOException | IllegalStateException e) {
+        listeners.get(production).remove(l);
+      }
+    }
+  }
+
+  /** Who did what, newest first. */
+  @GetMapping("/journal")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  public Page journal(@PathVariable UUID production, Member me, @RequestParam(defaultValue = "0") int page, @RequestParam(defaultValue = "20") int size) {
+    Slice<JournalEntry> s = entries.findByProductionIdOrderByIdDesc(me.productionId(), PageRequest.of(Math.max(0, page), Math.min(100, Math.max(1, size))));
+    return new Page(s.map(e -> new Line(e.id, e.who, e.at, e.action, e.subject, e.subjectId, e.detail)).toList(), s.hasNext());
+  }
+}

@@ -1,0 +1,202 @@
+package bivex.server.media;
+
+import bivex.core.InvalidInput;
+import bivex.core.optics.Raster;
+import bivex.core.review.VersionFacts;
+import bivex.core.time.FrameRate;
+import bivex.server.http.Json;
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Iterator;
+import java.util.List;
+import java.util.Set;
+import java.util.concurrent.TimeUnit;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageReadParam;
+import javax.imageio.ImageReader;
+import javax.imageio.stream.ImageInputStream;
+import org.springframework.stereotype.Component;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.JsonNode;
+
+/**
+ * Reads what a file really is, whatever it is called: its kind from its first bytes, its size before a pixel is decoded, a clip's facts by a
+ * separate process with limits on time and memory.
+ */
+@Component
+public class MediaProbe {
+  private static final int MAX_SIDE = 16_384;
+  private static final long MAX_PIXELS = 140_000_000L;
+  private static final Set<String> CODECS = Set.of("h264", "av1", "vp8", "vp9");
+  private static final int SECONDS = 60;
+
+  /** @param type media type from the bytes @param extension that goes with it */
+  public record Found(String type, String extension, VersionFacts facts) {}
+
+  private enum Kind {
+    PNG("image/png", "png"),
+    JPEG("image/jpeg", "jpg"),
+    MP4("video/mp4", "mp4"),
+    WEBM("video/webm", "webm");
+
+    private final String type;
+    private final String extension;
+
+    Kind(String type, String extension) {
+      this.type = type;
+      this.extension = extension;
+    }
+  }
+
+  /**
+   * @param claimed the name it was sent with; an extension that says something else is refused
+   * @throws InvalidInput naming {@code file} if it is not one of the four kinds, is broken, or is larger than can be shown
+   */
+  public Found probe(Path file, String claimed) throws IOException {
+    Kind kind = sniff(file);
+    String name = claimed == null ? "" : claimed.toLowerCase(java.util.Locale.ROOT);
+    if (name.contains("/") || name.contains("\\") || name.contains("..") || name.indexOf('\0') >= 0) {
+      throw new InvalidInput("file", "has a path in its name; send it under its plain name");
+    }
+    int dot = name.lastIndexOf('.');
+    String extension = dot < 0 ? "" : name.substring(dot + 1).replace("jpeg", "jpg").replace("m4v", "mp4");
+    if (!extension.equals(kind.extension)) {
+      throw new InvalidInput("file", "is called ." + extension + " but is really " + kind.extension.toUpperCase(java.util.Locale.ROOT) + "; export it again under the right name");
+    }
+    VersionFacts facts = kind == Kind.PNG || kind == Kind.JPEG ? still(file) : clip(file, kind);
+    return new Found(kind.type, kind.extension, facts);
+  }
+
+  private static Kind sniff(Path file) throws IOException {
+    byte[] b;
+    try (InputStream in = Files.newInputStream(file)) {
+      b = in.readNBytes(4096);
+    }
+    if (starts(b, 0, 0x89, 'P', 'N', 'G', 0x0d, 0x0a, 0x1a, 0x0a)) {
+      return Kind.PNG;
+    }
+    if (starts(b, 0, 0xff, 0xd8, 0xff)) {
+      return Kind.JPEG;
+    }
+    if (starts(b, 4, 'f', 't', 'y', 'p') && !starts(b, 8, 'q', 't', ' ', ' ')) {
+      return Kind.MP4;
+    }
+    if (starts(b, 0, 0x1a, 0x45, 0xdf, 0xa3) && new String(b, StandardCharsets.ISO_8859_1).contains("webm")) {
+      return Kind.WEBM;
+    }
+    throw new InvalidInput("file", "is none of mp4, webm, png or jpeg");
+  }
+
+  private static boolean starts(byte[] b, int at, int... wanted) {
+    for (int i = 0; i < wanted.length; i++) {
+      if (at + i >= b.length || (b[at + i] & 0xff) != wanted[i]) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private static VersionFacts still(Path file) throws IOException {
+    try (ImageInputStream in = ImageIO.createImageInputStream(file.toFile())) {
+      Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
+      if (!readers.hasNext()) {
+        throw new InvalidInput("file", "cannot be read as a picture");
+      }
+      ImageReader reader = readers.next();
+      try {
+        reader.setInput(in, true, true);
+        int w = reader.getWidth(0);
+        int h = reader.getHeight(0);
+        limits(w, h);
+        // A coarse decode proves that the whole file can be read without holding it in memory.
+        ImageReadParam coarse = reader.getDefaultReadParam();
+        int step = Math.max(1, Math.max(w, h) / 512);
+        coarse.setSourceSubsampling(step, step, 0, 0);
+        BufferedImage read = reader.read(0, coarse);
+        read.flush();
+        return new VersionFacts(new Raster(w, h), null, 1);
+      } finally {
+        reader.dispose();
+      }
+    } catch (InvalidInput e) {
+      throw e;
+    } catch (IOException | RuntimeException e) {
+      throw new InvalidInput("file", "is damaged or not really a picture: " + e.getMessage());
+    }
+  }
+
+  private static void limits(int w, int h) {
+    if (w < 16 || h < 16) {
+      throw new InvalidInput("file", "is only " + w + " × " + h + " px; at least 16 × 16 is needed");
+    }
+    if (w > MAX_SIDE || h > MAX_SIDE || (long) w * h > MAX_PIXELS) {
+      throw new InvalidInput("file", "is " + w + " × " + h + " px; at most " + MAX_SIDE + " a side and 140 megapixels are taken");
+    }
+  }
+
+  private static VersionFacts clip(Path file, Kind kind) throws IOException {
+    JsonNode root = run(file, kind);
+    JsonNode v = root.path("streams").path(0);
+    if (!CODECS.contains(v.path("codec_name").asString(""))) {
+      throw new InvalidInput("file", "is coded as " + v.path("codec_name").asString("nothing known") + ", which browsers do not play; use H.264, AV1, VP8 or VP9");
+    }
+    int w = v.path("width").asInt(0);
+    int h = v.path("height").asInt(0);
+    limits(w, h);
+    int frames = Integer.parseInt(v.path("nb_read_packets").asString("0"));
+    if (frames < 1) {
+      throw new InvalidInput("file", "has no frames");
+    }
+    return new VersionFacts(new Raster(w, h), rate(v.path("avg_frame_rate").asString("0/0"), v.path("r_frame_rate").asString("0/0")), frames);
+  }
+
+  /** Containers write rates as fractions of their clock; the nearest rate in use is meant when it is within one part in ten thousand. */
+  static FrameRate rate(String average, String nominal) {
+    double[] fps = {fraction(average), fraction(nominal)};
+    for (double f : fps) {
+      for (FrameRate r : FrameRate.PRODUCTION_RATES) {
+        if (Math.abs(f / r.fps() - 1) < 1e-4) {
+          return r;
+        }
+      }
+    }
+    if (!(fps[0] > 0) || fps[0] > 1000) {
+      throw new InvalidInput("file", "has no readable frame rate");
+    }
+    return new FrameRate(Math.round(fps[0] * 1000), 1000);
+  }
+
+  private static double fraction(String text) {
+    String[] p = text.split("/");
+    double den = p.length > 1 ? Double.parseDouble(p[1]) : 1;
+    return den == 0 ? Double.NaN : Double.parseDouble(p[0]) / den;
+  }
+
+  private static JsonNode run(Path file, Kind kind) throws IOException {
+    Path out = Files.createTempFile("probe", ".json");
+    try {
+      Process p = new ProcessBuilder(List.of("prlimit", "--as=2147483648", "--cpu=" + SECONDS, "--nofile=32", "ffprobe", "-v", "error", "-protocol_whitelist", "file", "-f", kind == Kind.MP4 ? "mov" : "matroska", "-select_streams", "v:0", "-count_packets", "-show_entries", "stream=codec_name,width,height,avg_frame_rate,r_frame_rate,nb_read_packets", "-of", "json", "file:" + file))
+          .redirectErrorStream(false).redirectError(ProcessBuilder.Redirect.DISCARD).redirectOutput(out.toFile()).start();
+      if (!p.waitFor(SECONDS, TimeUnit.SECONDS)) {
+        p.destroyForcibly();
+        throw new InvalidInput("file", "takes longer than a minute to read; it may be damaged");
+      }
+      JsonNode root = p.exitValue() == 0 ? Json.MAPPER.readTree(Files.readString(out)) : null;
+      if (root == null || root.path("streams").isEmpty()) {
+        throw new InvalidInput("file", "is damaged or holds no moving picture");
+      }
+      return root;
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new IOException("interrupted", e);
+    } catch (JacksonException e) {
+      throw new InvalidInput("file", "is damaged or holds no moving picture");
+    } finally {
+      Files.deleteIfExists(out);
+    }
+  }
+}

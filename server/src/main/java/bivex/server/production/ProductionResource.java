@@ -1,0 +1,123 @@
+package bivex.server.production;
+
+import static bivex.server.access.Role.ARTIST;
+import static bivex.server.access.Role.COORDINATOR;
+import static bivex.server.access.Role.FLOOR;
+import static bivex.server.access.Role.GUEST;
+import static bivex.server.access.Role.PRODUCER;
+
+import bivex.core.InvalidInput;
+import bivex.core.optics.Raster;
+import bivex.core.shot.NamePattern;
+import bivex.core.time.FrameRate;
+import bivex.server.access.Allowed;
+import bivex.server.access.Member;
+import bivex.server.access.Memberships;
+import bivex.server.access.Role;
+import bivex.server.http.Problems;
+import bivex.server.live.Journal;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.http.ResponseEntity;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The production's own numbers and its people. */
+@RestController
+@RequestMapping("/api/productions/{production}")
+public class ProductionResource {
+  private final Productions productions;
+  private final Memberships memberships;
+  private final Journal journal;
+
+  ProductionResource(Productions productions, Memberships memberships, Journal journal) {
+    this.productions = productions;
+    this.memberships = memberships;
+    this.journal = journal;
+  }
+
+  public record NewProduction(String code, String title, String rate) {}
+
+  /** @param rate exact, "24" or "24000/1001" @param rateName as it is called */
+  public record ProductionView(UUID id, String code, String title, String rate, String rateName, Raster capture, Raster delivery, double sensorWidthMm, double mainsHz, int firstFrame, int handles, String codePattern, double hoursPerDay, LocalDate dueOn, long version, Role myRole, List<PersonView> people) {}
+
+  public record PersonView(UUID id, String name, Role role) {}
+
+  public record Settings(String title, String rate, Raster capture, Raster delivery, double sensorWidthMm, double mainsHz, int firstFrame, int handles, String codePattern, double hoursPerDay, LocalDate dueOn) {}
+
+  /** A production with the usual numbers. */
+  public static Production make(NewProduction in) {
+    if (in == null) {
+      throw new InvalidInput("production", "needs a code and a title");
+    }
+    Production p = new Production();
+    p.id = UUID.randomUUID();
+    p.code = InvalidInput.text("code", in.code()).toUpperCase(Locale.ROOT);
+    if (!p.code.matches("[A-Z0-9]{1,8}")) {
+      throw new InvalidInput("code", "must be 1 to 8 letters or digits");
+    }
+    p.title = InvalidInput.text("title", in.title());
+    p.rate = FrameRate.parse(in.rate() == null || in.rate().isBlank() ? "24" : in.rate()).text();
+    p.captureWidth = 3840;
+    p.captureHeight = 2160;
+    p.deliveryWidth = 1920;
+    p.deliveryHeight = 1080;
+    p.sensorWidthMm = 36;
+    p.mainsHz = 50;
+    p.firstFrame = 1001;
+    p.handles = 8;
+    p.codePattern = p.code + "-{scene}-{number}";
+    p.hoursPerDay = 8;
+    return p;
+  }
+
+  @GetMapping
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST, GUEST})
+  @Transactional(readOnly = true)
+  public ResponseEntity<ProductionView> production(@PathVariable UUID production, Member me) {
+    return Problems.tagged(me.production().version, view(me.production(), me));
+  }
+
+  /** Changes the numbers; every plan follows from them. */
+  @PutMapping
+  @Allowed({PRODUCER})
+  @Transactional
+  public ResponseEntity<ProductionView> change(@PathVariable UUID production, Member me, @RequestHeader("If-Match") String ifMatch, @RequestBody Settings in) {
+    Production p = productions.findById(me.productionId()).orElseThrow();
+    Problems.mustBeCurrent(ifMatch, p.version, view(p, me), in);
+    p.title = InvalidInput.text("title", in.title());
+    p.rate = FrameRate.parse(in.rate()).text();
+    if (in.capture() == null || in.delivery() == null) {
+      throw new InvalidInput(in.capture() == null ? "capture" : "delivery", "needs a width and a height");
+    }
+    p.captureWidth = in.capture().width();
+    p.captureHeight = in.capture().height();
+    p.deliveryWidth = in.delivery().width();
+    p.deliveryHeight = in.delivery().height();
+    p.sensorWidthMm = in.sensorWidthMm();
+    p.mainsHz = in.mainsHz();
+    p.firstFrame = in.firstFrame();
+    p.handles = in.handles();
+    p.codePattern = new NamePattern(in.codePattern()).with(Set.of("number"), Set.of("scene", "number")).text();
+    p.hoursPerDay = InvalidInput.within("hoursPerDay", in.hoursPerDay(), 1, 24);
+    p.dueOn = in.dueOn();
+    p.setting(1);
+    productions.saveAndFlush(p);
+    journal.record(me, "changed", "production", p.id.toString(), p.title);
+    return Problems.tagged(p.version, view(p, me));
+  }
+
+  private ProductionView view(Production p, Member me) {
+    List<PersonView> people = me.guest() ? List.of() : memberships.ofProduction(p.id).stream().map(m -> new PersonView(m.person.id, m.person.name, m.role)).toList();
+    return new ProductionView(p.id, p.code, p.title, p.rate, p.frameRate().name(), p.capture(), p.delivery(), p.sensorWidthMm, p.mainsHz, p.firstFrame, p.handles, p.codePattern, p.hoursPerDay, p.dueOn, p.version, me.role(), people);
+  }
+}

@@ -1,0 +1,29 @@
+package bivex.server.review;
+
+import bivex.core.review.Verdict;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Id;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import java.util.UUID;
+
+/** A verdict on a version; the last one counts. */
+@Entity
+@Table(name = "verdict")
+public class VerdictEntry {
+  /** How closely it was looked at. */
+  public enum Standard {
+    AT_SPEED,
+    WHEN_STOPPED
+  }
+
+  @Id public UUID id;
+  public UUID versionId;
+  @Enumerated(EnumType.STRING) public Verdict verdict;
+  public String reason;
+  @Enumerated(EnumType.STRING) public Standard standard;
+  public String saidBy;
+  public Instant saidAt;
+}

@@ -1,0 +1,18 @@
+package bivex.server.script;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.Id;
+import java.time.Instant;
+import java.util.UUID;
+
+/** A draft of the script, kept as its plain text. Never changed once imported. */
+@Entity
+public class Draft {
+  @Id public UUID id;
+  public UUID productionId;
+  public int number;
+  public String name;
+  public String source;
+  public String importedBy;
+  public Instant importedAt;
+}

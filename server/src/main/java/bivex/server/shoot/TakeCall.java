@@ -1,0 +1,20 @@
+package bivex.server.shoot;
+
+import bivex.core.shoot.Take;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Id;
+import java.time.Instant;
+import java.util.UUID;
+
+/** What was said of a take; the last one counts. */
+@Entity
+public class TakeCall {
+  @Id public UUID id;
+  public UUID takeId;
+  @Enumerated(EnumType.STRING) public Take.Call call;
+  public String reason;
+  public String saidBy;
+  public Instant saidAt;
+}

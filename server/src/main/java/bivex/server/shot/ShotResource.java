@@ -1,0 +1,336 @@
+package bivex.server.shot;
+
+import static bivex.server.access.Role.ARTIST;
+import static bivex.server.access.Role.COORDINATOR;
+import static bivex.server.access.Role.FLOOR;
+import static bivex.server.access.Role.GUEST;
+import static bivex.server.access.Role.PRODUCER;
+
+import bivex.core.InvalidInput;
+import bivex.core.effort.Estimate;
+import bivex.core.effort.Forecast;
+import bivex.core.method.Method;
+import bivex.core.method.MethodBook;
+import bivex.core.method.MethodChoice;
+import bivex.core.method.Plan;
+import bivex.core.parameter.Parameter;
+import bivex.core.script.Anchor;
+import bivex.core.script.Screenplay;
+import bivex.core.shot.Evidence;
+import bivex.core.shot.NamePattern;
+import bivex.core.shot.OwedItem;
+import bivex.core.shot.Stage;
+import bivex.server.access.Allowed;
+import bivex.server.access.Member;
+import bivex.server.access.SignedIn;
+import bivex.server.http.Problems;
+import bivex.server.live.Journal;
+import bivex.server.script.Draft;
+import bivex.server.script.Drafts;
+import bivex.server.script.Screenplays;
+import bivex.server.shoot.FloorResource;
+import bivex.server.shoot.Setup;
+import bivex.server.shoot.Setups;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.NoSuchElementException;
+import java.util.Objects;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.http.ResponseEntity;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Effect shots: marked, planned, and what they owe. */
+@RestController
+@RequestMapping("/api")
+public class ShotResource {
+  private final Shots shots;
+  private final Drafts drafts;
+  private final Setups setups;
+  private final Screenplays screenplays;
+  private final EvidenceEntries evidence;
+  private final ShotBook book;
+  private final Journal journal;
+
+  ShotResource(Shots shots, Drafts drafts, Setups setups, Screenplays screenplays, EvidenceEntries evidence, ShotBook book, Journal journal) {
+    this.shots = shots;
+    this.drafts = drafts;
+    this.setups = setups;
+    this.screenplays = screenplays;
+    this.evidence = evidence;
+    this.book = book;
+    this.journal = journal;
+  }
+
+  public record MethodView(String id, String name, String summary, String rightWhen, List<Parameter> parameters) {}
+
+  /** A tick on the reel. @param at place in its scene, 0 to 1 @param form how it stands as a whole */
+  public record Tick(UUID id, String code, String title, double at, OwedItem.State form, Stage stage) {}
+
+  public record ReelScene(String number, String heading, boolean night, int eighths, String length, List<Tick> shots) {}
+
+  /** The script as one strip. @param owed things that are owed or in doubt */
+  public record Reel(UUID draft, String draftName, List<ReelScene> scenes, List<Tick> loose, int owed, Map<Stage, Integer> stages) {}
+
+  /** One thing the production owes. */
+  public record OwedLine(UUID shot, String code, String title, OwedItem item, String setup, LocalDate day) {}
+
+  /** @param total open things @param forecast when the open work would be done by the artists there are */
+  public record OwedPage(List<OwedLine> lines, int total, int page, boolean more, Map<Plan.Due, Integer> byDue, Map<Stage, Integer> stages, Estimate work, LocalDate forecast, LocalDate dueOn) {}
+
+  public record NewShot(UUID draft, int start, int end, String title, String intent) {}
+
+  /** What a producer edits. @param methods the choices with the values that differ from the default */
+  public record ShotEdit(String title, String intent, int cutFrames, UUID setup, boolean omitted, List<MethodChoice> methods) {}
+
+  /** @param tape letter of the setup's camera tape */
+  public record ShotView(UUID id, String code, String title, String intent, String scene, String sceneHeading, String sceneLength, UUID draft, int markStart, int markEnd, String excerpt, boolean lost, boolean omitted, int firstFrame, int cutFrames, int handles, UUID setup, Integer setupNumber, String tape, LocalDate day, List<MethodChoice> methods, Plan plan, String planFault, Stage stage, OwedItem next, String sentence, List<OwedItem> items, List<String> loose, List<Said> said, long version) {}
+
+  /** Evidence as it is shown. */
+  public record Said(String item, Evidence.Kind kind, String words, Double hours, String by, Instant at) {}
+
+  public record ShotLine(UUID id, String code, String title, String scene, String excerpt, int markStart, int markEnd, UUID draft, boolean lost, boolean omitted, Stage stage, OwedItem.State form, String sentence, List<String> methods, Estimate effort, int open) {}
+
+  public record ShotPage(List<ShotLine> lines, int total, int page, boolean more) {}
+
+  public record NewEvidence(UUID id, String item, Evidence.Kind kind, String words, Double hours) {}
+
+  /** The method book. */
+  @GetMapping("/methods")
+  @SignedIn
+  public List<MethodView> methods() {
+    return MethodBook.all().stream().map(m -> new MethodView(m.id(), m.name(), m.summary(), m.rightWhen(), m.parameters())).toList();
+  }
+
+  /** The script as a strip; a guest sees the shots they are invited to. */
+  @GetMapping("/productions/{production}/reel")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST, GUEST})
+  @Transactional(readOnly = true)
+  public Reel reel(@PathVariable UUID production, Member me) {
+    Draft draft = drafts.findFirstByProductionIdOrderByNumberDesc(me.productionId()).orElse(null);
+    Set<UUID> visible = me.guest() ? new HashSet<>(shots.invited(me.personId(), me.productionId())) : null;
+    List<ShotBook.Page> pages = book.all(me.production()).stream().filter(p -> !p.shot().omitted && (visible == null || visible.contains(p.shot().id))).toList();
+    List<ReelScene> scenes = new ArrayList<>();
+    Set<UUID> placed = new HashSet<>();
+    if (draft != null) {
+      for (Screenplay.Scene s : screenplays.of(draft).scenes()) {
+        List<Tick> ticks = pages.stream().filter(p -> p.shot().draftId.equals(draft.id) && p.shot().markStart >= s.start() && p.shot().markStart < s.end()).sorted(Comparator.comparingInt(p -> p.shot().markStart)).map(p -> tick(p, (double) (p.shot().markStart - s.start()) / Math.max(1, s.end() - s.start()))).toList();
+        ticks.forEach(t -> placed.add(t.id()));
+        scenes.add(new ReelScene(s.number(), me.guest() ? "" : s.heading(), s.night(), s.eighths(), s.length(), ticks));
+      }
+    }
+    List<Tick> loose = pages.stream().filter(p -> !placed.contains(p.shot().id)).map(p -> tick(p, 0)).toList();
+    return new Reel(draft == null ? null : draft.id, draft == null ? null : draft.name, scenes, loose, pages.stream().mapToInt(p -> p.ledger().open().size()).sum(), stages(pages));
+  }
+
+  /** What the production owes, most harmful first. */
+  @GetMapping("/productions/{production}/owed")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional(readOnly = true)
+  public OwedPage owed(@PathVariable UUID production, Member me, @RequestParam(defaultValue = "0") int page, @RequestParam(defaultValue = "60") int size, @RequestParam(required = false) OwedItem.Who who) {
+    List<ShotBook.Page> pages = book.all(me.production()).stream().filter(p -> !p.shot().omitted).toList();
+    List<OwedLine> lines = pages.stream().flatMap(p -> p.ledger().open().stream().map(i -> new OwedLine(p.shot().id, p.shot().code, p.shot().title, i, p.setup() == null ? null : "setup " + p.setup().number, p.day() == null ? null : p.day().shootOn)))
+        .filter(l -> who == null || l.item().who() == who).sorted(Comparator.comparingInt((OwedLine l) -> l.item().harm()).reversed().thenComparing(OwedLine::code)).toList();
+    Map<Plan.Due, Integer> due = new LinkedHashMap<>();
+    Arrays.stream(Plan.Due.values()).forEach(d -> due.put(d, (int) lines.stream().filter(l -> l.item().due() == d).count()));
+    Estimate work = pages.stream().flatMap(p -> p.plan().tasks().stream().filter(t -> p.ledger().items().stream().anyMatch(i -> i.key().equals(t.key()) && i.open()))).map(Plan.Task::hours).reduce(Estimate.NONE, Estimate::plus);
+    int from = Math.min(lines.size(), Math.max(0, page) * bounded(size));
+    int to = Math.min(lines.size(), from + bounded(size));
+    return new OwedPage(lines.subList(from, to), lines.size(), page, to < lines.size(), due, stages(pages), work, Forecast.finish(LocalDate.now(), work.mean(), me.production().hoursPerDay), me.production().dueOn);
+  }
+
+  @GetMapping("/productions/{production}/shots")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional(readOnly = true)
+  public ShotPage list(@PathVariable UUID production, Member me, @RequestParam(defaultValue = "0") int page, @RequestParam(defaultValue = "200") int size) {
+    List<ShotBook.Page> all = book.all(me.production());
+    int from = Math.min(all.size(), Math.max(0, page) * bounded(size));
+    int to = Math.min(all.size(), from + bounded(size));
+    return new ShotPage(all.subList(from, to).stream().map(ShotResource::line).toList(), all.size(), page, to < all.size());
+  }
+
+  /** Marks words of a draft as an effect shot. */
+  @PostMapping("/productions/{production}/shots")
+  @Allowed({PRODUCER, COORDINATOR})
+  @Transactional
+  public ResponseEntity<ShotView> mark(@PathVariable UUID production, Member me, @RequestBody NewShot in) {
+    if (in.draft() == null) {
+      throw new InvalidInput("draft", "must be the draft the words are in");
+    }
+    Draft draft = drafts.findByIdAndProductionId(in.draft(), me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such draft."));
+    Anchor a = Anchor.on(draft.source, in.start(), in.end());
+    Screenplay.Scene scene = screenplays.of(draft).sceneAt(a.start());
+    if (scene == null) {
+      throw new InvalidInput("mark", "is before the first scene");
+    }
+    Shot s = new Shot();
+    s.id = UUID.randomUUID();
+    s.productionId = me.productionId();
+    s.draftId = draft.id;
+    s.code = nextCode(me, scene.number());
+    s.excerpt = a.excerpt();
+    s.title = in.title() == null || in.title().isBlank() ? firstWords(a.excerpt()) : in.title().strip();
+    s.intent = in.intent() == null ? "" : in.intent().strip();
+    s.scene = scene.number();
+    s.markStart = a.start();
+    s.markEnd = a.end();
+    s.cutFrames = (int) Math.round(4 * me.production().frameRate().fps());
+    s.methods = List.of();
+    shots.saveAndFlush(s);
+    journal.record(me, "marked", "shot", s.id.toString(), s.code);
+    return view(me, s.id);
+  }
+
+  @GetMapping("/productions/{production}/shots/{shot}")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional(readOnly = true)
+  public ResponseEntity<ShotView> shot(@PathVariable UUID production, @PathVariable UUID shot, Member me) {
+    return view(me, shot);
+  }
+
+  /** Changes a shot; its plan is derived anew and evidence stays with its items. */
+  @PutMapping("/productions/{production}/shots/{shot}")
+  @Allowed({PRODUCER, COORDINATOR})
+  @Transactional
+  public ResponseEntity<ShotView> change(@PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestHeader("If-Match") String ifMatch, @RequestBody ShotEdit in) {
+    Shot s = find(me, shot);
+    Problems.mustBeCurrent(ifMatch, s.version, edit(s), in);
+    s.title = InvalidInput.text("title", in.title());
+    s.intent = in.intent() == null ? "" : in.intent().strip();
+    s.cutFrames = in.cutFrames();
+    s.setupId = in.setup() == null ? null : setups.findByIdAndProductionId(in.setup(), me.productionId()).map((Setup x) -> x.id).orElseThrow(() -> new InvalidInput("setup", "is not a setup of this production"));
+    s.omitted = in.omitted();
+    s.methods = in.methods() == null ? List.of() : List.copyOf(in.methods());
+    ShotBook.plan(me.production(), s);
+    shots.saveAndFlush(s);
+    journal.record(me, "changed", "shot", s.id.toString(), s.code);
+    return view(me, s.id);
+  }
+
+  /** What a shot would owe with other values; nothing is kept. */
+  @PostMapping("/productions/{production}/shots/{shot}/what-if")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional(readOnly = true)
+  public Plan whatIf(@PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody ShotEdit in) {
+    find(me, shot);
+    return MethodBook.derive(me.production().setting(in.cutFrames()), in.methods() == null ? List.of() : in.methods());
+  }
+
+  /** Says something about a plan item: settled, accepted, dropped, wanted again. */
+  @PostMapping("/productions/{production}/shots/{shot}/evidence")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional
+  public ResponseEntity<ShotView> say(@PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody NewEvidence in) {
+    Shot s = find(me, shot);
+    ShotBook.Page p = book.one(me.production(), s.id);
+    String key = InvalidInput.text("item", in.item());
+    OwedItem item = p.ledger().items().stream().filter(i -> i.key().equals(key)).findFirst().orElseThrow(() -> new InvalidInput("item", "is not owed by " + s.code));
+    if (in.kind() == null) {
+      throw new InvalidInput("kind", "must be one of " + Arrays.toString(Evidence.Kind.values()));
+    }
+    if (in.kind() != Evidence.Kind.SETTLED && me.role() == ARTIST) {
+      throw new Problems.Forbidden("An artist may say that something is done, not that it is not needed.");
+    }
+    if (item.kind() == OwedItem.Kind.CAUTION && me.role() != PRODUCER && me.role() != COORDINATOR) {
+      throw new Problems.Forbidden("A caution is signed off by the producer or the coordinator.");
+    }
+    UUID id = Objects.requireNonNullElseGet(in.id(), UUID::randomUUID);
+    if (!evidence.existsById(id)) {
+      EvidenceEntry e = new EvidenceEntry();
+      e.id = id;
+      e.productionId = me.productionId();
+      e.shotId = s.id;
+      e.item = key;
+      e.kind = in.kind();
+      e.words = in.kind() == Evidence.Kind.REOPENED && (in.words() == null || in.words().isBlank()) ? "wanted again" : InvalidInput.text("words", in.words());
+      e.hours = in.hours() == null ? null : InvalidInput.within("hours", in.hours(), 0, 10_000);
+      e.saidBy = me.name();
+      e.saidAt = Instant.now();
+      evidence.saveAndFlush(e);
+      journal.record(me, e.kind.name().toLowerCase(java.util.Locale.ROOT), "shot", s.id.toString(), s.code + ": " + item.label());
+    }
+    return view(me, s.id);
+  }
+
+  private Shot find(Member me, UUID id) {
+    return shots.findByIdAndProductionId(id, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such shot in this production."));
+  }
+
+  /** Codes of a scene go up in tens, so that later shots fit between. */
+  private String nextCode(Member me, String scene) {
+    Set<String> taken = new HashSet<>(shots.codes(me.productionId()));
+    NamePattern pattern = new NamePattern(me.production().codePattern);
+    for (int n = 10; n < 10_000; n += 10) {
+      String code = pattern.fill(Map.of("scene", scene, "number", n));
+      if (!taken.contains(code)) {
+        return code;
+      }
+    }
+    throw new InvalidInput("pattern", "no code is left in scene " + scene);
+  }
+
+  private static String firstWords(String excerpt) {
+    String one = excerpt.replaceAll("\\s+", " ");
+    int cut = one.length() <= 48 ? one.length() : Math.max(24, one.lastIndexOf(' ', 48));
+    return one.substring(0, cut) + (cut < one.length() ? "…" : "");
+  }
+
+  private static int bounded(int size) {
+    return Math.min(500, Math.max(1, size));
+  }
+
+  private static ShotEdit edit(Shot s) {
+    return new ShotEdit(s.title, s.intent, s.cutFrames, s.setupId, s.omitted, s.methods);
+  }
+
+  /** How a shot stands as a whole: the state of what it waits for, solid once it is agreed. */
+  static OwedItem.State form(ShotBook.Page p) {
+    if (p.shot().omitted) {
+      return OwedItem.State.DROPPED;
+    }
+    if (p.ledger().items().stream().anyMatch(i -> i.state() == OwedItem.State.IN_DOUBT)) {
+      return OwedItem.State.IN_DOUBT;
+    }
+    return p.ledger().stage().compareTo(Stage.AGREED) >= 0 ? OwedItem.State.IN_HAND : OwedItem.State.OWED;
+  }
+
+  private static Tick tick(ShotBook.Page p, double at) {
+    return new Tick(p.shot().id, p.shot().code, p.shot().title, at, form(p), p.ledger().stage());
+  }
+
+  private static Map<Stage, Integer> stages(List<ShotBook.Page> pages) {
+    Map<Stage, Integer> out = new LinkedHashMap<>();
+    Arrays.stream(Stage.values()).forEach(s -> out.put(s, (int) pages.stream().filter(p -> p.ledger().stage() == s).count()));
+    return out;
+  }
+
+  private static ShotLine line(ShotBook.Page p) {
+    Shot s = p.shot();
+    return new ShotLine(s.id, s.code, s.title, s.scene, s.excerpt, s.markStart, s.markEnd, s.draftId, s.lost, s.omitted, p.ledger().stage(), form(p), p.ledger().sentence(), s.methods.stream().map(MethodChoice::method).toList(), p.plan().effort(), p.ledger().open().size());
+  }
+
+  private ResponseEntity<ShotView> view(Member me, UUID id) {
+    ShotBook.Page p = book.one(me.production(), id);
+    Shot s = p.shot();
+    Draft draft = drafts.findById(s.draftId).orElseThrow();
+    Screenplay.Scene scene = screenplays.of(draft).sceneAt(s.markStart);
+    List<Said> said = p.evidence().stream().sorted(Comparator.comparing((EvidenceEntry e) -> e.saidAt).reversed()).map(e -> new Said(e.item, e.kind, e.words, e.hours, e.saidBy, e.saidAt)).toList();
+    return Problems.tagged(s.version, new ShotView(s.id, s.code, s.title, s.intent, s.scene, scene == null ? "" : scene.heading(), scene == null ? "" : scene.length(), s.draftId, s.markStart, s.markEnd, s.excerpt, s.lost, s.omitted, me.production().firstFrame, s.cutFrames, me.production().handles, s.setupId, p.setup() == null ? null : p.setup().number, p.setup() == null ? null : FloorResource.tape(p.setup().number), p.day() == null ? null : p.day().shootOn, s.methods, p.plan(), p.planFault(), p.ledger().stage(), p.ledger().next(), p.ledger().sentence(), p.ledger().items(), p.ledger().loose(), said, s.version));
+  }
+}
