@@ -2,10 +2,12 @@ package bivex.server;
 
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
+import org.springframework.boot.security.autoconfigure.UserDetailsServiceAutoConfiguration;
 import org.springframework.boot.context.properties.EnableConfigurationProperties;
 
 /** The application: keeps, serves and guards what the core works out. */
-@SpringBootApplication
+// People are kept by the application itself; Spring's generated user is not wanted.
+@SpringBootApplication(exclude = UserDetailsServiceAutoConfiguration.class)
 @EnableConfigurationProperties(BivexProperties.class)
 public class BivexApplication {
   public static void main(String[] args) {

@@ -31,6 +31,7 @@ class FirstProducer {
       int port = ((WebServerApplicationContext) event.getApplicationContext()).getWebServer().getPort();
       System.out.println("First producer: http://127.0.0.1:" + port + "/first/" + token);
     }
+    System.out.println("Bivex is ready");
   }
 
   /** Refuses unless the token is the printed one and nobody has come in yet. */

@@ -44,10 +44,10 @@ public class LiveResource {
   }
 
   /** One line of the journal. */
-  public record Line(long id, String who, Instant at, String action, String subject, String subjectId, String detail) {}
+  public record JournalLine(long id, String who, Instant at, String action, String subject, String subjectId, String detail) {}
 
   /** @param more whether there is another page */
-  public record Page(List<Line> lines, boolean more) {}
+  public record JournalPage(List<JournalLine> lines, boolean more) {}
 
   @GetMapping(path = "/events", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST, GUEST})
@@ -90,8 +90,8 @@ public class LiveResource {
   /** Who did what, newest first. */
   @GetMapping("/journal")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  public Page journal(@PathVariable UUID production, Member me, @RequestParam(defaultValue = "0") int page, @RequestParam(defaultValue = "20") int size) {
+  public JournalPage journal(@PathVariable UUID production, Member me, @RequestParam(defaultValue = "0") int page, @RequestParam(defaultValue = "20") int size) {
     Slice<JournalEntry> s = entries.findByProductionIdOrderByIdDesc(me.productionId(), PageRequest.of(Math.max(0, page), Math.min(100, Math.max(1, size))));
-    return new Page(s.map(e -> new Line(e.id, e.who, e.at, e.action, e.subject, e.subjectId, e.detail)).toList(), s.hasNext());
+    return new JournalPage(s.map(e -> new JournalLine(e.id, e.who, e.at, e.action, e.subject, e.subjectId, e.detail)).toList(), s.hasNext());
   }
 }

@@ -27,6 +27,7 @@ import java.util.NoSuchElementException;
 import java.util.Objects;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
 import org.springframework.http.CacheControl;
@@ -147,6 +148,16 @@ public class ReviewResource {
         .header("Content-Security-Policy", "sandbox; default-src 'none'")
         .header(HttpHeaders.CONTENT_DISPOSITION, ContentDisposition.inline().filename(v.hash.substring(0, 12)).build().toString())
         .body(new FileSystemResource(store.find(v.hash)));
+  }
+
+  /** Label of every frame of a version, in order, so that a screen can tell the time of the frame it shows. */
+  @GetMapping("/versions/{version}/timecodes")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST, GUEST})
+  @Transactional(readOnly = true)
+  public List<String> timecodes(@PathVariable UUID production, @PathVariable UUID version, Member me) {
+    VersionEntry v = version(me, version);
+    int first = view(me, visible(me, v.shotId), v, List.of()).firstFrame();
+    return IntStream.range(first, first + Math.min(v.frames, 200_000)).mapToObj(f -> timecode(me, f)).toList();
   }
 
   @PostMapping("/versions/{version}/notes")

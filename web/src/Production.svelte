@@ -1,0 +1,253 @@
+<script lang="ts">
+  import { tinykeys } from 'tinykeys';
+  import Bench from './desks/Bench.svelte';
+  import Crew from './desks/Crew.svelte';
+  import Deliver from './desks/Deliver.svelte';
+  import Floor from './desks/Floor.svelte';
+  import Owed from './desks/Owed.svelte';
+  import Review from './desks/Review.svelte';
+  import Script from './desks/Script.svelte';
+  import Shots from './desks/Shots.svelte';
+  import { api, got } from './lib/api/client';
+  import { open } from './lib/house.svelte';
+  import Brand from './lib/parts/Brand.svelte';
+  import Keys from './lib/parts/Keys.svelte';
+  import Palette from './lib/parts/Palette.svelte';
+  import Reckoner from './lib/parts/Reckoner.svelte';
+  import Reel from './lib/parts/Reel.svelte';
+  import Settings from './lib/parts/Settings.svelte';
+  import { go, route } from './lib/router';
+  import { frame, listen, queries } from './lib/state.svelte';
+  import { day, DESKS, deskName, ROLE, type Desk } from './lib/words';
+
+  const parts = $derived((route.pathname as string).split('/'));
+  const production = $derived(parts[2] ?? '');
+  const desk = $derived((DESKS as readonly string[]).includes(parts[3] ?? '') ? (parts[3] as Desk) : 'owed');
+  const id = $derived(parts[4] || null);
+
+  const house = open(() => production);
+  let palette = $state(false);
+  let keys = $state(false);
+  let settings = $state(false);
+
+  const guest = $derived(house.view?.myRole === 'GUEST');
+  const desks = $derived<readonly Desk[]>(guest ? ['review'] : DESKS);
+  const current = $derived(house.ticks.find((t) => t.id === id) ?? null);
+  const today = new Date().toISOString().slice(0, 10);
+
+  $effect(() => {
+    if (!frame.session?.person) {
+      location.assign('/sign-in');
+    }
+  });
+  $effect(() => listen(production));
+
+  function open_(d: Desk): void {
+    const keep = current && ['shots', 'review', 'script'].includes(d) ? current.id : null;
+    go(production, d, keep);
+  }
+
+  /** Walks the reel by a number of shots. */
+  function walk(step: number): void {
+    const all = house.ticks;
+    if (all.length > 0) {
+      const at = all.findIndex((t) => t.id === id);
+      const next = all[(at < 0 ? (step > 0 ? 0 : all.length - 1) : at + step + all.length) % all.length];
+      go(production, ['shots', 'review', 'script'].includes(desk) ? desk : guest ? 'review' : 'shots', next?.id);
+    }
+  }
+
+  const typing = (e: Event): boolean => e.target instanceof HTMLElement && (e.target.closest('input, textarea, select, [contenteditable], [role="dialog"]') !== null);
+  const free = (work: () => void) => (e: KeyboardEvent) => {
+    if (!typing(e)) {
+      e.preventDefault();
+      work();
+    }
+  };
+
+  $effect(() =>
+    tinykeys(window, {
+      ...Object.fromEntries(DESKS.map((d, i) => [String(i + 1), free(() => desks.includes(d) && open_(d))])),
+      '[': free(() => walk(-1)),
+      ']': free(() => walk(1)),
+      '=': free(() => !guest && (frame.reckoner = !frame.reckoner)),
+      '/': free(() => (palette = true)),
+      'Shift+?': free(() => (keys = true)),
+      n: free(() => frame.look(!frame.night)),
+      '$mod+k': (e: KeyboardEvent) => {
+        e.preventDefault();
+        palette = true;
+      },
+    }),
+  );
+
+  async function leave(): Promise<void> {
+    await got(api.DELETE('/api/session'));
+    queries.clear();
+    frame.session = await got(api.GET('/api/session'));
+    location.assign('/sign-in');
+  }
+</script>
+
+<svelte:head><title>{deskName(desk)}{current ? ` · ${current.code}` : ''} · {house.view?.title ?? 'Bivex'}</title></svelte:head>
+
+<div class="frame">
+  <header>
+    <div class="brand-block">
+      <Brand />
+      <p class="small soft">{house.view?.title ?? ''}{house.reel.data?.draftName ? ` · ${house.reel.data.draftName}` : ''}</p>
+    </div>
+    <Reel {production} {desk} current={id} guest={guest ?? false} />
+  </header>
+  <nav aria-label="Desks">
+    {#each desks as d (d)}
+      <button class="desk" class:here={d === desk} aria-current={d === desk ? 'page' : undefined} onclick={() => open_(d)}><kbd>{DESKS.indexOf(d) + 1}</kbd>{deskName(d)}</button>
+    {/each}
+    <span class="tools">
+      <button class="btn bare tight" onclick={() => (palette = true)}><kbd>/</kbd> Jump</button>
+      {#if !guest}<button class="btn bare tight" aria-expanded={frame.reckoner} onclick={() => (frame.reckoner = !frame.reckoner)}><kbd>=</kbd> Reckoner</button>{/if}
+      <button class="btn bare tight" onclick={() => (keys = true)}><kbd>?</kbd> Keys</button>
+      <button class="btn bare tight" onclick={() => frame.look(!frame.night)}><kbd>n</kbd> {frame.night ? 'Paper' : 'Night'}</button>
+    </span>
+  </nav>
+  <div class="middle">
+    <main>
+      {#if house.production.isError}
+        <p class="p-6" role="alert">{house.production.error.message} <button class="btn tight" onclick={() => go('', '')}>Back to sign-in</button></p>
+      {:else if !house.view}
+        <p class="soft p-6">Reading the production…</p>
+      {:else if desk === 'owed'}<Owed />
+      {:else if desk === 'script'}<Script shot={id} />
+      {:else if desk === 'shots'}<Shots shot={id} />
+      {:else if desk === 'floor'}<Floor setup={id} />
+      {:else if desk === 'bench'}<Bench />
+      {:else if desk === 'crew'}<Crew />
+      {:else if desk === 'review'}<Review shot={id} />
+      {:else}<Deliver />
+      {/if}
+    </main>
+    {#if frame.reckoner && house.view}<Reckoner shot={current?.id ?? null} />{/if}
+  </div>
+  <footer>
+    <strong>{house.view?.title ?? ''}</strong>
+    <span>{house.reel.data?.draftName ?? 'no script yet'} · {day(today)}</span>
+    <span class="notice" class:bad={frame.notice?.bad} role="status">{frame.notice?.words ?? ''}</span>
+    <span title="Changes by others arrive while the line is open">{frame.live === 'open' ? 'line open' : frame.live === 'lost' ? 'line lost, trying again' : 'line closed'}</span>
+    {#if !guest}<span class="owed">{house.reel.data?.owed ?? '–'} owed</span>{/if}
+    <button class="foot" onclick={() => (settings = true)}>{frame.session?.name ?? ''}, {ROLE[house.role]}</button>
+    <button class="foot" onclick={() => void leave()}>Sign out</button>
+  </footer>
+</div>
+
+<Palette bind:open={palette} {production} {desks} onkeys={() => (keys = true)} />
+<Keys bind:open={keys} {desk} />
+<Settings bind:open={settings} />
+
+<style>
+  .frame {
+    display: grid;
+    grid-template-rows: auto auto minmax(0, 1fr) auto;
+    height: 100%;
+  }
+  header {
+    display: grid;
+    grid-template-columns: 150px minmax(0, 1fr);
+    gap: 8px 12px;
+    padding: 10px 16px 6px;
+    border-bottom: 2px solid var(--line);
+  }
+  .brand-block p {
+    margin-top: 5px;
+    white-space: nowrap;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  nav {
+    display: flex;
+    align-items: stretch;
+    padding: 0 12px;
+    border-bottom: 1px solid var(--line);
+    overflow-x: auto;
+    scrollbar-width: none;
+  }
+  .desk {
+    display: flex;
+    gap: 6px;
+    align-items: center;
+    padding: 7px 12px 6px 6px;
+    font-size: 14px;
+    cursor: pointer;
+    border-bottom: 2px solid transparent;
+  }
+  .desk:hover {
+    background: var(--shade);
+  }
+  .desk.here {
+    font-weight: 680;
+    border-color: var(--ink);
+  }
+  .tools {
+    margin-left: auto;
+    display: flex;
+    align-items: center;
+  }
+  .middle {
+    display: flex;
+    min-height: 0;
+  }
+  main {
+    flex: 1;
+    min-width: 0;
+    overflow: auto;
+  }
+  footer {
+    display: flex;
+    align-items: center;
+    gap: 18px;
+    min-height: 34px;
+    padding: 0 16px;
+    background: #191512;
+    color: #d9cfba;
+    font-size: 12px;
+    white-space: nowrap;
+  }
+  .notice {
+    flex: 1;
+    text-align: center;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  .notice.bad {
+    color: #f3a184;
+    font-weight: 600;
+    white-space: normal;
+    padding: 4px 0;
+  }
+  .owed {
+    font-weight: 680;
+    color: #f6f1e6;
+  }
+  .foot {
+    color: inherit;
+    cursor: pointer;
+    padding: 4px;
+  }
+  .foot:hover {
+    text-decoration: underline;
+  }
+  @media (max-width: 720px) {
+    header {
+      grid-template-columns: 1fr;
+    }
+    .brand-block {
+      display: flex;
+      gap: 12px;
+      align-items: center;
+    }
+    footer > span:not(.notice):not(.owed),
+    footer > strong,
+    .tools kbd {
+      display: none;
+    }
+  }
+</style>

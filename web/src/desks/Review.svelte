@@ -1,0 +1,397 @@
+<script lang="ts">
+  import { createQuery } from '@tanstack/svelte-query';
+  import { tinykeys } from 'tinykeys';
+  import { api, got, Refused, send, type Schemas } from '../lib/api/client';
+  import { house } from '../lib/house.svelte';
+  import Form from '../lib/parts/Form.svelte';
+  import { go } from '../lib/router';
+  import { frame as shell, queries } from '../lib/state.svelte';
+  import { bytes, moment } from '../lib/words';
+
+  let { shot }: { shot: string | null } = $props();
+  const h = house();
+  const id = $derived(shot ?? h.ticks.find((t) => ['BUILT', 'AGREED', 'DELIVERED'].includes(t.stage))?.id ?? h.ticks[0]?.id ?? null);
+  const review = createQuery(() => ({ queryKey: [h.id, 'review', id], enabled: id !== null, queryFn: () => got(api.GET('/api/productions/{production}/shots/{shot}/review', { params: { path: { production: h.id, shot: id ?? '' } } })) }));
+  const r = $derived(review.data);
+
+  const labels = createQuery(() => ({ queryKey: ['timecodes', v?.id], enabled: clip && v !== undefined, staleTime: Infinity, queryFn: () => got(api.GET('/api/productions/{production}/versions/{version}/timecodes', { params: { path: { production: h.id, version: v?.id ?? '' } } })) }));
+  let chosen = $state(0);
+  const v = $derived(r?.versions.find((x) => x.number === chosen) ?? r?.versions[0]);
+  let video = $state<HTMLVideoElement>();
+  let frame = $state(0);
+  let playing = $state(false);
+  let noting = $state(false);
+  let words = $state('');
+  let reason = $state('');
+  let standard = $state<NonNullable<Schemas['NewVerdict']['standard']>>('AT_SPEED');
+  let answers = $state<Record<string, string>>({});
+  let progress = $state<number | null>(null);
+  let uploadNote = $state('');
+  let wrong = $state('');
+  let stop: AbortController | null = null;
+  let over = $state(false);
+
+  const first = $derived(v?.firstFrame ?? 0);
+  const last = $derived(v ? v.firstFrame + v.facts.frames - 1 : 0);
+  const clip = $derived(v?.type.startsWith('video/') ?? false);
+  const src = $derived(v ? `/api/productions/${h.id}/versions/${v.id}/file` : '');
+  const upload = $derived(h.may('PRODUCER', 'COORDINATOR', 'ARTIST'));
+  const openNotes = $derived(r?.notes.filter((n) => n.open) ?? []);
+  const here = $derived(r?.notes.filter((n) => n.frame === frame) ?? []);
+
+  $effect(() => {
+    if (id !== null) chosen = 0;
+  });
+  $effect(() => {
+    if (v) frame = v.firstFrame;
+  });
+
+  // The browser tells which frame it really shows; mediaTime is that frame's own time.
+  $effect(() => {
+    const el = video;
+    const fps = v?.fps ?? 0;
+    if (!el || !clip || fps === 0) return;
+    let handle = el.requestVideoFrameCallback(function shown(_, meta) {
+      frame = Math.min(last, first + Math.round(meta.mediaTime * fps));
+      handle = el.requestVideoFrameCallback(shown);
+    });
+    return () => el.cancelVideoFrameCallback(handle);
+  });
+
+  /** Goes to a frame: the middle of its time, so that rounding can't show a neighbour. */
+  function seek(f: number): void {
+    const to = Math.max(first, Math.min(last, f));
+    if (video && v) {
+      video.pause();
+      video.currentTime = (to - first + 0.5) / v.fps;
+    }
+    frame = to;
+  }
+
+  function play(): void {
+    if (video) {
+      if (video.paused) void video.play();
+      else video.pause();
+    }
+  }
+
+  async function did(call: Promise<Schemas['ReviewView']>, said: string): Promise<boolean> {
+    try {
+      queries.setQueryData([h.id, 'review', id], await call);
+      await h.again();
+      shell.say(said);
+      return true;
+    } catch (e) {
+      shell.wrong(e);
+      return false;
+    }
+  }
+
+  async function note(): Promise<void> {
+    if (v && (await did(got(api.POST('/api/productions/{production}/versions/{version}/notes', { params: { path: { production: h.id, version: v.id } }, body: { id: crypto.randomUUID(), frame, words } })), `Noted on frame ${frame}.`))) {
+      words = '';
+      noting = false;
+    }
+  }
+
+  async function answer(n: Schemas['NoteView']): Promise<void> {
+    const newest = r?.versions[0];
+    if (newest && (await did(got(api.POST('/api/productions/{production}/notes/{note}/answers', { params: { path: { production: h.id, note: n.id } }, body: { id: crypto.randomUUID(), version: newest.id, words: answers[n.id] ?? '' } })), 'Answered.'))) {
+      answers[n.id] = '';
+    }
+  }
+
+  async function verdict(word: NonNullable<Schemas['NewVerdict']['verdict']>): Promise<void> {
+    if (v && (await did(got(api.POST('/api/productions/{production}/versions/{version}/verdicts', { params: { path: { production: h.id, version: v.id } }, body: { id: crypto.randomUUID(), verdict: word, reason, standard } })), `Version ${v.number}: ${word.toLowerCase()}.`))) {
+      reason = '';
+    }
+  }
+
+  async function take(file: File | undefined): Promise<void> {
+    if (!file || !id) return;
+    wrong = '';
+    progress = 0;
+    stop = new AbortController();
+    const form = new FormData();
+    form.append('file', file);
+    form.append('note', uploadNote);
+    try {
+      const done = await send<Schemas['ReviewView']>(`/api/productions/${h.id}/shots/${id}/versions`, form, (x) => (progress = x), stop.signal);
+      queries.setQueryData([h.id, 'review', id], done);
+      chosen = 0;
+      uploadNote = '';
+      await h.again();
+      shell.say(`Version ${done.versions[0]?.number} is here.`);
+    } catch (e) {
+      wrong = e instanceof Refused ? `${e.detail}. Nothing was kept.` : String(e);
+    } finally {
+      progress = null;
+    }
+  }
+
+  const free = (work: () => void) => (e: KeyboardEvent) => {
+    if (e.target instanceof HTMLElement && !e.target.closest('input, textarea, select, button, [role="dialog"]')) {
+      e.preventDefault();
+      work();
+    }
+  };
+  $effect(() =>
+    tinykeys(window, {
+      ',': free(() => seek(frame - 1)),
+      '.': free(() => seek(frame + 1)),
+      Space: free(play),
+      c: free(() => (noting = true)),
+    }),
+  );
+</script>
+
+{#if id === null}
+  <div class="p-6"><h1>Nothing to review</h1><p class="soft">{h.may('GUEST') ? 'You have not been invited to a shot yet.' : 'Mark and build a shot first.'}</p></div>
+{:else if review.isError}
+  <p class="p-6" role="alert">{review.error.message}</p>
+{:else if !r}
+  <p class="soft p-6">Reading the versions…</p>
+{:else}
+  <div class="review">
+    <section class="view" role="presentation" class:over ondragover={(e) => { e.preventDefault(); over = true; }} ondragleave={() => (over = false)} ondrop={(e) => { e.preventDefault(); over = false; if (upload) void take(e.dataTransfer?.files[0]); }}>
+      <div class="title"><span class="mono code">{r.code}</span><h1>{r.title}</h1>{#if !h.may('GUEST')}<button class="btn tight ml-auto" onclick={() => go(h.id, 'shots', r.shot)}>Stack sheet</button>{/if}</div>
+      <p class="why">{r.intent || 'No reason in the story yet.'}</p>
+      {#if v}
+        <div class="picture">
+          {#if clip}
+            {#key v.id}
+              <!-- svelte-ignore a11y_media_has_caption -->
+              <video bind:this={video} {src} preload="auto" playsinline disablepictureinpicture onplay={() => (playing = true)} onpause={() => (playing = false)} onclick={play}></video>
+            {/key}
+          {:else}
+            <img {src} alt="Version {v.number} of {r.code}" />
+          {/if}
+          {#if here.length > 0}<div class="pinned">{#each here as n (n.id)}<p>{n.words}</p>{/each}</div>{/if}
+        </div>
+        {#if clip}
+          <div class="transport">
+            <button class="btn tight" onclick={() => seek(frame - 1)} aria-label="one frame back">‹ <kbd>,</kbd></button>
+            <button class="btn ink tight" onclick={play}>{playing ? 'Stop' : 'Play'}</button>
+            <button class="btn tight" onclick={() => seek(frame + 1)} aria-label="one frame on"><kbd>.</kbd> ›</button>
+            <span class="mono count" aria-live="off"><strong>frame {frame}</strong> <span class="soft">{labels.data?.[frame - first] ?? ''}{frame < r.cutFirst || frame > r.cutLast ? ' · handle' : ''}</span></span>
+            <button class="btn tight ml-auto" onclick={() => (noting = true)}>Note on this frame <kbd>c</kbd></button>
+          </div>
+          <div class="rail">
+            <input type="range" min={first} max={last} value={frame} aria-label="Frame" oninput={(e) => seek(Number(e.currentTarget.value))} />
+            <div class="pins">
+              <span class="cut" style:left="{((r.cutFirst - first) / (last - first + 1)) * 100}%" style:right="{((last - r.cutLast) / (last - first + 1)) * 100}%" title="the cut; outside it are the handles"></span>
+              {#each r.notes as n (n.id)}{#if n.frame >= first && n.frame <= last}<button class="pin" class:open={n.open} style:left="{((n.frame - first) / Math.max(1, last - first)) * 100}%" aria-label="note on frame {n.frame}" title="{n.frame}: {n.words}" onclick={() => seek(n.frame)}></button>{/if}{/each}
+            </div>
+          </div>
+        {/if}
+        {#if noting}
+          <form class="noting" onsubmit={(e) => { e.preventDefault(); void note(); }}>
+            <span class="mono">{frame}</span>
+            <!-- svelte-ignore a11y_autofocus -->
+            <input class="input" bind:value={words} autofocus aria-label="Note on frame {frame}" placeholder="what is to be changed" onkeydown={(e) => e.key === 'Escape' && (noting = false)} />
+            <button class="btn now tight">Keep <kbd>Enter</kbd></button><button type="button" class="btn tight" onclick={() => (noting = false)}>Leave</button>
+          </form>
+        {/if}
+      {:else}
+        <div class="nothing"><h2>No version yet</h2><p class="soft">{upload ? 'Drop a clip or still here: mp4 (H.264, AV1), webm, png or jpeg.' : 'An artist uploads the first one.'}</p></div>
+      {/if}
+    </section>
+
+    <aside class="sheet">
+      {#if v}
+        <div class="flex items-center gap-2">
+          <h2>Version</h2>
+          {#each [...r.versions].reverse() as x (x.id)}<button class="btn tight" class:ink={x.id === v.id} aria-pressed={x.id === v.id} onclick={() => (chosen = x.number)}>{x.number}</button>{/each}
+        </div>
+        <p class="small soft">{v.fileName} · {bytes(v.bytes)} · {v.uploadedBy}, {moment(v.uploadedAt)}{v.note ? ` · ${v.note}` : ''}</p>
+        <ul class="facts">
+          {#each v.checks as c (c.label)}<li><span class="pt-[2px]"><Form state={c.agrees ? 'IN_HAND' : 'IN_DOUBT'} now={!c.agrees} size={12} /></span><span>{c.label} <span class="mono">{c.found}</span>{#if !c.agrees}<br /><span class="small">wanted {c.wanted}. {c.remedy}</span>{/if}</span></li>{/each}
+        </ul>
+
+        <h2>Verdict</h2>
+        {#each v.verdicts as d (d.at)}<p><strong>{d.verdict.toLowerCase()}</strong>, {d.standard === 'AT_SPEED' ? 'good at speed' : 'good when stopped'}: {d.reason} <span class="small soft">{d.by}, {moment(d.at)}</span></p>{:else}<p class="soft">Not given yet.</p>{/each}
+        {#if h.may('PRODUCER')}
+          <form class="verdict" onsubmit={(e) => e.preventDefault()}>
+            <input class="input" bind:value={reason} placeholder="the reason, in a few words" aria-label="Reason for the verdict" />
+            <select class="select" bind:value={standard} aria-label="How it was looked at"><option value="AT_SPEED">looked at at speed</option><option value="WHEN_STOPPED">looked at frame by frame</option></select>
+            <div class="flex gap-2"><button class="btn ink" onclick={() => void verdict('AGREED')}>Agreed</button><button class="btn" onclick={() => void verdict('AGAIN')}>Again</button><button class="btn" onclick={() => void verdict('HOLD')}>Hold</button></div>
+            {#if openNotes.length > 0}<p class="small soft">{openNotes.length} open {openNotes.length === 1 ? 'note keeps' : 'notes keep'} it from being agreed until answered.</p>{/if}
+          </form>
+        {/if}
+
+        <h2>Notes</h2>
+        <ul>
+          {#each r.notes as n (n.id)}
+            <li class="note">
+              <button class="jump" onclick={() => seek(n.frame)}><Form state={n.open ? 'OWED' : 'IN_HAND'} size={12} now={n.open} /> <span class="mono">{n.frame} · {n.timecode}</span> <span class="small soft">on version {n.version}, {n.by}</span></button>
+              <p>{n.words}</p>
+              {#each n.answers as a (a.at)}<p class="small soft">Version {a.version}, {a.by}: {a.words}</p>{/each}
+              {#if n.open && upload}<form class="flex gap-2 mt-1" onsubmit={(e) => { e.preventDefault(); void answer(n); }}><input class="input" bind:value={answers[n.id]} placeholder="how version {r.versions[0]?.number} answers it" aria-label="Answer to the note on frame {n.frame}" /><button class="btn tight">Answer</button></form>{/if}
+            </li>
+          {:else}<li class="soft">None. Stop on a frame and press c.</li>{/each}
+        </ul>
+      {/if}
+      {#if upload}
+        <h2>{r.versions.length === 0 ? 'First version' : 'Next version'}</h2>
+        <label class="field mb-2"><span>What changed</span><input class="input" bind:value={uploadNote} /></label>
+        <label class="field"><span>File</span><input class="input" type="file" accept="video/mp4,video/webm,image/png,image/jpeg" onchange={(e) => { void take(e.currentTarget.files?.[0]); e.currentTarget.value = ''; }} /></label>
+        {#if progress !== null}<div class="flex gap-2 items-center mt-2"><progress class="w-full" value={progress}></progress><button class="btn tight" onclick={() => stop?.abort()}>Stop</button></div>{#if progress >= 1}<p class="small soft">Arrived; reading its facts…</p>{/if}{/if}
+        {#if wrong}<p class="pencil mt-2" role="alert">The file {wrong.replace(/^file: /, '')}</p>{/if}
+      {/if}
+    </aside>
+  </div>
+{/if}
+
+<style>
+  .review {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 310px;
+    height: 100%;
+  }
+  .view {
+    display: flex;
+    flex-direction: column;
+    min-height: 0;
+    padding: 12px 16px;
+    gap: 6px;
+  }
+  .over {
+    outline: 3px dashed var(--pencil);
+    outline-offset: -6px;
+  }
+  .title {
+    display: flex;
+    gap: 14px;
+    align-items: center;
+  }
+  .code {
+    font-size: 18px;
+    font-weight: 640;
+  }
+  .why {
+    font-style: italic;
+    color: var(--soft);
+  }
+  .picture {
+    position: relative;
+    flex: 1;
+    min-height: 160px;
+    display: grid;
+    place-items: center;
+    background: #0d0b09;
+  }
+  video,
+  img {
+    position: absolute;
+    inset: 0;
+    width: 100%;
+    height: 100%;
+    object-fit: contain;
+  }
+  .pinned {
+    position: absolute;
+    left: 12px;
+    bottom: 12px;
+    background: var(--sheet);
+    border-left: 4px solid var(--pencil);
+    padding: 6px 10px;
+    max-width: 60%;
+  }
+  .transport {
+    display: flex;
+    gap: 8px;
+    align-items: center;
+  }
+  .count {
+    font-size: 14px;
+    min-width: 250px;
+  }
+  .rail {
+    position: relative;
+    padding-bottom: 14px;
+  }
+  .rail input {
+    width: 100%;
+    accent-color: var(--ink);
+  }
+  .pins {
+    position: absolute;
+    inset: auto 8px 0;
+    height: 14px;
+  }
+  .cut {
+    position: absolute;
+    top: 5px;
+    height: 2px;
+    background: var(--ink);
+  }
+  .pin {
+    position: absolute;
+    width: 12px;
+    height: 14px;
+    margin-left: -6px;
+    cursor: pointer;
+    background: var(--soft);
+    clip-path: polygon(50% 0, 100% 60%, 100% 100%, 0 100%, 0 60%);
+  }
+  .pin.open {
+    background: var(--pencil);
+  }
+  .noting {
+    display: flex;
+    gap: 8px;
+    align-items: center;
+    border: 2px solid var(--pencil);
+    padding: 6px 8px;
+  }
+  .noting kbd {
+    color: inherit;
+  }
+  .nothing {
+    flex: 1;
+    display: grid;
+    place-content: center;
+    text-align: center;
+    border: 2px dashed var(--line);
+  }
+  aside {
+    overflow: auto;
+    border-width: 0 0 0 1px;
+    padding: 12px 14px;
+  }
+  aside h2:not(:first-child) {
+    margin: 14px 0 4px;
+  }
+  .facts li {
+    display: grid;
+    grid-template-columns: 18px 1fr;
+    padding: 2px 0;
+  }
+  .verdict {
+    display: grid;
+    gap: 6px;
+    margin-top: 4px;
+  }
+  .note {
+    border-top: 1px solid var(--line);
+    padding: 5px 0;
+  }
+  .jump {
+    cursor: pointer;
+    display: flex;
+    gap: 6px;
+    align-items: center;
+  }
+  @media (max-width: 900px) {
+    .review {
+      grid-template-columns: 1fr;
+      height: auto;
+    }
+    .picture {
+      min-height: 56vw;
+    }
+    aside {
+      border-width: 1px 0 0;
+    }
+  }
+</style>

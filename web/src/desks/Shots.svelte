@@ -1,0 +1,316 @@
+<script lang="ts">
+  import { createQuery } from '@tanstack/svelte-query';
+  import { tinykeys } from 'tinykeys';
+  import { api, got } from '../lib/api/client';
+  import { house } from '../lib/house.svelte';
+  import Form from '../lib/parts/Form.svelte';
+  import OwedRow from '../lib/parts/OwedRow.svelte';
+  import Sketch from '../lib/parts/Sketch.svelte';
+  import StackSheet from '../lib/parts/StackSheet.svelte';
+  import Tape from '../lib/parts/Tape.svelte';
+  import { go } from '../lib/router';
+  import { day, hours, moment, STAGES, stageName, type State } from '../lib/words';
+
+  let { shot }: { shot: string | null } = $props();
+  const h = house();
+  const id = $derived(shot ?? h.ticks[0]?.id ?? null);
+  const page = createQuery(() => ({ queryKey: [h.id, 'shot', id], enabled: id !== null, queryFn: () => got(api.GET('/api/productions/{production}/shots/{shot}', { params: { path: { production: h.id, shot: id ?? '' } } })) }));
+  const s = $derived(page.data);
+  const last = $derived(s ? s.firstFrame + s.cutFrames - 1 : 0);
+  const reached = $derived(s ? STAGES.indexOf(s.stage) : -1);
+  let frame = $state(0);
+  let playing = $state(false);
+  let asked = $state('');
+
+  $effect(() => {
+    if (s && (frame < s.firstFrame || frame > last)) {
+      frame = s.firstFrame + Math.floor(s.cutFrames / 3);
+    }
+  });
+
+  // The schematic plays in true frame timing: the clock decides which frame is shown.
+  $effect(() => {
+    if (!playing || !s) return;
+    const fps = Number(h.view?.rateName ?? 24);
+    const begin = performance.now();
+    const from = frame >= last ? s.firstFrame : frame;
+    let request = requestAnimationFrame(function step(t) {
+      frame = Math.min(last, from + Math.floor(((t - begin) / 1000) * fps));
+      if (frame < last) request = requestAnimationFrame(step);
+      else playing = false;
+    });
+    return () => cancelAnimationFrame(request);
+  });
+
+  const free = (work: () => void) => (e: KeyboardEvent) => {
+    if (e.target instanceof HTMLElement && !e.target.closest('input, textarea, select, button, [role="dialog"]')) {
+      e.preventDefault();
+      work();
+    }
+  };
+  $effect(() =>
+    tinykeys(window, {
+      ',': free(() => (frame = Math.max(s?.firstFrame ?? 0, frame - 1))),
+      '.': free(() => (frame = Math.min(last, frame + 1))),
+      Space: free(() => (playing = !playing)),
+    }),
+  );
+
+  const standing = (key: string): State => s?.items.find((i) => i.key === key)?.state ?? 'OWED';
+  const open = $derived(s?.items.filter((i) => i.state === 'OWED' || i.state === 'IN_DOUBT').sort((a, b) => b.harm - a.harm) ?? []);
+  const closed = $derived(s?.items.filter((i) => i.state === 'IN_HAND' || i.state === 'DROPPED') ?? []);
+  const sketch = $derived(s?.plan.sketch.find((f) => f.frame === frame) ?? s?.plan.sketch[0]);
+  const why = $derived(s?.plan.checks.find((c) => c.key === asked));
+</script>
+
+{#if id === null}
+  <div class="p-6"><h1>No effect shots yet</h1><p class="soft mb-3">Select the words of an effect in the script and mark them.</p><button class="btn now" onclick={() => go(h.id, 'script')}>Open the script</button></div>
+{:else if page.isError}
+  <p class="p-6" role="alert">{page.error.message}</p>
+{:else if !s}
+  <p class="soft p-6">Reading the shot…</p>
+{:else}
+  <div class="shots">
+    <div class="title">
+      <span class="mono code">{s.code}</span>
+      <div><h1 class:struck={s.omitted}>{s.title}</h1>
+        <p class="why">{s.intent || 'No reason in the story yet.'}</p></div>
+      <button class="btn tight" onclick={() => go(h.id, 'script', s.id)}>Break down</button>
+    </div>
+    <div class="progress">
+      <ol aria-label="Stage: {stageName(s.stage)}">
+        {#each STAGES as st, i (st)}
+          <li class:done={i <= reached} class:next={i === reached + 1} class:doubt={i === reached + 1 && s.next?.state === 'IN_DOUBT'}><span>{stageName(st)}</span></li>
+        {/each}
+      </ol>
+      <p class="sentence" class:pencil={s.next}>{s.sentence}</p>
+    </div>
+
+    <div class="upper">
+      <div class="left">
+        <section class="sheet excerpt">
+          <p class="script">{s.sceneHeading}</p>
+          <p class="script"><mark>{s.excerpt}</mark></p>
+          <p class="small soft">scene {s.scene} · {s.sceneLength} pages{s.setupNumber ? ` · setup ${s.setupNumber}, ${day(s.day)}` : ' · no setup planned'}</p>
+        </section>
+        {#if sketch}
+          <section class="sheet picture">
+            <div class="flex justify-between items-center mb-1"><span class="mono">frame {sketch.frame}</span>
+              <span class="flex gap-1"><button class="btn tight bare" aria-label="one frame back" onclick={() => (frame = Math.max(s.firstFrame, frame - 1))}>‹</button><button class="btn tight" onclick={() => (playing = !playing)}>{playing ? 'Stop' : 'Play'}</button><button class="btn tight bare" aria-label="one frame on" onclick={() => (frame = Math.min(last, frame + 1))}>›</button></span></div>
+            <Sketch frame={sketch} />
+          </section>
+        {/if}
+      </div>
+      <section class="sheet stacked">
+        {#if s.plan.layers.length > 0}
+          <StackSheet plan={s.plan} items={s.items} first={s.firstFrame} {last} bind:frame />
+        {:else}
+          <div class="none"><p>{s.planFault ?? 'Nobody has decided how this is made.'}</p><button class="btn now mt-3" onclick={() => go(h.id, 'script', s.id)}>{s.planFault ? 'Mend the numbers' : 'Choose a method'}</button></div>
+        {/if}
+      </section>
+    </div>
+
+    <div class="lower">
+      <section>
+        <div class="flex items-center gap-2"><h2>Plates</h2>{#if s.tape && s.plan.plates.length > 0}<Tape letter={s.tape} />{/if}<span class="soft small ml-auto">{s.plan.setMinutes ? `${Math.round(s.plan.setMinutes)} min held` : ''}</span></div>
+        <ul>
+          {#each s.plan.plates as p (p.key)}
+            <li class="plate"><span class="pt-[2px]"><Form state={standing(p.key)} now={standing(p.key) === 'IN_DOUBT'} /></span><span><strong class:struck={standing(p.key) === 'DROPPED'}>{p.label}</strong><br /><span class="soft small">{s.items.find((i) => i.key === p.key)?.reason} · {p.seconds.toFixed(0)} s{p.inSet ? ' · in the match set' : ''}</span></span></li>
+          {:else}<li class="soft">Owed once a method is chosen.</li>{/each}
+        </ul>
+        {#if s.plan.elements.length > 0}<h2 class="mt-3">Elements</h2><ul>{#each s.plan.elements as e (e.key)}<li class="plate"><Form state={standing(e.key)} /><span>{e.label} <span class="soft small">{e.source}, {e.blend}, from {e.minWidthPx} px</span></span></li>{/each}</ul>{/if}
+        {#if s.plan.aids.length > 0}<h2 class="mt-3">Kit</h2><ul class="small">{#each s.plan.aids as a (a.key)}<li>{a.label} <span class="soft">{a.purpose}</span></li>{/each}</ul>{/if}
+      </section>
+
+      <section>
+        {#if s.plan.cameraBrief.length > 0}
+          <h2>Camera brief</h2>
+          <dl class="brief">{#each s.plan.cameraBrief as b (b.property)}<div title={b.reason}><dt>{b.label}</dt><dd class="mono">{b.value}</dd></div>{/each}</dl>
+        {/if}
+        {#if s.plan.checks.length > 0}
+          <h2 class="mt-3">The sums</h2>
+          <ul>
+            {#each s.plan.checks as c (c.key)}
+              <li class="rule"><button class="check" aria-expanded={asked === c.key} onclick={() => (asked = asked === c.key ? '' : c.key)}>
+                <Form state={c.grade === 'HOLDS' ? 'IN_HAND' : 'IN_DOUBT'} now={c.grade === 'FAILS'} size={12} /><span>{c.title} <span class="soft">{c.figure}</span></span></button>
+                {#if why && asked === c.key}<p class="small because">{why.remedy} <span class="soft">{why.inputs}. <span class="mono">{why.formula}</span>{why.sum ? ` · ${why.sum}` : ''}</span></p>{/if}</li>
+            {/each}
+          </ul>
+        {/if}
+        {#if s.plan.tasks.length > 0}
+          <h2 class="mt-3">Tasks <span class="soft mono">{hours(s.plan.effort)}</span></h2>
+          <ul class="small">{#each s.plan.tasks as t (t.key)}<li class="flex justify-between rule py-[2px]"><span>{t.label} <span class="soft">{t.units} × {t.kind.toLowerCase().replace('_', ' ')}, {t.difficulty.toLowerCase()}</span></span><span class="mono">{hours(t.hours)}</span></li>{/each}</ul>
+        {/if}
+      </section>
+
+      <section>
+        <div class="flex justify-between items-baseline"><h2>Owed</h2><span class="mono soft">{open.length} of {s.items.length}</span></div>
+        <ul>{#each open as i, n (i.key)}<OwedRow shot={s.id} item={i} now={n === 0} />{:else}<li class="soft">Nothing is owed now.</li>{/each}</ul>
+        {#if closed.length > 0}
+          <details class="mt-2"><summary class="small">{closed.length} in hand or dropped</summary><ul>{#each closed as i (i.key)}<OwedRow shot={s.id} item={i} />{/each}</ul></details>
+        {/if}
+        {#if s.loose.length > 0}
+          <h2 class="mt-3">Loose</h2><p class="small soft">Evidence whose place in the plan is gone: {s.loose.join(', ')}. It is kept; bring the value back and it is tied again.</p>
+        {/if}
+        {#if s.said.length > 0}<details class="mt-2"><summary class="small">What was said</summary><ul class="small">{#each s.said as e (e.at + e.item)}<li class="rule py-1"><span class="soft">{moment(e.at)} {e.by}</span> {e.item.split(':')[1]}: {e.words}</li>{/each}</ul></details>{/if}
+      </section>
+    </div>
+
+    {#if s.plan.cautions.length > 0}
+      <section class="cautions rule">
+        <h2>Cautions</h2>
+        {#each s.plan.cautions as c (c.key)}<p><Form state={standing(c.key)} size={12} /> {c.text} <span class="soft">Ask the {c.ask}. {s.items.find((i) => i.key === c.key)?.state === 'IN_HAND' ? `Signed: ${s.items.find((i) => i.key === c.key)?.reason}` : 'Not signed.'}</span></p>{/each}
+        <p class="small soft">Local code and the production's own risk assessment decide.</p>
+      </section>
+    {/if}
+  </div>
+{/if}
+
+<style>
+  .shots {
+    padding: 12px 16px 24px;
+    display: grid;
+    gap: 12px;
+  }
+  .title {
+    display: grid;
+    grid-template-columns: auto 1fr auto;
+    gap: 18px;
+    align-items: start;
+  }
+  .code {
+    font-size: 19px;
+    font-weight: 640;
+    line-height: 1.25;
+  }
+  .why {
+    font-style: italic;
+    color: var(--soft);
+  }
+  .progress {
+    display: flex;
+    gap: 16px;
+    align-items: center;
+  }
+  ol {
+    display: flex;
+    flex: none;
+  }
+  ol li {
+    border: 1px solid var(--line);
+    margin-left: -1px;
+    padding: 3px 11px;
+    color: var(--soft);
+    font-size: 12px;
+    font-weight: 560;
+  }
+  ol li.done {
+    background: var(--ink);
+    color: var(--paper);
+    border-color: var(--ink);
+  }
+  ol li.next {
+    border: 1px solid var(--ink);
+    color: var(--ink);
+    background: repeating-linear-gradient(135deg, transparent 0 4px, var(--line) 4px 5px);
+  }
+  ol li.next span {
+    background: var(--paper);
+    padding: 0 3px;
+  }
+  .sentence.pencil {
+    font-weight: 600;
+  }
+  .upper {
+    display: grid;
+    grid-template-columns: 252px minmax(0, 1fr);
+    gap: 12px;
+    align-items: start;
+  }
+  .left {
+    display: grid;
+    gap: 8px;
+  }
+  .excerpt {
+    padding: 10px 12px;
+    display: grid;
+    gap: 6px;
+  }
+  .script {
+    font: 13.5px/1.25 var(--screenplay);
+  }
+  mark {
+    background: var(--mark);
+    color: inherit;
+  }
+  .picture {
+    padding: 6px 8px 8px;
+  }
+  .stacked {
+    padding: 8px 12px 10px;
+    min-height: 200px;
+  }
+  .none {
+    padding: 40px;
+    text-align: center;
+  }
+  .lower {
+    display: grid;
+    grid-template-columns: minmax(0, 0.9fr) minmax(0, 1.2fr) minmax(0, 1.2fr);
+    gap: 26px;
+  }
+  .plate {
+    display: grid;
+    grid-template-columns: 20px 1fr;
+    padding: 3px 0;
+    border-top: 1px solid var(--line);
+    line-height: 1.3;
+  }
+  .brief {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 18px;
+  }
+  dt {
+    font-size: 11px;
+    color: var(--soft);
+  }
+  .check {
+    display: grid;
+    grid-template-columns: 18px 1fr;
+    align-items: center;
+    width: 100%;
+    text-align: left;
+    padding: 3px 0;
+    cursor: pointer;
+  }
+  .check:hover {
+    background: var(--shade);
+  }
+  .because {
+    padding: 0 0 6px 18px;
+  }
+  .cautions {
+    padding-top: 8px;
+  }
+  .cautions p {
+    display: flex;
+    gap: 6px;
+    align-items: center;
+  }
+  details summary {
+    cursor: pointer;
+  }
+  @media (max-width: 1000px) {
+    .upper,
+    .lower {
+      grid-template-columns: 1fr;
+    }
+    .progress {
+      display: grid;
+    }
+    ol {
+      overflow-x: auto;
+    }
+  }
+</style>

@@ -1,0 +1,83 @@
+import createClient, { type Middleware } from 'openapi-fetch';
+import type { components, paths } from './schema';
+
+export type Schemas = components['schemas'];
+
+/** A refusal by the server, as its problem document tells it. */
+export class Refused extends Error {
+  constructor(
+    readonly status: number,
+    readonly title: string,
+    readonly detail: string,
+    readonly field?: string,
+    readonly theirs?: unknown,
+    readonly yours?: unknown,
+  ) {
+    super(detail || title);
+  }
+
+  /** Whether somebody else changed it first. */
+  get stale(): boolean {
+    return this.status === 412;
+  }
+}
+
+export function token(): string {
+  return decodeURIComponent(document.cookie.match(/(?:^|; )XSRF-TOKEN=([^;]*)/)?.[1] ?? '');
+}
+
+/** Turns an answer that is not good into a Refused. */
+export async function refusal(response: Response): Promise<Refused> {
+  let body: Record<string, unknown> = {};
+  try {
+    body = (await response.json()) as Record<string, unknown>;
+  } catch {
+    body = {};
+  }
+  const words = (value: unknown, otherwise: string) => (typeof value === 'string' ? value : otherwise);
+  return new Refused(response.status, words(body['title'], 'The server could not do that'), words(body['detail'], response.statusText), typeof body['field'] === 'string' ? body['field'] : undefined, body['theirs'], body['yours']);
+}
+
+const guard: Middleware = {
+  onRequest({ request }) {
+    if (request.method !== 'GET') {
+      request.headers.set('X-XSRF-TOKEN', token());
+    }
+    return request;
+  },
+  async onResponse({ response }) {
+    if (!response.ok) {
+      throw await refusal(response);
+    }
+    return response;
+  },
+};
+
+export const api = createClient<paths>({ baseUrl: '', credentials: 'same-origin' });
+api.use(guard);
+
+/** The answer of a call; a refusal has been thrown before. */
+export async function got<T>(call: Promise<{ data?: T }>): Promise<T> {
+  return (await call).data as T;
+}
+
+/** Sends a file with progress (0 to 1); the answer is the body. */
+export function send<T>(url: string, form: FormData, progress: (share: number) => void, signal?: AbortSignal): Promise<T> {
+  return new Promise((resolve, reject) => {
+    const request = new XMLHttpRequest();
+    request.open('POST', url);
+    request.setRequestHeader('X-XSRF-TOKEN', token());
+    request.upload.onprogress = (e) => progress(e.lengthComputable ? e.loaded / e.total : 0);
+    request.onload = () => {
+      if (request.status < 300) {
+        resolve(JSON.parse(request.responseText) as T);
+      } else {
+        void refusal(new Response(request.responseText, { status: request.status, statusText: request.statusText })).then(reject);
+      }
+    };
+    request.onerror = () => reject(new Refused(0, 'No connection', 'The file did not arrive. It is still on your disk; try again.'));
+    request.onabort = () => reject(new Refused(0, 'Stopped', 'The upload was stopped; nothing was kept.'));
+    signal?.addEventListener('abort', () => request.abort());
+    request.send(form);
+  });
+}

@@ -1,0 +1,54 @@
+import { createQuery } from '@tanstack/svelte-query';
+import { getContext, setContext } from 'svelte';
+import { api, got, type Schemas } from './api/client';
+import { queries } from './state.svelte';
+
+const KEY = Symbol('house');
+
+/** The production that is open, as its desks share it. */
+export class House {
+  readonly production;
+  readonly reel;
+
+  constructor(private readonly of: () => string) {
+    this.production = createQuery(() => ({ queryKey: [of(), 'production'], queryFn: () => got(api.GET('/api/productions/{production}', { params: { path: { production: of() } } })) }));
+    this.reel = createQuery(() => ({ queryKey: [of(), 'reel'], queryFn: () => got(api.GET('/api/productions/{production}/reel', { params: { path: { production: of() } } })) }));
+  }
+
+  get id(): string {
+    return this.of();
+  }
+
+  get view(): Schemas['ProductionView'] | undefined {
+    return this.production.data;
+  }
+
+  get role(): Schemas['Seat']['role'] {
+    return this.view?.myRole ?? 'GUEST';
+  }
+
+  /** Ticks in the order of the reel. */
+  get ticks(): Schemas['Tick'][] {
+    const r = this.reel.data;
+    return r ? [...r.scenes.flatMap((s) => s.shots), ...r.loose] : [];
+  }
+
+  may(...roles: Schemas['Seat']['role'][]): boolean {
+    return roles.includes(this.role);
+  }
+
+  /** Reads everything of the production again. */
+  async again(): Promise<void> {
+    await queries.invalidateQueries({ queryKey: [this.id] });
+  }
+}
+
+export function open(of: () => string): House {
+  const h = new House(of);
+  setContext(KEY, h);
+  return h;
+}
+
+export function house(): House {
+  return getContext(KEY);
+}

@@ -1,0 +1,46 @@
+<script lang="ts">
+  import { deskName, type Desk } from '../words';
+  import Sheet from './Sheet.svelte';
+
+  let { open = $bindable(false), desk }: { open: boolean; desk: Desk } = $props();
+
+  const EVERYWHERE: [string, string][] = [
+    ['1 … 8', 'the desks, in the order of the work'],
+    ['[  ]', 'shot before, shot after along the reel'],
+    ['/  or  Ctrl K', 'jump to a shot, scene, person or command'],
+    ['=', 'reckoner'],
+    ['n', 'paper or night look'],
+    ['?', 'this sheet'],
+    ['Enter · Esc', 'keep · leave an entry'],
+  ];
+  const OF: Partial<Record<Desk, [string, string][]>> = {
+    script: [['m', 'mark the selected words as an effect shot'], ['j  k', 'scene after, scene before']],
+    shots: [[', .', 'one frame back, on'], ['space', 'play the schematic']],
+    floor: [['t', 'log the take on the slate'], ['p', 'pick the last take'], ['x', 'last take is no good'], ['b', 'the camera was touched']],
+    review: [[', .', 'one frame back, on'], ['space', 'play, stop'], ['c', 'note on this frame']],
+  };
+</script>
+
+<Sheet bind:open title="Keys · {deskName(desk)}">
+  {#if OF[desk]}
+    <dl>
+      {#each OF[desk] ?? [] as [k, w] (k)}<dt><kbd>{k}</kbd></dt><dd>{w}</dd>{/each}
+    </dl>
+    <hr class="rule my-3" />
+  {/if}
+  <dl>
+    {#each EVERYWHERE as [k, w] (k)}<dt><kbd>{k}</kbd></dt><dd>{w}</dd>{/each}
+  </dl>
+</Sheet>
+
+<style>
+  dl {
+    display: grid;
+    grid-template-columns: 120px 1fr;
+    gap: 4px 8px;
+  }
+  kbd {
+    color: var(--ink);
+    font-size: 12px;
+  }
+</style>

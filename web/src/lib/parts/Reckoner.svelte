@@ -1,0 +1,138 @@
+<script lang="ts">
+  import { createQuery } from '@tanstack/svelte-query';
+  import { api, got, Refused, type Schemas } from '../api/client';
+  import { house } from '../house.svelte';
+  import { frame } from '../state.svelte';
+  import Values from './Values.svelte';
+
+  /** The sums on their own, with what the selected shot knows filled in. */
+  let { shot }: { shot: string | null } = $props();
+  const h = house();
+  const sums = createQuery(() => ({ queryKey: ['sums'], queryFn: () => got(api.GET('/api/sums')), staleTime: Infinity }));
+  const page = createQuery(() => ({ queryKey: [h.id, 'shot', shot], enabled: shot !== null, queryFn: () => got(api.GET('/api/productions/{production}/shots/{shot}', { params: { path: { production: h.id, shot: shot ?? '' } } })) }));
+
+  let chosen = $state('S9');
+  let values = $state<Record<string, unknown>>({});
+  let results = $state<Schemas['Result'][]>([]);
+  let wrong = $state<Refused | null>(null);
+  const sum = $derived(sums.data?.find((s) => s.id === chosen));
+  const method = $derived(page.data?.methods[0]);
+
+  /** What the shot and the production know, under the names the sums use. */
+  const known = $derived.by<Record<string, unknown>>(() => {
+    const v = h.view;
+    return {
+      ...(v ? { rate: v.rate, mainsHz: v.mainsHz, sensorWidthMm: v.sensorWidthMm, captureWidth: v.capture.width, captureHeight: v.capture.height, deliveryWidth: v.delivery.width, deliveryHeight: v.delivery.height } : {}),
+      ...(page.data && page.data.id === shot ? { cutFrames: page.data.cutFrames, ...((method?.values ?? {}) as Record<string, unknown>) } : {}),
+    };
+  });
+
+  $effect(() => {
+    const keys = new Set(sum?.inputs.map((i) => i.key) ?? []);
+    values = Object.fromEntries(Object.entries(known).filter(([k]) => keys.has(k)));
+  });
+
+  $effect(() => {
+    const id = chosen;
+    const body = { values: $state.snapshot(values) as Record<string, never> };
+    let stale = false;
+    void got(api.POST('/api/sums/{sum}', { params: { path: { sum: id } }, body }))
+      .then((r) => {
+        if (!stale) {
+          results = r;
+          wrong = null;
+        }
+      })
+      .catch((e: unknown) => {
+        if (!stale) wrong = e instanceof Refused ? e : null;
+      });
+    return () => (stale = true);
+  });
+
+  const book = createQuery(() => ({ queryKey: ['methods'], queryFn: () => got(api.GET('/api/methods')), staleTime: Infinity }));
+  const takes = $derived.by(() => {
+    const keys = new Set(book.data?.find((m) => m.id === method?.method)?.parameters.map((p) => p.key) ?? []);
+    return Object.entries(values).filter(([k, v]) => keys.has(k) && JSON.stringify((method?.values as Record<string, unknown> | undefined)?.[k]) !== JSON.stringify(v));
+  });
+
+  async function use(): Promise<void> {
+    const p = page.data;
+    if (!p || !method) return;
+    try {
+      const methods = p.methods.map((m, i) => (i === 0 ? { ...m, values: { ...m.values, ...Object.fromEntries(takes) } as typeof m.values } : m));
+      await got(api.PUT('/api/productions/{production}/shots/{shot}', { params: { path: { production: h.id, shot: p.id }, header: { 'If-Match': `"${p.version}"` } }, body: { title: p.title, intent: p.intent, cutFrames: p.cutFrames, setup: p.setup, omitted: p.omitted, methods } }));
+      await h.again();
+      frame.say(`Used in ${p.code}.`);
+    } catch (e) {
+      frame.wrong(e);
+    }
+  }
+</script>
+
+<aside aria-label="Reckoner">
+  <div class="head">
+    <h2>Reckoner</h2>
+    <button class="btn bare tight" onclick={() => (frame.reckoner = false)}>Close <kbd>=</kbd></button>
+  </div>
+  <label class="field"><span>Sum</span>
+    <select class="select" bind:value={chosen}>
+      {#each sums.data ?? [] as s (s.id)}<option value={s.id}>{s.title}</option>{/each}
+    </select>
+  </label>
+  {#if sum}
+    <p class="small soft">{shot && page.data ? `Filled in from ${page.data.code}; change a value to ask "what if".` : 'Pick a shot on the reel to fill this in.'}</p>
+    <Values parameters={sum.inputs} bind:values wrong={wrong?.field} />
+    {#if wrong}
+      <p class="pencil" role="alert">{wrong.detail}</p>
+    {:else}
+      <dl aria-live="polite">
+        {#each results as r, i (i)}<dt>{r.label}</dt><dd><strong class="mono">{r.value}</strong> {r.unit}</dd>{/each}
+      </dl>
+    {/if}
+    {#if takes.length > 0 && h.may('PRODUCER', 'COORDINATOR')}<button class="btn ink" onclick={() => void use()}>Use in {page.data?.code}</button>{/if}
+    <p class="small soft rule pt-2"><span class="mono">{sum.formula}</span><br />{sum.source} · {sum.id}</p>
+  {/if}
+</aside>
+
+<style>
+  aside {
+    width: 330px;
+    flex: none;
+    overflow: auto;
+    padding: 12px 14px;
+    border-left: 2px solid var(--ink);
+    background: var(--sheet);
+    display: grid;
+    gap: 10px;
+    align-content: start;
+  }
+  .head {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+  }
+  dl {
+    display: grid;
+    grid-template-columns: 1fr auto;
+    gap: 4px 12px;
+    border-top: 1px solid var(--ink);
+    padding-top: 8px;
+  }
+  dt {
+    color: var(--soft);
+  }
+  dd {
+    text-align: right;
+  }
+  strong {
+    font-size: 14px;
+  }
+  @media (max-width: 720px) {
+    aside {
+      position: fixed;
+      inset: 0;
+      width: auto;
+      z-index: 30;
+    }
+  }
+</style>

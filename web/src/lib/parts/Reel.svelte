@@ -1,0 +1,102 @@
+<script lang="ts">
+  import { house } from '../house.svelte';
+  import { go } from '../router';
+  import { STATE, stageName, type Desk } from '../words';
+  import Form from './Form.svelte';
+
+  /** The script as one strip: scenes as long as they are, effect shots as ticks in the form they stand in. */
+  let { production, desk, current, guest }: { production: string; desk: Desk; current: string | null; guest: boolean } = $props();
+  const h = house();
+  const reel = $derived(h.reel.data);
+  const target = $derived(['shots', 'review', 'script'].includes(desk) ? desk : guest ? 'review' : 'shots');
+</script>
+
+<div class="reel" role="navigation" aria-label="Reel: the script from first to last page">
+  {#if reel && reel.scenes.length > 0}
+    {#each reel.scenes as s (s.number + s.heading)}
+      <div class="scene" style:flex-grow={Math.max(s.eighths, s.shots.length * 1.1)} title="Scene {s.number} · {s.heading} · {s.length} pages">
+        <span class="number mono">{s.number}</span>
+        <svg class="dot" viewBox="0 0 8 8" role="img" aria-label={s.night ? 'night' : 'day'}><circle cx="4" cy="4" r="3" fill={s.night ? 'currentColor' : 'none'} stroke="currentColor" /></svg>
+        <div class="ticks">
+          {#each s.shots as t (t.id)}
+            <button class="tick" class:here={t.id === current} aria-label="{t.code} {t.title}, {stageName(t.stage)}, {STATE[t.form]}" title="{t.code} · {t.title} · {stageName(t.stage)}, {STATE[t.form]}" aria-current={t.id === current ? 'true' : undefined} onclick={() => go(production, target, t.id)}>
+              <Form state={t.form} size={13} />
+            </button>
+          {/each}
+        </div>
+      </div>
+    {/each}
+    {#if reel.loose.length > 0}
+      <div class="scene loose" style:flex-grow={reel.loose.length * 1.2} title="Shots whose words are not in the newest draft">
+        <span class="number mono">lost</span>
+        <div class="ticks">
+          {#each reel.loose as t (t.id)}
+            <button class="tick" class:here={t.id === current} aria-label="{t.code} {t.title}, lost from the script" title="{t.code} · {t.title} · lost from the script" onclick={() => go(production, target, t.id)}><Form state={t.form} size={13} /></button>
+          {/each}
+        </div>
+      </div>
+    {/if}
+  {:else if reel}
+    <button class="empty" onclick={() => go(production, 'script')}>The reel is empty. Import a script to begin.</button>
+  {/if}
+</div>
+
+<style>
+  .reel {
+    display: flex;
+    height: 44px;
+    border: 1px solid var(--line);
+    background: var(--shade);
+    min-width: 0;
+    overflow-x: auto;
+    scrollbar-width: none;
+  }
+  .scene {
+    position: relative;
+    flex: 1 1 20px;
+    min-width: 26px;
+    border-left: 1px solid var(--line);
+  }
+  .scene:first-child {
+    border-left: 0;
+  }
+  .number {
+    position: absolute;
+    top: 2px;
+    left: 4px;
+    font-size: 10px;
+    color: var(--soft);
+  }
+  .dot {
+    position: absolute;
+    top: 4px;
+    right: 4px;
+    width: 7px;
+  }
+  .ticks {
+    position: absolute;
+    inset: auto 0 0 0;
+    display: flex;
+    justify-content: space-evenly;
+  }
+  .tick {
+    padding: 4px 2px 7px;
+    cursor: pointer;
+    border-bottom: 3px solid transparent;
+    margin-bottom: -1px;
+  }
+  .tick:hover {
+    background: var(--line);
+  }
+  .tick.here {
+    border-bottom-color: var(--pencil);
+  }
+  .empty {
+    padding: 0 14px;
+    color: var(--pencil);
+    cursor: pointer;
+  }
+  .loose {
+    background: repeating-linear-gradient(135deg, transparent 0 6px, var(--line) 6px 7px);
+  }
+</style>

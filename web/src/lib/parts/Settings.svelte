@@ -1,0 +1,90 @@
+<script lang="ts">
+  import { api, got, Refused, type Schemas } from '../api/client';
+  import { house } from '../house.svelte';
+  import { frame } from '../state.svelte';
+  import { ROLE } from '../words';
+  import Conflict from './Conflict.svelte';
+  import Sheet from './Sheet.svelte';
+
+  let { open = $bindable(false) }: { open: boolean } = $props();
+  const h = house();
+  let edit = $state<Schemas['Settings'] | null>(null);
+  let version = 0;
+  let wrong = $state<Refused | null>(null);
+
+  $effect(() => {
+    if (open && h.view && !edit) {
+      const { title, rate, capture, delivery, sensorWidthMm, mainsHz, firstFrame, handles, codePattern, hoursPerDay, dueOn } = h.view;
+      edit = { title, rate, capture: { ...capture }, delivery: { ...delivery }, sensorWidthMm, mainsHz, firstFrame, handles, codePattern, hoursPerDay, dueOn };
+      version = h.view.version;
+      wrong = null;
+    }
+    if (!open) {
+      edit = null;
+    }
+  });
+
+  async function keep(): Promise<void> {
+    if (!edit) return;
+    try {
+      await got(api.PUT('/api/productions/{production}', { params: { path: { production: h.id }, header: { 'If-Match': `"${version}"` } }, body: { ...edit, dueOn: edit.dueOn || (null as unknown as string) } }));
+      await h.again();
+      open = false;
+      frame.say('Kept; every plan follows.');
+    } catch (e) {
+      wrong = e instanceof Refused ? e : null;
+      if (!wrong) frame.wrong(e);
+    }
+  }
+
+  function mine(): void {
+    version = (wrong?.theirs as Schemas['ProductionView']).version;
+    void keep();
+  }
+</script>
+
+<Sheet bind:open title="The production" wide>
+  {#if edit && h.may('PRODUCER')}
+    <form onsubmit={(e) => { e.preventDefault(); void keep(); }}>
+      <label class="field wide"><span>Title</span><input class="input" bind:value={edit.title} /></label>
+      <label class="field"><span>Rate, fps</span><input class="input mono" class:wrong={wrong?.field === 'rate'} bind:value={edit.rate} /></label>
+      <label class="field"><span>Mains, Hz</span><input class="input mono" type="number" bind:value={edit.mainsHz} /></label>
+      <label class="field"><span>Recorded width, px</span><input class="input mono" type="number" bind:value={edit.capture.width} /></label>
+      <label class="field"><span>Recorded height, px</span><input class="input mono" type="number" bind:value={edit.capture.height} /></label>
+      <label class="field"><span>Delivered width, px</span><input class="input mono" type="number" bind:value={edit.delivery.width} /></label>
+      <label class="field"><span>Delivered height, px</span><input class="input mono" type="number" bind:value={edit.delivery.height} /></label>
+      <label class="field"><span>Sensor width, mm</span><input class="input mono" type="number" step="any" bind:value={edit.sensorWidthMm} /></label>
+      <label class="field"><span>First frame</span><input class="input mono" type="number" bind:value={edit.firstFrame} /></label>
+      <label class="field"><span>Handles, frames</span><input class="input mono" type="number" bind:value={edit.handles} /></label>
+      <label class="field"><span>Post hours a day</span><input class="input mono" type="number" step="any" bind:value={edit.hoursPerDay} /></label>
+      <label class="field"><span>Due</span><input class="input mono" type="date" bind:value={edit.dueOn} /></label>
+      <label class="field"><span>Shot codes</span><input class="input mono" class:wrong={wrong?.field === 'pattern'} bind:value={edit.codePattern} /></label>
+      {#if wrong?.stale}<div class="wide"><Conflict {wrong} onmine={mine} ontheirs={() => (open = false)} /></div>
+      {:else if wrong}<p class="pencil wide" role="alert">{wrong.detail}</p>{/if}
+      <div class="wide flex gap-2"><button class="btn ink">Keep</button><button type="button" class="btn" onclick={() => (open = false)}>Leave</button></div>
+    </form>
+  {/if}
+  <h3 class="mt-4 mb-1">People</h3>
+  <ul>
+    {#each h.view?.people ?? [] as p (p.id)}<li class="flex justify-between rule py-1"><span>{p.name}</span><span class="soft">{ROLE[p.role]}</span></li>{/each}
+  </ul>
+</Sheet>
+
+<style>
+  form {
+    display: grid;
+    grid-template-columns: repeat(4, 1fr);
+    gap: 10px;
+  }
+  .wide {
+    grid-column: span 4;
+  }
+  @media (max-width: 640px) {
+    form {
+      grid-template-columns: repeat(2, 1fr);
+    }
+    .wide {
+      grid-column: span 2;
+    }
+  }
+</style>

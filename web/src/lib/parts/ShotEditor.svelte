@@ -1,0 +1,260 @@
+<script lang="ts">
+  import { createQuery } from '@tanstack/svelte-query';
+  import { api, got, Refused, type Schemas } from '../api/client';
+  import { house } from '../house.svelte';
+  import { go } from '../router';
+  import { frame, queries } from '../state.svelte';
+  import { day, hours } from '../words';
+  import Conflict from './Conflict.svelte';
+  import Form from './Form.svelte';
+  import StackPicture from './StackPicture.svelte';
+  import Values from './Values.svelte';
+
+  /** A shot being broken down: why, how, with which numbers, and what it will owe. */
+  let { shot }: { shot: string } = $props();
+  const h = house();
+  const page = createQuery(() => ({ queryKey: [h.id, 'shot', shot], queryFn: () => got(api.GET('/api/productions/{production}/shots/{shot}', { params: { path: { production: h.id, shot } } })) }));
+  const book = createQuery(() => ({ queryKey: ['methods'], queryFn: () => got(api.GET('/api/methods')), staleTime: Infinity }));
+  const days = createQuery(() => ({ queryKey: [h.id, 'days'], queryFn: () => got(api.GET('/api/productions/{production}/days', { params: { path: { production: h.id } } })) }));
+  const may = $derived(h.may('PRODUCER', 'COORDINATOR'));
+
+  let edit = $state<Schemas['ShotEdit'] | null>(null);
+  let base = $state('');
+  let version = $state(0);
+  let of = $state('');
+  let wrong = $state<Refused | null>(null);
+  let preview = $state<Schemas['Plan'] | null>(null);
+  let compare = $state<{ method: Schemas['MethodView']; plan: Schemas['Plan'] | null }[]>([]);
+
+  const fresh = (p: Schemas['ShotView']): Schemas['ShotEdit'] => ({ title: p.title, intent: p.intent, cutFrames: p.cutFrames, setup: p.setup, omitted: p.omitted, methods: structuredClone(p.methods) });
+  const changed = $derived(edit !== null && JSON.stringify(edit) !== base);
+
+  // What others change arrives at once unless something is being typed here; then it is told on keeping.
+  $effect(() => {
+    const p = page.data;
+    if (p && (of !== p.id || (!changed && version !== p.version))) {
+      edit = fresh(p);
+      base = JSON.stringify(edit);
+      version = p.version;
+      of = p.id;
+      wrong = null;
+      compare = [];
+    }
+  });
+
+  $effect(() => {
+    const body = edit ? ($state.snapshot(edit) as Schemas['ShotEdit']) : null;
+    if (!body || of !== shot) return;
+    const timer = setTimeout(() => {
+      void got(api.POST('/api/productions/{production}/shots/{shot}/what-if', { params: { path: { production: h.id, shot } }, body }))
+        .then((p) => {
+          preview = p;
+          if (wrong && !wrong.stale) wrong = null;
+        })
+        .catch((e: unknown) => (wrong = e instanceof Refused ? e : wrong));
+    }, 150);
+    return () => clearTimeout(timer);
+  });
+
+  async function show(): Promise<void> {
+    const e = edit;
+    if (!e || !book.data) return;
+    compare = book.data.map((method) => ({ method, plan: null }));
+    compare = await Promise.all(
+      book.data.map(async (method) => ({
+        method,
+        plan: await got(api.POST('/api/productions/{production}/shots/{shot}/what-if', { params: { path: { production: h.id, shot } }, body: { ...$state.snapshot(e), methods: [{ method: method.id, values: {}, reason: '' }] } as Schemas['ShotEdit'] })),
+      })),
+    );
+  }
+
+  function choose(id: string): void {
+    if (edit) {
+      edit.methods = [...edit.methods, { method: id, values: {}, reason: '' }];
+      compare = [];
+    }
+  }
+
+  async function keep(): Promise<void> {
+    if (!edit) return;
+    try {
+      const p = await got(api.PUT('/api/productions/{production}/shots/{shot}', { params: { path: { production: h.id, shot }, header: { 'If-Match': `"${version}"` } }, body: $state.snapshot(edit) as Schemas['ShotEdit'] }));
+      edit = fresh(p);
+      base = JSON.stringify(edit);
+      version = p.version;
+      wrong = null;
+      queries.setQueryData([h.id, 'shot', shot], p);
+      await h.again();
+      frame.say(`${p.code} kept. ${p.sentence}`);
+    } catch (e) {
+      wrong = e instanceof Refused ? e : wrong;
+      if (!(e instanceof Refused)) frame.wrong(e);
+    }
+  }
+
+  async function mine(): Promise<void> {
+    const p = await got(api.GET('/api/productions/{production}/shots/{shot}', { params: { path: { production: h.id, shot } } }));
+    version = p.version;
+    await keep();
+  }
+
+  function leave(): void {
+    if (page.data) {
+      edit = fresh(page.data);
+      base = JSON.stringify(edit);
+      version = page.data.version;
+      wrong = null;
+    }
+    void h.again();
+  }
+
+  const key = (e: KeyboardEvent): void => {
+    if (e.key === 'Escape') {
+      leave();
+    }
+  };
+  const owes = $derived(preview ? [`${preview.plates.length} plates`, `${preview.tasks.length} tasks, ${hours(preview.effort)}`, preview.elements.length ? `${preview.elements.length} elements` : '', preview.setMinutes ? `${Math.round(preview.setMinutes)} min camera held` : ''].filter(Boolean).join(' · ') : '');
+</script>
+
+{#if page.isError}
+  <p class="p-4" role="alert">{page.error.message}</p>
+{:else if edit && page.data}
+  <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
+  <form class="editor" onsubmit={(e) => { e.preventDefault(); void keep(); }} onkeydown={key}>
+    <div class="flex items-center gap-3">
+      <span class="mono code">{page.data.code}</span>
+      <span class="soft small">scene {page.data.scene}{page.data.lost ? ' · words lost' : ''}</span>
+      <button type="button" class="btn bare tight ml-auto" onclick={() => go(h.id, 'shots', shot)}>Open the stack sheet</button>
+    </div>
+    <label class="field"><span>What we see</span><input class="input" class:wrong={wrong?.field === 'title'} bind:value={edit.title} disabled={!may} /></label>
+    <label class="field"><span>Why the story needs it, in one line</span><input class="input" bind:value={edit.intent} disabled={!may} placeholder="without a reason it is a gimmick" /></label>
+    <div class="two">
+      <label class="field"><span>Cut, frames</span><input class="input mono" class:wrong={wrong?.field === 'cut length'} type="number" min="1" bind:value={edit.cutFrames} disabled={!may} /></label>
+      <label class="field"><span>Setup</span>
+        <select class="select" bind:value={edit.setup} disabled={!may}>
+          <option value={null}>none planned</option>
+          {#each days.data ?? [] as d (d.id)}<optgroup label="Day {d.number} · {day(d.date)}">{#each d.setups as s (s.id)}<option value={s.id}>{s.number} · {s.name}</option>{/each}</optgroup>{/each}
+        </select>
+      </label>
+    </div>
+
+    {#each edit.methods as m, i (m.method)}
+      {@const def = book.data?.find((b) => b.id === m.method)}
+      <section class="method">
+        <div class="flex items-baseline gap-2"><h2>{def?.name ?? m.method}</h2><span class="soft small">{def?.summary}</span></div>
+        <label class="field my-2"><span>Chosen because</span><input class="input" bind:value={m.reason} disabled={!may} /></label>
+        {#if def}
+          <details open={i === 0 && edit.methods.length === 1}>
+            <summary class="small">Numbers · {Object.keys(m.values).length} changed from the usual</summary>
+            <div class="pt-2"><Values parameters={def.parameters} bind:values={() => m.values as Record<string, unknown>, (v) => (m.values = v as typeof m.values)} wrong={wrong?.field} /></div>
+          </details>
+        {/if}
+        {#if may}<button type="button" class="btn bare tight mt-1" onclick={() => edit && (edit.methods = edit.methods.filter((x) => x !== m))}>Take this method off</button>{/if}
+      </section>
+    {/each}
+
+    {#if may && compare.length === 0}
+      <button type="button" class="btn" class:now={edit.methods.length === 0} onclick={() => void show()}>{edit.methods.length === 0 ? 'Choose how it is made' : 'Combine with another method'}</button>
+    {/if}
+    {#if compare.length > 0}
+      <ul class="choices" aria-label="Methods side by side">
+        {#each compare as c (c.method.id)}
+          <li class="sheet">
+            <strong>{c.method.name}</strong>
+            {#if c.plan}<StackPicture layers={c.plan.layers} label={c.method.name} />{/if}
+            <span class="small">{c.plan ? `${c.plan.plates.length} plates · ${hours(c.plan.effort)}` : 'working it out…'}</span>
+            <span class="small soft">{c.method.rightWhen}</span>
+            <button type="button" class="btn tight" disabled={edit.methods.some((m) => m.method === c.method.id)} onclick={() => choose(c.method.id)}>Choose {c.method.name.toLowerCase()}</button>
+          </li>
+        {/each}
+      </ul>
+    {/if}
+
+    {#if wrong?.stale}
+      <Conflict {wrong} onmine={() => void mine()} ontheirs={leave} />
+    {:else if wrong}
+      <p class="pencil" role="alert">{wrong.detail}</p>
+    {/if}
+
+    {#if preview && edit.methods.length > 0}
+      <section>
+        <h2>It will owe</h2>
+        <p class="small soft">{owes}</p>
+        <ul class="owes">
+          {#each preview.checks.filter((c) => c.grade !== 'HOLDS') as c (c.key)}
+            <li><span class="pt-[2px]"><Form state="IN_DOUBT" now={c.grade === 'FAILS'} /></span><span><strong>{c.title}</strong>: {c.figure}. <span class="soft">{c.remedy}</span></span></li>
+          {/each}
+          {#each preview.plates as p (p.key)}<li><span class="pt-[2px]"><Form state="OWED" /></span><span><strong>{p.label}</strong> <span class="soft">{p.wanted}</span></span></li>{/each}
+        </ul>
+      </section>
+    {/if}
+
+    {#if may}
+      <div class="keep">
+        <button class="btn ink" disabled={!changed}>Keep <kbd>Enter</kbd></button>
+        <button type="button" class="btn" disabled={!changed} onclick={leave}>Leave <kbd>Esc</kbd></button>
+        <button type="button" class="btn bare ml-auto" onclick={() => { if (edit) { edit.omitted = !edit.omitted; void keep(); } }}>{page.data.omitted ? 'Restore the shot' : 'Omit the shot'}</button>
+      </div>
+    {/if}
+  </form>
+{:else}
+  <p class="soft p-4">Reading the shot…</p>
+{/if}
+
+<style>
+  .editor {
+    display: grid;
+    gap: 10px;
+    padding: 14px 16px 0;
+  }
+  .code {
+    font-size: 16px;
+    font-weight: 640;
+  }
+  .two {
+    display: grid;
+    grid-template-columns: 110px 1fr;
+    gap: 10px;
+  }
+  .method {
+    border-top: 2px solid var(--ink);
+    padding-top: 8px;
+  }
+  .method h2 {
+    white-space: nowrap;
+  }
+  .choices {
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+    gap: 8px;
+  }
+  .choices li {
+    display: grid;
+    gap: 6px;
+    padding: 10px;
+    align-content: start;
+    grid-template-rows: auto auto auto 1fr auto;
+  }
+  .choices .btn {
+    white-space: normal;
+  }
+  .owes li {
+    display: grid;
+    grid-template-columns: 20px 1fr;
+    padding: 4px 0;
+    border-top: 1px solid var(--line);
+  }
+  .keep {
+    position: sticky;
+    bottom: 0;
+    display: flex;
+    gap: 8px;
+    padding: 10px 0;
+    background: var(--sheet);
+    border-top: 1px solid var(--line);
+  }
+  .keep kbd {
+    color: inherit;
+    opacity: 0.8;
+  }
+</style>

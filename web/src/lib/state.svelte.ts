@@ -1,0 +1,61 @@
+import { QueryClient } from '@tanstack/svelte-query';
+import { Refused, type Schemas } from './api/client';
+
+export const queries = new QueryClient({
+  defaultOptions: { queries: { staleTime: 30_000, retry: (n, e) => !(e instanceof Refused && e.status > 0) && n < 3, refetchOnWindowFocus: false } },
+});
+
+/** What the whole frame shares: who is here, what is said at the foot, whether the line is open. */
+class Frame {
+  session = $state<Schemas['Session'] | null>(null);
+  notice = $state<{ words: string; bad: boolean } | null>(null);
+  live = $state<'open' | 'lost' | 'off'>('off');
+  reckoner = $state(false);
+  night = $state(localStorage.getItem('look') === 'night' || (localStorage.getItem('look') === null && matchMedia('(prefers-color-scheme: dark)').matches));
+  private timer = 0;
+
+  say(words: string): void {
+    this.note(words, false);
+  }
+
+  /** Says what went wrong; it stays until the next word. */
+  wrong(e: unknown): void {
+    this.note(e instanceof Refused ? `${e.title}. ${e.detail}` : e instanceof Error ? e.message : String(e), true);
+  }
+
+  private note(words: string, bad: boolean): void {
+    clearTimeout(this.timer);
+    this.notice = { words, bad };
+    this.timer = window.setTimeout(() => (this.notice = null), bad ? 12_000 : 4000);
+  }
+
+  look(night: boolean): void {
+    this.night = night;
+    localStorage.setItem('look', night ? 'night' : 'paper');
+  }
+}
+
+export const frame = new Frame();
+
+/** Listens to what others do; everything shown of the production is read again. */
+export function listen(production: string): () => void {
+  const source = new EventSource(`/api/productions/${production}/events`);
+  let pending = 0;
+  source.addEventListener('open', () => {
+    const again = frame.live === 'lost';
+    frame.live = 'open';
+    if (again) {
+      void queries.invalidateQueries();
+    }
+  });
+  source.addEventListener('error', () => (frame.live = 'lost'));
+  source.addEventListener('changed', () => {
+    clearTimeout(pending);
+    pending = window.setTimeout(() => void queries.invalidateQueries({ queryKey: [production] }), 120);
+  });
+  return () => {
+    clearTimeout(pending);
+    source.close();
+    frame.live = 'off';
+  };
+}
