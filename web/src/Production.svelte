@@ -72,6 +72,7 @@
       ']': free(() => walk(1)),
       '=': free(() => !guest && (frame.reckoner = !frame.reckoner)),
       '/': free(() => (palette = true)),
+      '?': free(() => (keys = true)),
       'Shift+?': free(() => (keys = true)),
       n: free(() => frame.look(!frame.night)),
       '$mod+k': (e: KeyboardEvent) => {

@@ -82,7 +82,7 @@
           <label class="pick">{#if o.ready && o.accepted !== true}<input type="checkbox" class="checkbox" checked={picked[o.shot] !== false} onchange={(e) => (picked[o.shot] = e.currentTarget.checked)} aria-label="Put {o.code} in the package" />{:else}<Form state={o.accepted ? 'IN_HAND' : 'OWED'} />{/if}</label>
           <div><button class="who" onclick={() => go(h.id, 'review', o.shot)}><strong class="mono">{o.code}</strong> {o.title}</button><br /><span class="mono small soft">{o.fileName}</span>
             {#if o.delivered}<p class="small" class:pencil={o.accepted === false}>{o.accepted === false ? 'refused: ' : ''}{o.delivered}</p>{/if}</div>
-          <ul class="checks">{#each o.checks as c (c.label)}<li title={c.agrees ? '' : `wanted ${c.wanted}`}><span class="pt-[2px]"><Form state={c.agrees ? 'IN_HAND' : 'IN_DOUBT'} size={11} now={!c.agrees} /></span><span>{c.label} <span class="mono small">{c.found}</span>{#if !c.agrees}<span class="small soft"> · {c.remedy}</span>{/if}</span></li>{/each}</ul>
+          <ul class="checks">{#each o.checks as c (c.label)}<li title={c.agrees ? '' : `wanted ${c.wanted}`}><span class="pt-[2px]"><Form state={c.agrees ? 'IN_HAND' : 'IN_DOUBT'} size={11} now={!c.agrees} /></span><span>{c.label} <span class="mono small">{c.found}</span>{#if !c.agrees}<span class="small soft fix">{c.remedy}</span>{/if}</span></li>{/each}</ul>
         </li>
       {/each}
     </ul>
@@ -148,6 +148,9 @@
   }
   .who:hover {
     text-decoration: underline;
+  }
+  .fix {
+    margin-left: 8px;
   }
   .checks li {
     display: grid;

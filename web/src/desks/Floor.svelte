@@ -38,6 +38,7 @@
   let of = $state('');
   let wrong = $state<Refused | null>(null);
   let busy = $state(false);
+  let typed = false;
   let touching = $state(false);
   let touchNote = $state('');
   let refusing = $state<Schemas['TakeView'] | null>(null);
@@ -76,10 +77,13 @@
       if (of !== stamp) {
         const fresh = !of.startsWith(s.setup.id);
         of = stamp;
-        roll = s.lastRoll;
-        tcIn = s.nextIn;
-        tcOut = '';
-        camera = { ...(s.last ?? { rate: h.view?.rate, raster: h.view?.capture, whiteAuto: false, focusAuto: false, exposureAuto: false }) };
+        // What somebody is typing for the next take is never wiped by a take that arrives meanwhile.
+        if (fresh || !typed) {
+          roll = s.lastRoll;
+          tcIn = s.nextIn;
+        }
+        if (fresh) tcOut = '';
+        if (fresh || !typed) camera = { ...(s.last ?? { rate: h.view?.rate, raster: h.view?.capture, whiteAuto: false, focusAuto: false, exposureAuto: false }) };
         if (fresh || !s.plates.some((p) => key(p) === plate)) {
           const first = s.plates.find((p) => wanted && p.code === wanted && p.state === 'OWED') ?? worst ?? s.plates[0];
           plate = first ? key(first) : '';
@@ -95,10 +99,18 @@
 
   function set(f: Field, raw: string): void {
     const n = Number(raw.replace(',', '.'));
+    typed = true;
     camera = { ...camera, [f.key]: raw.trim() === '' ? null : f.kind === 'text' ? raw : f.kind === 'auto' ? raw === 'automatic' : f.key === 'shutterSeconds' ? 1 / n : n };
   }
 
-  const changed = (f: Field): boolean => JSON.stringify(camera[f.key] ?? null) !== JSON.stringify((s?.last as Record<string, unknown> | null | undefined)?.[f.key] ?? null) && s?.last !== null;
+  const reference = $derived(s?.takes.find((t) => t.reference && t.shot === on?.shot)?.camera as Record<string, unknown> | undefined);
+
+  /** What the reference of the set has, where the slate has something else; seen before the take is logged. */
+  const other = (f: Field): string => {
+    const want = reference?.[f.key];
+    if (want === null || want === undefined || JSON.stringify(want) === JSON.stringify(camera[f.key] ?? null)) return '';
+    return f.kind === 'auto' ? (want ? 'set: automatic' : 'set: manual') : `set: ${f.key === 'shutterSeconds' ? Math.round(100 / Number(want)) / 100 : want}`;
+  };
 
   async function log(): Promise<void> {
     if (!s || !on || busy) return;
@@ -106,7 +118,8 @@
     wrong = null;
     try {
       const t = await got(api.POST('/api/productions/{production}/takes', { params: { path: { production: h.id } }, body: { id: crypto.randomUUID(), shot: on.shot, setup: s.setup.id, plate: on.key, slate: on.code, roll, tcIn, tcOut, camera: camera as Schemas['CameraData'], note } }));
-      note = '';
+      note = tcOut = '';
+      typed = false;
       await h.again();
       const bad = t.findings.filter((f) => f.severity === 'BREAKS');
       if (bad.length > 0) frame.wrong(new Refused(0, `Take ${t.number} is logged but does not match`, bad.map((f) => `${f.label}: ${f.actual} against ${f.reference}`).join('; ')));
@@ -216,22 +229,22 @@
         {:else}<li class="soft">No shot is planned in this setup. Give a shot this setup in its breakdown.</li>{/each}
       </ul>
       {#if on}
-        <form class="sheet card" onsubmit={(e) => { e.preventDefault(); void log(); }}>
+        <form class="sheet slate-card" onsubmit={(e) => { e.preventDefault(); void log(); }}>
           <div class="big">
             <div><span class="small soft">slate</span><span class="mono huge">{on.code}</span></div>
             <div><span class="small soft">take</span><span class="mono huge">{on.nextTake}</span></div>
             <div class="grow"><span class="small soft">{on.label}</span><span>{on.wanted}</span></div>
           </div>
           <div class="row">
-            <label class="field"><span>Roll</span><input class="input mono" class:wrong={wrong?.field === 'roll'} bind:value={roll} disabled={!may} /></label>
-            <label class="field"><span>In</span><input class="input mono" class:wrong={wrong?.field === 'in'} bind:value={tcIn} disabled={!may} /></label>
+            <label class="field"><span>Roll</span><input class="input mono" class:wrong={wrong?.field === 'roll'} bind:value={roll} oninput={() => (typed = true)} disabled={!may} /></label>
+            <label class="field"><span>In</span><input class="input mono" class:wrong={wrong?.field === 'in'} bind:value={tcIn} oninput={() => (typed = true)} disabled={!may} /></label>
             <label class="field"><span>Out</span><input class="input mono" class:wrong={wrong?.field === 'out'} bind:value={tcOut} placeholder="HH:MM:SS:FF" disabled={!may} /></label>
             <label class="field note"><span>Note</span><input class="input" bind:value={note} disabled={!may} /></label>
           </div>
           <fieldset class="camera" disabled={!may}>
             <legend class="small soft">Camera, carried over from the last take; change what changed. Empty means not read. {camera['raster'] ? `${(camera['raster'] as Schemas['Raster']).width} × ${(camera['raster'] as Schemas['Raster']).height}` : ''} · {fps} fps</legend>
             {#each FIELDS as f (f.key)}
-              <label class="field"><span class:changed={changed(f)}>{f.label}{f.unit ? `, ${f.unit}` : ''}</span>
+              <label class="field"><span class:changed={other(f)}>{f.label}{f.unit ? `, ${f.unit}` : ''}{other(f) ? ` · ${other(f)}` : ''}</span>
                 {#if f.kind === 'auto'}
                   <select class="select" value={camera[f.key] === true ? 'automatic' : camera[f.key] === false ? 'manual' : ''} onchange={(e) => set(f, e.currentTarget.value)}><option value="">not read</option><option>manual</option><option>automatic</option></select>
                 {:else}
@@ -380,7 +393,7 @@
     padding: 5px 7px;
     background: var(--sheet);
   }
-  .card {
+  .slate-card {
     padding: 10px 12px;
     display: grid;
     gap: 10px;
@@ -406,7 +419,7 @@
   }
   .camera {
     display: grid;
-    grid-template-columns: repeat(auto-fill, minmax(104px, 1fr));
+    grid-template-columns: repeat(auto-fill, minmax(96px, 1fr));
     gap: 6px 8px;
   }
   .changed {

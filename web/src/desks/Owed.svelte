@@ -108,7 +108,7 @@
   }
   .line {
     display: grid;
-    grid-template-columns: 20px 84px minmax(0, 1.1fr) minmax(0, 1fr) 62px;
+    grid-template-columns: 20px 84px minmax(0, 1.1fr) minmax(0, 1fr) 76px;
     gap: 10px;
     width: 100%;
     text-align: left;
@@ -131,7 +131,8 @@
   }
   .when {
     text-align: right;
-    line-height: 1.25;
+    line-height: 1.3;
+    white-space: nowrap;
   }
   aside {
     border-left: 1px solid var(--line);

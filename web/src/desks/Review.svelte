@@ -14,7 +14,6 @@
   const review = createQuery(() => ({ queryKey: [h.id, 'review', id], enabled: id !== null, queryFn: () => got(api.GET('/api/productions/{production}/shots/{shot}/review', { params: { path: { production: h.id, shot: id ?? '' } } })) }));
   const r = $derived(review.data);
 
-  const labels = createQuery(() => ({ queryKey: ['timecodes', v?.id], enabled: clip && v !== undefined, staleTime: Infinity, queryFn: () => got(api.GET('/api/productions/{production}/versions/{version}/timecodes', { params: { path: { production: h.id, version: v?.id ?? '' } } })) }));
   let chosen = $state(0);
   const v = $derived(r?.versions.find((x) => x.number === chosen) ?? r?.versions[0]);
   let video = $state<HTMLVideoElement>();
@@ -34,6 +33,7 @@
   const first = $derived(v?.firstFrame ?? 0);
   const last = $derived(v ? v.firstFrame + v.facts.frames - 1 : 0);
   const clip = $derived(v?.type.startsWith('video/') ?? false);
+  const labels = createQuery(() => ({ queryKey: ['timecodes', v?.id], enabled: clip && v !== undefined, staleTime: Infinity, queryFn: () => got(api.GET('/api/productions/{production}/versions/{version}/timecodes', { params: { path: { production: h.id, version: v?.id ?? '' } } })) }));
   const src = $derived(v ? `/api/productions/${h.id}/versions/${v.id}/file` : '');
   const upload = $derived(h.may('PRODUCER', 'COORDINATOR', 'ARTIST'));
   const openNotes = $derived(r?.notes.filter((n) => n.open) ?? []);
@@ -308,7 +308,7 @@
   }
   .rail {
     position: relative;
-    padding-bottom: 14px;
+    padding-bottom: 24px;
   }
   .rail input {
     width: 100%;
@@ -317,7 +317,7 @@
   .pins {
     position: absolute;
     inset: auto 8px 0;
-    height: 14px;
+    height: 24px;
   }
   .cut {
     position: absolute;
@@ -327,14 +327,21 @@
   }
   .pin {
     position: absolute;
+    width: 24px;
+    height: 24px;
+    margin-left: -12px;
+    cursor: pointer;
+    display: grid;
+    place-items: start center;
+  }
+  .pin::before {
+    content: '';
     width: 12px;
     height: 14px;
-    margin-left: -6px;
-    cursor: pointer;
     background: var(--soft);
     clip-path: polygon(50% 0, 100% 60%, 100% 100%, 0 100%, 0 60%);
   }
-  .pin.open {
+  .pin.open::before {
     background: var(--pencil);
   }
   .noting {

@@ -232,12 +232,12 @@
         <p class="soft mb-3">{may ? 'Select words on the page, with the mouse or line by line with j, k and Shift, and press m. Or open a mark:' : 'Open a mark to read it:'}</p>
         <ul>
           {#each shots.data?.lines.filter((l) => !l.omitted) ?? [] as l (l.id)}
-            <li class="rule"><button class="mark" onclick={() => go(h.id, 'script', l.id)}><Form state={l.form} /><span class="mono">{l.code}</span><span>{l.title}</span><span class="soft small">{l.lost ? 'words lost' : stageName(l.stage)}</span></button></li>
+            <li class="rule"><button class="spot" onclick={() => go(h.id, 'script', l.id)}><Form state={l.form} /><span class="mono">{l.code}</span><span>{l.title}</span><span class="soft small">{l.lost ? 'words lost' : stageName(l.stage)}</span></button></li>
           {/each}
         </ul>
         {#if shots.data?.lines.some((l) => l.omitted)}
           <h2 class="mt-4">Omitted</h2>
-          <ul>{#each shots.data.lines.filter((l) => l.omitted) as l (l.id)}<li class="rule"><button class="mark struck" onclick={() => go(h.id, 'script', l.id)}><Form state="DROPPED" /><span class="mono">{l.code}</span><span>{l.title}</span></button></li>{/each}</ul>
+          <ul>{#each shots.data.lines.filter((l) => l.omitted) as l (l.id)}<li class="rule"><button class="spot struck" onclick={() => go(h.id, 'script', l.id)}><Form state="DROPPED" /><span class="mono">{l.code}</span><span>{l.title}</span></button></li>{/each}</ul>
         {/if}
       </div>
     {/if}
@@ -296,12 +296,14 @@
   .row {
     position: relative;
     width: 61ch;
-    white-space: pre-wrap;
     min-height: 17px;
   }
   .row.cursor {
     background: var(--shade);
     box-shadow: -3px 0 0 var(--pencil);
+  }
+  [data-at] {
+    white-space: pre-wrap;
   }
   .heading {
     font-weight: 700;
@@ -376,7 +378,7 @@
   .chosen kbd {
     color: inherit;
   }
-  .mark {
+  .spot {
     display: grid;
     grid-template-columns: 18px 84px 1fr auto;
     gap: 8px;
@@ -386,7 +388,7 @@
     padding: 5px 0;
     cursor: pointer;
   }
-  .mark:hover {
+  .spot:hover {
     background: var(--shade);
   }
   .empty {

@@ -13,7 +13,7 @@
 
   let { shot }: { shot: string | null } = $props();
   const h = house();
-  const id = $derived(shot ?? h.ticks[0]?.id ?? null);
+  const id = $derived(shot ?? h.ticks.find((t) => t.form === 'IN_DOUBT')?.id ?? h.ticks[0]?.id ?? null);
   const page = createQuery(() => ({ queryKey: [h.id, 'shot', id], enabled: id !== null, queryFn: () => got(api.GET('/api/productions/{production}/shots/{shot}', { params: { path: { production: h.id, shot: id ?? '' } } })) }));
   const s = $derived(page.data);
   const last = $derived(s ? s.firstFrame + s.cutFrames - 1 : 0);
@@ -24,7 +24,7 @@
 
   $effect(() => {
     if (s && (frame < s.firstFrame || frame > last)) {
-      frame = s.firstFrame + Math.floor(s.cutFrames / 3);
+      frame = s.firstFrame;
     }
   });
 
@@ -77,7 +77,7 @@
         <p class="why">{s.intent || 'No reason in the story yet.'}</p></div>
       <button class="btn tight" onclick={() => go(h.id, 'script', s.id)}>Break down</button>
     </div>
-    <div class="progress">
+    <div class="standing">
       <ol aria-label="Stage: {stageName(s.stage)}">
         {#each STAGES as st, i (st)}
           <li class:done={i <= reached} class:next={i === reached + 1} class:doubt={i === reached + 1 && s.next?.state === 'IN_DOUBT'}><span>{stageName(st)}</span></li>
@@ -187,7 +187,7 @@
     font-style: italic;
     color: var(--soft);
   }
-  .progress {
+  .standing {
     display: flex;
     gap: 16px;
     align-items: center;
@@ -306,7 +306,7 @@
     .lower {
       grid-template-columns: 1fr;
     }
-    .progress {
+    .standing {
       display: grid;
     }
     ol {

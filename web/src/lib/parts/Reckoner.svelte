@@ -11,6 +11,7 @@
   const sums = createQuery(() => ({ queryKey: ['sums'], queryFn: () => got(api.GET('/api/sums')), staleTime: Infinity }));
   const page = createQuery(() => ({ queryKey: [h.id, 'shot', shot], enabled: shot !== null, queryFn: () => got(api.GET('/api/productions/{production}/shots/{shot}', { params: { path: { production: h.id, shot: shot ?? '' } } })) }));
 
+  const book = createQuery(() => ({ queryKey: ['methods'], queryFn: () => got(api.GET('/api/methods')), staleTime: Infinity }));
   let chosen = $state('S9');
   let values = $state<Record<string, unknown>>({});
   let results = $state<Schemas['Result'][]>([]);
@@ -18,12 +19,14 @@
   const sum = $derived(sums.data?.find((s) => s.id === chosen));
   const method = $derived(page.data?.methods[0]);
 
+  const usual = $derived(Object.fromEntries((book.data?.find((m) => m.id === method?.method)?.parameters ?? []).map((p) => [p.key, p.fallback as unknown])));
+
   /** What the shot and the production know, under the names the sums use. */
   const known = $derived.by<Record<string, unknown>>(() => {
     const v = h.view;
     return {
       ...(v ? { rate: v.rate, mainsHz: v.mainsHz, sensorWidthMm: v.sensorWidthMm, captureWidth: v.capture.width, captureHeight: v.capture.height, deliveryWidth: v.delivery.width, deliveryHeight: v.delivery.height } : {}),
-      ...(page.data && page.data.id === shot ? { cutFrames: page.data.cutFrames, ...((method?.values ?? {}) as Record<string, unknown>) } : {}),
+      ...(page.data && page.data.id === shot ? { cutFrames: page.data.cutFrames, ...usual, ...((method?.values ?? {}) as Record<string, unknown>) } : {}),
     };
   });
 
@@ -49,10 +52,9 @@
     return () => (stale = true);
   });
 
-  const book = createQuery(() => ({ queryKey: ['methods'], queryFn: () => got(api.GET('/api/methods')), staleTime: Infinity }));
   const takes = $derived.by(() => {
     const keys = new Set(book.data?.find((m) => m.id === method?.method)?.parameters.map((p) => p.key) ?? []);
-    return Object.entries(values).filter(([k, v]) => keys.has(k) && JSON.stringify((method?.values as Record<string, unknown> | undefined)?.[k]) !== JSON.stringify(v));
+    return Object.entries(values).filter(([k, v]) => keys.has(k) && JSON.stringify((method?.values as Record<string, unknown> | undefined)?.[k] ?? usual[k]) !== JSON.stringify(v));
   });
 
   async function use(): Promise<void> {

@@ -26,6 +26,7 @@
   {#each frame.joins as j, i (i)}
     <line x1={j * 320} x2={j * 320} y1="0" y2="180" stroke="var(--pencil)" stroke-width="2" stroke-dasharray="6 4" />
   {/each}
+  {#if frame.figures.length === 0}<text x="160" y="96" text-anchor="middle" font-size="12" fill="var(--soft)">nobody in frame</text>{/if}
   {#if frame.crossed}<text x="8" y="18" font-size="12" font-weight="700" fill="var(--pencil)">crosses the join</text>{/if}
 </svg>
 

@@ -42,8 +42,7 @@
           <path d="M8 1h25l-7 22H1z" fill={s === 'IN_HAND' ? 'var(--ink)' : s === 'IN_DOUBT' ? 'var(--ink)' : 'var(--sheet)'} stroke="var(--ink)" stroke-dasharray={s === 'DROPPED' ? '3 2' : 'none'} />
           <text x="17" y="16.5" text-anchor="middle" font-size="12" font-weight="700" font-family="var(--mono)" fill={s === 'IN_HAND' || s === 'IN_DOUBT' ? 'var(--paper)' : 'var(--ink)'}>{l.letter}</text>
         </svg>
-        <span class="label"><strong class:struck={s === 'DROPPED'}>{l.label}</strong><span class="soft small">{l.source}</span></span>
-        <span class="soft small mode">{l.blend}{l.matte !== 'none' ? ` · ${l.matte}` : ''}</span>
+        <span class="label" title="{l.label}: {l.source}, {l.blend}, matte {l.matte}"><strong class:struck={s === 'DROPPED'}>{l.label}</strong><span class="soft">{l.source} · {l.blend}{l.matte !== 'none' ? `, ${l.matte}` : ''}</span></span>
       </div>
     {/each}
   </div>
@@ -104,12 +103,13 @@
   }
   .name {
     display: grid;
-    grid-template-columns: 40px 1fr auto;
+    grid-template-columns: 40px minmax(0, 1fr);
     align-items: center;
     gap: 4px;
     padding-right: 10px;
+    box-sizing: border-box;
     border-top: 1px solid var(--line);
-    line-height: 1.2;
+    line-height: 15px;
   }
   .label {
     display: grid;
@@ -120,9 +120,9 @@
     text-overflow: ellipsis;
     white-space: nowrap;
   }
-  .mode {
-    text-align: right;
-    max-width: 84px;
+  .label .soft {
+    font-size: 11px;
+    line-height: 13px;
   }
   .frames {
     width: 100%;

@@ -1,9 +1,10 @@
 package bivex.server;
 
+import bivex.server.keep.People;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
-import org.springframework.boot.security.autoconfigure.UserDetailsServiceAutoConfiguration;
 import org.springframework.boot.context.properties.EnableConfigurationProperties;
+import org.springframework.boot.security.autoconfigure.UserDetailsServiceAutoConfiguration;
 
 /** The application: keeps, serves and guards what the core works out. */
 // People are kept by the application itself; Spring's generated user is not wanted.

@@ -40,7 +40,12 @@ public final class MatchGuard {
    * @param severity how bad it is
    * @param remedy what to do
    */
-  public record Finding(String property, String label, String reference, String actual, String effect, Severity severity, String remedy) {}
+  public record Finding(String property, String label, String reference, String actual, String effect, Severity severity, String remedy) {
+    /** The finding in one breath, without the remedy. */
+    public String said() {
+      return property.equals("held") ? "camera touched (" + actual + "); " + effect : label + " " + actual + " against " + reference + "; " + effect;
+    }
+  }
 
   /**
    * What the guard needs to turn settings into pixels.

@@ -99,7 +99,7 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
         int harm = p.kind() == Plan.PlateKind.CLEAN ? 95 : p.inSet() ? 90 : 80;
         if (pick != null && facts.match().breaks(pick.id())) {
           MatchGuard.Finding worst = facts.match().findings().get(pick.id()).stream().filter(f -> f.severity() == MatchGuard.Severity.BREAKS).findFirst().orElseThrow();
-          item(p.key(), Kind.PLATE, p.label(), State.IN_DOUBT, "take " + pick.number() + ": " + worst.label() + " " + worst.actual() + " against " + worst.reference() + "; " + worst.effect(), sentenceCase(worst.remedy()) + ".", facts.struck() ? Due.BEFORE_DELIVERY : Due.BEFORE_STRIKE, Who.FLOOR, harm - 3);
+          item(p.key(), Kind.PLATE, p.label(), State.IN_DOUBT, "take " + pick.number() + ": " + worst.said(), sentenceCase(worst.remedy()) + ".", facts.struck() ? Due.BEFORE_DELIVERY : Due.BEFORE_STRIKE, Who.FLOOR, harm - 3);
         } else if (pick != null) {
           item(p.key(), Kind.PLATE, p.label(), State.IN_HAND, "take " + pick.number() + " picked", "", Due.BEFORE_STRIKE, Who.FLOOR, harm);
         } else if (!takes.isEmpty()) {
@@ -221,7 +221,14 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
       if (next == null) {
         return stage == Stage.DELIVERED ? "Delivered; nothing is owed." : "Nothing is owed now.";
       }
-      String what = next.kind() == Kind.PLATE ? "the " + lower(next.label()) : next.kind() == Kind.CAUTION ? "a signed caution" : lower(next.label());
+      String what = switch (next.kind()) {
+        case METHOD, VERSION -> next.state() == State.OWED ? "a " + lower(next.label()) : "the " + lower(next.label());
+        case CAUTION -> "a signed caution";
+        case NOTE -> "an answer to " + lower(next.label());
+        case VERDICT -> next.label().startsWith("A ") ? lower(next.label()) : "a " + lower(next.label());
+        case INTENT, DELIVERY -> "its " + lower(next.label());
+        default -> next.key().equals("datum:mark") ? lower(next.label()) : "the " + lower(next.label());
+      };
       return (next.state() == State.IN_DOUBT ? "In doubt: " + what + ", " + next.reason() + ". " : "Owes " + what + " (" + next.reason() + "). ") + next.action();
     }
 

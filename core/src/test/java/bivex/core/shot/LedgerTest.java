@@ -70,7 +70,7 @@ class LedgerTest {
   void aShotWalksFromMarkedToDelivered() {
     methods = 0;
     assertThat(ledger().stage()).isEqualTo(Stage.MARKED);
-    assertThat(ledger().sentence()).startsWith("Owes method (nothing is chosen). Choose how it is made.");
+    assertThat(ledger().sentence()).startsWith("Owes a method (nothing is chosen). Choose how it is made.");
     methods = 1;
     assertThat(ledger().stage()).isEqualTo(Stage.PLANNED);
     shootAll();

@@ -1,6 +1,8 @@
 package bivex.server.access;
 
 import bivex.server.http.Problems;
+import bivex.server.keep.Membership;
+import bivex.server.keep.Memberships;
 import jakarta.servlet.DispatcherType;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -9,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.UUID;
+import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.core.MethodParameter;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContextHolder;
@@ -22,7 +25,6 @@ import org.springframework.web.servlet.HandlerInterceptor;
 import org.springframework.web.servlet.HandlerMapping;
 import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
-import org.springdoc.core.utils.SpringDocUtils;
 
 /** Lets an endpoint be called only by those it names. An endpoint that names nobody is closed to all. */
 @Component

@@ -1,6 +1,7 @@
 package bivex.server.access;
 
-import bivex.server.production.Production;
+import bivex.server.keep.Production;
+import bivex.server.keep.Role;
 import java.util.UUID;
 
 /**

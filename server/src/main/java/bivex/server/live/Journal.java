@@ -1,6 +1,8 @@
 package bivex.server.live;
 
 import bivex.server.access.Member;
+import bivex.server.keep.JournalEntries;
+import bivex.server.keep.JournalEntry;
 import java.time.Instant;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;

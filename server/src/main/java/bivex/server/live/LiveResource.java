@@ -1,13 +1,15 @@
 package bivex.server.live;
 
-import static bivex.server.access.Role.ARTIST;
-import static bivex.server.access.Role.COORDINATOR;
-import static bivex.server.access.Role.FLOOR;
-import static bivex.server.access.Role.GUEST;
-import static bivex.server.access.Role.PRODUCER;
+import static bivex.server.keep.Role.ARTIST;
+import static bivex.server.keep.Role.COORDINATOR;
+import static bivex.server.keep.Role.FLOOR;
+import static bivex.server.keep.Role.GUEST;
+import static bivex.server.keep.Role.PRODUCER;
 
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
+import bivex.server.keep.JournalEntries;
+import bivex.server.keep.JournalEntry;
 import io.swagger.v3.oas.annotations.Hidden;
 import java.io.IOException;
 import java.time.Instant;

@@ -1,10 +1,10 @@
 package bivex.server.production;
 
-import static bivex.server.access.Role.ARTIST;
-import static bivex.server.access.Role.COORDINATOR;
-import static bivex.server.access.Role.FLOOR;
-import static bivex.server.access.Role.GUEST;
-import static bivex.server.access.Role.PRODUCER;
+import static bivex.server.keep.Role.ARTIST;
+import static bivex.server.keep.Role.COORDINATOR;
+import static bivex.server.keep.Role.FLOOR;
+import static bivex.server.keep.Role.GUEST;
+import static bivex.server.keep.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
 import bivex.core.optics.Raster;
@@ -12,9 +12,11 @@ import bivex.core.shot.NamePattern;
 import bivex.core.time.FrameRate;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
-import bivex.server.access.Memberships;
-import bivex.server.access.Role;
 import bivex.server.http.Problems;
+import bivex.server.keep.Memberships;
+import bivex.server.keep.Production;
+import bivex.server.keep.Productions;
+import bivex.server.keep.Role;
 import bivex.server.live.Journal;
 import java.time.LocalDate;
 import java.util.List;

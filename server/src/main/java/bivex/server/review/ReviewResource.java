@@ -1,10 +1,10 @@
 package bivex.server.review;
 
-import static bivex.server.access.Role.ARTIST;
-import static bivex.server.access.Role.COORDINATOR;
-import static bivex.server.access.Role.FLOOR;
-import static bivex.server.access.Role.GUEST;
-import static bivex.server.access.Role.PRODUCER;
+import static bivex.server.keep.Role.ARTIST;
+import static bivex.server.keep.Role.COORDINATOR;
+import static bivex.server.keep.Role.FLOOR;
+import static bivex.server.keep.Role.GUEST;
+import static bivex.server.keep.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
 import bivex.core.review.Verdict;
@@ -12,11 +12,20 @@ import bivex.core.review.VersionFacts;
 import bivex.core.time.Timecode;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
+import bivex.server.keep.NoteAnswer;
+import bivex.server.keep.NoteAnswers;
+import bivex.server.keep.ReviewNote;
+import bivex.server.keep.ReviewNotes;
+import bivex.server.keep.Shot;
+import bivex.server.keep.Shots;
+import bivex.server.keep.VerdictEntries;
+import bivex.server.keep.VerdictEntry;
+import bivex.server.keep.VersionEntries;
+import bivex.server.keep.VersionEntry;
+import bivex.server.keep.Versions;
 import bivex.server.live.Journal;
 import bivex.server.media.MediaProbe;
 import bivex.server.media.MediaStore;
-import bivex.server.shot.Shot;
-import bivex.server.shot.Shots;
 import java.io.IOException;
 import java.io.InputStream;
 import java.time.Instant;

@@ -1,9 +1,9 @@
 package bivex.server.script;
 
-import static bivex.server.access.Role.ARTIST;
-import static bivex.server.access.Role.COORDINATOR;
-import static bivex.server.access.Role.FLOOR;
-import static bivex.server.access.Role.PRODUCER;
+import static bivex.server.keep.Role.ARTIST;
+import static bivex.server.keep.Role.COORDINATOR;
+import static bivex.server.keep.Role.FLOOR;
+import static bivex.server.keep.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
 import bivex.core.script.Anchor;
@@ -12,9 +12,12 @@ import bivex.core.script.ScreenplayParser;
 import bivex.core.script.ScriptFile;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
+import bivex.server.book.Screenplays;
+import bivex.server.keep.Draft;
+import bivex.server.keep.Drafts;
+import bivex.server.keep.Shot;
+import bivex.server.keep.Shots;
 import bivex.server.live.Journal;
-import bivex.server.shot.Shot;
-import bivex.server.shot.Shots;
 import java.io.IOException;
 import java.time.Instant;
 import java.util.List;

@@ -1,9 +1,9 @@
 package bivex.server.shoot;
 
-import static bivex.server.access.Role.ARTIST;
-import static bivex.server.access.Role.COORDINATOR;
-import static bivex.server.access.Role.FLOOR;
-import static bivex.server.access.Role.PRODUCER;
+import static bivex.server.keep.Role.ARTIST;
+import static bivex.server.keep.Role.COORDINATOR;
+import static bivex.server.keep.Role.FLOOR;
+import static bivex.server.keep.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
 import bivex.core.method.Plan;
@@ -16,10 +16,20 @@ import bivex.core.time.FrameRate;
 import bivex.core.time.TimecodeRange;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
+import bivex.server.book.ShotBook;
 import bivex.server.http.Problems;
+import bivex.server.keep.Setup;
+import bivex.server.keep.Setups;
+import bivex.server.keep.ShootingDay;
+import bivex.server.keep.ShootingDays;
+import bivex.server.keep.Shots;
+import bivex.server.keep.TakeCall;
+import bivex.server.keep.TakeCalls;
+import bivex.server.keep.TakeEntries;
+import bivex.server.keep.TakeEntry;
+import bivex.server.keep.TouchEntries;
+import bivex.server.keep.TouchEntry;
 import bivex.server.live.Journal;
-import bivex.server.shot.ShotBook;
-import bivex.server.shot.Shots;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
@@ -312,13 +322,7 @@ public class FloorResource {
     return new DayView(d.id, d.number, d.shootOn, d.place, setups);
   }
 
-  /** Letter of camera tape: A to Z, then AA, AB… */
-  public static String tape(int number) {
-    int n = number - 1;
-    return (n < 26 ? "" : String.valueOf((char) ('A' + n / 26 - 1))) + (char) ('A' + n % 26);
-  }
-
   private static SetupView view(Setup s, List<String> shots) {
-    return new SetupView(s.id, s.dayId, s.number, tape(s.number), s.name, s.struckAt, s.version, shots);
+    return new SetupView(s.id, s.dayId, s.number, s.tape(), s.name, s.struckAt, s.version, shots);
   }
 }

@@ -1,15 +1,14 @@
 package bivex.server.shot;
 
-import static bivex.server.access.Role.ARTIST;
-import static bivex.server.access.Role.COORDINATOR;
-import static bivex.server.access.Role.FLOOR;
-import static bivex.server.access.Role.GUEST;
-import static bivex.server.access.Role.PRODUCER;
+import static bivex.server.keep.Role.ARTIST;
+import static bivex.server.keep.Role.COORDINATOR;
+import static bivex.server.keep.Role.FLOOR;
+import static bivex.server.keep.Role.GUEST;
+import static bivex.server.keep.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
 import bivex.core.effort.Estimate;
 import bivex.core.effort.Forecast;
-import bivex.core.method.Method;
 import bivex.core.method.MethodBook;
 import bivex.core.method.MethodChoice;
 import bivex.core.method.Plan;
@@ -23,14 +22,18 @@ import bivex.core.shot.Stage;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
 import bivex.server.access.SignedIn;
+import bivex.server.book.Screenplays;
+import bivex.server.book.ShotBook;
 import bivex.server.http.Problems;
+import bivex.server.keep.Draft;
+import bivex.server.keep.Drafts;
+import bivex.server.keep.EvidenceEntries;
+import bivex.server.keep.EvidenceEntry;
+import bivex.server.keep.Setup;
+import bivex.server.keep.Setups;
+import bivex.server.keep.Shot;
+import bivex.server.keep.Shots;
 import bivex.server.live.Journal;
-import bivex.server.script.Draft;
-import bivex.server.script.Drafts;
-import bivex.server.script.Screenplays;
-import bivex.server.shoot.FloorResource;
-import bivex.server.shoot.Setup;
-import bivex.server.shoot.Setups;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -331,6 +334,6 @@ public class ShotResource {
     Draft draft = drafts.findById(s.draftId).orElseThrow();
     Screenplay.Scene scene = screenplays.of(draft).sceneAt(s.markStart);
     List<Said> said = p.evidence().stream().sorted(Comparator.comparing((EvidenceEntry e) -> e.saidAt).reversed()).map(e -> new Said(e.item, e.kind, e.words, e.hours, e.saidBy, e.saidAt)).toList();
-    return Problems.tagged(s.version, new ShotView(s.id, s.code, s.title, s.intent, s.scene, scene == null ? "" : scene.heading(), scene == null ? "" : scene.length(), s.draftId, s.markStart, s.markEnd, s.excerpt, s.lost, s.omitted, me.production().firstFrame, s.cutFrames, me.production().handles, s.setupId, p.setup() == null ? null : p.setup().number, p.setup() == null ? null : FloorResource.tape(p.setup().number), p.day() == null ? null : p.day().shootOn, s.methods, p.plan(), p.planFault(), p.ledger().stage(), p.ledger().next(), p.ledger().sentence(), p.ledger().items(), p.ledger().loose(), said, s.version));
+    return Problems.tagged(s.version, new ShotView(s.id, s.code, s.title, s.intent, s.scene, scene == null ? "" : scene.heading(), scene == null ? "" : scene.length(), s.draftId, s.markStart, s.markEnd, s.excerpt, s.lost, s.omitted, me.production().firstFrame, s.cutFrames, me.production().handles, s.setupId, p.setup() == null ? null : p.setup().number, p.setup() == null ? null : p.setup().tape(), p.day() == null ? null : p.day().shootOn, s.methods, p.plan(), p.planFault(), p.ledger().stage(), p.ledger().next(), p.ledger().sentence(), p.ledger().items(), p.ledger().loose(), said, s.version));
   }
 }

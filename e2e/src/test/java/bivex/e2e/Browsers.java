@@ -1,0 +1,48 @@
+package bivex.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/** Debian's headless Chromium, once for all tests. */
+final class Browsers implements AutoCloseable {
+  private final Playwright playwright = Playwright.create(new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+  private final Browser browser = playwright.chromium().launch(new BrowserType.LaunchOptions().setExecutablePath(Path.of("/usr/bin/chromium")).setArgs(List.of("--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--disable-dev-shm-usage")));
+  private final List<String> faults = new ArrayList<>();
+
+  /** A page of a browser of its own; errors of its scripts are remembered. */
+  Page page(String address) {
+    BrowserContext context = browser.newContext(new Browser.NewContextOptions().setViewportSize(1280, 800));
+    context.setDefaultTimeout(20_000);
+    Page p = context.newPage();
+    p.onPageError(faults::add);
+    p.navigate(address);
+    return p;
+  }
+
+  /** Nothing of what a page ran has failed. */
+  void nothingBroke() {
+    assertThat(faults).isEmpty();
+  }
+
+  /** No fault that axe calls serious or critical (WCAG 2.2 A and AA rules). */
+  static void accessible(Page p, String what) {
+    var faults = new AxeBuilder(p).withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa")).analyze().getViolations().stream().filter(v -> Set.of("serious", "critical").contains(v.getImpact())).map(v -> v.getId() + ": " + v.getNodes().stream().map(n -> n.getHtml()).limit(3).toList()).toList();
+    assertThat(faults).as("accessibility of " + what).isEmpty();
+  }
+
+  @Override
+  public void close() {
+    playwright.close();
+  }
+}

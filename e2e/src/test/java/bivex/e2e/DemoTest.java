@@ -1,0 +1,40 @@
+package bivex.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import bivex.server.House;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+/** The demo production as it is offered on the first start: every deliberate fault is found. */
+class DemoTest {
+  @Test
+  void theDemoShowsItsFaultsAndItsGuestSeesTwoShots() {
+    try (House house = House.start(true); Browsers browsers = new Browsers()) {
+      Page p = browsers.page(house.address());
+      Browsers.accessible(p, "the sign-in page");
+      p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Mara Quill")).click();
+      assertThat(p.locator(".tick")).hasCount(22);
+      for (String fault : List.of("camera touched (legs or head: gull cable caught the leg)", "white balance automatic", "Clean plate of setup 5")) {
+        assertThat(p.locator(".list")).containsText(fault);
+      }
+      p.keyboard().press("5");
+      assertThat(p.locator("main")).containsText("2 takes do not agree with their reference");
+      for (String code : List.of("TK-04-010", "TK-04-020", "TK-03-020", "TK-03-010")) {
+        p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(code)).first().click();
+        p.keyboard().press("3");
+        assertThat(p.locator(".shots .code")).hasText(code);
+        assertThat(p.locator(".stack")).containsText("frames");
+        Browsers.accessible(p, "the stack sheet of " + code);
+      }
+      Page g = browsers.page(house.address());
+      g.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sefa Lind")).click();
+      assertThat(g.locator(".tick")).hasCount(2);
+      assertThat(g.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Desks"))).not().containsText("Owed");
+      assertThat(g.locator("main")).containsText("nobody will look for the join");
+      browsers.nothingBroke();
+    }
+  }
+}

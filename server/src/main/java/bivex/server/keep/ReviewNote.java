@@ -1,0 +1,16 @@
+package bivex.server.keep;
+
+import jakarta.persistence.Entity;
+import java.time.Instant;
+import java.util.UUID;
+
+/** A note on a frame of a version. */
+@Entity
+public class ReviewNote extends Added {
+  public UUID versionId;
+  public UUID shotId;
+  public int frame;
+  public String words;
+  public String saidBy;
+  public Instant saidAt;
+}

@@ -1,0 +1,21 @@
+package bivex.server.keep;
+
+import bivex.core.shoot.Touch;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import java.util.UUID;
+
+/** The camera was touched. */
+@Entity
+@Table(name = "touch_event")
+public class TouchEntry extends Added {
+  public UUID productionId;
+  public UUID setupId;
+  @Enumerated(EnumType.STRING) public Touch kind;
+  public String note;
+  public Instant madeAt;
+  public String loggedBy;
+}

@@ -1,0 +1,33 @@
+package bivex.server.keep;
+
+import bivex.core.optics.Raster;
+import bivex.core.review.VersionFacts;
+import bivex.core.time.FrameRate;
+import jakarta.persistence.Entity;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import java.util.UUID;
+
+/** A version of a shot, with the facts read from its file. */
+@Entity
+@Table(name = "version")
+public class VersionEntry extends Added {
+  public UUID productionId;
+  public UUID shotId;
+  public int number;
+  public String fileName;
+  public String hash;
+  public String type;
+  public long bytes;
+  public int width;
+  public int height;
+  public String rate;
+  public int frames;
+  public String note;
+  public String uploadedBy;
+  public Instant uploadedAt;
+
+  public VersionFacts facts() {
+    return new VersionFacts(new Raster(width, height), rate == null ? null : FrameRate.parse(rate), frames);
+  }
+}

@@ -1,6 +1,0 @@
-package bivex.server.production;
-
-import java.util.UUID;
-import org.springframework.data.jpa.repository.JpaRepository;
-
-public interface Productions extends JpaRepository<Production, UUID> {}

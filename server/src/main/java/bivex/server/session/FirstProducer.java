@@ -1,0 +1,53 @@
+package bivex.server.session;
+
+import bivex.server.BivexProperties;
+import bivex.server.http.Problems;
+import bivex.server.keep.People;
+import java.security.MessageDigest;
+import java.security.SecureRandom;
+import java.util.Base64;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.boot.web.server.context.WebServerApplicationContext;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+
+/** The one-time link by which an empty house gets its first producer. It is printed, never stored. */
+@Component
+public class FirstProducer {
+  private final People people;
+  private final BivexProperties properties;
+  private String token;
+
+  FirstProducer(People people, BivexProperties properties) {
+    this.people = people;
+    this.properties = properties;
+  }
+
+  @EventListener
+  synchronized void ready(ApplicationReadyEvent event) {
+    if (!properties.demo() && people.count() == 0) {
+      byte[] random = new byte[24];
+      new SecureRandom().nextBytes(random);
+      token = Base64.getUrlEncoder().withoutPadding().encodeToString(random);
+      int port = ((WebServerApplicationContext) event.getApplicationContext()).getWebServer().getPort();
+      System.out.println("First producer: http://127.0.0.1:" + port + "/first/" + token);
+    }
+    System.out.println("Bivex is ready");
+  }
+
+  /** Refuses unless the token is the printed one and nobody has come in yet. */
+  synchronized void spend(String offered, boolean empty) {
+    if (token == null || !empty || offered == null || !MessageDigest.isEqual(token.getBytes(), offered.getBytes())) {
+      throw new Problems.Forbidden("This link is not, or no longer, valid. Start the application again to get a new one.");
+    }
+  }
+
+  synchronized void close() {
+    token = null;
+  }
+
+  /** The token of the printed link; null once it is used. */
+  public synchronized String token() {
+    return token;
+  }
+}

@@ -1,0 +1,171 @@
+package bivex.server.session;
+
+import bivex.core.InvalidInput;
+import bivex.server.BivexProperties;
+import bivex.server.access.Anyone;
+import bivex.server.access.Gate;
+import bivex.server.access.Identity;
+import bivex.server.access.Member;
+import bivex.server.http.Problems;
+import bivex.server.keep.Membership;
+import bivex.server.keep.Memberships;
+import bivex.server.keep.People;
+import bivex.server.keep.Person;
+import bivex.server.keep.Production;
+import bivex.server.keep.Productions;
+import bivex.server.keep.Role;
+import bivex.server.live.Journal;
+import bivex.server.production.ProductionResource;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import jakarta.servlet.http.HttpSession;
+import java.time.Instant;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.UUID;
+import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
+import org.springframework.security.core.context.SecurityContext;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Signing in and out, and the first producer of an empty house. */
+@RestController
+@RequestMapping("/api/session")
+public class SessionResource {
+  private final People people;
+  private final Memberships memberships;
+  private final Productions productions;
+  private final PasswordEncoder passwords;
+  private final SecurityContextRepository contexts;
+  private final SignInGuard guard;
+  private final FirstProducer first;
+  private final BivexProperties properties;
+  private final Journal journal;
+  private final String unknownHash;
+
+  SessionResource(People people, Memberships memberships, Productions productions, PasswordEncoder passwords, SecurityContextRepository contexts, SignInGuard guard, FirstProducer first, BivexProperties properties, Journal journal) {
+    this.people = people;
+    this.memberships = memberships;
+    this.productions = productions;
+    this.passwords = passwords;
+    this.contexts = contexts;
+    this.guard = guard;
+    this.first = first;
+    this.properties = properties;
+    this.journal = journal;
+    this.unknownHash = passwords.encode(UUID.randomUUID().toString());
+  }
+
+  /** One production a person is on. */
+  public record Seat(UUID production, String code, String title, Role role) {}
+
+  /** Somebody offered at sign-in of the demo. */
+  public record DemoPerson(String login, String name, Role role) {}
+
+  /** @param name null when nobody is signed in @param empty whether the first producer is still to be made */
+  public record Session(UUID person, String name, String login, List<Seat> seats, boolean empty, List<DemoPerson> demoPeople, String demoPassword) {}
+
+  public record SignInRequest(String login, String password) {}
+
+  public record FirstRequest(String token, String name, String login, String password, ProductionResource.NewProduction production) {}
+
+  /** Who is signed in, and what the sign-in page may offer. */
+  @GetMapping
+  @Anyone
+  @Transactional(readOnly = true)
+  public Session session() {
+    Identity i = Gate.identity();
+    if (i != null) {
+      return new Session(i.id(), i.name(), i.login(), seats(i.id()), false, List.of(), null);
+    }
+    List<DemoPerson> demo = properties.demo() ? memberships.everybody().stream().map(m -> new DemoPerson(m.person.login, m.person.name, m.role)).sorted(Comparator.comparing(DemoPerson::role)).toList() : List.of();
+    return new Session(null, null, null, List.of(), people.count() == 0, demo, demo.isEmpty() ? null : DEMO_PASSWORD);
+  }
+
+  /** Password of all demo people; only ever set by the demo start. */
+  public static final String DEMO_PASSWORD = "tide-and-lamp";
+
+  @PostMapping
+  @Anyone
+  @Transactional(readOnly = true)
+  public Session signIn(@RequestBody SignInRequest in, HttpServletRequest request, HttpServletResponse response) {
+    String login = InvalidInput.text("login", in.login()).toLowerCase(Locale.ROOT);
+    String[] keys = {"login " + login, "address " + request.getRemoteAddr()};
+    guard.check(keys);
+    Person p = people.findByLogin(login).orElse(null);
+    // An unknown name costs as much time as a wrong password, so that names cannot be guessed.
+    boolean right = passwords.matches(in.password() == null ? "" : in.password(), p == null ? unknownHash : p.passwordHash);
+    if (p == null || !right) {
+      guard.failed(keys);
+      throw new Problems.NotSignedIn("That name and password do not belong together.");
+    }
+    open(p, request, response);
+    return new Session(p.id, p.name, p.login, seats(p.id), false, List.of(), null);
+  }
+
+  @DeleteMapping
+  @Anyone
+  public void signOut(HttpServletRequest request) {
+    HttpSession s = request.getSession(false);
+    if (s != null) {
+      s.invalidate();
+    }
+    SecurityContextHolder.clearContext();
+  }
+
+  /** Makes the first producer and their production, once, with the link from the console. */
+  @PostMapping("/first")
+  @Anyone
+  @Transactional
+  public Session firstProducer(@RequestBody FirstRequest in, HttpServletRequest request, HttpServletResponse response) {
+    first.spend(in.token(), people.count() == 0);
+    Person p = new Person();
+    p.id = UUID.randomUUID();
+    p.login = InvalidInput.text("login", in.login()).toLowerCase(Locale.ROOT);
+    InvalidInput.within("login", p.login.length(), 2L, 60L);
+    p.name = InvalidInput.text("name", in.name());
+    if (in.password() == null || in.password().length() < 10) {
+      throw new InvalidInput("password", "must be at least 10 characters");
+    }
+    if (in.password().getBytes(java.nio.charset.StandardCharsets.UTF_8).length > 72) {
+      throw new InvalidInput("password", "must be at most 72 bytes");
+    }
+    p.passwordHash = passwords.encode(in.password());
+    p.createdAt = Instant.now();
+    people.saveAndFlush(p);
+    Production made = productions.save(ProductionResource.make(in.production()));
+    Membership m = new Membership();
+    m.id = UUID.randomUUID();
+    m.production = made;
+    m.person = p;
+    m.role = Role.PRODUCER;
+    memberships.save(m);
+    journal.record(new Member(p.id, p.name, Role.PRODUCER, made), "made", "production", made.id.toString(), made.title);
+    first.close();
+    open(p, request, response);
+    return new Session(p.id, p.name, p.login, seats(p.id), false, List.of(), null);
+  }
+
+  private void open(Person p, HttpServletRequest request, HttpServletResponse response) {
+    if (request.getSession(false) != null) {
+      request.changeSessionId();
+    }
+    SecurityContext context = SecurityContextHolder.createEmptyContext();
+    context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(new Identity(p.id, p.login, p.name), null, List.of()));
+    SecurityContextHolder.setContext(context);
+    contexts.saveContext(context, request, response);
+  }
+
+  private List<Seat> seats(UUID person) {
+    return memberships.ofPerson(person).stream().map(m -> new Seat(m.production.id, m.production.code, m.production.title, m.role)).toList();
+  }
+}
