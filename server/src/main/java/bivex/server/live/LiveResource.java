@@ -18,6 +18,8 @@ import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
+import org.springframework.context.event.ContextClosedEvent;
+import org.springframework.context.event.EventListener;
 import org.springframework.data.domain.PageRequest;
 import org.springframework.data.domain.Slice;
 import org.springframework.http.MediaType;
@@ -75,6 +77,12 @@ public class LiveResource {
   @Scheduled(fixedRate = 20_000)
   void heartbeat() {
     listeners.keySet().forEach(p -> send(p, SseEmitter.event().comment("here"), SseEmitter.event().comment("here")));
+  }
+
+  /** Open lines would hold a graceful stop up until its time runs out. */
+  @EventListener(ContextClosedEvent.class)
+  void closing() {
+    listeners.values().forEach(all -> all.forEach(l -> l.emitter().complete()));
   }
 
   private void send(UUID production, SseEmitter.SseEventBuilder full, SseEmitter.SseEventBuilder forGuests) {

@@ -1,0 +1,92 @@
+package bivex.bench;
+
+import bivex.core.method.MethodBook;
+import bivex.core.method.MethodChoice;
+import bivex.core.method.Plan;
+import bivex.core.method.ShotSetting;
+import bivex.core.optics.Raster;
+import bivex.core.script.Screenplay;
+import bivex.core.script.ScreenplayParser;
+import bivex.core.shoot.CameraData;
+import bivex.core.shoot.MatchGuard;
+import bivex.core.shoot.MatchReview;
+import bivex.core.shoot.Take;
+import bivex.core.shot.Ledger;
+import bivex.core.shot.ShotFacts;
+import bivex.core.time.FrameRate;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import org.openjdk.jmh.annotations.Benchmark;
+import org.openjdk.jmh.annotations.BenchmarkMode;
+import org.openjdk.jmh.annotations.Mode;
+import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Scope;
+import org.openjdk.jmh.annotations.Setup;
+import org.openjdk.jmh.annotations.State;
+
+/** The core under load: a 120-page script, 500 plans, what 500 shots owe with 20 takes each. */
+@State(Scope.Benchmark)
+@BenchmarkMode(Mode.AverageTime)
+@OutputTimeUnit(TimeUnit.MILLISECONDS)
+public class CoreBench {
+  private static final ShotSetting SETTING = new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 96, 8, 36, 50);
+  private static final String[] METHODS = {"A1", "B1", "B2"};
+  private String script;
+  private List<ShotFacts> facts;
+
+  @Setup
+  public void make() {
+    StringBuilder b = new StringBuilder();
+    for (int i = 1; i <= 130; i++) {
+      b.append("INT. ROOM ").append(i).append(" - ").append(i % 2 == 0 ? "NIGHT" : "DAY").append(" #").append(i).append("#\n\n");
+      b.append("She crosses to the window and looks at the water, which is not where she left it, and at the lamp, which is. The *clock* strikes and she counts.\n\nINES\n(quietly)\nNot yet. It isn't four until I say it is four, and I have not said so.\n\n".repeat(4));
+    }
+    script = b.toString();
+    int pages = ScreenplayParser.parse(script).pages().size();
+    if (pages < 110 || pages > 140) {
+      throw new IllegalStateException("the script has " + pages + " pages");
+    }
+    facts = new ArrayList<>();
+    CameraData camera = new CameraData("K1", "35", 35.0, 5.6, 1 / 48.0, 400.0, 4300.0, false, false, 2.6, false, FrameRate.FILM, Raster.UHD, 1.4, 0.0, 2.6);
+    for (int i = 0; i < 500; i++) {
+      Plan plan = plan(i);
+      List<Take> takes = new ArrayList<>();
+      for (int t = 0; t < 20; t++) {
+        takes.add(new Take("t" + t, plan.plates().get(t % plan.plates().size()).key(), t, Instant.ofEpochSecond(t), camera, t % 5 == 0 ? Take.Call.PICK : Take.Call.NONE));
+      }
+      MatchReview match = MatchReview.of(takes, new HashSet<>(plan.matchSet().plates()), plan.matchSet().rules(), List.of(), new MatchGuard.Optics(Raster.UHD, 36, 6.0));
+      facts.add(new ShotFacts("why", false, false, 1, plan, null, "setup 1", false, takes, match, List.of(), null, null));
+    }
+  }
+
+  private static Plan plan(int i) {
+    return MethodBook.derive(SETTING, List.of(new MethodChoice(METHODS[i % 3], Map.of("iso", 100 + i), "")));
+  }
+
+  @Benchmark
+  public Screenplay parse120Pages() {
+    return ScreenplayParser.parse(script);
+  }
+
+  @Benchmark
+  public int derive500Plans() {
+    int layers = 0;
+    for (int i = 0; i < 500; i++) {
+      layers += plan(i).layers().size();
+    }
+    return layers;
+  }
+
+  @Benchmark
+  public int owedOf500Shots() {
+    int open = 0;
+    for (ShotFacts f : facts) {
+      open += Ledger.of(f).open().size();
+    }
+    return open;
+  }
+}
