@@ -41,7 +41,7 @@ public class CoreBench {
   @Setup
   public void make() {
     StringBuilder b = new StringBuilder();
-    for (int i = 1; i <= 130; i++) {
+    for (int i = 1; i <= 160; i++) {
       b.append("INT. ROOM ").append(i).append(" - ").append(i % 2 == 0 ? "NIGHT" : "DAY").append(" #").append(i).append("#\n\n");
       b.append("She crosses to the window and looks at the water, which is not where she left it, and at the lamp, which is. The *clock* strikes and she counts.\n\nINES\n(quietly)\nNot yet. It isn't four until I say it is four, and I have not said so.\n\n".repeat(4));
     }

@@ -7,9 +7,11 @@ import jakarta.persistence.Enumerated;
 import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.UUID;
+import org.hibernate.annotations.Immutable;
 
 /** Something said about a plan item. */
 @Entity
+@Immutable
 @Table(name = "evidence")
 public class EvidenceEntry extends Added {
   public UUID productionId;

@@ -7,9 +7,11 @@ import jakarta.persistence.Enumerated;
 import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.UUID;
+import org.hibernate.annotations.Immutable;
 
 /** The camera was touched. */
 @Entity
+@Immutable
 @Table(name = "touch_event")
 public class TouchEntry extends Added {
   public UUID productionId;

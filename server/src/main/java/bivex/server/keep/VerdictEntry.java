@@ -7,9 +7,11 @@ import jakarta.persistence.Enumerated;
 import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.UUID;
+import org.hibernate.annotations.Immutable;
 
 /** A verdict on a version; the last one counts. */
 @Entity
+@Immutable
 @Table(name = "verdict")
 public class VerdictEntry extends Added {
   /** How closely it was looked at. */

@@ -7,9 +7,11 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.UUID;
+import org.hibernate.annotations.Immutable;
 
 /** A version of a shot, with the facts read from its file. */
 @Entity
+@Immutable
 @Table(name = "version")
 public class VersionEntry extends Added {
   public UUID productionId;
