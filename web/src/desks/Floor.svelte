@@ -421,6 +421,10 @@
     display: grid;
     grid-template-columns: repeat(auto-fill, minmax(96px, 1fr));
     gap: 6px 8px;
+    align-items: end;
+  }
+  .camera .select {
+    padding-inline: 5px 18px;
   }
   .changed {
     color: var(--pencil) !important;

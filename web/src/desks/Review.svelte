@@ -36,6 +36,7 @@
   const labels = createQuery(() => ({ queryKey: ['timecodes', v?.id], enabled: clip && v !== undefined, staleTime: Infinity, queryFn: () => got(api.GET('/api/productions/{production}/versions/{version}/timecodes', { params: { path: { production: h.id, version: v?.id ?? '' } } })) }));
   const src = $derived(v ? `/api/productions/${h.id}/versions/${v.id}/file` : '');
   const upload = $derived(h.may('PRODUCER', 'COORDINATOR', 'ARTIST'));
+  const guests = $derived(h.may('PRODUCER', 'COORDINATOR') ? (h.view?.people ?? []).filter((p) => p.role === 'GUEST') : []);
   const openNotes = $derived(r?.notes.filter((n) => n.open) ?? []);
   const here = $derived(r?.notes.filter((n) => n.frame === frame) ?? []);
 
@@ -230,6 +231,10 @@
             </li>
           {:else}<li class="soft">None. Stop on a frame and press c.</li>{/each}
         </ul>
+      {/if}
+      {#if guests.length > 0}
+        <h2>Guests</h2>
+        <ul>{#each guests as g (g.id)}<li class="flex justify-between items-center"><span>{g.name}</span>{#if r.guests.includes(g.id)}<span class="soft small">may look at this shot</span>{:else}<button class="btn tight" onclick={() => void did(got(api.POST('/api/productions/{production}/shots/{shot}/guests', { params: { path: { production: h.id, shot: r.shot } }, body: { person: g.id } })), `${g.name} may look at ${r.code}.`)}>Invite</button>{/if}</li>{/each}</ul>
       {/if}
       {#if upload}
         <h2>{r.versions.length === 0 ? 'First version' : 'Next version'}</h2>

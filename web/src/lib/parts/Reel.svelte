@@ -14,7 +14,7 @@
 <div class="reel" role="navigation" aria-label="Reel: the script from first to last page">
   {#if reel && reel.scenes.length > 0}
     {#each reel.scenes as s (s.number + s.heading)}
-      <div class="scene" style:flex-grow={Math.max(s.eighths, s.shots.length * 1.1)} title="Scene {s.number} · {s.heading} · {s.length} pages">
+      <div class="scene" style:flex-grow={Math.max(s.eighths, s.shots.length * 1.1)} style:min-width="{Math.max(26, s.shots.length * 19 + 6)}px" title="Scene {s.number} · {s.heading} · {s.length} pages">
         <span class="number mono">{s.number}</span>
         <svg class="dot" viewBox="0 0 8 8" role="img" aria-label={s.night ? 'night' : 'day'}><circle cx="4" cy="4" r="3" fill={s.night ? 'currentColor' : 'none'} stroke="currentColor" /></svg>
         <div class="ticks">

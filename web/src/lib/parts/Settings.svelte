@@ -37,6 +37,21 @@
     }
   }
 
+  let fresh = $state<Schemas['NewPerson']>({ name: '', login: '', password: '', role: 'FLOOR' });
+  let badPerson = $state<Refused | null>(null);
+
+  async function bring(): Promise<void> {
+    badPerson = null;
+    try {
+      await got(api.POST('/api/productions/{production}/people', { params: { path: { production: h.id } }, body: fresh }));
+      fresh = { name: '', login: '', password: '', role: 'FLOOR' };
+      await h.again();
+    } catch (e) {
+      badPerson = e instanceof Refused ? e : null;
+      if (!badPerson) frame.wrong(e);
+    }
+  }
+
   function mine(): void {
     version = (wrong?.theirs as Schemas['ProductionView']).version;
     void keep();
@@ -65,9 +80,19 @@
     </form>
   {/if}
   <h3 class="mt-4 mb-1">People</h3>
-  <ul>
+  <ul class="mb-3">
     {#each h.view?.people ?? [] as p (p.id)}<li class="flex justify-between rule py-1"><span>{p.name}</span><span class="soft">{ROLE[p.role]}</span></li>{/each}
   </ul>
+  {#if h.may('PRODUCER')}
+    <form onsubmit={(e) => { e.preventDefault(); void bring(); }}>
+      <label class="field"><span>Name</span><input class="input" bind:value={fresh.name} required /></label>
+      <label class="field"><span>Sign-in name</span><input class="input" class:wrong={badPerson?.field?.startsWith('login')} bind:value={fresh.login} required autocomplete="off" /></label>
+      <label class="field"><span>First password</span><input class="input" class:wrong={badPerson?.field === 'password'} type="password" bind:value={fresh.password} autocomplete="new-password" /></label>
+      <label class="field"><span>Role</span><select class="select" bind:value={fresh.role}>{#each Object.entries(ROLE) as [k, w] (k)}<option value={k}>{w}</option>{/each}</select></label>
+      {#if badPerson}<p class="pencil wide" role="alert">{badPerson.detail}</p>{/if}
+      <div class="wide"><button class="btn">Bring in, or change the role</button></div>
+    </form>
+  {/if}
 </Sheet>
 
 <style>

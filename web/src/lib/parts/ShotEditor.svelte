@@ -225,13 +225,13 @@
   }
   .choices {
     display: grid;
-    grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+    grid-template-columns: repeat(auto-fill, minmax(128px, 1fr));
     gap: 8px;
   }
   .choices li {
     display: grid;
     gap: 6px;
-    padding: 10px;
+    padding: 8px;
     align-content: start;
     grid-template-rows: auto auto auto 1fr auto;
   }

@@ -2,7 +2,6 @@ package bivex.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import bivex.server.keep.Invitation;
 import bivex.server.keep.Production;
 import bivex.server.keep.Role;
 import jakarta.persistence.EntityManagerFactory;
@@ -32,7 +31,6 @@ import org.hibernate.stat.Statistics;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.springframework.transaction.support.TransactionTemplate;
 
 /** The main job over HTTP against the real database: from a marked script to a receipt. */
 class JourneyTest {
@@ -241,13 +239,8 @@ class JourneyTest {
     String secret = producer.upload(base + "/shots/" + hidden + "/versions", "still.png", Clips.still("png", 1920, 1080), Map.of()).text("versions/0/id");
     Caller guest = house.person(production, Role.GUEST);
     assertThat(guest.get(base + "/shots/" + shown + "/review").status()).isEqualTo(404);
-    house.bean(TransactionTemplate.class).executeWithoutResult(s -> {
-      Invitation i = new Invitation();
-      i.id = UUID.randomUUID();
-      i.personId = guest.person();
-      i.shotId = UUID.fromString(shown);
-      house.bean(jakarta.persistence.EntityManager.class).persist(i);
-    });
+    assertThat(producer.post(base + "/shots/" + shown + "/guests", Map.of("person", producer.person())).status()).isEqualTo(422);
+    assertThat(producer.post(base + "/shots/" + shown + "/guests", Map.of("person", guest.person())).at("guests")).hasSize(1);
     assertThat(guest.get(base + "/shots/" + shown + "/review").text("excerpt")).isEqualTo("The flags vanish from the line.");
     assertThat(guest.post(base + "/versions/" + version + "/notes", Map.of("frame", 1001, "words", "lovely")).status()).isEqualTo(200);
     assertThat(guest.get(base + "/versions/" + version + "/file").status()).isEqualTo(200);
@@ -255,6 +248,19 @@ class JourneyTest {
     assertThat(guest.get(base + "/shots/" + hidden + "/review").status()).isEqualTo(404);
     assertThat(guest.get(base + "/reel").body().toString()).contains(shown).doesNotContain(hidden).doesNotContain("STATION");
     assertThat(guest.get(base).at("people")).isEmpty();
+  }
+
+  @Test
+  void aProducerBringsInTheCrew() {
+    Map<String, Object> lys = new HashMap<>(Map.of("name", "Lys", "login", "lys-" + production.code.toLowerCase(), "password", "short", "role", "FLOOR"));
+    assertThat(producer.post(base + "/people", lys).text("field")).isEqualTo("password");
+    lys.put("password", "long enough now");
+    assertThat(producer.post(base + "/people", lys).at("people")).hasSize(2);
+    Caller there = new Caller(house.address(), null);
+    assertThat(there.post("/api/session", Map.of("login", lys.get("login"), "password", "long enough now")).text("seats/0/role")).isEqualTo("FLOOR");
+    lys.put("role", "ARTIST");
+    assertThat(producer.post(base + "/people", lys).at("people")).hasSize(2);
+    assertThat(there.get("/api/session").text("seats/0/role")).isEqualTo("ARTIST");
   }
 
   @ParameterizedTest

@@ -12,6 +12,7 @@ import bivex.core.time.FrameRate;
 import bivex.core.time.Timecode;
 import bivex.server.BivexProperties;
 import bivex.server.access.Member;
+import bivex.server.access.SignIns;
 import bivex.server.keep.Membership;
 import bivex.server.keep.Memberships;
 import bivex.server.keep.People;
@@ -26,11 +27,10 @@ import bivex.server.review.ReviewResource;
 import bivex.server.keep.VerdictEntry;
 import bivex.server.script.ScriptResource;
 import bivex.server.shoot.FloorResource;
-import bivex.server.keep.Invitation;
 import bivex.server.shot.ShotResource;
-import jakarta.persistence.EntityManager;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -45,7 +45,6 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
-import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -60,13 +59,12 @@ public class DemoLoader implements ApplicationRunner {
   private final People people;
   private final Memberships memberships;
   private final Productions productions;
-  private final PasswordEncoder passwords;
+  private final SignIns signIns;
   private final ScriptResource script;
   private final ShotResource shots;
   private final FloorResource floor;
   private final ReviewResource review;
   private final DeliveryResource delivery;
-  private final EntityManager entities;
   private final TransactionTemplate transaction;
   private final Map<String, UUID> codes = new LinkedHashMap<>();
   private String source;
@@ -75,31 +73,37 @@ public class DemoLoader implements ApplicationRunner {
   private Member lys;
   private Member piotr;
 
-  DemoLoader(BivexProperties properties, People people, Memberships memberships, Productions productions, PasswordEncoder passwords, ScriptResource script, ShotResource shots, FloorResource floor, ReviewResource review, DeliveryResource delivery, EntityManager entities, TransactionTemplate transaction) {
+  DemoLoader(BivexProperties properties, People people, Memberships memberships, Productions productions, SignIns signIns, ScriptResource script, ShotResource shots, FloorResource floor, ReviewResource review, DeliveryResource delivery, TransactionTemplate transaction) {
     this.properties = properties;
     this.people = people;
     this.memberships = memberships;
     this.productions = productions;
-    this.passwords = passwords;
+    this.signIns = signIns;
     this.script = script;
     this.shots = shots;
     this.floor = floor;
     this.review = review;
     this.delivery = delivery;
-    this.entities = entities;
     this.transaction = transaction;
   }
 
   @Override
-  public void run(ApplicationArguments args) throws IOException {
+  public void run(ApplicationArguments args) {
     if (!properties.demo() || people.count() > 0) {
       return;
     }
     LOG.info("Loading the demo production");
-    Production p = transaction.execute(s -> household());
-    script(p);
-    shoot(p);
-    versions(p);
+    // All or nothing: a demo that is half there would look like a broken production.
+    transaction.executeWithoutResult(s -> {
+      try {
+        Production p = household();
+        script(p);
+        shoot(p);
+        versions(p);
+      } catch (IOException e) {
+        throw new UncheckedIOException(e);
+      }
+    });
     LOG.info("Demo production loaded");
   }
 
@@ -107,23 +111,17 @@ public class DemoLoader implements ApplicationRunner {
     Production p = ProductionResource.make(new ProductionResource.NewProduction("TK", "The Tidekeeper", "24"));
     p.dueOn = LocalDate.now().plusDays(24);
     productions.save(p);
-    String hash = passwords.encode(SessionResource.DEMO_PASSWORD);
-    mara = person(p, "mara", "Mara Quill", Role.PRODUCER, hash);
-    person(p, "tobin", "Tobin Ashe", Role.COORDINATOR, hash);
-    lys = person(p, "lys", "Lys Amberley", Role.FLOOR, hash);
-    piotr = person(p, "piotr", "Piotr Vane", Role.ARTIST, hash);
-    person(p, "wren", "Wren Calder", Role.ARTIST, hash);
-    person(p, "sefa", "Sefa Lind", Role.GUEST, hash);
+    mara = person(p, "mara", "Mara Quill", Role.PRODUCER);
+    person(p, "tobin", "Tobin Ashe", Role.COORDINATOR);
+    lys = person(p, "lys", "Lys Amberley", Role.FLOOR);
+    piotr = person(p, "piotr", "Piotr Vane", Role.ARTIST);
+    person(p, "wren", "Wren Calder", Role.ARTIST);
+    person(p, "sefa", "Sefa Lind", Role.GUEST);
     return p;
   }
 
-  private Member person(Production p, String login, String name, Role role, String hash) {
-    Person x = new Person();
-    x.id = UUID.randomUUID();
-    x.login = login;
-    x.name = name;
-    x.passwordHash = hash;
-    x.createdAt = Instant.now();
+  private Member person(Production p, String login, String name, Role role) {
+    Person x = signIns.make(login, name, SessionResource.DEMO_PASSWORD);
     people.save(x);
     Membership m = new Membership();
     m.id = UUID.randomUUID();
@@ -306,15 +304,10 @@ public class DemoLoader implements ApplicationRunner {
       review.note(null, f.versions().get(0).id(), mara, new ReviewResource.NewNote(UUID.randomUUID(), 1042, "The shadow of the flags stays on the mast for two frames."));
       upload("The dash along the pier", dash, "three frames, streak by hand");
       delivery.addSpec(null, mara, new DeliveryResource.SpecEdit("Festival master", new Raster(1920, 1080), "24", 8, "{code}_v{version}"));
-      transaction.executeWithoutResult(s -> {
-        for (String title : List.of("Two Ineses at the chart table", "The signal flags vanish")) {
-          Invitation i = new Invitation();
-          i.id = UUID.randomUUID();
-          i.personId = people.findByLogin("sefa").orElseThrow().id;
-          i.shotId = codes.get(title);
-          entities.persist(i);
-        }
-      });
+      UUID sefa = people.findByLogin("sefa").orElseThrow().id;
+      for (String title : List.of("Two Ineses at the chart table", "The signal flags vanish")) {
+        review.invite(null, codes.get(title), mara, new ReviewResource.NewGuest(sefa));
+      }
     } finally {
       try (var files = Files.list(work)) {
         for (Path f : files.toList()) {

@@ -9,7 +9,6 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Version;
 import java.util.List;
 import java.util.UUID;
-import org.hibernate.annotations.Immutable;
 import tools.jackson.core.type.TypeReference;
 
 /** An effect shot: the mark, the intent and the choice of methods. Everything else is derived or is evidence. */
@@ -31,7 +30,6 @@ public class Shot {
   public int cutFrames;
 
   @Convert(converter = Methods.class)
-  @Immutable
   public List<MethodChoice> methods;
 
   @Version public long version;

@@ -12,13 +12,18 @@ import bivex.core.shot.NamePattern;
 import bivex.core.time.FrameRate;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
+import bivex.server.access.SignIns;
 import bivex.server.http.Problems;
+import bivex.server.keep.Membership;
 import bivex.server.keep.Memberships;
+import bivex.server.keep.People;
+import bivex.server.keep.Person;
 import bivex.server.keep.Production;
 import bivex.server.keep.Productions;
 import bivex.server.keep.Role;
 import bivex.server.live.Journal;
 import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
@@ -27,6 +32,7 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
@@ -39,9 +45,13 @@ import org.springframework.web.bind.annotation.RestController;
 public class ProductionResource {
   private final Productions productions;
   private final Memberships memberships;
+  private final People people;
+  private final SignIns signIns;
   private final Journal journal;
 
-  ProductionResource(Productions productions, Memberships memberships, Journal journal) {
+  ProductionResource(Productions productions, Memberships memberships, People people, SignIns signIns, Journal journal) {
+    this.people = people;
+    this.signIns = signIns;
     this.productions = productions;
     this.memberships = memberships;
     this.journal = journal;
@@ -51,6 +61,9 @@ public class ProductionResource {
 
   /** @param rate exact, "24" or "24000/1001" @param rateName as it is called */
   public record ProductionView(UUID id, String code, String title, String rate, String rateName, Raster capture, Raster delivery, double sensorWidthMm, double mainsHz, int firstFrame, int handles, String codePattern, double hoursPerDay, LocalDate dueOn, long version, Role myRole, List<PersonView> people) {}
+
+  /** @param password at least 10 characters; ignored for somebody who can sign in already */
+  public record NewPerson(String name, String login, String password, Role role) {}
 
   public record PersonView(UUID id, String name, Role role) {}
 
@@ -116,6 +129,32 @@ public class ProductionResource {
     productions.saveAndFlush(p);
     journal.record(me, "changed", "production", p.id.toString(), p.title);
     return Problems.tagged(p.version, view(p, me));
+  }
+
+  /** Adds somebody to the production, making them a sign-in if they have none. An existing sign-in keeps its password. */
+  @PostMapping("/people")
+  @Allowed({PRODUCER})
+  @Transactional
+  public ProductionView addPerson(@PathVariable UUID production, Member me, @RequestBody NewPerson in) {
+    String login = InvalidInput.text("login", in.login()).toLowerCase(Locale.ROOT);
+    if (in.role() == null) {
+      throw new InvalidInput("role", "must be one of " + Arrays.toString(Role.values()));
+    }
+    Person person = people.findByLogin(login).orElseGet(() -> people.saveAndFlush(signIns.make(login, in.name(), in.password())));
+    Membership m = memberships.find(me.productionId(), person.id).orElseGet(() -> {
+      Membership fresh = new Membership();
+      fresh.id = UUID.randomUUID();
+      fresh.production = productions.findById(me.productionId()).orElseThrow();
+      fresh.person = person;
+      return fresh;
+    });
+    if (person.id.equals(me.personId())) {
+      throw new InvalidInput("login", "is your own; another producer changes your role");
+    }
+    m.role = in.role();
+    memberships.saveAndFlush(m);
+    journal.record(me, "made " + in.role().name().toLowerCase(Locale.ROOT), "person", person.id.toString(), person.name);
+    return view(me.production(), me);
   }
 
   private ProductionView view(Production p, Member me) {

@@ -12,6 +12,9 @@ import bivex.core.review.VersionFacts;
 import bivex.core.time.Timecode;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
+import bivex.server.keep.Invitation;
+import bivex.server.keep.Invitations;
+import bivex.server.keep.Memberships;
 import bivex.server.keep.NoteAnswer;
 import bivex.server.keep.NoteAnswers;
 import bivex.server.keep.ReviewNote;
@@ -66,8 +69,12 @@ public class ReviewResource {
   private final MediaStore store;
   private final MediaProbe probe;
   private final Journal journal;
+  private final Memberships memberships;
+  private final Invitations invitations;
 
-  ReviewResource(VersionEntries versions, ReviewNotes notes, NoteAnswers answers, VerdictEntries verdicts, Shots shots, MediaStore store, MediaProbe probe, Journal journal) {
+  ReviewResource(VersionEntries versions, ReviewNotes notes, NoteAnswers answers, VerdictEntries verdicts, Shots shots, MediaStore store, MediaProbe probe, Journal journal, Memberships memberships, Invitations invitations) {
+    this.memberships = memberships;
+    this.invitations = invitations;
     this.versions = versions;
     this.notes = notes;
     this.answers = answers;
@@ -88,7 +95,9 @@ public class ReviewResource {
 
   public record AnswerView(int version, String words, String by, Instant at) {}
 
-  public record ReviewView(UUID shot, String code, String title, String intent, String excerpt, int cutFirst, int cutLast, List<VersionView> versions, List<NoteView> notes) {}
+  public record ReviewView(UUID shot, String code, String title, String intent, String excerpt, int cutFirst, int cutLast, List<VersionView> versions, List<NoteView> notes, List<UUID> guests) {}
+
+  public record NewGuest(UUID person) {}
 
   public record NewNote(UUID id, Integer frame, String words) {}
 
@@ -247,6 +256,26 @@ public class ReviewResource {
     return view(me, s);
   }
 
+  /** Invites a guest of the production to a shot; asking twice does no harm. */
+  @PostMapping("/shots/{shot}/guests")
+  @Allowed({PRODUCER, COORDINATOR})
+  @Transactional
+  public ReviewView invite(@PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody NewGuest in) {
+    Shot s = visible(me, shot);
+    if (in.person() == null || memberships.find(me.productionId(), in.person()).filter(m -> m.role == GUEST).isEmpty()) {
+      throw new InvalidInput("person", "must be a guest reviewer of this production");
+    }
+    if (invitations.findByShotId(s.id).stream().noneMatch(i -> i.personId.equals(in.person()))) {
+      Invitation i = new Invitation();
+      i.id = UUID.randomUUID();
+      i.personId = in.person();
+      i.shotId = s.id;
+      invitations.saveAndFlush(i);
+      journal.record(me, "invited a guest to", "shot", s.id.toString(), s.code);
+    }
+    return view(me, s);
+  }
+
   private Shot visible(Member me, UUID shot) {
     Shot s = shots.findByIdAndProductionId(shot, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such shot in this production."));
     if (me.guest() && !shots.invited(me.personId(), me.productionId()).contains(s.id)) {
@@ -269,7 +298,7 @@ public class ReviewResource {
     Map<UUID, List<NoteAnswer>> answered = answers.findByNoteIdInOrderBySaidAt(written.stream().map(n -> n.id).toList()).stream().collect(Collectors.groupingBy(a -> a.noteId));
     List<NoteView> noteViews = written.stream().map(n -> new NoteView(n.id, numbers.get(n.versionId), n.frame, timecode(me, n.frame), n.words, n.saidBy, n.saidAt, answered.getOrDefault(n.id, List.of()).stream().map(a -> new AnswerView(numbers.get(a.versionId), a.words, a.saidBy, a.saidAt)).toList(), !answered.containsKey(n.id))).toList();
     int first = me.production().firstFrame;
-    return new ReviewView(s.id, s.code, s.title, s.intent, s.excerpt, first, first + s.cutFrames - 1, all.stream().map(v -> view(me, s, v, said.getOrDefault(v.id, List.of()))).toList(), noteViews);
+    return new ReviewView(s.id, s.code, s.title, s.intent, s.excerpt, first, first + s.cutFrames - 1, all.stream().map(v -> view(me, s, v, said.getOrDefault(v.id, List.of()))).toList(), noteViews, me.guest() ? List.of() : invitations.findByShotId(s.id).stream().map(i -> i.personId).toList());
   }
 
   private static VersionView view(Member me, Shot s, VersionEntry v, List<VerdictEntry> said) {

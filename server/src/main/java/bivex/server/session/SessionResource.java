@@ -6,6 +6,7 @@ import bivex.server.access.Anyone;
 import bivex.server.access.Gate;
 import bivex.server.access.Identity;
 import bivex.server.access.Member;
+import bivex.server.access.SignIns;
 import bivex.server.http.Problems;
 import bivex.server.keep.Membership;
 import bivex.server.keep.Memberships;
@@ -19,7 +20,6 @@ import bivex.server.production.ProductionResource;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
-import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
@@ -50,9 +50,11 @@ public class SessionResource {
   private final FirstProducer first;
   private final BivexProperties properties;
   private final Journal journal;
+  private final SignIns signIns;
   private final String unknownHash;
 
-  SessionResource(People people, Memberships memberships, Productions productions, PasswordEncoder passwords, SecurityContextRepository contexts, SignInGuard guard, FirstProducer first, BivexProperties properties, Journal journal) {
+  SessionResource(People people, Memberships memberships, Productions productions, PasswordEncoder passwords, SecurityContextRepository contexts, SignInGuard guard, FirstProducer first, BivexProperties properties, Journal journal, SignIns signIns) {
+    this.signIns = signIns;
     this.people = people;
     this.memberships = memberships;
     this.productions = productions;
@@ -128,20 +130,7 @@ public class SessionResource {
   @Transactional
   public Session firstProducer(@RequestBody FirstRequest in, HttpServletRequest request, HttpServletResponse response) {
     first.spend(in.token(), people.count() == 0);
-    Person p = new Person();
-    p.id = UUID.randomUUID();
-    p.login = InvalidInput.text("login", in.login()).toLowerCase(Locale.ROOT);
-    InvalidInput.within("login", p.login.length(), 2L, 60L);
-    p.name = InvalidInput.text("name", in.name());
-    if (in.password() == null || in.password().length() < 10) {
-      throw new InvalidInput("password", "must be at least 10 characters");
-    }
-    if (in.password().getBytes(java.nio.charset.StandardCharsets.UTF_8).length > 72) {
-      throw new InvalidInput("password", "must be at most 72 bytes");
-    }
-    p.passwordHash = passwords.encode(in.password());
-    p.createdAt = Instant.now();
-    people.saveAndFlush(p);
+    Person p = people.saveAndFlush(signIns.make(in.login(), in.name(), in.password()));
     Production made = productions.save(ProductionResource.make(in.production()));
     Membership m = new Membership();
     m.id = UUID.randomUUID();
