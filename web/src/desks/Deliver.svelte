@@ -21,7 +21,9 @@
   let edit = $state<{ id: string | null; version: number; body: Schemas['SpecEdit'] } | null>(null);
   let wrong = $state<Refused | null>(null);
   const may = $derived(h.may('PRODUCER', 'COORDINATOR'));
-  const ready = $derived(offers.data?.offers.filter((o) => o.ready && picked[o.shot] !== false && o.accepted !== true) ?? []);
+  /** What is packed already and not answered yet is not packed again unless somebody asks. */
+  const wanted = (o: Schemas['OfferView']): boolean => picked[o.shot] ?? o.delivered === null;
+  const ready = $derived(offers.data?.offers.filter((o) => o.ready && wanted(o) && o.accepted !== true) ?? []);
 
   async function work(what: string, call: () => Promise<Schemas['PackageView']>): Promise<void> {
     busy = what;
@@ -79,7 +81,7 @@
     <ul>
       {#each offers.data?.offers ?? [] as o (o.shot)}
         <li class="offer">
-          <label class="pick">{#if o.ready && o.accepted !== true}<input type="checkbox" class="checkbox" checked={picked[o.shot] !== false} onchange={(e) => (picked[o.shot] = e.currentTarget.checked)} aria-label="Put {o.code} in the package" />{:else}<Form state={o.accepted ? 'IN_HAND' : 'OWED'} />{/if}</label>
+          <label class="pick">{#if o.ready && o.accepted !== true}<input type="checkbox" class="checkbox" checked={wanted(o)} onchange={(e) => (picked[o.shot] = e.currentTarget.checked)} aria-label="Put {o.code} in the package" />{:else}<Form state={o.accepted ? 'IN_HAND' : 'OWED'} />{/if}</label>
           <div><button class="who" onclick={() => go(h.id, 'review', o.shot)}><strong class="mono">{o.code}</strong> {o.title}</button><br /><span class="mono small soft">{o.fileName}</span>
             {#if o.delivered}<p class="small" class:pencil={o.accepted === false}>{o.accepted === false ? 'refused: ' : ''}{o.delivered}</p>{/if}</div>
           <ul class="checks">{#each o.checks as c (c.label)}<li title={c.agrees ? '' : `wanted ${c.wanted}`}><span class="pt-[2px]"><Form state={c.agrees ? 'IN_HAND' : 'IN_DOUBT'} size={11} now={!c.agrees} /></span><span>{c.label} <span class="mono small">{c.found}</span>{#if !c.agrees}<span class="small soft fix">{c.remedy}</span>{/if}</span></li>{/each}</ul>
@@ -100,7 +102,7 @@
           <p class="small soft">{p.spec} · {p.items.length} {p.items.length === 1 ? 'file' : 'files'}, {bytes(p.items.reduce((n, i) => n + i.bytes, 0))} · {p.packedBy}, {moment(p.packedAt)}</p>
           {#if p.words}<p class:pencil={p.accepted === false}>{p.accepted ? '' : 'Refused: '}{p.words}</p>{/if}
           <details><summary class="small">Checksums, SHA-256</summary><ul>{#each p.items as i (i.fileName)}<li class="small"><span class="mono">{i.fileName}</span><br /><span class="mono soft hash">{i.sha256}</span></li>{/each}</ul></details>
-          <div class="flex gap-2 mt-1">{#if may}<a class="btn tight" href="/api/productions/{h.id}/packages/{p.id}/zip" download>Zip</a>{/if}{#if h.may('PRODUCER') && p.accepted !== true}<button class="btn tight ink" disabled={busy !== ''} onclick={() => void sendOff(p)}>{busy === p.id ? 'Sending…' : p.accepted === false ? 'Send again' : 'Send to the drop box'}</button>{/if}</div>
+          <div class="flex gap-2 mt-1">{#if may}<a class="btn tight" href="/api/productions/{h.id}/packages/{p.id}/zip" download>Zip</a>{/if}{#if h.may('PRODUCER') && p.accepted !== true}<button class="btn tight" class:now={p === packages.data?.packages[0]} disabled={busy !== ''} onclick={() => void sendOff(p)}>{busy === p.id ? 'Sending…' : p.accepted === false ? 'Send again' : 'Send to the drop box'}</button>{/if}</div>
         </li>
       {:else}<li class="soft">None yet. Agreed shots that pass their check list can be packed.</li>{/each}
     </ul>

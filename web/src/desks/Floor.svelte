@@ -424,7 +424,8 @@
     align-items: end;
   }
   .camera .select {
-    padding-inline: 5px 18px;
+    padding-inline: 5px 16px;
+    font-size: 12px;
   }
   .changed {
     color: var(--pencil) !important;

@@ -43,7 +43,7 @@
   });
 
   const free = (work: () => void) => (e: KeyboardEvent) => {
-    if (e.target instanceof HTMLElement && !e.target.closest('input, textarea, select, button, [role="dialog"]')) {
+    if (e.target instanceof HTMLElement && !e.target.closest('input, textarea, select, [role="dialog"]') && !(e.key === ' ' && e.target.closest('button, summary'))) {
       e.preventDefault();
       work();
     }

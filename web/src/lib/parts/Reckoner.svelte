@@ -24,7 +24,10 @@
   /** What the shot and the production know, under the names the sums use. */
   const known = $derived.by<Record<string, unknown>>(() => {
     const v = h.view;
+    // A shot with one focus distance has the other plate at the same one.
+    const one = { ...usual, ...(method?.values as Record<string, unknown> | undefined) };
     return {
+      ...(one['focusM'] !== undefined ? { focusFarM: one['focusM'] } : {}),
       ...(v ? { rate: v.rate, mainsHz: v.mainsHz, sensorWidthMm: v.sensorWidthMm, captureWidth: v.capture.width, captureHeight: v.capture.height, deliveryWidth: v.delivery.width, deliveryHeight: v.delivery.height } : {}),
       ...(page.data && page.data.id === shot ? { cutFrames: page.data.cutFrames, ...usual, ...((method?.values ?? {}) as Record<string, unknown>) } : {}),
     };

@@ -75,7 +75,7 @@
   </svg>
   <div class="numbers mono" aria-hidden="true">
     {#each ticks as t (t)}<span style:left="{(x(t) / W) * 100}%">{t}</span>{/each}
-    <span class="now" style:left="{((x(frame) + W / frames / 2) / W) * 100}%">{frame}</span>
+    <span class="now" style:left="clamp(18px, {((x(frame) + W / frames / 2) / W) * 100}%, calc(100% - 18px))">{frame}</span>
   </div>
   <div class="notes">
     {#each top as l, i (l.key)}
@@ -155,6 +155,9 @@
   .frames {
     grid-column: 2;
     grid-row: 1;
+  }
+  .notes {
+    overflow: hidden;
   }
   .note {
     position: absolute;
