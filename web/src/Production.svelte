@@ -34,6 +34,11 @@
   const desks = $derived<readonly Desk[]>(guest ? ['review'] : DESKS);
   const current = $derived(house.ticks.find((t) => t.id === id) ?? null);
   const today = new Date().toISOString().slice(0, 10);
+  const shooting = $derived.by(() => {
+    const all = house.days.data ?? [];
+    const next = all.find((d) => d.date >= today);
+    return next ? `day ${next.number} of ${all.length}${next.date === today ? '' : `, ${day(next.date)}`}` : all.length > 0 ? 'shoot is over' : 'no shooting day planned';
+  });
 
   $effect(() => {
     if (!frame.session?.person) {
@@ -131,7 +136,7 @@
   </div>
   <footer>
     <strong>{house.view?.title ?? ''}</strong>
-    <span>{house.reel.data?.draftName ?? 'no script yet'} · {day(today)}</span>
+    <span>{house.reel.data?.draftName ?? 'no script yet'} · {day(today)}{guest ? '' : ` · ${shooting}`}</span>
     <span class="notice" class:bad={frame.notice?.bad} role="status">{frame.notice?.words ?? ''}</span>
     <span title="Changes by others arrive while the line is open">{frame.live === 'open' ? 'line open' : frame.live === 'lost' ? 'line lost, trying again' : 'line closed'}</span>
     {#if !guest}<span class="owed">{house.reel.data?.owed ?? '–'} owed</span>{/if}

@@ -9,7 +9,7 @@
 
   /** The match sets side by side: which takes agree with their reference, by what was logged. */
   const h = house();
-  const days = createQuery(() => ({ queryKey: [h.id, 'days'], queryFn: () => got(api.GET('/api/productions/{production}/days', { params: { path: { production: h.id } } })) }));
+  const days = h.days;
   const setups = $derived((days.data ?? []).flatMap((d) => d.setups).filter((s) => s.shots.length > 0));
   const sheets = createQueries(() => ({ queries: setups.map((s) => ({ queryKey: [h.id, 'setup', s.id], queryFn: () => got(api.GET('/api/productions/{production}/setups/{setup}', { params: { path: { production: h.id, setup: s.id } } })) })) }));
   const all = $derived(sheets.map((q) => q.data).filter((d) => d !== undefined));

@@ -92,7 +92,7 @@
   </section>
   <aside class="sheet">
     {#if may && spec}
-      <button class="btn big" class:now={ready.length > 0} disabled={ready.length === 0 || busy !== ''} onclick={() => void pack()}>{busy === 'pack' ? 'Packing…' : ready.length === 0 ? 'Nothing is ready to pack' : `Pack ${ready.length} ${ready.length === 1 ? 'shot' : 'shots'}`}</button>
+      <button class="btn big" class:now={ready.length > 0} disabled={ready.length === 0 || busy !== ''} onclick={() => void pack()}>{busy === 'pack' ? 'Packing…' : ready.length === 0 ? offers.data?.offers.some((o) => o.ready) ? 'Nothing new to pack' : 'Nothing is ready to pack' : `Pack ${ready.length} ${ready.length === 1 ? 'shot' : 'shots'}`}</button>
     {/if}
     <h2>Packages</h2>
     <ul>

@@ -14,7 +14,7 @@
 
   let { setup }: { setup: string | null } = $props();
   const h = house();
-  const days = createQuery(() => ({ queryKey: [h.id, 'days'], queryFn: () => got(api.GET('/api/productions/{production}/days', { params: { path: { production: h.id } } })) }));
+  const days = h.days;
   const may = $derived(h.may('PRODUCER', 'COORDINATOR', 'FLOOR'));
   const setups = $derived(days.data?.flatMap((d) => d.setups) ?? []);
   const wanted = $derived(setup?.startsWith('shot-') ? h.ticks.find((t) => t.id === setup.slice(5))?.code : null);

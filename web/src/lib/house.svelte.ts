@@ -9,10 +9,12 @@ const KEY = Symbol('house');
 export class House {
   readonly production;
   readonly reel;
+  readonly days;
 
   constructor(private readonly of: () => string) {
     this.production = createQuery(() => ({ queryKey: [of(), 'production'], queryFn: () => got(api.GET('/api/productions/{production}', { params: { path: { production: of() } } })) }));
     this.reel = createQuery(() => ({ queryKey: [of(), 'reel'], queryFn: () => got(api.GET('/api/productions/{production}/reel', { params: { path: { production: of() } } })) }));
+    this.days = createQuery(() => ({ queryKey: [of(), 'days'], enabled: this.view !== undefined && this.role !== 'GUEST', queryFn: () => got(api.GET('/api/productions/{production}/days', { params: { path: { production: of() } } })) }));
   }
 
   get id(): string {

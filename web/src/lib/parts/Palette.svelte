@@ -16,13 +16,14 @@
     const shots = h.ticks.map<Line>((t) => ({ kind: 'shot', label: `${t.code} ${t.title}`, hint: stageName(t.stage), run: () => go(production, desks.includes('shots') ? 'shots' : 'review', t.id) }));
     const scenes = desks.includes('script') ? (h.reel.data?.scenes ?? []).map<Line>((s) => ({ kind: 'scene', label: `Scene ${s.number} ${s.heading}`, hint: `${s.length} pages`, run: () => go(production, 'script', `scene-${s.number}`) })) : [];
     const people = (h.view?.people ?? []).map<Line>((p) => ({ kind: 'person', label: p.name, hint: ROLE[p.role], run: () => go(production, 'crew') }));
+    const others = (frame.session?.seats ?? []).filter((s) => s.production !== production).map<Line>((s) => ({ kind: 'production', label: s.title, hint: ROLE[s.role], run: () => go(s.production, s.role === 'GUEST' ? 'review' : 'owed') }));
     const commands = [
       ...desks.map<Line>((d) => ({ kind: 'desk', label: `Open ${deskName(d)}`, hint: `key ${DESKS.indexOf(d) + 1}`, run: () => go(production, d) })),
       { kind: 'command', label: frame.night ? 'Paper look' : 'Night look', hint: 'key n', run: () => frame.look(!frame.night) },
       { kind: 'command', label: 'Reckoner', hint: 'key =', run: () => (frame.reckoner = true) },
       { kind: 'command', label: 'Keys of this desk', hint: 'key ?', run: onkeys },
     ];
-    return [...shots, ...scenes, ...people, ...commands];
+    return [...shots, ...scenes, ...people, ...commands, ...others];
   });
   const found = $derived.by(() => {
     const want = words.toLowerCase().split(/\s+/).filter(Boolean);

@@ -15,7 +15,7 @@
   const h = house();
   const page = createQuery(() => ({ queryKey: [h.id, 'shot', shot], queryFn: () => got(api.GET('/api/productions/{production}/shots/{shot}', { params: { path: { production: h.id, shot } } })) }));
   const book = createQuery(() => ({ queryKey: ['methods'], queryFn: () => got(api.GET('/api/methods')), staleTime: Infinity }));
-  const days = createQuery(() => ({ queryKey: [h.id, 'days'], queryFn: () => got(api.GET('/api/productions/{production}/days', { params: { path: { production: h.id } } })) }));
+  const days = h.days;
   const may = $derived(h.may('PRODUCER', 'COORDINATOR'));
 
   let edit = $state<Schemas['ShotEdit'] | null>(null);

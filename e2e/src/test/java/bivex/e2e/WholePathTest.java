@@ -64,6 +64,7 @@ class WholePathTest {
   /** Selects words on the page as a mouse would. */
   private static void select(Page p, String words) {
     p.evaluate("w => { const s = [...document.querySelectorAll('[data-at]')].find(e => e.textContent.includes(w)); const t = s.firstChild; const i = t.data.indexOf(w); const r = document.createRange(); r.setStart(t, i); r.setEnd(t, i + w.length); const x = getSelection(); x.removeAllRanges(); x.addRange(r); }", words);
+    assertThat(p.locator(".chosen")).containsText(words);
   }
 
   private static void importScript(Page p) {
@@ -76,6 +77,7 @@ class WholePathTest {
     p.getByLabel("or paste it here").fill(SCRIPT);
     button(p, "Import what is pasted").click();
     assertThat(p.getByRole(AriaRole.ARTICLE).first()).containsText("takes the dividers");
+    assertThat(p.getByRole(AriaRole.DIALOG)).hasCount(0);
   }
 
   private static void logTake(Page p, String plate, String out) {

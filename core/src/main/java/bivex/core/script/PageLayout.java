@@ -37,14 +37,11 @@ public final class PageLayout {
       List<Screenplay.Line> laid = wrap(e, heading ? heads.get(e.scene()).number() : "");
       int keep = heading || e.kind() == Screenplay.Kind.CHARACTER ? 2 : 0;
       if (p.page.size() + lead + Math.min(laid.size(), 2) + keep > LINES) {
-        p.turn();
-        lead = 0;
+        p.turnWithWhatBelongs();
+        lead = p.page.isEmpty() || continues(e) ? 0 : lead;
       }
       for (int k = 0; k < lead; k++) {
         p.page.add(new Screenplay.Line(e.kind(), 0, List.of(), e.scene(), ""));
-      }
-      if (heading) {
-        firstPage[e.scene()] = p.pages.size() + 1;
       }
       for (Screenplay.Line l : laid) {
         if (p.page.size() == LINES) {
@@ -59,6 +56,13 @@ public final class PageLayout {
     p.turn();
     List<Screenplay.Page> pages = new ArrayList<>();
     p.pages.forEach(l -> pages.add(new Screenplay.Page(pages.size() + 1, List.copyOf(l))));
+    for (int i = pages.size() - 1; i >= 0; i--) {
+      for (Screenplay.Line l : pages.get(i).lines()) {
+        if (l.kind() == Screenplay.Kind.HEADING && !l.runs().isEmpty()) {
+          firstPage[l.scene()] = i + 1;
+        }
+      }
+    }
     List<Screenplay.Scene> scenes = new ArrayList<>();
     for (int i = 0; i < heads.size(); i++) {
       scenes.add(scene(heads.get(i), elements.get(heads.get(i).element()).text(), i + 1 < heads.size() ? heads.get(i + 1).start() : sourceLength, firstPage[i], eighths(lines[i])));
@@ -97,6 +101,30 @@ public final class PageLayout {
       pages.add(page);
       page = new ArrayList<>();
     }
+  }
+
+  /** Turns the page; a heading or a name that would be left alone at the foot goes along to the next one. */
+  private void turnWithWhatBelongs() {
+    int from = page.size();
+    while (from > 0 && belongsToWhatFollows(page.get(from - 1))) {
+      from--;
+    }
+    List<Screenplay.Line> along = from == 0 ? List.of() : new ArrayList<>(page.subList(from, page.size()));
+    if (from > 0) {
+      page.subList(from, page.size()).clear();
+      while (!page.isEmpty() && page.get(page.size() - 1).runs().isEmpty()) {
+        page.remove(page.size() - 1);
+      }
+    }
+    turn();
+    along.stream().dropWhile(l -> l.runs().isEmpty()).forEach(page::add);
+  }
+
+  private static boolean belongsToWhatFollows(Screenplay.Line l) {
+    return switch (l.kind()) {
+      case HEADING, CHARACTER, PARENTHETICAL -> true;
+      default -> l.runs().isEmpty();
+    };
   }
 
   private static List<Screenplay.Line> wrap(Screenplay.Element e, String number) {

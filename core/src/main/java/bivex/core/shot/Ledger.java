@@ -163,14 +163,14 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
       }
     }
 
-    /** Adds an item after what was said of it: dropped, settled, or a doubt that was accepted. */
+    /** Adds an item after what was said of it: dropped, settled, or a doubt that was accepted. A caution can be signed, never dropped. */
     private void item(String key, Kind kind, String label, State found, String reason, String action, Due due, Who who, int harm) {
       State state = found;
       String why = reason;
       Evidence e = said.get(key);
       if (e != null) {
         boolean question = kind == Kind.DATUM && !key.startsWith("check:") || kind == Kind.CAUTION || kind == Kind.ELEMENT || kind == Kind.TASK;
-        if (e.kind() == Evidence.Kind.DROPPED && found != State.IN_HAND) {
+        if (e.kind() == Evidence.Kind.DROPPED && found != State.IN_HAND && kind != Kind.CAUTION) {
           state = State.DROPPED;
           why = e.words();
         } else if (e.kind() == Evidence.Kind.SETTLED && question) {

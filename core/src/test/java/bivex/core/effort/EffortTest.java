@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import java.time.LocalDate;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 
@@ -27,6 +28,16 @@ class EffortTest {
     assertThat(TaskKind.HAND_MATTE.hours(28, TaskKind.Difficulty.FAIR).mean()).isCloseTo(2 * fair.mean(), within(1e-12));
     assertThat(TaskKind.HAND_MATTE.hours(14, TaskKind.Difficulty.HARD).mean()).isGreaterThan(fair.mean()).isGreaterThan(TaskKind.HAND_MATTE.hours(14, TaskKind.Difficulty.EASY).mean());
     assertThatThrownBy(() -> TaskKind.PAINT.hours(-1, TaskKind.Difficulty.FAIR)).hasMessageStartingWith("amount of work:");
+  }
+
+  /** Tue 24 Nov 2026: 8 hours end the same day, 33 hours need five working days and step over the weekend. */
+  @Test
+  void workEndsOnAWorkingDay() {
+    LocalDate tuesday = LocalDate.of(2026, 11, 24);
+    assertThat(Forecast.finish(tuesday, 8, 8)).isEqualTo(tuesday);
+    assertThat(Forecast.finish(tuesday, 33, 8)).isEqualTo(LocalDate.of(2026, 11, 30));
+    assertThat(Forecast.finish(LocalDate.of(2026, 11, 28), 1, 8)).isEqualTo(LocalDate.of(2026, 11, 30));
+    assertThatThrownBy(() -> Forecast.finish(tuesday, 1, 0)).hasMessageStartingWith("hours a day:");
   }
 
   @Test

@@ -1,0 +1,65 @@
+package bivex.core.shot;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Random;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+
+class NamePatternTest {
+  /** Names come back into their parts, and different shots never share one. */
+  @Test
+  void namesAreReadBackIntoTheirParts() {
+    NamePattern p = new NamePattern("TK-{scene}-{number}");
+    Pattern back = Pattern.compile("TK-0*(\\d+[A-Z]?)-0*(\\d+)");
+    Set<String> names = new HashSet<>();
+    int made = 0;
+    for (int scene = 1; scene <= 120; scene++) {
+      for (int n = 10; n <= 1500; n += 70) {
+        String name = p.fill(Map.of("scene", scene, "number", n));
+        Matcher m = back.matcher(name);
+        assertThat(m.matches()).as(name).isTrue();
+        assertThat(m.group(1)).isEqualTo(Integer.toString(scene));
+        assertThat(m.group(2)).isEqualTo(Integer.toString(n));
+        names.add(name);
+        made++;
+      }
+    }
+    assertThat(names).hasSize(made);
+  }
+
+  @Test
+  void shotsSortAsTheyStandInTheScript() {
+    NamePattern p = new NamePattern("{scene}-{number}");
+    String before = "";
+    for (int scene = 1; scene < 100; scene++) {
+      for (int n = 10; n < 1000; n += 10) {
+        String name = p.fill(Map.of("scene", scene, "number", n));
+        assertThat(name).isGreaterThan(before);
+        before = name;
+      }
+    }
+  }
+
+  @Test
+  void whateverGoesInTheNameIsSafeForAFile() {
+    Random random = new Random(41);
+    NamePattern p = new NamePattern("{production}_{code}_v{version}");
+    for (int i = 0; i < 2000; i++) {
+      StringBuilder code = new StringBuilder();
+      random.ints(1 + random.nextInt(20), 1, 0x2fff).forEach(code::appendCodePoint);
+      String name = p.fill(Map.of("production", "TK", "code", code + "/../x", "version", i));
+      assertThat(name).matches("[A-Za-z0-9._-]+").doesNotContain("..");
+    }
+  }
+
+  @Test
+  void aPartWithoutAValueIsNotGuessed() {
+    assertThatThrownBy(() -> new NamePattern("{code}_{take}").fill(Map.of("code", "TK"))).hasMessage("pattern: has no value for {take}");
+  }
+}

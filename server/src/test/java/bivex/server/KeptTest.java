@@ -1,0 +1,100 @@
+package bivex.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import bivex.server.keep.TakeEntries;
+import bivex.server.keep.TakeEntry;
+import java.time.Instant;
+import java.util.Map;
+import java.util.UUID;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.dao.DataIntegrityViolationException;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** What must never be false is kept by the database itself, whatever the application does. */
+class KeptTest {
+  private final Stage stage = new Stage();
+  private final JdbcTemplate sql = stage.house.bean(JdbcTemplate.class);
+
+  @ParameterizedTest
+  @ValueSource(strings = {
+    "update shot set cut_frames = 0",
+    "update shot set mark_end = mark_start",
+    "update shot set methods = 'not json'",
+    "update production set rate = 'fast'",
+    "update production set code = 'lower case'",
+    "update production set mains_hz = 0",
+    "update setup set number = 0",
+    "update membership set role = 'KING'",
+    "update person set login = 'UPPER'",
+    "delete from draft",
+    "delete from shooting_day"})
+  void impossibleRowsAreRefused(String statement) {
+    assertThatThrownBy(() -> sql.update(statement)).isInstanceOf(DataIntegrityViolationException.class);
+  }
+
+  @Test
+  void aRowOfEvidenceCannotBeOverwrittenBySavingItAgain() {
+    String id = stage.log("plate:clean", Stage.CAMERA).text("id");
+    TakeEntries takes = stage.house.bean(TakeEntries.class);
+    TakeEntry original = takes.findById(UUID.fromString(id)).orElseThrow();
+    TakeEntry forged = new TakeEntry();
+    forged.id = original.id;
+    forged.productionId = original.productionId;
+    forged.shotId = original.shotId;
+    forged.setupId = original.setupId;
+    forged.plate = original.plate;
+    forged.number = 99;
+    forged.slate = "forged";
+    forged.roll = "X";
+    forged.tcIn = original.tcIn;
+    forged.tcOut = original.tcOut;
+    forged.frames = 1;
+    forged.camera = original.camera;
+    forged.note = "";
+    forged.madeAt = Instant.now();
+    forged.loggedBy = "nobody";
+    forged.loggedAt = Instant.now();
+    assertThatThrownBy(() -> takes.saveAndFlush(forged)).isInstanceOf(DataIntegrityViolationException.class);
+    assertThat(takes.findById(original.id).orElseThrow().number).isEqualTo(1);
+  }
+
+  @Test
+  void changingALoadedRowOfEvidenceHasNoEffect() {
+    UUID id = UUID.fromString(stage.log("plate:clean", Stage.CAMERA).text("id"));
+    TakeEntries takes = stage.house.bean(TakeEntries.class);
+    stage.house.bean(TransactionTemplate.class).executeWithoutResult(s -> takes.findById(id).orElseThrow().note = "changed afterwards");
+    assertThat(sql.queryForObject("select note from take where id = ?", String.class, id)).isEmpty();
+  }
+
+  @Test
+  void whatIsChangedIsOnRecordWithWhoAndWhen() {
+    Instant before = Instant.now().minusSeconds(5);
+    stage.say(stage.producer, "plate:clean", "DROPPED", "painted instead");
+    Map<String, Object> line = sql.queryForMap("select * from journal where production_id = ? order by id desc limit 1", stage.production.id);
+    assertThat(line.get("action")).isEqualTo("dropped");
+    assertThat(line.get("subject_id")).isEqualTo(stage.shot);
+    assertThat(line.get("detail").toString()).contains("Clean plate");
+    assertThat(line.get("who").toString()).startsWith("producer-");
+    assertThat(((java.sql.Timestamp) line.get("at")).toInstant()).isAfter(before);
+  }
+
+  @Test
+  void aRefusedRequestLeavesNoTrace() {
+    long lines = count("journal");
+    long takes = count("take");
+    stage.say(stage.producer, "datum:nothing", "SETTLED", "x");
+    stage.producer.post(stage.base + "/takes", Map.of("id", UUID.randomUUID().toString(), "shot", stage.shot, "setup", stage.setup, "plate", "plate:none", "roll", "A", "tcIn", "01:00:00:00", "tcOut", "01:00:00:10"));
+    stage.producer.post(stage.base + "/drafts", Map.of("name", "x", "text", ""));
+    assertThat(count("journal")).isEqualTo(lines);
+    assertThat(count("take")).isEqualTo(takes);
+  }
+
+  private long count(String table) {
+    return sql.queryForObject("select count(*) from " + table + " where production_id = ?", Long.class, stage.production.id);
+  }
+}
