@@ -152,7 +152,7 @@
 <style>
   .frame {
     display: grid;
-    grid-template-rows: auto auto minmax(0, 1fr) auto;
+    grid-template: auto auto minmax(0, 1fr) auto / minmax(0, 1fr);
     height: 100%;
   }
   header {
@@ -249,6 +249,10 @@
       display: flex;
       gap: 12px;
       align-items: center;
+    }
+    footer {
+      gap: 10px;
+      padding: 0 10px;
     }
     footer > span:not(.notice):not(.owed),
     footer > strong,

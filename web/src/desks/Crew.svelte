@@ -72,7 +72,7 @@
   }
   @media (max-width: 900px) {
     .crew {
-      grid-template-columns: 1fr;
+      grid-template-columns: minmax(0, 1fr);
     }
     li button {
       grid-template-columns: 84px 1fr 60px;

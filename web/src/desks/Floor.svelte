@@ -475,7 +475,7 @@
   }
   @media (max-width: 900px) {
     .floor {
-      grid-template-columns: 1fr;
+      grid-template-columns: minmax(0, 1fr);
     }
     .picker {
       border: 0;

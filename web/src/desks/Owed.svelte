@@ -176,7 +176,7 @@
   }
   @media (max-width: 900px) {
     .owed {
-      grid-template-columns: 1fr;
+      grid-template-columns: minmax(0, 1fr);
     }
     .line {
       grid-template-columns: 20px 1fr;

@@ -396,7 +396,7 @@
   }
   @media (max-width: 900px) {
     .review {
-      grid-template-columns: 1fr;
+      grid-template-columns: minmax(0, 1fr);
       height: auto;
     }
     .picture {

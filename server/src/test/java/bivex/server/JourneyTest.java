@@ -33,8 +33,8 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 /** The main job over HTTP against the real database: from a marked script to a receipt. */
-class JourneyTest {
-  static final String SCRIPT = "INT. STATION - NIGHT #4#\n\nInes spreads the chart. YESTERDAY'S INES does the same.\n\nINES\nYou're late.\n\nShe leans across herself and takes the dividers.\n\nEXT. PIER - DAY #5#\n\nThe flags vanish from the line.\n";
+public class JourneyTest {
+  public static final String SCRIPT = "INT. STATION - NIGHT #4#\n\nInes spreads the chart. YESTERDAY'S INES does the same.\n\nINES\nYou're late.\n\nShe leans across herself and takes the dividers.\n\nEXT. PIER - DAY #5#\n\nThe flags vanish from the line.\n";
   private final House house = House.shared();
   private final Production production = house.production();
   private final Caller producer = house.person(production, Role.PRODUCER);

@@ -9,20 +9,20 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 
-/** A production with a script, a planned double and a setup: what most tests of the floor and of review begin with. */
-final class Stage {
-  static final Map<String, Object> CAMERA = Map.of("focalMm", 35, "fNumber", 5.6, "shutterSeconds", 0.02, "iso", 400, "whiteK", 4300, "whiteAuto", false, "rate", "24", "raster", Map.of("width", 3840, "height", 2160));
+/** For tests of the server and of the interface alike. A production with a script, a planned double and a setup: what most tests of the floor and of review begin with. */
+public final class Stage {
+  public static final Map<String, Object> CAMERA = Map.of("focalMm", 35, "fNumber", 5.6, "shutterSeconds", 0.02, "iso", 400, "whiteK", 4300, "whiteAuto", false, "rate", "24", "raster", Map.of("width", 3840, "height", 2160));
 
-  final House house = House.shared();
-  final Production production = house.production();
-  final Caller producer = house.person(production, Role.PRODUCER);
-  final String base = "/api/productions/" + production.id;
-  final String draft;
-  final String day;
-  final String setup;
-  final String shot;
+  public final House house = House.shared();
+  public final Production production = house.production();
+  public final Caller producer = house.person(production, Role.PRODUCER);
+  public final String base = "/api/productions/" + production.id;
+  public final String draft;
+  public final String day;
+  public final String setup;
+  public final String shot;
 
-  Stage() {
+  public Stage() {
     draft = ok(producer.post(base + "/drafts", Map.of("name", "white", "text", JourneyTest.SCRIPT))).text("id");
     day = ok(producer.post(base + "/days", Map.of("date", "2026-11-24", "place", "Stage"))).text("id");
     setup = ok(producer.post(base + "/setups", Map.of("day", day, "name", "Chart table", "struck", false))).text("id");
@@ -30,7 +30,7 @@ final class Stage {
   }
 
   /** Marks words and plans them by one method in the setup; the shot's id. */
-  String planned(String words, String method, Map<String, ?> values) {
+  public String planned(String words, String method, Map<String, ?> values) {
     int at = JourneyTest.SCRIPT.indexOf(words);
     Caller.Answer marked = ok(producer.post(base + "/shots", Map.of("draft", draft, "start", at, "end", at + words.length(), "intent", "a reason")));
     Map<String, Object> edit = edit(marked);
@@ -42,26 +42,26 @@ final class Stage {
   }
 
   /** What a form would send back, unchanged. */
-  static Map<String, Object> edit(Caller.Answer shot) {
+  public static Map<String, Object> edit(Caller.Answer shot) {
     Map<String, Object> m = new HashMap<>(Map.of("title", shot.text("title"), "intent", shot.text("intent"), "cutFrames", shot.at("cutFrames").asInt(), "omitted", shot.at("omitted").asBoolean(), "methods", shot.at("methods")));
     m.put("setup", shot.at("setup").isNull() ? null : shot.text("setup"));
     return m;
   }
 
-  Caller.Answer log(String plate, Map<String, ?> camera) {
+  public Caller.Answer log(String plate, Map<String, ?> camera) {
     return ok(producer.post(base + "/takes", Map.of("id", UUID.randomUUID().toString(), "shot", shot, "setup", setup, "plate", plate, "roll", "A001", "tcIn", "01:00:00:00", "tcOut", "01:00:05:23", "camera", camera)));
   }
 
-  Caller.Answer pick(String plate, Map<String, ?> camera) {
+  public Caller.Answer pick(String plate, Map<String, ?> camera) {
     return ok(producer.post(base + "/takes/" + log(plate, camera).text("id") + "/calls", Map.of("call", "PICK")));
   }
 
-  Caller.Answer look() {
+  public Caller.Answer look() {
     return ok(producer.get(base + "/shots/" + shot));
   }
 
   /** State and reason of one item of the shot. */
-  String state(String key) {
+  public String state(String key) {
     for (var i : look().at("items")) {
       if (i.path("key").asString().equals(key)) {
         return i.path("state").asString() + ": " + i.path("reason").asString();
@@ -70,15 +70,15 @@ final class Stage {
     return "none";
   }
 
-  Caller.Answer say(Caller by, String item, String kind, String words) {
+  public Caller.Answer say(Caller by, String item, String kind, String words) {
     return by.post(base + "/shots/" + shot + "/evidence", Map.of("item", item, "kind", kind, "words", words));
   }
 
-  Caller.Answer upload(byte[] clip) {
+  public Caller.Answer upload(byte[] clip) {
     return ok(producer.upload(base + "/shots/" + shot + "/versions", "comp.mp4", clip, Map.of("note", "new")));
   }
 
-  static Caller.Answer ok(Caller.Answer a) {
+  public static Caller.Answer ok(Caller.Answer a) {
     assertThat(a.status()).as(a.toString()).isEqualTo(200);
     return a;
   }

@@ -1,0 +1,198 @@
+package bivex.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import bivex.server.Clips;
+import bivex.server.House;
+import bivex.server.JourneyTest;
+import bivex.server.Stage;
+import bivex.server.keep.People;
+import bivex.server.keep.Role;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.FilePayload;
+import java.nio.charset.StandardCharsets;
+import java.util.UUID;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+
+/** Single desks in the real browser, on productions that were set up through the same doors. */
+class DesksTest {
+  private static Browsers browsers;
+  private final Stage stage = new Stage();
+
+  @BeforeAll
+  static void open() {
+    browsers = new Browsers();
+  }
+
+  @AfterAll
+  static void close() {
+    browsers.nothingBroke();
+    browsers.close();
+  }
+
+  private String login(UUID person) {
+    return stage.house.bean(People.class).findById(person).orElseThrow().login;
+  }
+
+  private Page at(UUID person, String path) {
+    Page p = browsers.page(stage.house.address());
+    p.getByLabel("Name").fill(login(person));
+    p.getByLabel("Password").fill(House.PASSWORD);
+    p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in")).click();
+    assertThat(p.locator("footer")).containsText(login(person));
+    p.navigate(stage.house.address() + "/p/" + stage.production.id + path);
+    assertThat(p.locator("main")).not().containsText("Reading");
+    return p;
+  }
+
+  private static Locator in(Locator where, String button) {
+    return where.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName(button));
+  }
+
+  @Test
+  void aWrongPasswordIsSaidAndLetsNobodyIn() {
+    Page p = browsers.page(stage.house.address());
+    p.getByLabel("Name").fill(login(stage.producer.person()));
+    p.getByLabel("Password").fill("not it");
+    p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in")).click();
+    assertThat(p.getByRole(AriaRole.ALERT)).containsText("do not belong together");
+    p.navigate(stage.house.address() + "/p/" + stage.production.id + "/owed");
+    assertThat(p.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Sign in"))).isVisible();
+  }
+
+  @Test
+  void anAnswerSettlesAQuestionAndADroppedPlateCanBeWantedAgain() {
+    Page p = at(stage.producer.person(), "/shots/" + stage.shot);
+    Locator eyeline = p.locator(".owed-row").filter(new Locator.FilterOptions().setHasText("Eyeline of each part"));
+    eyeline.locator(".head").click();
+    in(eyeline, "Keep the answer").click();
+    assertThat(eyeline.getByRole(AriaRole.ALERT)).containsText("must not be empty");
+    eyeline.locator("input").fill("1.62 m, across the lamp");
+    in(eyeline, "Keep the answer").click();
+    assertThat(p.locator("footer .notice")).containsText("Kept: Eyeline");
+    assertThat(stage.state("datum:eyeline")).isEqualTo("IN_HAND: 1.62 m, across the lamp");
+    Locator clean = p.locator(".owed-row").filter(new Locator.FilterOptions().setHasText("Clean plate of setup 1"));
+    clean.locator(".head").click();
+    clean.locator("input").fill("patched from two takes");
+    in(clean, "Not needed").click();
+    assertThat(p.locator("footer .notice")).containsText("Kept: Clean plate");
+    assertThat(stage.state("plate:clean")).isEqualTo("DROPPED: patched from two takes");
+    assertThat(p.locator(".plate").filter(new Locator.FilterOptions().setHasText("Clean plate")).locator("strong")).hasClass(java.util.regex.Pattern.compile("struck"));
+  }
+
+  @Test
+  void theStackIsScrubbedWithTheKeysAndThePictureFollows() {
+    Page p = at(stage.producer.person(), "/shots/" + stage.shot);
+    Locator slider = p.getByRole(AriaRole.SLIDER, new Page.GetByRoleOptions().setName("Frame of the cut"));
+    assertThat(slider).hasAttribute("aria-valuenow", "1001");
+    slider.focus();
+    p.keyboard().press("ArrowRight");
+    p.keyboard().press("ArrowRight");
+    assertThat(slider).hasAttribute("aria-valuenow", "1003");
+    assertThat(p.locator(".picture")).containsText("frame 1003");
+    p.keyboard().press("End");
+    assertThat(slider).hasAttribute("aria-valuenow", "1048");
+    p.keyboard().press("ArrowRight");
+    assertThat(slider).hasAttribute("aria-valuenow", "1048");
+  }
+
+  @Test
+  void theReckonerAsksWhatIfAndUsesTheAnswer() {
+    Page p = at(stage.producer.person(), "/shots/" + stage.shot);
+    p.keyboard().press("=");
+    Locator reckoner = p.locator("aside[aria-label=Reckoner]");
+    assertThat(reckoner).containsText("Filled in from");
+    reckoner.getByLabel("Aperture").fill("0.1");
+    reckoner.getByLabel("Aperture").blur();
+    assertThat(reckoner.getByRole(AriaRole.ALERT)).containsText("must be from 0.7");
+    reckoner.getByLabel("Aperture").fill("11");
+    reckoner.getByLabel("Aperture").blur();
+    assertThat(reckoner.locator("dl")).containsText("Difference");
+    in(reckoner, "Use in").click();
+    assertThat(p.locator("footer .notice")).containsText("Used in");
+    assertThat(p.locator(".brief")).containsText("f/11");
+  }
+
+  @Test
+  void aNewDraftCarriesTheMarksAndShowsWhatIsLost() {
+    Page p = at(stage.producer.person(), "/script");
+    p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Import a draft")).click();
+    String next = JourneyTest.SCRIPT.replace("She leans across herself and takes the dividers.", "She takes the dividers.");
+    p.getByLabel("File").setInputFiles(new FilePayload("pink.fountain", "text/plain", next.getBytes(StandardCharsets.UTF_8)));
+    assertThat(p.locator("footer .notice")).containsText("Words lost of " + stage.production.code + "-04-010");
+    assertThat(p.locator(".reel .loose .tick")).hasCount(1);
+    assertThat(p.locator(".side")).containsText("words lost");
+  }
+
+  @Test
+  void aTakeIsLoggedOnAPhone() {
+    Page p = at(stage.house.person(stage.production, Role.FLOOR).person(), "/floor/" + stage.setup);
+    p.setViewportSize(390, 844);
+    p.locator(".plates button").filter(new Locator.FilterOptions().setHasText("Clean plate")).click();
+    p.getByLabel("Out", new Page.GetByLabelOptions().setExact(true)).fill("01:00:00:99");
+    p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Log take 1")).click();
+    assertThat(p.locator(".slate-card [role=alert]")).containsText("Nothing was logged; what you typed is still here");
+    assertThat(p.getByLabel("Out", new Page.GetByLabelOptions().setExact(true))).hasValue("01:00:00:99");
+    p.getByLabel("Out", new Page.GetByLabelOptions().setExact(true)).fill("01:00:10:00");
+    p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Log take 1")).click();
+    assertThat(p.locator(".takes .calls")).hasCount(1);
+    int width = ((Number) p.evaluate("document.documentElement.scrollWidth")).intValue();
+    assertThat(width).as("nothing runs off the side of the phone").isLessThanOrEqualTo(390);
+    Browsers.accessible(p, "the floor on a phone");
+    p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Camera was touched")).click();
+    p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("legs or head")).click();
+    assertThat(p.locator(".floor aside")).containsText("shoot the clean plate and the reference still again");
+  }
+
+  @Test
+  void aNoteIsKeptWithEnterLeftWithEscapeAndSurvivesAReload() {
+    stage.upload(Clips.mp4(1920, 1080, "24", 48));
+    Page p = at(stage.producer.person(), "/review/" + stage.shot);
+    assertThat(p.locator(".facts")).containsText("48 frames");
+    p.locator("main").click(new Locator.ClickOptions().setPosition(4, 4));
+    p.keyboard().press("c");
+    p.locator(".noting input").fill("too bright");
+    p.keyboard().press("Escape");
+    assertThat(p.locator(".noting")).hasCount(0);
+    assertThat(p.locator(".note")).hasCount(0);
+    p.locator("main").click(new Locator.ClickOptions().setPosition(4, 4));
+    p.keyboard().press("c");
+    p.locator(".noting input").fill("too bright");
+    p.keyboard().press("Enter");
+    assertThat(p.locator(".note")).containsText("too bright");
+    p.reload();
+    assertThat(p.locator(".note")).containsText("too bright");
+    assertThat(p.locator("aside")).containsText("1 open note keeps it from being agreed");
+  }
+
+  @Test
+  void theProductionsNumbersAreChangedInTheirSheet() {
+    Page p = at(stage.producer.person(), "/owed");
+    p.locator("footer .foot").first().click();
+    Locator sheet = p.getByRole(AriaRole.DIALOG);
+    sheet.getByLabel("Rate, fps").fill("23.5");
+    in(sheet, "Keep").click();
+    assertThat(sheet.getByRole(AriaRole.ALERT)).containsText("unknown frame rate");
+    sheet.getByLabel("Rate, fps").fill("25");
+    in(sheet, "Keep").click();
+    assertThat(p.locator("footer .notice")).containsText("every plan follows");
+    assertThat(Stage.ok(stage.producer.get(stage.base)).text("rate")).isEqualTo("25");
+    assertThat(stage.look().at("plan/cameraBrief").toString()).contains("25 fps");
+  }
+
+  @Test
+  void aLookIsKeptOverAReload() {
+    Page p = at(stage.producer.person(), "/owed");
+    p.keyboard().press("n");
+    assertThat(p.locator("html")).hasAttribute("data-mode", "dark");
+    p.reload();
+    assertThat(p.locator("html")).hasAttribute("data-mode", "dark");
+    assertThat(p.locator("main")).not().containsText("Reading");
+    Browsers.accessible(p, "the night look of Owed");
+  }
+}
