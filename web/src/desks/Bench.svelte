@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { createQueries, createQuery } from '@tanstack/svelte-query';
+  import { createQueries } from '@tanstack/svelte-query';
   import { api, got } from '../lib/api/client';
   import { house } from '../lib/house.svelte';
   import Findings from '../lib/parts/Findings.svelte';

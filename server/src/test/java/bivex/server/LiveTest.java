@@ -1,0 +1,77 @@
+package bivex.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import bivex.server.keep.Role;
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.net.URI;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.Test;
+
+/** Who hears what when something changes. */
+class LiveTest {
+  private final Stage stage = new Stage();
+
+  /** An open line; the first event says that it is open. */
+  private BufferedReader listen(Caller who) throws Exception {
+    HttpRequest r = HttpRequest.newBuilder(URI.create(stage.house.address() + stage.base + "/events")).build();
+    var stream = who.client().sendAsync(r, HttpResponse.BodyHandlers.ofInputStream()).get(10, TimeUnit.SECONDS);
+    BufferedReader lines = new BufferedReader(new InputStreamReader(stream.body(), StandardCharsets.UTF_8));
+    assertThat(lines.readLine()).isEqualTo("event:open");
+    return lines;
+  }
+
+  private static String next(BufferedReader lines) throws Exception {
+    return CompletableFuture.supplyAsync(() -> {
+      try {
+        String l = lines.readLine();
+        while (l != null && !l.startsWith("event:changed")) {
+          l = lines.readLine();
+        }
+        return l == null ? "" : lines.readLine();
+      } catch (IOException e) {
+        return "closed";
+      }
+    }).get(10, TimeUnit.SECONDS);
+  }
+
+  @Test
+  void aGuestHearsThatSomethingChangedAndNotWhat() throws Exception {
+    BufferedReader guest = listen(stage.house.person(stage.production, Role.GUEST));
+    BufferedReader floor = listen(stage.house.person(stage.production, Role.FLOOR));
+    stage.log("plate:clean", Stage.CAMERA);
+    assertThat(next(guest)).isEqualTo("data:{}");
+    assertThat(next(floor)).contains("\"subject\":\"take\"").contains("\"action\":\"logged\"");
+    guest.close();
+    floor.close();
+  }
+
+  @Test
+  void nothingIsHeardOfARefusedChangeOrOfAnotherProduction() throws Exception {
+    BufferedReader floor = listen(stage.house.person(stage.production, Role.FLOOR));
+    new Stage().log("plate:clean", Stage.CAMERA);
+    stage.say(stage.producer, "datum:nothing", "SETTLED", "x");
+    Stage.ok(stage.say(stage.producer, "datum:eyeline", "SETTLED", "1.6 m"));
+    assertThat(next(floor)).contains("\"action\":\"settled\"").contains(stage.shot);
+    floor.close();
+  }
+
+  @Test
+  void aListenerThatIsGoneHoldsNobodyUp() throws Exception {
+    for (int i = 0; i < 5; i++) {
+      listen(stage.house.person(stage.production, Role.FLOOR)).close();
+    }
+    BufferedReader staying = listen(stage.house.person(stage.production, Role.ARTIST));
+    for (int i = 0; i < 5; i++) {
+      stage.log("plate:clean", Stage.CAMERA);
+      assertThat(next(staying)).contains("\"subject\":\"take\"");
+    }
+    staying.close();
+  }
+}
