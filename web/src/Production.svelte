@@ -10,6 +10,7 @@
   import Shots from './desks/Shots.svelte';
   import { api, got } from './lib/api/client';
   import { open } from './lib/house.svelte';
+  import { free } from './lib/keys';
   import Brand from './lib/parts/Brand.svelte';
   import Keys from './lib/parts/Keys.svelte';
   import Palette from './lib/parts/Palette.svelte';
@@ -61,14 +62,6 @@
       go(production, ['shots', 'review', 'script'].includes(desk) ? desk : guest ? 'review' : 'shots', next?.id);
     }
   }
-
-  const typing = (e: Event): boolean => e.target instanceof HTMLElement && (e.target.closest('input, textarea, select, [contenteditable], [role="dialog"]') !== null);
-  const free = (work: () => void) => (e: KeyboardEvent) => {
-    if (!typing(e)) {
-      e.preventDefault();
-      work();
-    }
-  };
 
   $effect(() =>
     tinykeys(window, {

@@ -4,6 +4,7 @@
   import { tinykeys } from 'tinykeys';
   import { api, got, Refused, type Schemas } from '../lib/api/client';
   import { house } from '../lib/house.svelte';
+  import { free } from '../lib/keys';
   import Findings from '../lib/parts/Findings.svelte';
   import Form from '../lib/parts/Form.svelte';
   import Sheet from '../lib/parts/Sheet.svelte';
@@ -179,18 +180,12 @@
 
   const TOUCHES: [Schemas['NewTouch']['kind'], string][] = [['RECORD_BUTTON', 'record button'], ['LEGS', 'legs or head'], ['POWER', 'battery or power'], ['CARD', 'card'], ['LENS', 'lens'], ['FOCUS', 'focus'], ['LIGHT', 'a lamp or the sun']];
 
-  const free = (work: () => void) => (e: KeyboardEvent) => {
-    if (may && e.target instanceof HTMLElement && !e.target.closest('input, textarea, select, [role="dialog"]')) {
-      e.preventDefault();
-      work();
-    }
-  };
   $effect(() =>
     tinykeys(window, {
-      t: free(() => void log()),
-      b: free(() => (touching = true)),
-      p: free(() => { const t = s?.takes[0]; if (t) void call(t, 'PICK'); }),
-      x: free(() => (refusing = s?.takes[0] ?? null)),
+      t: free(() => may && void log()),
+      b: free(() => may && (touching = true)),
+      p: free(() => { const t = s?.takes[0]; if (t && may) void call(t, 'PICK'); }),
+      x: free(() => may && (refusing = s?.takes[0] ?? null)),
     }),
   );
   $effect(() => {
@@ -221,7 +216,7 @@
       <div class="flex items-center gap-3 flex-wrap">
         <Tape letter={s.setup.tape} /><h1>Setup {s.setup.number} · {s.setup.name}</h1>
         {#if s.setup.struckAt}<span class="struck soft">struck</span>{/if}
-        <span class="soft small ml-auto">{s.batteryMinutesUsed.toFixed(0)} min recorded</span>
+        <span class="soft small ml-auto">{s.minutesRecorded.toFixed(0)} min recorded</span>
       </div>
       <ul class="plates" aria-label="Plates of this setup">
         {#each s.plates as p (key(p))}

@@ -3,6 +3,7 @@
   import { tinykeys } from 'tinykeys';
   import { api, got, Refused, send, type Schemas } from '../lib/api/client';
   import { house } from '../lib/house.svelte';
+  import { free } from '../lib/keys';
   import Form from '../lib/parts/Form.svelte';
   import { go } from '../lib/router';
   import { frame as shell, queries } from '../lib/state.svelte';
@@ -130,12 +131,6 @@
     }
   }
 
-  const free = (work: () => void) => (e: KeyboardEvent) => {
-    if (e.target instanceof HTMLElement && !e.target.closest('input, textarea, select, [role="dialog"]') && !(e.key === ' ' && e.target.closest('button, summary'))) {
-      e.preventDefault();
-      work();
-    }
-  };
   $effect(() =>
     tinykeys(window, {
       ',': free(() => seek(frame - 1)),

@@ -4,6 +4,7 @@
   import { tinykeys } from 'tinykeys';
   import { api, got, Refused, send, type Schemas } from '../lib/api/client';
   import { house } from '../lib/house.svelte';
+  import { free } from '../lib/keys';
   import ShotEditor from '../lib/parts/ShotEditor.svelte';
   import Form from '../lib/parts/Form.svelte';
   import Sheet from '../lib/parts/Sheet.svelte';
@@ -120,14 +121,13 @@
     }
   }
 
-  const typing = (e: Event): boolean => e.target instanceof HTMLElement && e.target.closest('input, textarea, select, [role="dialog"]') !== null;
   $effect(() =>
     tinykeys(window, {
-      m: (e: KeyboardEvent) => { if (!typing(e)) { e.preventDefault(); void mark(); } },
-      j: (e: KeyboardEvent) => { if (!typing(e)) move(1, false); },
-      k: (e: KeyboardEvent) => { if (!typing(e)) move(-1, false); },
-      'Shift+J': (e: KeyboardEvent) => { if (!typing(e)) move(1, true); },
-      'Shift+K': (e: KeyboardEvent) => { if (!typing(e)) move(-1, true); },
+      m: free(() => void mark()),
+      j: free(() => move(1, false)),
+      k: free(() => move(-1, false)),
+      'Shift+J': free(() => move(1, true)),
+      'Shift+K': free(() => move(-1, true)),
     }),
   );
 
@@ -143,15 +143,10 @@
     wrong = '';
     progress = 0;
     try {
-      let d: Schemas['DraftView'];
-      if (file) {
-        const form = new FormData();
-        form.append('file', file);
-        form.append('name', name || file.name.replace(/\.[^.]*$/, ''));
-        d = await send(`/api/productions/${h.id}/drafts`, form, (x) => (progress = x));
-      } else {
-        d = (await (await fetchJson(`/api/productions/${h.id}/drafts`, { name, text: pasted })) as Schemas['DraftView']);
-      }
+      const form = new FormData();
+      form.append('file', file ?? new File([pasted], 'pasted.txt', { type: 'text/plain' }));
+      form.append('name', name || (file ? file.name.replace(/\.[^.]*$/, '') : ''));
+      const d = await send<Schemas['DraftView']>(`/api/productions/${h.id}/drafts`, form, (x) => (progress = x));
       importing = false;
       pasted = name = '';
       await h.again();
@@ -161,13 +156,6 @@
     } finally {
       progress = null;
     }
-  }
-
-  async function fetchJson(url: string, body: unknown): Promise<unknown> {
-    const { token, refusal } = await import('../lib/api/client');
-    const r = await fetch(url, { method: 'POST', headers: { 'content-type': 'application/json', 'X-XSRF-TOKEN': token() }, body: JSON.stringify(body) });
-    if (!r.ok) throw await refusal(r);
-    return r.json();
   }
 
   function drop(e: DragEvent): void {

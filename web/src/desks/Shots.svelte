@@ -3,6 +3,7 @@
   import { tinykeys } from 'tinykeys';
   import { api, got } from '../lib/api/client';
   import { house } from '../lib/house.svelte';
+  import { free } from '../lib/keys';
   import Form from '../lib/parts/Form.svelte';
   import OwedRow from '../lib/parts/OwedRow.svelte';
   import Sketch from '../lib/parts/Sketch.svelte';
@@ -42,12 +43,6 @@
     return () => cancelAnimationFrame(request);
   });
 
-  const free = (work: () => void) => (e: KeyboardEvent) => {
-    if (e.target instanceof HTMLElement && !e.target.closest('input, textarea, select, [role="dialog"]') && !(e.key === ' ' && e.target.closest('button, summary'))) {
-      e.preventDefault();
-      work();
-    }
-  };
   $effect(() =>
     tinykeys(window, {
       ',': free(() => (frame = Math.max(s?.firstFrame ?? 0, frame - 1))),

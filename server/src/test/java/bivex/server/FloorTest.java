@@ -118,12 +118,15 @@ class FloorTest {
 
   @Test
   void theProductionsNumbersReachEveryPlan() {
+    Map<String, Object> late = new HashMap<>(Map.of("id", UUID.randomUUID().toString(), "shot", stage.shot, "setup", stage.setup, "plate", "plate:clean", "roll", "A001", "tcIn", "01:00:00:00", "tcOut", "01:00:05:23", "camera", Stage.CAMERA));
+    Stage.ok(stage.producer.post(stage.base + "/takes", late));
     Caller.Answer p = stage.producer.get(stage.base);
-    Map<String, Object> s = new HashMap<>(Map.of("title", "T", "rate", "25", "capture", Map.of("width", 1920, "height", 1080), "delivery", Map.of("width", 1920, "height", 1080), "sensorWidthMm", 36, "mainsHz", 60, "firstFrame", 101, "handles", 8, "codePattern", "P-{scene}-{number}", "hoursPerDay", 8));
+    Map<String, Object> s = new HashMap<>(Map.of("title", "T", "rate", "15", "capture", Map.of("width", 1920, "height", 1080), "delivery", Map.of("width", 1920, "height", 1080), "sensorWidthMm", 36, "mainsHz", 60, "firstFrame", 101, "handles", 8, "codePattern", "P-{scene}-{number}", "hoursPerDay", 8));
     Stage.ok(stage.producer.put(stage.base, p.etag(), s));
     Caller.Answer shot = stage.look();
-    assertThat(shot.at("plan/cameraBrief")).extracting(b -> b.path("value").asString()).contains("25 fps", "1920 × 1080");
+    assertThat(shot.at("plan/cameraBrief")).extracting(b -> b.path("value").asString()).contains("15 fps", "1920 × 1080");
     assertThat(shot.at("plan/layers/0/spans/0/first").asInt()).isEqualTo(101);
+    assertThat(Stage.ok(stage.producer.get(stage.base + "/setups/" + stage.setup)).text("nextIn")).isEqualTo("01:00:00:00");
     assertThat(shot.at("plan/checks")).filteredOn(c -> c.path("key").asString().equals("check:A1/push")).allMatch(c -> c.path("grade").asString().equals("DOUBTFUL"));
   }
 

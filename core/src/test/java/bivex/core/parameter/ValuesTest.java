@@ -84,7 +84,7 @@ class ValuesTest {
         assertThat(p.label()).isNotBlank();
         assertThat(p.reason()).as(m.id() + " " + p.key()).isNotBlank();
         Map<String, Object> fallback = Map.of(p.key(), p.fallback());
-        assertThat(Values.of(m.parameters(), fallback).all().get(p.key())).isNotNull();
+        assertThat(Values.of(m.parameters(), fallback).all().get(p.key())).isEqualTo(p.fallback());
       });
     });
   }

@@ -19,6 +19,9 @@ public interface TakeEntries extends JpaRepository<TakeEntry, UUID> {
   @Query(CALLED + "where t.productionId = :production and t.setupId = :setup order by t.madeAt desc, t.id")
   List<Called> ofSetup(UUID production, UUID setup, Pageable page);
 
+  @Query("select coalesce(sum(t.frames), 0) from TakeEntry t where t.setupId = :setup")
+  long framesIn(UUID setup);
+
   @Query("select t from TouchEntry t where t.productionId = :production order by t.madeAt")
   List<TouchEntry> touches(UUID production);
 }

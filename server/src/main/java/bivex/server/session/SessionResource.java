@@ -101,13 +101,12 @@ public class SessionResource {
   @Transactional(readOnly = true)
   public Session signIn(@RequestBody SignInRequest in, HttpServletRequest request, HttpServletResponse response) {
     String login = InvalidInput.text("login", in.login()).toLowerCase(Locale.ROOT);
-    String[] keys = {"login " + login, "address " + request.getRemoteAddr()};
-    guard.check(keys);
+    guard.check(login, request.getRemoteAddr());
     Person p = people.findByLogin(login).orElse(null);
     // An unknown name costs as much time as a wrong password, so that names cannot be guessed.
     boolean right = passwords.matches(in.password() == null ? "" : in.password(), p == null ? unknownHash : p.passwordHash);
     if (p == null || !right) {
-      guard.failed(keys);
+      guard.failed(login, request.getRemoteAddr());
       throw new Problems.NotSignedIn("That name and password do not belong together.");
     }
     open(p, request, response);

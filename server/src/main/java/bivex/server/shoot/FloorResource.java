@@ -13,6 +13,7 @@ import bivex.core.shoot.Take;
 import bivex.core.shoot.Touch;
 import bivex.core.shot.OwedItem;
 import bivex.core.time.FrameRate;
+import bivex.core.time.Timecode;
 import bivex.core.time.TimecodeRange;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
@@ -55,6 +56,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/productions/{production}")
 public class FloorResource {
+  private static final String FIRST_IN = "01:00:00:00";
   private final ShootingDays days;
   private final Setups setups;
   private final TakeEntries takes;
@@ -104,7 +106,7 @@ public class FloorResource {
   public record StrikeItem(UUID shot, String code, String key, String label, OwedItem.State state, String action) {}
 
   /** A setup with everything the floor wants at hand. @param last camera data to carry over @param more whether older takes exist */
-  public record SetupSheet(SetupView setup, DayView day, List<FloorPlate> plates, List<StrikeItem> beforeStrike, List<TakeView> takes, boolean more, List<TouchView> touches, CameraData last, String lastRoll, String nextIn, List<Plan.BriefLine> brief, List<Plan.Caution> cautions, double batteryMinutesUsed) {}
+  public record SetupSheet(SetupView setup, DayView day, List<FloorPlate> plates, List<StrikeItem> beforeStrike, List<TakeView> takes, boolean more, List<TouchView> touches, CameraData last, String lastRoll, String nextIn, List<Plan.BriefLine> brief, List<Plan.Caution> cautions, double minutesRecorded) {}
 
   @GetMapping("/days")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
@@ -182,11 +184,10 @@ public class FloorResource {
     List<StrikeItem> strike = here.stream().flatMap(p -> p.ledger().open().stream().filter(i -> i.due() == Plan.Due.BEFORE_STRIKE).map(i -> new StrikeItem(p.shot().id, p.shot().code, i.key(), i.label(), i.state(), i.action()))).toList();
     TakeEntry last = called.isEmpty() ? null : called.get(0).take();
     FrameRate rate = me.production().frameRate();
-    String nextIn = last == null ? "01:00:00:00" : bivex.core.time.Timecode.parse(last.tcOut, rate).plus(1).label();
     SetupView view = view(s, here.stream().map(p -> p.shot().code).toList());
     DayView day = day(days.findById(s.dayId).orElseThrow(), List.of());
-    double used = called.stream().mapToDouble(c -> rate.seconds(c.take().frames)).sum() / 60;
-    return new SetupSheet(view, day, plates, strike, views, called.size() > 40, takes.touches(me.productionId()).stream().filter(t -> t.setupId.equals(s.id)).map(FloorResource::view).toList(), last == null ? null : last.camera, last == null ? "A001" : last.roll, nextIn, here.stream().flatMap(p -> p.plan().cameraBrief().stream()).distinct().toList(), here.stream().flatMap(p -> p.plan().cautions().stream()).distinct().toList(), used);
+    double minutes = rate.seconds(takes.framesIn(s.id)) / 60;
+    return new SetupSheet(view, day, plates, strike, views, called.size() > 40, takes.touches(me.productionId()).stream().filter(t -> t.setupId.equals(s.id)).map(FloorResource::view).toList(), last == null ? null : last.camera, last == null ? "A001" : last.roll, nextIn(last, rate), here.stream().flatMap(p -> p.plan().cameraBrief().stream()).distinct().toList(), here.stream().flatMap(p -> p.plan().cautions().stream()).distinct().toList(), minutes);
   }
 
   /** Logs a take. Sending the same id again changes nothing and answers with the take. */
@@ -281,6 +282,15 @@ public class FloorResource {
       journal.record(me, "logged a touch of the " + t.kind.words(), "setup", s.id.toString(), "setup " + s.number);
     }
     return view(t);
+  }
+
+  /** The frame after the last take; a fresh hour when there is none, or when its label does not exist at the production's present rate. */
+  private static String nextIn(TakeEntry last, FrameRate rate) {
+    try {
+      return last == null ? FIRST_IN : Timecode.parse(last.tcOut, rate).plus(1).label();
+    } catch (InvalidInput e) {
+      return FIRST_IN;
+    }
   }
 
   private TakeView logged(Member me, UUID id) {
