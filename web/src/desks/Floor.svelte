@@ -75,19 +75,22 @@
   $effect(() => {
     if (s) {
       const stamp = `${s.setup.id} ${s.takes[0]?.id ?? ''}`;
+      const fresh = !of.startsWith(s.setup.id);
+      if (fresh || !s.plates.some((p) => key(p) === plate)) {
+        const first = s.plates.find((p) => wanted && p.code === wanted && p.state === 'OWED') ?? worst ?? s.plates[0];
+        plate = first ? key(first) : '';
+      }
       if (of !== stamp) {
-        const fresh = !of.startsWith(s.setup.id);
         of = stamp;
         // What somebody is typing for the next take is never wiped by a take that arrives meanwhile.
         if (fresh || !typed) {
           roll = s.lastRoll;
           tcIn = s.nextIn;
+          camera = { ...(s.last ?? { rate: h.view?.rate, raster: h.view?.capture, whiteAuto: false, focusAuto: false, exposureAuto: false }) };
         }
-        if (fresh) tcOut = '';
-        if (fresh || !typed) camera = { ...(s.last ?? { rate: h.view?.rate, raster: h.view?.capture, whiteAuto: false, focusAuto: false, exposureAuto: false }) };
-        if (fresh || !s.plates.some((p) => key(p) === plate)) {
-          const first = s.plates.find((p) => wanted && p.code === wanted && p.state === 'OWED') ?? worst ?? s.plates[0];
-          plate = first ? key(first) : '';
+        if (fresh) {
+          tcOut = '';
+          typed = false;
         }
       }
     }
@@ -95,12 +98,17 @@
 
   const shown = (f: Field): string => {
     const v = camera[f.key];
-    return v === null || v === undefined ? '' : f.key === 'shutterSeconds' ? String(Math.round(100 / Number(v)) / 100) : String(v);
+    return v === null || v === undefined ? '' : typeof v === 'string' ? v : f.key === 'shutterSeconds' ? String(Math.round(100 / Number(v)) / 100) : String(v);
   };
 
   function set(f: Field, raw: string): void {
     const n = Number(raw.replace(',', '.'));
     typed = true;
+    // What is no number stays as it was typed, so that it can be refused and mended; it never turns into "not read".
+    if (raw.trim() !== '' && f.kind === 'number' && (Number.isNaN(n) || (f.key === 'shutterSeconds' && n <= 0))) {
+      camera = { ...camera, [f.key]: raw };
+      return;
+    }
     camera = { ...camera, [f.key]: raw.trim() === '' ? null : f.kind === 'text' ? raw : f.kind === 'auto' ? raw === 'automatic' : f.key === 'shutterSeconds' ? 1 / n : n };
   }
 
@@ -115,8 +123,13 @@
 
   async function log(): Promise<void> {
     if (!s || !on || busy) return;
-    busy = true;
     wrong = null;
+    const bad = FIELDS.find((f) => f.kind === 'number' && typeof camera[f.key] === 'string');
+    if (bad) {
+      wrong = new Refused(422, 'That value cannot be used', `${bad.label}: must be a number, was "${String(camera[bad.key])}"`, bad.key);
+      return;
+    }
+    busy = true;
     try {
       const t = await got(api.POST('/api/productions/{production}/takes', { params: { path: { production: h.id } }, body: { id: crypto.randomUUID(), shot: on.shot, setup: s.setup.id, plate: on.key, slate: on.code, roll, tcIn, tcOut, camera: camera as Schemas['CameraData'], note } }));
       note = tcOut = '';
@@ -243,14 +256,16 @@
                 {#if f.kind === 'auto'}
                   <select class="select" value={camera[f.key] === true ? 'automatic' : camera[f.key] === false ? 'manual' : ''} onchange={(e) => set(f, e.currentTarget.value)}><option value="">not read</option><option>manual</option><option>automatic</option></select>
                 {:else}
-                  <input class="input mono" class:wrong={wrong?.field !== undefined && CAMERA_FIELD[wrong.field] === f.key} inputmode={f.kind === 'number' ? 'decimal' : 'text'} value={shown(f)} placeholder="not read" onchange={(e) => set(f, e.currentTarget.value)} />
+                  <input class="input mono" class:wrong={wrong?.field !== undefined && (CAMERA_FIELD[wrong.field] === f.key || wrong.field === f.key)} inputmode={f.kind === 'number' ? 'decimal' : 'text'} value={shown(f)} placeholder="not read" onchange={(e) => set(f, e.currentTarget.value)} />
                 {/if}
               </label>
             {/each}
           </fieldset>
           {#if wrong}<p class="pencil" role="alert">{wrong.detail}. Nothing was logged; what you typed is still here.</p>{/if}
           {#if may}
-            <div class="flex gap-2 flex-wrap">
+            {@const differing = FIELDS.filter((f) => other(f)).map((f) => f.label.replace(/, .*/, '').toLowerCase())}
+            {#if differing.length > 0}<p class="pencil differs">The slate differs from the set in {differing.join(', ')}.</p>{/if}
+            <div class="flex gap-2 flex-wrap doing">
               <button class="btn now log" disabled={busy}>Log take {on.nextTake} <kbd>t</kbd></button>
               <button type="button" class="btn" onclick={() => (touching = true)}>Camera was touched <kbd>b</kbd></button>
             </div>
@@ -481,6 +496,13 @@
     }
     .big {
       flex-wrap: wrap;
+    }
+    .differs,
+    .doing {
+      order: 1;
+    }
+    .camera {
+      order: 2;
     }
     .log {
       width: 100%;

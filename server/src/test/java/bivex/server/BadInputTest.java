@@ -64,6 +64,8 @@ class BadInputTest {
     Map<String, Object> wrong = new HashMap<>(edit);
     wrong.put("cutFrames", 0);
     refused(producer.put(base + "/shots/" + shot, marked.etag(), wrong), 422, "cut length", "must be from 1");
+    wrong.put("cutFrames", null);
+    refused(producer.put(base + "/shots/" + shot, marked.etag(), wrong), 422, "cutFrames", "not a value");
     wrong.put("cutFrames", 48);
     wrong.put("methods", List.of(Map.of("method", "A1", "values", Map.of("fNumber", -2), "reason", "")));
     refused(producer.put(base + "/shots/" + shot, marked.etag(), wrong), 422, "fNumber", "must be from");
@@ -76,6 +78,8 @@ class BadInputTest {
     refused(producer.post(base + "/takes", take), 422, "in", "drop-frame counting does not exist");
     take.putAll(Map.of("tcIn", "01:00:00:00", "camera", Map.of("iso", -5)));
     refused(producer.post(base + "/takes", take), 422, "ISO", "must be from 25");
+    take.putAll(Map.of("camera", Map.of("iso", "many")));
+    refused(producer.post(base + "/takes", take), 422, "iso", "not a value");
     take.putAll(Map.of("camera", Map.of("rate", "fast")));
     refused(producer.post(base + "/takes", take), 422, "rate", "unknown frame rate");
     take.putAll(Map.of("camera", Map.of(), "plate", "plate:none"));

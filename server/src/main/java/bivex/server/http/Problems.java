@@ -19,6 +19,7 @@ import org.springframework.web.context.request.WebRequest;
 import org.springframework.web.multipart.MaxUploadSizeExceededException;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
+import tools.jackson.core.JacksonException;
 
 /** Every error as a problem document (RFC 9457): what happened, which field, and for a stale edit both values. */
 @RestControllerAdvice
@@ -123,6 +124,10 @@ public class Problems extends ResponseEntityExceptionHandler {
     for (Throwable t = e; t != null; t = t.getCause()) {
       if (t instanceof InvalidInput i) {
         return ResponseEntity.unprocessableContent().body(invalid(i));
+      }
+      if (t instanceof JacksonException j && !j.getPath().isEmpty() && j.getPath().get(j.getPath().size() - 1).getPropertyName() != null) {
+        String field = j.getPath().get(j.getPath().size() - 1).getPropertyName();
+        return ResponseEntity.unprocessableContent().body(invalid(new InvalidInput(field, "is not a value that can be used here")));
       }
     }
     return ResponseEntity.badRequest().body(problem(HttpStatus.BAD_REQUEST, "unreadable", "The request could not be read", "The body is not what this address takes."));
