@@ -121,14 +121,14 @@ public class Problems extends ResponseEntityExceptionHandler {
 
   @Override
   protected ResponseEntity<Object> handleHttpMessageNotReadable(HttpMessageNotReadableException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
-    for (Throwable t = e; t != null; t = t.getCause()) {
-      if (t instanceof InvalidInput i) {
-        return ResponseEntity.unprocessableContent().body(invalid(i));
-      }
-      if (t instanceof JacksonException j && !j.getPath().isEmpty() && j.getPath().get(j.getPath().size() - 1).getPropertyName() != null) {
-        String field = j.getPath().get(j.getPath().size() - 1).getPropertyName();
-        return ResponseEntity.unprocessableContent().body(invalid(new InvalidInput(field, "is not a value that can be used here")));
-      }
+    InvalidInput named = cause(e, InvalidInput.class);
+    JacksonException unread = cause(e, JacksonException.class);
+    if (named == null && unread != null && !unread.getPath().isEmpty()) {
+      String field = unread.getPath().get(unread.getPath().size() - 1).getPropertyName();
+      named = field == null ? null : new InvalidInput(field, "is not a value that can be used here");
+    }
+    if (named != null) {
+      return ResponseEntity.unprocessableContent().body(invalid(named));
     }
     return ResponseEntity.badRequest().body(problem(HttpStatus.BAD_REQUEST, "unreadable", "The request could not be read", "The body is not what this address takes."));
   }
@@ -138,6 +138,16 @@ public class Problems extends ResponseEntityExceptionHandler {
     ProblemDetail p = problem(HttpStatus.CONTENT_TOO_LARGE, "too-large", "The file is too large", "A version may be up to 1 GB.");
     p.setProperty("field", "file");
     return ResponseEntity.status(HttpStatus.CONTENT_TOO_LARGE).body(p);
+  }
+
+  /** What the core said, if it did, else what could not be read. */
+  private static <T extends Throwable> T cause(Throwable e, Class<T> type) {
+    for (Throwable t = e; t != null; t = t.getCause()) {
+      if (type.isInstance(t)) {
+        return type.cast(t);
+      }
+    }
+    return null;
   }
 
   private static ProblemDetail problem(HttpStatus status, String type, String title, String detail) {
