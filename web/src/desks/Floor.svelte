@@ -112,19 +112,37 @@
     camera = { ...camera, [f.key]: raw.trim() === '' ? null : f.kind === 'text' ? raw : f.kind === 'auto' ? raw === 'automatic' : f.key === 'shutterSeconds' ? 1 / n : n };
   }
 
-  const reference = $derived(s?.takes.find((t) => t.reference && t.shot === on?.shot)?.camera as Record<string, unknown> | undefined);
+  let against = $state<Schemas['Finding'][]>([]);
+  const unreadable = (c: Record<string, unknown>): Field | undefined => FIELDS.find((f) => f.kind === 'number' && typeof c[f.key] === 'string');
 
-  /** What the reference of the set has, where the slate has something else; seen before the take is logged. */
+  // The server says what the slate has against its set, before it is logged.
+  $effect(() => {
+    const plateOn = on;
+    const at = s?.setup.id;
+    const now = $state.snapshot(camera);
+    if (!plateOn || !at || unreadable(now)) return;
+    let late = false;
+    const timer = setTimeout(() => {
+      void got(api.POST('/api/productions/{production}/setups/{setup}/slate', { params: { path: { production: h.id, setup: at } }, body: { shot: plateOn.shot, plate: plateOn.key, camera: now as Schemas['CameraData'] } }))
+        .then((f) => { if (!late) against = f; })
+        .catch(() => { if (!late) against = []; });
+    }, 150);
+    return () => {
+      late = true;
+      clearTimeout(timer);
+    };
+  });
+
   const other = (f: Field): string => {
-    const want = reference?.[f.key];
-    if (want === null || want === undefined || JSON.stringify(want) === JSON.stringify(camera[f.key] ?? null)) return '';
-    return f.kind === 'auto' ? (want ? 'set: automatic' : 'set: manual') : `set: ${f.key === 'shutterSeconds' ? Math.round(100 / Number(want)) / 100 : want}`;
+    const found = against.find((x) => x.property === f.key && x.severity !== 'NOT_READ');
+    return found ? `set: ${found.reference}` : '';
   };
+  const differing = $derived([...new Set(against.filter((x) => x.severity === 'BREAKS').map((x) => x.label))]);
 
   async function log(): Promise<void> {
     if (!s || !on || busy) return;
     wrong = null;
-    const bad = FIELDS.find((f) => f.kind === 'number' && typeof camera[f.key] === 'string');
+    const bad = unreadable(camera);
     if (bad) {
       wrong = new Refused(422, 'That value cannot be used', `${bad.label}: must be a number, was "${String(camera[bad.key])}"`, bad.key);
       return;
@@ -263,8 +281,7 @@
           </fieldset>
           {#if wrong}<p class="pencil" role="alert">{wrong.detail}. Nothing was logged; what you typed is still here.</p>{/if}
           {#if may}
-            {@const differing = FIELDS.filter((f) => other(f)).map((f) => f.label.replace(/, .*/, '').toLowerCase())}
-            {#if differing.length > 0}<p class="pencil differs">The slate differs from the set in {differing.join(', ')}.</p>{/if}
+            {#if differing.length > 0}<p class="pencil differs">Does not match the set: {differing.join(', ')}.</p>{/if}
             <div class="flex gap-2 flex-wrap doing">
               <button class="btn now log" disabled={busy}>Log take {on.nextTake} <kbd>t</kbd></button>
               <button type="button" class="btn" onclick={() => (touching = true)}>Camera was touched <kbd>b</kbd></button>

@@ -13,7 +13,7 @@
   const journal = createQuery(() => ({ queryKey: [h.id, 'journal'], queryFn: () => got(api.GET('/api/productions/{production}/journal', { params: { path: { production: h.id }, query: { size: 7 } } })) }));
 
   const groups = $derived((['BEFORE_STRIKE', 'BEFORE_DAY', 'BEFORE_DELIVERY'] as Due[]).map((d) => ({ due: d, lines: owed.data?.lines.filter((l) => l.item.due === d) ?? [], all: owed.data?.byDue[d] ?? 0 })).filter((g) => g.all > 0));
-  const late = $derived(owed.data?.dueOn ? owed.data.forecast > owed.data.dueOn : false);
+  const late = $derived(owed.data?.late ?? false);
 
   /** Where the thing is settled. */
   function act(l: Schemas['OwedLine']): void {

@@ -61,6 +61,19 @@ class FloorTest {
   }
 
   @Test
+  void theSlateIsComparedBeforeItIsLoggedAndNothingIsKept() {
+    Map<String, Object> other = new HashMap<>(Stage.CAMERA);
+    other.put("iso", 800);
+    Map<String, Object> slate = Map.of("shot", stage.shot, "plate", "plate:clean", "camera", other);
+    String path = stage.base + "/setups/" + stage.setup + "/slate";
+    assertThat(Stage.ok(stage.producer.post(path, slate)).body()).isEmpty();
+    stage.pick("plate:performance-1", Stage.CAMERA);
+    Stage.ok(stage.producer.post(stage.base + "/setups/" + stage.setup + "/touches", Map.of("kind", "CARD")));
+    assertThat(Stage.ok(stage.producer.post(path, slate)).body()).extracting(f -> f.path("property").asString()).containsExactly("iso", "held");
+    assertThat(stage.producer.get(stage.base + "/setups/" + stage.setup).at("takes")).hasSize(1);
+  }
+
+  @Test
   void aCallThatIsSentTwiceIsOneCall() {
     String take = stage.log("plate:clean", Stage.CAMERA).text("id");
     Map<String, Object> call = Map.of("id", UUID.randomUUID().toString(), "call", "PICK");

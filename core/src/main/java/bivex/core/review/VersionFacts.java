@@ -22,6 +22,11 @@ public record VersionFacts(Raster raster, FrameRate rate, int frames) {
     return rate == null;
   }
 
+  /** Number of the file's first frame: that of the cut, less the handles when they are in the file. */
+  public int firstFrame(int cutFirst, int cutFrames, int handles) {
+    return frames == cutFrames + 2 * handles ? cutFirst - handles : cutFirst;
+  }
+
   /**
    * Compares with what the shot or a delivery wants.
    *

@@ -1,5 +1,6 @@
 package bivex.core.shot;
 
+import bivex.core.effort.Estimate;
 import bivex.core.method.Plan;
 import bivex.core.method.Plan.Due;
 import bivex.core.review.Verdict;
@@ -36,6 +37,22 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
   /** Open items, most harmful first. */
   public List<OwedItem> open() {
     return items.stream().filter(OwedItem::open).sorted(Comparator.comparingInt(OwedItem::harm).reversed()).toList();
+  }
+
+  /** How the shot stands as a whole: in doubt if anything is, in hand once it is agreed, dropped when it is omitted. */
+  public State form() {
+    if (items.isEmpty()) {
+      return State.DROPPED;
+    }
+    if (items.stream().anyMatch(i -> i.state() == State.IN_DOUBT)) {
+      return State.IN_DOUBT;
+    }
+    return stage.compareTo(Stage.AGREED) >= 0 ? State.IN_HAND : State.OWED;
+  }
+
+  /** Hours of the plan's tasks that are still open. */
+  public Estimate openEffort(Plan plan) {
+    return plan.tasks().stream().filter(t -> items.stream().anyMatch(i -> i.key().equals(t.key()) && i.open())).map(Plan.Task::hours).reduce(Estimate.NONE, Estimate::plus);
   }
 
   private static final class Book {

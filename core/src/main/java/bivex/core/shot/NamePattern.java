@@ -52,6 +52,21 @@ public record NamePattern(String text) {
     return out.toString();
   }
 
+  /**
+   * The first free code of a scene. Codes go up in tens, so that later shots fit between.
+   *
+   * @param taken codes in use anywhere in the production
+   */
+  public String next(String scene, Set<String> taken) {
+    for (int n = 10; n < 10_000; n += 10) {
+      String code = fill(Map.of("scene", scene, "number", n));
+      if (!taken.contains(code)) {
+        return code;
+      }
+    }
+    throw new InvalidInput("pattern", "leaves no code in scene " + scene);
+  }
+
   private static String part(String name, String value) {
     Matcher digits = Pattern.compile("(\\d+)(.*)").matcher(value);
     String padded = DIGITS.containsKey(name) && digits.matches() ? "0".repeat(Math.max(0, DIGITS.get(name) - digits.group(1).length())) + value : value;

@@ -55,6 +55,13 @@ class VersionFactsTest {
   }
 
   @Test
+  void theFirstFrameIsThatOfTheCutLessTheHandlesThatAreThere() {
+    assertThat(new VersionFacts(Raster.HD, FrameRate.FILM, 112).firstFrame(1001, 96, 8)).isEqualTo(993);
+    assertThat(new VersionFacts(Raster.HD, FrameRate.FILM, 96).firstFrame(1001, 96, 8)).isEqualTo(1001);
+    assertThat(new VersionFacts(Raster.HD, FrameRate.FILM, 100).firstFrame(1001, 96, 8)).isEqualTo(1001);
+  }
+
+  @Test
   void withoutHandlesThereIsOneRightLength() {
     List<FactCheck> checks = new VersionFacts(Raster.HD, FrameRate.FILM, 96).against(Raster.HD, FrameRate.FILM, 96, 0, false);
     assertThat(checks.get(2).wanted()).isEqualTo("96 frames");

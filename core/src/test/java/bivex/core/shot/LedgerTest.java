@@ -118,6 +118,18 @@ class LedgerTest {
   }
 
   @Test
+  void theWholeShotStandsAsItsWorstPartUntilItIsAgreed() {
+    assertThat(ledger().form()).isEqualTo(State.OWED);
+    assertThat(ledger().openEffort(PLAN)).isEqualTo(PLAN.effort());
+    take("plate:performance-1", Take.Call.PICK, 400.0);
+    take("plate:performance-2", Take.Call.PICK, 800.0);
+    assertThat(ledger().form()).isEqualTo(State.IN_DOUBT);
+    version = version(Verdict.AGREED, 0);
+    assertThat(ledger().form()).isEqualTo(State.IN_HAND);
+    assertThat(ledger().openEffort(PLAN).high()).isZero();
+  }
+
+  @Test
   void takesWithoutAPickDoNotSettleAPlate() {
     take("plate:clean", Take.Call.NONE, 400.0);
     take("plate:clean", Take.Call.NO_GOOD, 400.0);

@@ -59,6 +59,14 @@ class NamePatternTest {
   }
 
   @Test
+  void theNextCodeIsTheFirstFreeTen() {
+    NamePattern p = new NamePattern("TK-{scene}-{number}");
+    assertThat(p.next("4", Set.of())).isEqualTo("TK-04-010");
+    assertThat(p.next("4", Set.of("TK-04-010", "TK-04-015", "TK-04-030"))).isEqualTo("TK-04-020");
+    assertThatThrownBy(() -> new NamePattern("one-{scene}").next("4", Set.of("one-04"))).hasMessageStartingWith("pattern: leaves no code");
+  }
+
+  @Test
   void aPartWithoutAValueIsNotGuessed() {
     assertThatThrownBy(() -> new NamePattern("{code}_{take}").fill(Map.of("code", "TK"))).hasMessage("pattern: has no value for {take}");
   }

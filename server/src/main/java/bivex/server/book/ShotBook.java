@@ -5,6 +5,7 @@ import bivex.core.method.MethodBook;
 import bivex.core.method.Plan;
 import bivex.core.review.Verdict;
 import bivex.core.review.VersionFacts;
+import bivex.core.shoot.CameraData;
 import bivex.core.shoot.MatchGuard;
 import bivex.core.shoot.MatchReview;
 import bivex.core.shoot.Take;
@@ -23,6 +24,7 @@ import bivex.server.keep.TakeEntries;
 import bivex.server.keep.TakeEntry;
 import bivex.server.keep.TouchEntry;
 import bivex.server.keep.Versions;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -37,6 +39,7 @@ import org.springframework.stereotype.Component;
  */
 @Component
 public class ShotBook {
+  private static final String SLATE = "slate";
   private final Shots shots;
   private final TakeEntries takes;
   private final EvidenceEntries evidence;
@@ -65,6 +68,21 @@ public class ShotBook {
   /** Plan of a choice, or the fault that keeps it from being derived. */
   public static Plan plan(Production p, Shot s) {
     return MethodBook.derive(p.setting(s.cutFrames), s.methods);
+  }
+
+  /** What a slate would have against its set if it were logged now; nothing is kept. */
+  public List<MatchGuard.Finding> slate(Production production, UUID shot, UUID setup, String plate, CameraData camera) {
+    Plan plan = one(production, shot).plan();
+    List<Take> set = new ArrayList<>(takes.called(production.id, shot).stream().filter(c -> c.take().setupId.equals(setup)).map(c -> take(c.take(), c.call())).toList());
+    set.add(new Take(SLATE, plate, 1, Instant.now(), camera, Take.Call.NONE));
+    List<TouchEntry> touched = takes.touches(production.id).stream().filter(t -> t.setupId.equals(setup)).toList();
+    return review(production, plan, set, touched).findings().getOrDefault(SLATE, List.of());
+  }
+
+  private static MatchReview review(Production production, Plan plan, List<Take> set, List<TouchEntry> touched) {
+    MatchGuard.Optics optics = new MatchGuard.Optics(production.capture(), production.sensorWidthMm, plan.matchSet().backgroundM() > 0 ? plan.matchSet().backgroundM() : null);
+    List<MatchReview.TouchEvent> touches = touched.stream().map(t -> new MatchReview.TouchEvent(t.kind, t.madeAt, t.note)).toList();
+    return MatchReview.of(set, new HashSet<>(plan.matchSet().plates()), plan.matchSet().rules(), touches, optics);
   }
 
   private List<Page> load(Production production, UUID only) {
@@ -99,12 +117,10 @@ public class ShotBook {
 
   /** Takes are compared within the setup they were made in; findings of all setups together. */
   private static MatchReview match(Production production, Plan plan, List<TakeEntries.Called> called, Map<UUID, List<TouchEntry>> touchesOf) {
-    MatchGuard.Optics optics = new MatchGuard.Optics(production.capture(), production.sensorWidthMm, plan.matchSet().backgroundM() > 0 ? plan.matchSet().backgroundM() : null);
     Map<String, List<MatchGuard.Finding>> findings = new java.util.LinkedHashMap<>();
     String reference = null;
     for (Map.Entry<UUID, List<TakeEntries.Called>> e : called.stream().collect(Collectors.groupingBy(c -> c.take().setupId)).entrySet()) {
-      List<MatchReview.TouchEvent> touches = touchesOf.getOrDefault(e.getKey(), List.of()).stream().map(t -> new MatchReview.TouchEvent(t.kind, t.madeAt, t.note)).toList();
-      MatchReview r = MatchReview.of(e.getValue().stream().map(c -> take(c.take(), c.call())).toList(), new HashSet<>(plan.matchSet().plates()), plan.matchSet().rules(), touches, optics);
+      MatchReview r = review(production, plan, e.getValue().stream().map(c -> take(c.take(), c.call())).toList(), touchesOf.getOrDefault(e.getKey(), List.of()));
       findings.putAll(r.findings());
       reference = r.reference() == null ? reference : r.reference();
     }

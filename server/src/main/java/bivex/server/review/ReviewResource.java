@@ -303,8 +303,8 @@ public class ReviewResource {
 
   private static VersionView view(Member me, Shot s, VersionEntry v, List<VerdictEntry> said) {
     int handles = me.production().handles;
-    int first = me.production().firstFrame - (v.frames == s.cutFrames + 2 * handles ? handles : 0);
     VersionFacts f = v.facts();
+    int first = f.firstFrame(me.production().firstFrame, s.cutFrames, handles);
     return new VersionView(v.id, v.number, v.fileName, v.type, v.bytes, f, f.still() ? null : f.rate().name(), f.still() ? 0 : f.rate().fps(), first, f.against(me.production().delivery(), me.production().frameRate(), s.cutFrames, handles, false), v.note, v.uploadedBy, v.uploadedAt, said.stream().map(x -> new VerdictView(x.verdict, x.reason, x.standard, x.saidBy, x.saidAt)).toList());
   }
 

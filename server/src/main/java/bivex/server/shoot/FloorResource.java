@@ -93,6 +93,8 @@ public class FloorResource {
   /** @param id made on the device @param number null for the next one @param madeAt null for now */
   public record NewTake(UUID id, UUID shot, UUID setup, String plate, Integer number, String slate, String roll, String tcIn, String tcOut, CameraData camera, String note, Instant madeAt) {}
 
+  public record NewSlate(UUID shot, String plate, CameraData camera) {}
+
   public record NewCall(UUID id, Take.Call call, String reason) {}
 
   public record NewTouch(UUID id, Touch kind, String note, Instant madeAt) {}
@@ -188,6 +190,17 @@ public class FloorResource {
     DayView day = day(days.findById(s.dayId).orElseThrow(), List.of());
     double minutes = rate.seconds(takes.framesIn(s.id)) / 60;
     return new SetupSheet(view, day, plates, strike, views, called.size() > 40, takes.touches(me.productionId()).stream().filter(t -> t.setupId.equals(s.id)).map(FloorResource::view).toList(), last == null ? null : last.camera, last == null ? "A001" : last.roll, nextIn(last, rate), here.stream().flatMap(p -> p.plan().cameraBrief().stream()).distinct().toList(), here.stream().flatMap(p -> p.plan().cautions().stream()).distinct().toList(), minutes);
+  }
+
+  /** Says what the slate has against its set before it is logged. */
+  @PostMapping("/setups/{setup}/slate")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional(readOnly = true)
+  public List<MatchGuard.Finding> slate(@PathVariable UUID production, @PathVariable UUID setup, Member me, @RequestBody NewSlate in) {
+    if (in.shot() == null) {
+      throw new InvalidInput("shot", "must be given");
+    }
+    return book.slate(me.production(), in.shot(), setup(me, setup).id, InvalidInput.text("plate", in.plate()), in.camera() == null ? CameraData.notRead() : in.camera());
   }
 
   /** Logs a take. Sending the same id again changes nothing and answers with the take. */

@@ -95,7 +95,7 @@ public class ShotResource {
   public record OwedLine(UUID shot, String code, String title, OwedItem item, String setup, LocalDate day) {}
 
   /** @param total open things @param forecast when the open work would be done by the artists there are */
-  public record OwedPage(List<OwedLine> lines, int total, int page, boolean more, Map<Plan.Due, Integer> byDue, Map<Stage, Integer> stages, Estimate work, LocalDate forecast, LocalDate dueOn) {}
+  public record OwedPage(List<OwedLine> lines, int total, int page, boolean more, Map<Plan.Due, Integer> byDue, Map<Stage, Integer> stages, Estimate work, LocalDate forecast, LocalDate dueOn, boolean late) {}
 
   public record NewShot(UUID draft, int start, int end, String title, String intent) {}
 
@@ -150,12 +150,14 @@ public class ShotResource {
     List<ShotBook.Page> pages = book.all(me.production()).stream().filter(p -> !p.shot().omitted).toList();
     List<OwedLine> lines = pages.stream().flatMap(p -> p.ledger().open().stream().map(i -> new OwedLine(p.shot().id, p.shot().code, p.shot().title, i, p.setup() == null ? null : "setup " + p.setup().number, p.day() == null ? null : p.day().shootOn)))
         .filter(l -> who == null || l.item().who() == who).sorted(Comparator.comparingInt((OwedLine l) -> l.item().harm()).reversed().thenComparing(OwedLine::code)).toList();
-    Map<Plan.Due, Integer> due = new LinkedHashMap<>();
-    Arrays.stream(Plan.Due.values()).forEach(d -> due.put(d, (int) lines.stream().filter(l -> l.item().due() == d).count()));
-    Estimate work = pages.stream().flatMap(p -> p.plan().tasks().stream().filter(t -> p.ledger().items().stream().anyMatch(i -> i.key().equals(t.key()) && i.open()))).map(Plan.Task::hours).reduce(Estimate.NONE, Estimate::plus);
+    Map<Plan.Due, Integer> byDue = new LinkedHashMap<>();
+    Arrays.stream(Plan.Due.values()).forEach(d -> byDue.put(d, (int) lines.stream().filter(l -> l.item().due() == d).count()));
+    Estimate work = pages.stream().map(p -> p.ledger().openEffort(p.plan())).reduce(Estimate.NONE, Estimate::plus);
+    LocalDate forecast = Forecast.finish(LocalDate.now(), work.mean(), me.production().hoursPerDay);
+    LocalDate due = me.production().dueOn;
     int from = Math.min(lines.size(), Math.max(0, page) * bounded(size));
     int to = Math.min(lines.size(), from + bounded(size));
-    return new OwedPage(lines.subList(from, to), lines.size(), page, to < lines.size(), due, stages(pages), work, Forecast.finish(LocalDate.now(), work.mean(), me.production().hoursPerDay), me.production().dueOn);
+    return new OwedPage(lines.subList(from, to), lines.size(), page, to < lines.size(), byDue, stages(pages), work, forecast, due, due != null && forecast.isAfter(due));
   }
 
   @GetMapping("/productions/{production}/shots")
@@ -186,7 +188,7 @@ public class ShotResource {
     s.id = UUID.randomUUID();
     s.productionId = me.productionId();
     s.draftId = draft.id;
-    s.code = nextCode(me, scene.number());
+    s.code = new NamePattern(me.production().codePattern).next(scene.number(), new HashSet<>(shots.codes(me.productionId())));
     s.excerpt = a.excerpt();
     s.title = in.title() == null || in.title().isBlank() ? firstWords(a.excerpt()) : in.title().strip();
     s.intent = in.intent() == null ? "" : in.intent().strip();
@@ -275,19 +277,6 @@ public class ShotResource {
     return shots.findByIdAndProductionId(id, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such shot in this production."));
   }
 
-  /** Codes of a scene go up in tens, so that later shots fit between. */
-  private String nextCode(Member me, String scene) {
-    Set<String> taken = new HashSet<>(shots.codes(me.productionId()));
-    NamePattern pattern = new NamePattern(me.production().codePattern);
-    for (int n = 10; n < 10_000; n += 10) {
-      String code = pattern.fill(Map.of("scene", scene, "number", n));
-      if (!taken.contains(code)) {
-        return code;
-      }
-    }
-    throw new InvalidInput("pattern", "no code is left in scene " + scene);
-  }
-
   private static String firstWords(String excerpt) {
     String one = excerpt.replaceAll("\\s+", " ");
     int cut = one.length() <= 48 ? one.length() : Math.max(24, one.lastIndexOf(' ', 48));
@@ -302,19 +291,8 @@ public class ShotResource {
     return new ShotEdit(s.title, s.intent, s.cutFrames, s.setupId, s.omitted, s.methods);
   }
 
-  /** How a shot stands as a whole: the state of what it waits for, solid once it is agreed. */
-  static OwedItem.State form(ShotBook.Page p) {
-    if (p.shot().omitted) {
-      return OwedItem.State.DROPPED;
-    }
-    if (p.ledger().items().stream().anyMatch(i -> i.state() == OwedItem.State.IN_DOUBT)) {
-      return OwedItem.State.IN_DOUBT;
-    }
-    return p.ledger().stage().compareTo(Stage.AGREED) >= 0 ? OwedItem.State.IN_HAND : OwedItem.State.OWED;
-  }
-
   private static Tick tick(ShotBook.Page p, double at) {
-    return new Tick(p.shot().id, p.shot().code, p.shot().title, at, form(p), p.ledger().stage());
+    return new Tick(p.shot().id, p.shot().code, p.shot().title, at, p.ledger().form(), p.ledger().stage());
   }
 
   private static Map<Stage, Integer> stages(List<ShotBook.Page> pages) {
@@ -325,7 +303,7 @@ public class ShotResource {
 
   private static ShotLine line(ShotBook.Page p) {
     Shot s = p.shot();
-    return new ShotLine(s.id, s.code, s.title, s.scene, s.excerpt, s.markStart, s.markEnd, s.draftId, s.lost, s.omitted, p.ledger().stage(), form(p), p.ledger().sentence(), s.methods.stream().map(MethodChoice::method).toList(), p.plan().effort(), p.ledger().open().size());
+    return new ShotLine(s.id, s.code, s.title, s.scene, s.excerpt, s.markStart, s.markEnd, s.draftId, s.lost, s.omitted, p.ledger().stage(), p.ledger().form(), p.ledger().sentence(), s.methods.stream().map(MethodChoice::method).toList(), p.plan().effort(), p.ledger().open().size());
   }
 
   private ResponseEntity<ShotView> view(Member me, UUID id) {
