@@ -17,8 +17,11 @@
   const session = $derived(frame.session);
 
   function enter(): void {
+    const to = new URLSearchParams(location.search).get('to');
     const seat = frame.session?.seats[0];
-    if (seat) {
+    if (to?.startsWith('/p/')) {
+      location.replace(to);
+    } else if (seat) {
       go(seat.production, seat.role === 'GUEST' ? 'review' : 'owed');
     }
   }

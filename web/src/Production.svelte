@@ -43,9 +43,12 @@
 
   $effect(() => {
     if (!frame.session?.person) {
-      location.assign('/sign-in');
+      location.assign(`/sign-in?to=${encodeURIComponent(location.pathname + location.search)}`);
     }
   });
+  if (new URLSearchParams(location.search).has('sum')) {
+    frame.reckoner = true;
+  }
   $effect(() => listen(production));
 
   function open_(d: Desk): void {

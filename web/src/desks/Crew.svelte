@@ -1,6 +1,7 @@
 <script lang="ts">
   import { createQuery } from '@tanstack/svelte-query';
   import { api, got } from '../lib/api/client';
+  import Rates from '../lib/parts/Rates.svelte';
   import { house } from '../lib/house.svelte';
   import { go } from '../lib/router';
   import { day, hours, ROLE, stageName } from '../lib/words';
@@ -17,7 +18,7 @@
 <div class="crew">
   <section>
     <h1>{owed.data ? `${hours(owed.data.work)} of work is open` : 'Adding up the work…'}</h1>
-    <p class="soft mb-3">{owed.data ? `At ${h.view?.hoursPerDay ?? 8} h a day, one hand after another, it ends on ${day(owed.data.forecast)}${owed.data.dueOn ? `; due ${day(owed.data.dueOn)}` : ''}.` : ''} Estimates are Bivex's planning defaults until actual hours are given with the tasks.</p>
+    <p class="soft mb-3">{owed.data ? `At ${h.view?.hoursPerDay ?? 8} h a day, one hand after another, it ends on ${day(owed.data.forecast)}${owed.data.dueOn ? `; due ${day(owed.data.dueOn)}` : ''}.` : ''} Hours come from the rates below, and from what work really took once that is applied.</p>
     <ul>
       {#each planned as l (l.id)}
         <li>
@@ -32,6 +33,7 @@
       {:else}<li class="soft">{shots.data ? 'No shot has a method yet, so there is no work to add up.' : ''}</li>{/each}
     </ul>
     {#if unplanned.length > 0}<p class="mt-3 soft">{unplanned.length} shots have no method yet and are not counted. <button class="btn tight" onclick={() => go(h.id, 'script', unplanned[0]?.id)}>Break down {unplanned[0]?.code}</button></p>{/if}
+    <Rates />
   </section>
   <aside class="sheet">
     <h2>People</h2>

@@ -327,7 +327,7 @@
       {/if}
       {#if s.cautions.length > 0}
         <h2>Cautions</h2>
-        {#each s.cautions as c (c.key)}<p class="small">{c.text} <span class="soft">Ask the {c.ask}.</span></p>{/each}
+        {#each s.cautions as c (c.shot + c.key)}<p class="small">{#if c.signed}<span class="soft">Signed by {c.signed}.</span>{:else}<strong class="pencil">Not signed: ask the {c.ask}.</strong>{/if} {c.text} <span class="mono soft">{c.code}</span></p>{/each}
       {/if}
     </aside>
   </div>

@@ -4,12 +4,19 @@
   import { api, got } from '../lib/api/client';
   import { house } from '../lib/house.svelte';
   import { free } from '../lib/keys';
+  import Compare from '../lib/parts/Compare.svelte';
+  import Drawing from '../lib/parts/Drawing.svelte';
+  import Elements from '../lib/parts/Elements.svelte';
   import Form from '../lib/parts/Form.svelte';
+  import Looks from '../lib/parts/Looks.svelte';
   import OwedRow from '../lib/parts/OwedRow.svelte';
+  import Rescue from '../lib/parts/Rescue.svelte';
+  import Sheet from '../lib/parts/Sheet.svelte';
   import Sketch from '../lib/parts/Sketch.svelte';
   import StackSheet from '../lib/parts/StackSheet.svelte';
   import Tape from '../lib/parts/Tape.svelte';
   import { go } from '../lib/router';
+  import { frame as foot, queries } from '../lib/state.svelte';
   import { day, hours, moment, STAGES, stageName, type State } from '../lib/words';
 
   let { shot }: { shot: string | null } = $props();
@@ -22,6 +29,26 @@
   let frame = $state(0);
   let playing = $state(false);
   let asked = $state('');
+  let comparing = $state(false);
+  let rescuing = $state(false);
+  let listing = $state(false);
+  const book = createQuery(() => ({ queryKey: ['methods'], queryFn: () => got(api.GET('/api/methods')), staleTime: Infinity }));
+  const nameOf = (m: string): string => book.data?.find((b) => b.id === m)?.name ?? m;
+  const missing = $derived(s?.plan.plates.some((p) => ['OWED', 'IN_DOUBT'].includes(s.items.find((i) => i.key === p.key)?.state ?? '')) ?? false);
+
+  /** Keeps a method chosen in the comparison, with its reason and what it was compared with. */
+  async function choose(method: string, reason: string, considered: string[]): Promise<void> {
+    if (!s) return;
+    try {
+      const p = await got(api.PUT('/api/productions/{production}/shots/{shot}', { params: { path: { production: h.id, shot: s.id }, header: { 'If-Match': `"${s.version}"` } }, body: { title: s.title, intent: s.intent, cutFrames: s.cutFrames, setup: s.setup, omitted: s.omitted, methods: [...s.methods, { method, values: {}, reason, considered }] } }));
+      comparing = false;
+      queries.setQueryData([h.id, 'shot', s.id], p);
+      await h.again();
+      foot.say(`${p.code}: ${nameOf(method).toLowerCase()} is kept. ${p.sentence}`);
+    } catch (e) {
+      foot.wrong(e);
+    }
+  }
 
   $effect(() => {
     if (s && (frame < s.firstFrame || frame > last)) {
@@ -70,7 +97,14 @@
       <span class="mono code">{s.code}</span>
       <div><h1 class:struck={s.omitted}>{s.title}</h1>
         <p class="why">{s.intent || 'No reason in the story yet.'}</p></div>
-      <button class="btn tight" onclick={() => go(h.id, 'script', s.id)}>Break down</button>
+      <div class="tools">
+        <button class="btn tight" onclick={() => go(h.id, 'script', s.id)}>Break down</button>
+        <button class="btn tight" onclick={() => (listing = true)}>All elements</button>
+        <a class="btn tight" href="/api/productions/{h.id}/shots/{s.id}/brief.pdf" download>Brief (PDF)</a>
+        <details class="more"><summary class="btn tight">More files</summary>
+          <div class="sheet"><a href="/api/productions/{h.id}/shots/{s.id}/plan.json" download="{s.code}-plan.json">Plan of {s.code} (JSON)</a><a href="/api/productions/{h.id}/briefs.pdf" download>Briefs of all shots (PDF)</a><a href="/api/productions/{h.id}/breakdown.csv" download>Breakdown (CSV)</a><a href="/api/productions/{h.id}/breakdown.pdf" download>Breakdown (PDF)</a></div>
+        </details>
+      </div>
     </div>
     <div class="standing">
       <ol aria-label="Stage: {stageName(s.stage)}">
@@ -97,13 +131,24 @@
         {/if}
       </div>
       <section class="sheet stacked">
+        {#if s.methods.length > 0}<p class="chosen small">{#each s.methods as m, i (m.method)}{i > 0 ? ' + ' : ''}<strong>{nameOf(m.method)}</strong>{#if m.reason}<span class="soft"> because: {m.reason}{m.considered && m.considered.length > 1 ? ` (over ${m.considered.filter((c) => c !== m.method).map((c) => nameOf(c).toLowerCase()).join(', ')})` : ''}</span>{/if}{/each}{#if h.may('PRODUCER', 'COORDINATOR')} <button class="btn tight bare" onclick={() => (comparing = true)}>Compare and combine</button>{/if}</p>{/if}
         {#if s.plan.layers.length > 0}
           <StackSheet plan={s.plan} items={s.items} first={s.firstFrame} {last} bind:frame />
         {:else}
-          <div class="none"><p>{s.planFault ?? 'Nobody has decided how this is made.'}</p><button class="btn now mt-3" onclick={() => go(h.id, 'script', s.id)}>{s.planFault ? 'Mend the numbers' : 'Choose a method'}</button></div>
+          <div class="none"><p>{s.planFault ?? 'Nobody has decided how this is made.'}</p>{#if s.planFault}<button class="btn now mt-3" onclick={() => go(h.id, 'script', s.id)}>Mend the numbers</button>{:else if h.may('PRODUCER', 'COORDINATOR')}<button class="btn now mt-3" onclick={() => (comparing = true)}>Compare methods</button>{/if}</div>
         {/if}
       </section>
     </div>
+
+    {#if s.plan.drawings.length > 0}
+      <section class="drawings">
+        {#each s.plan.drawings as d (d.key)}<Drawing drawing={d} {frame} />{/each}
+      </section>
+    {/if}
+
+    {#if s.plan.data.some((d) => d.key === 'datum:look')}
+      <section class="rule pt-2"><h2>Looks</h2><Looks shot={s.id} /></section>
+    {/if}
 
     <div class="lower">
       <section>
@@ -113,8 +158,9 @@
             <li class="plate"><span class="pt-[2px]"><Form state={standing(p.key)} now={standing(p.key) === 'IN_DOUBT'} /></span><span><strong class:struck={standing(p.key) === 'DROPPED'}>{p.label}</strong><br /><span class="soft small">{s.items.find((i) => i.key === p.key)?.reason} · {p.seconds.toFixed(0)} s{p.inSet ? ' · in the match set' : ''}</span></span></li>
           {:else}<li class="soft">Owed once a method is chosen.</li>{/each}
         </ul>
-        {#if s.plan.elements.length > 0}<h2 class="mt-3">Elements</h2><ul>{#each s.plan.elements as e (e.key)}<li class="plate"><Form state={standing(e.key)} /><span>{e.label} <span class="soft small">{e.source}, {e.blend}, from {e.minWidthPx} px</span></span></li>{/each}</ul>{/if}
-        {#if s.plan.aids.length > 0}<h2 class="mt-3">Kit</h2><ul class="small">{#each s.plan.aids as a (a.key)}<li>{a.label} <span class="soft">{a.purpose}</span></li>{/each}</ul>{/if}
+        {#if missing}<button class="btn tight mt-2" onclick={() => (rescuing = true)}>What else could be made of the takes</button>{/if}
+        {#if s.plan.elements.length > 0}<h2 class="mt-3">Elements</h2><ul>{#each s.plan.elements as e (e.key)}<li class="plate"><Form state={standing(e.key)} /><span><strong>{e.label}</strong><br /><span class="soft small">{standing(e.key) === 'OWED' ? `${e.source.toLowerCase()}: ${e.how}` : s.items.find((i) => i.key === e.key)?.reason} · {e.blend}, from {e.minWidthPx} px</span></span></li>{/each}</ul>{/if}
+        {#if s.plan.aids.length > 0}<h2 class="mt-3">Kit</h2><ul class="small">{#each s.plan.aids as a (a.key)}<li>{a.label} <span class="soft">{a.purpose}{a.setting ? ` · ${a.setting}` : ''}</span></li>{/each}</ul>{/if}
       </section>
 
       <section>
@@ -134,7 +180,7 @@
         {/if}
         {#if s.plan.tasks.length > 0}
           <h2 class="mt-3">Tasks <span class="soft mono">{hours(s.plan.effort)}</span></h2>
-          <ul class="small">{#each s.plan.tasks as t (t.key)}<li class="flex justify-between rule py-[2px]"><span>{t.label} <span class="soft">{t.units} × {t.kind.toLowerCase().replace('_', ' ')}, {t.difficulty.toLowerCase()}</span></span><span class="mono">{hours(t.hours)}</span></li>{/each}</ul>
+          <ul class="small">{#each s.plan.tasks as t (t.key)}<li class="flex justify-between rule py-[2px]"><span>{t.label} <span class="soft">{Math.round(t.units * 10) / 10} × {t.kind.toLowerCase().replaceAll('_', ' ')}, {t.difficulty.toLowerCase()}</span></span><span class="mono">{hours(t.hours)}</span></li>{/each}</ul>
         {/if}
       </section>
 
@@ -154,12 +200,22 @@
     {#if s.plan.cautions.length > 0}
       <section class="cautions rule">
         <h2>Cautions</h2>
-        {#each s.plan.cautions as c (c.key)}<p><Form state={standing(c.key)} size={12} /> {c.text} <span class="soft">Ask the {c.ask}. {s.items.find((i) => i.key === c.key)?.state === 'IN_HAND' ? `Signed: ${s.items.find((i) => i.key === c.key)?.reason}` : 'Not signed.'}</span></p>{/each}
+        {#each s.plan.cautions as c (c.key)}<p><span class="pt-[2px]"><Form state={standing(c.key)} size={12} now={standing(c.key) !== 'IN_HAND'} /></span><span>{c.text} {#if standing(c.key) === 'IN_HAND'}<span class="soft">Signed: {s.items.find((i) => i.key === c.key)?.reason}</span>{:else}<strong class="pencil">Not signed: ask the {c.ask}.</strong>{/if}</span></p>{/each}
         <p class="small soft">Local code and the production's own risk assessment decide.</p>
       </section>
     {/if}
   </div>
 {/if}
+
+<Sheet bind:open={comparing} title="How is it made?" wide>
+  {#if s}<Compare shot={s.id} taken={s.methods.map((m) => m.method)} onchoose={(m, r, c) => void choose(m, r, c)} />{/if}
+</Sheet>
+<Sheet bind:open={rescuing} title="What else could be made of the takes" wide>
+  {#if s}<Rescue shot={s.id} />{/if}
+</Sheet>
+<Sheet bind:open={listing} title="Elements of the production" wide>
+  <Elements onleave={() => (listing = false)} />
+</Sheet>
 
 <style>
   .shots {
@@ -291,7 +347,52 @@
   .cautions p {
     display: flex;
     gap: 6px;
-    align-items: center;
+  }
+  .tools {
+    display: flex;
+    gap: 6px;
+    align-items: start;
+  }
+  .tools a {
+    text-decoration: none;
+    display: inline-grid;
+    align-content: center;
+  }
+  .more {
+    position: relative;
+  }
+  .more summary {
+    list-style: none;
+    display: inline-grid;
+    align-content: center;
+  }
+  .more div {
+    position: absolute;
+    right: 0;
+    top: 28px;
+    z-index: 20;
+    display: grid;
+    gap: 6px;
+    padding: 10px 14px;
+    white-space: nowrap;
+  }
+  .more div a {
+    text-decoration: underline;
+  }
+  .chosen {
+    padding-bottom: 6px;
+    margin-bottom: 4px;
+    border-bottom: 1px solid var(--line);
+  }
+  .drawings {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(320px, 1fr));
+    gap: 10px 26px;
+    border-top: 1px solid var(--line);
+    padding-top: 8px;
+  }
+  .drawings > :global(figure) {
+    max-width: 560px;
   }
   details summary {
     cursor: pointer;

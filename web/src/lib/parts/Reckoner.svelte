@@ -12,7 +12,11 @@
   const page = createQuery(() => ({ queryKey: [h.id, 'shot', shot], enabled: shot !== null, queryFn: () => got(api.GET('/api/productions/{production}/shots/{shot}', { params: { path: { production: h.id, shot: shot ?? '' } } })) }));
 
   const book = createQuery(() => ({ queryKey: ['methods'], queryFn: () => got(api.GET('/api/methods')), staleTime: Infinity }));
-  let chosen = $state('S9');
+  const asked = new URLSearchParams(location.search);
+  let chosen = $state(asked.get('sum') ?? 'S9');
+  /** What a link brings along; it goes before what the shot knows, until another sum or shot is picked. */
+  let brought = $state<Record<string, unknown>>(readLink(asked.get('with')));
+  let link = $state('');
   let values = $state<Record<string, unknown>>({});
   let results = $state<Schemas['Result'][]>([]);
   let wrong = $state<Refused | null>(null);
@@ -20,6 +24,24 @@
   const method = $derived(page.data?.methods[0]);
 
   const usual = $derived(Object.fromEntries((book.data?.find((m) => m.id === method?.method)?.parameters ?? []).map((p) => [p.key, p.fallback as unknown])));
+
+  function readLink(text: string | null): Record<string, unknown> {
+    try {
+      return text ? (JSON.parse(text) as Record<string, unknown>) : {};
+    } catch {
+      return {};
+    }
+  }
+
+  async function share(): Promise<void> {
+    link = `${location.origin}${location.pathname}?${new URLSearchParams({ sum: chosen, with: JSON.stringify(values) }).toString()}`;
+    try {
+      await navigator.clipboard.writeText(link);
+      frame.say('The link is copied.');
+    } catch {
+      frame.say('Copy the link from the field.');
+    }
+  }
 
   /** What the shot and the production know, under the names the sums use. */
   const known = $derived.by<Record<string, unknown>>(() => {
@@ -35,12 +57,13 @@
 
   $effect(() => {
     const keys = new Set(sum?.inputs.map((i) => i.key) ?? []);
-    values = Object.fromEntries(Object.entries(known).filter(([k]) => keys.has(k)));
+    values = Object.fromEntries(Object.entries({ ...known, ...brought }).filter(([k]) => keys.has(k)));
+    link = '';
   });
 
   $effect(() => {
     const id = chosen;
-    const body = { values: $state.snapshot(values) as Record<string, never> };
+    const body = $state.snapshot(values) as Record<string, never>;
     let stale = false;
     void got(api.POST('/api/sums/{sum}', { params: { path: { sum: id } }, body }))
       .then((r) => {
@@ -80,7 +103,7 @@
     <button class="btn bare tight" onclick={() => (frame.reckoner = false)}>Close <kbd>=</kbd></button>
   </div>
   <label class="field"><span>Sum</span>
-    <select class="select" bind:value={chosen}>
+    <select class="select" bind:value={chosen} onchange={() => (brought = {})}>
       {#each sums.data ?? [] as s (s.id)}<option value={s.id}>{s.title}</option>{/each}
     </select>
   </label>
@@ -91,10 +114,12 @@
       <p class="pencil" role="alert">{wrong.detail}</p>
     {:else}
       <dl aria-live="polite">
-        {#each results as r, i (i)}<dt>{r.label}</dt><dd><strong class="mono">{r.value}</strong> {r.unit}</dd>{/each}
+        {#each results as r (r.key)}{#if r.value.length > 24}<div class="long"><dt>{r.label}</dt><dd class="mono small">{r.value} {r.unit}</dd></div>{:else}<dt>{r.label}</dt><dd><strong class="mono">{r.value}</strong> {r.unit}</dd>{/if}{/each}
       </dl>
     {/if}
     {#if takes.length > 0 && h.may('PRODUCER', 'COORDINATOR')}<button class="btn ink" onclick={() => void use()}>Use in {page.data?.code}</button>{/if}
+    <div class="flex gap-2"><button class="btn tight" onclick={() => void share()}>Copy a link to this sum</button></div>
+    {#if link}<input class="input mono" readonly value={link} aria-label="Link to this sum" onfocus={(e) => e.currentTarget.select()} />{/if}
     <p class="small soft rule pt-2"><span class="mono">{sum.formula}</span><br />{sum.source} · {sum.id}</p>
   {/if}
 </aside>
@@ -122,6 +147,14 @@
     gap: 4px 12px;
     border-top: 1px solid var(--ink);
     padding-top: 8px;
+  }
+  .long {
+    grid-column: 1 / -1;
+    min-width: 0;
+  }
+  .long dd {
+    text-align: left;
+    overflow-wrap: anywhere;
   }
   dt {
     color: var(--soft);

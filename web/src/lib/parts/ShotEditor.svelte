@@ -5,9 +5,10 @@
   import { go } from '../router';
   import { frame, queries } from '../state.svelte';
   import { day, hours } from '../words';
+  import Compare from './Compare.svelte';
   import Conflict from './Conflict.svelte';
   import Form from './Form.svelte';
-  import StackPicture from './StackPicture.svelte';
+  import Sheet from './Sheet.svelte';
   import Values from './Values.svelte';
 
   /** A shot being broken down: why, how, with which numbers, and what it will owe. */
@@ -24,7 +25,7 @@
   let of = $state('');
   let wrong = $state<Refused | null>(null);
   let preview = $state<Schemas['Plan'] | null>(null);
-  let compare = $state<{ method: Schemas['MethodView']; plan: Schemas['Plan'] | null }[]>([]);
+  let comparing = $state(false);
 
   const fresh = (p: Schemas['ShotView']): Schemas['ShotEdit'] => ({ title: p.title, intent: p.intent, cutFrames: p.cutFrames, setup: p.setup, omitted: p.omitted, methods: structuredClone(p.methods) });
   const changed = $derived(edit !== null && JSON.stringify(edit) !== base);
@@ -38,7 +39,6 @@
       version = p.version;
       of = p.id;
       wrong = null;
-      compare = [];
     }
   });
 
@@ -56,22 +56,10 @@
     return () => clearTimeout(timer);
   });
 
-  async function show(): Promise<void> {
-    const e = edit;
-    if (!e || !book.data) return;
-    compare = book.data.map((method) => ({ method, plan: null }));
-    compare = await Promise.all(
-      book.data.map(async (method) => ({
-        method,
-        plan: await got(api.POST('/api/productions/{production}/shots/{shot}/what-if', { params: { path: { production: h.id, shot } }, body: { ...$state.snapshot(e), methods: [{ method: method.id, values: {}, reason: '' }] } as Schemas['ShotEdit'] })),
-      })),
-    );
-  }
-
-  function choose(id: string): void {
+  function choose(method: string, reason: string, considered: string[]): void {
     if (edit) {
-      edit.methods = [...edit.methods, { method: id, values: {}, reason: '' }];
-      compare = [];
+      edit.methods = [...edit.methods, { method, values: {}, reason, considered }];
+      comparing = false;
     }
   }
 
@@ -142,7 +130,7 @@
       {@const def = book.data?.find((b) => b.id === m.method)}
       <section class="method">
         <div class="flex items-baseline gap-2"><h2>{def?.name ?? m.method}</h2><span class="soft small">{def?.summary}</span></div>
-        <label class="field my-2"><span>Chosen because</span><input class="input" bind:value={m.reason} disabled={!may} /></label>
+        <label class="field my-2"><span>Chosen because{m.considered && m.considered.length > 1 ? `, over ${m.considered.filter((c) => c !== m.method).map((c) => book.data?.find((b) => b.id === c)?.name.toLowerCase() ?? c).join(' and ')}` : ''}</span><input class="input" bind:value={m.reason} disabled={!may} /></label>
         {#if def}
           <details open={i === 0 && edit.methods.length === 1}>
             <summary class="small">Numbers · {Object.keys(m.values).length} changed from the usual</summary>
@@ -153,21 +141,8 @@
       </section>
     {/each}
 
-    {#if may && compare.length === 0}
-      <button type="button" class="btn" class:now={edit.methods.length === 0} onclick={() => void show()}>{edit.methods.length === 0 ? 'Choose how it is made' : 'Combine with another method'}</button>
-    {/if}
-    {#if compare.length > 0}
-      <ul class="choices" aria-label="Methods side by side">
-        {#each compare as c (c.method.id)}
-          <li class="sheet">
-            <strong>{c.method.name}</strong>
-            {#if c.plan}<StackPicture layers={c.plan.layers} label={c.method.name} />{/if}
-            <span class="small">{c.plan ? `${c.plan.plates.length} plates · ${hours(c.plan.effort)}` : 'working it out…'}</span>
-            <span class="small soft">{c.method.rightWhen}</span>
-            <button type="button" class="btn tight" disabled={edit.methods.some((m) => m.method === c.method.id)} onclick={() => choose(c.method.id)}>Choose {c.method.name.toLowerCase()}</button>
-          </li>
-        {/each}
-      </ul>
+    {#if may}
+      <button type="button" class="btn" class:now={edit.methods.length === 0} onclick={() => (comparing = true)}>{edit.methods.length === 0 ? 'Choose how it is made' : 'Combine with another method'}</button>
     {/if}
 
     {#if wrong?.stale}
@@ -201,6 +176,10 @@
   <p class="soft p-4">Reading the shot…</p>
 {/if}
 
+<Sheet bind:open={comparing} title="How is it made?" wide>
+  <Compare {shot} taken={edit?.methods.map((m) => m.method) ?? []} onchoose={choose} />
+</Sheet>
+
 <style>
   .editor {
     display: grid;
@@ -222,21 +201,6 @@
   }
   .method h2 {
     white-space: nowrap;
-  }
-  .choices {
-    display: grid;
-    grid-template-columns: repeat(auto-fill, minmax(128px, 1fr));
-    gap: 8px;
-  }
-  .choices li {
-    display: grid;
-    gap: 6px;
-    padding: 8px;
-    align-content: start;
-    grid-template-rows: auto auto auto 1fr auto;
-  }
-  .choices .btn {
-    white-space: normal;
   }
   .owes li {
     display: grid;

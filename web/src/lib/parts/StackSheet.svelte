@@ -16,6 +16,8 @@
   });
   const stateOf = (key: string): State => items.find((i) => i.key === key)?.state ?? 'OWED';
 
+  const wholeCut = (p: Schemas['Span']): boolean => p.kind === 'MOVE' || p.last - p.first > frames * 0.7;
+
   function scrub(e: PointerEvent): void {
     if (e.buttons === 1 || e.type === 'pointerdown') {
       const box = (e.currentTarget as SVGElement).getBoundingClientRect();
@@ -42,7 +44,7 @@
           <path d="M8 1h25l-7 22H1z" fill={s === 'IN_HAND' ? 'var(--ink)' : s === 'IN_DOUBT' ? 'var(--ink)' : 'var(--sheet)'} stroke="var(--ink)" stroke-dasharray={s === 'DROPPED' ? '3 2' : 'none'} />
           <text x="17" y="16.5" text-anchor="middle" font-size="12" font-weight="700" font-family="var(--mono)" fill={s === 'IN_HAND' || s === 'IN_DOUBT' ? 'var(--paper)' : 'var(--ink)'}>{l.letter}</text>
         </svg>
-        <span class="label" title="{l.label}: {l.source}, {l.blend}, matte {l.matte}"><strong class:struck={s === 'DROPPED'}>{l.label}</strong><span class="soft">{l.source} · {l.blend}{l.matte !== 'none' ? `, ${l.matte}` : ''}</span></span>
+        <span class="label" title="{l.label}: {[l.source, l.blend, `matte ${l.matte}`, l.retime, l.placement].filter(Boolean).join(', ')}"><strong class:struck={s === 'DROPPED'}>{l.label}</strong><span class="soft">{l.source} · {l.blend}{l.matte !== 'none' ? `, ${l.matte}` : ''}{l.placement ? ` · ${l.placement}` : ''}</span></span>
       </div>
     {/each}
   </div>
@@ -61,14 +63,16 @@
       <line x1="0" x2={W} y1={28 + i * ROW} y2={28 + i * ROW} stroke="var(--line)" vector-effect="non-scaling-stroke" />
       {#each l.spans as p (p.first)}
         {@const w = Math.max(1.5, x(p.last + 1) - x(p.first))}
-        {@const fill = p.kind === 'CROSSING' ? `url(#c${id})` : p.kind === 'EMPTY' || p.kind === 'MOVE' ? 'none' : s === 'IN_HAND' || s === 'IN_DOUBT' ? 'var(--ink)' : `url(#o${id})`}
+        {@const fill = p.kind === 'CROSSING' ? `url(#c${id})` : p.kind === 'EMPTY' || p.kind === 'MOVE' || p.kind === 'RETIME' ? 'none' : s === 'IN_HAND' || s === 'IN_DOUBT' ? 'var(--ink)' : `url(#o${id})`}
         {#if p.kind === 'FADE'}
           <path d={p.note.startsWith('out') ? `M${x(p.first)} ${y}L${x(p.first) + w} ${y + 20}H${x(p.first)}z` : `M${x(p.first)} ${y + 20}L${x(p.first) + w} ${y}V${y + 20}z`} {fill} stroke="var(--ink)" vector-effect="non-scaling-stroke"><title>{p.note}</title></path>
         {:else}
           <rect x={x(p.first)} {y} width={w} height="20" {fill} stroke={p.kind === 'CROSSING' ? 'var(--pencil)' : 'var(--ink)'} stroke-dasharray={p.kind === 'EMPTY' || s === 'DROPPED' ? '3 2' : 'none'} vector-effect="non-scaling-stroke"><title>{l.label}: frames {p.first} to {p.last}{p.note ? `, ${p.note}` : ''}</title></rect>
         {/if}
         {#if s === 'IN_DOUBT' && p.last === l.spans.at(-1)?.last && p.kind === 'PRESENT'}<path d="M{x(p.last + 1) - 8} {y - 1}h9v10z" fill="var(--sheet)" stroke="var(--ink)" vector-effect="non-scaling-stroke" />{/if}
-        {#if p.kind === 'MOVE'}<path d="M{x(p.first)} {y + 18}C{x(p.first) + w * 0.4} {y + 18} {x(p.first) + w * 0.6} {y + 3} {x(p.first) + w} {y + 3}" fill="none" stroke="var(--ink)" stroke-width="2" vector-effect="non-scaling-stroke" />{/if}
+        {#if p.curve.length > 1}<path d={p.curve.map((c, k) => `${k ? 'L' : 'M'}${x(p.first) + (w * k) / (p.curve.length - 1)} ${y + 18 - c * 16}`).join('')} fill="none" stroke="var(--ink)" stroke-width="2" vector-effect="non-scaling-stroke" />
+        {:else if p.kind === 'HOLD'}<path d="M{x(p.first) + 2} {y + 4}V{y + 16}M{x(p.first) + 2} {y + 10}H{x(p.first) + w - 2}M{x(p.first) + w - 2} {y + 4}V{y + 16}" fill="none" stroke={s === 'IN_HAND' || s === 'IN_DOUBT' ? 'var(--paper)' : 'var(--ink)'} stroke-width="1.5" vector-effect="non-scaling-stroke" />
+        {:else if p.kind === 'MOVE'}<path d="M{x(p.first)} {y + 18}C{x(p.first) + w * 0.4} {y + 18} {x(p.first) + w * 0.6} {y + 3} {x(p.first) + w} {y + 3}" fill="none" stroke="var(--ink)" stroke-width="2" vector-effect="non-scaling-stroke" />{/if}
       {/each}
     {/each}
     <line x1={x(frame) + W / frames / 2} x2={x(frame) + W / frames / 2} y1="18" y2={28 + top.length * ROW} stroke="var(--pencil)" stroke-width="2" vector-effect="non-scaling-stroke" />
@@ -79,16 +83,33 @@
   </div>
   <div class="notes">
     {#each top as l, i (l.key)}
-      {@const span = l.spans.find((p) => p.note && ['CROSSING', 'STREAK', 'FADE', 'MOVE', 'HOLD'].includes(p.kind))}
+      {@const span = l.spans.find((p) => p.note && ['CROSSING', 'STREAK', 'FADE', 'MOVE', 'HOLD', 'RETIME'].includes(p.kind))}
       {#if span}
         {@const right = x(span.last + 1) / W > 0.62}
-        <span class="note small" style:top="{28 + i * ROW + 8}px" style:left={span.kind === 'MOVE' ? '1%' : right ? 'auto' : `calc(${(x(span.last + 1) / W) * 100}% + 6px)`} style:right={span.kind !== 'MOVE' && right ? `calc(${100 - (x(span.first) / W) * 100}% + 6px)` : 'auto'}>{span.kind === 'CROSSING' ? `${span.last - span.first + 1} frames cross · ${span.note}` : span.note}</span>
+        <span class="note small" style:top="{28 + i * ROW + 8}px" style:left={wholeCut(span) ? '1%' : right ? 'auto' : `calc(${(x(span.last + 1) / W) * 100}% + 6px)`} style:right={!wholeCut(span) && right ? `calc(${100 - (x(span.first) / W) * 100}% + 6px)` : 'auto'}>{span.kind === 'CROSSING' ? `${span.last - span.first + 1} frames cross · ${span.note}` : span.note}</span>
       {/if}
     {/each}
   </div>
 </div>
+<details class="small read">
+  <summary>Read the stack as text</summary>
+  <ol>
+    {#each top as l (l.key)}<li><strong class="mono">{l.letter}</strong> {l.label} <span class="soft">{[l.source, `laid ${l.blend}`, l.matte !== 'none' ? `matte: ${l.matte}` : '', l.retime ? `time: ${l.retime}` : '', l.placement].filter(Boolean).join(' · ')}</span> <span class="mono">{l.spans.map((p) => (p.first === p.last ? p.first : `${p.first}–${p.last}`) + (p.kind !== 'PRESENT' ? ` ${p.kind.toLowerCase()}` : '')).join(', ')}</span></li>{/each}
+  </ol>
+</details>
 
 <style>
+  .read {
+    margin-top: 6px;
+  }
+  .read summary {
+    cursor: pointer;
+    color: var(--soft);
+  }
+  .read li {
+    border-top: 1px solid var(--line);
+    padding: 2px 0;
+  }
   .stack {
     display: grid;
     grid-template-columns: 258px minmax(0, 1fr);

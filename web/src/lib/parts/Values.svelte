@@ -28,6 +28,15 @@
     );
   }
 
+  const rows = (p: Schemas['Parameter']): number[][] => shown(p) as number[][];
+
+  function setRow(p: Schemas['Parameter'], i: number, column: number, raw: string): void {
+    set(
+      p,
+      rows(p).map((r, k) => (k === i ? r.map((n, c) => (c === column ? Number(raw) : n)) : r)),
+    );
+  }
+
   const numeric = (p: Schemas['Parameter'], raw: string): unknown => (raw.trim() === '' ? null : Number.isNaN(Number(raw)) ? raw : Number(raw));
 </script>
 
@@ -52,6 +61,22 @@
           </tbody>
         </table>
         <button type="button" class="btn bare tight" onclick={() => set(p, [...zones(p), { ...(zones(p).at(-1) ?? { part: 1, frame: 0, left: 0.1, right: 0.4 }) }])}>+ another entry</button>
+      </fieldset>
+    {:else if p.kind === 'ROWS'}
+      <fieldset class="zones" class:wrong={bad}>
+        <legend class="small soft">{p.label}</legend>
+        <table>
+          <thead><tr class="small soft">{#each p.choices as c (c)}<th>{c}</th>{/each}<th><span class="sr-only">remove</span></th></tr></thead>
+          <tbody>
+            {#each rows(p) as r, i (i)}
+              <tr>
+                {#each r as n, k (k)}<td><input class="input mono" aria-label="{p.choices[k]} of row {i + 1}" value={n} onchange={(e) => setRow(p, i, k, e.currentTarget.value)} /></td>{/each}
+                <td><button type="button" class="btn bare tight" aria-label="remove row {i + 1}" onclick={() => set(p, rows(p).filter((_, x) => x !== i))}>−</button></td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+        <button type="button" class="btn bare tight" onclick={() => set(p, [...rows(p), [...(rows(p).at(-1) ?? p.choices.map(() => 0))]])}>+ another row</button>
       </fieldset>
     {:else}
       <label class="field" title={p.reason}>

@@ -91,9 +91,9 @@ class BadInputTest {
   /** At 29.97 the labels that drop-frame counting leaves out (SMPTE ST 12-1) do not exist as takes either. */
   @Test
   void droppedLabels() {
-    refused(producer.post("/api/sums/S1", Map.of("values", Map.of("rate", "29.97", "label", "00:01:00;00"))), 422, "timecode", "does not exist");
-    refused(producer.post("/api/sums/S8", Map.of("values", Map.of("focalMm", 0))), 422, "focalMm", "must be from 1");
-    refused(producer.post("/api/sums/S99", Map.of("values", Map.of())), 422, "sum", "there is no sum");
+    refused(producer.post("/api/sums/S1", Map.of("rate", "29.97", "label", "00:01:00;00")), 422, "timecode", "does not exist");
+    refused(producer.post("/api/sums/S8", Map.of("focalMm", 0)), 422, "focalMm", "must be from 1");
+    refused(producer.post("/api/sums/S99", Map.of()), 422, "sum", "there is no sum");
     assertThat(producer.call("POST", "/api/sums/S8", java.net.http.HttpRequest.BodyPublishers.ofString("{\"values\":"), "application/json").status()).isEqualTo(400);
   }
 

@@ -124,8 +124,13 @@ class FloorTest {
     Caller floor = stage.house.person(stage.production, Role.FLOOR);
     assertThat(floor.post(path, Map.of("item", "caution:run", "kind", "SETTLED", "words", "me")).status()).isEqualTo(403);
     Caller.Answer dropped = Stage.ok(stage.producer.post(path, Map.of("item", "caution:run", "kind", "DROPPED", "words", "nonsense")));
-    assertThat(dropped.at("items")).filteredOn(i -> i.path("key").asString().equals("caution:run")).allMatch(i -> i.path("state").asString().equals("OWED"));
-    Caller.Answer signed = Stage.ok(stage.producer.post(path, Map.of("item", "caution:run", "kind", "SETTLED", "words", "R. Ekholm, stunt coordinator")));
+    assertThat(dropped.at("items")).filteredOn(i -> i.path("key").asString().equals("caution:run")).allMatch(i -> i.path("state").asString().equals("IN_DOUBT"));
+    Caller.Answer accepted = Stage.ok(stage.producer.post(path, Map.of("item", "caution:run", "kind", "ACCEPTED", "words", "it will be fine")));
+    assertThat(accepted.at("items")).filteredOn(i -> i.path("key").asString().equals("caution:run")).allMatch(i -> i.path("state").asString().equals("IN_DOUBT"));
+    Caller.Answer unsigned = stage.producer.post(path, Map.of("item", "caution:run", "kind", "SETTLED", "words", "one run an hour"));
+    assertThat(unsigned.status()).isEqualTo(422);
+    assertThat(unsigned.at("field").asString()).isEqualTo("signature");
+    Caller.Answer signed = Stage.ok(stage.producer.post(path, Map.of("item", "caution:run", "kind", "SETTLED", "words", "one run an hour", "signature", Map.of("who", "R. Ekholm", "role", "stunt coordinator"))));
     assertThat(signed.at("items")).filteredOn(i -> i.path("key").asString().equals("caution:run")).allMatch(i -> i.path("state").asString().equals("IN_HAND"));
   }
 

@@ -1,31 +1,40 @@
 package bivex.core.effort;
 
-import bivex.core.InvalidInput;
-
 /**
- * Kinds of work with the effort each takes per unit of its driver. The rates are this project's own planning defaults,
- * without a published source; they are there to be corrected by {@link Calibration} from what work really took.
+ * Kinds of work with the effort each takes per unit of its driver, at fair difficulty. These are this project's own planning defaults,
+ * without a published source; a production may set its own ({@link EffortRates}) and correct them by {@link Calibration}.
  */
 public enum TaskKind {
   SPLIT_MATTE("split matte", "join", 0.3, 0.6, 1.5),
   HAND_MATTE("hand matte", "frame", 0.15, 0.25, 0.43),
+  KEY("key", "keyed layer", 1, 2, 4),
   PAINT("paint", "frame", 0.1, 0.2, 0.4),
+  AUTO_TRACK("automatic track", "track", 0.25, 0.5, 1.5),
+  HAND_TRACK("track by hand", "frame", 0.03, 0.05, 0.1),
+  SOLVE("camera solve", "solve", 1, 2.5, 6),
+  STABILISE("stabilise", "clip", 0.3, 0.6, 1.5),
   RETIME("retime", "span", 0.25, 0.5, 1),
   STREAK("streak", "frame", 0.25, 0.5, 1),
   COMPOSITE("composite", "layer", 0.4, 0.75, 1.5),
   CAMERA_MOVE("camera made in post", "move", 0.25, 0.5, 1.25),
   GRADE_MATCH("grade match", "plate", 0.15, 0.3, 0.75),
   ELEMENT("element placed", "element", 0.5, 1, 2),
+  ELEMENT_SHOOT("element shot", "element", 1, 2, 4),
+  LIGHT_EFFECT("light effect", "layer", 0.5, 1, 2.5),
+  DRAWING("drawing", "drawing", 1, 2, 4),
+  BUILD("build", "built thing", 4, 8, 20),
+  RENDER("render watched", "100 frames", 0.2, 0.5, 1),
+  LOOK("look tried", "option", 1, 2, 4),
   SOUND("sound", "moment", 0.25, 0.5, 1);
 
   private final String words;
   private final String driver;
-  private final Estimate perUnit;
+  private final Estimate fair;
 
   TaskKind(String words, String driver, double low, double likely, double high) {
     this.words = words;
     this.driver = driver;
-    this.perUnit = new Estimate(low, likely, high);
+    this.fair = new Estimate(low, likely, high);
   }
 
   /** The trade's word for it. */
@@ -38,14 +47,9 @@ public enum TaskKind {
     return driver;
   }
 
-  /**
-   * Hours for an amount of work.
-   *
-   * @param units of the driver, 0 or more
-   */
-  public Estimate hours(double units, Difficulty difficulty) {
-    InvalidInput.within("amount of work", units, 0, 1e7);
-    return perUnit.times(units * difficulty.factor());
+  /** Default hours of one unit. */
+  public Estimate perUnit(Difficulty difficulty) {
+    return fair.times(difficulty.factor());
   }
 
   /** How hard the pictures make it. */
@@ -63,6 +67,11 @@ public enum TaskKind {
     /** Multiplier on the fair rate. */
     public double factor() {
       return factor;
+    }
+
+    /** From the word a choice uses: "easy", "fair", "hard". */
+    public static Difficulty of(String word) {
+      return valueOf(word.toUpperCase(java.util.Locale.ROOT));
     }
   }
 }

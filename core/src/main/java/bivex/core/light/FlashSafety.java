@@ -60,6 +60,29 @@ public final class FlashSafety {
   }
 
   /**
+   * Warnings for a steady flicker: each swing down and up is one flash. A general flash is a pair of opposing changes of 10 % or more of the
+   * largest luminance with the darker image below 0.80 (WCAG 2.2, definition of general flash); levels here are taken as relative luminance.
+   *
+   * @param base level, 0 to 1
+   * @param amplitude 0 to 1
+   * @param hz swings a second
+   * @param areaShare share of the 10° field, 0 to 1
+   */
+  public static List<String> strobing(double base, double amplitude, double hz, double areaShare) {
+    InvalidInput.within("base", base, 0, 1);
+    InvalidInput.within("amplitude", amplitude, 0, 1);
+    InvalidInput.within("area", areaShare, 0, 1);
+    double low = Math.max(0, base - amplitude);
+    double high = Math.min(1, base + amplitude);
+    if (InvalidInput.positive("flicker rate", hz) <= FLASHES_PER_SECOND || high - low < 0.1 || low >= 0.8) {
+      return List.of();
+    }
+    return List.of(areaShare >= AREA_SHARE
+        ? String.format(Locale.ROOT, "flickers %.1f times a second between %.2f and %.2f over %.0f %% of the field: the guideline's limit is %d (WCAG 2.2, 2.3.1)", hz, low, high, areaShare * 100, FLASHES_PER_SECOND)
+        : String.format(Locale.ROOT, "flickers %.1f times a second on a small area: a closer shot would be beyond the guideline", hz));
+  }
+
+  /**
    * Faults of a flicker written as base ± amplitude at a rate.
    *
    * @param base level, 0 to 1

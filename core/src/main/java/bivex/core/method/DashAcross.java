@@ -1,7 +1,7 @@
 package bivex.core.method;
 
-import static bivex.core.method.LockedCamera.f;
-import static bivex.core.method.LockedCamera.n;
+import static bivex.core.method.CameraBrief.f;
+import static bivex.core.method.CameraBrief.n;
 
 import bivex.core.InvalidInput;
 import bivex.core.effort.TaskKind;
@@ -29,6 +29,16 @@ public final class DashAcross implements Method {
   }
 
   @Override
+  public Chapter chapter() {
+    return Chapter.SUDDEN_MOVEMENT;
+  }
+
+  @Override
+  public List<String> cues() {
+    return List.of("dash", "then last", "smear", "faster", "blur across", "in an instant");
+  }
+
+  @Override
   public String summary() {
     return "Somebody is at one mark, then at another, faster than the eye: stops are performed, a few frames are built between them.";
   }
@@ -52,7 +62,7 @@ public final class DashAcross implements Method {
         Parameter.number("blurDegrees", "Blur of the streaks", "°", 45, 360, 300, "more than natural, so that it reads (common practice)"),
         Parameter.yesNo("othersMove", "Something else in frame moves", false, "then a compressed run would speed it up too"),
         Parameter.yesNo("wind", "Wind on the stops", true, "the stop is what sells the speed")));
-    p.addAll(LockedCamera.PARAMETERS);
+    p.addAll(CameraBrief.PARAMETERS);
     return p;
   }
 
@@ -69,7 +79,7 @@ public final class DashAcross implements Method {
     if (span == 0) {
       throw new InvalidInput("to", "must differ from the first mark");
     }
-    LockedCamera.derive(plan, v, 1, "only the performer may move");
+    CameraBrief.held(plan, v, 1, "only the performer may move");
     Dash dash = streak ? Dash.streak(span, v.number("metres"), between, v.number("blurDegrees"), s.rate()) : Dash.compressedRun(span, v.number("metres"), between, v.number("blurDegrees"), s.rate());
     double seconds = s.rate().seconds(s.cutFrames() + 2.0 * s.handles()) + v.number("runSeconds");
     plan.plate("plate:performance-1", Plan.PlateKind.PERFORMANCE, streak ? "Stops at both marks" : "The run", streak ? "Start of the move at the first mark, then the arrival at the second, each with its stop; run, don't walk, between." : "The whole run at full effort, with the start and the stop.", seconds, true, "streaks drawn from a still of the performer");
@@ -137,7 +147,7 @@ public final class DashAcross implements Method {
           figures = List.of(new Plan.SketchFigure("streak", "streak", clamp(x - half - streak), clamp(x + half + streak), 0.6));
         }
       }
-      out.add(new Plan.SketchFrame(s.firstFrame() + i, figures, List.of(), false));
+      out.add(new Plan.SketchFrame(s.firstFrame() + i, figures, List.of(), false, Plan.View.STILL));
     }
     plan.sketch(out);
   }

@@ -1,7 +1,7 @@
 package bivex.core.method;
 
-import static bivex.core.method.LockedCamera.f;
-import static bivex.core.method.LockedCamera.n;
+import static bivex.core.method.CameraBrief.f;
+import static bivex.core.method.CameraBrief.n;
 
 import bivex.core.InvalidInput;
 import bivex.core.effort.TaskKind;
@@ -32,6 +32,16 @@ public final class LockedDouble implements Method {
   }
 
   @Override
+  public Chapter chapter() {
+    return Chapter.DOUBLES;
+  }
+
+  @Override
+  public List<String> cues() {
+    return List.of("herself", "himself", "same face", "twin", "double", "across the table does the same", "yesterday's");
+  }
+
+  @Override
   public String summary() {
     return "One performer plays several parts in one frame: a locked camera, a pass for each part, a split between them.";
   }
@@ -52,12 +62,17 @@ public final class LockedDouble implements Method {
         Parameter.number("push", "Push in post", "×", 1, 2, 1.08, "a little life on a locked frame"),
         Parameter.choice("inFront", "In front where they cross", List.of("right part", "left part"), "asked only when they cross"),
         Parameter.choice("difficulty", "Matte", List.of("fair", "easy", "hard"), "hair, blur and like colours are hard")));
-    p.addAll(LockedCamera.PARAMETERS);
+    p.addAll(CameraBrief.PARAMETERS);
     return p;
   }
 
   @Override
   public void derive(Derivation plan, Values v) {
+    derive(plan, v, false);
+  }
+
+  /** @param keyed whether what crosses is keyed, not cut out by hand @return how many frames cross a join */
+  int derive(Derivation plan, Values v, boolean keyed) {
     ShotSetting s = plan.setting();
     int parts = v.whole("parts");
     List<Zone> zones = v.zones("zones");
@@ -68,12 +83,12 @@ public final class LockedDouble implements Method {
     if (v.whole("speaking") > parts) {
       throw new InvalidInput("speaking", "cannot be more than the " + parts + " parts");
     }
-    LockedCamera.derive(plan, v, parts, "the plates must lie on one another");
+    CameraBrief.held(plan, v, parts, "the plates must lie on one another");
     List<JoinPlan> joins = joins(order, zones, s, v.number("slopePx"));
     plates(plan, v, parts);
-    layers(plan, v, order, joins);
+    layers(plan, v, order, joins, keyed);
     checks(plan, v, joins);
-    tasks(plan, v, joins);
+    tasks(plan, v, joins, keyed);
     sketch(plan, s, order, zones, joins);
     plan.datum("datum:eyeline", "Eyeline of each part", "Height and direction each part looks in, marked on a stand.", Plan.Due.BEFORE_DAY);
     plan.datum("datum:wardrobe", "Wardrobe of each part", "What tells the parts apart; all of one costume is shot before the other.", Plan.Due.BEFORE_DAY);
@@ -82,6 +97,7 @@ public final class LockedDouble implements Method {
       plan.aid("aid:guide", "Guide track in one ear", "the first part's timing for the second", v.whole("speaking") + " speaking parts; only one speaks at a time");
       plan.datum("datum:sound", "Sound check of the setup", "Hum sources off, microphone close, room tone recorded.", Plan.Due.BEFORE_STRIKE);
     }
+    return crossing(joins).size();
   }
 
   private static List<JoinPlan> joins(List<Integer> order, List<Zone> zones, ShotSetting s, double slope) {
@@ -108,7 +124,7 @@ public final class LockedDouble implements Method {
         "borrow frames of a take in which that part of the frame is free", "patch it from two takes", "pick up with the same camera data and light");
   }
 
-  private static void layers(Derivation plan, Values v, List<Integer> order, List<JoinPlan> joins) {
+  private static void layers(Derivation plan, Values v, List<Integer> order, List<JoinPlan> joins, boolean keyed) {
     ShotSetting s = plan.setting();
     Plan.Span whole = new Plan.Span(s.firstFrame(), s.lastFrame(), Plan.SpanKind.PRESENT, "");
     plan.layer("layer:clean", "Clean plate", "plate", "over", "none", CLEAN, List.of(whole));
@@ -125,7 +141,7 @@ public final class LockedDouble implements Method {
         }
         spans.add(new Plan.Span(s.firstFrame() + crossing.get(from), s.firstFrame() + crossing.get(i), Plan.SpanKind.CROSSING, v.word("inFront") + " in front"));
       }
-      plan.layer(plan.own("layer:crossing"), "What crosses the join", "hand matte of the " + v.word("inFront"), "over", "hand matte", plan.own("task:hand-matte"), spans);
+      plan.layer(plan.own("layer:crossing"), "What crosses the join", (keyed ? "key of the " : "hand matte of the ") + v.word("inFront"), "over", keyed ? "key" : "hand matte", plan.own(keyed ? "task:key" : "task:hand-matte"), spans);
     }
     plan.layer("layer:grade", "Join grade", "stops and colour to match", "over", "split", "task:grade", List.of(whole));
     if (v.number("push") > 1) {
@@ -140,7 +156,7 @@ public final class LockedDouble implements Method {
     double margin = joins.stream().mapToDouble(JoinPlan::marginPx).min().orElse(0);
     plan.check(new Plan.Check(plan.own("check:join"), "Where the join can go", crossing.isEmpty() ? margin < 30 ? Plan.Grade.DOUBTFUL : Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
         crossing.isEmpty() ? f("%s join, margin %.0f px", fixed ? "a standing" : "a moving", margin) : f("%d frames cross the join, %d to %d", crossing.size(), s.firstFrame() + crossing.get(0), s.firstFrame() + crossing.get(crossing.size() - 1)),
-        crossing.isEmpty() ? margin < 30 ? "Less than 30 px to feather in: move a mark outward." : "" : "Move a mark so that they keep apart, or pay the hand matte.",
+        crossing.isEmpty() ? margin < 30 ? "Less than 30 px to feather in: move a mark outward." : "" : "Move a mark so that they keep apart, or plan it as a crossing double and pay the hand matte.",
         "S17", f("%d parts over %d frames at %d px", joins.size() + 1, s.cutFrames(), s.capture().width()), "standing if the left part's right-most edge stays left of the right part's left-most; definition"));
 
     double focal = v.number("focalMm");
@@ -160,16 +176,17 @@ public final class LockedDouble implements Method {
     plan.check(new Plan.Check(plan.own("check:depth"), "Sharp from part to part", holds ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
         f("sharp from %.2f m to %s", dof.nearMm() / 1000, Double.isInfinite(dof.farMm()) ? "the horizon" : f("%.2f m", dof.farMm() / 1000)), holds ? "" : "Focus each part on its own mark, or a smaller opening.",
         "S8", f("%s mm, f/%s, focus %s m, circle sensor ÷ 1200", n(focal), n(stop), n(near / 1000)), "H = f²÷(N·c) + f; near and far limits; thin-lens handbook formula"));
+    CameraBrief.sideView(plan, dof, near / 1000, bg / 1000, "nearest part", near / 1000, "farthest part", far / 1000);
     double reserve = Reframe.reserve(s.capture(), s.delivery(), v.number("push"));
     plan.check(new Plan.Check(plan.own("check:push"), "Picture to spare for the push", reserve >= 1 ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
         f("%s× leaves %.2f source pixels a delivered one", n(v.number("push")), reserve), reserve >= 1 ? "" : f("Record larger, or push no further than %.2f×.", Reframe.punchLimit(s.capture(), s.delivery())),
         "S12", s.capture().text() + " into " + s.delivery().text(), "punch limit = source ÷ delivery; definition"));
   }
 
-  private static void tasks(Derivation plan, Values v, List<JoinPlan> joins) {
-    Difficulty d = Difficulty.valueOf(v.word("difficulty").toUpperCase(java.util.Locale.ROOT));
+  private static void tasks(Derivation plan, Values v, List<JoinPlan> joins, boolean keyed) {
+    Difficulty d = Difficulty.of(v.word("difficulty"));
     plan.task(plan.own("task:split"), "Split matte along the join", TaskKind.SPLIT_MATTE, joins.size(), joins.stream().allMatch(j -> j.kind() == JoinPlan.Kind.STATIC) ? Difficulty.EASY : d);
-    plan.task(plan.own("task:hand-matte"), "Hand matte where they cross", TaskKind.HAND_MATTE, crossing(joins).size(), d);
+    plan.task(plan.own("task:hand-matte"), "Hand matte where they cross", TaskKind.HAND_MATTE, keyed ? 0 : crossing(joins).size(), d);
     plan.task("task:composite", "Composite", TaskKind.COMPOSITE, joins.size() + 2.0, Difficulty.FAIR);
     plan.task(plan.own("task:push"), "Camera made in post", TaskKind.CAMERA_MOVE, v.number("push") > 1 ? 1 : 0, Difficulty.EASY);
   }
@@ -184,7 +201,7 @@ public final class LockedDouble implements Method {
         figures.add(new Plan.SketchFigure("part " + order.get(i), "figure", edges.get(i)[f][0], edges.get(i)[f][1], 1));
       }
       int frame = f;
-      out.add(new Plan.SketchFrame(s.firstFrame() + f, figures, joins.stream().map(j -> j.path()[frame] / s.capture().width()).toList(), crossing.contains(f)));
+      out.add(new Plan.SketchFrame(s.firstFrame() + f, figures, joins.stream().map(j -> j.path()[frame] / s.capture().width()).toList(), crossing.contains(f), Plan.View.STILL));
     }
     plan.sketch(out);
   }

@@ -11,17 +11,42 @@ import java.util.List;
  * <p>Implementations are found through {@link java.util.ServiceLoader}; nothing else needs to know them.
  */
 public interface Method {
+  /** The chapters of the book. */
+  enum Chapter {
+    DOUBLES("Doubles"),
+    SUDDEN_MOVEMENT("Sudden movement"),
+    TIME("Time"),
+    PLANAR_AND_SCALE("Planar and scale"),
+    ENERGY_AND_LIGHT("Energy and light"),
+    BUILT_WORLDS("Built worlds");
+
+    private final String words;
+
+    Chapter(String words) {
+      this.words = words;
+    }
+
+    public String words() {
+      return words;
+    }
+  }
+
   /** Short stable code in the method book, such as "A1". */
   String id();
 
   /** What practitioners call it. */
   String name();
 
+  Chapter chapter();
+
   /** One sentence: what the audience sees and how it is done. */
   String summary();
 
   /** When this is the right choice. */
   String rightWhen();
+
+  /** Words and beginnings of words in a script that suggest it, in small letters; several words in one entry must all be there. */
+  List<String> cues();
 
   /** Its parameters, in the order a screen asks for them. */
   List<Parameter> parameters();

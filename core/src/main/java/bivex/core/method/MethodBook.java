@@ -5,6 +5,7 @@ import bivex.core.parameter.Values;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.ServiceLoader;
 import java.util.Set;
 
@@ -23,6 +24,20 @@ public final class MethodBook {
   /** One method; refused when there is none of that id. */
   public static Method find(String id) {
     return METHODS.stream().filter(m -> m.id().equals(id)).findFirst().orElseThrow(() -> new InvalidInput("method", "there is no method \"" + id + "\" in the book"));
+  }
+
+  /**
+   * A method that suits some words of a script.
+   *
+   * @param found the cues that were found, the reason for the suggestion
+   */
+  public record Suggestion(Method method, List<String> found) {}
+
+  /** Methods whose cues are in some words, those with most cues first; at most {@code most}. */
+  public static List<Suggestion> suitable(String words, int most) {
+    Set<String> have = new HashSet<>(List.of(words.toLowerCase(Locale.ROOT).split("[^\\p{L}']+")));
+    return METHODS.stream().map(m -> new Suggestion(m, m.cues().stream().filter(c -> List.of(c.split(" ")).stream().allMatch(part -> have.stream().anyMatch(h -> h.startsWith(part)))).toList()))
+        .filter(s -> !s.found().isEmpty()).sorted(Comparator.comparingInt((Suggestion s) -> s.found().stream().mapToInt(c -> c.split(" ").length).sum()).reversed()).limit(most).toList();
   }
 
   /**

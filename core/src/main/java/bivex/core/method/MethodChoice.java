@@ -1,6 +1,7 @@
 package bivex.core.method;
 
 import bivex.core.InvalidInput;
+import java.util.List;
 import java.util.Map;
 
 /**
@@ -9,11 +10,18 @@ import java.util.Map;
  * @param method its id
  * @param values parameters that differ from the default
  * @param reason why it was chosen; may be empty
+ * @param considered methods it was compared with when it was chosen
  */
-public record MethodChoice(String method, Map<String, Object> values, String reason) {
+public record MethodChoice(String method, Map<String, Object> values, String reason, List<String> considered) {
   public MethodChoice {
     method = InvalidInput.text("method", method);
     values = values == null ? Map.of() : java.util.Collections.unmodifiableMap(new java.util.LinkedHashMap<>(values));
     reason = reason == null ? "" : reason.strip();
+    considered = considered == null ? List.of() : List.copyOf(considered);
+  }
+
+  /** A choice that was not compared with others. */
+  public MethodChoice(String method, Map<String, Object> values, String reason) {
+    this(method, values, reason, List.of());
   }
 }

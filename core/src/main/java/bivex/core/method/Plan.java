@@ -2,6 +2,7 @@ package bivex.core.method;
 
 import bivex.core.effort.Estimate;
 import bivex.core.effort.TaskKind;
+import bivex.core.element.ElementSource;
 import bivex.core.shoot.MatchRule;
 import java.util.List;
 import java.util.Set;
@@ -12,7 +13,7 @@ import java.util.Set;
  */
 public record Plan(
     List<Layer> layers, List<Plate> plates, MatchSet matchSet, List<BriefLine> cameraBrief, List<Element> elements,
-    List<Aid> aids, List<Task> tasks, List<Datum> data, List<Check> checks, List<Caution> cautions, List<SketchFrame> sketch,
+    List<Aid> aids, List<Task> tasks, List<Datum> data, List<Check> checks, List<Caution> cautions, List<SketchFrame> sketch, List<Drawing> drawings,
     Estimate effort, double setMinutes) {
 
   /** When something owed is too late. */
@@ -52,26 +53,44 @@ public record Plan(
     STREAK,
     EMPTY,
     CROSSING,
-    MOVE
+    MOVE,
+    RETIME
   }
 
-  /** Frames of a layer, both ends included, numbered as in the cut. @param note what happens in them */
-  public record Span(int first, int last, SpanKind kind, String note) {}
+  /**
+   * Frames of a layer, both ends included, numbered as in the cut.
+   *
+   * @param note what happens in them
+   * @param curve for a retime or move: its value at evenly spaced moments, 0 to 1 of its largest; else empty
+   */
+  public record Span(int first, int last, SpanKind kind, String note, List<Double> curve) {
+    public Span(int first, int last, SpanKind kind, String note) {
+      this(first, last, kind, note, List.of());
+    }
+  }
 
   /**
    * One thing in the stack.
    *
    * @param letter A is the bottom
    * @param source plate, element, still or generated, in words
+   * @param retime how its time is changed; empty when it is not
+   * @param placement what it is bound to; empty when it lies where it was shot
    * @param settledBy key of the plan item whose evidence puts the layer in hand
    */
-  public record Layer(String key, String letter, String label, String source, String blend, String matte, String settledBy, List<Span> spans) {}
+  public record Layer(String key, String letter, String label, String source, String blend, String matte, String retime, String placement, String settledBy, List<Span> spans) {}
 
   /** One line of the camera brief. */
   public record BriefLine(String property, String label, String value, String reason) {}
 
-  /** Something laid over that the camera of this shot does not record. @param minWidthPx width it needs at the largest use */
-  public record Element(String key, String label, String source, String blend, int minWidthPx) {}
+  /**
+   * Something laid over that the camera of this shot does not record.
+   *
+   * @param source where it best comes from
+   * @param how how to get it: background, rate, direction
+   * @param minWidthPx width it needs at its largest use
+   */
+  public record Element(String key, String label, ElementSource source, String how, String blend, int minWidthPx) {}
 
   /** A practical aid for the kit list. @param purpose what it is for @param setting how it is set; may be empty */
   public record Aid(String key, String label, String purpose, String setting) {}
@@ -92,8 +111,8 @@ public record Plan(
    * A sum the plan rests on.
    *
    * @param figure the result with units
-   * @param remedy what to do when it does not hold; empty when it does
-   * @param sum id of the sum, as in the reckoner
+   * @param remedy what to do when it does not hold, and what that costs; empty when it does
+   * @param sum id of the sum, as in the reckoner; empty when it is a rule and no sum
    * @param inputs what went in, with units
    * @param formula and where it comes from
    */
@@ -102,9 +121,63 @@ public record Plan(
   /** Where somebody can be hurt. @param ask the licensed person to ask */
   public record Caution(String key, String text, String ask) {}
 
-  /** One figure in the schematic picture, as shares of the frame width. @param kind figure, streak or ghost */
-  public record SketchFigure(String label, String kind, double left, double right, double opacity) {}
+  /**
+   * One figure in the schematic picture; its place in shares of the frame, from the left and from the top.
+   *
+   * @param kind figure, streak, ghost, thing, line, flash, glow or window
+   */
+  public record SketchFigure(String label, String kind, double left, double right, double top, double bottom, double opacity) {
+    /** A person seen from the waist up. */
+    public SketchFigure(String label, String kind, double left, double right, double opacity) {
+      this(label, kind, left, right, 0.28, 1, opacity);
+    }
+  }
+
+  /** What a camera made in post does to the frame. @param shiftX share of the width @param shiftY share of the height */
+  public record View(double scale, double shiftX, double shiftY, double turnDeg) {
+    public static final View STILL = new View(1, 0, 0, 0);
+  }
 
   /** The schematic picture of one frame. @param joins positions as shares of the width @param crossed whether a join is crossed */
-  public record SketchFrame(int frame, List<SketchFigure> figures, List<Double> joins, boolean crossed) {}
+  public record SketchFrame(int frame, List<SketchFigure> figures, List<Double> joins, boolean crossed, View view) {}
+
+  /** What a drawing shows. */
+  public enum DrawingKind {
+    /** A value over the frames of the cut. */
+    CURVE,
+    /** Places in the picture. */
+    FRAME,
+    /** The set from the side. */
+    SIDE,
+    /** The set from above. */
+    ABOVE
+  }
+
+  public enum ShapeKind {
+    LINE,
+    DASHED,
+    AREA,
+    DOTS,
+    NOW
+  }
+
+  /** @param frame frame of the cut it belongs to, or null */
+  public record Point(double x, double y, Integer frame) {
+    public Point(double x, double y) {
+      this(x, y, null);
+    }
+  }
+
+  /** One shape of a drawing, in its units. NOW is drawn in the accent: what needs looking at. */
+  public record Shape(ShapeKind kind, String label, List<Point> points) {}
+
+  /**
+   * A drawing of a sum, in the sum's own units; whoever shows it scales it.
+   *
+   * @param xUnit unit of x
+   * @param yUnit unit of y
+   * @param equal whether x and y have one scale
+   * @param down whether y grows downwards, as in pictures
+   */
+  public record Drawing(String key, DrawingKind kind, String title, String xUnit, String yUnit, boolean equal, boolean down, List<Shape> shapes) {}
 }

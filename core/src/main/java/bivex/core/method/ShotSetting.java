@@ -1,6 +1,7 @@
 package bivex.core.method;
 
 import bivex.core.InvalidInput;
+import bivex.core.effort.EffortRates;
 import bivex.core.optics.Raster;
 import bivex.core.time.FrameRate;
 
@@ -15,14 +16,30 @@ import bivex.core.time.FrameRate;
  * @param handles frames kept before and after the cut, 0 to 1000
  * @param sensorWidthMm width of the recorded part of the sensor, mm
  * @param mainsHz mains frequency at the place, Hz
+ * @param effort hours per unit of work
  */
-public record ShotSetting(FrameRate rate, Raster capture, Raster delivery, int firstFrame, int cutFrames, int handles, double sensorWidthMm, double mainsHz) {
+public record ShotSetting(FrameRate rate, Raster capture, Raster delivery, int firstFrame, int cutFrames, int handles, double sensorWidthMm, double mainsHz, EffortRates effort) {
   public ShotSetting {
     InvalidInput.within("first frame", (long) firstFrame, 0, 10_000_000);
     InvalidInput.within("cut length", (long) cutFrames, 1, 100_000);
     InvalidInput.within("handles", (long) handles, 0, 1000);
     InvalidInput.within("sensor width", sensorWidthMm, 1, 100);
     InvalidInput.within("mains", mainsHz, 16, 1000);
+  }
+
+  /** With the planning defaults for effort. */
+  public ShotSetting(FrameRate rate, Raster capture, Raster delivery, int firstFrame, int cutFrames, int handles, double sensorWidthMm, double mainsHz) {
+    this(rate, capture, delivery, firstFrame, cutFrames, handles, sensorWidthMm, mainsHz, EffortRates.DEFAULTS);
+  }
+
+  /** Height of the recorded part of the sensor, mm. */
+  public double sensorHeightMm() {
+    return sensorWidthMm / capture.aspect();
+  }
+
+  /** Seconds of the cut with its handles. */
+  public double seconds() {
+    return rate.seconds(cutFrames + 2.0 * handles);
   }
 
   /** Number of the last frame of the cut. */

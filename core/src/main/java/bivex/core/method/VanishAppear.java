@@ -1,10 +1,11 @@
 package bivex.core.method;
 
-import static bivex.core.method.LockedCamera.f;
+import static bivex.core.method.CameraBrief.f;
 
 import bivex.core.InvalidInput;
 import bivex.core.effort.TaskKind;
 import bivex.core.effort.TaskKind.Difficulty;
+import bivex.core.element.ElementSource;
 import bivex.core.parameter.Parameter;
 import bivex.core.parameter.Values;
 import java.util.ArrayList;
@@ -20,6 +21,16 @@ public final class VanishAppear implements Method {
   @Override
   public String name() {
     return "Vanish or appear";
+  }
+
+  @Override
+  public Chapter chapter() {
+    return Chapter.SUDDEN_MOVEMENT;
+  }
+
+  @Override
+  public List<String> cues() {
+    return List.of("vanish", "appear", "gone", "where nothing", "disappear", "fade");
   }
 
   @Override
@@ -46,7 +57,7 @@ public final class VanishAppear implements Method {
         Parameter.yesNo("wind", "Wind on the neighbours", false, "cloth and hair that move sell it"),
         Parameter.yesNo("smoke", "Dust or smoke element", false, "covers the change"),
         Parameter.yesNo("shadow", "It throws a shadow or touches something", true, "both must go with it")));
-    p.addAll(LockedCamera.PARAMETERS);
+    p.addAll(CameraBrief.PARAMETERS);
     return p;
   }
 
@@ -61,7 +72,7 @@ public final class VanishAppear implements Method {
     if (v.number("right") <= v.number("left")) {
       throw new InvalidInput("right", "must be to the right of the left edge");
     }
-    LockedCamera.derive(plan, v, 1, "with and without must lie on one another");
+    CameraBrief.held(plan, v, 1, "with and without must lie on one another");
     boolean vanishes = v.word("direction").equals("vanishes");
     String thing = v.word("thing");
     double seconds = s.rate().seconds(s.cutFrames() + 2.0 * s.handles());
@@ -87,7 +98,7 @@ public final class VanishAppear implements Method {
     for (int i = 0; i < s.cutFrames(); i++) {
       double gone = i < at ? 0 : i >= at + dissolve ? 1 : (i - at + 1.0) / (dissolve + 1);
       double opacity = vanishes ? 1 - gone : gone;
-      out.add(new Plan.SketchFrame(s.firstFrame() + i, opacity > 0 ? List.of(new Plan.SketchFigure(thing, opacity < 1 ? "ghost" : "figure", v.number("left") / 100, v.number("right") / 100, opacity)) : List.of(), List.of(), false));
+      out.add(new Plan.SketchFrame(s.firstFrame() + i, opacity > 0 ? List.of(new Plan.SketchFigure(thing, opacity < 1 ? "ghost" : "figure", v.number("left") / 100, v.number("right") / 100, opacity)) : List.of(), List.of(), false, Plan.View.STILL));
     }
     plan.sketch(out);
   }
@@ -108,7 +119,7 @@ public final class VanishAppear implements Method {
     }
     plan.layer("layer:with", "With " + thing, "performance", "over", v.yes("neighbours") ? "split" : "none", "plate:with", spans);
     if (v.yes("smoke")) {
-      plan.element("element:dust", "Dust or smoke puff", "shoot or stock, on black", "screen", s.delivery().width());
+      plan.element("element:dust", "Dust or smoke puff", ElementSource.SHOOT, "on black, or from stock; hand-sized puff, 50 fps or faster", "screen", s.delivery().width());
       plan.layer("layer:dust", "Dust or smoke", "element", "screen", "none", "element:dust", List.of(new Plan.Span(Math.max(s.firstFrame(), change - 1), Math.min(s.lastFrame(), change + dissolve + 18), Plan.SpanKind.PRESENT, "")));
     }
     plan.layer("layer:grade", "Grade match", "stops and colour to match", "over", "none", "task:grade", List.of(new Plan.Span(s.firstFrame(), s.lastFrame(), Plan.SpanKind.PRESENT, "")));

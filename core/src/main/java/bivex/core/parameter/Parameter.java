@@ -24,7 +24,9 @@ public record Parameter(String key, String label, Kind kind, String unit, double
     YES_NO,
     CHOICE,
     TEXT,
-    ZONES
+    ZONES,
+    /** Rows of numbers; {@code choices} names the columns. */
+    ROWS
   }
 
   public static Parameter number(String key, String label, String unit, double min, double max, double fallback, String reason) {
@@ -49,6 +51,10 @@ public record Parameter(String key, String label, Kind kind, String unit, double
 
   public static Parameter zones(String key, String label, List<bivex.core.plate.Zone> fallback, String reason) {
     return new Parameter(key, label, Kind.ZONES, "% of width", 0, 100, List.of(), fallback, reason);
+  }
+
+  public static Parameter rows(String key, String label, List<String> columns, double min, double max, List<List<Double>> fallback, String reason) {
+    return new Parameter(key, label, Kind.ROWS, "", min, max, List.copyOf(columns), List.copyOf(fallback), reason);
   }
 
   /** The same parameter with another default; for methods that share one but start elsewhere. */
@@ -84,7 +90,22 @@ public record Parameter(String key, String label, Kind kind, String unit, double
       }
       case TEXT -> String.valueOf(raw).strip();
       case ZONES -> Values.zones(key, raw);
+      case ROWS -> rows(raw);
     };
+  }
+
+  private List<List<Double>> rows(Object raw) {
+    if (!(raw instanceof List<?> list) || list.size() > 1000) {
+      throw new InvalidInput(key, "must be a list of up to 1000 rows of " + String.join(", ", choices));
+    }
+    List<List<Double>> out = new java.util.ArrayList<>();
+    for (int i = 0; i < list.size(); i++) {
+      if (!(list.get(i) instanceof List<?> row) || row.size() != choices.size() || !row.stream().allMatch(Number.class::isInstance)) {
+        throw new InvalidInput(key, "row " + (i + 1) + " must be the numbers " + String.join(", ", choices));
+      }
+      out.add(row.stream().map(x -> InvalidInput.within(key, ((Number) x).doubleValue(), min, max)).toList());
+    }
+    return List.copyOf(out);
   }
 
   private double asNumber(Object raw) {

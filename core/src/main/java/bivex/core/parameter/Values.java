@@ -48,6 +48,12 @@ public final class Values {
     return zones(key, get(key));
   }
 
+  /** Rows of numbers, in the order they were given. */
+  @SuppressWarnings("unchecked")
+  public List<List<Double>> rows(String key) {
+    return (List<List<Double>>) get(key);
+  }
+
   /** All values by key, in the order of the parameters. */
   public Map<String, Object> all() {
     return values;

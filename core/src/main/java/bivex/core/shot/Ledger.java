@@ -1,6 +1,8 @@
 package bivex.core.shot;
 
 import bivex.core.effort.Estimate;
+import bivex.core.element.ElementMargin;
+import bivex.core.element.ElementSource;
 import bivex.core.method.Plan;
 import bivex.core.method.Plan.Due;
 import bivex.core.review.Verdict;
@@ -10,6 +12,7 @@ import bivex.core.shoot.Take;
 import bivex.core.shot.OwedItem.Kind;
 import bivex.core.shot.OwedItem.State;
 import bivex.core.shot.OwedItem.Who;
+import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -54,6 +57,8 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
   public Estimate openEffort(Plan plan) {
     return plan.tasks().stream().filter(t -> items.stream().anyMatch(i -> i.key().equals(t.key()) && i.open())).map(Plan.Task::hours).reduce(Estimate.NONE, Estimate::plus);
   }
+
+  private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEE d MMM", java.util.Locale.UK);
 
   private static final class Book {
     private final ShotFacts facts;
@@ -104,7 +109,7 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
         item(d.key(), Kind.DATUM, d.label(), State.OWED, "nobody has said", d.question(), d.due(), d.due() == Due.BEFORE_STRIKE ? Who.FLOOR : Who.PRODUCER, d.due() == Due.BEFORE_STRIKE ? 72 : 50);
       }
       for (Plan.Caution c : facts.plan().cautions()) {
-        item(c.key(), Kind.CAUTION, "Caution: " + c.ask(), State.OWED, c.text(), "Ask the " + c.ask() + " and record who signed. Local code and the production's own assessment decide.", Due.BEFORE_DAY, Who.PRODUCER, 75);
+        item(c.key(), Kind.CAUTION, "Caution: " + c.ask(), facts.setup() == null ? State.OWED : State.IN_DOUBT, "not signed: " + c.text(), "Ask the " + c.ask() + " and record who signed. Local code and the production's own assessment decide.", Due.BEFORE_DAY, Who.PRODUCER, 75);
       }
     }
 
@@ -130,7 +135,7 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
 
     private void building() {
       for (Plan.Element e : facts.plan().elements()) {
-        item(e.key(), Kind.ELEMENT, e.label(), State.OWED, e.source() + ", at least " + e.minWidthPx() + " px wide", "Find or shoot it and say where it is.", Due.BEFORE_DELIVERY, Who.ARTIST, 40);
+        item(e.key(), Kind.ELEMENT, e.label(), State.OWED, e.source().words() + ", at least " + e.minWidthPx() + " px wide", "Find or shoot it; say where it is, how wide and under which licence.", Due.BEFORE_DELIVERY, Who.ARTIST, 40);
       }
       for (Plan.Task t : facts.plan().tasks()) {
         item(t.key(), Kind.TASK, t.label(), State.OWED, String.format(java.util.Locale.ROOT, "%.1f to %.1f h", t.hours().low(), t.hours().high()), "Do it and say how long it took.", Due.BEFORE_DELIVERY, Who.ARTIST, 30);
@@ -190,10 +195,16 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
         if (e.kind() == Evidence.Kind.DROPPED && found != State.IN_HAND && kind != Kind.CAUTION) {
           state = State.DROPPED;
           why = e.words();
+        } else if (e.kind() == Evidence.Kind.SETTLED && kind == Kind.CAUTION) {
+          if (e.signature() != null) {
+            state = State.IN_HAND;
+            why = e.signature().who() + ", " + e.signature().role() + ", " + DAY.format(e.signature().on()) + ": " + e.words();
+          }
         } else if (e.kind() == Evidence.Kind.SETTLED && question) {
-          state = State.IN_HAND;
-          why = e.words();
-        } else if (e.kind() == Evidence.Kind.ACCEPTED && found == State.IN_DOUBT) {
+          String fault = fault(key, e);
+          state = fault.isEmpty() ? State.IN_HAND : State.IN_DOUBT;
+          why = fault.isEmpty() ? e.words() : fault;
+        } else if (e.kind() == Evidence.Kind.ACCEPTED && found == State.IN_DOUBT && kind != Kind.CAUTION) {
           state = State.IN_HAND;
           why = "accepted: " + e.words();
         }
@@ -205,6 +216,19 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
       }
       boolean open = state == State.OWED || state == State.IN_DOUBT;
       items.add(new OwedItem(key, kind, label, state, why, open ? action : "", due, who, harm));
+    }
+
+    /** What is wrong with an element that was found; empty when nothing is. */
+    private String fault(String key, Evidence e) {
+      Plan.Element wanted = facts.plan().elements().stream().filter(x -> x.key().equals(key)).findFirst().orElse(null);
+      if (wanted == null || e.element() == null) {
+        return "";
+      }
+      ElementMargin m = ElementMargin.of(e.element().widthPx(), Math.max(1, wanted.minWidthPx()));
+      if (!m.enough()) {
+        return String.format(java.util.Locale.ROOT, "%d px for %d px, %.2f×: it would be soft", e.element().widthPx(), wanted.minWidthPx(), m.margin());
+      }
+      return e.element().source() == ElementSource.STOCK && e.element().licence().isBlank() ? "from stock, without a licence noted" : "";
     }
 
     private Stage stage() {

@@ -1,8 +1,12 @@
 package bivex.core.shot;
 
 import bivex.core.InvalidInput;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -50,6 +54,34 @@ public record NamePattern(String text) {
     }
     m.appendTail(out);
     return out.toString();
+  }
+
+  /**
+   * Reads the parts back out of a name; filling them in again gives the same name. A part ends where the pattern's next letters begin.
+   *
+   * @return empty when the name does not follow the pattern
+   */
+  public Optional<Map<String, String>> read(String name) {
+    Matcher part = PART.matcher(text);
+    StringBuilder regex = new StringBuilder();
+    List<String> names = new ArrayList<>();
+    int at = 0;
+    while (part.find()) {
+      regex.append(Pattern.quote(text.substring(at, part.start()))).append(names.contains(part.group(1)) ? "\\" + (names.indexOf(part.group(1)) + 1) : "([A-Za-z0-9-]+?)");
+      if (!names.contains(part.group(1))) {
+        names.add(part.group(1));
+      }
+      at = part.end();
+    }
+    Matcher m = Pattern.compile(regex.append(Pattern.quote(text.substring(at))).toString()).matcher(name);
+    if (!m.matches()) {
+      return Optional.empty();
+    }
+    Map<String, String> out = new LinkedHashMap<>();
+    for (int i = 0; i < names.size(); i++) {
+      out.put(names.get(i), m.group(i + 1));
+    }
+    return Optional.of(out);
   }
 
   /**

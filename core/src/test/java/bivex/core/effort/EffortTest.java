@@ -24,10 +24,10 @@ class EffortTest {
 
   @Test
   void effortGrowsWithFramesAndDifficulty() {
-    Estimate fair = TaskKind.HAND_MATTE.hours(14, TaskKind.Difficulty.FAIR);
-    assertThat(TaskKind.HAND_MATTE.hours(28, TaskKind.Difficulty.FAIR).mean()).isCloseTo(2 * fair.mean(), within(1e-12));
-    assertThat(TaskKind.HAND_MATTE.hours(14, TaskKind.Difficulty.HARD).mean()).isGreaterThan(fair.mean()).isGreaterThan(TaskKind.HAND_MATTE.hours(14, TaskKind.Difficulty.EASY).mean());
-    assertThatThrownBy(() -> TaskKind.PAINT.hours(-1, TaskKind.Difficulty.FAIR)).hasMessageStartingWith("amount of work:");
+    Estimate fair = EffortRates.DEFAULTS.hours(TaskKind.HAND_MATTE, 14, TaskKind.Difficulty.FAIR);
+    assertThat(EffortRates.DEFAULTS.hours(TaskKind.HAND_MATTE, 28, TaskKind.Difficulty.FAIR).mean()).isCloseTo(2 * fair.mean(), within(1e-12));
+    assertThat(EffortRates.DEFAULTS.hours(TaskKind.HAND_MATTE, 14, TaskKind.Difficulty.HARD).mean()).isGreaterThan(fair.mean()).isGreaterThan(EffortRates.DEFAULTS.hours(TaskKind.HAND_MATTE, 14, TaskKind.Difficulty.EASY).mean());
+    assertThatThrownBy(() -> EffortRates.DEFAULTS.hours(TaskKind.PAINT, -1, TaskKind.Difficulty.FAIR)).hasMessageStartingWith("amount of work:");
   }
 
   /** Tue 24 Nov 2026: 8 hours end the same day, 33 hours need five working days and step over the weekend. */
@@ -46,5 +46,17 @@ class EffortTest {
     Calibration c = Calibration.of(List.of(new Calibration.Pair(1, 3), new Calibration.Pair(9, 9)));
     assertThat(c.factor()).isCloseTo(1.2, within(1e-12));
     assertThat(c.tasks()).isEqualTo(2);
+  }
+
+  @Test
+  void aProductionsOwnRatesCountWhereTheyAreSetAndDefaultsElsewhere() {
+    EffortRates own = new EffortRates(java.util.List.of(new EffortRates.Rate(TaskKind.PAINT, TaskKind.Difficulty.HARD, new Estimate(1, 2, 3))));
+    assertThat(own.hours(TaskKind.PAINT, 10, TaskKind.Difficulty.HARD)).isEqualTo(new Estimate(10, 20, 30));
+    assertThat(own.hours(TaskKind.PAINT, 10, TaskKind.Difficulty.FAIR)).isEqualTo(EffortRates.DEFAULTS.hours(TaskKind.PAINT, 10, TaskKind.Difficulty.FAIR));
+    EffortRates longer = own.calibrated(TaskKind.PAINT, 1.5);
+    assertThat(longer.perUnit(TaskKind.PAINT, TaskKind.Difficulty.HARD)).isEqualTo(new Estimate(1.5, 3, 4.5));
+    assertThat(longer.perUnit(TaskKind.PAINT, TaskKind.Difficulty.EASY).mean()).isCloseTo(1.5 * TaskKind.PAINT.perUnit(TaskKind.Difficulty.EASY).mean(), within(1e-12));
+    assertThat(longer.perUnit(TaskKind.KEY, TaskKind.Difficulty.FAIR)).isEqualTo(TaskKind.KEY.perUnit(TaskKind.Difficulty.FAIR));
+    assertThatThrownBy(() -> new EffortRates(java.util.List.of(own.own().get(0), own.own().get(0)))).hasMessageContaining("twice");
   }
 }

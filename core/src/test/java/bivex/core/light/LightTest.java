@@ -67,4 +67,14 @@ class LightTest {
     assertThat(FlashSafety.flickerFaults(0.2, 0.2, 10, FrameRate.FILM)).singleElement().asString().contains("goes out");
     assertThat(FlashSafety.flickerFaults(0.9, 0.2, 13, FrameRate.FILM)).hasSize(2);
   }
+
+  /** Three swings a second is the guideline's limit (WCAG 2.2, 2.3.1), four are beyond it; a tenth of luminance below 0.8 counts. */
+  @Test
+  void steadyFlickerIsCountedAsFlashes() {
+    assertThat(FlashSafety.strobing(0.5, 0.3, 3, 0.5)).isEmpty();
+    assertThat(FlashSafety.strobing(0.5, 0.3, 3.1, 0.5)).singleElement().asString().contains("limit is 3");
+    assertThat(FlashSafety.strobing(0.5, 0.3, 8, 0.1)).singleElement().asString().contains("small area");
+    assertThat(FlashSafety.strobing(0.5, 0.04, 8, 0.5)).isEmpty();
+    assertThat(FlashSafety.strobing(0.95, 0.1, 8, 0.5)).isEmpty();
+  }
 }

@@ -95,7 +95,12 @@ class MethodTest {
     Plan p = MethodBook.derive(SETTING, List.of(new MethodChoice("B2", Map.of("wind", true), ""), new MethodChoice("A1", Map.of("fNumber", 8), "")));
     assertThat(p.plates()).extracting(Plan.Plate::key).doesNotHaveDuplicates().contains("plate:clean", "plate:performance-2");
     assertThat(p.layers()).extracting(Plan.Layer::key).doesNotHaveDuplicates();
-    assertThat(check(p, "check:conflict-fNumber")).matches(c -> c.grade() == Plan.Grade.FAILS && c.figure().equals("f/5.6 against f/8"));
+    assertThat(check(p, "check:stricter-fNumber")).matches(c -> c.grade() == Plan.Grade.DOUBTFUL && c.figure().equals("f/5.6 against f/8; the stricter f/8 is kept"));
+    assertThat(p.cameraBrief()).filteredOn(b -> b.property().equals("fNumber")).singleElement().matches(b -> b.value().equals("f/8"));
+    Plan q = MethodBook.derive(SETTING, List.of(new MethodChoice("A1", Map.of(), ""), new MethodChoice("A3", Map.of(), "")));
+    assertThat(check(q, "check:conflict-head")).matches(c -> c.grade() == Plan.Grade.FAILS && c.remedy().contains("passes of the same move"));
+    Plan look = MethodBook.derive(SETTING, List.of(new MethodChoice("A1", Map.of(), ""), new MethodChoice("C4", Map.of(), "")));
+    assertThat(check(look, "check:conflict-shutter").remedy()).contains("two plates");
     assertThat(p.effort().mean()).isGreaterThan(plan("B2", Map.of()).effort().mean());
   }
 

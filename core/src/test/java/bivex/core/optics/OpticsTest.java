@@ -99,4 +99,40 @@ class OpticsTest {
     assertThatThrownBy(() -> DepthOfField.of(Double.NaN, 8, 0.03, 400)).hasMessageStartingWith("focal length:");
     assertThatThrownBy(() -> new Raster(0, 1080)).hasMessageStartingWith("raster width:");
   }
+
+  /** 40 mm against 240 mm at 1.8 m stands at 0.30 m; at the f-number found, the depth of field ends exactly at both. */
+  @Test
+  void aScaleSwapIsSharpAtBothEnds() {
+    assertThat(ScaleSwap.of(40, 240, 1.8, 35, 36, 0.03).nearM()).isCloseTo(0.3, within(1e-12));
+    java.util.Random random = new java.util.Random(3);
+    for (int i = 0; i < 300; i++) {
+      double small = 10 + random.nextDouble() * 100;
+      double large = small * (1.2 + random.nextDouble() * 10);
+      double far = 1 + random.nextDouble() * 20;
+      double f = 16 + random.nextDouble() * 60;
+      if (far * 1000 * small / large < 3 * f) {
+        continue;
+      }
+      ScaleSwap s = ScaleSwap.of(small, large, far, f, 36, 0.03);
+      DepthOfField d = DepthOfField.of(f, s.fNumber(), 0.03, s.focusM() * 1000);
+      assertThat(d.nearMm()).isCloseTo(s.nearM() * 1000, within(1e-6 * d.nearMm()));
+      assertThat(d.farMm()).isCloseTo(far * 1000, within(1e-6 * d.farMm()));
+      // Projected size of both, and of the small one a centimetre nearer.
+      assertThat(small / s.nearM()).isCloseTo(large / far, within(1e-9 * large / far));
+      double nearer = small / (s.nearM() - 0.01) / (small / s.nearM()) - 1;
+      assertThat(nearer * 100).isCloseTo(s.errorPercentPerCm(), within(s.errorPercentPerCm() * s.errorPercentPerCm() / 90));
+    }
+    assertThatThrownBy(() -> ScaleSwap.of(240, 40, 1.8, 35, 36, 0.03)).hasMessageStartingWith("large size:");
+  }
+
+  /** What fits is found again by projecting it. A turned 16:9 camera gains 1.778. */
+  @Test
+  void whatFitsFillsTheFrame() {
+    double d = FieldOfView.distanceFor(1.75, 0.2, 20.25, 35);
+    assertThat(1750 * 35 / (d * 1000)).isCloseTo(20.25 * 0.8, within(1e-9));
+    assertThat(FieldOfView.fills(1.75, 20.25, 35, d)).isCloseTo(0.8, within(1e-12));
+    assertThat(FieldOfView.turnedGain(Raster.UHD)).isCloseTo(16.0 / 9, within(1e-12));
+    assertThat(FieldOfView.degrees(36, 18)).isCloseTo(90, within(1e-9));
+    assertThat(FieldOfView.pxPerMetre(35, 36, 3840, 6) * FieldOfView.span(36, 35, 6)).isCloseTo(3840, within(1e-9));
+  }
 }

@@ -17,7 +17,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 class ReckonerTest {
   @Test
   void everySumAnswersWithItsDefaultsAndSaysWhereItComesFrom() {
-    assertThat(Reckoner.sums()).hasSize(13).allSatisfy(s -> {
+    assertThat(Reckoner.sums()).hasSize(28).allSatisfy(s -> {
       assertThat(Reckoner.reckon(s.id(), Map.of())).isNotEmpty().allMatch(r -> !r.value().contains("NaN"));
       assertThat(s.formula()).isNotBlank();
       assertThat(s.source()).isNotBlank();
@@ -48,6 +48,14 @@ class ReckonerTest {
     "S8,focalMm=50 fNumber=8,Hyperfocal,10.467",
     "S9,focalMm=16 fNumber=1.4 backgroundM=5 focusM=1.5,Disc of the first,0.0863",
     "S12,captureWidth=3840 push=1.2,Left after the push,1.67",
+    "S2,capture=240 rate=30,Sped up to real time by,8.000",
+    "S11,smallMm=40 largeMm=240 farM=1.8,Small thing stands at,0.3000",
+    "S13,turnDeg=2 shiftXPx=20 shiftYPx=20,Enlarge to at least,1.0997",
+    "S14,airFrames=12,Real rise,0.306",
+    "S16,distanceM=3 flightFrames=22,Up at release,4.49",
+    "S18,focalMm=24 sweepDeg=360 moveSeconds=20 rate=25,Picture moves,32.2",
+    "S18,focalMm=24 repeatDeg=0.02 syncFrames=0,Worst,0.89",
+    "S23,elementPx=3840 placedPx=1920,Margin,2.00",
     "S19,recordMinutes=25 standbyMinutes=0,Recorded,18.75"})
   void publishedFigures(String sum, String inputs, String label, String value) {
     Map<String, String> raw = Arrays.stream(inputs.split(" ")).map(i -> i.split("=")).collect(Collectors.toMap(i -> i[0], i -> i[1]));

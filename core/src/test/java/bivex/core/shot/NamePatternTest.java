@@ -70,4 +70,20 @@ class NamePatternTest {
   void aPartWithoutAValueIsNotGuessed() {
     assertThatThrownBy(() -> new NamePattern("{code}_{take}").fill(Map.of("code", "TK"))).hasMessage("pattern: has no value for {take}");
   }
+
+  /** What is filled in can be read out again, and filling it in again gives the same name. */
+  @Test
+  void aNameReadBackFillsInAgain() {
+    java.util.Random random = new java.util.Random(2);
+    for (String pattern : java.util.List.of("{code}_v{version}", "{production}-{scene}-{number}", "{scene}-{number}_{code}", "{code}")) {
+      for (int i = 0; i < 100; i++) {
+        Map<String, Object> values = Map.of("code", "TK" + random.nextInt(99), "version", 1 + random.nextInt(2000), "production", "TK", "scene", 1 + random.nextInt(30), "number", 10 * (1 + random.nextInt(90)));
+        NamePattern p = new NamePattern(pattern);
+        String name = p.fill(values);
+        assertThat(p.fill(p.read(name).orElseThrow())).isEqualTo(name);
+      }
+    }
+    assertThat(new NamePattern("{code}_v{version}").read("TK-04-010_v003")).contains(Map.of("code", "TK-04-010", "version", "003"));
+    assertThat(new NamePattern("{code}_v{version}").read("TK-04-010")).isEmpty();
+  }
 }

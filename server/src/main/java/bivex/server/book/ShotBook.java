@@ -9,7 +9,6 @@ import bivex.core.shoot.CameraData;
 import bivex.core.shoot.MatchGuard;
 import bivex.core.shoot.MatchReview;
 import bivex.core.shoot.Take;
-import bivex.core.shot.Evidence;
 import bivex.core.shot.Ledger;
 import bivex.core.shot.ShotFacts;
 import bivex.core.time.FrameRate;
@@ -79,6 +78,11 @@ public class ShotBook {
     return review(production, plan, set, touched).findings().getOrDefault(SLATE, List.of());
   }
 
+  /** Takes of a production with their last call, for those who look beyond one shot. */
+  public List<TakeEntries.Called> takes(Production production) {
+    return takes.called(production.id, null);
+  }
+
   private static MatchReview review(Production production, Plan plan, List<Take> set, List<TouchEntry> touched) {
     MatchGuard.Optics optics = new MatchGuard.Optics(production.capture(), production.sensorWidthMm, plan.matchSet().backgroundM() > 0 ? plan.matchSet().backgroundM() : null);
     List<MatchReview.TouchEvent> touches = touched.stream().map(t -> new MatchReview.TouchEvent(t.kind, t.madeAt, t.note)).toList();
@@ -111,7 +115,7 @@ public class ShotBook {
     MatchReview match = match(production, plan, called, touchesOf);
     ShotFacts.Version version = v == null ? null : new ShotFacts.Version(v.number(), new VersionFacts(new bivex.core.optics.Raster(v.width(), v.height()), v.rate() == null ? null : FrameRate.parse(v.rate()), v.frames()).against(production.delivery(), production.frameRate(), s.cutFrames, production.handles, false), v.verdict() == null ? null : Verdict.valueOf(v.verdict()), v.verdictReason(), (int) v.openNotes());
     ShotFacts.Delivery delivery = v == null || v.deliveredNumber() == null ? null : new ShotFacts.Delivery(v.deliveredNumber(), v.accepted(), v.receipt());
-    Ledger ledger = Ledger.of(new ShotFacts(s.intent, s.lost, s.omitted, s.methods.size(), plan, fault, setup == null ? null : "setup " + setup.number, setup != null && setup.struckAt != null, takes, match, said.stream().map(e -> new Evidence(e.item, e.kind, e.words, e.saidAt)).toList(), version, delivery));
+    Ledger ledger = Ledger.of(new ShotFacts(s.intent, s.lost, s.omitted, s.methods.size(), plan, fault, setup == null ? null : "setup " + setup.number, setup != null && setup.struckAt != null, takes, match, said.stream().map(EvidenceEntry::evidence).toList(), version, delivery));
     return new Page(s, setup, day, plan, fault, match, ledger, said);
   }
 

@@ -1,5 +1,6 @@
 package bivex.server.demo;
 
+import bivex.core.element.ElementSource;
 import bivex.core.method.MethodChoice;
 import bivex.core.method.Plan;
 import bivex.core.optics.Raster;
@@ -21,6 +22,7 @@ import bivex.server.keep.Role;
 import bivex.server.session.SessionResource;
 import bivex.server.delivery.DeliveryResource;
 import bivex.server.keep.Production;
+import bivex.server.look.LookResource;
 import bivex.server.production.ProductionResource;
 import bivex.server.keep.Productions;
 import bivex.server.review.ReviewResource;
@@ -65,6 +67,7 @@ public class DemoLoader implements ApplicationRunner {
   private final FloorResource floor;
   private final ReviewResource review;
   private final DeliveryResource delivery;
+  private final LookResource look;
   private final TransactionTemplate transaction;
   private final Map<String, UUID> codes = new LinkedHashMap<>();
   private String source;
@@ -73,7 +76,7 @@ public class DemoLoader implements ApplicationRunner {
   private Member lys;
   private Member piotr;
 
-  DemoLoader(BivexProperties properties, People people, Memberships memberships, Productions productions, SignIns signIns, ScriptResource script, ShotResource shots, FloorResource floor, ReviewResource review, DeliveryResource delivery, TransactionTemplate transaction) {
+  DemoLoader(BivexProperties properties, People people, Memberships memberships, Productions productions, SignIns signIns, ScriptResource script, ShotResource shots, FloorResource floor, ReviewResource review, DeliveryResource delivery, LookResource look, TransactionTemplate transaction) {
     this.properties = properties;
     this.people = people;
     this.memberships = memberships;
@@ -84,6 +87,7 @@ public class DemoLoader implements ApplicationRunner {
     this.floor = floor;
     this.review = review;
     this.delivery = delivery;
+    this.look = look;
     this.transaction = transaction;
   }
 
@@ -159,6 +163,8 @@ public class DemoLoader implements ApplicationRunner {
     mark("where she stood there is the coat", "Yesterday's Ines is gone", "What it cost.");
     mark("through the window, out over the water where the fog was", "The push through the window", "");
     mark("She looks straight at us, closer than before.", "The last look, closer", "Made from too little coverage: it was shot only wide.");
+    mark("The rain falls. All of it, at once.", "The rain falls at once", "Time comes back for her, with interest.");
+    mark("Under the dinghy the sea draws a breath.", "The sea draws a breath", "The water is alive and has decided.");
   }
 
   private void mark(String words, String title, String intent) {
@@ -171,20 +177,70 @@ public class DemoLoader implements ApplicationRunner {
   }
 
   private void plan(String title, int frames, UUID setup, String method, Map<String, Object> values, String reason) {
+    plan(title, frames, setup, new MethodChoice(method, values, reason));
+  }
+
+  private void plan(String title, int frames, UUID setup, MethodChoice... methods) {
     UUID id = codes.get(title);
     ShotResource.ShotView v = shots.shot(null, id, mara).getBody();
-    shots.change(null, id, mara, "\"" + v.version() + "\"", new ShotResource.ShotEdit(title, v.intent(), frames, setup, false, method == null ? List.of() : List.of(new MethodChoice(method, values, reason))));
+    shots.change(null, id, mara, "\"" + v.version() + "\"", new ShotResource.ShotEdit(title, v.intent(), frames, setup, false, List.of(methods)));
+  }
+
+  /** The rest of the picture, planned for tomorrow and already worked out: every method of the book is in it. */
+  private void planAhead(UUID day2, UUID day3) {
+    UUID bollard = setup(day2, "Bollard, gull and rain");
+    UUID lantern = setup(day3, "Lantern room, middle of the ring");
+    UUID jetty = setup(day3, "Jetty end, low");
+    UUID gallery = setup(day3, "Gallery, night");
+    UUID slipway = setup(day3, "Slipway, mooring ring");
+    UUID boat = setup(day3, "Dinghy, driven");
+    UUID window = setup(day3, "Window, dawn");
+    UUID gauge = setup(day3, "Tide gauge, close");
+    UUID chart = setup(day3, "Chart from above");
+    plan("The ship on the horizon", 120, gallery,
+        new MethodChoice("F1", values("performer", false, "piece", "soft or distant", "sweepDeg", 4, "moveSeconds", 8, "solveErrorPx", 1.1, "focalMm", 75, "fNumber", 8, "iso", 200, "whiteK", 5200), "A model on the same slow pan; nobody stands before it.", List.of("F1", "F2")),
+        new MethodChoice("F4", values("matter", "smoke", "capture", "96", "speed", 0.5, "placedPct", 90, "direction", "to the left", "focalMm", 75, "fNumber", 8, "iso", 200, "whiteK", 5200), "Fog of our own that takes the ship."));
+    plan("The tide gauge runs back", 96, gauge, "D1", values("surface", "the gauge", "pxPerSecond", 180, "widthPct", 34, "leftPct", 33, "artworkPx", 3000, "passers", 18, "focalMm", 50, "shutterDegrees", 172.8), "The dial is flat; the hand is drawn.");
+    plan("Rain that hangs", 120, bollard, "C3", values("thing", "the rain", "capture", "120", "slowSpeed", 0.2, "fallSeconds", 0.45, "crossingFrames", 22, "eventFrames", 0, "dryWet", true, "fNumber", 4, "iso", 800, "whiteK", 5600), "One fast plate keeps her and the rain in the same light.");
+    plan("The rain falls at once", 60, bollard, "C1", values("capture", "120", "straightSpeed", 0.2, "straightFrames", 30, "rampSpeed", 1, "rampFrames", 12, "runUpSeconds", 1, "runOutSeconds", 3, "pxPerSecond", 2600, "fNumber", 4, "iso", 800, "whiteK", 5600), "The same plate as the hanging rain, let go.");
+    plan("The chart's whale swims", 144, chart, "E4", values("figure", "the whale", "drawings", 9, "onFrames", 4, "artworkPx", 4800, "widthPct", 38, "travelPct", 42, "pointOfView", false, "focalMm", 50, "shutterDegrees", 172.8), "Brown ink, nine drawings, on fours.");
+    plan("The turn round the lantern room", 240, lantern, "A3", values("sweepDeg", 180, "moveSeconds", 10, "phraseSeconds", 10, "focalMm", 24, "backgroundM", 2.2, "repeatDeg", 0.02, "syncFrames", 0.2, "takes", 3, "shutterDegrees", 172.8), "Half a turn to ten bars of the waltz.");
+    plan("The cork float is thrown across", 72, lantern, "A4", values("prop", "the float", "distanceM", 3, "releaseFrame", 20, "flightFrames", 22, "handOver", 11, "fNumber", 5.6, "passMinutes", 1, "takes", 7, "shutterDegrees", 172.8), "The best of six throws with the best of nine catches.");
+    plan("The flare pistol", 84, jetty, "E2", values("kind", "muzzle flash", "first", 34, "flashFrames", 2, "areaShare", 0.2, "red", true, "xPct", 58, "yPct", 30, "iso", 800, "whiteK", 3200), "No charge on the set: the star is laid over.");
+    plan("The leap from the jetty", 84, jetty,
+        new MethodChoice("B3", values("takeOffFrame", 32, "airFrames", 12, "distanceM", 7.5, "push", 1.15, "kickDeg", 4, "iso", 800, "whiteK", 3200, "focusM", 7.5), "A real jump, held at its top.", List.of("B3", "B5")),
+        new MethodChoice("B5", values("placedPct", 45, "distanceM", 4.5, "lengthM", 1.9, "iso", 800, "whiteK", 3200, "focusM", 7.5), "Two seconds in the fog, on a bench."));
+    plan("The landing on the gallery", 72, gallery, "B4", values("landFrame", 26, "others", true, "distanceM", 6.5, "dropM", 12, "iso", 800, "whiteK", 3200, "focusM", 6.5), "She comes in over the rail; the iron does the rest.");
+    plan("The beam strikes the fog bank", 120, gallery, "E1", values("onFrame", 36, "beamFrames", 84, "tipXPct", 24, "tipYPct", 46, "targetXPct", 92, "targetYPct", 36, "flickerHz", 2.5, "iso", 800, "whiteK", 3200), "The lamp is real on her face; the plank of light is ours.");
+    plan("The plankton woman", 168, gallery, "E3", values("matter", "plankton light", "looks", 3, "liquid", "liquid tank", "heightPct", 70, "punch", 1.3, "elementPx", 3840, "iso", 800, "whiteK", 3200), "Sediment turns slower than anything we could draw.");
+    plan("The paper boat becomes a dinghy", 108, slipway, "D2", values("small", "the paper boat", "large", "the dinghy", "smallMm", 170, "largeMm", 2400, "farM", 11, "focalMm", 28, "fNumber", 16, "placedErrorCm", 0.5, "support", "on a support", "swapFrame", 50, "fingerFrames", 0, "iso", 800, "whiteK", 3200), "The mooring ring hides the change.");
+    plan("The ramped crossing", 96, boat, "C2", values("capture", "96", "cutAt", 48, "firstMoves", "to the left", "secondMoves", "to the left", "straightSpeed", 0.5, "rampSpeed", 8, "pxPerSecond", 700, "secondPxPerSecond", 620, "iso", 800, "whiteK", 3200), "Wall, then ship: one rush to the left.");
+    plan("The sea draws a breath", 72, boat, "C4", values("lookDegrees", 345, "pxPerSecond", 900, "fNumber", 2.8, "iso", 800, "whiteK", 3200), "A long shutter makes the water one thing.");
+    plan("Her hand fades", 96, gauge, "A5", values("startFrame", 30, "holdFrames", 30, "leftPct", 40, "rightPct", 60, "offsetPct", 6, "retimePct", 50, "flickerHz", 3, "focalMm", 50, "shutterDegrees", 172.8), "The hand comes apart and does not quite return.");
+    plan("The push through the window", 192, window,
+        new MethodChoice("F2", values("kind", "push", "push", 1.9, "through", "a window or frame", "keyframes", 3, "iso", 200, "whiteK", 5200), "A crane would not fit the room.", List.of("F2", "F1")),
+        new MethodChoice("F5", values("words", "The Tidekeeper", "made", "written on", "startFrame", 96, "writeFrames", 30, "readFrames", 60, "iso", 200, "whiteK", 5200), "In her own hand, over the water."));
+    plan("The last look, closer", 84, window, "F3", values("from", "punch-in", "source", "the wide take of the dawn", "punch", 1.8, "sourceFrames", 70), "Nobody shot the close-up.");
+  }
+
+  /** Values by name, in turn. */
+  private static Map<String, Object> values(Object... pairs) {
+    Map<String, Object> out = new LinkedHashMap<>();
+    for (int i = 0; i < pairs.length; i += 2) {
+      out.put((String) pairs[i], pairs[i + 1]);
+    }
+    return out;
   }
 
   private static Map<String, Object> zone(int part, int frame, double left, double right) {
     return Map.of("part", part, "frame", frame, "left", left, "right", right);
   }
 
-  private void shoot(Production p) {
+  private void shoot(Production p) throws IOException {
     LocalDate today = LocalDate.now();
     UUID day1 = floor.addDay(null, mara, new FloorResource.NewDay(today.minusDays(2), "Signal station, stage")).id();
     UUID day2 = floor.addDay(null, mara, new FloorResource.NewDay(today, "Stone pier and station")).id();
-    floor.addDay(null, mara, new FloorResource.NewDay(today.plusDays(1), "Jetty and gallery"));
+    UUID day3 = floor.addDay(null, mara, new FloorResource.NewDay(today.plusDays(1), "Jetty, gallery and lantern room")).id();
     UUID table = setup(day1, "Chart table, wide");
     UUID mug = setup(day1, "Chart table, close on the mug");
     UUID lean = setup(day2, "Chart table, over the lamp");
@@ -194,10 +250,12 @@ public class DemoLoader implements ApplicationRunner {
 
     plan("Two Ineses at the chart table", 96, table, "A1", Map.of("shutterDegrees", 172.8, "speaking", 2, "focusM", 2.6, "focusFarM", 2.7), "Both keep to their own side of the lamp.");
     plan("The second mug appears", 72, mug, "B1", Map.of("thing", "the second mug", "direction", "appears", "atFrame", 30, "reaction", true, "left", 54, "right", 63, "focusM", 1.4, "fNumber", 4), "One cut; the steam is real.");
-    plan("One leans across herself", 120, lean, "A1", Map.of("shutterDegrees", 172.8, "focusM", 2.2, "focusFarM", 2.9, "inFront", "right part", "zones", List.of(zone(1, 0, 0.08, 0.42), zone(2, 0, 0.58, 0.92), zone(2, 51, 0.56, 0.92), zone(2, 52, 0.38, 0.9), zone(2, 65, 0.38, 0.9), zone(2, 66, 0.57, 0.92))), "Fourteen frames by hand are cheaper than a coloured screen in this room.");
+    plan("One leans across herself", 120, lean, "A2", Map.of("shutterDegrees", 172.8, "focusM", 2.2, "focusFarM", 2.9, "inFront", "right part", "zones", List.of(zone(1, 0, 0.08, 0.42), zone(2, 0, 0.58, 0.92), zone(2, 51, 0.56, 0.92), zone(2, 52, 0.38, 0.9), zone(2, 65, 0.38, 0.9), zone(2, 66, 0.57, 0.92))), "Fourteen frames by hand are cheaper than a coloured screen in this room.");
     plan("The signal flags vanish", 96, mast, "B1", Map.of("thing", "the flags", "atFrame", 40, "neighbours", true, "wind", true, "left", 46, "right", 62, "shutterDegrees", 180), "Hard cut on the slap of the halyard.");
     plan("The dash along the pier", 96, sheds, "B2", Map.of("leaveFrame", 30, "metres", 40, "from", 12, "to", 86, "iso", 200, "whiteK", 5600, "focusM", 9, "backgroundM", 11), "Shutters and a gull move: a compressed run would speed them up.");
     plan("Yesterday's Ines is gone", 84, floorboards, "B1", Map.of("thing", "Yesterday's Ines", "atFrame", 24, "dissolve", 24, "shadow", true, "shutterDegrees", 172.8), "");
+
+    planAhead(day2, day3);
 
     CameraData stage = camera(35, 5.6, 172.8, 400, 4300, 2.6);
     Clock c = new Clock(today.minusDays(2).atTime(9, 40).toInstant(ZoneOffset.UTC));
@@ -236,7 +294,17 @@ public class DemoLoader implements ApplicationRunner {
     d.next();
     floor.touch(null, sheds, lys, new FloorResource.NewTouch(UUID.randomUUID(), Touch.LIGHT, "sun round the corner of the shed", d.next()));
     say("The dash along the pier", "datum:marks", "41.2 m paced, 12 % and 86 % of frame");
-    say("The dash along the pier", "caution:run", "R. Ekholm, stunt coordinator: one run an hour, matting at the second mark");
+    sign("The dash along the pier", "caution:run", "one run an hour, matting at the second mark", "R. Ekholm", "stunt coordinator");
+    sign("The leap from the jetty", "caution:jump", "jump to be no higher than the crate; pads out of frame", "R. Ekholm", "stunt coordinator");
+    found("The plankton woman", "element:E3-matter", "tank takes 3 and 5, on the drive", ElementSource.SHOOT, 3840, "our own");
+    found("The flare pistol", "element:E2-flash", "four shapes from the library", ElementSource.STOCK, 1920, "");
+    found("The push through the window", "element:F5-title", "lettering, first scan", ElementSource.DRAW, 1600, "our own");
+    found("The chart's whale swims", "element:E4-artwork", "nine sheets, scanned flat", ElementSource.DRAW, 4800, "our own");
+    took("Two Ineses at the chart table", "task:A1/split", "split on the lamp, feathered", 0.6);
+    took("Two Ineses at the chart table", "task:composite", "composite", 3.5);
+    took("The signal flags vanish", "task:composite", "composite", 2.2);
+    took("The signal flags vanish", "task:B1/shadow", "shadow on the mast", 1.4);
+    looks();
   }
 
   private UUID setup(UUID day, String name) {
@@ -250,6 +318,29 @@ public class DemoLoader implements ApplicationRunner {
 
   private void say(String title, String item, String words) {
     shots.say(null, codes.get(title), mara, new ShotResource.NewEvidence(UUID.randomUUID(), item, Evidence.Kind.SETTLED, words, null));
+  }
+
+  private void sign(String title, String item, String words, String who, String role) {
+    shots.say(null, codes.get(title), mara, new ShotResource.NewEvidence(UUID.randomUUID(), item, Evidence.Kind.SETTLED, words, null, new ShotResource.NewSignature(who, role, LocalDate.now().minusDays(3)), null));
+  }
+
+  private void found(String title, String item, String words, ElementSource source, int widthPx, String licence) {
+    shots.say(null, codes.get(title), mara, new ShotResource.NewEvidence(UUID.randomUUID(), item, Evidence.Kind.SETTLED, words, null, null, new ShotResource.NewElement(source, widthPx, licence)));
+  }
+
+  private void took(String title, String item, String words, double hours) {
+    shots.say(null, codes.get(title), mara, new ShotResource.NewEvidence(UUID.randomUUID(), item, Evidence.Kind.SETTLED, words, hours));
+  }
+
+  private void looks() throws IOException {
+    UUID shot = codes.get("The plankton woman");
+    String[][] tried = {{"Points that gather", "Each light keeps its own drift; she is only there if you look."}, {"A skin of light", "One surface, lit from inside; clear at once, and a little like a statue."}, {"Wake and fold", "Threads drawn by an arm that is not there."}};
+    LookResource.LooksView all = null;
+    for (int i = 0; i < tried.length; i++) {
+      int style = i;
+      all = look.take(piotr, shot, tried[i][0], tried[i][1], DemoPictures.still((g, t, f) -> DemoPictures.plankton(g, style)), "look.png");
+    }
+    look.decide(null, shot, mara, new LookResource.NewDecision(all.looks().get(0).id(), "The statue explains too much; points let the audience find her."));
   }
 
   private static CameraData camera(double focal, double stop, double angle, double iso, double white, double focus) {

@@ -10,11 +10,16 @@ import java.awt.geom.Path2D;
 import java.awt.geom.Rectangle2D;
 import java.awt.image.BufferedImage;
 import java.awt.image.DataBufferByte;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Random;
 import java.util.concurrent.TimeUnit;
+import javax.imageio.ImageIO;
 
 /** Draws the clips of the demo production: simple painted scenes, encoded by ffmpeg from raw frames. */
 final class DemoPictures {
@@ -49,6 +54,50 @@ final class DemoPictures {
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
       throw new IOException(e);
+    }
+  }
+
+  /** Renders one frame as PNG. */
+  static InputStream still(Scene scene) throws IOException {
+    BufferedImage image = new BufferedImage(W / 2, H / 2, BufferedImage.TYPE_INT_RGB);
+    Graphics2D g = image.createGraphics();
+    g.scale(0.5, 0.5);
+    g.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
+    scene.paint(g, 0, 0);
+    g.dispose();
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    ImageIO.write(image, "png", out);
+    return new ByteArrayInputStream(out.toByteArray());
+  }
+
+  /** A woman of light in the fog. @param style 0 points, 1 a skin, 2 threads */
+  static void plankton(Graphics2D g, int style) {
+    sky(g, new Color(0x0b1416), new Color(0x1d2b2b));
+    Random r = new Random(5 + style);
+    Path2D body = new Path2D.Double();
+    body.moveTo(840, 980);
+    body.curveTo(820, 700, 850, 520, 960, 500);
+    body.curveTo(1070, 520, 1100, 700, 1080, 980);
+    body.closePath();
+    if (style == 1) {
+      g.setColor(new Color(110, 230, 190, 150));
+      g.fill(body);
+      g.fill(new Ellipse2D.Double(905, 350, 110, 140));
+    }
+    for (int i = 0; i < (style == 1 ? 300 : 1700); i++) {
+      double x = 700 + r.nextDouble() * 520;
+      double y = 320 + r.nextDouble() * 700;
+      boolean inside = body.contains(x, y) || Math.hypot((x - 960) / 55, (y - 420) / 70) < 1;
+      if (inside || r.nextInt(9) == 0) {
+        double s = 2 + r.nextDouble() * (inside ? 7 : 3);
+        g.setColor(new Color(120, 240, 200, inside ? 190 : 80));
+        if (style == 2) {
+          g.setStroke(new BasicStroke((float) s / 3));
+          g.drawLine((int) x, (int) y, (int) (x + 60 * Math.sin(y / 90)), (int) (y + 70));
+        } else {
+          g.fill(new Ellipse2D.Double(x, y, s, s));
+        }
+      }
     }
   }
 

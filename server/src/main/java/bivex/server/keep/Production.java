@@ -1,13 +1,19 @@
 package bivex.server.keep;
 
+import bivex.core.effort.EffortRates;
 import bivex.core.method.ShotSetting;
 import bivex.core.optics.Raster;
 import bivex.core.time.FrameRate;
+import bivex.server.http.Json;
+import jakarta.persistence.AttributeConverter;
+import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Version;
 import java.time.LocalDate;
+import java.util.List;
 import java.util.UUID;
+import tools.jackson.core.type.TypeReference;
 
 /** A picture that is made, with the numbers all its shots share. */
 @Entity
@@ -27,6 +33,10 @@ public class Production {
   public String codePattern;
   public double hoursPerDay;
   public LocalDate dueOn;
+
+  @Convert(converter = Rates.class)
+  public EffortRates effortRates = EffortRates.DEFAULTS;
+
   @Version public long version;
 
   public FrameRate frameRate() {
@@ -43,6 +53,21 @@ public class Production {
 
   /** The numbers a shot of this production starts from. */
   public ShotSetting setting(int cutFrames) {
-    return new ShotSetting(frameRate(), capture(), delivery(), firstFrame, cutFrames, handles, sensorWidthMm, mainsHz);
+    return new ShotSetting(frameRate(), capture(), delivery(), firstFrame, cutFrames, handles, sensorWidthMm, mainsHz, effortRates);
+  }
+
+  /** Own rates as JSON text. */
+  static class Rates implements AttributeConverter<EffortRates, String> {
+    private static final TypeReference<List<EffortRates.Rate>> TYPE = new TypeReference<>() {};
+
+    @Override
+    public String convertToDatabaseColumn(EffortRates value) {
+      return Json.MAPPER.writeValueAsString(value.own());
+    }
+
+    @Override
+    public EffortRates convertToEntityAttribute(String value) {
+      return "[]".equals(value) ? EffortRates.DEFAULTS : new EffortRates(Json.MAPPER.readValue(value, TYPE));
+    }
   }
 }

@@ -19,8 +19,6 @@ import org.springframework.web.bind.annotation.RestController;
 public class ReckonResource {
   public record SumView(String id, String title, String formula, String source, List<Parameter> inputs) {}
 
-  public record Inputs(Map<String, Object> values) {}
-
   @GetMapping
   @SignedIn
   public List<SumView> sums() {
@@ -30,7 +28,7 @@ public class ReckonResource {
   /** Does one sum; inputs that are not given take their default. */
   @PostMapping("/{sum}")
   @SignedIn
-  public List<Sum.Result> reckon(@PathVariable String sum, @RequestBody Inputs in) {
-    return Reckoner.reckon(sum, in.values() == null ? Map.of() : in.values());
+  public List<Sum.Result> reckon(@PathVariable String sum, @RequestBody(required = false) Map<String, Object> in) {
+    return Reckoner.reckon(sum, in == null ? Map.of() : in);
   }
 }

@@ -107,8 +107,11 @@ public class FloorResource {
   /** What must be settled before the set is struck. */
   public record StrikeItem(UUID shot, String code, String key, String label, OwedItem.State state, String action) {}
 
+  /** A caution of one of the setup's shots. @param signed by whom, empty while nobody has */
+  public record FloorCaution(UUID shot, String code, String key, String text, String ask, String signed) {}
+
   /** A setup with everything the floor wants at hand. @param last camera data to carry over @param more whether older takes exist */
-  public record SetupSheet(SetupView setup, DayView day, List<FloorPlate> plates, List<StrikeItem> beforeStrike, List<TakeView> takes, boolean more, List<TouchView> touches, CameraData last, String lastRoll, String nextIn, List<Plan.BriefLine> brief, List<Plan.Caution> cautions, double minutesRecorded) {}
+  public record SetupSheet(SetupView setup, DayView day, List<FloorPlate> plates, List<StrikeItem> beforeStrike, List<TakeView> takes, boolean more, List<TouchView> touches, CameraData last, String lastRoll, String nextIn, List<Plan.BriefLine> brief, List<FloorCaution> cautions, double minutesRecorded) {}
 
   @GetMapping("/days")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
@@ -189,7 +192,7 @@ public class FloorResource {
     SetupView view = view(s, here.stream().map(p -> p.shot().code).toList());
     DayView day = day(days.findById(s.dayId).orElseThrow(), List.of());
     double minutes = rate.seconds(takes.framesIn(s.id)) / 60;
-    return new SetupSheet(view, day, plates, strike, views, called.size() > 40, takes.touches(me.productionId()).stream().filter(t -> t.setupId.equals(s.id)).map(FloorResource::view).toList(), last == null ? null : last.camera, last == null ? "A001" : last.roll, nextIn(last, rate), here.stream().flatMap(p -> p.plan().cameraBrief().stream()).distinct().toList(), here.stream().flatMap(p -> p.plan().cautions().stream()).distinct().toList(), minutes);
+    return new SetupSheet(view, day, plates, strike, views, called.size() > 40, takes.touches(me.productionId()).stream().filter(t -> t.setupId.equals(s.id)).map(FloorResource::view).toList(), last == null ? null : last.camera, last == null ? "A001" : last.roll, nextIn(last, rate), here.stream().flatMap(p -> p.plan().cameraBrief().stream()).distinct().toList(), here.stream().flatMap(p -> p.plan().cautions().stream().map(c -> caution(p, c))).toList(), minutes);
   }
 
   /** Says what the slate has against its set before it is logged. */
@@ -335,6 +338,11 @@ public class FloorResource {
     String id = t.id.toString();
     String label = p == null ? t.plate : p.plan().plates().stream().filter(q -> q.key().equals(t.plate)).map(Plan.Plate::label).findFirst().orElse("loose: " + t.plate);
     return new TakeView(t.id, t.shotId, p == null ? t.slate : p.shot().code, t.plate, label, t.number, t.slate, t.roll, t.tcIn, t.tcOut, t.frames, t.camera, t.note, t.madeAt, t.loggedBy, c.call() == null ? Take.Call.NONE : c.call(), c.reason() == null ? "" : c.reason(), p != null && id.equals(p.match().reference()), p == null ? List.of() : p.match().findings().getOrDefault(id, List.of()));
+  }
+
+  private static FloorCaution caution(ShotBook.Page p, Plan.Caution c) {
+    String signed = p.ledger().items().stream().filter(i -> i.key().equals(c.key()) && i.state() == OwedItem.State.IN_HAND).map(OwedItem::reason).findFirst().orElse("");
+    return new FloorCaution(p.shot().id, p.shot().code, c.key(), c.text(), c.ask(), signed);
   }
 
   private static TouchView view(TouchEntry t) {

@@ -9,6 +9,7 @@ import static bivex.server.keep.Role.PRODUCER;
 import bivex.core.InvalidInput;
 import bivex.core.effort.Estimate;
 import bivex.core.effort.Forecast;
+import bivex.core.element.ElementSource;
 import bivex.core.method.MethodBook;
 import bivex.core.method.MethodChoice;
 import bivex.core.method.Plan;
@@ -29,6 +30,7 @@ import bivex.server.keep.Draft;
 import bivex.server.keep.Drafts;
 import bivex.server.keep.EvidenceEntries;
 import bivex.server.keep.EvidenceEntry;
+import bivex.server.keep.Production;
 import bivex.server.keep.Setup;
 import bivex.server.keep.Setups;
 import bivex.server.keep.Shot;
@@ -81,7 +83,16 @@ public class ShotResource {
     this.journal = journal;
   }
 
-  public record MethodView(String id, String name, String summary, String rightWhen, List<Parameter> parameters) {}
+  public record MethodView(String id, String name, String chapter, String summary, String rightWhen, List<Parameter> parameters) {}
+
+  /**
+   * A method worked out for a shot, to be compared with others.
+   *
+   * @param found words of the script that suggest it; empty when it was asked for
+   * @param risks what does not hold, or is a caution
+   * @param fault why it cannot be worked out with its usual numbers, or null
+   */
+  public record OptionView(String method, String name, List<String> found, Plan plan, List<String> risks, String fault) {}
 
   /** A tick on the reel. @param at place in its scene, 0 to 1 @param form how it stands as a whole */
   public record Tick(UUID id, String code, String title, double at, OwedItem.State form, Stage stage) {}
@@ -106,19 +117,50 @@ public class ShotResource {
   public record ShotView(UUID id, String code, String title, String intent, String scene, String sceneHeading, String sceneLength, UUID draft, int markStart, int markEnd, String excerpt, boolean lost, boolean omitted, int firstFrame, int cutFrames, int handles, UUID setup, Integer setupNumber, String tape, LocalDate day, List<MethodChoice> methods, Plan plan, String planFault, Stage stage, OwedItem next, String sentence, List<OwedItem> items, List<String> loose, List<Said> said, long version) {}
 
   /** Evidence as it is shown. */
-  public record Said(String item, Evidence.Kind kind, String words, Double hours, String by, Instant at) {}
+  public record Said(String item, Evidence.Kind kind, String words, Double hours, String by, Instant at, Evidence.Signature signature, Evidence.FoundElement element) {}
 
   public record ShotLine(UUID id, String code, String title, String scene, String excerpt, int markStart, int markEnd, UUID draft, boolean lost, boolean omitted, Stage stage, OwedItem.State form, String sentence, List<String> methods, Estimate effort, int open) {}
 
   public record ShotPage(List<ShotLine> lines, int total, int page, boolean more) {}
 
-  public record NewEvidence(UUID id, String item, Evidence.Kind kind, String words, Double hours) {}
+  /** @param signature who signed, needed for a caution @param element what was found, for an element */
+  public record NewEvidence(UUID id, String item, Evidence.Kind kind, String words, Double hours, NewSignature signature, NewElement element) {
+    public NewEvidence(UUID id, String item, Evidence.Kind kind, String words, Double hours) {
+      this(id, item, kind, words, hours, null, null);
+    }
+  }
+
+  /** @param on day of signing; null for today */
+  public record NewSignature(String who, String role, LocalDate on) {}
+
+  public record NewElement(ElementSource source, Integer widthPx, String licence) {}
 
   /** The method book. */
   @GetMapping("/methods")
   @SignedIn
   public List<MethodView> methods() {
-    return MethodBook.all().stream().map(m -> new MethodView(m.id(), m.name(), m.summary(), m.rightWhen(), m.parameters())).toList();
+    return MethodBook.all().stream().map(m -> new MethodView(m.id(), m.name(), m.chapter().words(), m.summary(), m.rightWhen(), m.parameters())).toList();
+  }
+
+  /** Methods side by side for a shot: those its words suggest, or those that are asked for. */
+  @GetMapping("/productions/{production}/shots/{shot}/options")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional(readOnly = true)
+  public List<OptionView> options(@PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestParam(required = false) List<String> methods) {
+    Shot s = find(me, shot);
+    List<MethodBook.Suggestion> wanted = methods == null || methods.isEmpty() ? MethodBook.suitable(s.title + " " + s.excerpt, 3) : methods.stream().limit(6).map(id -> new MethodBook.Suggestion(MethodBook.find(id), List.of())).toList();
+    return wanted.stream().map(w -> option(me.production(), s, w)).toList();
+  }
+
+  private static OptionView option(Production p, Shot s, MethodBook.Suggestion w) {
+    try {
+      Plan plan = MethodBook.derive(p.setting(s.cutFrames), List.of(new MethodChoice(w.method().id(), Map.of(), "")));
+      List<String> risks = new ArrayList<>(plan.checks().stream().filter(c -> c.grade() != Plan.Grade.HOLDS).map(c -> c.title() + ": " + c.figure()).toList());
+      plan.cautions().forEach(c -> risks.add("Caution: " + c.ask()));
+      return new OptionView(w.method().id(), w.method().name(), w.found(), plan, risks, null);
+    } catch (InvalidInput e) {
+      return new OptionView(w.method().id(), w.method().name(), w.found(), MethodBook.derive(p.setting(s.cutFrames), List.of()), List.of(), e.getMessage());
+    }
   }
 
   /** The script as a strip; a guest sees the shots they are invited to. */
@@ -267,10 +309,40 @@ public class ShotResource {
       e.hours = in.hours() == null ? null : InvalidInput.within("hours", in.hours(), 0, 10_000);
       e.saidBy = me.name();
       e.saidAt = Instant.now();
+      details(e, item, in);
       evidence.saveAndFlush(e);
       journal.record(me, e.kind.name().toLowerCase(java.util.Locale.ROOT), "shot", s.id.toString(), s.code + ": " + item.label());
     }
     return view(me, s.id);
+  }
+
+  /** The parts of evidence that only cautions and elements have; refused anywhere else. */
+  private static void details(EvidenceEntry e, OwedItem item, NewEvidence in) {
+    boolean settles = in.kind() == Evidence.Kind.SETTLED;
+    if (settles && item.kind() == OwedItem.Kind.CAUTION) {
+      if (in.signature() == null) {
+        throw new InvalidInput("signature", "a caution needs who signed it and in which role");
+      }
+      e.signedBy = InvalidInput.text("signature.who", in.signature().who());
+      e.signedRole = InvalidInput.text("signature.role", in.signature().role());
+      e.signedOn = Objects.requireNonNullElseGet(in.signature().on(), LocalDate::now);
+      if (e.signedOn.isAfter(LocalDate.now().plusDays(1))) {
+        throw new InvalidInput("signature.on", "cannot be in the future");
+      }
+    } else if (in.signature() != null) {
+      throw new InvalidInput("signature", "only a caution is signed");
+    }
+    if (in.element() != null) {
+      if (!settles || item.kind() != OwedItem.Kind.ELEMENT) {
+        throw new InvalidInput("element", "only an element that is in hand has a source and a width");
+      }
+      if (in.element().source() == null || in.element().widthPx() == null) {
+        throw new InvalidInput(in.element().source() == null ? "element.source" : "element.widthPx", "must be given");
+      }
+      e.source = in.element().source();
+      e.widthPx = (int) InvalidInput.within("element.widthPx", in.element().widthPx(), 1L, 1_000_000L);
+      e.licence = in.element().licence() == null ? "" : in.element().licence().strip();
+    }
   }
 
   private Shot find(Member me, UUID id) {
@@ -306,12 +378,17 @@ public class ShotResource {
     return new ShotLine(s.id, s.code, s.title, s.scene, s.excerpt, s.markStart, s.markEnd, s.draftId, s.lost, s.omitted, p.ledger().stage(), p.ledger().form(), p.ledger().sentence(), s.methods.stream().map(MethodChoice::method).toList(), p.plan().effort(), p.ledger().open().size());
   }
 
+  private static Said said(EvidenceEntry e) {
+    Evidence v = e.evidence();
+    return new Said(e.item, e.kind, e.words, e.hours, e.saidBy, e.saidAt, v.signature(), v.element());
+  }
+
   private ResponseEntity<ShotView> view(Member me, UUID id) {
     ShotBook.Page p = book.one(me.production(), id);
     Shot s = p.shot();
     Draft draft = drafts.findById(s.draftId).orElseThrow();
     Screenplay.Scene scene = screenplays.of(draft).sceneAt(s.markStart);
-    List<Said> said = p.evidence().stream().sorted(Comparator.comparing((EvidenceEntry e) -> e.saidAt).reversed()).map(e -> new Said(e.item, e.kind, e.words, e.hours, e.saidBy, e.saidAt)).toList();
+    List<Said> said = p.evidence().stream().sorted(Comparator.comparing((EvidenceEntry e) -> e.saidAt).reversed()).map(e -> said(e)).toList();
     return Problems.tagged(s.version, new ShotView(s.id, s.code, s.title, s.intent, s.scene, scene == null ? "" : scene.heading(), scene == null ? "" : scene.length(), s.draftId, s.markStart, s.markEnd, s.excerpt, s.lost, s.omitted, me.production().firstFrame, s.cutFrames, me.production().handles, s.setupId, p.setup() == null ? null : p.setup().number, p.setup() == null ? null : p.setup().tape(), p.day() == null ? null : p.day().shootOn, s.methods, p.plan(), p.planFault(), p.ledger().stage(), p.ledger().next(), p.ledger().sentence(), p.ledger().items(), p.ledger().loose(), said, s.version));
   }
 }

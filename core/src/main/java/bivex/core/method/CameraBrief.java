@@ -1,0 +1,168 @@
+package bivex.core.method;
+
+import bivex.core.light.MainsFlicker;
+import bivex.core.optics.DepthOfField;
+import bivex.core.optics.Exposure;
+import bivex.core.optics.Reframe;
+import bivex.core.optics.Shutter;
+import bivex.core.parameter.Parameter;
+import bivex.core.parameter.Values;
+import bivex.core.shoot.MatchRule;
+import bivex.core.shoot.MediaBudget;
+import bivex.core.time.FrameRate;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.stream.Stream;
+
+/** What every method asks of the camera and derives from it: the brief, the flicker check, and for a held set the battery and card. */
+final class CameraBrief {
+  /** The camera alone. */
+  static final List<Parameter> CAMERA = List.of(
+      Parameter.number("focalMm", "Focal length", "mm", 4, 600, 35, "a normal view on a large sensor"),
+      Parameter.number("fNumber", "Aperture", "f/", 0.7, 32, 5.6, "a middle opening; the blur check says if it must be smaller"),
+      Parameter.number("shutterDegrees", "Shutter", "°", 1, 360, 180, "natural blur: twice the frame rate (common practice)"),
+      Parameter.whole("iso", "ISO", "", 50, 25_600, 400, "below 800 unless a test says otherwise (common practice)"),
+      Parameter.whole("whiteK", "White balance", "K", 1500, 15_000, 4300, "set by hand, never automatic"),
+      Parameter.number("focusM", "Focus distance", "m", 0.1, 500, 2.6, "measured to the stand-in"),
+      Parameter.number("backgroundM", "Background distance", "m", 0.2, 2000, 6, "how far the set behind is; used for the blur check"));
+
+  /** The camera and how long it is held untouched. */
+  static final List<Parameter> PARAMETERS = Stream.concat(CAMERA.stream(), Stream.of(
+      Parameter.number("passMinutes", "Minutes a pass", "min", 0.1, 120, 1.5, "slate, action and getting back to marks"),
+      Parameter.whole("takes", "Takes a part", "", 1, 30, 4, "what a part usually needs"),
+      Parameter.number("batteryMinutes", "One battery", "min", 1, 600, 22, "small mirrorless camera in 4K: 20 to 25 min (common practice)"),
+      Parameter.number("megabits", "Recording", "Mb/s", 1, 5000, 100, "as set in the camera"),
+      Parameter.number("cardGb", "Free on the card", "GB", 1, 8000, 64, "decimal gigabytes"))).toList();
+
+  private CameraBrief() {}
+
+  /** A method's own parameters, then those of the camera. */
+  static List<Parameter> after(List<Parameter> camera, Parameter... own) {
+    List<Parameter> out = new ArrayList<>(List.of(own));
+    out.addAll(camera);
+    return List.copyOf(out);
+  }
+
+  static double shutterSeconds(Derivation plan, Values v) {
+    return Shutter.seconds(v.number("shutterDegrees"), plan.setting().rate());
+  }
+
+  /**
+   * The lines of the brief for one camera, at a capture rate, and the flicker check.
+   *
+   * @param head "locked", "handheld", "powered move"…
+   * @param why what the head is for
+   */
+  static void brief(Derivation plan, Values v, String head, String why, FrameRate capture) {
+    ShotSetting s = plan.setting();
+    double t = Shutter.seconds(v.number("shutterDegrees"), capture);
+    plan.brief("head", "head", head, why);
+    plan.brief("focalMm", "lens", f("%s mm", n(v.number("focalMm"))), "the same for every plate of the set");
+    plan.stricter("fNumber", "stop", f("f/%s", n(v.number("fNumber"))), "smaller opening if the blur check says so", v.number("fNumber"));
+    plan.brief("shutter", "shutter", f("%s · %s°", Shutter.text(t), n(v.number("shutterDegrees"))), v.number("shutterDegrees") == 180 ? "180° is natural blur" : "natural blur would be 180°");
+    plan.stricter("iso", "ISO", n(v.number("iso")), v.number("iso") > Exposure.ISO_CAP ? "above 800: test the noise first" : "at or below 800", -v.number("iso"));
+    plan.brief("whiteK", "white", n(v.number("whiteK")) + " K", "by hand");
+    plan.brief("focus", "focus", n(v.number("focusM")) + " m · manual", "on a stand-in; taped");
+    plan.brief("rate", "rate", capture.name() + " fps", capture.equals(s.rate()) ? "production rate" : f("%.2f× the production rate", capture.fps() / s.rate().fps()));
+    plan.brief("raster", "raster", s.capture().text(), s.capture().width() > s.delivery().width() ? f("%.2f× over delivery", (double) s.capture().width() / s.delivery().width()) : "as delivered");
+
+    double ripple = MainsFlicker.rippleLeft(s.mainsHz(), t);
+    double beat = MainsFlicker.beatHz(s.mainsHz(), capture);
+    double safe = MainsFlicker.safeInsteadOf(s.mainsHz(), t);
+    boolean steady = ripple < 0.02 || beat < 0.01;
+    boolean possible = 360 * safe * capture.fps() <= 360 + 1e-9;
+    plan.check(new Plan.Check("check:flicker", "Lamps on the mains", steady ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
+        f("%.1f %% of the ripple left, beat %.2f Hz", ripple * 100, beat),
+        steady ? "" : possible ? f("Set %s (%.1f°) where mains lamps light the set.", Shutter.text(safe), 360 * safe * capture.fps()) : "No exposure at this rate is flicker-safe: daylight, or lamps on direct current.",
+        "S7", f("%s Hz mains, %s", n(s.mainsHz()), Shutter.text(t)), "safe t = k/(2·mains); left = |sin x ÷ x|, x = π·2·mains·t; mean of a sinusoid over the exposure"));
+  }
+
+  /** The brief of a camera of its own, beside that of the shot: an element or a pose shot elsewhere. @param what "element", "pose" */
+  static void apart(Derivation plan, Values v, String what, FrameRate capture) {
+    ShotSetting s = plan.setting();
+    String[][] lines = {{"lens", f("%s mm", n(v.number("focalMm")))}, {"stop", f("f/%s", n(v.number("fNumber")))}, {"shutter", f("%s · %s°", Shutter.text(Shutter.seconds(v.number("shutterDegrees"), capture)), n(v.number("shutterDegrees")))}, {"ISO", n(v.number("iso"))}, {"white", n(v.number("whiteK")) + " K"}, {"rate", capture.name() + " fps"}, {"raster", s.capture().text()}};
+    for (String[] line : lines) {
+      plan.brief(what + " " + line[0], what + " " + line[0], line[1], "of a plate that is shot by itself");
+    }
+  }
+
+  /**
+   * A locked camera held for a match set.
+   *
+   * @param performances plates with performers, each shot as often as the parameter says
+   * @param why what the locked frame is for
+   */
+  static void held(Derivation plan, Values v, int performances, String why) {
+    brief(plan, v, "locked", why, plan.setting().rate());
+    set(plan, v, performances);
+  }
+
+  /** The match set, its minutes, the battery and the card, whatever the head does. */
+  static void set(Derivation plan, Values v, int performances) {
+    ShotSetting s = plan.setting();
+    plan.matchSet(EnumSet.allOf(MatchRule.class), v.number("backgroundM"));
+    double record = performances * v.whole("takes") * Math.min(v.number("passMinutes"), s.seconds() / 60 + 0.35) + 10 / 60.0;
+    double minutes = performances * v.whole("takes") * v.number("passMinutes") + 1;
+    double standby = Math.max(0, minutes - record);
+    MediaBudget b = MediaBudget.of(record, standby, v.number("batteryMinutes"), v.number("megabits"), v.number("cardGb"));
+    plan.setMinutes(minutes);
+    plan.check(new Plan.Check("check:media", "One battery and card for the set", b.fits() ? Plan.Grade.HOLDS : Plan.Grade.FAILS,
+        f("%.0f of %.0f min · %.1f of %s GB", b.minutesNeeded(), v.number("batteryMinutes"), b.gigabytes(), n(v.number("cardGb"))),
+        b.fits() ? "" : b.minutesLeft() < 0 ? "Run from a power supply, or fewer takes a part; a battery change touches the camera." : "Empty card before the set opens.",
+        "S19", f("%d passes of %s min, %s Mb/s", performances * v.whole("takes"), n(v.number("passMinutes")), n(v.number("megabits"))), "GB = Mb/s · s ÷ 8000; definition"));
+    double segment = MediaBudget.segmentSeconds(v.number("megabits"), MediaBudget.FAT32_FILE_BYTES);
+    plan.aid("aid:power", "Fresh battery and empty card before the set opens", "the camera is not touched until the clean plate is in", f("a card with small files begins a new one after %.0f s", segment));
+    plan.aid("aid:stand", "Stand at head height", "eyeline and focus mark", "tape the floor mark of each part");
+    plan.aid("aid:still", "Grey card and slate", "reference still", "");
+  }
+
+  /** The depth-of-field side view: what is sharp, what stands where. @param things name and distance in m, in turn */
+  static void sideView(Derivation plan, DepthOfField dof, double focusM, double backgroundM, Object... things) {
+    double near = dof.nearMm() / 1000;
+    double end = Math.max(backgroundM, Double.isInfinite(dof.farMm()) ? backgroundM * 1.1 : dof.farMm() / 1000) * 1.05;
+    double far = Double.isInfinite(dof.farMm()) ? end : dof.farMm() / 1000;
+    List<Plan.Shape> shapes = new ArrayList<>();
+    shapes.add(new Plan.Shape(Plan.ShapeKind.AREA, f("sharp %.2f m to %s", near, Double.isInfinite(dof.farMm()) ? "the horizon" : f("%.2f m", far)), List.of(new Plan.Point(near, 0), new Plan.Point(far, 0), new Plan.Point(far, 2), new Plan.Point(near, 2))));
+    shapes.add(new Plan.Shape(Plan.ShapeKind.LINE, "camera", List.of(new Plan.Point(0, 0), new Plan.Point(0, 1.4))));
+    shapes.add(new Plan.Shape(Plan.ShapeKind.DASHED, f("focus %s m", n(focusM)), List.of(new Plan.Point(focusM, 0), new Plan.Point(focusM, 2))));
+    for (int i = 0; i + 1 < things.length; i += 2) {
+      double at = ((Number) things[i + 1]).doubleValue();
+      boolean sharp = at >= near && at <= far;
+      shapes.add(new Plan.Shape(sharp ? Plan.ShapeKind.LINE : Plan.ShapeKind.NOW, things[i] + (sharp ? "" : ", soft"), List.of(new Plan.Point(at, 0), new Plan.Point(at, 1.7))));
+    }
+    shapes.add(new Plan.Shape(Plan.ShapeKind.LINE, "background", List.of(new Plan.Point(backgroundM, 0), new Plan.Point(backgroundM, 2.3))));
+    plan.drawing("side", Plan.DrawingKind.SIDE, "What is sharp, from the side", "m", "m", false, false, shapes);
+  }
+
+  /** Whether an enlargement in post leaves enough picture. */
+  static void reserve(Derivation plan, String key, String title, double scale) {
+    ShotSetting s = plan.setting();
+    double left = Reframe.reserve(s.capture(), s.delivery(), scale);
+    plan.check(key, title, left >= 1 ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL, f("%.2f× leaves %.2f source pixels a delivered one", scale, left), f("Record larger, or go no further than %.2f×; it is soft by %.0f %%.", Reframe.punchLimit(s.capture(), s.delivery()), (1 - left) * 100), "S12", s.capture().text() + " into " + s.delivery().text(), "punch limit = source ÷ delivery; definition");
+  }
+
+  /** The caution of anything that blows. */
+  static void blower(Derivation plan) {
+    plan.caution("caution:blower", "A blower lifts grit into eyes: goggles for the crew, performers' eyes away from it.", "special-effects supervisor");
+  }
+
+  /** A frame rate of a parameter; a fault names the parameter. */
+  static FrameRate rate(Values v, String key) {
+    try {
+      return FrameRate.parse(v.word(key));
+    } catch (bivex.core.InvalidInput e) {
+      throw new bivex.core.InvalidInput(key, e.getMessage());
+    }
+  }
+
+  static String n(double x) {
+    double r = Math.rint(x * 100) / 100;
+    return r == Math.rint(r) ? Long.toString((long) r) : Double.toString(r);
+  }
+
+  static String f(String format, Object... args) {
+    return String.format(Locale.ROOT, format, args);
+  }
+}

@@ -1,0 +1,115 @@
+package bivex.core.reckon;
+
+import static bivex.core.reckon.Inputs.ANGLE;
+import static bivex.core.reckon.Inputs.CIRCLE;
+import static bivex.core.reckon.Inputs.DISTANCE;
+import static bivex.core.reckon.Inputs.FOCAL;
+import static bivex.core.reckon.Inputs.FOCUS;
+import static bivex.core.reckon.Inputs.HEIGHT;
+import static bivex.core.reckon.Inputs.RATE;
+import static bivex.core.reckon.Inputs.SENSOR;
+import static bivex.core.reckon.Inputs.STOP;
+import static bivex.core.reckon.Inputs.TO_HEIGHT;
+import static bivex.core.reckon.Inputs.TO_WIDTH;
+import static bivex.core.reckon.Inputs.WIDTH;
+import static bivex.core.reckon.Inputs.capture;
+import static bivex.core.reckon.Inputs.delivery;
+import static bivex.core.reckon.Inputs.rate;
+import static bivex.core.reckon.Sum.number;
+import static bivex.core.reckon.Sum.read;
+import static bivex.core.reckon.Sum.words;
+
+import bivex.core.optics.BackgroundBlur;
+import bivex.core.optics.DepthOfField;
+import bivex.core.optics.Exposure;
+import bivex.core.optics.FieldOfView;
+import bivex.core.optics.Reframe;
+import bivex.core.optics.ScaleSwap;
+import bivex.core.optics.Shutter;
+import bivex.core.parameter.Parameter;
+import bivex.core.time.FrameRate;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Sums of the camera: S5, S6, S8 to S12. */
+final class OpticsSums {
+  static final List<Sum> ALL = List.of(shutter(), exposure(), depth(), blur(), view(), swap(), reframe());
+
+  private OpticsSums() {}
+
+  private static Sum shutter() {
+    return new Sum("S5", "Shutter and blur", "t = angle ÷ (360 · fps) · blur = speed · t", "definition",
+        List.of(RATE, ANGLE, Parameter.number("pxPerSecond", "Speed in the picture", "px/s", 0, 1e6, 1000, "of the fastest thing that is tracked"), Parameter.number("limitPx", "Blur wanted at most", "px", 0.01, 10_000, 2, "for tracking")), v -> {
+          FrameRate r = rate(v);
+          double t = Shutter.seconds(v.number("shutterDegrees"), r);
+          List<Sum.Result> out = new ArrayList<>(List.of(read("seconds", "Exposure", Shutter.text(t), "", t), number("blurPx", "Blur", 1, Shutter.blurPx(v.number("pxPerSecond"), t), "px")));
+          if (v.number("pxPerSecond") > 0) {
+            double wanted = Math.min(1 / r.fps(), Shutter.secondsForBlur(v.number("limitPx"), v.number("pxPerSecond")));
+            out.add(read("wantedSeconds", "Exposure for that blur", Shutter.text(wanted), "", wanted));
+            out.add(number("wantedDegrees", "which is", 1, Shutter.degrees(wanted, r), "°"));
+            out.add(number("stops", "and costs", 2, Exposure.stopsLost(t, wanted), "stops"));
+          }
+          return out;
+        });
+  }
+
+  private static Sum exposure() {
+    return new Sum("S6", "Exposure trade", "EV = log2(N² ÷ t) at ISO 100 · stops = log2(t₁ ÷ t₂)", "ISO 2720",
+        List.of(STOP, Parameter.number("fromSeconds", "Exposure now, 1 over", "1/s", 0.01, 1e6, 48, "twice the rate is natural"), Parameter.number("toSeconds", "Exposure wanted, 1 over", "1/s", 0.01, 1e6, 1000, "for tracking or a crisp look"), Parameter.number("widest", "Widest the lens opens", "f/", 0.7, 32, 1.8, "engraved on it"), Parameter.whole("iso", "ISO", "", 25, 409_600, 400, "800 is the cap unless a test says otherwise")), v -> {
+          double stops = Exposure.stopsLost(1 / v.number("fromSeconds"), 1 / v.number("toSeconds"));
+          List<Sum.Result> out = new ArrayList<>(List.of(number("ev", "EV now", 2, Exposure.ev(v.number("fNumber"), 1 / v.number("fromSeconds")), ""), number("stops", "To find", 2, stops, "stops")));
+          List<String> ways = Exposure.waysToPay(stops, v.number("fNumber"), v.number("widest"), v.number("iso"));
+          for (int i = 0; i < ways.size(); i++) {
+            out.add(words("way" + (i + 1), "Pay with", ways.get(i)));
+          }
+          return out;
+        });
+  }
+
+  private static Sum depth() {
+    return new Sum("S8", "Depth of field", "H = f² ÷ (N·c) + f · near = s(H−f) ÷ (H+s−2f) · far = s(H−f) ÷ (H−s)", "thin-lens handbook formula",
+        List.of(FOCAL, STOP, CIRCLE, FOCUS), v -> {
+          DepthOfField d = DepthOfField.of(v.number("focalMm"), v.number("fNumber"), v.number("circleMm"), v.number("focusM") * 1000);
+          return List.of(number("hyperfocalM", "Hyperfocal", 3, d.hyperfocalMm() / 1000, "m"), number("nearM", "Sharp from", 3, d.nearMm() / 1000, "m"), Double.isInfinite(d.farMm()) ? words("farM", "to", "the horizon") : number("farM", "to", 3, d.farMm() / 1000, "m"));
+        });
+  }
+
+  private static Sum blur() {
+    return new Sum("S9", "Background blur of two plates", "disc = f²·|D−s| ÷ (N·D·(s−f)), × raster ÷ sensor", "thin-lens equation",
+        List.of(FOCAL, STOP, Parameter.number("backgroundM", "Background distance", "m", 0.01, 10_000, 6, "of the shot"), FOCUS, Parameter.number("focusFarM", "Other focus distance", "m", 0.01, 10_000, 2.9, "of the other part"), SENSOR, WIDTH), v -> {
+          double f = v.number("focalMm");
+          double d = v.number("backgroundM") * 1000;
+          double a = v.number("focusM") * 1000;
+          double b = v.number("focusFarM") * 1000;
+          double s = v.number("sensorWidthMm");
+          int w = v.whole("captureWidth");
+          double n = BackgroundBlur.smallestFNumber(f, d, a, b, s, w, 1);
+          return List.of(number("firstMm", "Disc of the first", 4, BackgroundBlur.discMm(f, v.number("fNumber"), d, a), "mm"), number("secondMm", "Disc of the second", 4, BackgroundBlur.discMm(f, v.number("fNumber"), d, b), "mm"), number("differencePx", "Difference", 2, BackgroundBlur.mismatchPx(f, v.number("fNumber"), d, a, b, s, w), "px"), n > 0 ? read("within1Px", "Within 1 px from", "f/" + n, "", n) : words("within1Px", "Within 1 px from", "no opening"));
+        });
+  }
+
+  private static Sum view() {
+    return new Sum("S10", "Field of view and fit", "width = sensor · distance ÷ focal length · turned camera gains the aspect ratio", "similar triangles",
+        List.of(FOCAL, SENSOR, WIDTH, HEIGHT, DISTANCE, Parameter.number("heightM", "Height to fit", "m", 0.01, 1000, 1.75, "the performer; for a leap add the rise"), Parameter.number("headroomPercent", "Headroom", "% of height", 0, 90, 15, "free above and below together")), v -> {
+          double sensorHeight = v.number("sensorWidthMm") * v.whole("captureHeight") / v.whole("captureWidth");
+          double f = v.number("focalMm");
+          double d = v.number("distanceM");
+          double room = v.number("headroomPercent") / 100;
+          return List.of(number("widthM", "Sees across", 3, FieldOfView.span(v.number("sensorWidthMm"), f, d), "m"), number("heightM", "and up", 3, FieldOfView.span(sensorHeight, f, d), "m"), number("degrees", "Angle across", 2, FieldOfView.degrees(v.number("sensorWidthMm"), f), "°"), number("fillsPercent", "The height fills", 1, FieldOfView.fills(v.number("heightM"), sensorHeight, f, d) * 100, "%"), number("fitsFromM", "Fits with headroom from", 3, FieldOfView.distanceFor(v.number("heightM"), room, sensorHeight, f), "m"), number("turnedFromM", "with the camera turned 90° from", 3, FieldOfView.distanceFor(v.number("heightM"), room, v.number("sensorWidthMm"), f), "m"), number("turnedGain", "Turning gains", 3, FieldOfView.turnedGain(capture(v)), "×"), number("pxPerMetre", "A metre is", 1, FieldOfView.pxPerMetre(f, v.number("sensorWidthMm"), v.whole("captureWidth"), d), "px"));
+        });
+  }
+
+  private static Sum swap() {
+    return new Sum("S11", "Scale swap", "near = far · small ÷ large; both held when 1/near − 1/far = 2(s−f) ÷ (s·(H−f))", "similar triangles; thin-lens depth of field solved for the opening",
+        List.of(Parameter.number("smallMm", "Small thing", "mm", 0.1, 1e6, 40, "measured"), Parameter.number("largeMm", "Large thing", "mm", 0.1, 1e7, 240, "measured the same way"), Parameter.number("farM", "Large thing stands at", "m", 0.1, 100_000, 1.8, "from the entrance pupil"), FOCAL, SENSOR, CIRCLE), v -> {
+          ScaleSwap s = ScaleSwap.of(v.number("smallMm"), v.number("largeMm"), v.number("farM"), v.number("focalMm"), v.number("sensorWidthMm"), v.number("circleMm"));
+          return List.of(number("nearM", "Small thing stands at", 4, s.nearM(), "m"), number("errorPercentPerCm", "A cm off is an error of", 2, s.errorPercentPerCm(), "%"), number("focusM", "Focus at", 3, s.focusM(), "m"), number("fNumber", "Both sharp at", 1, s.fNumber(), "f/"), number("monitorPercent", "Width on the monitor", 2, s.monitorPercent(), "% of width"));
+        });
+  }
+
+  private static Sum reframe() {
+    return new Sum("S12", "Reframe", "punch limit = source ÷ delivery", "definition",
+        List.of(WIDTH, HEIGHT, TO_WIDTH, TO_HEIGHT, Parameter.number("push", "Push", "×", 1, 20, 1.2, "a push to 120 % is usual")), v ->
+            List.of(number("punchLimit", "Push no further than", 2, Reframe.punchLimit(capture(v), delivery(v)), "×"), number("reserve", "Left after the push", 2, Reframe.reserve(capture(v), delivery(v), v.number("push")), "×"), number("effectivePercent", "Effective resolution", 0, Reframe.effectiveResolutionPercent(capture(v), delivery(v), v.number("push")), "%")));
+  }
+}

@@ -1,0 +1,64 @@
+package bivex.server.element;
+
+import static bivex.server.keep.Role.ARTIST;
+import static bivex.server.keep.Role.COORDINATOR;
+import static bivex.server.keep.Role.FLOOR;
+import static bivex.server.keep.Role.PRODUCER;
+
+import bivex.core.element.ElementMargin;
+import bivex.core.element.ElementSource;
+import bivex.core.method.Plan;
+import bivex.core.shot.Evidence;
+import bivex.core.shot.OwedItem;
+import bivex.server.access.Allowed;
+import bivex.server.access.Member;
+import bivex.server.book.ShotBook;
+import bivex.server.keep.EvidenceEntry;
+import java.util.Comparator;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** All elements of a production: what is laid over and comes from somewhere else. */
+@RestController
+@RequestMapping("/api/productions/{production}/elements")
+public class ElementResource {
+  private final ShotBook book;
+
+  ElementResource(ShotBook book) {
+    this.book = book;
+  }
+
+  /**
+   * One element of one shot.
+   *
+   * @param source where it came from, or where it best comes from while it is owed
+   * @param widthPx of what was found; null while it is owed
+   * @param margin found over wanted width; null while it is owed
+   */
+  public record ElementView(UUID shot, String code, String title, String key, String label, ElementSource source, String how, String blend, int minWidthPx, Integer widthPx, Double margin, String licence, OwedItem.State state, String reason) {}
+
+  public record ElementPage(List<ElementView> lines, int total, int owed, int page, boolean more) {}
+
+  @GetMapping
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional(readOnly = true)
+  public ElementPage list(@PathVariable UUID production, Member me, @RequestParam(defaultValue = "0") int page, @RequestParam(defaultValue = "100") int size) {
+    List<ElementView> all = book.all(me.production()).stream().filter(p -> !p.shot().omitted).flatMap(p -> p.plan().elements().stream().map(e -> view(p, e))).toList();
+    int bounded = Math.min(500, Math.max(1, size));
+    int from = Math.min(all.size(), Math.max(0, page) * bounded);
+    int to = Math.min(all.size(), from + bounded);
+    return new ElementPage(all.subList(from, to), all.size(), (int) all.stream().filter(e -> e.state() == OwedItem.State.OWED || e.state() == OwedItem.State.IN_DOUBT).count(), page, to < all.size());
+  }
+
+  private static ElementView view(ShotBook.Page p, Plan.Element e) {
+    OwedItem item = p.ledger().items().stream().filter(i -> i.key().equals(e.key())).findFirst().orElseThrow();
+    Evidence.FoundElement found = p.evidence().stream().filter(x -> x.item.equals(e.key())).max(Comparator.comparing((EvidenceEntry x) -> x.saidAt)).map(x -> x.evidence().element()).orElse(null);
+    return new ElementView(p.shot().id, p.shot().code, p.shot().title, e.key(), e.label(), found == null ? e.source() : found.source(), e.how(), e.blend(), e.minWidthPx(), found == null ? null : found.widthPx(), found == null ? null : ElementMargin.of(found.widthPx(), Math.max(1, e.minWidthPx())).margin(), found == null ? "" : found.licence(), item.state(), item.reason());
+  }
+}

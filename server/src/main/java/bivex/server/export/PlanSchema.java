@@ -1,0 +1,66 @@
+package bivex.server.export;
+
+import bivex.server.http.Json;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import org.springframework.stereotype.Component;
+
+/** The schema of an exported plan, taken from the document of the interface, so that the two can never differ. */
+@Component
+public class PlanSchema {
+  static final String PATH = "/api/schemas/plan";
+  private static final String ROOT = "PlanExport";
+  private static final String REF = "#/components/schemas/";
+
+  @SuppressWarnings("unchecked")
+  Map<String, Object> read() {
+    Map<String, Object> all;
+    try (InputStream in = PlanSchema.class.getResourceAsStream("/openapi.json")) {
+      Map<String, Object> document = Json.MAPPER.readValue(in, Map.class);
+      all = (Map<String, Object>) ((Map<String, Object>) document.get("components")).get("schemas");
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+    Map<String, Object> needed = new TreeMap<>();
+    collect(all, ROOT, needed);
+    Map<String, Object> out = new LinkedHashMap<>();
+    out.put("$schema", "https://json-schema.org/draft/2020-12/schema");
+    out.put("$id", PATH);
+    out.put("title", "Plan of an effect shot");
+    out.putAll((Map<String, Object>) needed.remove(ROOT));
+    out.put("$defs", needed);
+    // A point of a drawing that belongs to no frame has none.
+    Map<String, Object> point = (Map<String, Object>) ((Map<String, Object>) needed.get("Point")).get("properties");
+    ((Map<String, Object>) point.get("frame")).put("type", List.of("integer", "null"));
+    return out;
+  }
+
+  private static void collect(Map<String, Object> all, String name, Map<String, Object> needed) {
+    if (!needed.containsKey(name)) {
+      needed.put(name, Map.of());
+      needed.put(name, rewritten(all, all.get(name), needed));
+    }
+  }
+
+  private static Object rewritten(Map<String, Object> all, Object node, Map<String, Object> needed) {
+    if (node instanceof Map<?, ?> map) {
+      Map<String, Object> out = new LinkedHashMap<>();
+      map.forEach((k, v) -> {
+        if (k.equals("$ref") && v instanceof String ref && ref.startsWith(REF)) {
+          String name = ref.substring(REF.length());
+          collect(all, name, needed);
+          out.put("$ref", "#/$defs/" + name);
+        } else {
+          out.put((String) k, rewritten(all, v, needed));
+        }
+      });
+      return out;
+    }
+    return node instanceof List<?> list ? list.stream().map(x -> rewritten(all, x, needed)).toList() : node;
+  }
+}

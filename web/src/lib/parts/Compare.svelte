@@ -1,0 +1,125 @@
+<script lang="ts">
+  import { createQuery } from '@tanstack/svelte-query';
+  import { api, got, type Schemas } from '../api/client';
+  import { house } from '../house.svelte';
+  import { hours } from '../words';
+  import StackPicture from './StackPicture.svelte';
+
+  /** Methods side by side for one shot: what each owes, takes and risks. The choice is kept with its reason and what it was compared with. */
+  let { shot, taken, onchoose }: { shot: string; taken: string[]; onchoose: (method: string, reason: string, considered: string[]) => void } = $props();
+  const h = house();
+  const book = createQuery(() => ({ queryKey: ['methods'], queryFn: () => got(api.GET('/api/methods')), staleTime: Infinity }));
+  let asked = $state<string[]>([]);
+  let reason = $state('');
+  const options = createQuery(() => ({ queryKey: [h.id, 'options', shot, asked.join()], queryFn: () => got(api.GET('/api/productions/{production}/shots/{shot}/options', { params: { path: { production: h.id, shot }, query: asked.length > 0 ? { methods: asked } : {} } })) }));
+  const shown = $derived<Schemas['OptionView'][]>(options.data ?? []);
+  const chapters = $derived([...new Set((book.data ?? []).map((m) => m.chapter))]);
+  const about = (id: string): Schemas['MethodView'] | undefined => book.data?.find((m) => m.id === id);
+
+  function toggle(id: string): void {
+    const now = shown.map((o) => o.method);
+    asked = now.includes(id) ? now.filter((x) => x !== id) : [...now, id].slice(-3);
+  }
+</script>
+
+<div class="compare">
+  {#if options.isError}<p role="alert" class="pencil">{options.error.message}</p>{/if}
+  <div class="columns" aria-label="Methods side by side" role="list">
+    {#each shown as o (o.method)}
+      {@const m = about(o.method)}
+      <div class="option" role="listitem">
+        <div class="flex items-baseline gap-2"><h3>{o.name}</h3>{#if o.found.length > 0}<span class="small soft">the script says “{o.found.join('”, “')}”</span>{/if}</div>
+        <p class="small">{m?.summary}</p>
+        {#if o.fault}
+          <p class="pencil small">{o.fault}</p>
+        {:else}
+          <div class="figures"><StackPicture layers={o.plan.layers} label={o.name} />
+            <dl><dt>plates</dt><dd>{o.plan.plates.length}</dd><dt>elements</dt><dd>{o.plan.elements.length}</dd><dt>work</dt><dd>{hours(o.plan.effort)}</dd><dt>camera held</dt><dd>{o.plan.setMinutes ? `${Math.round(o.plan.setMinutes)} min` : 'no'}</dd></dl>
+          </div>
+          <p class="small"><span class="soft">Shoots</span> {o.plan.plates.map((p) => p.label.toLowerCase()).join(', ')}</p>
+          <p class="small"><span class="soft">Minds</span> {o.risks.length > 0 ? o.risks.slice(0, 3).join('; ') : 'nothing with its usual numbers'}{o.risks.length > 3 ? `; and ${o.risks.length - 3} more` : ''}</p>
+        {/if}
+        <p class="small soft">Right when: {m?.rightWhen}</p>
+        <button type="button" class="btn tight" class:ink={reason.trim() !== ''} disabled={taken.includes(o.method)} onclick={() => onchoose(o.method, reason.trim(), shown.map((x) => x.method))}>Choose {o.name.toLowerCase()}</button>
+      </div>
+    {:else}
+      <p class="soft">{options.isPending ? 'Working out the methods…' : 'Nothing in the words points at a method. Pick up to three below to compare.'}</p>
+    {/each}
+  </div>
+  <label class="field"><span>Because</span><input class="input" bind:value={reason} placeholder="why this one and not the others" /></label>
+  <div class="chapters">
+    {#each chapters as c (c)}
+      <div><span class="small soft">{c}</span>
+        {#each (book.data ?? []).filter((m) => m.chapter === c) as m (m.id)}
+          <button type="button" class="btn tight bare" class:shown={shown.some((o) => o.method === m.id)} aria-pressed={shown.some((o) => o.method === m.id)} title={m.summary} onclick={() => toggle(m.id)}>{m.name}</button>
+        {/each}
+      </div>
+    {/each}
+  </div>
+</div>
+
+<style>
+  .compare {
+    display: grid;
+    gap: 12px;
+  }
+  .columns {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
+    gap: 0;
+  }
+  .option {
+    display: grid;
+    gap: 7px;
+    padding: 4px 14px 8px;
+    align-content: start;
+    grid-template-rows: auto auto auto auto auto 1fr auto;
+    border-left: 1px solid var(--line);
+  }
+  .option:first-child {
+    border-left: 0;
+    padding-left: 0;
+  }
+  h3 {
+    white-space: nowrap;
+    font-size: 15px;
+  }
+  .figures {
+    display: grid;
+    grid-template-columns: 120px 1fr;
+    gap: 12px;
+    align-items: center;
+  }
+  dl {
+    display: grid;
+    grid-template-columns: auto 1fr;
+    gap: 1px 8px;
+    font-size: 12px;
+  }
+  dt {
+    color: var(--soft);
+  }
+  dd {
+    font-weight: 620;
+  }
+  .chapters {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));
+    gap: 6px 18px;
+    border-top: 1px solid var(--line);
+    padding-top: 8px;
+  }
+  .chapters > div {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: baseline;
+    gap: 0 2px;
+  }
+  .chapters .soft {
+    width: 100%;
+  }
+  .shown {
+    text-decoration: underline 2px;
+    text-underline-offset: 3px;
+  }
+</style>
