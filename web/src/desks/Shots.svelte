@@ -131,7 +131,7 @@
         {/if}
       </div>
       <section class="sheet stacked">
-        {#if s.methods.length > 0}<p class="chosen small">{#each s.methods as m, i (m.method)}{i > 0 ? ' + ' : ''}<strong>{nameOf(m.method)}</strong>{#if m.reason}<span class="soft"> because: {m.reason}{m.considered && m.considered.length > 1 ? ` (over ${m.considered.filter((c) => c !== m.method).map((c) => nameOf(c).toLowerCase()).join(', ')})` : ''}</span>{/if}{/each}{#if h.may('PRODUCER', 'COORDINATOR')} <button class="btn tight bare" onclick={() => (comparing = true)}>Compare and combine</button>{/if}</p>{/if}
+        {#if s.methods.length > 0}<p class="chosen small">{#each s.methods as m, i (m.method)}{#if i > 0}<span class="px-1">+</span>{/if}<strong>{nameOf(m.method)}</strong>{#if m.reason}{' '}<span class="soft">because: {m.reason}{m.considered && m.considered.length > 1 ? ` (over ${m.considered.filter((c) => c !== m.method).map((c) => nameOf(c).toLowerCase()).join(', ')})` : ''}</span>{/if}{/each}{#if h.may('PRODUCER', 'COORDINATOR')} <button class="btn tight bare" onclick={() => (comparing = true)}>Compare and combine</button>{/if}</p>{/if}
         {#if s.plan.layers.length > 0}
           <StackSheet plan={s.plan} items={s.items} first={s.firstFrame} {last} bind:frame />
         {:else}
@@ -139,12 +139,6 @@
         {/if}
       </section>
     </div>
-
-    {#if s.plan.drawings.length > 0}
-      <section class="drawings">
-        {#each s.plan.drawings as d (d.key)}<Drawing drawing={d} {frame} />{/each}
-      </section>
-    {/if}
 
     {#if s.plan.data.some((d) => d.key === 'datum:look')}
       <section class="rule pt-2"><h2>Looks</h2><Looks shot={s.id} /></section>
@@ -168,6 +162,7 @@
           <h2>Camera brief</h2>
           <dl class="brief">{#each s.plan.cameraBrief as b (b.property)}<div title={b.reason}><dt>{b.label}</dt><dd class="mono">{b.value}</dd></div>{/each}</dl>
         {/if}
+        {#if s.plan.drawings.length > 0}<div class="drawings">{#each s.plan.drawings as d (d.key)}<Drawing drawing={d} {frame} />{/each}</div>{/if}
         {#if s.plan.checks.length > 0}
           <h2 class="mt-3">The sums</h2>
           <ul>

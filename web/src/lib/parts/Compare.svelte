@@ -28,7 +28,7 @@
     {#each shown as o (o.method)}
       {@const m = about(o.method)}
       <div class="option" role="listitem">
-        <div class="flex items-baseline gap-2"><h3>{o.name}</h3>{#if o.found.length > 0}<span class="small soft">the script says “{o.found.join('”, “')}”</span>{/if}</div>
+        <div class="flex items-baseline gap-2"><h3>{o.name}</h3><span class="small soft">{o.found.length > 0 ? `the script says “${o.found.join('”, “')}”` : ''}</span></div>
         <p class="small">{m?.summary}</p>
         {#if o.fault}
           <p class="pencil small">{o.fault}</p>
@@ -40,7 +40,7 @@
           <p class="small"><span class="soft">Minds</span> {o.risks.length > 0 ? o.risks.slice(0, 3).join('; ') : 'nothing with its usual numbers'}{o.risks.length > 3 ? `; and ${o.risks.length - 3} more` : ''}</p>
         {/if}
         <p class="small soft">Right when: {m?.rightWhen}</p>
-        <button type="button" class="btn tight" class:ink={reason.trim() !== ''} disabled={taken.includes(o.method)} onclick={() => onchoose(o.method, reason.trim(), shown.map((x) => x.method))}>Choose {o.name.toLowerCase()}</button>
+        {#if taken.includes(o.method)}<p class="small"><strong>Chosen already.</strong></p>{:else}<button type="button" class="btn choose" class:ink={reason.trim() !== ''} onclick={() => onchoose(o.method, reason.trim(), shown.map((x) => x.method))}>Choose {o.name.toLowerCase()}</button>{/if}
       </div>
     {:else}
       <p class="soft">{options.isPending ? 'Working out the methods…' : 'Nothing in the words points at a method. Pick up to three below to compare.'}</p>
@@ -76,12 +76,15 @@
     grid-template-rows: auto auto auto auto auto 1fr auto;
     border-left: 1px solid var(--line);
   }
+  .choose {
+    justify-self: start;
+    align-self: end;
+  }
   .option:first-child {
     border-left: 0;
     padding-left: 0;
   }
   h3 {
-    white-space: nowrap;
     font-size: 15px;
   }
   .figures {
@@ -113,6 +116,7 @@
     display: flex;
     flex-wrap: wrap;
     align-items: baseline;
+    align-content: start;
     gap: 0 2px;
   }
   .chapters .soft {

@@ -4,7 +4,7 @@
   /** A drawing of a sum, in the core's own units; only the scale to the screen is made here. */
   let { drawing, frame, width = 380 }: { drawing: Schemas['Drawing']; frame: number; width?: number } = $props();
   const id = $props.id();
-  const PAD = { l: 40, r: 12, t: 26, b: 24 };
+  const PAD = $derived(drawing.kind === 'CURVE' ? { l: 40, r: 12, t: 24, b: 20 } : drawing.kind === 'SIDE' ? { l: 40, r: 12, t: 26, b: 18 } : { l: 4, r: 4, t: 4, b: 4 });
 
   const all = $derived(drawing.shapes.flatMap((s) => s.points));
   const box = $derived.by(() => {
@@ -14,7 +14,7 @@
     return { ...b, w: b.x1 - b.x0 || 1, h: b.y1 - b.y0 || 1 };
   });
   const wide = $derived(width - PAD.l - PAD.r);
-  const high = $derived(drawing.equal ? Math.min(230, Math.max(60, (wide * box.h) / box.w)) : drawing.kind === 'CURVE' ? 96 : drawing.kind === 'SIDE' ? 92 : 150);
+  const high = $derived(drawing.equal ? Math.min(190, Math.max(60, (wide * box.h) / box.w)) : drawing.kind === 'CURVE' ? 96 : drawing.kind === 'SIDE' ? 92 : 150);
   const scale = $derived(drawing.equal ? Math.min(wide / box.w, high / box.h) : 0);
   const X = (x: number): number => PAD.l + (drawing.equal ? (x - box.x0) * scale + (wide - box.w * scale) / 2 : ((x - box.x0) / box.w) * wide);
   const Y = (y: number): number => {

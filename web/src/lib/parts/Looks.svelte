@@ -62,7 +62,7 @@
     {/each}
   </ul>
   {#if page.data.decision}<p class="small mt-1">Look {page.data.decision.letter} because: <strong>{page.data.decision.reason}</strong> <span class="soft">{page.data.decision.by}, {moment(page.data.decision.at)}{page.data.earlier.length > 0 ? `; ${page.data.earlier.length} earlier decision${page.data.earlier.length > 1 ? 's' : ''} on record` : ''}</span></p>{/if}
-  {#if h.may('PRODUCER') && page.data.looks.length > 0}<label class="field mt-2"><span>{page.data.decision ? 'Decide again, because' : 'Decide, because'}</span><input class="input" bind:value={reason} placeholder="why this look and not the others" /></label>{/if}
+  {#if h.may('PRODUCER') && page.data.looks.length > 0}<label class="field mt-2 max-w-[620px]"><span>{page.data.decision ? 'Decide again, because' : 'Decide, because'}</span><input class="input" bind:value={reason} placeholder="why this look and not the others" /></label>{/if}
 {/if}
 {#if adding}
   <form class="add" onsubmit={(e) => { e.preventDefault(); void add(); }}>

@@ -16,7 +16,7 @@
   });
   const stateOf = (key: string): State => items.find((i) => i.key === key)?.state ?? 'OWED';
 
-  const wholeCut = (p: Schemas['Span']): boolean => p.kind === 'MOVE' || p.last - p.first > frames * 0.7;
+  const wholeCut = (p: Schemas['Span']): boolean => p.last - p.first > frames * 0.7;
 
   function scrub(e: PointerEvent): void {
     if (e.buttons === 1 || e.type === 'pointerdown') {
@@ -83,10 +83,12 @@
   </div>
   <div class="notes">
     {#each top as l, i (l.key)}
-      {@const span = l.spans.find((p) => p.note && ['CROSSING', 'STREAK', 'FADE', 'MOVE', 'HOLD', 'RETIME'].includes(p.kind))}
-      {#if span}
-        {@const right = x(span.last + 1) / W > 0.62}
-        <span class="note small" style:top="{28 + i * ROW + 8}px" style:left={wholeCut(span) ? '1%' : right ? 'auto' : `calc(${(x(span.last + 1) / W) * 100}% + 6px)`} style:right={!wholeCut(span) && right ? `calc(${100 - (x(span.first) / W) * 100}% + 6px)` : 'auto'}>{span.kind === 'CROSSING' ? `${span.last - span.first + 1} frames cross · ${span.note}` : span.note}</span>
+      {@const noted = l.spans.filter((p) => p.note && p.kind !== 'PRESENT' && p.kind !== 'EMPTY')}
+      {@const last = noted.at(-1)}
+      {#if last}
+        {@const right = x(last.last + 1) / W > 0.62}
+        {@const words = [...new Set(noted.map((p) => (p.kind === 'CROSSING' ? `${p.last - p.first + 1} frames cross · ${p.note}` : p.note)))].slice(0, 3).join(' · ')}
+        <span class="note small" style:top="{28 + i * ROW + 8}px" style:left={wholeCut(last) ? '1%' : right ? 'auto' : `calc(${(x(last.last + 1) / W) * 100}% + 6px)`} style:right={!wholeCut(last) && right ? `calc(${100 - (x(noted[0]?.first ?? 0) / W) * 100}% + 6px)` : 'auto'}>{words}</span>
       {/if}
     {/each}
   </div>

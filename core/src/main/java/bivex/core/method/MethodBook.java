@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.ServiceLoader;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /** All methods, and the plan of a shot that combines some of them. */
 public final class MethodBook {
@@ -33,11 +34,20 @@ public final class MethodBook {
    */
   public record Suggestion(Method method, List<String> found) {}
 
-  /** Methods whose cues are in some words, those with most cues first; at most {@code most}. */
+  /**
+   * Methods whose cues are in some words, those with most cues first, and after them others of the same chapter to compare with. Empty when no
+   * cue is found at all.
+   */
   public static List<Suggestion> suitable(String words, int most) {
     Set<String> have = new HashSet<>(List.of(words.toLowerCase(Locale.ROOT).split("[^\\p{L}']+")));
-    return METHODS.stream().map(m -> new Suggestion(m, m.cues().stream().filter(c -> List.of(c.split(" ")).stream().allMatch(part -> have.stream().anyMatch(h -> h.startsWith(part)))).toList()))
+    List<Suggestion> found = METHODS.stream().map(m -> new Suggestion(m, m.cues().stream().filter(c -> Stream.of(c.split(" ")).allMatch(part -> have.stream().anyMatch(h -> h.startsWith(part)))).toList()))
         .filter(s -> !s.found().isEmpty()).sorted(Comparator.comparingInt((Suggestion s) -> s.found().stream().mapToInt(c -> c.split(" ").length).sum()).reversed()).limit(most).toList();
+    if (found.isEmpty()) {
+      return found;
+    }
+    Method first = found.get(0).method();
+    Stream<Suggestion> others = METHODS.stream().filter(m -> m.chapter() == first.chapter() && found.stream().noneMatch(s -> s.method() == m)).map(m -> new Suggestion(m, List.of()));
+    return Stream.concat(found.stream(), others).limit(most).toList();
   }
 
   /**

@@ -132,8 +132,8 @@ public final class MovingDouble implements Method {
         double x = p % 2 == 0 ? 0.12 + 0.2 * t + 0.1 * p : 0.8 - 0.2 * t - 0.1 * (p - 1);
         out.add(new Plan.SketchFigure("part " + (p + 1), "figure", Math.max(0, x - 0.07), Math.min(1, x + 0.07), 1));
       }
-      double pane = (1 - t) * 1.2 - 0.1;
-      out.add(new Plan.SketchFigure("the set goes by", "window", Math.max(0, pane - 0.02), Math.min(1, Math.max(0.02, pane + 0.02)), 0, 0.6, 0.5));
+      double pane = 0.02 + (1 - t) * 0.96;
+      out.add(new Plan.SketchFigure("the set goes by", "window", pane - 0.02, pane + 0.02, 0, 0.6, 0.5));
       return out;
     });
   }

@@ -112,6 +112,18 @@ public final class Rescue {
     return List.copyOf(out);
   }
 
+  /** The best of a ranking, at most two of one way, with the pick-up always among them. */
+  public static List<Option> varied(List<Option> ranked, int most) {
+    List<Option> out = new ArrayList<>();
+    for (Option o : ranked) {
+      boolean room = out.size() < most && out.stream().filter(x -> x.way() == o.way()).count() < 2;
+      if (room || o.way() == Way.PICKED_UP) {
+        out.add(o);
+      }
+    }
+    return List.copyOf(out);
+  }
+
   private static void cleans(Wanted w, List<Footage> here, EffortRates rates, List<Option> out) {
     for (int i = 0; i < here.size(); i++) {
       for (int j = i + 1; j < here.size(); j++) {

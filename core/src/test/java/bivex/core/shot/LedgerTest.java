@@ -175,4 +175,33 @@ class LedgerTest {
     assertThat(ledger().items()).filteredOn(i -> !i.open()).allMatch(i -> i.action().isEmpty());
     assertThatThrownBy(() -> new NamePattern("../{code}")).hasMessageStartingWith("pattern:");
   }
+
+  /** An unsigned caution keeps a planned shot in doubt; words alone, living with it, or dropping it do not sign it. */
+  @Test
+  void aCautionIsInDoubtUntilALicensedPersonHasSigned() {
+    Plan plan = MethodBook.derive(SETTING, List.of(new MethodChoice("E2", Map.of(), "")));
+    for (Evidence.Kind kind : Evidence.Kind.values()) {
+      assertThat(one(plan, "caution:weapon", "setup 3", new Evidence("caution:weapon", kind, "fine", T)).state()).isEqualTo(State.IN_DOUBT);
+    }
+    Evidence signed = new Evidence("caution:weapon", Evidence.Kind.SETTLED, "no charge on set", T, new Evidence.Signature("O. Brandt", "armourer", java.time.LocalDate.of(2026, 11, 24)), null);
+    assertThat(one(plan, "caution:weapon", "setup 3", signed)).matches(i -> i.state() == State.IN_HAND && i.reason().equals("O. Brandt, armourer, Tue 24 Nov: no charge on set"));
+    assertThat(one(plan, "caution:weapon", null, null).state()).isEqualTo(State.OWED);
+  }
+
+  @Test
+  void anElementMustBeLargeEnoughAndLicensed() {
+    Plan plan = MethodBook.derive(SETTING, List.of(new MethodChoice("E2", Map.of(), "")));
+    Plan.Element flash = plan.elements().get(0);
+    assertThat(one(plan, flash.key(), "setup 3", found(flash, flash.minWidthPx() - 1, "ours")).reason()).contains("it would be soft");
+    assertThat(one(plan, flash.key(), "setup 3", found(flash, flash.minWidthPx(), "")).reason()).contains("without a licence");
+    assertThat(one(plan, flash.key(), "setup 3", found(flash, flash.minWidthPx(), "library, all media")).state()).isEqualTo(State.IN_HAND);
+  }
+
+  private static Evidence found(Plan.Element e, int width, String licence) {
+    return new Evidence(e.key(), Evidence.Kind.SETTLED, "on the drive", T, null, new Evidence.FoundElement(bivex.core.element.ElementSource.STOCK, width, licence));
+  }
+
+  private static OwedItem one(Plan plan, String key, String setup, Evidence said) {
+    return Ledger.of(new ShotFacts("why", false, false, 1, plan, null, setup, false, List.of(), new MatchReview(null, Map.of()), said == null ? List.of() : List.of(said), null, null)).items().stream().filter(i -> i.key().equals(key)).findFirst().orElseThrow();
+  }
 }

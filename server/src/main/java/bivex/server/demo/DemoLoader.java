@@ -209,7 +209,7 @@ public class DemoLoader implements ApplicationRunner {
     plan("The flare pistol", 84, jetty, "E2", values("kind", "muzzle flash", "first", 34, "flashFrames", 2, "areaShare", 0.2, "red", true, "xPct", 58, "yPct", 30, "iso", 800, "whiteK", 3200), "No charge on the set: the star is laid over.");
     plan("The leap from the jetty", 84, jetty,
         new MethodChoice("B3", values("takeOffFrame", 32, "airFrames", 12, "distanceM", 7.5, "push", 1.15, "kickDeg", 4, "iso", 800, "whiteK", 3200, "focusM", 7.5), "A real jump, held at its top.", List.of("B3", "B5")),
-        new MethodChoice("B5", values("placedPct", 45, "distanceM", 4.5, "lengthM", 1.9, "iso", 800, "whiteK", 3200, "focusM", 7.5), "Two seconds in the fog, on a bench."));
+        new MethodChoice("B5", values("flightFrom", 56, "flightFrames", 28, "placedPct", 45, "distanceM", 4.5, "lengthM", 1.9, "iso", 800, "whiteK", 3200, "focusM", 7.5), "Two seconds in the fog, on a bench."));
     plan("The landing on the gallery", 72, gallery, "B4", values("landFrame", 26, "others", true, "distanceM", 6.5, "dropM", 12, "iso", 800, "whiteK", 3200, "focusM", 6.5), "She comes in over the rail; the iron does the rest.");
     plan("The beam strikes the fog bank", 120, gallery, "E1", values("onFrame", 36, "beamFrames", 84, "tipXPct", 24, "tipYPct", 46, "targetXPct", 92, "targetYPct", 36, "flickerHz", 2.5, "iso", 800, "whiteK", 3200), "The lamp is real on her face; the plank of light is ours.");
     plan("The plankton woman", 168, gallery, "E3", values("matter", "plankton light", "looks", 3, "liquid", "liquid tank", "heightPct", 70, "punch", 1.3, "elementPx", 3840, "iso", 800, "whiteK", 3200), "Sediment turns slower than anything we could draw.");

@@ -71,8 +71,7 @@ public class RescueResource {
       int frames = (int) Math.ceil(p.frameRate().frames(plate.seconds()));
       Rescue.Wanted wanted = new Rescue.Wanted(plate, p.capture(), p.delivery(), p.frameRate(), Math.max(1, frames), tighter, page.setup() != null && page.setup().struckAt != null);
       List<Rescue.Option> ranked = Rescue.rank(wanted, footage, p.effortRates);
-      List<Rescue.Option> shown = new ArrayList<>(ranked.subList(0, Math.min(SHOWN, ranked.size())));
-      ranked.stream().filter(o -> o.way() == Rescue.Way.PICKED_UP && !shown.contains(o)).forEach(shown::add);
+      List<Rescue.Option> shown = Rescue.varied(ranked, SHOWN);
       TakeEntry reference = takes.stream().map(TakeEntries.Called::take).filter(t -> t.id.toString().equals(page.match().reference())).findFirst().orElse(null);
       CameraData data = reference == null ? null : reference.camera;
       out.add(new RescueView(plate.key(), plate.label(), item.reason(), shown, reference == null ? "" : name(page, reference), data == null ? List.of() : Rescue.toRepeat(data)));
