@@ -169,7 +169,7 @@
             {#each s.plan.checks as c (c.key)}
               <li class="rule"><button class="check" aria-expanded={asked === c.key} onclick={() => (asked = asked === c.key ? '' : c.key)}>
                 <Form state={c.grade === 'HOLDS' ? 'IN_HAND' : 'IN_DOUBT'} now={c.grade === 'FAILS'} size={12} /><span>{c.title} <span class="soft">{c.figure}</span></span></button>
-                {#if why && asked === c.key}<p class="small because">{why.remedy} <span class="soft">{why.inputs}. <span class="mono">{why.formula}</span>{why.sum ? ` · ${why.sum}` : ''}</span></p>{/if}</li>
+                {#if why && asked === c.key}<p class="small because">{why.remedy} <span class="soft">{why.inputs}. <span class="mono">{why.formula}</span></span>{#if why.sum} <button class="btn tight bare" onclick={() => foot.reckon(why.sum)}>What if? ({why.sum} in the reckoner)</button>{/if}</p>{/if}</li>
             {/each}
           </ul>
         {/if}

@@ -11,8 +11,16 @@ class Frame {
   notice = $state<{ words: string; bad: boolean } | null>(null);
   live = $state<'open' | 'lost' | 'off'>('off');
   reckoner = $state(false);
+  /** Sum the reckoner is asked to show next. */
+  sum = $state('');
+
   night = $state(localStorage.getItem('look') === 'night' || (localStorage.getItem('look') === null && matchMedia('(prefers-color-scheme: dark)').matches));
   private timer = 0;
+
+  reckon(sum: string): void {
+    this.sum = sum;
+    this.reckoner = true;
+  }
 
   say(words: string): void {
     this.note(words, false);

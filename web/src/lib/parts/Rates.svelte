@@ -92,7 +92,7 @@
               <fieldset><legend class="small soft">{r.difficulty.toLowerCase()}, usually {n(r.usual.low)} · {n(r.usual.likely)} · {n(r.usual.high)} h</legend>
                 {#each ['low', 'likely', 'high'] as const as e (e)}
                   {@const key = `${k.kind} ${r.difficulty} ${e}`}
-                  <label><span class="small soft">{e}</span><input class="input mono" inputmode="decimal" value={typed[key] ?? n(r.now[e])} oninput={(x) => (typed = { ...typed, [key]: x.currentTarget.value })} /></label>
+                  <label><span class="small soft">{e}</span><input class="input mono" aria-label="{k.words}, {r.difficulty.toLowerCase()}, {e}" inputmode="decimal" value={typed[key] ?? n(r.now[e])} oninput={(x) => (typed = { ...typed, [key]: x.currentTarget.value })} /></label>
                 {/each}
               </fieldset>
             {/each}

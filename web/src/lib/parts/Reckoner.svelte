@@ -43,21 +43,19 @@
     }
   }
 
-  /** What the shot and the production know, under the names the sums use. */
-  const known = $derived.by<Record<string, unknown>>(() => {
-    const v = h.view;
-    // A shot with one focus distance has the other plate at the same one.
-    const one = { ...usual, ...(method?.values as Record<string, unknown> | undefined) };
-    return {
-      ...(one['focusM'] !== undefined ? { focusFarM: one['focusM'] } : {}),
-      ...(v ? { rate: v.rate, mainsHz: v.mainsHz, sensorWidthMm: v.sensorWidthMm, captureWidth: v.capture.width, captureHeight: v.capture.height, deliveryWidth: v.delivery.width, deliveryHeight: v.delivery.height } : {}),
-      ...(page.data && page.data.id === shot ? { cutFrames: page.data.cutFrames, ...usual, ...((method?.values ?? {}) as Record<string, unknown>) } : {}),
-    };
+  const known = createQuery(() => ({ queryKey: [h.id, 'inputs', shot, chosen, page.data?.version], queryFn: () => got(api.GET('/api/productions/{production}/sums/{sum}', { params: { path: { production: h.id, sum: chosen }, query: shot ? { shot } : {} } })) }));
+
+  $effect(() => {
+    if (frame.sum) {
+      chosen = frame.sum;
+      brought = {};
+      frame.sum = '';
+    }
   });
 
   $effect(() => {
     const keys = new Set(sum?.inputs.map((i) => i.key) ?? []);
-    values = Object.fromEntries(Object.entries({ ...known, ...brought }).filter(([k]) => keys.has(k)));
+    values = Object.fromEntries(Object.entries({ ...(known.data as Record<string, unknown> | undefined), ...brought }).filter(([k]) => keys.has(k)));
     link = '';
   });
 

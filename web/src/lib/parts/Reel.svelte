@@ -14,7 +14,7 @@
 <div class="reel" role="navigation" aria-label="Reel: the script from first to last page">
   {#if reel && reel.scenes.length > 0}
     {#each reel.scenes as s (s.number + s.heading)}
-      <div class="scene" style:flex-grow={Math.max(s.eighths, s.shots.length * 1.1)} style:min-width="{Math.max(26, s.shots.length * 19 + 6)}px" title="Scene {s.number} · {s.heading} · {s.length} pages">
+      <div class="scene" style:flex-grow={Math.max(s.eighths, s.shots.length * 1.1)} style:min-width="{Math.max(26, s.shots.length * 24 + 2)}px" title="Scene {s.number} · {s.heading} · {s.length} pages">
         <span class="number mono">{s.number}</span>
         <svg class="dot" viewBox="0 0 8 8" role="img" aria-label={s.night ? 'night' : 'day'}><circle cx="4" cy="4" r="3" fill={s.night ? 'currentColor' : 'none'} stroke="currentColor" /></svg>
         <div class="ticks">
@@ -80,7 +80,11 @@
     justify-content: space-evenly;
   }
   .tick {
-    padding: 4px 2px 7px;
+    display: grid;
+    justify-items: center;
+    min-width: 24px;
+    min-height: 24px;
+    padding: 4px 0 5px;
     cursor: pointer;
     border-bottom: 3px solid transparent;
     margin-bottom: -1px;

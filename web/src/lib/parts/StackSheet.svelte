@@ -95,9 +95,9 @@
 </div>
 <details class="small read">
   <summary>Read the stack as text</summary>
-  <ol>
+  <ul>
     {#each top as l (l.key)}<li><strong class="mono">{l.letter}</strong> {l.label} <span class="soft">{[l.source, `laid ${l.blend}`, l.matte !== 'none' ? `matte: ${l.matte}` : '', l.retime ? `time: ${l.retime}` : '', l.placement].filter(Boolean).join(' · ')}</span> <span class="mono">{l.spans.map((p) => (p.first === p.last ? p.first : `${p.first}–${p.last}`) + (p.kind !== 'PRESENT' ? ` ${p.kind.toLowerCase()}` : '')).join(', ')}</span></li>{/each}
-  </ol>
+  </ul>
 </details>
 
 <style>

@@ -5,6 +5,8 @@ import bivex.core.method.MethodChoice;
 import bivex.core.method.Plan;
 import bivex.core.method.ShotSetting;
 import bivex.core.optics.Raster;
+import bivex.core.reckon.Reckoner;
+import bivex.core.reckon.Sum;
 import bivex.core.script.Screenplay;
 import bivex.core.script.ScreenplayParser;
 import bivex.core.shoot.CameraData;
@@ -28,13 +30,14 @@ import org.openjdk.jmh.annotations.Scope;
 import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 
-/** The core under load: a 120-page script, 500 plans, what 500 shots owe with 20 takes each. */
+/** The core under load: a 120-page script, 500 plans of every method, every sum, what 500 shots owe with 20 takes each. */
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.MILLISECONDS)
 public class CoreBench {
-  private static final ShotSetting SETTING = new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 96, 8, 36, 50);
-  private static final String[] METHODS = {"A1", "B1", "B2"};
+  private static final ShotSetting SETTING = new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 120, 8, 36, 50);
+  /** Every method of the book in turn, each fifth shot with two of them. */
+  private static final List<String> METHODS = MethodBook.all().stream().map(m -> m.id()).toList();
   private String script;
   private List<ShotFacts> facts;
 
@@ -64,7 +67,10 @@ public class CoreBench {
   }
 
   private static Plan plan(int i) {
-    return MethodBook.derive(SETTING, List.of(new MethodChoice(METHODS[i % 3], Map.of("iso", 100 + i), "")));
+    String id = METHODS.get(i % METHODS.size());
+    boolean iso = MethodBook.find(id).parameters().stream().anyMatch(p -> p.key().equals("iso"));
+    MethodChoice first = new MethodChoice(id, iso ? Map.of("iso", 100 + i) : Map.of(), "");
+    return MethodBook.derive(SETTING, i % 5 == 0 && !id.equals("F2") ? List.of(first, new MethodChoice("F2", Map.of(), "")) : List.of(first));
   }
 
   @Benchmark
@@ -79,6 +85,16 @@ public class CoreBench {
       layers += plan(i).layers().size();
     }
     return layers;
+  }
+
+  /** Every sum of the reckoner with its usual inputs. */
+  @Benchmark
+  public int everySumOnce() {
+    int results = 0;
+    for (Sum s : Reckoner.sums()) {
+      results += Reckoner.reckon(s.id(), Map.of()).size();
+    }
+    return results;
   }
 
   @Benchmark

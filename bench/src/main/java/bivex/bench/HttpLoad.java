@@ -1,5 +1,6 @@
 package bivex.bench;
 
+import bivex.core.method.MethodBook;
 import bivex.core.method.MethodChoice;
 import bivex.core.shoot.CameraData;
 import bivex.core.time.FrameRate;
@@ -43,7 +44,7 @@ public final class HttpLoad {
       Statistics statistics = house.bean(EntityManagerFactory.class).unwrap(SessionFactory.class).getStatistics();
       String base = "/api/productions/" + p.id;
       System.out.printf("%-34s %8s %8s %8s %10s %5s%n", SHOTS + " shots, " + TAKES + " takes", "min ms", "median", "max", "bytes", "SQL");
-      for (String path : List.of("/owed?size=60", "/reel", "/shots?size=200", "/setups/" + setup, "/journal")) {
+      for (String path : List.of("/owed?size=60", "/reel", "/shots?size=200", "/elements", "/effort", "/setups/" + setup, "/journal")) {
         for (int i = 0; i < 8; i++) {
           c.get(base + path);
         }
@@ -93,7 +94,7 @@ public final class HttpLoad {
       s.name = "setup " + i;
       setups.add(house.bean(Setups.class).save(s));
     }
-    String[] methods = {"A1", "B1", "B2"};
+    List<String> methods = MethodBook.all().stream().map(m -> m.id()).toList();
     List<Shot> shots = new ArrayList<>();
     for (int i = 0; i < SHOTS; i++) {
       Shot s = new Shot();
@@ -108,8 +109,8 @@ public final class HttpLoad {
       s.markStart = 17 + i * 46;
       s.markEnd = s.markStart + 20;
       s.excerpt = "She crosses the room";
-      s.cutFrames = 96;
-      s.methods = List.of(new MethodChoice(methods[i % 3], Map.of(), ""));
+      s.cutFrames = 120;
+      s.methods = List.of(new MethodChoice(methods.get(i % methods.size()), Map.of(), ""));
       shots.add(s);
     }
     List<Shot> kept = house.bean(Shots.class).saveAll(shots);

@@ -219,4 +219,13 @@ class MethodBookTest {
     assertThat(stage.producer.post("/api/sums/S4", Map.of("keys", List.of(List.of(0)))).text("detail")).contains("row 1 must be the numbers frame, speed");
     assertThat(stage.producer.post("/api/sums/S8", Map.of("focal", 50)).text("field")).isEqualTo("focal");
   }
+
+  @Test
+  void aSumStartsFromWhatTheShotKnows() {
+    Caller.Answer shot = Stage.ok(stage.producer.get(stage.base + "/sums/S9?shot=" + stage.shot));
+    assertThat(shot.at("focusFarM").asDouble()).isEqualTo(2.6);
+    assertThat(shot.at("captureWidth").asInt()).isEqualTo(3840);
+    assertThat(Stage.ok(stage.producer.get(stage.base + "/sums/S1")).text("rate")).isEqualTo("24");
+    assertThat(stage.producer.get(stage.base + "/sums/S99").text("field")).isEqualTo("sum");
+  }
 }

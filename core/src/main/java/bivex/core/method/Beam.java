@@ -14,6 +14,7 @@ import bivex.core.parameter.Parameter;
 import bivex.core.parameter.Values;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 
 /** E1: a beam from a prop to a target, from one or two sources. */
 public final class Beam implements Method {
@@ -71,6 +72,11 @@ public final class Beam implements Method {
         Parameter.yesNo("heat", "Heat over the beam", true, "displacement, masked"),
         Parameter.yesNo("wind", "Wind", true, "hair and cloth answer"),
         Parameter.choice("difficulty", "Tip in the picture", List.of("fair", "easy", "hard"), "blur is hard"));
+  }
+
+  @Override
+  public Map<String, Object> inputs(ShotSetting s, Values v) {
+    return Map.of("turnDeg", v.number("kickDeg"), "base", v.number("flickerBase"), "amplitude", v.number("flickerAmplitude"), "hz", v.number("flickerHz"), "area", v.number("areaShare"), "flashes", Integer.toString(v.whole("onFrame")));
   }
 
   @Override

@@ -15,6 +15,8 @@ import bivex.core.time.EventSurvival;
 import bivex.core.time.FrameRate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
 /** E2: a flash of one to three frames: a shot, a photo flash, a spark. */
@@ -66,6 +68,11 @@ public final class Burst implements Method {
         Parameter.yesNo("real", "Shot for real in camera", false, "a photo flash may be; a charge needs the armourer"),
         Parameter.yesNo("casings", "Casings", false, "fly out to the right of most replicas"),
         Parameter.yesNo("smoke", "Smoke", true, "hangs after it"));
+  }
+
+  @Override
+  public Map<String, Object> inputs(ShotSetting s, Values v) {
+    return Map.of("area", v.number("areaShare"), "eventFrames", v.whole("flashFrames"), "eventStart", v.whole("first"), "flashes", IntStream.range(0, v.whole("count")).mapToObj(i -> Integer.toString(v.whole("first") + i * v.whole("every"))).collect(Collectors.joining(" ")));
   }
 
   @Override

@@ -12,6 +12,7 @@ import bivex.core.parameter.Values;
 import bivex.core.time.Conform;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 
 /** B2: impossible speed between two marks, as hand-built streaks or as a compressed run. */
 public final class DashAcross implements Method {
@@ -64,6 +65,11 @@ public final class DashAcross implements Method {
         Parameter.yesNo("wind", "Wind on the stops", true, "the stop is what sells the speed")));
     p.addAll(CameraBrief.PARAMETERS);
     return p;
+  }
+
+  @Override
+  public Map<String, Object> inputs(ShotSetting s, Values v) {
+    return Map.of("spanPx", Math.max(1, Math.abs(v.number("to") - v.number("from")) / 100 * s.capture().width()));
   }
 
   @Override

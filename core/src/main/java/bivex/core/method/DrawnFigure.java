@@ -10,6 +10,7 @@ import bivex.core.element.ElementSource;
 import bivex.core.parameter.Parameter;
 import bivex.core.parameter.Values;
 import java.util.List;
+import java.util.Map;
 
 /** E4: artwork, scanned and cut, that lives in a locked plate. */
 public final class DrawnFigure implements Method {
@@ -58,6 +59,11 @@ public final class DrawnFigure implements Method {
         Parameter.yesNo("reaction", "Reaction", true, "the effect is sold by who sees it"),
         Parameter.yesNo("pointOfView", "Its own point of view", false, "looking back out of the paper"),
         Parameter.yesNo("camera", "Camera locked", true, "else a planar track of the paper is owed"));
+  }
+
+  @Override
+  public Map<String, Object> inputs(ShotSetting s, Values v) {
+    return Map.of("elementPx", v.whole("artworkPx"), "placedPx", Math.max(1, v.number("widthPct") / 100 * s.delivery().width() * v.number("push")));
   }
 
   @Override

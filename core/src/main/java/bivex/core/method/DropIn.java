@@ -13,6 +13,7 @@ import bivex.core.optics.FieldOfView;
 import bivex.core.parameter.Parameter;
 import bivex.core.parameter.Values;
 import java.util.List;
+import java.util.Map;
 
 /** B4: somebody lands from above. */
 public final class DropIn implements Method {
@@ -62,6 +63,11 @@ public final class DropIn implements Method {
         Parameter.number("kickShiftPx", "Kick shifts", "px", 0, 500, 16, "delivered pixels"),
         Parameter.yesNo("others", "Somebody else is in frame", false, "then they react to nothing, on a count"),
         Parameter.yesNo("dust", "Dust element", true, "the ground answers"));
+  }
+
+  @Override
+  public Map<String, Object> inputs(ShotSetting s, Values v) {
+    return Map.of("turnDeg", v.number("kickDeg"), "shiftXPx", v.number("kickShiftPx"), "shiftYPx", v.number("kickShiftPx"));
   }
 
   @Override

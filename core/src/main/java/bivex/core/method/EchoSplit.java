@@ -12,6 +12,7 @@ import bivex.core.parameter.Values;
 import bivex.core.time.Conform;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 
 /** A5: translucent copies leave the performer to both sides and return. */
 public final class EchoSplit implements Method {
@@ -65,6 +66,11 @@ public final class EchoSplit implements Method {
         Parameter.yesNo("crossed", "Somebody crosses the performer", false, "then choose another clip"),
         Parameter.yesNo("contrast", "Background stands off", true, "a copy on a like background is not seen"),
         Parameter.choice("difficulty", "Matte", List.of("fair", "easy", "hard"), "hair, blur and like colours are hard"));
+  }
+
+  @Override
+  public Map<String, Object> inputs(ShotSetting s, Values v) {
+    return Map.of("base", v.number("flickerBase"), "amplitude", v.number("flickerAmplitude"), "hz", v.number("flickerHz"), "area", v.number("areaShare"), "speed", v.number("retimePct") / 100, "capture", s.rate().text());
   }
 
   @Override

@@ -14,6 +14,7 @@ import bivex.core.parameter.Parameter;
 import bivex.core.parameter.Values;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 
 /** D1: a surface is replaced under a planar track. */
 public final class FlatSwap implements Method {
@@ -62,6 +63,11 @@ public final class FlatSwap implements Method {
         Parameter.whole("artworkPx", "New face is wide", "px", 1, 1_000_000, 2048, "of the artwork"),
         Parameter.choice("track", "Tracked", List.of("automatic", "by hand"), "by hand when markers are not possible"),
         Parameter.choice("difficulty", "Matte", List.of("fair", "easy", "hard"), "hair, blur and like colours are hard"));
+  }
+
+  @Override
+  public Map<String, Object> inputs(ShotSetting s, Values v) {
+    return Map.of("elementPx", v.whole("artworkPx"), "placedPx", Math.max(1, v.number("widthPct") / 100 * s.delivery().width()));
   }
 
   @Override

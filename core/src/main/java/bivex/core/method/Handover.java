@@ -12,6 +12,7 @@ import bivex.core.parameter.Parameter;
 import bivex.core.parameter.Values;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 
 /** A4: a prop is thrown or passed from one double to another. */
 public final class Handover implements Method {
@@ -60,6 +61,11 @@ public final class Handover implements Method {
         Parameter.whole("giverTakes", "Takes of the throw", "", 1, 60, 6, "6 and 9 are normal (common practice)"),
         Parameter.whole("receiverTakes", "Takes of the catch", "", 1, 60, 9, "6 and 9 are normal (common practice)"),
         Parameter.choice("difficulty", "Prop in the picture", List.of("fair", "easy", "hard"), "blur and like colours are hard"));
+  }
+
+  @Override
+  public Map<String, Object> inputs(ShotSetting s, Values v) {
+    return Map.of("pxPerMetre", Math.abs(v.number("toPct") - v.number("fromPct")) / 100 * s.capture().width() / v.number("distanceM"));
   }
 
   @Override

@@ -15,6 +15,7 @@ import bivex.core.parameter.Values;
 import bivex.core.time.Conform;
 import bivex.core.time.FrameRate;
 import java.util.List;
+import java.util.Map;
 
 /** B3: somebody leaves the ground and the frame in one leap. */
 public final class LeapOut implements Method {
@@ -67,6 +68,11 @@ public final class LeapOut implements Method {
         Parameter.choice("figure", "Held figure from", List.of("video", "photo"), "video keeps grain and small movement; a photo is right when nothing sharper was shot"),
         Parameter.yesNo("strike", "Ground-strike insert", true, "feet and dust sell the force"),
         Parameter.yesNo("dust", "Dust element", true, "covers the change"));
+  }
+
+  @Override
+  public Map<String, Object> inputs(ShotSetting s, Values v) {
+    return Map.of("turnDeg", v.number("kickDeg"), "shiftXPx", v.number("kickShiftPx"), "shiftYPx", v.number("kickShiftPx"), "exitPx", 0.95 * s.capture().height());
   }
 
   @Override

@@ -13,6 +13,7 @@ import bivex.core.parameter.Parameter;
 import bivex.core.parameter.Values;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
 
 /** E3: a being made of light, dust or leaves. */
@@ -63,6 +64,11 @@ public final class LightCreature implements Method {
         Parameter.choice("liquid", "Element shot in", List.of("air", "liquid tank"), "sediment in a tank turns slowly"),
         Parameter.whole("lightFrames", "Lights faces for", "frames", 0, 100_000, 48, "longer than a few frames is practical light"),
         Parameter.choice("difficulty", "Matte", List.of("fair", "easy", "hard"), "hair, blur and like colours are hard"));
+  }
+
+  @Override
+  public Map<String, Object> inputs(ShotSetting s, Values v) {
+    return Map.of("placedPx", Math.max(1, v.number("heightPct") / 100 * s.delivery().height() * s.delivery().aspect() * v.number("punch")));
   }
 
   @Override

@@ -10,6 +10,7 @@ import bivex.core.parameter.Values;
 import bivex.core.time.FrameRate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.IntStream;
 
 /** C2: two moving shots that ramp into one another, so that the cut between them is one rush. */
@@ -62,6 +63,11 @@ public final class LinkedRamp implements Method {
   }
 
   @Override
+  public Map<String, Object> inputs(ShotSetting s, Values v) {
+    return Map.of("keys", RampedClip.keys(first(s, v.whole("cutAt")), v, false), "cutFrames", v.whole("cutAt"), "speed", v.number("straightSpeed"));
+  }
+
+  @Override
   public void derive(Derivation plan, Values v) {
     ShotSetting s = plan.setting();
     FrameRate capture = CameraBrief.rate(v, "capture");
@@ -96,8 +102,11 @@ public final class LinkedRamp implements Method {
   }
 
   private static SpeedRamp half(ShotSetting s, Values v, int frames, boolean into, FrameRate capture) {
-    ShotSetting half = new ShotSetting(s.rate(), s.capture(), s.delivery(), s.firstFrame(), frames, s.handles(), s.sensorWidthMm(), s.mainsHz(), s.effort());
-    return RampedClip.ramp(half, v, into, capture);
+    return RampedClip.ramp(first(s, frames), v, into, capture);
+  }
+
+  private static ShotSetting first(ShotSetting s, int frames) {
+    return new ShotSetting(s.rate(), s.capture(), s.delivery(), s.firstFrame(), frames, s.handles(), s.sensorWidthMm(), s.mainsHz(), s.effort());
   }
 
   private static void clip(Derivation plan, Values v, SpeedRamp r, int frames, int from, String name, FrameRate capture) {

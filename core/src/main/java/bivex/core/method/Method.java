@@ -3,6 +3,7 @@ package bivex.core.method;
 import bivex.core.parameter.Parameter;
 import bivex.core.parameter.Values;
 import java.util.List;
+import java.util.Map;
 
 /**
  * A named way of making an effect: data plus rules. Given a shot's numbers and its own parameters it writes into a
@@ -50,6 +51,15 @@ public interface Method {
 
   /** Its parameters, in the order a screen asks for them. */
   List<Parameter> parameters();
+
+  /**
+   * Inputs of sums that this method knows under another name, by the sums' own keys; what has the same name in both need not be here.
+   *
+   * @param values complete and within range
+   */
+  default Map<String, Object> inputs(ShotSetting setting, Values values) {
+    return Map.of();
+  }
 
   /** Writes the plan. Values are complete and within range. */
   void derive(Derivation plan, Values values);

@@ -35,7 +35,7 @@ public final class MethodBook {
   public record Suggestion(Method method, List<String> found) {}
 
   /**
-   * Methods whose cues are in some words, those with most cues first, and after them others of the same chapter to compare with. Empty when no
+   * Methods whose cues are in some words, those with most cues first, and after them their neighbours in the chapter to compare with. Empty when no
    * cue is found at all.
    */
   public static List<Suggestion> suitable(String words, int most) {
@@ -46,7 +46,7 @@ public final class MethodBook {
       return found;
     }
     Method first = found.get(0).method();
-    Stream<Suggestion> others = METHODS.stream().filter(m -> m.chapter() == first.chapter() && found.stream().noneMatch(s -> s.method() == m)).map(m -> new Suggestion(m, List.of()));
+    Stream<Suggestion> others = METHODS.stream().filter(m -> m.chapter() == first.chapter() && found.stream().noneMatch(s -> s.method() == m)).sorted(Comparator.comparingInt(m -> Math.abs(METHODS.indexOf(m) - METHODS.indexOf(first)))).map(m -> new Suggestion(m, List.of()));
     return Stream.concat(found.stream(), others).limit(most).toList();
   }
 

@@ -37,10 +37,15 @@ final class RampedClip {
     if (v.whole("straightFrames") + length > n) {
       throw new InvalidInput("straightFrames", "straight part and ramp must fit the cut: " + v.whole("straightFrames") + " + " + length + " frames of " + n);
     }
-    double a = into ? n - v.whole("straightFrames") - (double) length : v.whole("straightFrames");
-    SpeedRamp.Key first = new SpeedRamp.Key(a, into ? v.number("rampSpeed") : v.number("straightSpeed"));
-    SpeedRamp.Key second = new SpeedRamp.Key(a + length, into ? v.number("straightSpeed") : v.number("rampSpeed"));
-    return new SpeedRamp(List.of(first, second), v.word("curve").equals("even") ? SpeedRamp.Curve.EVEN : SpeedRamp.Curve.EASED, new Conform(s.rate(), capture).realTimeRead());
+    return new SpeedRamp(keys(s, v, into).stream().map(k -> new SpeedRamp.Key(k.get(0), k.get(1))).toList(), v.word("curve").equals("even") ? SpeedRamp.Curve.EVEN : SpeedRamp.Curve.EASED, new Conform(s.rate(), capture).realTimeRead());
+  }
+
+  /** The two keys of the ramp as the sum asks for them: frame and speed. */
+  static List<List<Double>> keys(ShotSetting s, Values v, boolean into) {
+    double from = into ? s.cutFrames() - v.whole("straightFrames") - (double) v.whole("rampFrames") : v.whole("straightFrames");
+    double a = into ? v.number("rampSpeed") : v.number("straightSpeed");
+    double b = into ? v.number("straightSpeed") : v.number("rampSpeed");
+    return List.of(List.of(Math.max(0, from), a), List.of(Math.max(0, from) + v.whole("rampFrames"), b));
   }
 
   /** Plate, layer, checks and curve of one ramped clip. @param name "" for the only one, else "first" or "second" */

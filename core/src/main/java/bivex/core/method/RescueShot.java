@@ -12,6 +12,7 @@ import bivex.core.parameter.Values;
 import bivex.core.time.Conform;
 import bivex.core.time.FrameRate;
 import java.util.List;
+import java.util.Map;
 
 /** F3: a shot made from what there is. */
 public final class RescueShot implements Method {
@@ -56,6 +57,11 @@ public final class RescueShot implements Method {
         Parameter.whole("sourceFrames", "Usable frames", "frames", 1, 10_000_000, 80, "of the real take, without the slate"),
         Parameter.number("punch", "Punch-in", "×", 1, 20, 1.8, "from the wide to the size wanted"),
         Parameter.whole("paintFrames", "Frames to repair", "frames", 0, 100_000, 0, "what should not be in it"));
+  }
+
+  @Override
+  public Map<String, Object> inputs(ShotSetting s, Values v) {
+    return Map.of("captureWidth", v.whole("sourceWidth"), "captureHeight", v.whole("sourceHeight"), "push", v.number("punch"));
   }
 
   @Override

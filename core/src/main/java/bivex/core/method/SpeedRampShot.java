@@ -8,6 +8,7 @@ import bivex.core.parameter.Values;
 import bivex.core.time.FrameRate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 
 /** C1: a shot whose speed changes while it runs. */
 public final class SpeedRampShot implements Method {
@@ -48,6 +49,11 @@ public final class SpeedRampShot implements Method {
     p.add(Parameter.yesNo("handheld", "Handheld or driven", false, "then it is stabilised before the retime"));
     CameraBrief.CAMERA.stream().filter(q -> !q.key().equals("shutterDegrees")).forEach(p::add);
     return List.copyOf(p);
+  }
+
+  @Override
+  public Map<String, Object> inputs(ShotSetting s, Values v) {
+    return Map.of("keys", RampedClip.keys(s, v, v.word("direction").startsWith("into")), "speed", v.number("straightSpeed"));
   }
 
   @Override

@@ -15,6 +15,7 @@ import bivex.core.time.EventSurvival;
 import bivex.core.time.FrameRate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 
 /** C3: two speeds in one frame. */
 public final class SplitTime implements Method {
@@ -66,6 +67,11 @@ public final class SplitTime implements Method {
         Parameter.yesNo("splash", "Splash or liquid", true, "laid from a dark background with lighten"),
         Parameter.yesNo("dryWet", "Dry and wet passes", false, "the first drop changes the floor"),
         Parameter.choice("difficulty", "Matte", List.of("fair", "easy", "hard"), "hair, blur and like colours are hard"));
+  }
+
+  @Override
+  public Map<String, Object> inputs(ShotSetting s, Values v) {
+    return Map.of("speed", v.number("slowSpeed"));
   }
 
   @Override

@@ -20,8 +20,13 @@ public final class Reckoner {
 
   /** Does one sum. @param raw inputs by key; missing ones take their default @throws InvalidInput naming the input that is wrong */
   public static List<Result> reckon(String id, Map<String, ?> raw) {
-    Sum s = SUMS.stream().filter(x -> x.id().equals(id)).findFirst().orElseThrow(() -> new InvalidInput("sum", "there is no sum \"" + id + "\""));
+    Sum s = find(id);
     return s.work().apply(Values.of(s.inputs(), raw));
+  }
+
+  /** One sum; refused when there is none of that id. */
+  public static Sum find(String id) {
+    return SUMS.stream().filter(x -> x.id().equals(id)).findFirst().orElseThrow(() -> new InvalidInput("sum", "there is no sum \"" + id + "\""));
   }
 
   private static int order(String id) {

@@ -69,10 +69,10 @@ final class TimeSums {
 
   private static Sum sequence() {
     return new Sum("S24", "Sequence check", "gaps between first and last; slip = frames ÷ rate read − frames ÷ rate made", "definition",
-        List.of(Parameter.text("frames", "Frame numbers", "1001-1096", "numbers and stretches, such as 1001-1024 1030"), Parameter.text("made", "Made at", "24", "of the production"), Parameter.text("read", "Read at", "30", "what the other program takes it for"), Parameter.whole("wanted", "Frames wanted", "frames", 1, 10_000_000, 96, "of the shot")), v -> {
+        List.of(Parameter.text("frames", "Frame numbers", "1001-1096", "numbers and stretches, such as 1001-1024 1030"), Parameter.text("madeAt", "Made at", "24", "of the production"), Parameter.text("readAt", "Read at", "30", "what the other program takes it for"), Parameter.whole("wanted", "Frames wanted", "frames", 1, 10_000_000, 96, "of the shot")), v -> {
           SequenceCheck c = SequenceCheck.of(frames(v.word("frames")));
-          FrameRate made = rate(v, "made");
-          FrameRate read = rate(v, "read");
+          FrameRate made = rate(v, "madeAt");
+          FrameRate read = rate(v, "readAt");
           return List.of(number("count", "Frames there", 0, c.count(), "frames"), number("first", "First", 0, c.first(), ""), number("last", "Last", 0, c.last(), ""), words("gaps", "Gaps", c.gaps().isEmpty() ? "none" : String.join(", ", c.gaps())), number("missing", "Missing", 0, c.missing(), "frames"), number("offBy", "More (less) than wanted", 0, c.count() - v.whole("wanted"), "frames"), number("slipSeconds", "Slip at the wrong rate", 3, SequenceCheck.slipSeconds(c.count(), made, read), "s"), number("slipFrames", "which is", 2, SequenceCheck.slipFrames(c.count(), made, read), "frames"));
         });
   }

@@ -2,9 +2,16 @@ package bivex.core.reckon;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
 
 import bivex.core.InvalidInput;
+import bivex.core.method.Method;
+import bivex.core.method.MethodBook;
+import bivex.core.method.MethodChoice;
+import bivex.core.method.ShotSetting;
+import bivex.core.optics.Raster;
 import bivex.core.parameter.Parameter;
+import bivex.core.time.FrameRate;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
@@ -61,5 +68,28 @@ class ReckonerTest {
     Map<String, String> raw = Arrays.stream(inputs.split(" ")).map(i -> i.split("=")).collect(Collectors.toMap(i -> i[0], i -> i[1]));
     List<Sum.Result> results = Reckoner.reckon(sum, raw);
     assertThat(results).filteredOn(r -> r.label().equals(label)).singleElement().satisfies(r -> assertThat(r.value()).isEqualTo(value));
+  }
+
+  /** Whatever method a shot has, every sum starts from what it knows and answers; a check's figure comes out again. */
+  @Test
+  void everySumStartsFromAnyShot() {
+    ShotSetting s = new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 120, 8, 36, 50);
+    for (Method m : MethodBook.all()) {
+      for (Sum sum : Reckoner.sums()) {
+        Map<String, Object> in = Prefill.of(sum, s, List.of(new MethodChoice(m.id(), Map.of(), "")));
+        assertThat(in.keySet()).isSubsetOf(sum.inputs().stream().map(Parameter::key).toList());
+        assertThat(Reckoner.reckon(sum.id(), in)).as(m.id() + " " + sum.id() + " " + in).isNotEmpty();
+      }
+    }
+    assertThat(read("S16", "A4", "up")).isCloseTo(4.49, within(0.01));
+    assertThat(read("S11", "D2", "nearM")).isEqualTo(0.3);
+    assertThat(read("S13", "F2", "scale")).isCloseTo((560 * Math.cos(Math.toRadians(1)) + 980 * Math.sin(Math.toRadians(1))) / 540, within(1e-9));
+    assertThat(read("S4", "C1", "peak")).isEqualTo(6);
+    assertThat(read("S14", "B3", "heightM")).isCloseTo(0.3065, within(1e-4));
+  }
+
+  private static double read(String sum, String method, String key) {
+    ShotSetting s = new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 120, 8, 36, 50);
+    return Reckoner.reckon(sum, Prefill.of(Reckoner.find(sum), s, List.of(new MethodChoice(method, Map.of(), "")))).stream().filter(r -> r.key().equals(key)).findFirst().orElseThrow().number();
   }
 }

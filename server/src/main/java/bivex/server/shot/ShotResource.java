@@ -14,6 +14,8 @@ import bivex.core.method.MethodBook;
 import bivex.core.method.MethodChoice;
 import bivex.core.method.Plan;
 import bivex.core.parameter.Parameter;
+import bivex.core.reckon.Prefill;
+import bivex.core.reckon.Reckoner;
 import bivex.core.script.Anchor;
 import bivex.core.script.Screenplay;
 import bivex.core.shot.Evidence;
@@ -140,6 +142,15 @@ public class ShotResource {
   @SignedIn
   public List<MethodView> methods() {
     return MethodBook.all().stream().map(m -> new MethodView(m.id(), m.name(), m.chapter().words(), m.summary(), m.rightWhen(), m.parameters())).toList();
+  }
+
+  /** Inputs of a sum as a shot knows them, or as the production does when none is named; to start a what-if from. */
+  @GetMapping("/productions/{production}/sums/{sum}")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional(readOnly = true)
+  public Map<String, Object> inputs(@PathVariable UUID production, @PathVariable String sum, Member me, @RequestParam(required = false) UUID shot) {
+    Shot s = shot == null ? null : find(me, shot);
+    return Prefill.of(Reckoner.find(sum), me.production().setting(s == null ? (int) Math.round(4 * me.production().frameRate().fps()) : s.cutFrames), s == null ? List.of() : s.methods);
   }
 
   /** Methods side by side for a shot: those its words suggest, or those that are asked for. */

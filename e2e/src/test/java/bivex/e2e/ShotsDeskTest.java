@@ -1,0 +1,210 @@
+package bivex.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import bivex.server.Clips;
+import bivex.server.House;
+import bivex.server.Stage;
+import bivex.server.keep.People;
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.FilePayload;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Pattern;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+
+/** The Shots desk in the real browser: methods compared, the stack read, what-ifs, rescues, looks, cautions and papers. */
+class ShotsDeskTest {
+  private static Browsers browsers;
+  private final Stage stage = new Stage();
+
+  @BeforeAll
+  static void open() {
+    browsers = new Browsers();
+  }
+
+  @AfterAll
+  static void close() {
+    browsers.nothingBroke();
+    browsers.close();
+  }
+
+  private Page at(String path) {
+    Page p = browsers.page(stage.house.address());
+    String login = stage.house.bean(People.class).findById(stage.producer.person()).orElseThrow().login;
+    p.getByLabel("Name").fill(login);
+    p.getByLabel("Password").fill(House.PASSWORD);
+    button(p, "Sign in").click();
+    assertThat(p.locator("footer")).containsText(login);
+    p.navigate(stage.house.address() + "/p/" + stage.production.id + path);
+    assertThat(p.locator("main")).not().containsText("Reading");
+    return p;
+  }
+
+  private static Locator button(Page p, String name) {
+    return p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name));
+  }
+
+  private static Locator in(Locator where, String name) {
+    return where.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName(name));
+  }
+
+  @Test
+  void methodsAreComparedSideBySideAndTheReasonIsKept() {
+    Page p = at("/shots/" + stage.shot);
+    button(p, "Compare and combine").click();
+    Locator sheet = p.getByRole(AriaRole.DIALOG);
+    assertThat(sheet.locator(".option")).hasCount(3);
+    assertThat(sheet).containsText("the script says");
+    Browsers.accessible(p, "the comparison of methods");
+    // Another method takes the place of the first that is shown.
+    in(sheet, "Speed ramp").click();
+    assertThat(sheet.locator(".option")).hasCount(3);
+    assertThat(sheet.locator(".option").last()).containsText("Right when: The action goes on past both ends");
+    in(sheet, "Crossing double").first().click();
+    in(sheet, "Post camera move").click();
+    sheet.getByLabel("Because").fill("a slow push at the end");
+    in(sheet, "Choose post camera move").click();
+    assertThat(p.locator("footer .notice")).containsText("post camera move is kept");
+    assertThat(p.locator(".chosen")).containsText("Post camera move because: a slow push at the end (over");
+    assertThat(p.locator(".stack")).containsText("Post camera");
+    assertThat(stage.look().at("methods/1/considered").toString()).contains("F2");
+  }
+
+  @Test
+  void theStackSheetShowsRampsDrawingsAndTheSumsBehindThem() {
+    String ramp = stage.planned("The flags vanish", "C1", Map.of("capture", "96", "straightSpeed", 0.5, "straightFrames", 20, "rampFrames", 12));
+    Page p = at("/shots/" + ramp);
+    assertThat(p.locator(".stack")).containsText("source frames, peak 6×");
+    assertThat(p.locator("figure").filter(new Locator.FilterOptions().setHasText("Speed of the ramped clip"))).isVisible();
+    p.getByText("Read the stack as text").click();
+    assertThat(p.locator(".read")).containsText("time: 0.5× to 6×, eased");
+    Browsers.accessible(p, "the stack sheet of a ramp");
+    // Playing runs through the frames of the cut in its own timing and stops at the last.
+    button(p, "Play").click();
+    assertThat(p.getByRole(AriaRole.SLIDER, new Page.GetByRoleOptions().setName("Frame of the cut"))).hasAttribute("aria-valuenow", "1048");
+    assertThat(button(p, "Play")).isVisible();
+    // A sum says why, and opens in the reckoner with the shot's own numbers.
+    button(p, "Footage of the ramped clip").click();
+    assertThat(p.locator(".because")).containsText("source = ∫ speed");
+    button(p, "What if? (S4 in the reckoner)").click();
+    Locator reckoner = p.locator("aside[aria-label=Reckoner]");
+    assertThat(reckoner.getByLabel("Camera ran at")).hasValue("96");
+    assertThat(reckoner.getByLabel("speed of row 2")).hasValue("6");
+    reckoner.getByLabel("speed of row 2").fill("12");
+    reckoner.getByLabel("speed of row 2").blur();
+    assertThat(reckoner.locator("dl")).containsText("12.00");
+    in(reckoner, "Copy a link to this sum").click();
+    String link = reckoner.getByLabel("Link to this sum").inputValue();
+    // A colleague who is not signed in yet ends at the same sum with the same numbers.
+    Page other = browsers.page(stage.house.address());
+    other.navigate(link);
+    other.getByLabel("Name").fill(stage.house.bean(People.class).findById(stage.producer.person()).orElseThrow().login);
+    other.getByLabel("Password").fill(House.PASSWORD);
+    button(other, "Sign in").click();
+    assertThat(other.locator("aside[aria-label=Reckoner]").getByLabel("speed of row 2")).hasValue("12");
+    assertThat(other.locator("aside[aria-label=Reckoner] dl")).containsText("12.00");
+  }
+
+  @Test
+  void whatIsMissingHasWaysOut() {
+    stage.pick("plate:performance-1", Stage.CAMERA);
+    stage.pick("plate:performance-2", Stage.CAMERA);
+    Page p = at("/shots/" + stage.shot);
+    button(p, "What else could be made of the takes").click();
+    Locator sheet = p.getByRole(AriaRole.DIALOG);
+    assertThat(sheet).containsText("Patch it from two takes");
+    assertThat(sheet).containsText("To pick it up, repeat");
+    assertThat(sheet.locator(".best").first()).containsText("Pick it up");
+    Browsers.accessible(p, "the ways out");
+  }
+
+  @Test
+  void aCautionIsSignedAndAnElementIsMeasuredWhereTheyAreOwed() {
+    String burst = stage.planned("The flags vanish", "E2", Map.of());
+    Page p = at("/shots/" + burst);
+    assertThat(p.locator(".cautions")).containsText("Not signed: ask the armourer.");
+    Locator caution = p.locator(".owed-row").filter(new Locator.FilterOptions().setHasText("Caution: armourer"));
+    caution.locator(".head").click();
+    caution.getByLabel("What to say about").fill("no charge on the set");
+    in(caution, "Record the signature").click();
+    assertThat(caution.getByRole(AriaRole.ALERT)).containsText("must not be empty");
+    caution.getByLabel("Who signed").fill("O. Brandt");
+    caution.getByLabel("In which role").fill("armourer");
+    in(caution, "Record the signature").click();
+    assertThat(p.locator(".cautions")).containsText("Signed: O. Brandt, armourer");
+    Locator element = p.locator(".owed-row").filter(new Locator.FilterOptions().setHasText("Muzzle flash"));
+    element.locator(".head").click();
+    element.getByLabel("What to say about").fill("from the library");
+    element.getByLabel("Width in px").fill("400");
+    element.getByLabel("Licence").fill("all media");
+    in(element, "Keep the answer").click();
+    assertThat(element.locator(".head")).containsText("it would be soft");
+    button(p, "All elements").click();
+    Locator sheet = p.getByRole(AriaRole.DIALOG);
+    assertThat(sheet).containsText("0.42×");
+    assertThat(sheet).containsText("all media");
+    Browsers.accessible(p, "the elements");
+  }
+
+  @Test
+  void looksStandSideBySideUntilOneIsTaken() {
+    String creature = stage.planned("The flags vanish", "E3", Map.of());
+    Page p = at("/shots/" + creature);
+    for (String name : List.of("Points", "Skin")) {
+      button(p, "Try a look").click();
+      p.getByLabel("Look", new Page.GetByLabelOptions().setExact(true)).fill(name);
+      p.getByLabel("Picture, PNG or JPEG").setInputFiles(new FilePayload("look.png", "image/png", Clips.still("png", 64, 36)));
+      button(p, "Add the look").click();
+      assertThat(p.locator(".looks")).containsText(name);
+    }
+    assertThat(p.locator(".looks img")).hasCount(2);
+    assertThat(button(p, "Take A")).isDisabled();
+    p.getByLabel("Decide, because").fill("she is only there if you look");
+    button(p, "Take A").click();
+    assertThat(p.locator(".looks .taken")).containsText("Points");
+    assertThat(p.locator("main")).containsText("Look A because: she is only there if you look");
+    Browsers.accessible(p, "the looks");
+  }
+
+  @Test
+  void thePapersAreTheSamePlan() throws IOException {
+    Page p = at("/shots/" + stage.shot);
+    Download brief = p.waitForDownload(() -> p.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Brief (PDF)")).click());
+    assertThat(brief.suggestedFilename()).endsWith("-brief.pdf");
+    try (PDDocument pdf = Loader.loadPDF(Files.readAllBytes(brief.path()))) {
+      assertThat(new PDFTextStripper().getText(pdf)).contains("Performance 1", "Clean plate", "35 mm");
+    }
+    p.getByText("More files").click();
+    Download plan = p.waitForDownload(() -> p.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(Pattern.compile("Plan of"))).click());
+    assertThat(Files.readString(plan.path())).contains("\"plate:clean\"");
+  }
+
+  @Test
+  void ratesAreTheProductionsOwnAndCalibratedOnRequest() {
+    Stage.ok(stage.producer.post(stage.base + "/shots/" + stage.shot + "/evidence", Map.of("item", "task:composite", "kind", "SETTLED", "words", "done", "hours", 9)));
+    Page p = at("/crew");
+    assertThat(p.locator(".took")).containsText("9 h of");
+    button(p, "Use it from now on").click();
+    assertThat(p.locator(".took")).containsText("× 1.00");
+    button(p, "split matte").click();
+    p.getByLabel("split matte, fair, likely").fill("0.1");
+    button(p, "Keep the rates").click();
+    assertThat(p.getByRole(AriaRole.ALERT)).containsText("0 ≤ low ≤ likely ≤ high");
+    p.getByLabel("split matte, fair, likely").fill("0.4");
+    button(p, "Keep the rates").click();
+    assertThat(p.locator("footer .notice")).containsText("The rates are kept");
+    Browsers.accessible(p, "the rates of work");
+  }
+}
