@@ -152,12 +152,12 @@ public final class Derivation {
     aids.putIfAbsent(key, new Plan.Aid(key, label, purpose, how));
   }
 
-  /** Adds work; the same key from two methods adds up its units. No units, no task. */
+  /** Adds work; the same key from two methods adds up its units and hours, each at its own difficulty. No units, no task. */
   public void task(String key, String label, TaskKind kind, double units, TaskKind.Difficulty difficulty) {
     if (units > 0) {
       Plan.Task before = tasks.get(key);
-      double all = units + (before == null ? 0 : before.units());
-      tasks.put(key, new Plan.Task(key, label, kind, all, difficulty, setting.effort().hours(kind, all, difficulty)));
+      Estimate hours = setting.effort().hours(kind, units, difficulty);
+      tasks.put(key, before == null ? new Plan.Task(key, label, kind, units, difficulty, hours) : new Plan.Task(key, before.label(), kind, before.units() + units, before.difficulty().compareTo(difficulty) > 0 ? before.difficulty() : difficulty, before.hours().plus(hours)));
     }
   }
 

@@ -146,6 +146,223 @@ class ReckonerOracleTest {
     }
   }
 
+  private static double number(String sum, Map<String, ?> in, String key) {
+    return result(sum, in, key).number();
+  }
+
+  private static Sum.Result result(String sum, Map<String, ?> in, String key) {
+    return Reckoner.reckon(sum, in).stream().filter(r -> r.key().equals(key)).findFirst().orElseThrow(() -> new AssertionError(key));
+  }
+
+  /** A ramp by adding up thousands of thin slices of the speed that the same answer lists. */
+  @Test
+  void aRampPassesTheSliceOfEveryFrame() {
+    for (int i = 0; i < 60; i++) {
+      List<List<Double>> keys = List.of(List.of(between(0, 20), between(0.1, 8)), List.of(between(25, 60), between(0.1, 8)), List.of(between(65, 90), between(0.1, 8)));
+      Map<String, Object> in = Map.of("rate", "24", "capture", "48", "cutFrames", 100, "keys", keys, "curve", random.nextBoolean() ? "eased" : "even");
+      List<Double> speeds = result("S4", in, "speeds").series();
+      List<Double> positions = result("S4", in, "positions").series();
+      for (int f = 1; f < 100; f++) {
+        double slice = (speeds.get(f - 1) + speeds.get(f)) / 2 * 2;
+        assertThat(positions.get(f) - positions.get(f - 1)).isCloseTo(slice, within(1.0));
+      }
+      assertThat(number("S4", in, "sourceFrames")).isEqualTo(positions.get(100));
+      assertThat(number("S4", in, "meanSpeed") * 100 / 24).isCloseTo(number("S4", in, "sourceSeconds"), within(1e-9));
+    }
+  }
+
+  /** A height is projected through a pinhole onto the sensor and must fill what is said. */
+  @Test
+  void whatFitsIsProjectedOntoTheSensor() {
+    for (int i = 0; i < 200; i++) {
+      double f = between(12, 150);
+      double sensor = between(5, 40);
+      double d = between(1, 80);
+      double h = between(0.2, 6);
+      Map<String, Object> in = Map.of("focalMm", f, "sensorWidthMm", sensor, "distanceM", d, "heightM", h, "headroomPercent", 20);
+      double high = sensor * 9 / 16;
+      assertThat(number("S10", in, "fillsPercent")).isCloseTo(100 * (h * 1000 / (d * 1000) * f) / high, within(1e-6));
+      double from = number("S10", in, "fitsFromM");
+      assertThat(h / from * f / high).isCloseTo(0.8, within(1e-9));
+      assertThat(from / number("S10", in, "turnedFromM")).isCloseTo(16.0 / 9, within(1e-9));
+      assertThat(number("S10", in, "widthM") * number("S10", in, "pxPerMetre")).isCloseTo(3840, within(1e-6));
+    }
+  }
+
+  /** Every point of the frame's outline, turned back into the picture, lies inside it at the scale and outside a hair below. */
+  @Test
+  void overscanByPixels() {
+    for (int i = 0; i < 60; i++) {
+      int w = 100 + random.nextInt(400);
+      int h = 80 + random.nextInt(300);
+      Map<String, Object> in = Map.of("deliveryWidth", w, "deliveryHeight", h, "turnDeg", between(-20, 20), "shiftXPx", between(-40, 40), "shiftYPx", between(-40, 40));
+      double s = number("S13", in, "scale");
+      assertThat(outside(in, w, h, s * (1 + 1e-9))).isFalse();
+      assertThat(s == 1 || outside(in, w, h, s * 0.999)).isTrue();
+    }
+  }
+
+  private static boolean outside(Map<String, Object> in, int w, int h, double scale) {
+    double a = Math.toRadians((Double) in.get("turnDeg"));
+    for (int[] c : new int[][] {{-1, -1}, {1, -1}, {1, 1}, {-1, 1}}) {
+      double x = c[0] * w / 2.0 - (Double) in.get("shiftXPx");
+      double y = c[1] * h / 2.0 - (Double) in.get("shiftYPx");
+      // Counter-clockwise as seen, with y downwards: back by turning clockwise.
+      double u = (x * Math.cos(a) - y * Math.sin(a)) / scale;
+      double v = (x * Math.sin(a) + y * Math.cos(a)) / scale;
+      if (Math.abs(u) > w / 2.0 + 1e-9 || Math.abs(v) > h / 2.0 + 1e-9) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** A jump and a throw stepped in thousandths of a second. */
+  @Test
+  void whatGoesUpComesDown() {
+    for (int i = 0; i < 40; i++) {
+      int frames = 6 + random.nextInt(40);
+      double seconds = frames / 24.0;
+      double rise = number("S14", Map.of("rate", "24", "capture", "24", "airFrames", frames), "heightM");
+      assertThat(highest(9.80665 * seconds / 2, seconds)).isCloseTo(rise, within(rise * 0.003));
+      Map<String, Object> in = Map.of("rate", "24", "distanceM", between(0.5, 20), "dropM", between(-1, 1), "flightFrames", frames, "pxPerMetre", 500);
+      double up = number("S16", in, "up");
+      double y = 0;
+      double v = up;
+      int steps = 20_000;
+      for (int k = 0; k < steps; k++) {
+        y += v * seconds / steps - 9.80665 * seconds / steps * seconds / steps / 2;
+        v -= 9.80665 * seconds / steps;
+      }
+      assertThat(y).isCloseTo(-(Double) in.get("dropM"), within(1e-6));
+      assertThat(result("S16", in, "x").series().get(frames)).isCloseTo((Double) in.get("distanceM") * 500, within(1e-6));
+      if (up > 0 && up / 9.80665 < seconds) {
+        assertThat(result("S16", in, "y").series().stream().mapToDouble(q -> q).max().orElse(0) / 500).isLessThanOrEqualTo(number("S16", in, "riseM") + 1e-9);
+      }
+    }
+  }
+
+  private static double highest(double up, double seconds) {
+    double y = 0;
+    double v = up;
+    double top = 0;
+    int steps = 20_000;
+    for (int k = 0; k < steps; k++) {
+      y += v * seconds / steps;
+      v -= 9.80665 * seconds / steps;
+      top = Math.max(top, y);
+    }
+    return top;
+  }
+
+  /** Two passes of one turn laid on one another by projecting a far point with and without the errors. */
+  @Test
+  void misregistrationIsTheWayAPointMoves() {
+    for (int i = 0; i < 200; i++) {
+      double sweep = between(5, 360);
+      double seconds = between(4, 40);
+      double focal = between(14, 60);
+      double sync = between(0, 2);
+      double repeat = between(0, 0.1);
+      Map<String, Object> in = Map.of("rate", "25", "sweepDeg", sweep, "moveSeconds", seconds, "focalMm", focal, "repeatDeg", repeat, "syncFrames", sync);
+      double fpx = focal / 36 * 3840;
+      double off = sweep / seconds / 25 * sync + repeat;
+      assertThat(number("S18", in, "worstPx")).isCloseTo(fpx * Math.tan(Math.toRadians(off)), within(0.02 * (1 + number("S18", in, "worstPx"))));
+      assertThat(number("S18", in, "degreesPerFrame") * seconds * 25).isCloseTo(sweep, within(1e-9));
+    }
+  }
+
+  /** A flash watched by a reader who takes every s-th captured frame from any start. */
+  @Test
+  void aFlashIsSeenAsOftenAsAReaderMeetsIt() {
+    for (int i = 0; i < 200; i++) {
+      int d = 1 + random.nextInt(9);
+      int step = 1 + random.nextInt(12);
+      Map<String, Object> in = Map.of("rate", "24", "capture", Integer.toString(24 * step), "speed", 1, "eventFrames", d, "eventStart", 300);
+      int met = 0;
+      int most = 0;
+      int least = Integer.MAX_VALUE;
+      for (int start = 0; start < step; start++) {
+        int n = 0;
+        for (int f = start; f < 400; f += step) {
+          n += f >= 300 && f < 300 + d ? 1 : 0;
+        }
+        met += n > 0 ? 1 : 0;
+        most = Math.max(most, n);
+        least = Math.min(least, n);
+      }
+      assertThat(number("S22", in, "worst")).isEqualTo(least);
+      assertThat(number("S22", in, "best")).isEqualTo(most);
+      assertThat(number("S22", in, "chancePercent")).isCloseTo(100.0 * met / step, within(1e-9));
+    }
+  }
+
+  /** Frame numbers with holes punched in, counted back. */
+  @Test
+  void aSequenceAccountsForEveryFrame() {
+    for (int i = 0; i < 100; i++) {
+      StringBuilder text = new StringBuilder();
+      int count = 0;
+      int last = 0;
+      int at = 1000 + random.nextInt(50);
+      int first = at;
+      for (int k = 0; k < 1 + random.nextInt(6); k++) {
+        int length = 1 + random.nextInt(20);
+        text.append(k == 0 ? "" : " ").append(length == 1 ? Integer.toString(at) : at + "-" + (at + length - 1));
+        count += length;
+        last = at + length - 1;
+        at = last + 2 + random.nextInt(9);
+      }
+      Map<String, Object> in = Map.of("frames", text.toString(), "wanted", count + 3);
+      assertThat(number("S24", in, "count")).isEqualTo(count);
+      assertThat(number("S24", in, "missing")).isEqualTo(last - first + 1 - count);
+      assertThat(number("S24", in, "offBy")).isEqualTo(-3);
+      assertThat(number("S24", in, "slipFrames") / 24).isCloseTo(number("S24", in, "slipSeconds"), within(1e-9));
+    }
+  }
+
+  /** The textbook three-point figures from the ends it gives; one figure has no spread. */
+  @Test
+  void anEstimateIsItsThreePoints() {
+    for (String kind : List.of("hand matte", "paint", "composite", "camera solve")) {
+      Map<String, Object> in = Map.of("kind", kind, "units", between(1, 200), "difficulty", "hard");
+      double low = number("S25", in, "low");
+      double likely = number("S25", in, "likely");
+      double high = number("S25", in, "high");
+      assertThat(number("S25", in, "mean")).isCloseTo((low + 4 * likely + high) / 6, within(1e-9));
+      assertThat(number("S25", in, "deviation")).isCloseTo((high - low) / 6, within(1e-9));
+      Map<String, Object> one = new HashMap<>(in);
+      one.put("school", "one figure");
+      assertThat(number("S25", one, "mean")).isCloseTo(likely, within(1e-9));
+      assertThat(number("S25", one, "deviation")).isZero();
+    }
+  }
+
+  @Test
+  void versionsAreCountedUpAndTheirGapsNamed() {
+    Map<String, Object> in = Map.of("pattern", "{code}_v{version}", "names", "TK-1_v001 TK-1_v004 TK-1_v006");
+    assertThat(number("S32", in, "next")).isEqualTo(7);
+    assertThat(result("S32", in, "gaps").series()).containsExactly(2.0, 3.0, 5.0);
+    org.assertj.core.api.Assertions.assertThatThrownBy(() -> Reckoner.reckon("S32", Map.of("names", "whatever"))).hasMessageContaining("does not follow the pattern");
+  }
+
+  /** A pull of a clip played backwards, held and with handles: every shown frame is in it. */
+  @Test
+  void aPullHoldsEveryFrameThatIsShown() {
+    for (int i = 0; i < 100; i++) {
+      double step = (random.nextBoolean() ? -1 : 1) * (1 + random.nextInt(8)) / 2.0;
+      int cut = 10 + random.nextInt(100);
+      Map<String, Object> in = Map.of("cutFrames", cut, "handles", 6, "offset", 2000, "step", step, "holdFrom", 5, "holdFrames", 4);
+      double first = number("S3", in, "first");
+      double last = number("S3", in, "last");
+      for (int f = -6; f < cut + 6; f++) {
+        double at = 2000 + step * (f <= 5 ? f : f <= 9 ? 5 : f - 4);
+        assertThat(at).isBetween(first - 1e-9, last + 1e-9);
+      }
+      assertThat(number("S3", in, "frames")).isEqualTo(last - first + 1);
+    }
+  }
+
   /** Whatever is asked within range gives numbers or is refused by the name of an input, and the same question gives the same answer. */
   @Test
   void everySumAnswersAnythingWithinRange() {
