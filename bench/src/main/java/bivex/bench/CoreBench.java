@@ -67,10 +67,14 @@ public class CoreBench {
   }
 
   private static Plan plan(int i) {
+    return plan(i, true);
+  }
+
+  private static Plan plan(int i, boolean pictures) {
     String id = METHODS.get(i % METHODS.size());
     boolean iso = MethodBook.find(id).parameters().stream().anyMatch(p -> p.key().equals("iso"));
     MethodChoice first = new MethodChoice(id, iso ? Map.of("iso", 100 + i) : Map.of(), "");
-    return MethodBook.derive(SETTING, i % 5 == 0 && !id.equals("F2") ? List.of(first, new MethodChoice("F2", Map.of(), "")) : List.of(first));
+    return MethodBook.derive(SETTING, i % 5 == 0 && !id.equals("F2") ? List.of(first, new MethodChoice("F2", Map.of(), "")) : List.of(first), pictures);
   }
 
   @Benchmark
@@ -85,6 +89,35 @@ public class CoreBench {
       layers += plan(i).layers().size();
     }
     return layers;
+  }
+
+  /** As the lists of shots ask for them. */
+  @Benchmark
+  public int derive500PlansWithoutPictures() {
+    int layers = 0;
+    for (int i = 0; i < 500; i++) {
+      layers += plan(i, false).layers().size();
+    }
+    return layers;
+  }
+
+  /** Prints what 500 plans hold in memory while they are kept. */
+  public static void main(String[] args) {
+    for (boolean pictures : new boolean[] {true, false}) {
+      List<Plan> kept = new ArrayList<>();
+      long before = used();
+      for (int i = 0; i < 500; i++) {
+        kept.add(plan(i, pictures));
+      }
+      System.out.printf("%d plans %s pictures hold %.1f MB%n", kept.size(), pictures ? "with" : "without", (used() - before) / 1e6);
+    }
+  }
+
+  private static long used() {
+    for (int i = 0; i < 4; i++) {
+      System.gc();
+    }
+    return Runtime.getRuntime().totalMemory() - Runtime.getRuntime().freeMemory();
   }
 
   /** Every sum of the reckoner with its usual inputs. */

@@ -140,22 +140,15 @@ public final class DashAcross implements Method {
     double b = v.number("to") / 100;
     double half = v.number("figure") / 200;
     double streak = dash.streakPx() / s.capture().width() / 2;
-    List<Plan.SketchFrame> out = new ArrayList<>();
-    for (int i = 0; i < s.cutFrames(); i++) {
-      List<Plan.SketchFigure> figures = List.of();
+    plan.sketch(i -> {
       if (i <= leave || i > leave + between) {
         double x = i <= leave ? a : b;
-        figures = List.of(new Plan.SketchFigure("performer", "figure", clamp(x - half), clamp(x + half), 1));
-      } else {
-        Dash.Between m = dash.frames().get(i - leave - 1);
-        if (m.kind() == Dash.Kind.STREAK) {
-          double x = a + (b - a) * m.centre();
-          figures = List.of(new Plan.SketchFigure("streak", "streak", clamp(x - half - streak), clamp(x + half + streak), 0.6));
-        }
+        return List.of(new Plan.SketchFigure("performer", "figure", clamp(x - half), clamp(x + half), 1));
       }
-      out.add(new Plan.SketchFrame(s.firstFrame() + i, figures, List.of(), false, Plan.View.STILL));
-    }
-    plan.sketch(out);
+      Dash.Between m = dash.frames().get(i - leave - 1);
+      double x = a + (b - a) * m.centre();
+      return m.kind() == Dash.Kind.STREAK ? List.of(new Plan.SketchFigure("streak", "streak", clamp(x - half - streak), clamp(x + half + streak), 0.6)) : List.of();
+    });
   }
 
   private static double clamp(double x) {

@@ -30,6 +30,7 @@ public final class Derivation {
       "whiteK", "One white balance for the setup.");
 
   private final ShotSetting setting;
+  private final boolean pictures;
   private final Map<String, Plan.Layer> layers = new LinkedHashMap<>();
   private final Map<String, Plan.Plate> plates = new LinkedHashMap<>();
   private final Map<String, Plan.BriefLine> brief = new LinkedHashMap<>();
@@ -49,8 +50,10 @@ public final class Derivation {
   private double setMinutes;
   private String method = "";
 
-  Derivation(ShotSetting setting) {
+  /** @param pictures whether the schematic picture and the drawings are wanted; lists of shots do without */
+  Derivation(ShotSetting setting, boolean pictures) {
     this.setting = setting;
+    this.pictures = pictures;
   }
 
   void begin(Method m) {
@@ -184,11 +187,16 @@ public final class Derivation {
   }
 
   public void drawing(String key, Plan.DrawingKind kind, String title, String xUnit, String yUnit, boolean equal, boolean down, List<Plan.Shape> shapes) {
-    drawings.putIfAbsent(own("drawing:" + key), new Plan.Drawing(own("drawing:" + key), kind, title, xUnit, yUnit, equal, down, List.copyOf(shapes)));
+    if (pictures) {
+      drawings.putIfAbsent(own("drawing:" + key), new Plan.Drawing(own("drawing:" + key), kind, title, xUnit, yUnit, equal, down, List.copyOf(shapes)));
+    }
   }
 
   /** Draws a value over the frames of the cut, with an optional limit. */
   public void curve(String key, String title, String unit, ToDoubleFunction<Integer> value, double limit) {
+    if (!pictures) {
+      return;
+    }
     List<Plan.Point> line = new ArrayList<>();
     int step = Math.max(1, setting.cutFrames() / 240);
     for (int f = 0; f < setting.cutFrames(); f += step) {
@@ -201,30 +209,30 @@ public final class Derivation {
     drawing(key, Plan.DrawingKind.CURVE, title, "frame", unit, false, false, shapes);
   }
 
-  /** Gives the schematic picture of the cut, one entry per frame; only the first method's is kept. */
-  public void sketch(List<Plan.SketchFrame> frames) {
-    if (sketch.isEmpty()) {
-      sketch.addAll(frames);
+  /** Gives the schematic picture of the cut frame by frame, counted from 0; only the first method's is kept. */
+  public void frames(IntFunction<Plan.SketchFrame> frames) {
+    if (pictures && sketch.isEmpty()) {
+      for (int i = 0; i < setting.cutFrames(); i++) {
+        sketch.add(frames.apply(i));
+      }
     }
   }
 
   /** Gives the schematic picture by the figures in each frame, counted from 0; only the first method's is kept. */
   public void sketch(IntFunction<List<Plan.SketchFigure>> figures) {
-    if (sketch.isEmpty()) {
-      for (int i = 0; i < setting.cutFrames(); i++) {
-        sketch.add(new Plan.SketchFrame(setting.firstFrame() + i, figures.apply(i), List.of(), false, Plan.View.STILL));
-      }
-    }
+    frames(i -> new Plan.SketchFrame(setting.firstFrame() + i, figures.apply(i), List.of(), false, Plan.View.STILL));
   }
 
   /** Lays figures over the schematic picture, whoever drew it. */
   public void overlay(IntFunction<List<Plan.SketchFigure>> figures) {
-    overlays.add(figures);
+    if (pictures) {
+      overlays.add(figures);
+    }
   }
 
   /** Moves the camera of the schematic picture; the last method to ask has it. */
   public void view(IntFunction<Plan.View> wanted) {
-    view = wanted;
+    view = pictures ? wanted : null;
   }
 
   Plan build() {

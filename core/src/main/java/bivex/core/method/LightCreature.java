@@ -119,21 +119,27 @@ public final class LightCreature implements Method {
       plan.aid("aid:wind", "Fan, or two from both sides for a whirl", "cloth and hair answer it", "");
       CameraBrief.blower(plan);
     }
-    plan.sketch(i -> creature(i, s.cutFrames(), Math.min(0.95, v.number("heightPct") / 100)));
+    swarm(plan, Math.min(0.95, v.number("heightPct") / 100));
   }
 
-  private static List<Plan.SketchFigure> creature(int frame, int frames, double height) {
-    List<Plan.SketchFigure> out = new ArrayList<>();
+  /** Points that drift and gather into a shape; where each begins and ends is fixed, so that deriving twice gives the same picture. */
+  private static void swarm(Derivation plan, double height) {
+    int n = plan.setting().cutFrames();
     Random fixed = new Random(11);
-    double gather = Math.min(1, 1.6 * frame / Math.max(1, frames));
-    for (int k = 0; k < 26; k++) {
-      double home = 0.5 + (fixed.nextDouble() - 0.5) * 0.22;
-      double up = 0.95 - height * fixed.nextDouble();
-      double x = fixed.nextDouble() * (1 - gather) + home * gather;
-      double y = fixed.nextDouble() * (1 - gather) + up * gather;
-      out.add(new Plan.SketchFigure("", "glow", Math.max(0, x - 0.008), Math.min(1, x + 0.008), Math.max(0, y - 0.014), Math.min(1, y + 0.014), 1));
+    double[][] points = new double[26][];
+    for (int k = 0; k < points.length; k++) {
+      points[k] = new double[] {fixed.nextDouble(), fixed.nextDouble(), 0.5 + (fixed.nextDouble() - 0.5) * 0.22, 0.95 - height * fixed.nextDouble()};
     }
-    return out;
+    plan.sketch(i -> {
+      double gather = Math.min(1, 1.6 * i / Math.max(1, n));
+      List<Plan.SketchFigure> out = new ArrayList<>(points.length);
+      for (double[] p : points) {
+        double x = p[0] * (1 - gather) + p[2] * gather;
+        double y = p[1] * (1 - gather) + p[3] * gather;
+        out.add(new Plan.SketchFigure("", "glow", Math.max(0, x - 0.008), Math.min(1, x + 0.008), Math.max(0, y - 0.014), Math.min(1, y + 0.014), 1));
+      }
+      return out;
+    });
   }
 
   private static String capital(String s) {

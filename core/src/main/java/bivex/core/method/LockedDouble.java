@@ -14,7 +14,9 @@ import bivex.core.parameter.Values;
 import bivex.core.plate.JoinPlan;
 import bivex.core.plate.Zone;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.stream.IntStream;
 
 /** A1: one performer plays several parts in a frame that does not move. */
@@ -193,17 +195,14 @@ public final class LockedDouble implements Method {
 
   private static void sketch(Derivation plan, ShotSetting s, List<Integer> order, List<Zone> zones, List<JoinPlan> joins) {
     List<double[][]> edges = order.stream().map(p -> Zone.edges(zones, p, s.cutFrames())).toList();
-    List<Integer> crossing = crossing(joins);
-    List<Plan.SketchFrame> out = new ArrayList<>();
-    for (int f = 0; f < s.cutFrames(); f++) {
+    Set<Integer> crossing = new HashSet<>(crossing(joins));
+    plan.frames(f -> {
       List<Plan.SketchFigure> figures = new ArrayList<>();
       for (int i = 0; i < order.size(); i++) {
         figures.add(new Plan.SketchFigure("part " + order.get(i), "figure", edges.get(i)[f][0], edges.get(i)[f][1], 1));
       }
-      int frame = f;
-      out.add(new Plan.SketchFrame(s.firstFrame() + f, figures, joins.stream().map(j -> j.path()[frame] / s.capture().width()).toList(), crossing.contains(f), Plan.View.STILL));
-    }
-    plan.sketch(out);
+      return new Plan.SketchFrame(s.firstFrame() + f, figures, joins.stream().map(j -> j.path()[f] / s.capture().width()).toList(), crossing.contains(f), Plan.View.STILL);
+    });
   }
 
   private static List<Integer> crossing(List<JoinPlan> joins) {

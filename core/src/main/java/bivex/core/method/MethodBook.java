@@ -56,7 +56,12 @@ public final class MethodBook {
    * @throws InvalidInput naming the parameter of the method that is wrong
    */
   public static Plan derive(ShotSetting setting, List<MethodChoice> choices) {
-    Derivation plan = new Derivation(setting);
+    return derive(setting, choices, true);
+  }
+
+  /** The same; without its schematic picture and drawings it costs a list of shots far less. */
+  public static Plan derive(ShotSetting setting, List<MethodChoice> choices, boolean pictures) {
+    Derivation plan = new Derivation(setting, pictures);
     Set<String> seen = new HashSet<>();
     for (MethodChoice choice : choices) {
       if (!seen.add(choice.method())) {

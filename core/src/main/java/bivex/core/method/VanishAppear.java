@@ -94,13 +94,11 @@ public final class VanishAppear implements Method {
       plan.aid("aid:wind", "Large board or fan", "wind on hair and cloth at the change", f("on frame %d", s.firstFrame() + at));
       plan.caution("caution:blower", "A blower lifts grit into eyes: goggles for the crew, performers' eyes away from it.", "special-effects supervisor");
     }
-    List<Plan.SketchFrame> out = new ArrayList<>();
-    for (int i = 0; i < s.cutFrames(); i++) {
+    plan.sketch(i -> {
       double gone = i < at ? 0 : i >= at + dissolve ? 1 : (i - at + 1.0) / (dissolve + 1);
       double opacity = vanishes ? 1 - gone : gone;
-      out.add(new Plan.SketchFrame(s.firstFrame() + i, opacity > 0 ? List.of(new Plan.SketchFigure(thing, opacity < 1 ? "ghost" : "figure", v.number("left") / 100, v.number("right") / 100, opacity)) : List.of(), List.of(), false, Plan.View.STILL));
-    }
-    plan.sketch(out);
+      return opacity > 0 ? List.of(new Plan.SketchFigure(thing, opacity < 1 ? "ghost" : "figure", v.number("left") / 100, v.number("right") / 100, opacity)) : List.of();
+    });
   }
 
   private static void layers(Derivation plan, Values v, int at, int dissolve, boolean vanishes, String thing) {

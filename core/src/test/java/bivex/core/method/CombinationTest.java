@@ -66,6 +66,18 @@ class CombinationTest {
     }
   }
 
+  /** A list of shots asks for no pictures; all else is the same. */
+  @Test
+  void withoutPicturesNothingElseIsMissing() {
+    for (Method m : MethodBook.all()) {
+      Plan full = plan(of(m.id()));
+      Plan bare = MethodBook.derive(SETTING, List.of(of(m.id())), false);
+      assertThat(bare.sketch()).isEmpty();
+      assertThat(bare.drawings()).isEmpty();
+      assertThat(List.of(bare.layers(), bare.plates(), bare.checks(), bare.tasks(), bare.cameraBrief(), bare.elements(), bare.cautions())).as(m.id()).isEqualTo(List.of(full.layers(), full.plates(), full.checks(), full.tasks(), full.cameraBrief(), full.elements(), full.cautions()));
+    }
+  }
+
   /** The same two methods the other way round owe the same. */
   @Test
   void theOrderOfMethodsChangesTheStackNotTheDebt() {

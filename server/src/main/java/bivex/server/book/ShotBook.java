@@ -54,19 +54,19 @@ public class ShotBook {
   /** A shot with everything derived from it. */
   public record Page(Shot shot, Setup setup, ShootingDay day, Plan plan, String planFault, MatchReview match, Ledger ledger, List<EvidenceEntry> evidence) {}
 
-  /** All shots of a production, by code. */
+  /** All shots of a production, by code; their plans are without pictures. */
   public List<Page> all(Production production) {
     return load(production, null);
   }
 
-  /** One shot. @throws NoSuchElementException if it is not in this production */
+  /** One shot with its pictures. @throws NoSuchElementException if it is not in this production */
   public Page one(Production production, UUID shot) {
     return load(production, shot).stream().findFirst().orElseThrow(() -> new NoSuchElementException("There is no such shot in this production."));
   }
 
-  /** Plan of a choice, or the fault that keeps it from being derived. */
-  public static Plan plan(Production p, Shot s) {
-    return MethodBook.derive(p.setting(s.cutFrames), s.methods);
+  /** Plan of a shot. @param pictures whether its schematic picture and drawings are wanted @throws InvalidInput when it cannot be derived */
+  public static Plan plan(Production p, Shot s, boolean pictures) {
+    return MethodBook.derive(p.setting(s.cutFrames), s.methods, pictures);
   }
 
   /** What a slate would have against its set if it were logged now; nothing is kept. */
@@ -97,16 +97,16 @@ public class ShotBook {
     List<Page> out = new ArrayList<>();
     for (Object[] row : shots.withSetup(production.id, only)) {
       Shot s = (Shot) row[0];
-      out.add(page(production, s, (Setup) row[1], (ShootingDay) row[2], takesOf.getOrDefault(s.id, List.of()), touchesOf, saidOf.getOrDefault(s.id, List.of()), versionOf.get(s.id)));
+      out.add(page(production, only != null, s, (Setup) row[1], (ShootingDay) row[2], takesOf.getOrDefault(s.id, List.of()), touchesOf, saidOf.getOrDefault(s.id, List.of()), versionOf.get(s.id)));
     }
     return out;
   }
 
-  private static Page page(Production production, Shot s, Setup setup, ShootingDay day, List<TakeEntries.Called> called, Map<UUID, List<TouchEntry>> touchesOf, List<EvidenceEntry> said, Versions.Standing v) {
+  private static Page page(Production production, boolean pictures, Shot s, Setup setup, ShootingDay day, List<TakeEntries.Called> called, Map<UUID, List<TouchEntry>> touchesOf, List<EvidenceEntry> said, Versions.Standing v) {
     Plan plan;
     String fault = null;
     try {
-      plan = plan(production, s);
+      plan = plan(production, s, pictures);
     } catch (InvalidInput e) {
       plan = MethodBook.derive(production.setting(s.cutFrames), List.of());
       fault = e.getMessage();

@@ -34,8 +34,8 @@ final class BriefPaper {
     float w = paper.width() - 2 * x;
     float y = 44;
     float code = paper.text(x, y, 17, true, Paper.INK, s.shot().code);
-    paper.text(x + code + 12, y, 15, true, Paper.INK, paper.cut(s.shot().title, 15, w - code - 150));
-    paper.text(x + w - 130, y, 9, false, Paper.SOFT, paper.cut(p.title + " · " + DAY.format(LocalDate.now()), 9, 130));
+    paper.text(x + code + 12, y, 15, true, Paper.INK, paper.cut(s.shot().title, 15, w - code - 190));
+    paper.text(x + w - 170, y, 9, false, Paper.SOFT, paper.cut(p.title + " · " + DAY.format(LocalDate.now()), 9, 170));
     y += 16;
     String where = s.setup() == null ? "no setup planned" : "setup " + s.setup().number + " · tape " + s.setup().tape() + (s.day() == null ? "" : " · " + DAY.format(s.day().shootOn));
     paper.text(x, y, 9, false, Paper.SOFT, paper.cut("scene " + s.shot().scene + " · " + s.shot().cutFrames + " frames at " + p.frameRate().name() + " fps · " + where + " · " + s.ledger().stage().name().toLowerCase(Locale.ROOT), 9, w));
@@ -51,8 +51,11 @@ final class BriefPaper {
     y += 3;
     paper.text(x, y, 10, true, Paper.INK, paper.cut("Why: " + (s.shot().intent.isBlank() ? "no reason in the story yet" : s.shot().intent), 10, w));
     y += 14;
-    paper.text(x, y, 9.5f, false, Paper.PENCIL, paper.cut(s.ledger().sentence(), 9.5f, w));
-    y += 16;
+    for (String l : first(paper.broken(s.ledger().sentence(), 9.5f, w, false), 2)) {
+      paper.text(x, y, 9.5f, false, Paper.PENCIL, l);
+      y += ROW;
+    }
+    y += 5;
     y = stack(paper, s, x, y, w);
     y = columns(paper, s, x, y, w);
     y = sums(paper, s, x, y, w);

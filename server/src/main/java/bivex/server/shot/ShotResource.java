@@ -275,7 +275,7 @@ public class ShotResource {
     s.setupId = in.setup() == null ? null : setups.findByIdAndProductionId(in.setup(), me.productionId()).map((Setup x) -> x.id).orElseThrow(() -> new InvalidInput("setup", "is not a setup of this production"));
     s.omitted = in.omitted();
     s.methods = in.methods() == null ? List.of() : List.copyOf(in.methods());
-    ShotBook.plan(me.production(), s);
+    ShotBook.plan(me.production(), s, false);
     shots.saveAndFlush(s);
     journal.record(me, "changed", "shot", s.id.toString(), s.code);
     return view(me, s.id);
