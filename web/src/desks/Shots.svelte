@@ -140,9 +140,7 @@
       </section>
     </div>
 
-    {#if s.plan.data.some((d) => d.key === 'datum:look')}
-      <section class="rule pt-2"><h2>Looks</h2><Looks shot={s.id} /></section>
-    {/if}
+    <Looks shot={s.id} asked={s.plan.data.some((d) => d.key === 'datum:look')} />
 
     <div class="lower">
       <section>

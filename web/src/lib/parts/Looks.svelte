@@ -5,8 +5,8 @@
   import { frame, queries } from '../state.svelte';
   import { moment } from '../words';
 
-  /** Looks tried side by side, and the decision between them with its reason. */
-  let { shot }: { shot: string } = $props();
+  /** Looks tried side by side, and the decision between them with its reason. @param asked whether the shot's method asks for them */
+  let { shot, asked }: { shot: string; asked: boolean } = $props();
   const h = house();
   const page = createQuery(() => ({ queryKey: [h.id, 'looks', shot], queryFn: () => got(api.GET('/api/productions/{production}/shots/{shot}/looks', { params: { path: { production: h.id, shot } } })) }));
   let adding = $state(false);
@@ -50,6 +50,8 @@
   }
 </script>
 
+<section class:shown={asked || adding || (page.data?.looks.length ?? 0) > 0}>
+<h2>Looks{#if !asked && page.data?.looks.length === 0}<span class="soft font-normal"> none tried</span>{/if}</h2>
 {#if page.data && (page.data.looks.length > 0 || adding)}
   <ul class="looks" aria-label="Looks side by side">
     {#each page.data.looks as l (l.id)}
@@ -75,8 +77,18 @@
   <button class="btn tight mt-2" onclick={() => (adding = true)}>Try a look</button>
 {/if}
 {#if wrong}<p class="pencil" role="alert">{wrong}</p>{/if}
+</section>
 
 <style>
+  section {
+    border-top: 1px solid var(--line);
+    padding-top: 8px;
+  }
+  section:not(.shown) {
+    display: flex;
+    gap: 12px;
+    align-items: baseline;
+  }
   .looks {
     display: grid;
     grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));

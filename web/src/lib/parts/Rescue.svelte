@@ -19,12 +19,12 @@
     <section>
       <h3>{r.label} <span class="soft">{r.reason}</span></h3>
       <table>
-        <thead><tr class="small soft"><th>way</th><th>from</th><th>sharpness</th><th>made up</th><th>movement</th><th>work</th><th>stands in</th></tr></thead>
+        <thead><tr class="small soft"><th>way</th><th>from</th><th>covers</th><th>sharpness</th><th>made up</th><th>movement</th><th>work</th><th>stands in</th></tr></thead>
         <tbody>
           {#each r.options as o, i (i)}
             <tr class:best={i === 0}>
               <td><strong>{WAY[o.way]}</strong></td><td class="small">{o.from.join(' and ')}{#if o.caveat}<span class="soft">{o.from.length > 0 ? '; ' : ''}{o.caveat}</span>{/if}</td>
-              <td class="mono">{Math.round(o.sharpnessPercent)} %</td><td class="mono">{Math.round(o.madeUpPercent)} %</td><td class="small">{o.cadence}</td><td class="mono whitespace-nowrap">{hours(o.hours)}</td>
+              <td class="mono">{Math.round(o.coverPercent)} %</td><td class="mono">{Math.round(o.sharpnessPercent)} %</td><td class="mono">{Math.round(o.madeUpPercent)} %</td><td class="small">{o.cadence}</td><td class="mono whitespace-nowrap">{hours(o.hours)}</td>
               <td><svg width="54" height="8" role="img" aria-label="{Math.round(o.score * 100)} of 100"><line x1="0" x2="54" y1="4" y2="4" stroke="var(--line)" /><line x1="0" x2={o.score * 54} y1="4" y2="4" stroke="currentColor" stroke-width="4" /></svg></td>
             </tr>
           {/each}

@@ -72,7 +72,7 @@ class HandbookTest {
       var e = k.perUnit(Difficulty.FAIR);
       b.append("| ").append(k.words()).append(" | ").append(k.driver()).append(" | ").append(e.low()).append(" | ").append(e.likely()).append(" | ").append(e.high()).append(" |\n");
     }
-    b.append("\n## Rules of thumb inside\n\nThe match guard's tolerances (0.05 stop, 1 px, 3 mired, 5 mm of height, 0.2 % of size) and the rescue ranking\n(suits · sharpness · (1 − made-up) · (1 − held ÷ 2) ÷ (1 + hours ÷ 40)) are this project's own. The finish date of the Owed desk is open expected hours\none after another on working days: a first estimate, not a schedule.\n");
+    b.append("\n## Rules of thumb inside\n\nThe match guard's tolerances (0.05 stop, 1 px, 3 mired, 5 mm of height, 0.2 % of size) and the rescue ranking\n(suits · sharpness · cover · (1 − made-up) · (1 − held ÷ 2) ÷ (1 + hours ÷ 40)) are this project's own. The finish date of the Owed desk is open expected hours\none after another on working days: a first estimate, not a schedule.\n");
     same(Path.of("../docs/sums.md"), b.toString());
   }
 

@@ -67,6 +67,8 @@ class MethodBookTest {
     Caller.Answer struck = Stage.ok(stage.producer.get(stage.base + "/shots/" + stage.shot + "/rescue"));
     assertThat(struck.text("0/options/0/way")).isEqualTo("PATCHED");
     assertThat(struck.at("0/options/0/from")).hasSize(2);
+    assertThat(struck.at("0/options/0/coverPercent").asDouble()).as("the parts keep to their sides").isEqualTo(100);
+    assertThat(struck.at("0/options")).filteredOn(o -> o.path("way").asString().equals("BORROWED")).allMatch(o -> o.path("coverPercent").asDouble() == 66);
     assertThat(texts(struck.at("0/options"), "way")).contains("BORROWED", "PICKED_UP");
     assertThat(stage.producer.get(stage.base + "/shots/" + stage.shot + "/rescue?tighter=0").text("field")).isEqualTo("tighter");
   }

@@ -26,7 +26,8 @@ final class CameraBrief {
       Parameter.whole("iso", "ISO", "", 50, 25_600, 400, "below 800 unless a test says otherwise (common practice)"),
       Parameter.whole("whiteK", "White balance", "K", 1500, 15_000, 4300, "set by hand, never automatic"),
       Parameter.number("focusM", "Focus distance", "m", 0.1, 500, 2.6, "measured to the stand-in"),
-      Parameter.number("backgroundM", "Background distance", "m", 0.2, 2000, 6, "how far the set behind is; used for the blur check"));
+      Parameter.number("backgroundM", "Background distance", "m", 0.2, 2000, 6, "how far the set behind is; used for the blur check"),
+      Parameter.yesNo("dialogue", "Somebody speaks", false, "then the sound of the setup is checked"));
 
   /** The camera and how long it is held untouched. */
   static final List<Parameter> PARAMETERS = Stream.concat(CAMERA.stream(), Stream.of(
@@ -68,6 +69,8 @@ final class CameraBrief {
     plan.brief("rate", "rate", capture.name() + " fps", capture.equals(s.rate()) ? "production rate" : f("%.2f× the production rate", capture.fps() / s.rate().fps()));
     plan.brief("raster", "raster", s.capture().text(), s.capture().width() > s.delivery().width() ? f("%.2f× over delivery", (double) s.capture().width() / s.delivery().width()) : "as delivered");
 
+    dialogue(plan, v);
+
     double ripple = MainsFlicker.rippleLeft(s.mainsHz(), t);
     double beat = MainsFlicker.beatHz(s.mainsHz(), capture);
     double safe = MainsFlicker.safeInsteadOf(s.mainsHz(), t);
@@ -81,6 +84,7 @@ final class CameraBrief {
 
   /** The brief of a camera of its own, beside that of the shot: an element or a pose shot elsewhere. @param what "element", "pose" */
   static void apart(Derivation plan, Values v, String what, FrameRate capture) {
+    dialogue(plan, v);
     ShotSetting s = plan.setting();
     String[][] lines = {{"lens", f("%s mm", n(v.number("focalMm")))}, {"stop", f("f/%s", n(v.number("fNumber")))}, {"shutter", f("%s · %s°", Shutter.text(Shutter.seconds(v.number("shutterDegrees"), capture)), n(v.number("shutterDegrees")))}, {"ISO", n(v.number("iso"))}, {"white", n(v.number("whiteK")) + " K"}, {"rate", capture.name() + " fps"}, {"raster", s.capture().text()}};
     for (String[] line : lines) {
@@ -134,6 +138,18 @@ final class CameraBrief {
     }
     shapes.add(new Plan.Shape(Plan.ShapeKind.LINE, "background", List.of(new Plan.Point(backgroundM, 0), new Plan.Point(backgroundM, 2.3))));
     plan.drawing("side", Plan.DrawingKind.SIDE, "What is sharp, from the side", "m", "m", false, false, shapes);
+  }
+
+  /** The sound check, if the parameter says that somebody speaks. */
+  static void dialogue(Derivation plan, Values v) {
+    if (v.yes("dialogue")) {
+      sound(plan);
+    }
+  }
+
+  /** The sound check of a setup in which somebody speaks. */
+  static void sound(Derivation plan) {
+    plan.datum("datum:sound", "Sound check of the setup", "Hum sources off, microphone close, room tone recorded.", Plan.Due.BEFORE_STRIKE);
   }
 
   /** Whether an enlargement in post leaves enough picture. */

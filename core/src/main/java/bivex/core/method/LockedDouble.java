@@ -97,7 +97,7 @@ public final class LockedDouble implements Method {
     plan.aid("aid:background-lamp", "Lamp on the background", "no performer's shadow falls across the join", "");
     if (v.whole("speaking") > 0) {
       plan.aid("aid:guide", "Guide track in one ear", "the first part's timing for the second", v.whole("speaking") + " speaking parts; only one speaks at a time");
-      plan.datum("datum:sound", "Sound check of the setup", "Hum sources off, microphone close, room tone recorded.", Plan.Due.BEFORE_STRIKE);
+      CameraBrief.sound(plan);
     }
     return crossing(joins).size();
   }

@@ -57,6 +57,7 @@ public final class ShutterLook implements Method {
   @Override
   public void derive(Derivation plan, Values v) {
     ShotSetting s = plan.setting();
+    CameraBrief.dialogue(plan, v);
     double natural = Shutter.seconds(v.number("shutterDegrees"), s.rate());
     double look = Shutter.seconds(v.number("lookDegrees"), s.rate());
     double stops = Exposure.stopsLost(natural, look);

@@ -75,8 +75,8 @@ final class MotionSums {
 
   private static Sum dash() {
     return new Sum("S15", "Dash", "steps = frames between + 1 · streak = px a frame · angle ÷ 360", "definition",
-        List.of(RATE, Parameter.number("spanPx", "Between the marks", "px", 1, 100_000, 2840, "in the picture"), Parameter.number("metres", "Between the marks", "m", 0.1, 10_000, 12, "paced out"), Parameter.whole("between", "Frames between", "frames", 1, 24, 3, "3 is usual"), Parameter.number("blurDegrees", "Blur of the streak", "°", 1, 360, 300, "more than natural")), v -> {
-          Dash d = Dash.streak(v.number("spanPx"), v.number("metres"), v.whole("between"), v.number("blurDegrees"), rate(v));
+        List.of(RATE, Parameter.choice("variant", "Made as", List.of("streak", "compressed run"), "the streak works whatever else moves; a compressed run only if nothing else does"), Parameter.number("spanPx", "Between the marks", "px", 1, 100_000, 2840, "in the picture"), Parameter.number("metres", "Between the marks", "m", 0.1, 10_000, 12, "paced out"), Parameter.whole("between", "Frames between", "frames", 1, 24, 3, "3 is usual"), Parameter.number("blurDegrees", "Blur of the streak", "°", 1, 360, 300, "more than natural")), v -> {
+          Dash d = v.word("variant").equals("streak") ? Dash.streak(v.number("spanPx"), v.number("metres"), v.whole("between"), v.number("blurDegrees"), rate(v)) : Dash.compressedRun(v.number("spanPx"), v.number("metres"), v.whole("between"), v.number("blurDegrees"), rate(v));
           return List.of(number("pxPerFrame", "Travel", 0, d.pxPerFrame(), "px/frame"), number("speed", "Speed", 1, d.metresPerSecond(), "m/s"), number("streakPx", "Streak", 0, d.streakPx(), "px"), words("plan", "Frames", d.frames().stream().map(b -> b.kind() == Dash.Kind.STREAK ? "streak" : "empty").reduce((a, b) -> a + ", " + b).orElse("")));
         });
   }

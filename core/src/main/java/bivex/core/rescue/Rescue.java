@@ -12,13 +12,14 @@ import bivex.core.shoot.CameraData;
 import bivex.core.time.Conform;
 import bivex.core.time.FrameRate;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 
 /**
  * What can be made in place of a plate that is missing, from the takes that really exist (F3). Each way is reckoned in sharpness, cadence
- * and hours, and ranked by how well it stands in: score = suits · sharpness · (1 − made-up frames) · (1 − held frames ÷ 2) ÷ (1 + hours ÷ 40).
+ * and hours, and ranked by how well it stands in: score = suits · sharpness · cover · (1 − made-up frames) · (1 − held frames ÷ 2) ÷ (1 + hours ÷ 40).
  * The weights are this project's own; the sums inside are S2, S12 and S25.
  */
 public final class Rescue {
@@ -57,8 +58,30 @@ public final class Rescue {
    * @param frames recorded
    * @param sameSetup whether it was made in the setup of the missing plate
    * @param broken whether it breaks its match set
+   * @param free what is in frame: for each of {@link #COLUMNS} columns of the frame whether it is free of performers in some frame; null when
+   *     nobody knows
    */
-  public record Footage(String name, String plate, Plan.PlateKind kind, Raster raster, FrameRate rate, long frames, boolean sameSetup, boolean broken) {}
+  public record Footage(String name, String plate, Plan.PlateKind kind, Raster raster, FrameRate rate, long frames, boolean sameSetup, boolean broken, BitSet free) {}
+
+  /** Columns of the frame in which it is told what is free. */
+  public static final int COLUMNS = 100;
+
+  /**
+   * Columns that are free of a performer in at least one frame.
+   *
+   * @param edges per frame the left and right edge, shares of the width
+   */
+  public static BitSet freeOf(List<double[]> edges) {
+    BitSet free = new BitSet(COLUMNS);
+    for (double[] e : edges) {
+      for (int c = 0; c < COLUMNS; c++) {
+        if ((c + 1.0) / COLUMNS <= e[0] || (double) c / COLUMNS >= e[1]) {
+          free.set(c);
+        }
+      }
+    }
+    return free;
+  }
 
   /**
    * The plate that is missing.
@@ -80,12 +103,13 @@ public final class Rescue {
    * @param from names of the takes it is made from
    * @param sharpnessPercent source pixels per delivered pixel, at most 100
    * @param madeUpPercent share of frames that must be made up
+   * @param coverPercent share of the frame's width it can stand in for, 100 when nobody knows better
    * @param cadence what becomes of the movement, in words
    * @param hours of work it costs
    * @param score 0 to 1, higher stands in better
    * @param caveat what to mind
    */
-  public record Option(Way way, List<String> from, double sharpnessPercent, double madeUpPercent, String cadence, Estimate hours, double score, String caveat) {}
+  public record Option(Way way, List<String> from, double sharpnessPercent, double madeUpPercent, double coverPercent, String cadence, Estimate hours, double score, String caveat) {}
 
   /** Every way there is, best first; picking it up is always among them. */
   public static List<Option> rank(Wanted w, List<Footage> takes, EffortRates rates) {
@@ -131,13 +155,14 @@ public final class Rescue {
         Footage b = here.get(j);
         if (!a.plate().equals(b.plate())) {
           double sharp = Math.min(sharpness(w, a, 1), sharpness(w, b, 1));
+          double cover = cover(a, b);
           Estimate hours = rates.hours(TaskKind.PAINT, 6, Difficulty.FAIR).plus(rates.hours(TaskKind.SPLIT_MATTE, 1, Difficulty.FAIR));
-          out.add(option(Way.PATCHED, List.of(a.name(), b.name()), sharp, 0, 0, "still frames, moving grain", hours, a.broken() || b.broken() ? 0.55 : 0.88, "each must be free where the other is not; no shadow across the join"));
+          out.add(option(Way.PATCHED, List.of(a.name(), b.name()), sharp, 0, 0, cover, "still frames, moving grain", hours, a.broken() || b.broken() ? 0.55 : 0.88, "each must be free where the other is not; no shadow across the join"));
         }
       }
       Footage t = here.get(i);
       Estimate hours = rates.hours(TaskKind.PAINT, 12, Difficulty.FAIR);
-      out.add(option(Way.BORROWED, List.of(t.name()), sharpness(w, t, 1), 0, 0, "frames before the entrance or after the exit", hours, t.broken() ? 0.45 : 0.72, "only as far as that part of the frame is free"));
+      out.add(option(Way.BORROWED, List.of(t.name()), sharpness(w, t, 1), 0, 0, cover(t, t), "frames before the entrance or after the exit", hours, t.broken() ? 0.45 : 0.72, "only as far as that part of the frame is free"));
     }
   }
 
@@ -149,24 +174,33 @@ public final class Rescue {
     double sharp = sharpness(w, t, tighter);
     Estimate hours = rates.hours(TaskKind.CAMERA_MOVE, 1, sharp < 100 ? Difficulty.HARD : Difficulty.FAIR);
     if (have + 1e-9 >= w.frames()) {
-      return option(way, List.of(t.name()), sharp, 0, 0, c.cadence(1, 240).even() ? "plays evenly" : "uneven: " + rate.name() + " fps on " + w.rate().name(), hours, suits, caveat);
+      return option(way, List.of(t.name()), sharp, 0, 0, 100, c.cadence(1, 240).even() ? "plays evenly" : "uneven: " + rate.name() + " fps on " + w.rate().name(), hours, suits, caveat);
     }
     double speed = have / w.frames();
     double made = c.syntheticShare(1 / speed);
     double heldShare = 1 - speed;
-    Option slowed = option(Way.SLOWED, List.of(t.name()), sharp, made, 0, text("slowed to %.0f %%, %.2f frames a step", speed * 100, c.step(speed)), hours.plus(rates.hours(TaskKind.RETIME, 1, made > 0.3 ? Difficulty.HARD : Difficulty.FAIR)), suits, tighter > 1 ? text("punched in %.2f× as well", tighter) : caveat);
-    Option held = option(Way.HELD, List.of(t.name()), sharp, 0, heldShare, text("last frame held %.0f frames", w.frames() - have), hours.plus(rates.hours(TaskKind.LIGHT_EFFECT, 1, Difficulty.FAIR)), suits * 0.85, "give it grain and breath");
+    Option slowed = option(Way.SLOWED, List.of(t.name()), sharp, made, 0, 100, text("slowed to %.0f %%, %.2f frames a step", speed * 100, c.step(speed)), hours.plus(rates.hours(TaskKind.RETIME, 1, made > 0.3 ? Difficulty.HARD : Difficulty.FAIR)), suits, tighter > 1 ? text("punched in %.2f× as well", tighter) : caveat);
+    Option held = option(Way.HELD, List.of(t.name()), sharp, 0, heldShare, 100, text("last frame held %.0f frames", w.frames() - have), hours.plus(rates.hours(TaskKind.LIGHT_EFFECT, 1, Difficulty.FAIR)), suits * 0.85, "give it grain and breath");
     return slowed.score() >= held.score() ? slowed : held;
   }
 
   private static Option pickUp(Wanted w) {
     Estimate hours = w.struck() ? new Estimate(4, 8, 24) : new Estimate(0.25, 0.5, 1);
-    return option(Way.PICKED_UP, List.of(), 100, 0, 0, "as planned", hours, w.struck() ? 0.62 : 0.99, w.struck() ? "the set, the light and the camera data must be had again" : "the set still stands: shoot it now");
+    return option(Way.PICKED_UP, List.of(), 100, 0, 0, 100, "as planned", hours, w.struck() ? 0.62 : 0.99, w.struck() ? "the set, the light and the camera data must be had again" : "the set still stands: shoot it now");
   }
 
-  private static Option option(Way way, List<String> from, double sharp, double made, double held, String cadence, Estimate hours, double suits, String caveat) {
-    double score = suits * sharp / 100 * (1 - made) * (1 - held / 2) / (1 + hours.mean() / 40);
-    return new Option(way, from, sharp, made * 100, cadence, hours, score, caveat);
+  private static Option option(Way way, List<String> from, double sharp, double made, double held, double cover, String cadence, Estimate hours, double suits, String caveat) {
+    double score = suits * sharp / 100 * cover / 100 * (1 - made) * (1 - held / 2) / (1 + hours.mean() / 40);
+    return new Option(way, from, sharp, made * 100, cover, cadence, hours, score, caveat);
+  }
+
+  private static double cover(Footage a, Footage b) {
+    if (a.free() == null || b.free() == null) {
+      return 100;
+    }
+    BitSet both = (BitSet) a.free().clone();
+    both.or(b.free());
+    return 100.0 * both.cardinality() / COLUMNS;
   }
 
   private static double sharpness(Wanted w, Footage t, double tighter) {

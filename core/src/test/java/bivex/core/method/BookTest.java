@@ -91,6 +91,8 @@ class BookTest {
       Plan p = plan(m.id());
       assertThat(p.sketch()).as(m.id()).hasSize(120);
       assertThat(p.sketch()).as(m.id()).flatExtracting(Plan.SketchFrame::figures).allMatch(f -> f.left() <= f.right() && f.left() >= 0 && f.right() <= 1 && f.opacity() > 0);
+      assertThat(p.plates()).as(m.id() + " says what can be done if a plate is missing").noneMatch(q -> q.rescues().isEmpty());
+      assertThat(plan(m.id(), m.parameters().stream().anyMatch(q -> q.key().equals("dialogue")) ? new Object[] {"dialogue", true} : new Object[] {}).data().stream().anyMatch(d -> d.key().equals("datum:sound"))).as(m.id()).isEqualTo(!m.id().equals("F3"));
       assertThat(p.cautions()).as(m.id()).noneMatch(c -> c.ask().isBlank() || c.text().toLowerCase(java.util.Locale.ROOT).contains(" safe "));
     }
     assertThat(plan("B3").cautions()).extracting(Plan.Caution::ask).contains("stunt coordinator");

@@ -25,7 +25,7 @@ class RescueTest {
   }
 
   private static Footage take(String name, String plate, Raster raster, FrameRate rate, long frames) {
-    return new Footage(name, plate, PlateKind.PERFORMANCE, raster, rate, frames, true, false);
+    return new Footage(name, plate, PlateKind.PERFORMANCE, raster, rate, frames, true, false, null);
   }
 
   private static List<Option> rank(Wanted w, Footage... takes) {
@@ -39,6 +39,23 @@ class RescueTest {
     assertThat(ways).extracting(Option::way).contains(Way.BORROWED, Way.PICKED_UP);
     // Two takes of one pass are free in the same places: no patch.
     assertThat(rank(wanted(PlateKind.CLEAN, 240, 1, true), take("a", "plate:performance-1", Raster.UHD, FrameRate.FILM, 120), take("b", "plate:performance-1", Raster.UHD, FrameRate.FILM, 120))).extracting(Option::way).doesNotContain(Way.PATCHED);
+  }
+
+  /** Two passes that keep to their sides cover the frame together; alone each leaves the place of its part. Counted column by column. */
+  @Test
+  void whatIsInFrameDecidesHowFarFramesCanBeBorrowed() {
+    java.util.BitSet left = Rescue.freeOf(List.of(new double[] {0.08, 0.42}, new double[] {0.08, 0.42}));
+    java.util.BitSet right = Rescue.freeOf(List.of(new double[] {0.58, 0.92}, new double[] {0.30, 0.92}));
+    assertThat(left.cardinality()).isEqualTo(66);
+    // Free in some frame is enough: the arm is away in the first.
+    assertThat(right.cardinality()).isEqualTo(66);
+    Footage a = new Footage("a", "plate:performance-1", PlateKind.PERFORMANCE, Raster.UHD, FrameRate.FILM, 120, true, false, left);
+    Footage b = new Footage("b", "plate:performance-2", PlateKind.PERFORMANCE, Raster.UHD, FrameRate.FILM, 120, true, false, right);
+    List<Option> ways = rank(wanted(PlateKind.CLEAN, 240, 1, true), a, b);
+    assertThat(ways.get(0)).matches(o -> o.way() == Way.PATCHED && o.coverPercent() == 100);
+    assertThat(ways).filteredOn(o -> o.way() == Way.BORROWED).hasSize(2).allMatch(o -> o.coverPercent() == 66);
+    java.util.BitSet same = Rescue.freeOf(List.of(new double[] {0.2, 0.5}));
+    assertThat(rank(wanted(PlateKind.CLEAN, 240, 1, true), new Footage("a", "plate:performance-1", PlateKind.PERFORMANCE, null, null, 120, true, false, same), new Footage("b", "plate:performance-2", PlateKind.PERFORMANCE, null, null, 120, true, false, same))).filteredOn(o -> o.way() == Way.PATCHED).allMatch(o -> o.coverPercent() == 70);
   }
 
   /** 3840 into 1920 keeps 100 % to a 2× punch-in; HD loses as much as it is enlarged. */

@@ -195,14 +195,14 @@ public class ShotResource {
     return new Reel(draft == null ? null : draft.id, draft == null ? null : draft.name, scenes, loose, pages.stream().mapToInt(p -> p.ledger().open().size()).sum(), stages(pages));
   }
 
-  /** What the production owes, most harmful first. */
+  /** What the production owes: what is too late first comes first, and of one day the most harmful. */
   @GetMapping("/productions/{production}/owed")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public OwedPage owed(@PathVariable UUID production, Member me, @RequestParam(defaultValue = "0") int page, @RequestParam(defaultValue = "60") int size, @RequestParam(required = false) OwedItem.Who who) {
     List<ShotBook.Page> pages = book.all(me.production()).stream().filter(p -> !p.shot().omitted).toList();
     List<OwedLine> lines = pages.stream().flatMap(p -> p.ledger().open().stream().map(i -> new OwedLine(p.shot().id, p.shot().code, p.shot().title, i, p.setup() == null ? null : "setup " + p.setup().number, p.day() == null ? null : p.day().shootOn)))
-        .filter(l -> who == null || l.item().who() == who).sorted(Comparator.comparingInt((OwedLine l) -> l.item().harm()).reversed().thenComparing(OwedLine::code)).toList();
+        .filter(l -> who == null || l.item().who() == who).sorted(Comparator.comparing((OwedLine l) -> tooLate(l, me.production())).thenComparing(Comparator.comparingInt((OwedLine l) -> l.item().harm()).reversed()).thenComparing(OwedLine::code)).toList();
     Map<Plan.Due, Integer> byDue = new LinkedHashMap<>();
     Arrays.stream(Plan.Due.values()).forEach(d -> byDue.put(d, (int) lines.stream().filter(l -> l.item().due() == d).count()));
     Estimate work = pages.stream().map(p -> p.ledger().openEffort(p.plan())).reduce(Estimate.NONE, Estimate::plus);
@@ -211,6 +211,12 @@ public class ShotResource {
     int from = Math.min(lines.size(), Math.max(0, page) * bounded(size));
     int to = Math.min(lines.size(), from + bounded(size));
     return new OwedPage(lines.subList(from, to), lines.size(), page, to < lines.size(), byDue, stages(pages), work, forecast, due, due != null && forecast.isAfter(due));
+  }
+
+  /** The day on which it is too late for something; what has no day comes last. */
+  private static LocalDate tooLate(OwedLine l, Production p) {
+    LocalDate day = l.item().due() == Plan.Due.BEFORE_DELIVERY ? p.dueOn : l.day();
+    return day == null ? LocalDate.MAX : day;
   }
 
   @GetMapping("/productions/{production}/shots")
