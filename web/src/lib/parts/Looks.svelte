@@ -51,7 +51,7 @@
 </script>
 
 <section class:shown={asked || adding || (page.data?.looks.length ?? 0) > 0}>
-<h2>Looks{#if !asked && page.data?.looks.length === 0}<span class="soft font-normal"> none tried</span>{/if}</h2>
+<h2>Looks{#if !asked && page.data?.looks.length === 0}<span class="soft ml-2 font-normal">none tried</span>{/if}</h2>
 {#if page.data && (page.data.looks.length > 0 || adding)}
   <ul class="looks" aria-label="Looks side by side">
     {#each page.data.looks as l (l.id)}

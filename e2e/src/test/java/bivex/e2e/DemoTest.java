@@ -1,7 +1,9 @@
 package bivex.e2e;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
 
+import bivex.core.method.MethodBook;
 import bivex.server.House;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
@@ -20,6 +22,8 @@ class DemoTest {
       for (String fault : List.of("camera touched (legs or head: gull cable caught the leg)", "white balance automatic", "Clean plate of setup 5")) {
         assertThat(p.locator(".list")).containsText(fault);
       }
+      String shots = p.request().get(house.address() + "/api/productions/" + p.url().split("/")[4] + "/shots?size=100").text();
+      MethodBook.all().forEach(m -> assertThat(shots).as("the demo uses " + m.name()).contains("\"" + m.id() + "\""));
       p.keyboard().press("5");
       assertThat(p.locator("main")).containsText("2 takes do not agree with their reference");
       for (String code : List.of("TK-04-010", "TK-04-020", "TK-05-010", "TK-05-020", "TK-06-020", "TK-08-010", "TK-08-020", "TK-07-030", "TK-11-010")) {

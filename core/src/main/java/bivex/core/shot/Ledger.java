@@ -106,7 +106,12 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
         }
       }
       for (Plan.Datum d : facts.plan().data()) {
-        item(d.key(), Kind.DATUM, d.label(), State.OWED, "nobody has said", d.question(), d.due(), d.due() == Due.BEFORE_STRIKE ? Who.FLOOR : Who.PRODUCER, d.due() == Due.BEFORE_STRIKE ? 72 : 50);
+        boolean strike = d.due() == Due.BEFORE_STRIKE;
+        if (strike && facts.struck()) {
+          item(d.key(), Kind.DATUM, d.label(), State.OWED, "the set is struck", "Find it in the takes, or say why it is not needed.", Due.BEFORE_DELIVERY, Who.PRODUCER, 34);
+        } else {
+          item(d.key(), Kind.DATUM, d.label(), State.OWED, "nobody has said", d.question(), d.due(), strike ? Who.FLOOR : Who.PRODUCER, strike ? 72 : 50);
+        }
       }
       for (Plan.Caution c : facts.plan().cautions()) {
         item(c.key(), Kind.CAUTION, "Caution: " + c.ask(), facts.setup() == null ? State.OWED : State.IN_DOUBT, "not signed: " + c.text(), "Ask the " + c.ask() + " and record who signed. Local code and the production's own assessment decide.", Due.BEFORE_DAY, Who.PRODUCER, 75);

@@ -204,4 +204,13 @@ class LedgerTest {
   private static OwedItem one(Plan plan, String key, String setup, Evidence said) {
     return Ledger.of(new ShotFacts("why", false, false, 1, plan, null, setup, false, List.of(), new MatchReview(null, Map.of()), said == null ? List.of() : List.of(said), null, null)).items().stream().filter(i -> i.key().equals(key)).findFirst().orElseThrow();
   }
+
+  /** Nobody is sent to a set that is gone. */
+  @Test
+  void whatTheFloorOwedIsLookedForInTheTakesOnceTheSetIsStruck() {
+    assertThat(item("datum:still")).matches(i -> i.due() == Plan.Due.BEFORE_STRIKE && i.who() == OwedItem.Who.FLOOR);
+    struck = true;
+    assertThat(item("datum:still")).matches(i -> i.due() == Plan.Due.BEFORE_DELIVERY && i.who() == OwedItem.Who.PRODUCER && i.action().startsWith("Find it in the takes"));
+    assertThat(ledger().open()).noneMatch(i -> i.due() == Plan.Due.BEFORE_STRIKE);
+  }
 }
