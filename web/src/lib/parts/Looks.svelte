@@ -85,6 +85,7 @@
     padding-top: 8px;
   }
   section:not(.shown) {
+    order: 9;
     display: flex;
     gap: 12px;
     align-items: baseline;

@@ -103,7 +103,7 @@ final class OpticsSums {
     return new Sum("S11", "Scale swap", "near = far · small ÷ large; both held when 1/near − 1/far = 2(s−f) ÷ (s·(H−f))", "similar triangles; thin-lens depth of field solved for the opening",
         List.of(Parameter.number("smallMm", "Small thing", "mm", 0.1, 1e6, 40, "measured"), Parameter.number("largeMm", "Large thing", "mm", 0.1, 1e7, 240, "measured the same way"), Parameter.number("farM", "Large thing stands at", "m", 0.1, 100_000, 1.8, "from the entrance pupil"), FOCAL, SENSOR, CIRCLE), v -> {
           ScaleSwap s = ScaleSwap.of(v.number("smallMm"), v.number("largeMm"), v.number("farM"), v.number("focalMm"), v.number("sensorWidthMm"), v.number("circleMm"));
-          return List.of(number("nearM", "Small thing stands at", 4, s.nearM(), "m"), number("errorPercentPerCm", "A cm off is an error of", 2, s.errorPercentPerCm(), "%"), number("focusM", "Focus at", 3, s.focusM(), "m"), number("fNumber", "Both sharp at", 1, s.fNumber(), "f/"), number("monitorPercent", "Width on the monitor", 2, s.monitorPercent(), "% of width"));
+          return List.of(number("nearM", "Small thing stands at", 4, s.nearM(), "m"), number("errorPercentPerCm", "A cm off is an error of", 2, s.errorPercentPerCm(), "%"), number("focusM", "Focus at", 3, s.focusM(), "m"), read("fNumber", "Both sharp at", String.format(java.util.Locale.ROOT, "f/%.1f", s.fNumber()), "", s.fNumber()), number("monitorPercent", "Width on the monitor", 2, s.monitorPercent(), "% of width"));
         });
   }
 
