@@ -19,6 +19,9 @@ import java.util.function.ToDoubleFunction;
  * kept once; where they want different camera settings the stricter one is kept if there is one, and it is reported with the way out.
  */
 public final class Derivation {
+  /** Longest cut that is pictured frame by frame, frames; a longer one has its sums and layers, but no preview. */
+  public static final int PICTURED = 4800;
+
   /** What to do when two methods want another value of a property. */
   private static final Map<String, String> WAYS_OUT = Map.of(
       "head", "Make all parts as passes of the same move, or split it into two shots.",
@@ -53,12 +56,14 @@ public final class Derivation {
   /** @param pictures whether the schematic picture and the drawings are wanted; lists of shots do without */
   Derivation(ShotSetting setting, boolean pictures) {
     this.setting = setting;
-    this.pictures = pictures;
+    this.pictures = pictures && setting.cutFrames() <= PICTURED;
   }
 
   void begin(Method m) {
     method = m.id();
-    datum("datum:still", "Reference still of the setup", "Shoot a still of the setup with the slate in it.", Plan.Due.BEFORE_STRIKE);
+    if (m.shoots()) {
+      datum("datum:still", "Reference still of the setup", "Shoot a still of the setup with the slate in it.", Plan.Due.BEFORE_STRIKE);
+    }
     task("task:grade", "Match grade, grain and motion blur", TaskKind.GRADE_MATCH, 1, TaskKind.Difficulty.FAIR);
   }
 

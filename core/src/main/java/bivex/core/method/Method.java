@@ -49,6 +49,11 @@ public interface Method {
   /** Words and beginnings of words in a script that suggest it, in small letters; several words in one entry must all be there. */
   List<String> cues();
 
+  /** Whether the camera rolls for it; a reference still of its setup is then owed. */
+  default boolean shoots() {
+    return true;
+  }
+
   /** Its parameters, in the order a screen asks for them. */
   List<Parameter> parameters();
 

@@ -47,6 +47,11 @@ public final class RescueShot implements Method {
   }
 
   @Override
+  public boolean shoots() {
+    return false;
+  }
+
+  @Override
   public List<Parameter> parameters() {
     return List.of(
         Parameter.choice("from", "Made by", List.of("punch-in", "slow-down", "hold", "borrowed clean", "reordered cut"), "the rescue desk ranks what the real takes allow"),
@@ -74,11 +79,11 @@ public final class RescueShot implements Method {
     double speed = from.equals("slow-down") ? Math.min(1, capture.seconds(have) / wantedSeconds) : 1;
     int played = (int) Math.floor(s.rate().frames(capture.seconds(have)) / speed + 1e-9);
     int held = Math.max(0, s.cutFrames() - played);
-    plan.plate("plate:source", Plan.PlateKind.PERFORMANCE, "Take it is made from", capital(v.word("source")) + ": there already; name it and pick it.", capture.seconds(have), false, "another take of the same action");
+    plan.datum("datum:F3-source", "Take it is made from", capital(v.word("source")) + ": its slate, take and timecode, and who picked it.", Plan.Due.BEFORE_DELIVERY);
     List<Plan.Span> spans = held > 0 && played > 0
         ? List.of(plan.span(0, played - 1, from.equals("slow-down") ? Plan.SpanKind.RETIME : Plan.SpanKind.PRESENT, speed < 1 ? n(speed * 100) + " %" : ""), plan.span(played, s.cutFrames() - 1, Plan.SpanKind.HOLD, "last frame held " + held + " frames"))
         : List.of(plan.whole(from.equals("slow-down") ? Plan.SpanKind.RETIME : Plan.SpanKind.PRESENT, speed < 1 ? f("%.0f %%", speed * 100) : ""));
-    plan.layer("layer:source", capital(v.word("source")), "take", "over", "none", speed < 1 ? f("%.1f %%", speed * 100) : "", from.equals("punch-in") ? n(v.number("punch")) + "× punch-in" : "", "plate:source", spans);
+    plan.layer("layer:source", capital(v.word("source")), "take", "over", "none", speed < 1 ? f("%.1f %%", speed * 100) : "", from.equals("punch-in") ? n(v.number("punch")) + "× punch-in" : "", "datum:F3-source", spans);
     if (from.equals("borrowed clean")) {
       plan.layer(plan.own("layer:borrowed"), "Borrowed frames", "frames in which that part is free", "over", "split", plan.own("task:patch"), List.of(plan.whole(Plan.SpanKind.PRESENT, "patched")));
     }

@@ -3,7 +3,9 @@ package bivex.core.plate;
 import bivex.core.InvalidInput;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 
@@ -19,6 +21,9 @@ import java.util.stream.IntStream;
  * @param crossing frames, counted from 0, in which something is across the join
  */
 public record JoinPlan(Kind kind, double[] path, double marginPx, List<Integer> crossing) {
+  /** Cuts up to that many frames have the room of every candidate looked up, not only its gap. */
+  private static final int EXACT = 500;
+
   public enum Kind {
     STATIC,
     MOVING,
@@ -93,19 +98,33 @@ public record JoinPlan(Kind kind, double[] path, double marginPx, List<Integer> 
     return path;
   }
 
+  /** The standing join that is free in most frames; of those, the one with most room. Sorted once, so that long cuts stay quick. */
   private static JoinPlan fewestCrossed(double[] l, double[] r) {
     double[] candidates = DoubleStream.concat(Arrays.stream(l), Arrays.stream(r)).sorted().distinct().toArray();
+    double[] opens = IntStream.range(0, l.length).filter(f -> l[f] < r[f]).mapToDouble(f -> l[f]).sorted().toArray();
+    double[] closes = IntStream.range(0, l.length).filter(f -> l[f] < r[f]).mapToDouble(f -> r[f]).sorted().toArray();
     double best = 0;
-    int fewest = Integer.MAX_VALUE;
+    int most = -1;
     double bestMargin = -1;
+    int open = 0;
+    int closed = 0;
     for (int i = 0; i + 1 < candidates.length; i++) {
       double x = (candidates[i] + candidates[i + 1]) / 2;
-      List<Integer> crossed = crossed(x, l, r);
-      double m = margin(constant(x, l.length), l, r, crossed);
-      if (crossed.size() < fewest || crossed.size() == fewest && m > bestMargin) {
-        fewest = crossed.size();
-        best = x;
-        bestMargin = m;
+      while (open < opens.length && opens[open] < x) {
+        open++;
+      }
+      while (closed < closes.length && closes[closed] < x) {
+        closed++;
+      }
+      int free = open - closed;
+      if (free >= most) {
+        // An edge of a frame that is crossed anyway leaves more room than the gap says; looked up only where cuts are short.
+        double room = l.length <= EXACT ? margin(constant(x, l.length), l, r, crossed(x, l, r)) : (candidates[i + 1] - candidates[i]) / 2;
+        if (free > most || room > bestMargin) {
+          most = free;
+          best = x;
+          bestMargin = room;
+        }
       }
     }
     List<Integer> crossed = crossed(best, l, r);
@@ -123,9 +142,10 @@ public record JoinPlan(Kind kind, double[] path, double marginPx, List<Integer> 
   }
 
   private static double margin(double[] path, double[] l, double[] r, List<Integer> without) {
+    Set<Integer> not = new HashSet<>(without);
     double m = Double.POSITIVE_INFINITY;
     for (int f = 0; f < path.length; f++) {
-      if (!without.contains(f)) {
+      if (!not.contains(f)) {
         m = Math.min(m, Math.min(path[f] - l[f], r[f] - path[f]));
       }
     }

@@ -41,6 +41,8 @@ import java.util.stream.IntStream;
 
 /** Sums of movement: S4, S13 to S18. */
 final class MotionSums {
+  private static final int MOST_TAKES = 100;
+  private static final int MOST_MARKS = 200;
   static final List<Sum> ALL = List.of(ramp(), overscan(), leap(), dash(), thrown(), pairing(), join(), move());
 
   private MotionSums() {}
@@ -140,12 +142,14 @@ final class MotionSums {
   private static List<TakePairing.Marked> marked(String field, String text) {
     List<TakePairing.Marked> out = new ArrayList<>();
     for (String take : text.split("/")) {
+      InvalidInput.within(field, (long) out.size(), 0, MOST_TAKES - 1);
       String[] parts = take.strip().split(":");
       if (parts.length != 2) {
         throw new InvalidInput(field, "write \"G1: frame x y; frame x y\" with / between takes, was \"" + take.strip() + "\"");
       }
       List<Throw.Spot> spots = new ArrayList<>();
-      for (String spot : parts[1].split(";")) {
+      for (String spot : parts[1].split(";", MOST_MARKS + 1)) {
+        InvalidInput.within(field, (long) spots.size(), 0, MOST_MARKS - 1);
         String[] n = spot.strip().split("\\s+");
         try {
           spots.add(new Throw.Spot(Double.parseDouble(n[0]), Double.parseDouble(n[1]), Double.parseDouble(n[2])));

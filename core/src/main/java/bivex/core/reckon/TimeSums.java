@@ -22,6 +22,7 @@ import java.util.List;
 
 /** Sums of time: S1, S2, S3, S22, S24. */
 final class TimeSums {
+  private static final long MOST_FRAMES = 1_000_000;
   static final List<Sum> ALL = List.of(timecode(), conform(), pull(), survival(), sequence());
 
   private TimeSums() {}
@@ -87,7 +88,8 @@ final class TimeSums {
       String[] ends = part.split("[-–]");
       long from = Long.parseLong(ends[0]);
       long to = Long.parseLong(ends[ends.length - 1]);
-      InvalidInput.within("frames", to - from, 0, 1_000_000);
+      InvalidInput.within("frames", to - from, 0, MOST_FRAMES);
+      InvalidInput.within("frames", out.size() + to - from + 1, 0, MOST_FRAMES);
       for (long f = from; f <= to; f++) {
         out.add(f);
       }

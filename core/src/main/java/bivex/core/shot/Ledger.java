@@ -63,12 +63,21 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
   private static final class Book {
     private final ShotFacts facts;
     private final Map<String, Evidence> said = new HashMap<>();
+    private final Map<String, Evidence> found = new HashMap<>();
     private final List<OwedItem> items = new ArrayList<>();
     private final boolean agreed;
 
     Book(ShotFacts facts) {
       this.facts = facts;
-      facts.evidence().stream().sorted(Comparator.comparing(Evidence::at)).forEach(e -> said.put(e.item(), e));
+      facts.evidence().stream().sorted(Comparator.comparing(Evidence::at)).forEach(e -> {
+        said.put(e.item(), e);
+        // A doubt about an element that is lived with does not take the element away.
+        if (e.kind() == Evidence.Kind.SETTLED) {
+          found.put(e.item(), e);
+        } else if (e.kind() != Evidence.Kind.ACCEPTED) {
+          found.remove(e.item());
+        }
+      });
       ShotFacts.Version v = facts.version();
       this.agreed = v != null && v.verdict() == Verdict.AGREED && v.openNotes() == 0 && v.checks().stream().allMatch(VersionFacts.FactCheck::agrees);
     }
@@ -140,7 +149,10 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
 
     private void building() {
       for (Plan.Element e : facts.plan().elements()) {
-        item(e.key(), Kind.ELEMENT, e.label(), State.OWED, e.source().words() + ", at least " + e.minWidthPx() + " px wide", "Find or shoot it; say where it is, how wide and under which licence.", Due.BEFORE_DELIVERY, Who.ARTIST, 40);
+        Evidence had = found.get(e.key());
+        String fault = had == null ? "" : fault(e, had);
+        State state = had == null ? State.OWED : fault.isEmpty() ? State.IN_HAND : State.IN_DOUBT;
+        item(e.key(), Kind.ELEMENT, e.label(), state, had == null ? e.source().words() + ", at least " + e.minWidthPx() + " px wide" : fault.isEmpty() ? had.words() : fault, "Find or shoot it; say where it is, how wide and under which licence.", Due.BEFORE_DELIVERY, Who.ARTIST, 40);
       }
       for (Plan.Task t : facts.plan().tasks()) {
         item(t.key(), Kind.TASK, t.label(), State.OWED, String.format(java.util.Locale.ROOT, "%.1f to %.1f h", t.hours().low(), t.hours().high()), "Do it and say how long it took.", Due.BEFORE_DELIVERY, Who.ARTIST, 30);
@@ -196,7 +208,7 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
       String why = reason;
       Evidence e = said.get(key);
       if (e != null) {
-        boolean question = kind == Kind.DATUM && !key.startsWith("check:") || kind == Kind.CAUTION || kind == Kind.ELEMENT || kind == Kind.TASK;
+        boolean question = kind == Kind.DATUM && !key.startsWith("check:") || kind == Kind.TASK;
         if (e.kind() == Evidence.Kind.DROPPED && found != State.IN_HAND && kind != Kind.CAUTION) {
           state = State.DROPPED;
           why = e.words();
@@ -206,9 +218,8 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
             why = e.signature().who() + ", " + e.signature().role() + ", " + DAY.format(e.signature().on()) + ": " + e.words();
           }
         } else if (e.kind() == Evidence.Kind.SETTLED && question) {
-          String fault = fault(key, e);
-          state = fault.isEmpty() ? State.IN_HAND : State.IN_DOUBT;
-          why = fault.isEmpty() ? e.words() : fault;
+          state = State.IN_HAND;
+          why = e.words();
         } else if (e.kind() == Evidence.Kind.ACCEPTED && found == State.IN_DOUBT && kind != Kind.CAUTION) {
           state = State.IN_HAND;
           why = "accepted: " + e.words();
@@ -224,9 +235,8 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
     }
 
     /** What is wrong with an element that was found; empty when nothing is. */
-    private String fault(String key, Evidence e) {
-      Plan.Element wanted = facts.plan().elements().stream().filter(x -> x.key().equals(key)).findFirst().orElse(null);
-      if (wanted == null || e.element() == null) {
+    private static String fault(Plan.Element wanted, Evidence e) {
+      if (e.element() == null) {
         return "";
       }
       ElementMargin m = ElementMargin.of(e.element().widthPx(), Math.max(1, wanted.minWidthPx()));

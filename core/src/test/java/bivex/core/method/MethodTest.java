@@ -122,7 +122,7 @@ class MethodTest {
   void anyValuesWithinRangeGiveASoundPlan() {
     Random random = new Random(7);
     int derived = 0;
-    for (int i = 0; i < 600; i++) {
+    for (int i = 0; i < 1500; i++) {
       Method m = MethodBook.all().get(random.nextInt(MethodBook.all().size()));
       Map<String, Object> values = new HashMap<>();
       for (Parameter q : m.parameters()) {
@@ -148,7 +148,7 @@ class MethodTest {
       assertThat(plan(m.id(), values)).isEqualTo(p);
       assertThat(p.plates()).extracting(Plan.Plate::key).doesNotHaveDuplicates();
       assertThat(p.layers()).flatExtracting(Plan.Layer::spans).allMatch(s -> s.first() >= 1001 && s.last() <= 1096 && s.first() <= s.last());
-      assertThat(p.layers()).allMatch(l -> p.plates().stream().anyMatch(x -> x.key().equals(l.settledBy())) || p.tasks().stream().anyMatch(x -> x.key().equals(l.settledBy())) || p.elements().stream().anyMatch(x -> x.key().equals(l.settledBy())));
+      assertThat(p.layers()).allMatch(l -> p.plates().stream().anyMatch(x -> x.key().equals(l.settledBy())) || p.tasks().stream().anyMatch(x -> x.key().equals(l.settledBy())) || p.elements().stream().anyMatch(x -> x.key().equals(l.settledBy())) || p.data().stream().anyMatch(x -> x.key().equals(l.settledBy())));
       assertThat(p.checks()).noneMatch(c -> c.grade() != Plan.Grade.HOLDS && c.remedy().isBlank());
     }
     assertThat(derived).isGreaterThan(200);

@@ -140,4 +140,55 @@ class PictureTest {
   private static double rest(Plan p, int frame) {
     return p.sketch().get(frame).figures().stream().filter(f -> f.label().equals("the rest")).findFirst().orElseThrow().left();
   }
+
+  /** A cut of minutes is worked out like any other, but is not pictured frame by frame. */
+  @Test
+  void aVeryLongCutHasSumsAndLayersButNoPreview() {
+    ShotSetting s = new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, Derivation.PICTURED + 1, 8, 36, 50);
+    for (Method m : MethodBook.all()) {
+      Plan p = MethodBook.derive(s, List.of(new MethodChoice(m.id(), Map.of(), "")));
+      assertThat(p.sketch()).isEmpty();
+      assertThat(p.drawings()).isEmpty();
+      assertThat(p.layers()).isNotEmpty();
+      assertThat(p.checks()).isNotEmpty();
+    }
+    assertThat(MethodBook.derive(new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, Derivation.PICTURED, 8, 36, 50), List.of(new MethodChoice("E3", Map.of(), ""))).sketch()).hasSize(Derivation.PICTURED);
+  }
+
+  /** The move from above: the camera sees half its angle to both sides, and the arc is the sweep. */
+  @Test
+  void theMoveFromAboveIsAsWideAsTheLens() {
+    Drawing d = drawing(plan("A3", Map.of("focalMm", 18.0, "sweepDeg", 90.0, "backgroundM", 4.0)), DrawingKind.ABOVE);
+    List<Point> start = d.shapes().get(1).points();
+    double a = Math.toDegrees(Math.atan2(start.get(1).x(), start.get(1).y()));
+    double b = Math.toDegrees(Math.atan2(start.get(3).x(), start.get(3).y()));
+    assertThat(b - a).as("18 mm on 36 mm sees 90°").isCloseTo(90, within(1e-9));
+    assertThat((a + b) / 2).isCloseTo(-45, within(1e-9));
+    List<Point> arc = d.shapes().get(3).points();
+    assertThat(arc.get(0).frame()).isEqualTo(1001);
+    assertThat(arc.get(arc.size() - 1).frame()).isEqualTo(1120);
+    double swept = Math.toDegrees(Math.atan2(arc.get(arc.size() - 1).x(), arc.get(arc.size() - 1).y()) - Math.atan2(arc.get(0).x(), arc.get(0).y()));
+    assertThat(swept).isCloseTo(90, within(1e-9));
+  }
+
+  /** The curve of a ramp is that of the speed: straight where it is straight, never beyond its ends, at the ramp's speed at the end. */
+  @Test
+  void theSpeedCurveRunsBetweenItsTwoSpeeds() {
+    List<Point> c = drawing(plan("C1", Map.of("capture", "96", "straightSpeed", 0.5, "straightFrames", 30, "rampSpeed", 6.0, "rampFrames", 20)), DrawingKind.CURVE).shapes().get(0).points();
+    assertThat(c.subList(0, 31)).allMatch(p -> p.y() == 0.5);
+    for (int i = 1; i < c.size(); i++) {
+      assertThat(c.get(i).y()).isGreaterThanOrEqualTo(c.get(i - 1).y()).isLessThanOrEqualTo(6);
+    }
+    assertThat(c.get(40).y()).as("half way the eased ramp is at the mean").isCloseTo(3.25, within(1e-9));
+    assertThat(c.get(119).y()).isEqualTo(6);
+  }
+
+  /** What a take is to be rescued from is asked for, not shot: nobody is sent to a set. */
+  @Test
+  void aRescueSendsNobodyToTheSet() {
+    Plan p = plan("F3", Map.of());
+    assertThat(p.plates()).isEmpty();
+    assertThat(p.data()).extracting(Plan.Datum::key).containsExactly("datum:F3-source");
+    assertThat(p.data()).noneMatch(d -> d.due() == Plan.Due.BEFORE_STRIKE);
+  }
 }

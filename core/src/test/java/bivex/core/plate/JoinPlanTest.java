@@ -70,4 +70,31 @@ class JoinPlanTest {
     assertThatThrownBy(() -> Zone.edges(z, 2, 5)).hasMessageContaining("part 2 has no zone");
     assertThatThrownBy(() -> new Zone(1, 0, 0.5, 0.5)).hasMessageStartingWith("zone right:");
   }
+
+  /** A long cut is sorted through once; the join it finds is free in as many frames as trying every place finds. */
+  @Test
+  void aLongCutIsCrossedAsSeldomAsTryingEverywhereSays() {
+    java.util.Random random = new java.util.Random(17);
+    for (int round = 0; round < 12; round++) {
+      int n = 900 + random.nextInt(600);
+      double[] l = new double[n];
+      double[] r = new double[n];
+      for (int f = 0; f < n; f++) {
+        l[f] = 300 + random.nextInt(900);
+        r[f] = 700 + random.nextInt(900);
+      }
+      int most = 0;
+      for (double x = 299.5; x < 1700; x++) {
+        int free = 0;
+        for (int f = 0; f < n; f++) {
+          free += l[f] < x && x < r[f] ? 1 : 0;
+        }
+        most = Math.max(most, free);
+      }
+      JoinPlan j = JoinPlan.of(l, r, 1);
+      assertThat(j.kind()).isEqualTo(JoinPlan.Kind.CROSSING);
+      assertThat(n - j.crossing().size()).isEqualTo(most);
+      assertThat(j.marginPx()).isPositive();
+    }
+  }
 }

@@ -92,4 +92,14 @@ class ReckonerTest {
     ShotSetting s = new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 120, 8, 36, 50);
     return Reckoner.reckon(sum, Prefill.of(Reckoner.find(sum), s, List.of(new MethodChoice(method, Map.of(), "")))).stream().filter(r -> r.key().equals(key)).findFirst().orElseThrow().number();
   }
+
+  /** What would take the house's memory is refused by name, however it is written. */
+  @Test
+  void hugeQuestionsAreRefused() {
+    String marks = "G1: " + "0 1 1; ".repeat(400) + "9 1 1";
+    String takes = java.util.stream.IntStream.range(0, 300).mapToObj(i -> "G" + i + ": 0 0 0; 5 5 5; 9 9 9").collect(Collectors.joining(" / "));
+    Map<String, Map<String, Object>> asked = Map.of("frames", Map.of("frames", "0-900000 0-900000 0-900000"), "givers", Map.of("givers", takes), "receivers", Map.of("receivers", marks), "keys", Map.of("keys", java.util.Collections.nCopies(2000, List.of(1.0, 1.0))));
+    Map<String, String> sums = Map.of("frames", "S24", "givers", "S16b", "receivers", "S16b", "keys", "S4");
+    asked.forEach((field, in) -> assertThatThrownBy(() -> Reckoner.reckon(sums.get(field), in)).as(field).isInstanceOf(InvalidInput.class).satisfies(e -> assertThat(((InvalidInput) e).field()).isEqualTo(field)));
+  }
 }

@@ -185,7 +185,7 @@ class LedgerTest {
     }
     Evidence signed = new Evidence("caution:weapon", Evidence.Kind.SETTLED, "no charge on set", T, new Evidence.Signature("O. Brandt", "armourer", java.time.LocalDate.of(2026, 11, 24)), null);
     assertThat(one(plan, "caution:weapon", "setup 3", signed)).matches(i -> i.state() == State.IN_HAND && i.reason().equals("O. Brandt, armourer, Tue 24 Nov: no charge on set"));
-    assertThat(one(plan, "caution:weapon", null, null).state()).isEqualTo(State.OWED);
+    assertThat(one(plan, "caution:weapon", null).state()).isEqualTo(State.OWED);
   }
 
   @Test
@@ -195,14 +195,20 @@ class LedgerTest {
     assertThat(one(plan, flash.key(), "setup 3", found(flash, flash.minWidthPx() - 1, "ours")).reason()).contains("it would be soft");
     assertThat(one(plan, flash.key(), "setup 3", found(flash, flash.minWidthPx(), "")).reason()).contains("without a licence");
     assertThat(one(plan, flash.key(), "setup 3", found(flash, flash.minWidthPx(), "library, all media")).state()).isEqualTo(State.IN_HAND);
+    // A soft one may be lived with, and is soft again when it is wanted again after all.
+    Evidence soft = found(flash, 100, "ours");
+    Evidence lived = new Evidence(flash.key(), Evidence.Kind.ACCEPTED, "three frames, nobody sees it", T.plusSeconds(60));
+    Evidence again = new Evidence(flash.key(), Evidence.Kind.REOPENED, "wanted again", T.plusSeconds(120));
+    assertThat(one(plan, flash.key(), "setup 3", soft, lived)).matches(i -> i.state() == State.IN_HAND && i.reason().equals("accepted: three frames, nobody sees it"));
+    assertThat(one(plan, flash.key(), "setup 3", soft, lived, again).state()).isEqualTo(State.OWED);
   }
 
   private static Evidence found(Plan.Element e, int width, String licence) {
     return new Evidence(e.key(), Evidence.Kind.SETTLED, "on the drive", T, null, new Evidence.FoundElement(bivex.core.element.ElementSource.STOCK, width, licence));
   }
 
-  private static OwedItem one(Plan plan, String key, String setup, Evidence said) {
-    return Ledger.of(new ShotFacts("why", false, false, 1, plan, null, setup, false, List.of(), new MatchReview(null, Map.of()), said == null ? List.of() : List.of(said), null, null)).items().stream().filter(i -> i.key().equals(key)).findFirst().orElseThrow();
+  private static OwedItem one(Plan plan, String key, String setup, Evidence... said) {
+    return Ledger.of(new ShotFacts("why", false, false, 1, plan, null, setup, false, List.of(), new MatchReview(null, Map.of()), List.of(said), null, null)).items().stream().filter(i -> i.key().equals(key)).findFirst().orElseThrow();
   }
 
   /** Nobody is sent to a set that is gone. */
