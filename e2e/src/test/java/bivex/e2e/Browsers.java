@@ -2,17 +2,24 @@ package bivex.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import bivex.server.House;
+import bivex.server.Stage;
+import bivex.server.keep.People;
 import com.deque.html.axecore.playwright.AxeBuilder;
 import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
+import com.microsoft.playwright.options.AriaRole;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.UUID;
 
 /** Debian's headless Chromium, once for all tests. */
 final class Browsers implements AutoCloseable {
@@ -28,6 +35,24 @@ final class Browsers implements AutoCloseable {
     p.onPageError(faults::add);
     p.navigate(address);
     return p;
+  }
+
+  /** A page of a production, opened by somebody who signs in as a user would. */
+  Page at(Stage stage, UUID person, String path) {
+    String login = stage.house.bean(People.class).findById(person).orElseThrow().login;
+    Page p = page(stage.house.address());
+    p.getByLabel("Name").fill(login);
+    p.getByLabel("Password").fill(House.PASSWORD);
+    p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in")).click();
+    PlaywrightAssertions.assertThat(p.locator("footer")).containsText(login);
+    p.navigate(stage.house.address() + "/p/" + stage.production.id + path);
+    PlaywrightAssertions.assertThat(p.locator("main")).not().containsText("Reading");
+    return p;
+  }
+
+  /** A button inside something. */
+  static Locator in(Locator where, String button) {
+    return where.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName(button));
   }
 
   /** Nothing of what a page ran has failed. */

@@ -5,6 +5,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import bivex.core.method.MethodBook;
 import bivex.server.House;
+import com.google.gson.JsonArray;
+import com.google.gson.JsonElement;
+import com.google.gson.JsonParser;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.util.List;
@@ -24,6 +27,7 @@ class DemoTest {
       }
       String shots = p.request().get(house.address() + "/api/productions/" + p.url().split("/")[4] + "/shots?size=100").text();
       MethodBook.all().forEach(m -> assertThat(shots).as("the demo uses " + m.name()).contains("\"" + m.id() + "\""));
+      theScriptSuggestsWhatWasChosen(p, house.address() + "/api/productions/" + p.url().split("/")[4], shots);
       p.keyboard().press("5");
       assertThat(p.locator("main")).containsText("2 takes do not agree with their reference");
       for (String code : List.of("TK-04-010", "TK-04-020", "TK-05-010", "TK-05-020", "TK-06-020", "TK-08-010", "TK-08-020", "TK-07-030", "TK-11-010")) {
@@ -40,5 +44,20 @@ class DemoTest {
       assertThat(g.locator("main")).containsText("nobody will look for the join");
       browsers.nothingBroke();
     }
+  }
+
+  /** The words of the script lead to the method that was chosen for most shots, and never to more than three. */
+  private static void theScriptSuggestsWhatWasChosen(Page p, String base, String shots) {
+    int led = 0;
+    JsonArray lines = JsonParser.parseString(shots).getAsJsonObject().getAsJsonArray("lines");
+    for (JsonElement line : lines) {
+      JsonArray options = JsonParser.parseString(p.request().get(base + "/shots/" + line.getAsJsonObject().get("id").getAsString() + "/options").text()).getAsJsonArray();
+      assertThat(options.size()).isLessThanOrEqualTo(3);
+      String chosen = line.getAsJsonObject().getAsJsonArray("methods").get(0).getAsString();
+      for (JsonElement o : options) {
+        led += o.getAsJsonObject().get("method").getAsString().equals(chosen) ? 1 : 0;
+      }
+    }
+    assertThat(led).as("of " + lines.size()).isGreaterThanOrEqualTo(16);
   }
 }

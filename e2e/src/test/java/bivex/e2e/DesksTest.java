@@ -1,5 +1,6 @@
 package bivex.e2e;
 
+import static bivex.e2e.Browsers.in;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -40,18 +41,7 @@ class DesksTest {
   }
 
   private Page at(UUID person, String path) {
-    Page p = browsers.page(stage.house.address());
-    p.getByLabel("Name").fill(login(person));
-    p.getByLabel("Password").fill(House.PASSWORD);
-    p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in")).click();
-    assertThat(p.locator("footer")).containsText(login(person));
-    p.navigate(stage.house.address() + "/p/" + stage.production.id + path);
-    assertThat(p.locator("main")).not().containsText("Reading");
-    return p;
-  }
-
-  private static Locator in(Locator where, String button) {
-    return where.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName(button));
+    return browsers.at(stage, person, path);
   }
 
   @Test

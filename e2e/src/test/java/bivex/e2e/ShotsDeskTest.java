@@ -1,5 +1,6 @@
 package bivex.e2e;
 
+import static bivex.e2e.Browsers.in;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -41,23 +42,11 @@ class ShotsDeskTest {
   }
 
   private Page at(String path) {
-    Page p = browsers.page(stage.house.address());
-    String login = stage.house.bean(People.class).findById(stage.producer.person()).orElseThrow().login;
-    p.getByLabel("Name").fill(login);
-    p.getByLabel("Password").fill(House.PASSWORD);
-    button(p, "Sign in").click();
-    assertThat(p.locator("footer")).containsText(login);
-    p.navigate(stage.house.address() + "/p/" + stage.production.id + path);
-    assertThat(p.locator("main")).not().containsText("Reading");
-    return p;
+    return browsers.at(stage, stage.producer.person(), path);
   }
 
   private static Locator button(Page p, String name) {
     return p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name));
-  }
-
-  private static Locator in(Locator where, String name) {
-    return where.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName(name));
   }
 
   @Test

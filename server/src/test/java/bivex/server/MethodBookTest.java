@@ -164,7 +164,7 @@ class MethodBookTest {
       Caller.Answer shot = stage.look();
       Map<String, Object> edit = Stage.edit(shot);
       edit.put("cutFrames", 160);
-      edit.put("title", "=HYPERLINK(\"x\") → " + m.name());
+      edit.put("title", "=HYPERLINK(\"x\") → 潮 \ud83c\udf0a\u202e\n" + m.name());
       edit.put("methods", List.of(Map.of("method", m.id(), "values", Map.of(), "reason", "")));
       Stage.ok(stage.producer.put(path, shot.etag(), edit));
       String plan = new String(stage.producer.get(path + "/plan.json").raw().body(), StandardCharsets.UTF_8);

@@ -99,6 +99,34 @@ public record Sun(ZonedDateTime at, double azimuthDeg, double elevationDeg) {
     return r instanceof SunriseResult.RegularDay d ? new Day(d.sunrise(), d.transit(), d.sunset()) : new Day(null, r.transit(), null);
   }
 
+  /**
+   * Golden light of a day: from sunrise until the sun stands at {@link #GOLDEN_DEG}, and from there to sunset.
+   *
+   * @return morning and evening; empty when the sun does not rise or set, or never stands that high
+   */
+  public static List<Window> golden(ZonedDateTime moment, double latitude, double longitude) {
+    Day d = day(moment, latitude, longitude);
+    if (d.sunrise() == null || d.sunset() == null || at(d.noon(), latitude, longitude).elevationDeg() <= GOLDEN_DEG) {
+      return List.of();
+    }
+    return List.of(new Window(d.sunrise(), crossing(d.sunrise(), d.noon(), latitude, longitude), 0), new Window(crossing(d.sunset(), d.noon(), latitude, longitude), d.sunset(), 0));
+  }
+
+  /** The moment the sun stands at the golden limit, between one when it is lower and one when it is higher, to a second. */
+  private static ZonedDateTime crossing(ZonedDateTime low, ZonedDateTime high, double latitude, double longitude) {
+    ZonedDateTime a = low;
+    ZonedDateTime b = high;
+    while (Math.abs(Duration.between(a, b).toSeconds()) > 1) {
+      ZonedDateTime mid = a.plus(Duration.between(a, b).dividedBy(2));
+      if (at(mid, latitude, longitude).elevationDeg() < GOLDEN_DEG) {
+        a = mid;
+      } else {
+        b = mid;
+      }
+    }
+    return b;
+  }
+
   private static void place(double latitude, double longitude) {
     InvalidInput.within("latitude", latitude, -90, 90);
     InvalidInput.within("longitude", longitude, -180, 180);

@@ -1,5 +1,6 @@
 package bivex.core.method;
 
+import static bivex.core.method.CameraBrief.capital;
 import static bivex.core.method.CameraBrief.f;
 import static bivex.core.method.CameraBrief.n;
 
@@ -130,9 +131,5 @@ public final class Burst implements Method {
       }
       return out;
     });
-  }
-
-  private static String capital(String s) {
-    return Character.toUpperCase(s.charAt(0)) + s.substring(1);
   }
 }

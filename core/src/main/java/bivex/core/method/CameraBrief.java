@@ -173,6 +173,11 @@ final class CameraBrief {
     }
   }
 
+  /** With a large first letter, as a label begins. */
+  static String capital(String s) {
+    return s.isEmpty() ? s : Character.toUpperCase(s.charAt(0)) + s.substring(1);
+  }
+
   static String n(double x) {
     double r = Math.rint(x * 100) / 100;
     return r == Math.rint(r) ? Long.toString((long) r) : Double.toString(r);

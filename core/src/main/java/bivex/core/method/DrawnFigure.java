@@ -1,5 +1,6 @@
 package bivex.core.method;
 
+import static bivex.core.method.CameraBrief.capital;
 import static bivex.core.method.CameraBrief.f;
 import static bivex.core.method.CameraBrief.n;
 
@@ -104,9 +105,5 @@ public final class DrawnFigure implements Method {
       double x = Math.max(0, Math.min(1 - w, 0.3 + (t - 0.5) * v.number("travelPct") / 100));
       return List.of(new Plan.SketchFigure(figure, "window", x, Math.min(1, x + w), 0.45, 0.72, 1));
     });
-  }
-
-  private static String capital(String s) {
-    return s.isEmpty() ? s : Character.toUpperCase(s.charAt(0)) + s.substring(1);
   }
 }

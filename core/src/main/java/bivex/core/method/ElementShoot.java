@@ -1,5 +1,6 @@
 package bivex.core.method;
 
+import static bivex.core.method.CameraBrief.capital;
 import static bivex.core.method.CameraBrief.f;
 import static bivex.core.method.CameraBrief.n;
 
@@ -111,9 +112,5 @@ public final class ElementShoot implements Method {
       case "liquid whirl", "splash" -> plan.caution("caution:wet", "Water on the floor near lamps and cables: mains away, residual-current device, non-slip floor.", "electrician");
       default -> CameraBrief.blower(plan);
     }
-  }
-
-  private static String capital(String s) {
-    return Character.toUpperCase(s.charAt(0)) + s.substring(1);
   }
 }

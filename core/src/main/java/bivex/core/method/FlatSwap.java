@@ -1,5 +1,6 @@
 package bivex.core.method;
 
+import static bivex.core.method.CameraBrief.capital;
 import static bivex.core.method.CameraBrief.f;
 import static bivex.core.method.CameraBrief.n;
 
@@ -139,9 +140,5 @@ public final class FlatSwap implements Method {
       double held = v.number("widthPct") / 100 * s.capture().width();
       plan.check("hold", "Held frame at delivery", held >= placed ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL, f("%.0f px shot for %.0f px", held, placed), "Shoot the pose closer.", "S23", s.capture().text(), "element px ÷ placed px; definition");
     }
-  }
-
-  private static String capital(String s) {
-    return s.isEmpty() ? s : Character.toUpperCase(s.charAt(0)) + s.substring(1);
   }
 }

@@ -1,5 +1,6 @@
 package bivex.core.method;
 
+import static bivex.core.method.CameraBrief.capital;
 import static bivex.core.method.CameraBrief.f;
 import static bivex.core.method.CameraBrief.n;
 
@@ -140,9 +141,5 @@ public final class LightCreature implements Method {
       }
       return out;
     });
-  }
-
-  private static String capital(String s) {
-    return s.isEmpty() ? s : Character.toUpperCase(s.charAt(0)) + s.substring(1);
   }
 }

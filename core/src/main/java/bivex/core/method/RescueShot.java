@@ -1,5 +1,6 @@
 package bivex.core.method;
 
+import static bivex.core.method.CameraBrief.capital;
 import static bivex.core.method.CameraBrief.f;
 import static bivex.core.method.CameraBrief.n;
 
@@ -104,9 +105,5 @@ public final class RescueShot implements Method {
     plan.task("task:composite", "Composite", TaskKind.COMPOSITE, 1, Difficulty.EASY);
     plan.view(i -> new Plan.View(punch, 0, 0, 0));
     plan.sketch(i -> List.of(new Plan.SketchFigure("", "window", 0.62, 0.82, 0.15, 0.5, 0.4), new Plan.SketchFigure(held > 0 && i >= played ? "held" : "performer", "figure", 0.4, 0.6, 1)));
-  }
-
-  private static String capital(String s) {
-    return s.isEmpty() ? s : Character.toUpperCase(s.charAt(0)) + s.substring(1);
   }
 }

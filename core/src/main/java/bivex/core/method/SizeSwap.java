@@ -1,5 +1,6 @@
 package bivex.core.method;
 
+import static bivex.core.method.CameraBrief.capital;
 import static bivex.core.method.CameraBrief.f;
 import static bivex.core.method.CameraBrief.n;
 
@@ -110,9 +111,5 @@ public final class SizeSwap implements Method {
         new Plan.Shape(Plan.ShapeKind.DASHED, "", List.of(new Plan.Point(-m, v.number("farM")), new Plan.Point(0, 0), new Plan.Point(m, v.number("farM")))),
         new Plan.Shape(Plan.ShapeKind.LINE, v.word("large"), List.of(new Plan.Point(-m, v.number("farM")), new Plan.Point(m, v.number("farM")))),
         new Plan.Shape(Plan.ShapeKind.NOW, f("%s at %.3f m", v.word("small"), w.nearM()), List.of(new Plan.Point(-v.number("smallMm") / 2000, w.nearM()), new Plan.Point(v.number("smallMm") / 2000, w.nearM())))));
-  }
-
-  private static String capital(String s) {
-    return s.isEmpty() ? s : Character.toUpperCase(s.charAt(0)) + s.substring(1);
   }
 }

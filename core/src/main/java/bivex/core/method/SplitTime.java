@@ -1,5 +1,6 @@
 package bivex.core.method;
 
+import static bivex.core.method.CameraBrief.capital;
 import static bivex.core.method.CameraBrief.f;
 import static bivex.core.method.CameraBrief.n;
 
@@ -151,9 +152,5 @@ public final class SplitTime implements Method {
       out.add(new Plan.SketchFigure("the rest", "figure", w, Math.min(1, w + 0.16), 1));
       return out;
     });
-  }
-
-  private static String capital(String s) {
-    return s.isEmpty() ? s : Character.toUpperCase(s.charAt(0)) + s.substring(1);
   }
 }

@@ -61,6 +61,9 @@ final class LightSums {
           out.add(words("sunrise", "Sunrise", d.sunrise() == null ? "none" : d.sunrise().format(CLOCK)));
           out.add(words("noon", "Sun highest", d.noon().format(CLOCK)));
           out.add(words("sunset", "Sunset", d.sunset() == null ? "none" : d.sunset().format(CLOCK)));
+          List<Sun.Window> golden = Sun.golden(at, lat, lon);
+          out.add(words("goldenMorning", "Golden light until", golden.isEmpty() ? "none" : golden.get(0).to().format(CLOCK)));
+          out.add(words("goldenEvening", "and from", golden.isEmpty() ? "none" : golden.get(1).from().format(CLOCK)));
           out.add(w == null ? words("holdMinutes", "Longest hold", "the sun is down") : number("holdMinutes", "Longest hold", 0, w.minutes(), "min"));
           if (w != null) {
             out.add(words("holdFrom", "from", w.from().format(CLOCK)));

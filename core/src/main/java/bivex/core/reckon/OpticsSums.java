@@ -108,8 +108,10 @@ final class OpticsSums {
   }
 
   private static Sum reframe() {
-    return new Sum("S12", "Reframe", "punch limit = source ÷ delivery", "definition",
-        List.of(WIDTH, HEIGHT, TO_WIDTH, TO_HEIGHT, Parameter.number("push", "Push", "×", 1, 20, 1.2, "a push to 120 % is usual")), v ->
-            List.of(number("punchLimit", "Push no further than", 2, Reframe.punchLimit(capture(v), delivery(v)), "×"), number("reserve", "Left after the push", 2, Reframe.reserve(capture(v), delivery(v), v.number("push")), "×"), number("effectivePercent", "Effective resolution", 0, Reframe.effectiveResolutionPercent(capture(v), delivery(v), v.number("push")), "%")));
+    return new Sum("S12", "Reframe", "punch limit = source ÷ delivery; covered while |shift| ≤ (scale − 1) · side ÷ 2", "definition",
+        List.of(WIDTH, HEIGHT, TO_WIDTH, TO_HEIGHT, Parameter.number("push", "Push", "×", 1, 20, 1.2, "a push to 120 % is usual"), Parameter.rows("placements", "Placements over time", List.of("frame", "scale", "shift x px", "shift y px"), -100_000, 10_000_000, List.of(List.of(0.0, 1.0, 0.0, 0.0), List.of(96.0, 1.2, 60.0, 0.0)), "a push that drifts to the right")), v -> {
+          Reframe.Worst w = Reframe.worst(capture(v), delivery(v), v.rows("placements").stream().map(r -> new Reframe.Placement(r.get(0), r.get(1), r.get(2), r.get(3))).toList());
+          return List.of(number("punchLimit", "Push no further than", 2, Reframe.punchLimit(capture(v), delivery(v)), "×"), number("reserve", "Left after the push", 2, Reframe.reserve(capture(v), delivery(v), v.number("push")), "×"), number("effectivePercent", "Effective resolution", 0, Reframe.effectiveResolutionPercent(capture(v), delivery(v), v.number("push")), "%"), number("worstReserve", "Least left over the placements", 2, w.reserve(), "×"), number("uncoveredPx", "Edge shows by", 0, w.uncoveredPx(), "px"), number("uncoveredAt", "at frame", 0, w.atFrame(), ""));
+        });
   }
 }

@@ -66,6 +66,18 @@ class SunTest {
     assertThat(Sun.holdWindow(ZonedDateTime.of(2026, 12, 3, 0, 0, 0, 0, ZoneOffset.UTC), 1, lat, lon, 1.75, 0.1)).isNull();
   }
 
+  /** At both ends of the golden light the sun stands on the horizon and at six degrees; a low winter sun is never higher. */
+  @Test
+  void goldenLightLiesBetweenTheHorizonAndSixDegrees() {
+    ZonedDateTime day = ZonedDateTime.of(2026, 4, 20, 12, 0, 0, 0, ZoneOffset.UTC);
+    var golden = Sun.golden(day, 54.1, -0.5);
+    assertThat(golden).hasSize(2);
+    assertThat(Sun.at(golden.get(0).to(), 54.1, -0.5).elevationDeg()).isCloseTo(6, within(0.01));
+    assertThat(Sun.at(golden.get(1).from(), 54.1, -0.5).elevationDeg()).isCloseTo(6, within(0.01));
+    assertThat(golden.get(0).to()).isAfter(golden.get(0).from()).isBefore(golden.get(1).from());
+    assertThat(Sun.golden(ZonedDateTime.of(2026, 12, 21, 12, 0, 0, 0, ZoneOffset.UTC), 64, 0)).isEmpty();
+  }
+
   private static double[] tip(ZonedDateTime at, double lat, double lon) {
     Sun s = Sun.at(at, lat, lon);
     double e = Math.toRadians(s.elevationDeg());

@@ -135,4 +135,30 @@ class OpticsTest {
     assertThat(FieldOfView.degrees(36, 18)).isCloseTo(90, within(1e-9));
     assertThat(FieldOfView.pxPerMetre(35, 36, 3840, 6) * FieldOfView.span(36, 35, 6)).isCloseTo(3840, within(1e-9));
   }
+
+  /** Placements stepped through a thousand times between two: what shows most and is left least is found at the placements. */
+  @Test
+  void theWorstOfAMoveIsAtItsPlacements() {
+    java.util.Random random = new java.util.Random(12);
+    for (int i = 0; i < 200; i++) {
+      Reframe.Placement a = new Reframe.Placement(0, 1 + random.nextDouble(), random.nextInt(800) - 400, random.nextInt(400) - 200);
+      Reframe.Placement b = new Reframe.Placement(100, 1 + random.nextDouble(), random.nextInt(800) - 400, random.nextInt(400) - 200);
+      Reframe.Worst w = Reframe.worst(Raster.UHD, Raster.HD, java.util.List.of(a, b));
+      double shows = 0;
+      double least = Double.MAX_VALUE;
+      for (int k = 0; k <= 1000; k++) {
+        double t = k / 1000.0;
+        double scale = a.scale() + (b.scale() - a.scale()) * t;
+        double left = 960 - scale * 960 + (a.shiftX() + (b.shiftX() - a.shiftX()) * t);
+        double right = 960 - scale * 960 - (a.shiftX() + (b.shiftX() - a.shiftX()) * t);
+        double top = 540 - scale * 540 + (a.shiftY() + (b.shiftY() - a.shiftY()) * t);
+        double bottom = 540 - scale * 540 - (a.shiftY() + (b.shiftY() - a.shiftY()) * t);
+        shows = Math.max(shows, Math.max(Math.max(left, right), Math.max(top, bottom)));
+        least = Math.min(least, 2 / scale);
+      }
+      assertThat(w.uncoveredPx()).isCloseTo(shows, within(1e-9));
+      assertThat(w.reserve()).isCloseTo(least, within(1e-9));
+    }
+    assertThatThrownBy(() -> Reframe.worst(Raster.UHD, Raster.HD, java.util.List.of())).hasMessageStartingWith("placements:");
+  }
 }

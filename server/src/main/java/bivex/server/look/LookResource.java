@@ -21,18 +21,14 @@ import bivex.server.keep.Shots;
 import bivex.server.live.Journal;
 import bivex.server.media.MediaProbe;
 import bivex.server.media.MediaStore;
+import bivex.server.media.Sandboxed;
 import java.io.IOException;
 import java.io.InputStream;
-import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.NoSuchElementException;
 import java.util.UUID;
-import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
-import org.springframework.http.CacheControl;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.transaction.annotation.Transactional;
@@ -173,7 +169,7 @@ public class LookResource {
   @Transactional(readOnly = true)
   public ResponseEntity<Resource> picture(@PathVariable UUID production, @PathVariable UUID look, Member me) {
     Look l = looks.findByIdAndProductionId(look, me.productionId()).filter(x -> x.hash != null).orElseThrow(() -> new NoSuchElementException("This look has no picture."));
-    return ResponseEntity.ok().contentType(MediaType.parseMediaType(l.type)).cacheControl(CacheControl.maxAge(Duration.ofDays(30)).cachePrivate()).header("Content-Security-Policy", "sandbox; default-src 'none'").header(HttpHeaders.CONTENT_DISPOSITION, ContentDisposition.inline().filename(l.hash.substring(0, 12)).build().toString()).body(new FileSystemResource(store.find(l.hash)));
+    return Sandboxed.file(store.find(l.hash), l.type, l.hash);
   }
 
   private Shot find(Member me, UUID id) {

@@ -29,6 +29,7 @@ import bivex.server.keep.Versions;
 import bivex.server.live.Journal;
 import bivex.server.media.MediaProbe;
 import bivex.server.media.MediaStore;
+import bivex.server.media.Sandboxed;
 import java.io.IOException;
 import java.io.InputStream;
 import java.time.Instant;
@@ -40,11 +41,7 @@ import java.util.Objects;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
-import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
-import org.springframework.http.CacheControl;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.transaction.annotation.Transactional;
@@ -160,12 +157,7 @@ public class ReviewResource {
   @Transactional(readOnly = true)
   public ResponseEntity<Resource> file(@PathVariable UUID production, @PathVariable UUID version, Member me) {
     VersionEntry v = version(me, version);
-    return ResponseEntity.ok()
-        .contentType(MediaType.parseMediaType(v.type))
-        .cacheControl(CacheControl.maxAge(java.time.Duration.ofDays(30)).cachePrivate())
-        .header("Content-Security-Policy", "sandbox; default-src 'none'")
-        .header(HttpHeaders.CONTENT_DISPOSITION, ContentDisposition.inline().filename(v.hash.substring(0, 12)).build().toString())
-        .body(new FileSystemResource(store.find(v.hash)));
+    return Sandboxed.file(store.find(v.hash), v.type, v.hash);
   }
 
   /** Label of every frame of a version, in order, so that a screen can tell the time of the frame it shows. */
