@@ -81,6 +81,16 @@ public final class SpeedRamp {
     return position(outputFrames);
   }
 
+  /** Output frame of the first key: until there the clip plays evenly. */
+  public double begins() {
+    return keys.get(0).frame();
+  }
+
+  /** Output frame of the last key: from there the clip plays evenly. */
+  public double ends() {
+    return keys.get(keys.size() - 1).frame();
+  }
+
   /** Highest speed, a factor of real time. */
   public double peak() {
     return keys.stream().mapToDouble(Key::speed).max().orElseThrow();

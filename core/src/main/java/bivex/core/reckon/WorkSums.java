@@ -6,6 +6,7 @@ import static bivex.core.reckon.Sum.series;
 import static bivex.core.reckon.Sum.words;
 
 import bivex.core.InvalidInput;
+import bivex.core.effort.Calibration;
 import bivex.core.effort.EffortRates;
 import bivex.core.effort.Estimate;
 import bivex.core.effort.TaskKind;
@@ -46,21 +47,44 @@ final class WorkSums {
 
   private static Sum effort() {
     return new Sum("S25", "Effort", "units × rate; mean = (low + 4·likely + high) ÷ 6; variance = ((high − low) ÷ 6)²", "PERT three-point estimate; rates are this project's own planning defaults",
-        List.of(Parameter.choice("kind", "Work", Arrays.stream(TaskKind.values()).map(TaskKind::words).toList(), "by its driver"), Parameter.number("units", "How many", "", 0, 1e6, 14, "frames, joins, layers…"), Parameter.choice("difficulty", "Pictures", List.of("fair", "easy", "hard"), "blur, hair and like colours are hard"), Parameter.choice("school", "Estimate", List.of("three points", "one figure"), "one figure is right when the same work was just done; three where it was not"), Parameter.number("hoursPerDay", "Hours a day", "h", 1, 24, 8, "of the production")), v -> {
+        List.of(Parameter.choice("kind", "Work", Arrays.stream(TaskKind.values()).map(TaskKind::words).toList(), "by its driver"), Parameter.number("units", "How many", "", 0, 1e6, 14, "frames, joins, layers…"), Parameter.choice("difficulty", "Pictures", List.of("fair", "easy", "hard"), "blur, hair and like colours are hard"), Parameter.choice("school", "Estimate", List.of("three points", "one figure"), "one figure is right when the same work was just done; three where it was not"), Parameter.number("hoursPerDay", "Hours a day", "h", 1, 24, 8, "of the production"), Parameter.rows("points", "Own three points", List.of("low h", "likely h", "high h"), 0, 1e6, List.of(), "tasks of your own, to be summed; empty for none"), Parameter.rows("done", "Work that is done", List.of("estimated h", "actual h"), 0, 1e6, List.of(), "to see the factor between them; empty for none")), v -> {
           TaskKind k = Arrays.stream(TaskKind.values()).filter(x -> x.words().equals(v.word("kind"))).findFirst().orElseThrow();
           Estimate spread = EffortRates.DEFAULTS.hours(k, v.number("units"), Difficulty.of(v.word("difficulty")));
           Estimate e = v.word("school").equals("one figure") ? Estimate.single(spread.likely()) : spread;
-          return List.of(words("driver", "Counted by", k.driver()), number("low", "Low", 1, e.low(), "h"), number("likely", "Likely", 1, e.likely(), "h"), number("high", "High", 1, e.high(), "h"), number("mean", "Expected", 1, e.mean(), "h"), number("deviation", "Give or take", 2, Math.sqrt(e.variance()), "h"), number("days", "Days", 1, e.days(v.number("hoursPerDay")), "days"));
+          List<Sum.Result> out = new ArrayList<>(List.of(words("driver", "Counted by", k.driver()), number("low", "Low", 1, e.low(), "h"), number("likely", "Likely", 1, e.likely(), "h"), number("high", "High", 1, e.high(), "h"), number("mean", "Expected", 1, e.mean(), "h"), number("deviation", "Give or take", 2, Math.sqrt(e.variance()), "h"), number("days", "Days", 1, e.days(v.number("hoursPerDay")), "days")));
+          List<Estimate> own = v.rows("points").stream().map(r -> estimate(r.get(0), r.get(1), r.get(2))).toList();
+          if (!own.isEmpty()) {
+            double mean = own.stream().mapToDouble(Estimate::mean).sum();
+            out.add(number("ownMean", "Your tasks, expected", 2, mean, "h"));
+            out.add(number("ownDeviation", "give or take", 2, Math.sqrt(own.stream().mapToDouble(Estimate::variance).sum()), "h"));
+            out.add(number("ownDays", "which is", 2, mean / v.number("hoursPerDay"), "days"));
+          }
+          if (!v.rows("done").isEmpty()) {
+            Calibration c = Calibration.of(v.rows("done").stream().map(r -> new Calibration.Pair(r.get(0), r.get(1))).toList());
+            out.add(number("factor", "Work took, against the estimate", 3, c.factor(), "×"));
+          }
+          return out;
         });
+  }
+
+  private static Estimate estimate(double low, double likely, double high) {
+    try {
+      return new Estimate(low, likely, high);
+    } catch (InvalidInput e) {
+      throw new InvalidInput("points", e.getMessage());
+    }
   }
 
   private static Sum dialogue() {
     return new Sum("S31", "Dialogue of doubles", "seconds = words · 60 ÷ words a minute; two parts must not speak at once", "definition; 150 words a minute is common practice",
-        List.of(RATE, Parameter.rows("lines", "Lines", List.of("part", "from s", "to s"), 0, 100_000, List.of(List.of(1.0, 0.0, 2.5), List.of(2.0, 2.2, 4.0)), "as timed in rehearsal"), Parameter.whole("words", "Words of a line", "", 0, 100_000, 12, "to time a line that is not rehearsed"), Parameter.number("wordsPerMinute", "Spoken at", "words/min", 20, 600, Dialogue.WORDS_PER_MINUTE, "150 is usual")), v -> {
+        List.of(RATE, Parameter.rows("lines", "Lines", List.of("part", "from s", "to s"), 0, 100_000, List.of(List.of(1.0, 0.0, 2.5), List.of(2.0, 2.2, 4.0)), "as timed in rehearsal"), Parameter.whole("words", "Words of a line", "", 0, 100_000, 12, "to time a line that is not rehearsed"), Parameter.number("wordsPerMinute", "Spoken at", "words/min", 20, 600, Dialogue.WORDS_PER_MINUTE, "150 is usual"), Parameter.rows("turns", "Words of each line, in turn", List.of("words"), 0, 10_000, List.of(List.of(12.0), List.of(5.0), List.of(9.0)), "for the guide track of parts that take turns"), Parameter.whole("parts", "Parts that take turns", "", 1, 12, 2, "two of the same performer"), Parameter.number("pauseSeconds", "Pause between lines", "s", 0, 600, 0.5, "a breath")), v -> {
           List<Dialogue.Line> lines = v.rows("lines").stream().map(r -> new Dialogue.Line((int) Math.round(r.get(0)), r.get(1), r.get(2))).toList();
           List<Dialogue.Overlap> overlaps = Dialogue.overlaps(lines);
           double seconds = Dialogue.seconds(v.whole("words"), v.number("wordsPerMinute"));
           List<Sum.Result> out = new ArrayList<>(List.of(number("overlaps", "Times two speak at once", 0, overlaps.size(), ""), number("overlapSeconds", "for", 2, overlaps.stream().mapToDouble(Dialogue.Overlap::seconds).sum(), "s"), number("lineSeconds", "The line takes", 2, seconds, "s"), number("lineFrames", "which is", 1, Inputs.rate(v).frames(seconds), "frames")));
+          List<Dialogue.Line> guide = Dialogue.turns(v.rows("turns").stream().map(r -> (int) Math.round(r.get(0))).toList(), v.whole("parts"), v.number("wordsPerMinute"), v.number("pauseSeconds"));
+          out.add(series("guideStarts", "Guide track, lines begin at", 2, guide.stream().map(Dialogue.Line::from).toList(), "s"));
+          out.add(number("guideSeconds", "Guide track lasts", 2, guide.isEmpty() ? 0 : guide.get(guide.size() - 1).to(), "s"));
           if (!overlaps.isEmpty()) {
             Dialogue.Overlap o = overlaps.get(0);
             out.add(words("first", "First", "parts " + o.partA() + " and " + o.partB() + String.format(java.util.Locale.ROOT, " from %.2f to %.2f s", o.from(), o.to())));

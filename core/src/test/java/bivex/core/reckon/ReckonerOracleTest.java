@@ -338,6 +338,40 @@ class ReckonerOracleTest {
     }
   }
 
+  /** Tasks of one's own: means and variances add up (PERT); the factor is all hours over all hours, not a mean of ratios. */
+  @Test
+  void ownThreePointsAndWorkThatIsDone() {
+    for (int i = 0; i < 100; i++) {
+      List<List<Double>> points = new java.util.ArrayList<>();
+      double mean = 0;
+      double variance = 0;
+      for (int k = 0; k < 1 + random.nextInt(6); k++) {
+        double low = between(0, 5);
+        double likely = low + between(0, 5);
+        double high = likely + between(0, 9);
+        points.add(List.of(low, likely, high));
+        mean += (low + 4 * likely + high) / 6;
+        variance += Math.pow((high - low) / 6, 2);
+      }
+      Map<String, Object> in = Map.of("points", points, "done", List.of(List.of(10.0, 12.0), List.of(1.0, 4.0)), "hoursPerDay", 10);
+      assertThat(number("S25", in, "ownMean")).isCloseTo(mean, within(1e-9));
+      assertThat(number("S25", in, "ownDeviation")).isCloseTo(Math.sqrt(variance), within(1e-9));
+      assertThat(number("S25", in, "ownDays")).isCloseTo(mean / 10, within(1e-9));
+      assertThat(number("S25", in, "factor")).isCloseTo(16.0 / 11, within(1e-12));
+    }
+    org.assertj.core.api.Assertions.assertThatThrownBy(() -> Reckoner.reckon("S25", Map.of("points", List.of(List.of(3.0, 2.0, 5.0))))).hasMessageStartingWith("points:");
+  }
+
+  /** 12, 5 and 9 words at 150 a minute with half a second between; and the source before and after a ramp. */
+  @Test
+  void guideTracksAndTheEndsOfARamp() {
+    assertThat(result("S31", Map.of(), "guideStarts").series()).containsExactly(0.0, 5.3, 7.8);
+    assertThat(number("S31", Map.of(), "guideSeconds")).isCloseTo(11.4, within(1e-9));
+    Map<String, Object> in = Map.of("rate", "24", "capture", "48", "cutFrames", 96, "keys", List.of(List.of(20.0, 0.5), List.of(40.0, 3.0)));
+    assertThat(number("S4", in, "entryFrames")).isCloseTo(20 * 0.5 * 2, within(1e-9));
+    assertThat(number("S4", in, "exitFrames")).isCloseTo(56 * 3 * 2, within(1e-9));
+  }
+
   @Test
   void versionsAreCountedUpAndTheirGapsNamed() {
     Map<String, Object> in = Map.of("pattern", "{code}_v{version}", "names", "TK-1_v001 TK-1_v004 TK-1_v006");
