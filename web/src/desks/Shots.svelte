@@ -75,6 +75,9 @@
       ',': free(() => (frame = Math.max(s?.firstFrame ?? 0, frame - 1))),
       '.': free(() => (frame = Math.min(last, frame + 1))),
       Space: free(() => (playing = !playing)),
+      c: free(() => (comparing = h.may('PRODUCER', 'COORDINATOR') && s !== undefined)),
+      r: free(() => (rescuing = missing)),
+      e: free(() => (listing = true)),
     }),
   );
 
@@ -99,7 +102,7 @@
         <p class="why">{s.intent || 'No reason in the story yet.'}</p></div>
       <div class="tools">
         <button class="btn tight" onclick={() => go(h.id, 'script', s.id)}>Break down</button>
-        <button class="btn tight" onclick={() => (listing = true)}>All elements</button>
+        <button class="btn tight" onclick={() => (listing = true)}>All elements <kbd>e</kbd></button>
         <a class="btn tight" href="/api/productions/{h.id}/shots/{s.id}/brief.pdf" download>Brief (PDF)</a>
         <details class="more"><summary class="btn tight">More files</summary>
           <div class="sheet"><a href="/api/productions/{h.id}/shots/{s.id}/plan.json" download="{s.code}-plan.json">Plan of {s.code} (JSON)</a><a href="/api/productions/{h.id}/briefs.pdf" download>Briefs of all shots (PDF)</a><a href="/api/productions/{h.id}/breakdown.csv" download>Breakdown (CSV)</a><a href="/api/productions/{h.id}/breakdown.pdf" download>Breakdown (PDF)</a></div>
@@ -131,11 +134,11 @@
         {/if}
       </div>
       <section class="sheet stacked">
-        {#if s.methods.length > 0}<p class="chosen small">{#each s.methods as m, i (m.method)}{#if i > 0}<span class="px-1">+</span>{/if}<strong>{nameOf(m.method)}</strong>{#if m.reason}{' '}<span class="soft">because: {m.reason}{m.considered && m.considered.length > 1 ? ` (over ${m.considered.filter((c) => c !== m.method).map((c) => nameOf(c).toLowerCase()).join(', ')})` : ''}</span>{/if}{/each}{#if h.may('PRODUCER', 'COORDINATOR')} <button class="btn tight bare" onclick={() => (comparing = true)}>Compare and combine</button>{/if}</p>{/if}
+        {#if s.methods.length > 0}<p class="chosen small">{#each s.methods as m, i (m.method)}{#if i > 0}<span class="px-1">+</span>{/if}<strong>{nameOf(m.method)}</strong>{#if m.reason}{' '}<span class="soft">because: {m.reason}{m.considered && m.considered.length > 1 ? ` (over ${m.considered.filter((c) => c !== m.method).map((c) => nameOf(c).toLowerCase()).join(', ')})` : ''}</span>{/if}{/each}{#if h.may('PRODUCER', 'COORDINATOR')} <button class="btn tight bare" onclick={() => (comparing = true)}>Compare and combine <kbd>c</kbd></button>{/if}</p>{/if}
         {#if s.plan.layers.length > 0}
           <StackSheet plan={s.plan} items={s.items} first={s.firstFrame} {last} bind:frame />
         {:else}
-          <div class="none"><p>{s.planFault ?? 'Nobody has decided how this is made.'}</p>{#if s.planFault}<button class="btn now mt-3" onclick={() => go(h.id, 'script', s.id)}>Mend the numbers</button>{:else if h.may('PRODUCER', 'COORDINATOR')}<button class="btn now mt-3" onclick={() => (comparing = true)}>Compare methods</button>{/if}</div>
+          <div class="none"><p>{s.planFault ?? 'Nobody has decided how this is made.'}</p>{#if s.planFault}<button class="btn now mt-3" onclick={() => go(h.id, 'script', s.id)}>Mend the numbers</button>{:else if h.may('PRODUCER', 'COORDINATOR')}<button class="btn now mt-3" onclick={() => (comparing = true)}>Compare methods <kbd>c</kbd></button>{/if}</div>
         {/if}
       </section>
     </div>
@@ -150,7 +153,7 @@
             <li class="plate"><span class="pt-[2px]"><Form state={standing(p.key)} now={standing(p.key) === 'IN_DOUBT'} /></span><span><strong class:struck={standing(p.key) === 'DROPPED'}>{p.label}</strong><br /><span class="soft small">{s.items.find((i) => i.key === p.key)?.reason} · {p.seconds.toFixed(0)} s{p.inSet ? ' · in the match set' : ''}</span></span></li>
           {:else}<li class="soft">Owed once a method is chosen.</li>{/each}
         </ul>
-        {#if missing}<button class="btn tight mt-2" onclick={() => (rescuing = true)}>What else could be made of the takes</button>{/if}
+        {#if missing}<button class="btn tight mt-2" onclick={() => (rescuing = true)}>What else could be made of the takes <kbd>r</kbd></button>{/if}
         {#if s.plan.elements.length > 0}<h2 class="mt-3">Elements</h2><ul>{#each s.plan.elements as e (e.key)}<li class="plate"><Form state={standing(e.key)} /><span><strong>{e.label}</strong><br /><span class="soft small">{standing(e.key) === 'OWED' ? `${e.source.toLowerCase()}: ${e.how}` : s.items.find((i) => i.key === e.key)?.reason} · {e.blend}, from {e.minWidthPx} px</span></span></li>{/each}</ul>{/if}
         {#if s.plan.aids.length > 0}<h2 class="mt-3">Kit</h2><ul class="small">{#each s.plan.aids as a (a.key)}<li>{a.label} <span class="soft">{a.purpose}{a.setting ? ` · ${a.setting}` : ''}</span></li>{/each}</ul>{/if}
       </section>

@@ -111,7 +111,8 @@ class ShotsDeskTest {
     stage.pick("plate:performance-1", Stage.CAMERA);
     stage.pick("plate:performance-2", Stage.CAMERA);
     Page p = at("/shots/" + stage.shot);
-    button(p, "What else could be made of the takes").click();
+    assertThat(button(p, "What else could be made of the takes")).isVisible();
+    p.keyboard().press("r");
     Locator sheet = p.getByRole(AriaRole.DIALOG);
     assertThat(sheet).containsText("Patch it from two takes");
     assertThat(sheet).containsText("To pick it up, repeat");

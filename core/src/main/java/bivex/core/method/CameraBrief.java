@@ -103,10 +103,15 @@ final class CameraBrief {
     set(plan, v, performances);
   }
 
+  /** The rules of a match set that is not held for long: its plates must agree in everything. */
+  static void match(Derivation plan, Values v) {
+    plan.matchSet(EnumSet.allOf(MatchRule.class), v.number("backgroundM"));
+  }
+
   /** The match set, its minutes, the battery and the card, whatever the head does. */
   static void set(Derivation plan, Values v, int performances) {
     ShotSetting s = plan.setting();
-    plan.matchSet(EnumSet.allOf(MatchRule.class), v.number("backgroundM"));
+    match(plan, v);
     double record = performances * v.whole("takes") * Math.min(v.number("passMinutes"), s.seconds() / 60 + 0.35) + 10 / 60.0;
     double minutes = performances * v.whole("takes") * v.number("passMinutes") + 1;
     double standby = Math.max(0, minutes - record);

@@ -75,6 +75,9 @@ public final class DrawnFigure implements Method {
     CameraBrief.brief(plan, v, locked ? "locked" : "fluid", "artwork is laid into the plate", s.rate());
     plan.clean(Math.max(10, s.seconds()), true);
     if (v.yes("overShoulder")) {
+      CameraBrief.match(plan, v);
+    }
+    if (v.yes("overShoulder")) {
       plan.plate("plate:over-shoulder", Plan.PlateKind.PERFORMANCE, "Over the shoulder", "Framed with room for " + figure + "; eyes follow a moving mark.", s.seconds(), true, "the clean plate with a held shoulder");
       plan.layer("layer:over-shoulder", "Over the shoulder", "performance", "over", "split", "plate:over-shoulder", List.of(plan.whole(Plan.SpanKind.PRESENT, "")));
     }

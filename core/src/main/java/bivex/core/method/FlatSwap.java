@@ -88,6 +88,7 @@ public final class FlatSwap implements Method {
     if (person) {
       plan.plate("plate:performance-1", Plan.PlateKind.PERFORMANCE, "Performance up to the hold", "Up to the pose that is held, then out of frame.", s.rate().seconds(hold + 2.0 * s.handles()), true, "a still of the pose");
       plan.clean(10, true);
+      CameraBrief.match(plan, v);
       plan.layer("layer:performance-1", "Performance", "performance", "over", "garbage", "plate:performance-1", List.of(plan.span(0, Math.max(0, hold - 1), Plan.SpanKind.PRESENT, "")));
     }
     plan.plate("plate:tracking", Plan.PlateKind.TRACKING, "Tracking plate", f("%s moved as in the action, marked, at %s; only for the track, looks do not matter.", capital(surface), Shutter.text(wanted)), s.seconds(), false, "the performance itself, tracked by hand");

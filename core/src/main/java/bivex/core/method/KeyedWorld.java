@@ -72,7 +72,7 @@ public final class KeyedWorld implements Method {
     boolean piece = !v.word("piece").equals("none");
     double move = v.number("moveSeconds") + 4;
     CameraBrief.brief(plan, v, "powered move", "background and key pass are the same move", s.rate());
-    plan.plate("plate:background", Plan.PlateKind.PERFORMANCE, "Background pass", "The whole move, 2 s of standing before and after.", move, true, "a still, moved in post", "a solve of a free move");
+    plan.plate("plate:background", Plan.PlateKind.PERFORMANCE, "Background pass", "The whole move, 2 s of standing before and after.", move, false, "a still, moved in post", "a solve of a free move");
     plan.plate("plate:witness", Plan.PlateKind.WITNESS, "All-in-focus pass", "The same move once more, smallest opening, everything sharp: only for the solve.", move, false, "the background pass itself, if it is sharp enough");
     plan.plate("plate:chart", Plan.PlateKind.STILL, "Lens grid", "A grid or chart over the whole frame at the taken focal length and focus.", 5, false, "straight lines in the set");
     plan.layer("layer:background", "Background", "pass", "over", "none", "", f("%s %% of its size", n(v.number("passScale"))), "plate:background", List.of(plan.whole(Plan.SpanKind.PRESENT, "")));
@@ -81,6 +81,7 @@ public final class KeyedWorld implements Method {
       plan.layer(plan.own("layer:piece"), "Built piece", "rendered sequence", "over", "none", "", "camera solve", "element:F1-piece", List.of(plan.whole(Plan.SpanKind.PRESENT, "")));
     }
     if (key) {
+      CameraBrief.match(plan, v);
       plan.plate("plate:keyed", Plan.PlateKind.PERFORMANCE, "Keyed performance", "The performer before the screen, the same move; screen lit evenly, a metre and a half behind.", move, true, "cut out by hand");
       plan.plate("plate:clean-key", Plan.PlateKind.CLEAN, "Clean screen", "The screen alone, the same move, nothing touched.", move, true, "a blurred frame of the screen");
       plan.layer(plan.own("layer:keyed"), "Performer", "keyed performance", "over", "key", "", "synced on the stop frame", "plate:keyed", List.of(plan.whole(Plan.SpanKind.PRESENT, "")));

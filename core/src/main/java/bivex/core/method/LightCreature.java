@@ -80,7 +80,8 @@ public final class LightCreature implements Method {
     }
     String matter = v.word("matter");
     CameraBrief.brief(plan, v, "locked or fluid", "room for the creature", s.rate());
-    plan.plate("plate:performance-1", Plan.PlateKind.PERFORMANCE, "Performance", "Eyes on a mark that moves as it will; wind and light on the cue.", s.seconds(), false, "a reaction from another take");
+    CameraBrief.match(plan, v);
+    plan.plate("plate:performance-1", Plan.PlateKind.PERFORMANCE, "Performance", "Eyes on a mark that moves as it will; wind and light on the cue.", s.seconds(), true, "a reaction from another take");
     plan.plate("plate:clean", Plan.PlateKind.CLEAN, "Clean plate", "Nobody in frame for 10 s, same roll, nothing touched.", 10, true, "borrow frames of a take in which that part of the frame is free", "patch it from two takes", "pick up with the same camera data and light");
     plan.layer("layer:performance-1", "Plate", "performance", "over", "none", "plate:performance-1", List.of(plan.whole(Plan.SpanKind.PRESENT, "")));
     double placed = v.number("heightPct") / 100 * s.delivery().height() * s.delivery().aspect() * v.number("punch");

@@ -87,7 +87,7 @@ public final class SplitTime implements Method {
     double slow = v.number("slowSpeed");
     double world = v.number("worldSpeed");
     double cut = s.rate().seconds(s.cutFrames());
-    plan.plate("plate:slow", Plan.PlateKind.PERFORMANCE, one ? "Fast-rate plate" : "Slow plate", (one ? "Everything at " : thing + " alone at ") + capture.name() + " fps; aim the fall vertically above its mark, no arm's shadow on it.", Math.max(4, cut * Math.max(slow, one ? world : slow) + 2), true, "a slower rate with made-up frames", "an element shot over it");
+    plan.plate("plate:slow", Plan.PlateKind.PERFORMANCE, one ? "Fast-rate plate" : "Slow plate", (one ? "Everything at " : thing + " alone at ") + capture.name() + " fps; aim the fall vertically above its mark, no arm's shadow on it" + (one ? "." : "; only the rate is changed, the camera is not touched."), Math.max(4, cut * Math.max(slow, one ? world : slow) + 2), one, "a slower rate with made-up frames", "an element shot over it");
     if (!one) {
       plan.plate("plate:world", Plan.PlateKind.PERFORMANCE, "Normal plate", "The people, their places kept free of " + thing + "; exposure matched to the fast plate.", s.seconds() * world, true, "people read from the fast plate");
     }

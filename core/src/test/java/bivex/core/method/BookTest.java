@@ -91,6 +91,8 @@ class BookTest {
       Plan p = plan(m.id());
       assertThat(p.sketch()).as(m.id()).hasSize(120);
       assertThat(p.sketch()).as(m.id()).flatExtracting(Plan.SketchFrame::figures).allMatch(f -> f.left() <= f.right() && f.left() >= 0 && f.right() <= 1 && f.opacity() > 0);
+      assertThat(p.matchSet().plates().isEmpty()).as(m.id() + " has rules for the plates that must match, and plates for its rules").isEqualTo(p.matchSet().rules().isEmpty());
+      assertThat(p.matchSet().plates().size()).as(m.id() + " matches something with something").isNotEqualTo(1);
       assertThat(p.plates()).as(m.id() + " says what can be done if a plate is missing").noneMatch(q -> q.rescues().isEmpty());
       assertThat(plan(m.id(), m.parameters().stream().anyMatch(q -> q.key().equals("dialogue")) ? new Object[] {"dialogue", true} : new Object[] {}).data().stream().anyMatch(d -> d.key().equals("datum:sound"))).as(m.id()).isEqualTo(!m.id().equals("F3"));
       assertThat(p.cautions()).as(m.id()).noneMatch(c -> c.ask().isBlank() || c.text().toLowerCase(java.util.Locale.ROOT).contains(" safe "));
@@ -218,6 +220,13 @@ class BookTest {
     assertThat(check(p, "light").figure()).isEqualTo("3.32 stops");
     assertThat(check(p, "event").figure()).startsWith("in 0 to 1 frames, 20 %");
     assertThat(plan("C3", "made", "two plates at two rates").plates()).extracting(Plan.Plate::key).contains("plate:world");
+  }
+
+  /** Two rates cannot be one match set: the guard would refuse the plate that is right. */
+  @Test
+  void aPlateAtAnotherRateIsNotHeldAgainstTheOthers() {
+    assertThat(plan("C3").matchSet().plates()).contains("plate:slow", "plate:clean");
+    assertThat(plan("C3", "made", "two plates at two rates").matchSet().plates()).contains("plate:world", "plate:clean").doesNotContain("plate:slow");
   }
 
   @Test
