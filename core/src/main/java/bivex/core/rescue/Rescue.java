@@ -98,6 +98,22 @@ public final class Rescue {
   }
 
   /**
+   * Columns free of the part that is played in a pass, by the schematic picture of the plan.
+   *
+   * @param pictured a plan with its pictures
+   * @param plate key of the pass
+   * @return null where the plate is not the pass of one part
+   */
+  public static BitSet freeIn(Plan pictured, String plate) {
+    if (!plate.startsWith("plate:performance-")) {
+      return null;
+    }
+    String part = "part " + plate.substring("plate:performance-".length());
+    List<double[]> edges = pictured.sketch().stream().flatMap(f -> f.figures().stream()).filter(f -> f.label().equals(part)).map(f -> new double[] {f.left(), f.right()}).toList();
+    return edges.isEmpty() ? null : freeOf(edges);
+  }
+
+  /**
    * One way, worked out.
    *
    * @param from names of the takes it is made from

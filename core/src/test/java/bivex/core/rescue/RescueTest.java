@@ -5,8 +5,11 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import bivex.core.effort.EffortRates;
+import bivex.core.method.MethodBook;
+import bivex.core.method.MethodChoice;
 import bivex.core.method.Plan;
 import bivex.core.method.Plan.PlateKind;
+import bivex.core.method.ShotSetting;
 import bivex.core.optics.Raster;
 import bivex.core.rescue.Rescue.Footage;
 import bivex.core.rescue.Rescue.Option;
@@ -16,6 +19,7 @@ import bivex.core.shoot.CameraData;
 import bivex.core.time.FrameRate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 
@@ -56,6 +60,17 @@ class RescueTest {
     assertThat(ways).filteredOn(o -> o.way() == Way.BORROWED).hasSize(2).allMatch(o -> o.coverPercent() == 66);
     java.util.BitSet same = Rescue.freeOf(List.of(new double[] {0.2, 0.5}));
     assertThat(rank(wanted(PlateKind.CLEAN, 240, 1, true), new Footage("a", "plate:performance-1", PlateKind.PERFORMANCE, null, null, 120, true, false, same), new Footage("b", "plate:performance-2", PlateKind.PERFORMANCE, null, null, 120, true, false, same))).filteredOn(o -> o.way() == Way.PATCHED).allMatch(o -> o.coverPercent() == 70);
+  }
+
+  /** What is in frame comes from the plan: a locked double knows the place of each part, a dash of nobody. */
+  @Test
+  void aPlanKnowsWhatIsInFrameInEachPass() {
+    ShotSetting s = new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 96, 8, 36, 50);
+    Plan doubles = MethodBook.derive(s, List.of(new MethodChoice("A1", Map.of(), "")));
+    assertThat(Rescue.freeIn(doubles, "plate:performance-1").get(20)).isFalse();
+    assertThat(Rescue.freeIn(doubles, "plate:performance-1").get(70)).isTrue();
+    assertThat(Rescue.freeIn(doubles, "plate:clean")).isNull();
+    assertThat(Rescue.freeIn(MethodBook.derive(s, List.of(new MethodChoice("B2", Map.of(), ""))), "plate:performance-1")).isNull();
   }
 
   /** 3840 into 1920 keeps 100 % to a 2× punch-in; HD loses as much as it is enlarged. */

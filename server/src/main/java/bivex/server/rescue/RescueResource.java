@@ -17,7 +17,6 @@ import bivex.server.keep.Production;
 import bivex.server.keep.TakeEntries;
 import bivex.server.keep.TakeEntry;
 import java.util.ArrayList;
-import java.util.BitSet;
 import java.util.List;
 import java.util.Map;
 import java.util.NoSuchElementException;
@@ -63,14 +62,14 @@ public class RescueResource {
     }
     List<TakeEntries.Called> takes = book.takes(p).stream().filter(c -> c.call() != Take.Call.NO_GOOD && pages.containsKey(c.take().shotId)).filter(c -> c.take().shotId.equals(shot) || pages.get(c.take().shotId).shot().scene.equals(page.shot().scene)).toList();
     List<RescueView> out = new ArrayList<>();
-    // What is in frame in each pass is known from the schematic picture, which only one shot's plan carries.
-    List<Plan.SketchFrame> sketch = book.one(p, shot).plan().sketch();
+    // Only the plan of one shot carries its pictures, from which it is known what is in frame.
+    Plan pictured = book.one(p, shot).plan();
     for (Plan.Plate plate : page.plan().plates()) {
       OwedItem item = page.ledger().items().stream().filter(i -> i.key().equals(plate.key())).findFirst().orElse(null);
       if (item == null || !item.open()) {
         continue;
       }
-      List<Rescue.Footage> footage = takes.stream().map(c -> footage(pages.get(c.take().shotId), c.take(), page, sketch)).filter(Objects::nonNull).toList();
+      List<Rescue.Footage> footage = takes.stream().map(c -> footage(pages.get(c.take().shotId), c.take(), page, pictured)).filter(Objects::nonNull).toList();
       int frames = (int) Math.ceil(p.frameRate().frames(plate.seconds()));
       Rescue.Wanted wanted = new Rescue.Wanted(plate, p.capture(), p.delivery(), p.frameRate(), Math.max(1, frames), tighter, page.setup() != null && page.setup().struckAt != null);
       List<Rescue.Option> ranked = Rescue.rank(wanted, footage, p.effortRates);
@@ -82,7 +81,7 @@ public class RescueResource {
     return out;
   }
 
-  private static Rescue.Footage footage(ShotBook.Page of, TakeEntry t, ShotBook.Page wanted, List<Plan.SketchFrame> sketch) {
+  private static Rescue.Footage footage(ShotBook.Page of, TakeEntry t, ShotBook.Page wanted, Plan pictured) {
     Plan.Plate plate = of.plan().plates().stream().filter(x -> x.key().equals(t.plate)).findFirst().orElse(null);
     if (plate == null) {
       return null;
@@ -90,14 +89,7 @@ public class RescueResource {
     boolean own = of.shot().id.equals(wanted.shot().id);
     boolean same = wanted.setup() != null && t.setupId.equals(wanted.setup().id);
     // A plate of another shot never counts as a take of this one's plate, whatever its key.
-    return new Rescue.Footage(name(of, t), own ? t.plate : of.shot().code + " " + t.plate, plate.kind(), t.camera.raster(), t.camera.rate(), t.frames, same, of.match().breaks(t.id.toString()), own ? free(t.plate, sketch) : null);
-  }
-
-  /** Columns free of the part that is played in a pass; null where the pass is not of one part. */
-  private static BitSet free(String plate, List<Plan.SketchFrame> sketch) {
-    String part = "part " + plate.substring(plate.lastIndexOf('-') + 1);
-    List<double[]> edges = sketch.stream().flatMap(f -> f.figures().stream()).filter(f -> f.label().equals(part)).map(f -> new double[] {f.left(), f.right()}).toList();
-    return plate.startsWith("plate:performance-") && !edges.isEmpty() ? Rescue.freeOf(edges) : null;
+    return new Rescue.Footage(name(of, t), own ? t.plate : of.shot().code + " " + t.plate, plate.kind(), t.camera.raster(), t.camera.rate(), t.frames, same, of.match().breaks(t.id.toString()), own ? Rescue.freeIn(pictured, t.plate) : null);
   }
 
   private static String name(ShotBook.Page of, TakeEntry t) {
