@@ -21,10 +21,6 @@
   let results = $state<Schemas['Result'][]>([]);
   let wrong = $state<Refused | null>(null);
   const sum = $derived(sums.data?.find((s) => s.id === chosen));
-  const method = $derived(page.data?.methods[0]);
-
-  const usual = $derived(Object.fromEntries((book.data?.find((m) => m.id === method?.method)?.parameters ?? []).map((p) => [p.key, p.fallback as unknown])));
-
   function readLink(text: string | null): Record<string, unknown> {
     try {
       return text ? (JSON.parse(text) as Record<string, unknown>) : {};
@@ -76,16 +72,24 @@
     return () => (stale = true);
   });
 
-  const takes = $derived.by(() => {
-    const keys = new Set(book.data?.find((m) => m.id === method?.method)?.parameters.map((p) => p.key) ?? []);
-    return Object.entries(values).filter(([k, v]) => keys.has(k) && JSON.stringify((method?.values as Record<string, unknown> | undefined)?.[k] ?? usual[k]) !== JSON.stringify(v));
+  /** For each method of the shot, what it would take over: changed values that are parameters of its own; the first that has one takes it. */
+  const takes = $derived.by<Record<string, unknown>[]>(() => {
+    const taken = new Set<string>();
+    return (page.data?.methods ?? []).map((m) => {
+      const parameters = book.data?.find((b) => b.id === m.method)?.parameters ?? [];
+      const own = m.values as Record<string, unknown>;
+      const mine = parameters.filter((p) => p.key in values && !taken.has(p.key));
+      mine.forEach((p) => taken.add(p.key));
+      return Object.fromEntries(mine.filter((p) => JSON.stringify(own[p.key] ?? p.fallback) !== JSON.stringify(values[p.key])).map((p) => [p.key, values[p.key]]));
+    });
   });
+  const taking = $derived(takes.some((t) => Object.keys(t).length > 0));
 
   async function use(): Promise<void> {
     const p = page.data;
-    if (!p || !method) return;
+    if (!p) return;
     try {
-      const methods = p.methods.map((m, i) => (i === 0 ? { ...m, values: { ...m.values, ...Object.fromEntries(takes) } as typeof m.values } : m));
+      const methods = p.methods.map((m, i) => ({ ...m, values: { ...m.values, ...takes[i] } as typeof m.values }));
       await got(api.PUT('/api/productions/{production}/shots/{shot}', { params: { path: { production: h.id, shot: p.id }, header: { 'If-Match': `"${p.version}"` } }, body: { title: p.title, intent: p.intent, cutFrames: p.cutFrames, setup: p.setup, omitted: p.omitted, methods } }));
       await h.again();
       frame.say(`Used in ${p.code}.`);
@@ -115,7 +119,7 @@
         {#each results as r (r.key)}{#if r.value.length > 24}<div class="long"><dt>{r.label}</dt><dd class="mono small">{r.value} {r.unit}</dd></div>{:else}<dt>{r.label}</dt><dd><strong class="mono">{r.value}</strong> {r.unit}</dd>{/if}{/each}
       </dl>
     {/if}
-    {#if takes.length > 0 && h.may('PRODUCER', 'COORDINATOR')}<button class="btn ink" onclick={() => void use()}>Use in {page.data?.code}</button>{/if}
+    {#if taking && h.may('PRODUCER', 'COORDINATOR')}<button class="btn ink" onclick={() => void use()}>Use in {page.data?.code}</button>{/if}
     <div class="flex gap-2"><button class="btn tight" onclick={() => void share()}>Copy a link to this sum</button></div>
     {#if link}<input class="input mono" readonly value={link} aria-label="Link to this sum" onfocus={(e) => e.currentTarget.select()} />{/if}
     <p class="small soft rule pt-2"><span class="mono">{sum.formula}</span><br />{sum.source} · {sum.id}</p>

@@ -69,6 +69,17 @@ class ShotsDeskTest {
     assertThat(p.locator(".chosen")).containsText("Post camera move because: a slow push at the end (over");
     assertThat(p.locator(".stack")).containsText("Post camera");
     assertThat(stage.look().at("methods/1/considered").toString()).contains("F2");
+    // A what-if is taken over by whichever of the methods the value belongs to.
+    p.keyboard().press("=");
+    Locator reckoner = p.locator("aside[aria-label=Reckoner]");
+    reckoner.getByLabel("Sum").selectOption("S13");
+    assertThat(reckoner.getByLabel("Turn")).hasValue("1");
+    reckoner.getByLabel("Turn").fill("3");
+    reckoner.getByLabel("Turn").blur();
+    in(reckoner, "Use in").click();
+    assertThat(p.locator("footer .notice")).containsText("Used in");
+    assertThat(stage.look().at("methods/1/values/turnDeg").asDouble()).isEqualTo(3);
+    assertThat(stage.look().at("methods/0/values").has("turnDeg")).isFalse();
   }
 
   @Test
