@@ -306,12 +306,16 @@
               {/if}
             </span>
           </li>
-        {:else}<li class="soft">No takes yet.</li>{/each}
+        {:else}<li class="soft bare">No takes yet.</li>{/each}
       </ul>
       {#if s.more}<p class="small soft">Older takes are in the shot.</p>{/if}
     </section>
 
     <aside class="sheet">
+      {#if s.cautions.length > 0}
+        <h2>Cautions</h2>
+        {#each s.cautions as c (c.shot + c.key)}<p class="small">{#if c.signed}<span class="soft">Signed by {c.signed}.</span>{:else}<strong class="pencil">Not signed: ask the {c.ask}.</strong>{/if} {c.text} <span class="mono soft">{c.code}</span></p>{/each}
+      {/if}
       <h2>Before you strike</h2>
       {#if s.beforeStrike.length === 0}<p class="soft">{s.plates.length > 0 ? 'Everything of this setup is in hand.' : 'Nothing is planned here.'}</p>{/if}
       <ul>{#each s.beforeStrike as b, i (b.shot + b.key)}<li class="strike"><span class="pt-[2px]"><Form state={b.state} now={i === 0} /></span><span><strong class:pencil={i === 0}>{b.label}</strong> <span class="mono small soft">{b.code}</span><br /><span class="small">{b.action}</span></span></li>{/each}</ul>
@@ -324,10 +328,6 @@
       {#if s.brief.length > 0}
         <h2>Camera brief</h2>
         <dl>{#each s.brief as b (b.property + b.value)}<dt>{b.label}</dt><dd class="mono">{b.value}</dd>{/each}</dl>
-      {/if}
-      {#if s.cautions.length > 0}
-        <h2>Cautions</h2>
-        {#each s.cautions as c (c.shot + c.key)}<p class="small">{#if c.signed}<span class="soft">Signed by {c.signed}.</span>{:else}<strong class="pencil">Not signed: ask the {c.ask}.</strong>{/if} {c.text} <span class="mono soft">{c.code}</span></p>{/each}
       {/if}
     </aside>
   </div>
@@ -465,7 +465,10 @@
   .log kbd {
     color: inherit;
   }
-  .takes li {
+  .takes li.bare {
+    display: block;
+  }
+  .takes li:not(.bare) {
     display: grid;
     grid-template-columns: 26px 1fr auto;
     gap: 4px;

@@ -151,7 +151,7 @@
         <ul>
           {#each s.plan.plates as p (p.key)}
             <li class="plate"><span class="pt-[2px]"><Form state={standing(p.key)} now={standing(p.key) === 'IN_DOUBT'} /></span><span><strong class:struck={standing(p.key) === 'DROPPED'}>{p.label}</strong><br /><span class="soft small">{s.items.find((i) => i.key === p.key)?.reason} · {p.seconds.toFixed(0)} s{p.inSet ? ' · in the match set' : ''}</span></span></li>
-          {:else}<li class="soft">Owed once a method is chosen.</li>{/each}
+          {:else}<li class="soft">{s.methods.length > 0 ? 'None: nothing is shot for it.' : 'Owed once a method is chosen.'}</li>{/each}
         </ul>
         {#if missing}<button class="btn tight mt-2" onclick={() => (rescuing = true)}>What else could be made of the takes <kbd>r</kbd></button>{/if}
         {#if s.plan.elements.length > 0}<h2 class="mt-3">Elements</h2><ul>{#each s.plan.elements as e (e.key)}<li class="plate"><Form state={standing(e.key)} /><span><strong>{e.label}</strong><br /><span class="soft small">{standing(e.key) === 'OWED' ? `${e.source.toLowerCase()}: ${e.how}` : s.items.find((i) => i.key === e.key)?.reason} · {e.blend}, from {e.minWidthPx} px</span></span></li>{/each}</ul>{/if}
