@@ -314,7 +314,7 @@
     <aside class="sheet">
       {#if s.cautions.length > 0}
         <h2>Cautions</h2>
-        {#each s.cautions as c (c.shot + c.key)}<p class="small">{#if c.signed}<span class="soft">Signed by {c.signed}.</span>{:else}<strong class="pencil">Not signed: ask the {c.ask}.</strong>{/if} {c.text} <span class="mono soft">{c.code}</span></p>{/each}
+        {#each s.cautions as c (c.shot + c.key)}<p class="small mb-2">{#if c.signed}<span class="soft">Signed by {c.signed}.</span>{:else}<strong class="pencil">Not signed: ask the {c.ask}.</strong>{/if} {c.text} <span class="mono soft">{c.code}</span></p>{/each}
       {/if}
       <h2>Before you strike</h2>
       {#if s.beforeStrike.length === 0}<p class="soft">{s.plates.length > 0 ? 'Everything of this setup is in hand.' : 'Nothing is planned here.'}</p>{/if}
