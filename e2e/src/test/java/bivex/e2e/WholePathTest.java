@@ -169,8 +169,11 @@ class WholePathTest {
     upload(p, "comp.mp4", Clips.numbered(64, "24"));
     assertThat(p.locator("aside .facts")).containsText("64 frames");
     assertThat(p.locator("aside .facts")).containsText("wanted 1920 × 1080");
+    String first = p.locator("video").getAttribute("src");
     upload(p, "comp.mp4", Clips.mp4(1920, 1080, "24", 64));
     assertThat(p.locator("aside .facts")).not().containsText("wanted");
+    // The frame is only chosen once the new version's clip is in the player: a new clip begins at its first frame.
+    assertThat(p.locator("video")).not().hasAttribute("src", first);
     p.locator("video").evaluate("v => v.readyState >= 2 || new Promise(r => v.addEventListener('loadeddata', r))");
     p.locator(".rail input").fill("1010");
     p.locator("main").click(new Locator.ClickOptions().setPosition(4, 4));
