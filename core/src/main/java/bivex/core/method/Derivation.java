@@ -12,7 +12,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.IntFunction;
-import java.util.function.ToDoubleFunction;
+import java.util.function.IntToDoubleFunction;
 
 /**
  * The plan while it is being written. Methods add to it; where two methods want the same thing (one clean plate per setup) it is
@@ -198,7 +198,7 @@ public final class Derivation {
   }
 
   /** Draws a value over the frames of the cut, with an optional limit. */
-  public void curve(String key, String title, String unit, ToDoubleFunction<Integer> value, double limit) {
+  public void curve(String key, String title, String unit, IntToDoubleFunction value, double limit) {
     if (!pictures) {
       return;
     }

@@ -72,7 +72,7 @@ public final class ElementShoot implements Method {
     boolean dark = !matter.equals("blood spray") && !matter.equals("leaves");
     CameraBrief.apart(plan, v, "element", capture);
     double placed = v.number("placedPct") / 100 * s.delivery().width();
-    String blend = matter.equals("splash") ? "lighten" : dark ? "screen" : matter.equals("leaves") ? "over" : "over";
+    String blend = matter.equals("splash") ? "lighten" : dark ? "screen" : "over";
     plan.plate("plate:element", Plan.PlateKind.INSERT, "Element: " + matter, f("Before %s, moving %s, at %s fps; %d takes; nothing touches the frame edge.", dark ? "black, light from the side or behind" : "a coloured screen or white", v.word("direction"), capture.name(), v.whole("takes")), Math.max(4, s.rate().seconds(s.cutFrames()) * v.number("speed") + 2), false, "a bought element");
     plan.element("element:F4-" + matter.replace(' ', '-'), capital(matter), ElementSource.SHOOT, "this shoot; choose among the takes", blend, (int) Math.ceil(placed));
     plan.layer(plan.own("layer:element"), capital(matter), "element", blend, dark ? "none" : "key", f("%s× of %s fps", n(v.number("speed")), capture.name()), "", "element:F4-" + matter.replace(' ', '-'), List.of(plan.whole(Plan.SpanKind.PRESENT, v.word("direction"))));

@@ -19,6 +19,9 @@ import java.util.Map;
 
 /** B3: somebody leaves the ground and the frame in one leap. */
 public final class LeapOut implements Method {
+  /** From the feet's mark to above the frame, a share of its height. */
+  private static final double WAY_OUT = 0.95;
+
   @Override
   public String id() {
     return "B3";
@@ -72,7 +75,7 @@ public final class LeapOut implements Method {
 
   @Override
   public Map<String, Object> inputs(ShotSetting s, Values v) {
-    return Map.of("turnDeg", v.number("kickDeg"), "shiftXPx", v.number("kickShiftPx"), "shiftYPx", v.number("kickShiftPx"), "exitPx", 0.95 * s.capture().height());
+    return Map.of("turnDeg", v.number("kickDeg"), "shiftXPx", v.number("kickShiftPx"), "shiftYPx", v.number("kickShiftPx"), "exitPx", WAY_OUT * s.capture().height());
   }
 
   @Override
@@ -92,7 +95,7 @@ public final class LeapOut implements Method {
     CameraBrief.set(plan, v, 1);
     double scale = FieldOfView.pxPerMetre(v.number("focalMm"), s.sensorWidthMm(), s.capture().width(), v.number("distanceM"));
     double body = v.number("heightM") * scale / s.capture().height();
-    double exitPx = Math.max(1, (0.95 + 0) * s.capture().height());
+    double exitPx = WAY_OUT * s.capture().height();
     Leap l = Leap.of(v.whole("airFrames"), capture, exitPx, exit, v.number("shutterDegrees"), scale, s.rate());
     plan.plate("plate:jump", Plan.PlateKind.PERFORMANCE, "Jump", "Wide, full body, widest stance, greatest effort, then walk out of frame without touching anything.", s.seconds() + 4, true, "a smaller jump enlarged", "a held pose on a bench (flight insert)");
     plan.clean(10, true);

@@ -1,6 +1,7 @@
 package bivex.core.shot;
 
 import bivex.core.method.Plan;
+import java.time.LocalDate;
 
 /**
  * One thing of a shot and how it stands.
@@ -36,6 +37,18 @@ public record OwedItem(String key, Kind kind, String label, State state, String 
     PRODUCER,
     FLOOR,
     ARTIST
+  }
+
+  /**
+   * The day on which it is too late for this.
+   *
+   * @param shooting day of the shot's setup, null when none is planned
+   * @param delivery day the production is due, null when none is set
+   * @return {@link LocalDate#MAX} when there is no such day
+   */
+  public LocalDate tooLate(LocalDate shooting, LocalDate delivery) {
+    LocalDate day = due == Plan.Due.BEFORE_DELIVERY ? delivery : shooting;
+    return day == null ? LocalDate.MAX : day;
   }
 
   /** Whether somebody must act. */

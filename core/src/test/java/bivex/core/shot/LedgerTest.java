@@ -219,4 +219,16 @@ class LedgerTest {
     assertThat(item("datum:still")).matches(i -> i.due() == Plan.Due.BEFORE_DELIVERY && i.who() == OwedItem.Who.PRODUCER && i.action().startsWith("Find it in the takes"));
     assertThat(ledger().open()).noneMatch(i -> i.due() == Plan.Due.BEFORE_STRIKE);
   }
+
+  @Test
+  void whatTheFloorOwesIsTooLateOnItsDayAndTheRestWhenItIsDelivered() {
+    java.time.LocalDate shoot = java.time.LocalDate.of(2026, 11, 26);
+    java.time.LocalDate due = java.time.LocalDate.of(2026, 12, 19);
+    assertThat(item("plate:clean").tooLate(shoot, due)).isEqualTo(shoot);
+    assertThat(item("datum:eyeline").tooLate(shoot, due)).isEqualTo(shoot);
+    assertThat(item("task:composite").tooLate(shoot, due)).isEqualTo(due);
+    assertThat(item("task:composite").tooLate(shoot, null)).isEqualTo(java.time.LocalDate.MAX);
+    struck = true;
+    assertThat(item("plate:clean").tooLate(shoot, due)).isEqualTo(due);
+  }
 }

@@ -63,7 +63,7 @@ public class RescueResource {
     List<TakeEntries.Called> takes = book.takes(p).stream().filter(c -> c.call() != Take.Call.NO_GOOD && pages.containsKey(c.take().shotId)).filter(c -> c.take().shotId.equals(shot) || pages.get(c.take().shotId).shot().scene.equals(page.shot().scene)).toList();
     List<RescueView> out = new ArrayList<>();
     // Only the plan of one shot carries its pictures, from which it is known what is in frame.
-    Plan pictured = book.one(p, shot).plan();
+    Plan pictured = page.planFault() == null ? ShotBook.plan(p, page.shot(), true) : page.plan();
     for (Plan.Plate plate : page.plan().plates()) {
       OwedItem item = page.ledger().items().stream().filter(i -> i.key().equals(plate.key())).findFirst().orElse(null);
       if (item == null || !item.open()) {

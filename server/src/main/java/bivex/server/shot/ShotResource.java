@@ -150,7 +150,7 @@ public class ShotResource {
   @Transactional(readOnly = true)
   public Map<String, Object> inputs(@PathVariable UUID production, @PathVariable String sum, Member me, @RequestParam(required = false) UUID shot) {
     Shot s = shot == null ? null : find(me, shot);
-    return Prefill.of(Reckoner.find(sum), me.production().setting(s == null ? (int) Math.round(4 * me.production().frameRate().fps()) : s.cutFrames), s == null ? List.of() : s.methods);
+    return Prefill.of(Reckoner.find(sum), me.production().setting(s == null ? usualCut(me.production()) : s.cutFrames), s == null ? List.of() : s.methods);
   }
 
   /** Methods side by side for a shot: those its words suggest, or those that are asked for. */
@@ -202,7 +202,7 @@ public class ShotResource {
   public OwedPage owed(@PathVariable UUID production, Member me, @RequestParam(defaultValue = "0") int page, @RequestParam(defaultValue = "60") int size, @RequestParam(required = false) OwedItem.Who who) {
     List<ShotBook.Page> pages = book.all(me.production()).stream().filter(p -> !p.shot().omitted).toList();
     List<OwedLine> lines = pages.stream().flatMap(p -> p.ledger().open().stream().map(i -> new OwedLine(p.shot().id, p.shot().code, p.shot().title, i, p.setup() == null ? null : "setup " + p.setup().number, p.day() == null ? null : p.day().shootOn)))
-        .filter(l -> who == null || l.item().who() == who).sorted(Comparator.comparing((OwedLine l) -> tooLate(l, me.production())).thenComparing(Comparator.comparingInt((OwedLine l) -> l.item().harm()).reversed()).thenComparing(OwedLine::code)).toList();
+        .filter(l -> who == null || l.item().who() == who).sorted(Comparator.comparing((OwedLine l) -> l.item().tooLate(l.day(), me.production().dueOn)).thenComparing(Comparator.comparingInt((OwedLine l) -> l.item().harm()).reversed()).thenComparing(OwedLine::code)).toList();
     Map<Plan.Due, Integer> byDue = new LinkedHashMap<>();
     Arrays.stream(Plan.Due.values()).forEach(d -> byDue.put(d, (int) lines.stream().filter(l -> l.item().due() == d).count()));
     Estimate work = pages.stream().map(p -> p.ledger().openEffort(p.plan())).reduce(Estimate.NONE, Estimate::plus);
@@ -211,12 +211,6 @@ public class ShotResource {
     int from = Math.min(lines.size(), Math.max(0, page) * bounded(size));
     int to = Math.min(lines.size(), from + bounded(size));
     return new OwedPage(lines.subList(from, to), lines.size(), page, to < lines.size(), byDue, stages(pages), work, forecast, due, due != null && forecast.isAfter(due));
-  }
-
-  /** The day on which it is too late for something; what has no day comes last. */
-  private static LocalDate tooLate(OwedLine l, Production p) {
-    LocalDate day = l.item().due() == Plan.Due.BEFORE_DELIVERY ? p.dueOn : l.day();
-    return day == null ? LocalDate.MAX : day;
   }
 
   @GetMapping("/productions/{production}/shots")
@@ -254,7 +248,7 @@ public class ShotResource {
     s.scene = scene.number();
     s.markStart = a.start();
     s.markEnd = a.end();
-    s.cutFrames = (int) Math.round(4 * me.production().frameRate().fps());
+    s.cutFrames = usualCut(me.production());
     s.methods = List.of();
     shots.saveAndFlush(s);
     journal.record(me, "marked", "shot", s.id.toString(), s.code);
@@ -370,6 +364,11 @@ public class ShotResource {
     String one = excerpt.replaceAll("\\s+", " ");
     int cut = one.length() <= 48 ? one.length() : Math.max(24, one.lastIndexOf(' ', 48));
     return one.substring(0, cut) + (cut < one.length() ? "…" : "");
+  }
+
+  /** Four seconds, until somebody says how long the cut is. */
+  private static int usualCut(Production p) {
+    return (int) Math.round(p.frameRate().frames(4));
   }
 
   private static int bounded(int size) {
