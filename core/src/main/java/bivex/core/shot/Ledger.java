@@ -263,14 +263,14 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
     /** What keeps the shot from the next stage; if nothing does, the most harmful thing that is open. */
     private OwedItem next(Stage stage) {
       Set<Kind> blocking = switch (stage) {
-        case MARKED -> Set.of(Kind.METHOD, Kind.INTENT, Kind.DATUM);
+        case MARKED -> Set.of(Kind.METHOD, Kind.INTENT);
         case PLANNED -> Set.of(Kind.PLATE, Kind.CAUTION);
         case SHOT -> Set.of(Kind.VERSION, Kind.TASK, Kind.ELEMENT);
         case BUILT -> Set.of(Kind.VERDICT, Kind.NOTE);
         case AGREED, DELIVERED -> Set.of(Kind.DELIVERY);
       };
       Comparator<OwedItem> harm = Comparator.comparingInt(OwedItem::harm);
-      return items.stream().filter(i -> i.open() && blocking.contains(i.kind())).max(harm).orElseGet(() -> items.stream().filter(OwedItem::open).max(harm).orElse(null));
+      return items.stream().filter(i -> i.open() && (blocking.contains(i.kind()) || i.key().equals("datum:mark"))).max(harm).orElseGet(() -> items.stream().filter(OwedItem::open).max(harm).orElse(null));
     }
 
     private static String sentence(Stage stage, OwedItem next) {

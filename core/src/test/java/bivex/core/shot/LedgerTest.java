@@ -231,4 +231,11 @@ class LedgerTest {
     struck = true;
     assertThat(item("plate:clean").tooLate(shoot, due)).isEqualTo(due);
   }
+
+  /** The sentence names what keeps the shot from being planned, not the next thing the floor will want. */
+  @Test
+  void aMarkedShotSaysWhatKeepsItFromBeingPlanned() {
+    intent = " ";
+    assertThat(ledger()).matches(l -> l.stage() == Stage.MARKED && l.sentence().startsWith("Owes its story reason"));
+  }
 }
