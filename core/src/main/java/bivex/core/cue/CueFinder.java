@@ -1,0 +1,337 @@
+package bivex.core.cue;
+
+import bivex.core.script.Screenplay;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * Proposes moments of a script that look like effects: by words, and by what happens in a scene. It reads action only, sentence by
+ * sentence, and proposes at most one cue for each; speech is never proposed, nor what is only said to be like something, or not to be there.
+ * How often it is right is measured in its test and told in the handbook.
+ */
+public final class CueFinder {
+  private static final int GAP = 2;
+  private static final Pattern SENTENCE = Pattern.compile("[^.!?]*(?:[.!?]+[\"”’')]*|$)\\s*");
+  private static final Pattern WORD = Pattern.compile("[\\p{L}\\p{N}]+(?:['’][\\p{L}]+)?");
+  private static final Pattern QUOTED = Pattern.compile("[\"“][^\"”]*[\"”]");
+  private static final Pattern NOTHING = Pattern.compile("\\b(?:no|without|not an?|never an?|nor)\\s+(?:\\p{L}+\\s+)?$");
+  private static final Pattern LIKENESS = Pattern.compile("\\b(?:as if|as though|like|reminds)\\b");
+
+  /** What happens, in whole sentences. @param pattern over the sentence in small letters */
+  private record Happening(Pattern pattern, Cue.Kind kind, String method, String reason) {
+    Happening(String pattern, Cue.Kind kind, String method, String reason) {
+      this(Pattern.compile(pattern), kind, method, reason);
+    }
+  }
+
+  /** Things that stay where they are put, as far as scripts are full of them. */
+  private static final String THINGS = "book|print|letter|word|page|paper|cup|glass|plate|bowl|pea|chair|table|lamp|clock|watch|crane|building|house|facade|wall|door|window|street|road|pavement|bridge|tower|statue|painting|picture|portrait|poster|coat|dress|shoe|hat|glove|coin|stone|rock|boulder|brick|tile|column|pillar|tree|root|branch|vine|leaf|water|sand|ink|smoke|shadow|puppet|doll|mannequin|toy|ship|boat|car|van|truck|lorry|train|furniture|bottle|knife|sword|bone|skull|skeleton|armour|mask|curtain|rope|chain|cable|machine|piano|instrument|suitcase|umbrella|bed|mirror|ceiling|floor|staircase|pencil|pen|chess piece|card|bell";
+  private static final String WHAT_NO_THING_DOES = "crawls?|walks?|strides?|stands? up|gets? up|breathes?|blinks?|winks?|smiles?|speaks?|whispers?|sings?|dances?|runs? after|chases?|looks?|stares?|waves?|bows?|nods?|drips?|melts?|bends?|folds?|ripples?|twists?|writhes?|grows?|unfolds?|reaches|grabs?|seizes|bites?|swallows?|wakes?|stirs|follows?|leans? out|come(?:s)? alive|come(?:s)? to life|turns? its head|opens? its (?:eyes?|mouth)";
+
+  private static final List<Happening> HAPPENINGS = List.of(
+      new Happening("\\bbefore (?:it|he|she|they|the \\p{L}+|anyone|anybody)(?: can|'s| is| has| have| could)?\\b.*\\b(?:reach|close|closed|turn|blink|move|fall|hit|land|see|floor|ground)", Cue.Kind.SPEED, "B2", "it is over before anything can move"),
+      new Happening("\\b(?:in|within) the (?:time|space) (?:it takes|of)\\b", Cue.Kind.SPEED, "B2", "a long thing done in a short time"),
+      new Happening("\\b(?:streak|streaks|blur|smear)s? (?:out|across|past|behind)\\b", Cue.Kind.SPEED, "B2", "something moves as a streak"),
+      new Happening("\\bin the wind of\\b", Cue.Kind.SPEED, "B2", "it moves the air as it passes"),
+      new Happening("\\b(?:sun|moon|stars|day|night|season)s?\\b.*\\b(?:rise|cross|set|pass|wheel)(?:s|es)?\\b.*\\b(?:and|in|while|as)\\b", Cue.Kind.TIME, "C1", "the sky moves faster than it does"),
+      new Happening("\\b(?:stop|stops|hang|hangs|stays?|halts?)\\b(?: there| where (?:it|they|he|she) (?:is|are))?(?:,| in the (?:air|shape)| in mid|\\.$| at (?:his|her|their|its|the) (?:knee|waist|head|hand|height|top))", Cue.Kind.TIME, "C3", "a thing stops that cannot"),
+      new Happening("\\b(?:do|does|did) not (?:move|fall|hit|land|break|touch the)\\b", Cue.Kind.TIME, "C3", "a thing does not move on as it must"),
+      new Happening("\\b(?:nobody|no one|nothing|everyone|everything|everybody)\\b.*\\b(?:moves|stops|slows|stands still|turns to stone)\\b", Cue.Kind.TIME, "C3", "all but one stand still"),
+      new Happening("\\b(?:\\p{L}+|\\d+) years (?:older|younger)\\b", Cue.Kind.TIME, "C2", "years go by in the picture"),
+      new Happening("\\bslowly as\\b|\\bslow as\\b", Cue.Kind.TIME, "C3", "something fast goes slowly"),
+      new Happening("\\bthen (?:somebody|someone|nobody|he|she|they|it) (?:sits|stands|is|isn't|sat) (?:in|there|on|gone)\\b", Cue.Kind.VANISH, "B1", "somebody is there at once"),
+      new Happening("\\b(?:somebody|someone) (?:is|now) (?:standing|sitting)\\b", Cue.Kind.VANISH, "B1", "somebody is there at once"),
+      new Happening("\\bwhere (?:there was|there were|there had been) (?:nothing|no)\\b|\\bwas empty\\b.*\\bnow\\b", Cue.Kind.VANISH, "B1", "something is where nothing was"),
+      new Happening("\\bthe (?:room|chair|bed|street|road|hall|house) is empty\\b|\\bthere is only one of\\b|\\bonly (?:his|her|their|the) \\p{L}+ (?:is|are|remains?)\\b", Cue.Kind.VANISH, "B1", "somebody is gone at once"),
+      new Happening("\\bthrough (?:him|her|them|it|the (?:wall|door|glass|mirror|window)) like\\b|\\b(?:walks?|steps?|passes|goes|puts? (?:her|his|a)(?: own)? hand) (?:straight )?through the (?:wall|door|glass|mirror)\\b", Cue.Kind.VANISH, "B1", "something passes through something solid"),
+      new Happening("\\b(?:metres|meters|feet|floors|storeys|stories|fathoms)\\b.*\\b(?:below|down|air|up|drop|high|above)\\b|\\b(?:drops|falls|climbs|jumps|leaps)\\b.*\\b(?:metres|meters|feet|floors|storeys|stories)\\b", Cue.Kind.HEIGHT, "B4", "somebody is high up"),
+      new Happening("\\b(?:climbs|rises|goes up|shoots up)\\b.*\\b(?:until (?:it|he|she) is a (?:dot|speck)|into the sky|out of sight|over the (?:roofs|houses|gorse))\\b", Cue.Kind.HEIGHT, "B3", "something goes up out of reach"),
+      new Happening("\\b(?:the )?size of an? \\p{L}+|\\bfills the (?:whole )?(?:sky|window|street|room)\\b|\\bas (?:tall|high|big|small) as (?:an? )?\\p{L}+|\\binside of the \\p{L}+ clock\\b|\\bsteps inside (?:it|the (?:clock|book|picture|box))\\b", Cue.Kind.SCALE, "D2", "a thing has the wrong size"),
+      new Happening("\\bon the (?:television|monitor|screen|set|tv)\\b|\\b(?:card|letter|page|paper|sign|message|screen|poster|slip)\\b.*\\b(?:reads?|says?|comes? up|changes|slides|shows?)\\b", Cue.Kind.SCREEN, "D1", "something must be read or seen on it"),
+      new Happening("\\b(?:date|number|name|hand|figure|needle|words?)s?\\b.*\\b(?:slides?|changes?|runs? backwards?|spins?|fades?|rewrites?)\\b", Cue.Kind.SCREEN, "D1", "writing or a pointer changes"),
+      new Happening("\\b(?:lamps?|lights?|candles?|bulbs?|stars?|windows?)\\b.*\\b(?:go(?:es)? out|come(?:s)? on by|flicker|dim|brighten|blaze)", Cue.Kind.LIGHT, "E1", "light changes in the picture"),
+      new Happening("\\b(?:light|glow)\\b.*\\b(?:pours?|spills?|floods?|gathers?|leaps?|strikes?|bursts?)\\b|\\b(?:arc|bolt) (?:leaps|jumps|strikes)\\b", Cue.Kind.LIGHT, "E1", "light behaves as a thing"),
+      new Happening("\\bmade of (?:light|smoke|water|sand|leaves|glass|paper|ash)\\b|\\bin the shape of an? (?:hand|man|woman|face|animal|bird)\\b", Cue.Kind.CREATURE, "E3", "a body made of something else"),
+      new Happening("\\b(?:painted|carved|stone|drawn|stuffed|porcelain|bronze|marble)\\b.*\\b(?:turns its|opens its|moves its|blinks|breathes|looks|swims|walks|flies|smiles)\\b", Cue.Kind.CREATURE, "E4", "a picture or a figure moves"),
+      new Happening("\\b(?:face|skin|fur|body|hand|flesh)\\b.*\\b(?:cracks?|blows away|falls off|peels?|melts?|turns? (?:in)?to|comes back old|crumbles?)\\b|\\bin the glass something\\b|\\bsomething (?:swims|moves|crawls|breathes)\\b", Cue.Kind.CREATURE, "E3", "a body does what no body does"),
+      new Happening("\\b(?:second|another|other) (?:city|sky|moon|sun|world|sea)\\b|\\bhangs? upside down\\b|\\b(?:doors?|lift|window|cupboard|wardrobe)\\b.*\\bopens? on an? (?:forest|desert|sea|beach|city|field|sky|street)\\b|\\b(?:flats|street|land|ground|road|city|hills?|horizon)\\b.*\\b(?:folds?|bends?|tilts?|rolls? up)\\b", Cue.Kind.WORLD, "F1", "a place that cannot be gone to"),
+      new Happening("\\b(?:THINGS)(?:s|es)?\\b(?: \\p{L}+){0,4}? (?:WHAT_NO_THING_DOES)\\b".replace("THINGS", THINGS).replace("WHAT_NO_THING_DOES", WHAT_NO_THING_DOES), Cue.Kind.CREATURE, "E3", "a thing does what only the living do"),
+      new Happening("\\b(?:THINGS)(?:s|es)?\\b(?: \\p{L}+){0,4}? (?:rises?|lifts? off|floats?|drifts? up|hovers?|takes? off|levitates?)\\b".replace("THINGS", THINGS), Cue.Kind.HEIGHT, "B5", "a thing leaves the ground by itself"),
+      new Happening("\\bwe (?:rise|fall|fly|follow|push|dive|pass|plunge|sink|drop|move) (?:it |him |her |them )?(?:from|through|all the way|into|out|down|up|above|over)\\b", Cue.Kind.CAMERA, "F2", "the camera goes where none can"));
+
+  private static final Pattern PASSING = Pattern.compile("\\b(?:throws?|tosses|hands?|passes|catches|gives?)\\b");
+  private static final Pattern TOUCHING = Pattern.compile("\\b(?:takes?|pulls?|across|out of|hand in hand|embraces?|slaps?|touches|shakes?|kisses|lifts?|arm)\\b");
+  private static final Pattern BODY_AND_IMAGE = Pattern.compile("\\b(?:reflection|shadow|image|portrait)\\b.*\\b(?:takes|pulls|turns|smiles|winks|stays|stops|walks|moves|holds?|holding|does not|speaks|waves|looks away)\\b|\\bout of (?:her|his|their) own\\b|\\bgoes on without (?:it|her|him)\\b");
+
+  private final Screenplay play;
+  private final Map<String, List<Phrase>> byFirst = new HashMap<>();
+  private final Map<String, List<Phrase>> byStart = new HashMap<>();
+
+  /** An entry taken apart. */
+  private record Phrase(CueWords.Entry entry, List<Set<String>> forms, List<String> starts) {
+    boolean fits(int part, String word) {
+      String start = starts.get(part);
+      return start.isEmpty() ? forms.get(part).contains(word) : word.startsWith(start);
+    }
+  }
+
+  /** A sentence in its place. @param at offset of its first character in the text of the element */
+  private record Sentence(Screenplay.Element element, int at, String text, String low) {}
+
+  private record Hit(Cue.Kind kind, String method, String reason, int weight) {}
+
+  private CueFinder(Screenplay play, CueWords words) {
+    this.play = play;
+    for (CueWords.Entry e : words.all()) {
+      List<Set<String>> forms = new ArrayList<>();
+      List<String> starts = new ArrayList<>();
+      for (String w : e.words().split(" ")) {
+        starts.add(w.endsWith("*") ? w.substring(0, w.length() - 1) : "");
+        forms.add(forms(w));
+      }
+      Phrase p = new Phrase(e, forms, starts);
+      if (starts.get(0).isEmpty()) {
+        forms.get(0).forEach(f -> byFirst.computeIfAbsent(f, k -> new ArrayList<>()).add(p));
+      } else {
+        byStart.computeIfAbsent(starts.get(0).substring(0, 1), k -> new ArrayList<>()).add(p);
+      }
+    }
+  }
+
+  /** Cues of a script, in its order. */
+  public static List<Cue> find(Screenplay play, CueWords words) {
+    return new CueFinder(play, words).cues();
+  }
+
+  private List<Cue> cues() {
+    Map<Integer, Set<String>> speakers = new HashMap<>();
+    Set<String> names = new HashSet<>();
+    for (Screenplay.Element e : play.elements()) {
+      if (e.kind() == Screenplay.Kind.CHARACTER) {
+        String name = e.text().replaceAll("\\(.*", "").strip().toLowerCase(Locale.ROOT);
+        speakers.computeIfAbsent(e.scene(), k -> new LinkedHashSet<>()).add(name);
+        names.add(name);
+      }
+    }
+    Map<String, String> doubles = doubles(names);
+    names.addAll(doubles.values());
+    Map<String, Integer> seen = new HashMap<>();
+    List<Cue> out = new ArrayList<>();
+    String before = "";
+    for (Screenplay.Element e : play.elements()) {
+      if (e.kind() == Screenplay.Kind.HEADING) {
+        before = "";
+      }
+      if (e.kind() != Screenplay.Kind.ACTION || e.scene() < 0) {
+        continue;
+      }
+      for (Sentence s : sentences(e)) {
+        Cue c = cue(s, before, names, doubles, seen);
+        if (c != null) {
+          out.add(c);
+        }
+        before = s.low();
+      }
+    }
+    return out;
+  }
+
+  private static List<Sentence> sentences(Screenplay.Element e) {
+    String text = e.text();
+    List<Sentence> out = new ArrayList<>();
+    Matcher m = SENTENCE.matcher(text);
+    int from = 0;
+    while (m.find() && m.end() > m.start()) {
+      String s = text.substring(from, m.end());
+      // A stop inside a number or after an initial ends no sentence; nor does one that leaves two letters.
+      if (s.strip().length() < 3 && m.end() < text.length()) {
+        continue;
+      }
+      if (!s.isBlank()) {
+        String low = QUOTED.matcher(s.toLowerCase(Locale.ROOT).replace('’', '\'')).replaceAll(q -> " ".repeat(q.group().length()));
+        out.add(new Sentence(e, from, s, low));
+      }
+      from = m.end();
+    }
+    return out;
+  }
+
+  private Cue cue(Sentence s, String before, Set<String> names, Map<String, String> doubles, Map<String, Integer> seen) {
+    List<Hit> hits = new ArrayList<>();
+    int likeness = likeness(s.low());
+    words(s.low(), likeness, hits);
+    for (Happening h : HAPPENINGS) {
+      Matcher m = h.pattern().matcher(s.low());
+      if (m.find() && m.start() < likeness) {
+        hits.add(new Hit(h.kind(), h.method(), h.reason(), 5));
+      }
+    }
+    twice(s.low(), before, names, doubles, hits);
+    if (hits.isEmpty()) {
+      return null;
+    }
+    Map<Cue.Kind, Integer> weights = new EnumMap<>(Cue.Kind.class);
+    hits.forEach(h -> weights.merge(h.kind(), h.weight(), Integer::sum));
+    Cue.Kind kind = weights.entrySet().stream().max(Map.Entry.comparingByValue()).orElseThrow().getKey();
+    Hit best = hits.stream().filter(h -> h.kind() == kind).max(java.util.Comparator.comparingInt(Hit::weight)).orElseThrow();
+    int lead = s.text().length() - s.text().stripLeading().length();
+    int a = s.at() + lead;
+    int b = s.at() + s.text().stripTrailing().length();
+    String words = s.element().text().substring(a, b);
+    String plain = words.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", " ").strip();
+    int nth = seen.merge(kind + plain, 1, Integer::sum);
+    String key = kind + ":" + plain + (nth > 1 ? "#" + nth : "");
+    return new Cue(place(s.element(), a, false), place(s.element(), b, true), words, kind, best.method(), best.reason(), weights.keySet().stream().filter(k -> k != kind).toList(), key);
+  }
+
+  /** Where a place in the text of an element stands in the source. @param end whether it is the end of something */
+  private static int place(Screenplay.Element e, int at, boolean end) {
+    int left = at;
+    for (Screenplay.Run r : e.runs()) {
+      if (left < r.text().length() || end && left == r.text().length()) {
+        return r.start() + left;
+      }
+      left -= r.text().length();
+    }
+    return e.end();
+  }
+
+  private static int likeness(String low) {
+    Matcher m = LIKENESS.matcher(low);
+    return m.find() && m.start() > 0 ? m.start() : Integer.MAX_VALUE;
+  }
+
+  private void words(String low, int likeness, List<Hit> hits) {
+    List<String> word = new ArrayList<>();
+    List<Integer> at = new ArrayList<>();
+    Matcher m = WORD.matcher(low);
+    while (m.find()) {
+      word.add(m.group());
+      at.add(m.start());
+    }
+    for (int i = 0; i < word.size(); i++) {
+      if (at.get(i) >= likeness || NOTHING.matcher(low.substring(0, at.get(i))).find()) {
+        continue;
+      }
+      String w = word.get(i);
+      int here = i;
+      byFirst.getOrDefault(w, List.of()).forEach(p -> phrase(p, word, here, hits));
+      byStart.getOrDefault(w.substring(0, 1), List.of()).stream().filter(p -> p.fits(0, w)).forEach(p -> phrase(p, word, here, hits));
+    }
+  }
+
+  private static void phrase(Phrase p, List<String> word, int first, List<Hit> hits) {
+    int at = first;
+    for (int part = 1; part < p.forms().size(); part++) {
+      int next = at + 1;
+      while (next < word.size() && next <= at + 1 + GAP && !p.fits(part, word.get(next))) {
+        next++;
+      }
+      if (next >= word.size() || next > at + 1 + GAP) {
+        return;
+      }
+      at = next;
+    }
+    hits.add(new Hit(p.entry().kind(), p.entry().method(), "the words “" + String.join(" ", word.subList(first, at + 1)) + "”", 2 + p.forms().size()));
+  }
+
+  /** Names that are another name with a word before or a number after: the same performer again. From the longer name to the shorter. */
+  private static Map<String, String> doubles(Set<String> names) {
+    Map<String, String> out = new LinkedHashMap<>();
+    for (String n : names) {
+      String numbered = n.replaceAll("[ #]+(?:\\d+|two|ii|b)$", "");
+      String last = n.substring(n.lastIndexOf(' ') + 1);
+      boolean qualified = n.matches("(?:the )?(?:\\p{L}+'s|\\p{L}+'|younger|older|young|old|other|second|future|past|first|double|mirror|real|false|driving|dark|ghost|tired|wet|dry|sleeping) .*");
+      if (!numbered.equals(n)) {
+        out.put(n, numbered);
+      } else if (names.contains(last) && !last.equals(n) || qualified && !last.equals(n) && last.length() > 2 && names.contains(last)) {
+        out.put(n, last);
+      }
+    }
+    return out;
+  }
+
+  private static void twice(String low, String before, Set<String> names, Map<String, String> doubles, List<Hit> hits) {
+    String method = PASSING.matcher(low).find() ? "A4" : TOUCHING.matcher(low).find() ? "A2" : "A1";
+    for (Map.Entry<String, String> d : doubles.entrySet()) {
+      int at = low.indexOf(d.getKey());
+      if (at >= 0) {
+        String rest = low.substring(0, at) + low.substring(at + d.getKey().length());
+        boolean both = named(rest, d.getValue());
+        boolean acts = PASSING.matcher(rest).find() || rest.matches(".*\\b(?:her|him|them)\\b.*");
+        if (both || at == 0 && acts && method.equals("A4") || low.startsWith("a " + d.getKey())) {
+          hits.add(new Hit(Cue.Kind.DOUBLE, method, "“" + d.getKey() + "” and “" + d.getValue() + "” are one performer", 8));
+          return;
+        }
+      }
+    }
+    for (String n : names) {
+      if (n.length() < 3) {
+        continue;
+      }
+      int at = low.indexOf(n);
+      if (at < 0) {
+        continue;
+      }
+      Matcher other = Pattern.compile("\\b(?:another|the other|a second|a third) (?:\\p{L}+ )?" + Pattern.quote(n) + "\\b|\\bone " + Pattern.quote(n) + "\\b.*\\bother\\b").matcher(low);
+      boolean arrives = low.strip().matches(".*\\b(?:sits|stands|lies|waits|is|was|it's) " + Pattern.quote(n) + "\\W*$") && (named(before, n) || low.strip().startsWith("it "));
+      if (other.find() || arrives) {
+        hits.add(new Hit(Cue.Kind.DOUBLE, method, "“" + n + "” is there twice", 8));
+        return;
+      }
+    }
+    if (BODY_AND_IMAGE.matcher(low).find() || low.matches(".*\\bwith the [^,]*'s face\\b.*|.*\\bthe same \\p{L}+, the same\\b.*")) {
+      hits.add(new Hit(Cue.Kind.DOUBLE, method, "somebody and an image of them part", 6));
+    } else if (low.matches(".*\\bthe (?:boy|girl|man|woman|one) beside (?:him|her|them) (?:\\p{L}+ )*back\\b.*")) {
+      hits.add(new Hit(Cue.Kind.DOUBLE, "A1", "one person in two places", 6));
+    }
+  }
+
+  private static boolean named(String low, String name) {
+    return Pattern.compile("\\b" + Pattern.quote(name) + "\\b").matcher(low).find();
+  }
+
+  /** A word with its usual endings. */
+  private static Set<String> forms(String w) {
+    Set<String> out = new HashSet<>();
+    if (w.endsWith("*")) {
+      return out;
+    }
+    out.add(w);
+    // Little words have no endings worth finding.
+    if (w.length() < 3 || Set.of("has", "the", "her", "his", "him", "out", "off", "was", "one", "are", "and").contains(w)) {
+      return out;
+    }
+    char last = w.charAt(w.length() - 1);
+    String stem = last == 'e' ? w.substring(0, w.length() - 1) : w;
+    out.add(w + "s");
+    out.add(w + "'s");
+    out.add(stem + "ing");
+    out.add(stem + "ed");
+    if (w.matches(".*(?:s|x|z|ch|sh)")) {
+      out.add(w + "es");
+    }
+    if (w.matches(".*[^aeiou]y")) {
+      out.add(w.substring(0, w.length() - 1) + "ies");
+      out.add(w.substring(0, w.length() - 1) + "ied");
+    }
+    if (w.matches(".*[^aeiou][aeiou][bdgklmnprt]")) {
+      out.add(w + last + "ing");
+      out.add(w + last + "ed");
+    }
+    if (w.equals("leap")) {
+      out.add("leapt");
+    }
+    return out;
+  }
+}
