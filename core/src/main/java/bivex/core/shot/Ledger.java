@@ -60,6 +60,9 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
 
   private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEE d MMM", java.util.Locale.UK);
 
+  /** Beginning of the key of a doubt about words; the number of the draft follows. */
+  private static final String WORDS = "words:";
+
   private static final class Book {
     private final ShotFacts facts;
     private final Map<String, Evidence> said = new HashMap<>();
@@ -99,8 +102,13 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
     private void planning() {
       boolean intent = facts.intent() != null && !facts.intent().isBlank();
       item("datum:intent", Kind.INTENT, "Story reason", intent ? State.IN_HAND : State.OWED, intent ? facts.intent() : "no reason in the story yet", "Write one line: why the audience needs this effect.", Due.BEFORE_DAY, Who.PRODUCER, 55);
-      if (facts.lost()) {
+      if (facts.words().lost()) {
         item("datum:mark", Kind.DATUM, "Its words in the script", State.IN_DOUBT, "the marked words are not in the newest draft", "Mark it again in the new draft, or omit the shot.", Due.BEFORE_DAY, Who.PRODUCER, 70);
+      } else if (facts.words().asked()) {
+        item("datum:mark", Kind.DATUM, "Its words in the script", State.IN_DOUBT, "the newest draft may have them elsewhere or otherwise", "Look at the proposal in Script and decide.", Due.BEFORE_DAY, Who.PRODUCER, 69);
+      }
+      for (ShotFacts.Change c : facts.words().changes()) {
+        item(WORDS + c.draft(), Kind.DATUM, "Words changed after shooting", State.IN_DOUBT, "shot as “" + shortened(c.before()) + "”, draft " + c.name() + " says “" + shortened(c.now()) + "”", "Look whether what was shot still tells it; say so, or shoot it again.", Due.BEFORE_DELIVERY, Who.PRODUCER, 71);
       }
       if (facts.methods() == 0) {
         item("method", Kind.METHOD, "Method", State.OWED, "nothing is chosen", "Choose how it is made.", Due.BEFORE_DAY, Who.PRODUCER, 60);
@@ -208,7 +216,7 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
       String why = reason;
       Evidence e = said.get(key);
       if (e != null) {
-        boolean question = kind == Kind.DATUM && !key.startsWith("check:") || kind == Kind.TASK;
+        boolean question = kind == Kind.DATUM && !key.startsWith("check:") && !key.startsWith(WORDS) || kind == Kind.TASK;
         if (e.kind() == Evidence.Kind.DROPPED && found != State.IN_HAND && kind != Kind.CAUTION) {
           state = State.DROPPED;
           why = e.words();
@@ -225,7 +233,7 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
           why = "accepted: " + e.words();
         }
       }
-      boolean before = kind != Kind.NOTE && kind != Kind.VERDICT && kind != Kind.VERSION && kind != Kind.DELIVERY && kind != Kind.INTENT;
+      boolean before = !key.startsWith(WORDS) && kind != Kind.NOTE && kind != Kind.VERDICT && kind != Kind.VERSION && kind != Kind.DELIVERY && kind != Kind.INTENT;
       if (agreed && before && (state == State.OWED || state == State.IN_DOUBT)) {
         state = State.DROPPED;
         why = "agreed without it";
@@ -295,6 +303,11 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
       facts.takes().stream().map(Take::plate).filter(p -> !known.contains(p)).distinct().forEach(out::add);
       said.keySet().stream().filter(k -> !known.contains(k) && !out.contains(k)).sorted().forEach(out::add);
       return out;
+    }
+
+    private static String shortened(String words) {
+      String one = words.replaceAll("\\s+", " ");
+      return one.length() <= 70 ? one : one.substring(0, one.lastIndexOf(' ', 70) > 40 ? one.lastIndexOf(' ', 70) : 70) + "…";
     }
 
     private static String lower(String s) {

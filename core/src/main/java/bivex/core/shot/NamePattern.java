@@ -7,6 +7,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -85,18 +86,47 @@ public record NamePattern(String text) {
   }
 
   /**
-   * The first free code of a scene. Codes go up in tens, so that later shots fit between.
+   * A free code of a scene that stands between two others. Codes go up in tens, so that later shots fit between; where there is no room left, the
+   * code goes after the last of the scene.
    *
-   * @param taken codes in use anywhere in the production
+   * @param before number of the shot before it in the scene, 0 for none
+   * @param after number of the shot after it, or null for none
+   * @param taken codes that any shot of the production has or ever had
    */
-  public String next(String scene, Set<String> taken) {
-    for (int n = 10; n < 10_000; n += 10) {
-      String code = fill(Map.of("scene", scene, "number", n));
-      if (!taken.contains(code)) {
-        return code;
+  public String between(String scene, int before, Integer after, Set<String> taken) {
+    InvalidInput.within("number before", (long) before, 0, 9_999);
+    if (after == null) {
+      for (int n = (before / 10 + 1) * 10; n < 10_000; n += 10) {
+        String code = fill(Map.of("scene", scene, "number", n));
+        if (!taken.contains(code)) {
+          return code;
+        }
+      }
+      throw new InvalidInput("pattern", "leaves no code in scene " + scene);
+    }
+    int middle = (before + after) / 2;
+    // Round fives first, then whatever is nearest to the middle.
+    int five = Math.round(middle / 5f) * 5;
+    for (int away = 0; away <= after - before; away++) {
+      for (int n : away == 0 ? new int[] {five, middle} : new int[] {middle - away, middle + away}) {
+        if (n > before && n < after) {
+          String code = fill(Map.of("scene", scene, "number", n));
+          if (!taken.contains(code)) {
+            return code;
+          }
+        }
       }
     }
-    throw new InvalidInput("pattern", "leaves no code in scene " + scene);
+    return between(scene, after, null, taken);
+  }
+
+  /** The number in a code of a scene; empty when the code is of another scene or does not follow the pattern. */
+  public OptionalInt number(String scene, String code) {
+    Optional<Map<String, String>> parts = read(code);
+    if (parts.isEmpty() || !parts.get().getOrDefault("number", "").matches("\\d{1,4}") || parts.get().containsKey("scene") && !part("scene", scene).equals(parts.get().get("scene"))) {
+      return OptionalInt.empty();
+    }
+    return OptionalInt.of(Integer.parseInt(parts.get().get("number")));
   }
 
   private static String part(String name, String value) {

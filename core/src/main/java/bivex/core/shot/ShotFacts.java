@@ -10,7 +10,7 @@ import java.util.List;
 /**
  * Everything known of a shot.
  *
- * @param lost whether its words are no longer in the script
+ * @param words how its words in the script stand
  * @param methods how many methods are chosen
  * @param plan what they derive
  * @param planFault why the plan cannot be derived; null when it can
@@ -20,8 +20,22 @@ import java.util.List;
  * @param delivery what became of the last package, or null
  */
 public record ShotFacts(
-    String intent, boolean lost, boolean omitted, int methods, Plan plan, String planFault, String setup, boolean struck, List<Take> takes,
+    String intent, Words words, boolean omitted, int methods, Plan plan, String planFault, String setup, boolean struck, List<Take> takes,
     MatchReview match, List<Evidence> evidence, Version version, Delivery delivery) {
+
+  /**
+   * How the words of a shot stand in the newest draft.
+   *
+   * @param lost whether any are no longer there
+   * @param asked whether somebody must say where they are
+   * @param changes what was written otherwise after the shot was shot, by draft
+   */
+  public record Words(boolean lost, boolean asked, List<Change> changes) {
+    public static final Words AS_MARKED = new Words(false, false, List.of());
+  }
+
+  /** @param draft its number @param name of the draft @param before words that were shot @param now words that stand there */
+  public record Change(int draft, String name, String before, String now) {}
 
   /** @param checks its facts against the shot @param verdict last one, null if none */
   public record Version(int number, List<VersionFacts.FactCheck> checks, Verdict verdict, String verdictReason, int openNotes) {}

@@ -34,6 +34,7 @@ class LedgerTest {
   private final List<Evidence> said = new ArrayList<>();
   private String intent = "She has only herself to rely on.";
   private int methods = 1;
+  private ShotFacts.Words words = ShotFacts.Words.AS_MARKED;
   private boolean struck;
   private ShotFacts.Version version;
   private ShotFacts.Delivery delivery;
@@ -41,7 +42,7 @@ class LedgerTest {
   private Ledger ledger() {
     Plan plan = methods == 0 ? MethodBook.derive(SETTING, List.of()) : PLAN;
     MatchReview match = MatchReview.of(takes, new HashSet<>(plan.matchSet().plates()), plan.matchSet().rules(), List.of(), new MatchGuard.Optics(Raster.UHD, 36, 6.0));
-    return Ledger.of(new ShotFacts(intent, false, false, methods, plan, null, "setup 3", struck, takes, match, said, version, delivery));
+    return Ledger.of(new ShotFacts(intent, words, false, methods, plan, null, "setup 3", struck, takes, match, said, version, delivery));
   }
 
   private OwedItem item(String key) {
@@ -64,6 +65,22 @@ class LedgerTest {
 
   private static ShotFacts.Version version(Verdict v, int notes) {
     return new ShotFacts.Version(2, new VersionFacts(Raster.HD, FrameRate.FILM, 112).against(Raster.HD, FrameRate.FILM, 96, 8, false), v, "", notes);
+  }
+
+  @Test
+  void wordsThatChangedAfterShootingAreInDoubtUntilSomebodyLooks() {
+    shootAll();
+    words = new ShotFacts.Words(false, false, List.of(new ShotFacts.Change(3, "blue", "takes the dividers", "takes the chart and runs")));
+    assertThat(item("words:3")).matches(i -> i.state() == OwedItem.State.IN_DOUBT && i.reason().contains("takes the chart and runs") && i.reason().contains("blue"));
+    assertThat(ledger().form()).isEqualTo(OwedItem.State.IN_DOUBT);
+    version = new ShotFacts.Version(1, List.of(), Verdict.AGREED, "", 0);
+    assertThat(item("words:3").state()).as("an agreed version may be of the old words").isEqualTo(OwedItem.State.IN_DOUBT);
+    said.add(new Evidence("words:3", Evidence.Kind.ACCEPTED, "the chart is in her hand anyway", T));
+    assertThat(item("words:3").state()).isEqualTo(OwedItem.State.IN_HAND);
+    words = new ShotFacts.Words(false, true, List.of(new ShotFacts.Change(4, "pink", "a", "b")));
+    assertThat(item("words:4").state()).as("the next draft is another doubt").isEqualTo(OwedItem.State.IN_DOUBT);
+    version = null;
+    assertThat(item("datum:mark").reason()).contains("elsewhere");
   }
 
   @Test
@@ -208,7 +225,7 @@ class LedgerTest {
   }
 
   private static OwedItem one(Plan plan, String key, String setup, Evidence... said) {
-    return Ledger.of(new ShotFacts("why", false, false, 1, plan, null, setup, false, List.of(), new MatchReview(null, Map.of()), List.of(said), null, null)).items().stream().filter(i -> i.key().equals(key)).findFirst().orElseThrow();
+    return Ledger.of(new ShotFacts("why", ShotFacts.Words.AS_MARKED, false, 1, plan, null, setup, false, List.of(), new MatchReview(null, Map.of()), List.of(said), null, null)).items().stream().filter(i -> i.key().equals(key)).findFirst().orElseThrow();
   }
 
   /** Nobody is sent to a set that is gone. */

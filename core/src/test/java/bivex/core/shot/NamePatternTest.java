@@ -59,11 +59,17 @@ class NamePatternTest {
   }
 
   @Test
-  void theNextCodeIsTheFirstFreeTen() {
+  void aNewCodeStandsBetweenItsNeighbours() {
     NamePattern p = new NamePattern("TK-{scene}-{number}");
-    assertThat(p.next("4", Set.of())).isEqualTo("TK-04-010");
-    assertThat(p.next("4", Set.of("TK-04-010", "TK-04-015", "TK-04-030"))).isEqualTo("TK-04-020");
-    assertThatThrownBy(() -> new NamePattern("one-{scene}").next("4", Set.of("one-04"))).hasMessageStartingWith("pattern: leaves no code");
+    assertThat(p.between("4", 0, null, Set.of())).isEqualTo("TK-04-010");
+    assertThat(p.between("4", 10, 20, Set.of("TK-04-010", "TK-04-020"))).isEqualTo("TK-04-015");
+    assertThat(p.between("4", 0, 10, Set.of("TK-04-010"))).isEqualTo("TK-04-005");
+    assertThat(p.between("4", 15, 20, Set.of("TK-04-015", "TK-04-020"))).isEqualTo("TK-04-017");
+    assertThat(p.between("4", 15, 16, Set.of("TK-04-015", "TK-04-016"))).isEqualTo("TK-04-020");
+    assertThat(p.between("4", 30, null, Set.of("TK-04-010", "TK-04-030", "TK-04-040"))).isEqualTo("TK-04-050");
+    assertThat(p.number("4", "TK-04-015")).hasValue(15);
+    assertThat(p.number("5", "TK-04-015")).isEmpty();
+    assertThatThrownBy(() -> new NamePattern("one-{scene}").between("4", 0, null, Set.of("one-04"))).hasMessageStartingWith("pattern: leaves no code");
   }
 
   @Test
