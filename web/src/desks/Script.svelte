@@ -2,159 +2,255 @@
   import { createQuery } from '@tanstack/svelte-query';
   import { tick } from 'svelte';
   import { tinykeys } from 'tinykeys';
-  import { api, got, Refused, send, type Schemas } from '../lib/api/client';
+  import { api, got, Refused, type Schemas } from '../lib/api/client';
   import { house } from '../lib/house.svelte';
   import { free } from '../lib/keys';
-  import ShotEditor from '../lib/parts/ShotEditor.svelte';
   import Form from '../lib/parts/Form.svelte';
-  import Sheet from '../lib/parts/Sheet.svelte';
+  import ShotEditor from '../lib/parts/ShotEditor.svelte';
   import { go } from '../lib/router';
-  import { frame } from '../lib/state.svelte';
+  import ChangesSheet from '../lib/script/ChangesSheet.svelte';
+  import CodesSheet from '../lib/script/CodesSheet.svelte';
+  import CostsSheet from '../lib/script/CostsSheet.svelte';
+  import CueCard from '../lib/script/CueCard.svelte';
+  import CueWordsSheet from '../lib/script/CueWordsSheet.svelte';
+  import DraftsSheet from '../lib/script/DraftsSheet.svelte';
+  import ImportSheet from '../lib/script/ImportSheet.svelte';
+  import { searcher } from '../lib/script/pages';
+  import ScriptPages from '../lib/script/ScriptPages.svelte';
+  import TallyTable from '../lib/script/TallyTable.svelte';
+  import { frame, queries } from '../lib/state.svelte';
   import { stageName } from '../lib/words';
 
   let { shot }: { shot: string | null } = $props();
   const h = house();
   const may = $derived(h.may('PRODUCER', 'COORDINATOR'));
+  /** Draft that is read; the newest unless an old one was asked for. */
+  let reading = $state('latest');
   const draft = createQuery(() => ({
-    queryKey: [h.id, 'draft', 'latest'],
+    queryKey: [h.id, 'draft', reading],
     queryFn: async () => {
       try {
-        return await got(api.GET('/api/productions/{production}/drafts/{draft}', { params: { path: { production: h.id, draft: 'latest' } } }));
+        return await got(api.GET('/api/productions/{production}/drafts/{draft}', { params: { path: { production: h.id, draft: reading } } }));
       } catch (e) {
         if (e instanceof Refused && e.status === 404) return null;
         throw e;
       }
     },
   }));
-  const shots = createQuery(() => ({ queryKey: [h.id, 'shots'], queryFn: () => got(api.GET('/api/productions/{production}/shots', { params: { path: { production: h.id }, query: { size: 500 } } })) }));
-  const known = $derived(shots.data?.lines.some((l) => l.id === shot) ? shot : null);
+  const drafts = createQuery(() => ({ queryKey: [h.id, 'drafts'], queryFn: () => got(api.GET('/api/productions/{production}/drafts', { params: { path: { production: h.id } } })) }));
+  const list = createQuery(() => ({ queryKey: [h.id, 'shots'], queryFn: () => got(api.GET('/api/productions/{production}/shots', { params: { path: { production: h.id }, query: { size: 500 } } })) }));
+  const cues = createQuery(() => ({ queryKey: [h.id, 'cues'], enabled: draft.data !== undefined && draft.data !== null, queryFn: () => got(api.GET('/api/productions/{production}/cues', { params: { path: { production: h.id } } })) }));
+  const tally = createQuery(() => ({ queryKey: [h.id, 'tally'], enabled: may, queryFn: () => got(api.GET('/api/productions/{production}/tally', { params: { path: { production: h.id } } })) }));
+  const d = $derived(draft.data);
+  const shots = $derived(new Map((list.data?.lines ?? []).filter((l) => !l.omitted).map((l) => [l.id, l])));
+  const marks = $derived((d?.marks ?? []).filter((m) => m.start !== null).sort((a, b) => a.start - b.start || b.end - a.end));
+  const known = $derived(list.data?.lines.some((l) => l.id === shot) ? shot : null);
+  const line = $derived(known ? list.data?.lines.find((l) => l.id === known) : undefined);
+  const order = $derived([...(list.data?.lines ?? [])].filter((l) => !l.omitted).sort((a, b) => (a.marks[0]?.start ?? 1e9) - (b.marks[0]?.start ?? 1e9)));
+  const omitted = $derived(list.data?.lines.filter((l) => l.omitted) ?? []);
+  const latest = $derived(drafts.data?.[0]);
+  const open = $derived((latest?.marks['ASKED'] ?? 0) + (latest?.marks['LOST'] ?? 0));
+  const openCues = $derived(d?.newest ? (cues.data?.cues ?? []) : []);
 
-  type Piece = { text: string; at: number; run: Schemas['Run']; marks: string[] };
-  type Row = { line: Schemas['Line']; pieces: Piece[]; first: string[]; index: number };
-
-  /** Lines cut at the ends of marks, so that marked words can be drawn as such. */
-  const pages = $derived.by(() => {
-    const d = draft.data;
-    if (!d) return [];
-    const marks = (shots.data?.lines ?? []).filter((s) => s.draft === d.id && !s.omitted && !s.lost);
-    const begun = new Set<string>();
-    let index = 0;
-    return d.pages.map((p) => ({
-      number: p.number,
-      rows: p.lines.map((line): Row => {
-        const first: string[] = [];
-        const pieces = line.runs.flatMap((run): Piece[] => {
-          const end = run.start + run.text.length;
-          const cuts = [...new Set([run.start, end, ...marks.flatMap((m) => [m.markStart, m.markEnd]).filter((c) => c > run.start && c < end)])].sort((a, b) => a - b);
-          return cuts.slice(0, -1).map((at, i) => {
-            const inside = marks.filter((m) => m.markStart <= at && m.markEnd > at);
-            inside.filter((m) => !begun.has(m.id)).forEach((m) => { begun.add(m.id); first.push(m.id); });
-            return { text: run.text.slice(at - run.start, (cuts[i + 1] ?? end) - run.start), at, run, marks: inside.map((m) => m.id) };
-          });
-        });
-        return { line, pieces, first, index: line.runs.length > 0 ? index++ : -1 };
-      }),
-    }));
-  });
-  const rows = $derived(pages.flatMap((p) => p.rows).filter((r) => r.index >= 0));
-  const line = (id: string) => shots.data?.lines.find((l) => l.id === id);
-
+  let pages = $state<ReturnType<typeof ScriptPages>>();
   let chosen = $state<{ start: number; end: number; words: string } | null>(null);
   let cursor = $state(-1);
-  let anchor = $state(-1);
-  let importing = $state(false);
-  let pasted = $state('');
-  let name = $state('');
+  let scene = $state('');
+  let cueKey = $state<string | null>(null);
+  let changing = $state(false);
+  let placing = $state<Schemas['MarkChangeView'] | null>(null);
+  let adding = $state<string | null>(null);
+  let words = $state('');
+  let hitAt = $state(0);
+  let field = $state<HTMLInputElement>();
   let over = $state(false);
-  let wrong = $state('');
-  let progress = $state<number | null>(null);
+  let dropped = $state<File | null>(null);
+  let sheet = $state<'' | 'import' | 'drafts' | 'changes' | 'costs' | 'cue words' | 'codes'>('');
+  let changesOf = $state('');
+  const sheetOf = (name: typeof sheet) => ({ get: () => sheet === name, set: (o: boolean) => (sheet = o ? name : sheet === name ? '' : sheet) });
+  const importing = sheetOf('import');
+  const drafting = sheetOf('drafts');
+  const comparing = sheetOf('changes');
+  const costing = sheetOf('costs');
+  const wording = sheetOf('cue words');
+  const coding = sheetOf('codes');
 
-  /** Offset in the source of a place in the page. */
-  function offset(node: Node | null, at: number): number | null {
-    const element = node instanceof Element ? node : node?.parentElement;
-    const span = element?.closest<HTMLElement>('[data-at]');
-    return span ? Number(span.dataset['at']) + (node instanceof Text ? at : 0) : null;
-  }
+  const cueIndex = $derived(openCues.findIndex((c) => c.key === cueKey));
+  const cue = $derived(cueIndex >= 0 ? openCues[cueIndex] : undefined);
+  const find = $derived(d ? searcher(d.pages) : () => []);
+  const hits = $derived(words.trim().length > 1 ? find(words) : []);
+  const hit = $derived(hits[Math.min(hitAt, hits.length - 1)] ?? null);
+  const shotRow = $derived(line && tally.data ? { code: line.code, cost: tally.data.shots[line.id] ?? 0, plates: line.plates, hours: line.effort } : null);
 
-  function selected(): void {
-    const s = getSelection();
-    if (!s || s.isCollapsed || s.rangeCount === 0) {
+  function step(by: number): void {
+    if (openCues.length === 0) {
+      frame.say('No cue is left.');
       return;
     }
-    const a = offset(s.anchorNode, s.anchorOffset);
-    const b = offset(s.focusNode, s.focusOffset);
-    if (a !== null && b !== null && a !== b) {
-      chosen = { start: Math.min(a, b), end: Math.max(a, b), words: s.toString() };
-      cursor = -1;
+    const from = cueIndex >= 0 ? cueIndex : by > 0 ? openCues.findIndex((c) => c.scene === scene) - 1 : openCues.length;
+    const next = openCues[(Math.max(from, -1) + by + openCues.length) % openCues.length];
+    if (next) {
+      cueKey = next.key;
+      changing = false;
+      pages?.clear();
+      pages?.show(next.start);
     }
   }
 
-  /** Moves the line cursor; with extend the lines between are chosen. */
-  function move(step: number, extend: boolean): void {
-    cursor = Math.max(0, Math.min(rows.length - 1, cursor + step));
-    if (!extend || anchor < 0) anchor = cursor;
-    const [from, to] = [Math.min(anchor, cursor), Math.max(anchor, cursor)];
-    const a = rows[from]?.line.runs[0];
-    const last = rows[to]?.line.runs.at(-1);
-    if (a && last) {
-      chosen = { start: a.start, end: last.start + last.text.length, words: rows.slice(from, to + 1).flatMap((r) => r.line.runs.map((x) => x.text)).join(' ') };
-    }
-    void tick().then(() => document.querySelector('.cursor')?.scrollIntoView({ block: 'nearest' }));
+  function after(index: number): void {
+    const next = openCues[index] ?? openCues[index - 1];
+    cueKey = next?.key ?? null;
+    changing = false;
+    if (next) pages?.show(next.start);
   }
 
-  async function mark(): Promise<void> {
-    const d = draft.data;
-    if (!chosen || !d || !may) {
-      frame.wrong('Select the words of the effect on the page first.');
-      return;
-    }
+  async function mark(span: { start: number; end: number }, method?: string): Promise<Schemas['ShotView'] | null> {
     try {
-      const s = await got(api.POST('/api/productions/{production}/shots', { params: { path: { production: h.id } }, body: { draft: d.id, start: chosen.start, end: chosen.end } }));
-      chosen = null;
-      cursor = anchor = -1;
-      getSelection()?.removeAllRanges();
+      const s = await got(api.POST('/api/productions/{production}/shots', { params: { path: { production: h.id } }, body: { draft: d!.id, start: span.start, end: span.end, ...(method ? { method } : {}) } as Schemas['NewShot'] }));
+      frame.say(`${s.code} marked. ${s.sentence}`);
+      return s;
+    } catch (e) {
+      frame.wrong(e);
+      await h.again();
+      return null;
+    }
+  }
+
+  async function markChosen(): Promise<void> {
+    if (!chosen || !d?.newest || !may) {
+      frame.wrong(d && !d.newest ? 'Old drafts are read only; mark in the newest.' : 'Select the words of the effect on the page first.');
+      return;
+    }
+    if (placing) {
+      await place();
+      return;
+    }
+    if (adding) {
+      await more();
+      return;
+    }
+    const s = await mark(chosen);
+    if (s) {
+      pages?.clear();
       await h.again();
       go(h.id, 'script', s.id);
-      frame.say(`${s.code} marked. ${s.sentence}`);
+    }
+  }
+
+  async function accept(method: string): Promise<void> {
+    if (!cue || !may) return;
+    const at = cueIndex;
+    const s = await mark(cue, method);
+    if (s) {
+      await h.again();
+      after(at);
+    }
+  }
+
+  async function away(): Promise<void> {
+    if (!cue || !may) return;
+    const at = cueIndex;
+    try {
+      queries.setQueryData([h.id, 'cues'], await got(api.POST('/api/productions/{production}/cues/waved', { params: { path: { production: h.id } }, body: { key: cue.key } })));
+      await tick();
+      after(at);
     } catch (e) {
       frame.wrong(e);
     }
   }
 
+  async function wanted(key: string): Promise<void> {
+    try {
+      queries.setQueryData([h.id, 'cues'], await got(api.POST('/api/productions/{production}/cues/wanted', { params: { path: { production: h.id } }, body: { key } })));
+    } catch (e) {
+      frame.wrong(e);
+    }
+  }
+
+  /** Puts a mark that lost its words on those chosen. */
+  async function place(): Promise<void> {
+    if (!placing || !chosen) return;
+    try {
+      await got(api.POST('/api/productions/{production}/marks/{mark}/decision', { params: { path: { production: h.id, mark: placing.mark.id } }, body: { start: chosen.start, end: chosen.end, version: placing.version } }));
+      frame.say(`${placing.code} stands on the words you chose.`);
+      placing = null;
+      pages?.clear();
+      await h.again();
+      if (open > 1) sheet = 'changes';
+    } catch (e) {
+      frame.wrong(e);
+    }
+  }
+
+  /** Adds the words chosen to a shot. */
+  async function more(): Promise<void> {
+    if (!adding || !chosen || !d) return;
+    try {
+      await got(api.POST('/api/productions/{production}/shots/{shot}/marks', { params: { path: { production: h.id, shot: adding } }, body: { draft: d.id, start: chosen.start, end: chosen.end } }));
+      adding = null;
+      pages?.clear();
+      await h.again();
+    } catch (e) {
+      frame.wrong(e);
+    }
+  }
+
+  function leave(): void {
+    placing = adding = null;
+    cueKey = null;
+    pages?.clear();
+  }
+
+  function search(by: number): void {
+    hitAt = hits.length > 0 ? (hitAt + by + hits.length) % hits.length : 0;
+  }
+
   $effect(() =>
     tinykeys(window, {
-      m: free(() => void mark()),
-      j: free(() => move(1, false)),
-      k: free(() => move(-1, false)),
-      'Shift+J': free(() => move(1, true)),
-      'Shift+K': free(() => move(-1, true)),
+      m: free(() => void markChosen()),
+      j: free(() => pages?.move(1, false)),
+      k: free(() => pages?.move(-1, false)),
+      'Shift+J': free(() => pages?.move(1, true)),
+      'Shift+K': free(() => pages?.move(-1, true)),
+      '.': free(() => step(1)),
+      ',': free(() => step(-1)),
+      a: free(() => void accept(cue?.method ?? '')),
+      e: free(() => (changing = cue !== undefined)),
+      w: free(() => void away()),
+      f: free(() => field?.focus()),
+      i: free(() => may && (sheet = 'import')),
+      d: free(() => (sheet = 'drafts')),
+      Escape: free(() => (chosen || cue || placing || adding ? leave() : known ? go(h.id, 'script') : undefined)),
     }),
   );
 
-  // Goes to where the selected shot, or the scene of the address, stands on the page.
+  // Goes to where the shot of the address, or the scene, stands on the page; once for each address.
+  let shown = '';
   $effect(() => {
-    if (shot && pages.length > 0) {
-      const at = shot;
-      void tick().then(() => document.querySelector(at.startsWith('scene-') ? `[data-scene="${CSS.escape(at.slice(6))}"]` : `[data-first~="${at}"]`)?.scrollIntoView({ block: 'center' }));
+    const p = pages;
+    const at = shot;
+    if (!p || !d || !at || shown === `${d.id} ${at}`) return;
+    const m = marks.find((x) => x.shot === at);
+    if (at.startsWith('scene-')) {
+      shown = `${d.id} ${at}`;
+      void tick().then(() => p.showScene(at.slice(6)));
+    } else if (m) {
+      shown = `${d.id} ${at}`;
+      void tick().then(() => p.show(m.start));
     }
   });
 
-  async function take(file: File | null): Promise<void> {
-    wrong = '';
-    progress = 0;
-    try {
-      const form = new FormData();
-      form.append('file', file ?? new File([pasted], 'pasted.txt', { type: 'text/plain' }));
-      form.append('name', name || (file ? file.name.replace(/\.[^.]*$/, '') : ''));
-      const d = await send<Schemas['DraftView']>(`/api/productions/${h.id}/drafts`, form, (x) => (progress = x));
-      importing = false;
-      pasted = name = '';
-      await h.again();
-      frame.say(`${d.name}: ${d.scenes} scenes on ${d.pages} pages.${d.lost.length > 0 ? ` Words lost of ${d.lost.join(', ')}.` : ''}`);
-    } catch (e) {
-      wrong = e instanceof Error ? e.message : String(e);
-    } finally {
-      progress = null;
+  async function imported(x: Schemas['DraftView']): Promise<void> {
+    reading = 'latest';
+    await h.again();
+    const n = (k: string): number => x.marks[k] ?? 0;
+    const doubts = n('ASKED') + n('LOST');
+    frame.say(`${x.name}: ${x.scenes} scenes on ${x.pages} pages.${x.made.length > 0 ? ` ${x.made.length} shots came with it.` : ''}${doubts > 0 ? ` ${doubts} to decide.` : ''}${x.uncertain.length > 0 ? ` ${x.uncertain.length} lines could be read otherwise; see Drafts.` : ''}`);
+    if (x.number > 1) {
+      changesOf = x.id;
+      sheet = 'changes';
+    } else if (x.uncertain.length > 0) {
+      sheet = 'drafts';
     }
   }
 
@@ -163,189 +259,179 @@
     over = false;
     const f = e.dataTransfer?.files[0];
     if (f && may) {
-      importing = true;
-      void take(f);
+      dropped = f;
+      sheet = 'import';
     }
   }
 </script>
 
-<svelte:document onselectionchange={selected} />
-
 <div class="script" role="presentation" class:over ondragover={(e) => { e.preventDefault(); over = true; }} ondragleave={() => (over = false)} ondrop={drop}>
-  <section class="pages" aria-label="Script pages">
+  <section class="pages">
     <div class="bar">
-      <span class="soft small">{draft.data ? `${draft.data.name} · ${draft.data.pages.length} pages · ${draft.data.scenes.length} scenes · ${shots.data?.total ?? 0} effect shots` : ''}</span>
-      {#if may}<button class="btn tight ml-auto" onclick={() => (importing = true)}>Import a draft</button>{/if}
+      {#if d}
+        <button class="btn tight draft" title="All drafts" onclick={() => (sheet = 'drafts')}>{d.name} <kbd>d</kbd></button>
+        <form class="find" role="search" onsubmit={(e) => { e.preventDefault(); search(1); }}>
+          <input class="input" bind:this={field} bind:value={words} placeholder="Find in the script  (f)" aria-label="Find in the script" oninput={() => (hitAt = 0)} onkeydown={(e) => { if (e.key === 'Escape') { words = ''; field?.blur(); } if (e.key === 'Enter' && e.shiftKey) { e.preventDefault(); search(-1); } }} />
+          {#if words.trim().length > 1}<span class="small mono soft" role="status">{hits.length === 0 ? 'nothing' : `${Math.min(hitAt, hits.length - 1) + 1}/${hits.length}`}</span>{/if}
+        </form>
+        {#if may && d.newest}<button class="btn tight" class:now={openCues.length > 0 && !cue && open === 0} onclick={() => step(1)}>{openCues.length} cue{openCues.length === 1 ? '' : 's'} <kbd>.</kbd></button>{/if}
+        {#if open > 0 && latest}<button class="btn tight now" onclick={() => { changesOf = latest.id; sheet = 'changes'; }}>{open} to decide</button>{/if}
+      {/if}
+      <span class="ml-auto"></span>
+      {#if d}
+        <details class="more">
+          <summary class="btn tight">Hand out</summary>
+          <div class="sheet">
+            {#each [['scenes', 'Breakdown by scene'], ['shots', 'Breakdown by shot'], ['elements', 'Elements and props'], ['wardrobe', 'Wardrobe of doubles'], ['cautions', 'Cautions']] as [k, w] (k)}
+              <span>{w}</span><a href="/api/productions/{h.id}/sheets/{k}.pdf" download>PDF</a><a href="/api/productions/{h.id}/sheets/{k}.csv" download>CSV</a>
+            {/each}
+            <span>Script with its marks as notes</span><a href="/api/productions/{h.id}/drafts/{d.id}/script.fountain" download>Text</a><span></span>
+            {#if may}<button class="btn bare tight" onclick={() => (sheet = 'cue words')}>Cue words</button><button class="btn bare tight" onclick={() => (sheet = 'codes')}>Put codes in order</button>{/if}
+          </div>
+        </details>
+      {/if}
+      {#if may}<button class="btn tight" onclick={() => (sheet = 'import')}>Import <kbd>i</kbd></button>{/if}
     </div>
-    {#if draft.data === null}
+    {#if d && !d.newest}<p class="old">You read {d.name}, an earlier draft, as it was marked. <button class="btn tight" onclick={() => (reading = 'latest')}>Back to the newest</button></p>{/if}
+    {#if d === null}
       <div class="empty">
         <h1>No script yet</h1>
-        <p class="soft">Drop a plain-text screenplay here, or paste one. Every moment you mark on it becomes an effect shot.</p>
-        {#if may}<button class="btn now mt-3" onclick={() => (importing = true)}>Import the script</button>{/if}
+        <p class="soft">Drop a screenplay here as text, as a PDF, or as a CSV of scenes, or paste one. Every moment you mark on it becomes an effect shot.</p>
+        {#if may}<button class="btn now mt-3" onclick={() => (sheet = 'import')}>Import the script</button>{/if}
       </div>
-    {/if}
-    {#each pages as p (p.number)}
-      <article class="page sheet" aria-label="Page {p.number}">
-        <span class="folio">{p.number}.</span>
-        {#each p.rows as r, i (i)}
-          <div class="row {r.line.kind.toLowerCase()}" class:cursor={r.index >= 0 && cursor >= 0 && r.index >= Math.min(anchor, cursor) && r.index <= Math.max(anchor, cursor)} style:padding-left="{r.line.indent}ch" data-scene={r.line.number || undefined} data-first={r.first.join(' ') || undefined}>
-            {#if r.line.number}<span class="scene left">{r.line.number}</span><span class="scene right">{r.line.number}</span>{/if}
-            {#if r.first.length > 0}
-              <span class="brackets">
-                {#each r.first as id (id)}
-                  {@const l = line(id)}
-                  {#if l}<button class="bracket mono" class:here={id === known} title="{l.title} · {l.sentence}" onclick={() => go(h.id, 'script', id)}><Form state={l.form} size={10} /> {l.code}</button>{/if}
-                {/each}
-              </span>
-            {/if}
-            {#each r.pieces as q (q.at)}<span data-at={q.at} class:marked={q.marks.length > 0} class:here={q.marks.includes(known ?? '')} class:b={q.run.bold} class:i={q.run.italic} class:u={q.run.underline}>{q.text}</span>{:else}&nbsp;{/each}
-          </div>
-        {/each}
-      </article>
-    {/each}
+    {:else if d}
+      <ScriptPages bind:this={pages} draft={d} {marks} {shots} here={known} cues={openCues} cue={cue?.key ?? null} {hits} {hit} bind:chosen bind:cursor bind:scene onopen={(id) => go(h.id, 'script', id)} oncue={(k) => { cueKey = k; changing = false; }} />
+    {:else}<p class="soft p-4">Reading the script…</p>{/if}
   </section>
 
   <section class="side sheet" aria-label="Breakdown">
-    {#if chosen && may}
+    {#if tally.data && d}<TallyTable tally={tally.data} {scene} shot={shotRow} oncosts={() => (sheet = 'costs')} />{/if}
+    {#if placing && !chosen}
+      <div class="chosen"><p><span class="mono">{placing.code}</span> was on: <span class="quote">{placing.mark.excerpt}</span></p><p class="soft">Select the words it is on now.</p><button class="btn tight mt-2" onclick={leave}>Leave <kbd>Esc</kbd></button></div>
+    {:else if adding && !chosen}
+      <div class="chosen"><p class="soft">Select more words for {list.data?.lines.find((l) => l.id === adding)?.code}.</p><button class="btn tight mt-2" onclick={leave}>Leave <kbd>Esc</kbd></button></div>
+    {:else if chosen && may && d?.newest}
       <div class="chosen">
         <p class="quote">{chosen.words.length > 160 ? `${chosen.words.slice(0, 160)}…` : chosen.words}</p>
-        <button class="btn now" onclick={() => void mark()}>Mark as an effect shot <kbd>m</kbd></button>
+        <div class="flex gap-2 flex-wrap">
+          {#if placing}<button class="btn now" onclick={() => void place()}>Put {placing.code} on these words <kbd>m</kbd></button>
+          {:else if adding}<button class="btn now" onclick={() => void more()}>Add to {list.data?.lines.find((l) => l.id === adding)?.code} <kbd>m</kbd></button>
+          {:else}<button class="btn now" onclick={() => void markChosen()}>Mark as an effect shot <kbd>m</kbd></button>{#if line && !line.omitted}<button class="btn" onclick={() => { adding = line!.id; void more(); }}>Add to {line.code}</button>{/if}{/if}
+          <button class="btn bare" onclick={leave}>Leave</button>
+        </div>
       </div>
+    {:else if cue && may}
+      <CueCard {cue} at={cueIndex + 1} of={openCues.length} onaccept={(m) => void accept(m)} onaway={() => void away()} onstep={step} bind:changing />
     {/if}
     {#if known}
-      <ShotEditor shot={known} />
+      <ShotEditor shot={known} onmore={may && d?.newest ? () => { adding = known; } : undefined} />
     {:else}
       <div class="p-4">
         <h1>Breakdown</h1>
-        <p class="soft mb-3">{may ? 'Select words on the page, with the mouse or line by line with j, k and Shift, and press m. Or open a mark:' : 'Open a mark to read it:'}</p>
+        <p class="soft mb-3">{may ? 'Select words on the page, with the mouse or line by line with j, k and Shift, and press m. Or go through the cues with the full stop. Or open a mark:' : 'Open a mark to read it:'}</p>
         <ul>
-          {#each shots.data?.lines.filter((l) => !l.omitted) ?? [] as l (l.id)}
-            <li class="rule"><button class="spot" onclick={() => go(h.id, 'script', l.id)}><Form state={l.form} /><span class="mono">{l.code}</span><span>{l.title}</span><span class="soft small">{l.lost ? 'words lost' : stageName(l.stage)}</span></button></li>
+          {#each order as l (l.id)}
+            <li class="rule"><button class="spot" onclick={() => go(h.id, 'script', l.id)}><Form state={l.form} /><span class="mono">{l.code}</span><span>{l.title}</span><span class="soft small">{l.lost ? 'words lost' : l.marks.some((m) => m.standing === 'ASKED') ? 'to decide' : stageName(l.stage)}</span></button></li>
           {/each}
         </ul>
-        {#if shots.data?.lines.some((l) => l.omitted)}
+        {#if omitted.length > 0}
           <h2 class="mt-4">Omitted</h2>
-          <ul>{#each shots.data.lines.filter((l) => l.omitted) as l (l.id)}<li class="rule"><button class="spot struck" onclick={() => go(h.id, 'script', l.id)}><Form state="DROPPED" /><span class="mono">{l.code}</span><span>{l.title}</span></button></li>{/each}</ul>
+          <ul>{#each omitted as l (l.id)}<li class="rule"><button class="spot struck" onclick={() => go(h.id, 'script', l.id)}><Form state="DROPPED" /><span class="mono">{l.code}</span><span>{l.title}</span></button></li>{/each}</ul>
         {/if}
       </div>
     {/if}
   </section>
 </div>
 
-<Sheet bind:open={importing} title="Import a draft" wide>
-  <p class="soft mb-2">A screenplay as plain text in the open Fountain syntax, up to 4 MB. Marks follow their words into the new draft; what can't be found is shown, never dropped.</p>
-  <label class="field mb-2"><span>Name of the draft, for example its colour</span><input class="input" bind:value={name} /></label>
-  <label class="field mb-2"><span>File</span><input class="input" type="file" accept=".fountain,.txt,.spmd,text/plain" onchange={(e) => void take(e.currentTarget.files?.[0] ?? null)} /></label>
-  <label class="field"><span>or paste it here</span><textarea class="textarea mono" rows="10" bind:value={pasted}></textarea></label>
-  {#if wrong}<p class="pencil mt-2" role="alert">{wrong}. Nothing was changed.</p>{/if}
-  {#if progress !== null}<progress class="w-full" value={progress}></progress>{/if}
-  <div class="mt-3 flex gap-2"><button class="btn ink" disabled={!pasted.trim()} onclick={() => void take(null)}>Import what is pasted</button><button class="btn" onclick={() => (importing = false)}>Leave</button></div>
-</Sheet>
+<ImportSheet bind:open={importing.get, importing.set} bind:dropped ondone={(x) => void imported(x)} />
+<DraftsSheet bind:open={drafting.get, drafting.set} drafts={drafts.data ?? []} reading={d?.id ?? ''} onread={(id) => (reading = id)} onchanges={(id) => { changesOf = id; sheet = 'changes'; }} />
+<ChangesSheet bind:open={comparing.get, comparing.set} draft={changesOf} onplace={(c) => { pages?.clear(); placing = c; }} />
+<CostsSheet bind:open={costing.get, costing.set} tally={tally.data} />
+<CueWordsSheet bind:open={wording.get, wording.set} waved={cues.data?.waved ?? []} onwanted={(k) => void wanted(k)} />
+<CodesSheet bind:open={coding.get, coding.set} />
 
 <style>
   .script {
     display: grid;
-    grid-template-columns: minmax(0, 1fr) 460px;
+    grid-template-columns: minmax(0, 1fr) 456px;
     height: 100%;
+    min-height: 0;
   }
   .over {
     outline: 3px dashed var(--pencil);
     outline-offset: -6px;
   }
   .pages {
-    overflow: auto;
-    padding: 0 16px 40px;
+    display: flex;
+    flex-direction: column;
+    min-height: 0;
     background: var(--shade);
+  }
+  .pages > :global(.box) {
+    flex: 1;
   }
   .bar {
-    position: sticky;
-    top: 0;
-    z-index: 2;
     display: flex;
     align-items: center;
+    gap: 8px;
+    padding: 6px 12px;
+    border-bottom: 1px solid var(--line);
+  }
+  .bar kbd {
+    color: inherit;
+    opacity: 0.75;
+  }
+  .draft {
+    max-width: 190px;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  .find {
+    position: relative;
+    width: 190px;
+  }
+  .find .input {
+    min-height: 26px;
+    padding-right: 44px;
+  }
+  .find span {
+    position: absolute;
+    right: 6px;
+    top: 5px;
+  }
+  .old {
+    display: flex;
     gap: 12px;
-    padding: 6px 0;
-    background: var(--shade);
-  }
-  .page {
-    position: relative;
-    width: fit-content;
-    margin: 0 auto 14px;
-    padding: 40px 46px 46px 130px;
-    font: 15px/1.13 var(--screenplay);
-    content-visibility: auto;
-    contain-intrinsic-size: 720px 1000px;
-  }
-  .folio {
-    position: absolute;
-    top: 16px;
-    right: 46px;
-  }
-  .row {
-    position: relative;
-    width: 61ch;
-    min-height: 17px;
-  }
-  .row.cursor {
-    background: var(--shade);
-    box-shadow: -3px 0 0 var(--pencil);
-  }
-  [data-at] {
-    white-space: pre-wrap;
-  }
-  .heading {
-    font-weight: 700;
-  }
-  .scene {
-    position: absolute;
-    color: var(--soft);
-    font-weight: 400;
-  }
-  .scene.left {
-    left: -30px;
-  }
-  .scene.right {
-    right: -26px;
-  }
-  .marked {
+    align-items: center;
+    justify-content: center;
+    padding: 5px;
     background: var(--mark);
+    border-bottom: 1px solid var(--ink);
   }
-  .marked.here {
-    background: color-mix(in oklab, var(--mark) 70%, var(--pencil));
+  .more {
+    position: relative;
   }
-  .b {
-    font-weight: 700;
+  .more summary {
+    list-style: none;
+    display: inline-block;
   }
-  .i {
-    font-style: italic;
+  .more > div {
+    position: absolute;
+    right: 0;
+    top: 30px;
+    z-index: 5;
+    width: 330px;
+    padding: 10px 12px;
+    display: grid;
+    grid-template-columns: 1fr auto auto;
+    gap: 6px 14px;
+    box-shadow: 0 6px 20px rgb(0 0 0 / 0.18);
   }
-  .u {
+  .more a {
     text-decoration: underline;
   }
-  .brackets {
-    position: absolute;
-    left: -124px;
-    top: -2px;
-    display: grid;
-    justify-items: start;
-    gap: 1px;
-    z-index: 1;
-  }
-  .bracket {
-    font-size: 11px;
-    line-height: 1.4;
-    padding: 1px 4px;
-    border-right: 3px solid var(--ink);
-    white-space: nowrap;
-    cursor: pointer;
-    background: var(--sheet);
-    display: flex;
-    gap: 4px;
-    align-items: center;
-  }
-  .bracket.here {
-    border-color: var(--pencil);
-    font-weight: 700;
+  .more .btn {
+    justify-self: start;
   }
   .side {
     overflow: auto;
@@ -359,7 +445,7 @@
     background: var(--sheet);
     border-bottom: 2px solid var(--pencil);
   }
-  .quote {
+  .chosen .quote {
     font-family: var(--screenplay);
     margin-bottom: 8px;
   }
@@ -386,11 +472,11 @@
   @media (max-width: 900px) {
     .script {
       grid-template-columns: 1fr;
+      grid-template-rows: 60vh auto;
       overflow: auto;
     }
-    .page {
-      padding-left: 100px;
-      zoom: 0.6;
+    .bar {
+      flex-wrap: wrap;
     }
   }
 </style>

@@ -9,6 +9,7 @@
   import Elements from '../lib/parts/Elements.svelte';
   import Form from '../lib/parts/Form.svelte';
   import Looks from '../lib/parts/Looks.svelte';
+  import Storyboard from '../lib/script/Storyboard.svelte';
   import OwedRow from '../lib/parts/OwedRow.svelte';
   import Rescue from '../lib/parts/Rescue.svelte';
   import Sheet from '../lib/parts/Sheet.svelte';
@@ -105,7 +106,7 @@
         <button class="btn tight" onclick={() => (listing = true)}>All elements <kbd>e</kbd></button>
         <a class="btn tight" href="/api/productions/{h.id}/shots/{s.id}/brief.pdf" download>Brief (PDF)</a>
         <details class="more"><summary class="btn tight">More files</summary>
-          <div class="sheet"><a href="/api/productions/{h.id}/shots/{s.id}/plan.json" download="{s.code}-plan.json">Plan of {s.code} (JSON)</a><a href="/api/productions/{h.id}/briefs.pdf" download>Briefs of all shots (PDF)</a><a href="/api/productions/{h.id}/breakdown.csv" download>Breakdown (CSV)</a><a href="/api/productions/{h.id}/breakdown.pdf" download>Breakdown (PDF)</a></div>
+          <div class="sheet"><a href="/api/productions/{h.id}/shots/{s.id}/plan.json" download="{s.code}-plan.json">Plan of {s.code} (JSON)</a><a href="/api/productions/{h.id}/briefs.pdf" download>Briefs of all shots (PDF)</a><a href="/api/productions/{h.id}/sheets/shots.csv" download>Breakdown (CSV)</a><a href="/api/productions/{h.id}/sheets/shots.pdf" download>Breakdown (PDF)</a></div>
         </details>
       </div>
     </div>
@@ -143,6 +144,7 @@
       </section>
     </div>
 
+    <div class="storyboard"><Storyboard shot={s.id} wide /></div>
     <Looks shot={s.id} asked={s.plan.data.some((d) => d.key === 'datum:look')} />
 
     <div class="lower">
@@ -214,6 +216,10 @@
 </Sheet>
 
 <style>
+  .storyboard {
+    border-top: 1px solid var(--line);
+    padding-top: 8px;
+  }
   .shots {
     padding: 12px 16px 24px;
     display: grid;

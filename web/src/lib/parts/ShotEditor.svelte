@@ -5,14 +5,16 @@
   import { go } from '../router';
   import { frame, queries } from '../state.svelte';
   import { day, hours } from '../words';
+  import Family from '../script/Family.svelte';
+  import Storyboard from '../script/Storyboard.svelte';
   import Compare from './Compare.svelte';
   import Conflict from './Conflict.svelte';
   import Form from './Form.svelte';
   import Sheet from './Sheet.svelte';
   import Values from './Values.svelte';
 
-  /** A shot being broken down: why, how, with which numbers, and what it will owe. */
-  let { shot }: { shot: string } = $props();
+  /** A shot being broken down: its words, why, how, with which numbers, and what it will owe. @param onmore to choose more words for it */
+  let { shot, onmore }: { shot: string; onmore?: (() => void) | undefined } = $props();
   const h = house();
   const page = createQuery(() => ({ queryKey: [h.id, 'shot', shot], queryFn: () => got(api.GET('/api/productions/{production}/shots/{shot}', { params: { path: { production: h.id, shot } } })) }));
   const book = createQuery(() => ({ queryKey: ['methods'], queryFn: () => got(api.GET('/api/methods')), staleTime: Infinity }));
@@ -111,9 +113,11 @@
   <form class="editor" onsubmit={(e) => { e.preventDefault(); void keep(); }} onkeydown={key}>
     <div class="flex items-center gap-3">
       <span class="mono code">{page.data.code}</span>
-      <span class="soft small">scene {page.data.scene}{page.data.lost ? ' · words lost' : ''}</span>
+      <span class="soft small">scene {page.data.scene}{page.data.formerCodes.length > 0 ? ` · was ${page.data.formerCodes.join(', ')}` : ''}{page.data.omitted ? ' · omitted' : ''}</span>
       <button type="button" class="btn bare tight ml-auto" onclick={() => go(h.id, 'shots', shot)}>Open the stack sheet</button>
     </div>
+    <p class="sentence" class:pencil={page.data.next}>{page.data.sentence}</p>
+    <Family shot={page.data} {onmore} />
     <label class="field"><span>What we see</span><input class="input" class:wrong={wrong?.field === 'title'} bind:value={edit.title} disabled={!may} /></label>
     <label class="field"><span>Why the story needs it, in one line</span><input class="input" bind:value={edit.intent} disabled={!may} placeholder="without a reason it is a gimmick" /></label>
     <div class="two">
@@ -163,6 +167,8 @@
         </ul>
       </section>
     {/if}
+
+    <Storyboard {shot} />
 
     {#if may}
       <div class="keep">

@@ -8,6 +8,8 @@ import bivex.server.Caller;
 import bivex.server.House;
 import bivex.server.keep.Draft;
 import bivex.server.keep.Drafts;
+import bivex.server.keep.Mark;
+import bivex.server.keep.Marks;
 import bivex.server.keep.Production;
 import bivex.server.keep.Role;
 import bivex.server.keep.Setup;
@@ -74,6 +76,9 @@ public final class HttpLoad {
     d.number = 1;
     d.name = "white";
     d.source = "INT. ROOM - DAY\n\n" + "She crosses the room and looks at the water.\n\n".repeat(SHOTS);
+    d.colour = "";
+    d.format = "open syntax";
+    d.uncertain = List.of();
     d.importedBy = "bench";
     d.importedAt = Instant.now();
     house.bean(Drafts.class).save(d);
@@ -100,20 +105,34 @@ public final class HttpLoad {
       Shot s = new Shot();
       s.id = UUID.randomUUID();
       s.productionId = p.id;
-      s.draftId = d.id;
       s.setupId = setups.get(i % 50).id;
       s.code = String.format("P-01-%05d", i * 10);
       s.title = "Shot " + i;
       s.intent = "because";
       s.scene = "1";
-      s.markStart = 17 + i * 46;
-      s.markEnd = s.markStart + 20;
-      s.excerpt = "She crosses the room";
       s.cutFrames = 120;
       s.methods = List.of(new MethodChoice(methods.get(i % methods.size()), Map.of(), ""));
       shots.add(s);
     }
     List<Shot> kept = house.bean(Shots.class).saveAll(shots);
+    List<Mark> marks = new ArrayList<>();
+    for (int i = 0; i < SHOTS; i++) {
+      Mark m = new Mark();
+      m.id = UUID.randomUUID();
+      m.productionId = p.id;
+      m.shotId = kept.get(i).id;
+      m.draftId = d.id;
+      m.number = 1;
+      m.standing = Mark.Standing.MARKED;
+      m.markStart = 17 + i * 46;
+      m.markEnd = m.markStart + 20;
+      m.excerpt = "She crosses the room";
+      m.before = m.reason = "";
+      m.setBy = "bench";
+      m.setAt = Instant.now();
+      marks.add(m);
+    }
+    house.bean(Marks.class).saveAll(marks);
     CameraData camera = new CameraData("K1", "35", 35.0, 5.6, 1 / 48.0, 400.0, 4300.0, false, false, 2.6, false, FrameRate.FILM, null, 1.4, 0.0, 2.6);
     List<TakeEntry> takes = new ArrayList<>();
     for (int i = 0; i < TAKES; i++) {

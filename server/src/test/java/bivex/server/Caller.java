@@ -69,6 +69,10 @@ public final class Caller {
     return call("PUT", path, HttpRequest.BodyPublishers.ofString(Json.MAPPER.writeValueAsString(body)), "application/json", "If-Match", ifMatch);
   }
 
+  public Answer delete(String path) {
+    return call("DELETE", path, HttpRequest.BodyPublishers.noBody(), null);
+  }
+
   public Answer upload(String path, String fileName, byte[] content, Map<String, String> fields) {
     String boundary = "b" + UUID.randomUUID();
     ByteArrayOutputStream out = new ByteArrayOutputStream();

@@ -59,19 +59,29 @@ public final class House implements AutoCloseable {
   /** A house of its own, empty or with the demo production. */
   public static synchronized House start(boolean demo) {
     try {
-      String name = "house" + NUMBER.incrementAndGet();
+      String url = database();
+      Path data = Files.createTempDirectory("bivex-house");
+      SpringApplication app = new SpringApplication(BivexApplication.class);
+      Map<String, Object> settings = new HashMap<>(Map.of("server.port", 0, "bivex.demo", demo, "bivex.data", data.toString(), "spring.datasource.url", url, "spring.datasource.username", "bivex", "spring.datasource.password", "bivex", "spring.jpa.properties.hibernate.generate_statistics", true, "logging.level.org.hibernate.orm.statistics", "error", "logging.level.bivex", "warn"));
+      app.setDefaultProperties(settings);
+      return new House(app.run(Arrays.stream(settings.entrySet().toArray()).map(Object::toString).map(s -> "--" + s).toArray(String[]::new)), data);
+    } catch (IOException e) {
+      throw new IllegalStateException(e);
+    }
+  }
+
+  /** A new empty database, as a JDBC address. */
+  public static synchronized String database() {
+    String name = "house" + NUMBER.incrementAndGet();
+    try {
       cluster();
       try (Connection c = DriverManager.getConnection("jdbc:postgresql://127.0.0.1:" + databasePort + "/postgres", "bivex", "bivex")) {
         c.createStatement().execute("create database " + name);
       }
-      Path data = Files.createTempDirectory("bivex-house");
-      SpringApplication app = new SpringApplication(BivexApplication.class);
-      Map<String, Object> settings = new HashMap<>(Map.of("server.port", 0, "bivex.demo", demo, "bivex.data", data.toString(), "spring.datasource.url", "jdbc:postgresql://127.0.0.1:" + databasePort + "/" + name, "spring.datasource.username", "bivex", "spring.datasource.password", "bivex", "spring.jpa.properties.hibernate.generate_statistics", true, "logging.level.org.hibernate.orm.statistics", "error", "logging.level.bivex", "warn"));
-      app.setDefaultProperties(settings);
-      return new House(app.run(Arrays.stream(settings.entrySet().toArray()).map(Object::toString).map(s -> "--" + s).toArray(String[]::new)), data);
     } catch (IOException | SQLException e) {
       throw new IllegalStateException(e);
     }
+    return "jdbc:postgresql://127.0.0.1:" + databasePort + "/" + name;
   }
 
   private static void cluster() throws IOException {

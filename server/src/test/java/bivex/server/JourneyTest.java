@@ -175,13 +175,14 @@ public class JourneyTest {
     String stays = mark(draft, "The flags vanish from the line.").text("id");
     String goes = mark(draft, "You're late.").text("id");
     Caller.Answer next = producer.post(base + "/drafts", Map.of("name", "pink", "text", "EXT. SEA - DAY #1#\n\nFog.\n\n" + SCRIPT.replace("You're late.", "At last.")));
-    assertThat(next.at("lost")).hasSize(1);
+    assertThat(next.at("marks/ASKED").asInt()).isEqualTo(1);
+    assertThat(next.at("marks/UNCHANGED").asInt()).isEqualTo(1);
     assertThat(producer.get(base + "/shots/" + stays)).satisfies(s -> {
       assertThat(s.text("sceneHeading")).isEqualTo("EXT. PIER - DAY");
       assertThat(s.text("code")).isEqualTo(production.code + "-05-010");
     });
     assertThat(producer.get(base + "/shots/" + goes)).satisfies(s -> {
-      assertThat(s.at("lost").asBoolean()).isTrue();
+      assertThat(s.text("marks/0/reason")).isEqualTo("other words stand in their place");
       assertThat(s.text("sentence")).contains("In doubt: its words in the script");
       assertThat(s.text("excerpt")).isEqualTo("You're late.");
     });

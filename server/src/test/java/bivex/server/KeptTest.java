@@ -8,11 +8,13 @@ import bivex.server.keep.TakeEntry;
 import java.time.Instant;
 import java.util.Map;
 import java.util.UUID;
+import org.flywaydb.core.Flyway;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.datasource.DriverManagerDataSource;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /** What must never be false is kept by the database itself, whatever the application does. */
@@ -23,7 +25,10 @@ class KeptTest {
   @ParameterizedTest
   @ValueSource(strings = {
     "update shot set cut_frames = 0",
-    "update shot set mark_end = mark_start",
+    "update mark set mark_end = mark_start",
+    "update mark set standing = 'LOST'",
+    "update draft set uncertain = 'not json'",
+    "update production set currency = 'euro'",
     "update shot set methods = 'not json'",
     "update production set rate = 'fast'",
     "update production set code = 'lower case'",
@@ -69,6 +74,21 @@ class KeptTest {
     TakeEntries takes = stage.house.bean(TakeEntries.class);
     stage.house.bean(TransactionTemplate.class).executeWithoutResult(s -> takes.findById(id).orElseThrow().note = "changed afterwards");
     assertThat(sql.queryForObject("select note from take where id = ?", String.class, id)).isEmpty();
+  }
+
+  /** A house that was kept before marks had a table of their own loses none of them. */
+  @Test
+  void marksOfAnOlderHouseAreCarriedOver() {
+    DriverManagerDataSource old = new DriverManagerDataSource(House.database(), "bivex", "bivex");
+    Flyway.configure().dataSource(old).target("2").load().migrate();
+    JdbcTemplate there = new JdbcTemplate(old);
+    there.update("insert into production (id, code, title, rate, capture_width, capture_height, delivery_width, delivery_height, sensor_width_mm, mains_hz, first_frame, handles, code_pattern, hours_per_day, version) values (gen_random_uuid(), 'OLD', 'Old', '24', 1, 1, 1, 1, 1, 50, 1, 0, 'OLD-{number}', 8, 0)");
+    for (int i = 1; i <= 2; i++) {
+      there.update("insert into draft (id, production_id, number, name, source, imported_by, imported_at) select gen_random_uuid(), id, ?, 'd' || ?, 'INT. A - DAY', 'x', now() from production", i, i);
+      there.update("insert into shot (id, production_id, draft_id, code, title, intent, scene, mark_start, mark_end, excerpt, lost, omitted, cut_frames, methods, version) select gen_random_uuid(), production_id, id, 'OLD-' || number, 't', '', '1', 3, 9, 'words ' || number, number = 1, false, 10, '[]', 0 from draft where number = ?", i);
+    }
+    Flyway.configure().dataSource(old).load().migrate();
+    assertThat(there.queryForList("select s.code || ' ' || d.number || ' ' || m.standing || ' ' || m.excerpt || ' ' || coalesce(m.mark_start, -1) from mark m join shot s on s.id = m.shot_id join draft d on d.id = m.draft_id order by 1", String.class)).containsExactly("OLD-1 1 MARKED words 1 3", "OLD-1 2 LOST words 1 -1", "OLD-2 2 MARKED words 2 3");
   }
 
   @Test

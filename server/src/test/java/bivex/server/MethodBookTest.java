@@ -179,14 +179,14 @@ class MethodBookTest {
       }
     }
     assertThat(schema.validate("{\"schema\":\"x\",\"plan\":{\"layers\":[{\"letter\":1}]}}", InputFormat.JSON)).isNotEmpty();
-    List<CSVRecord> rows = CSVFormat.RFC4180.builder().setHeader().setSkipHeaderRecord(true).get().parse(new StringReader(new String(stage.producer.get(stage.base + "/breakdown.csv").raw().body(), StandardCharsets.UTF_8))).getRecords();
+    List<CSVRecord> rows = CSVFormat.RFC4180.builder().setHeader().setSkipHeaderRecord(true).get().parse(new StringReader(new String(stage.producer.get(stage.base + "/sheets/shots.csv").raw().body(), StandardCharsets.UTF_8))).getRecords();
     assertThat(rows).singleElement().satisfies(r -> {
       assertThat(r.get("methods")).isEqualTo("Drawn or built title");
       assertThat(r.get("title")).as("no cell is a formula").startsWith("'=");
       assertThat(Double.parseDouble(r.get("hours low"))).isPositive();
     });
-    try (PDDocument pdf = Loader.loadPDF(stage.producer.get(stage.base + "/breakdown.pdf").raw().body())) {
-      assertThat(new PDFTextStripper().getText(pdf)).contains("breakdown", "1 shots");
+    try (PDDocument pdf = Loader.loadPDF(stage.producer.get(stage.base + "/sheets/shots.pdf").raw().body())) {
+      assertThat(new PDFTextStripper().getText(pdf)).contains("breakdown", "1 shot,");
     }
     try (PDDocument pdf = Loader.loadPDF(stage.producer.get(stage.base + "/briefs.pdf").raw().body())) {
       assertThat(pdf.getNumberOfPages()).isEqualTo(1);

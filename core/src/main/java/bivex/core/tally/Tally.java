@@ -12,7 +12,6 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -31,8 +30,8 @@ public record Tally(int shots, int planned, int plates, int setups, int wardrobe
   /** A shot to be counted. @param setup key of its setup, or null when none is planned @param scene number */
   public record Item(String id, String scene, String setup, Plan plan) {}
 
-  /** A cheaper way. @param cost of the shot made so @param risks checks that do not hold, and cautions */
-  public record Cheaper(String method, String name, double cost, int risks) {}
+  /** A cheaper way. @param cost of the shot made so @param risks checks that do not hold, and cautions @param suggested whether the shot's words suggest it; else it is of the same chapter of the book */
+  public record Cheaper(String method, String name, double cost, int risks, boolean suggested) {}
 
   /** A shot that costs much. @param cheaper the cheapest other method that suits its words, or null when none is cheaper */
   public record Dear(String id, double cost, double hours, Cheaper cheaper) {}
@@ -74,7 +73,8 @@ public record Tally(int shots, int planned, int plates, int setups, int wardrobe
   }
 
   /**
-   * The cheapest other method for a shot, worked out with its usual numbers: among those its words suggest and those of the chapters it is in.
+   * The cheapest other method for a shot, worked out with its usual numbers: among those its words suggest; where none of them is cheaper, among the
+   * chapters it is in.
    *
    * @param words title and marked words
    * @param choices methods it is planned with
@@ -83,16 +83,23 @@ public record Tally(int shots, int planned, int plates, int setups, int wardrobe
     double now = costs.of(item.plan());
     Set<String> have = choices.stream().map(MethodChoice::method).collect(Collectors.toSet());
     Set<Method.Chapter> chapters = have.stream().map(id -> MethodBook.find(id).chapter()).collect(Collectors.toSet());
-    Stream<Method> others = Stream.concat(MethodBook.suitable(words, 4).stream().map(MethodBook.Suggestion::method), MethodBook.all().stream().filter(m -> chapters.contains(m.chapter()))).distinct();
-    Cheaper best = others.filter(m -> !have.contains(m.id())).map(m -> cheaper(m, setting, costs)).filter(Objects::nonNull).filter(c -> c.cost() < now).min(Comparator.comparingDouble(Cheaper::cost)).orElse(null);
+    Stream<Method> said = MethodBook.suitable(words, 6).stream().filter(x -> !x.found().isEmpty()).map(MethodBook.Suggestion::method);
+    Cheaper best = cheapest(said, have, setting, costs, now, true);
+    if (best == null) {
+      best = cheapest(MethodBook.all().stream().filter(m -> chapters.contains(m.chapter())), have, setting, costs, now, false);
+    }
     return new Dear(item.id(), now, item.plan().effort().mean(), best);
   }
 
-  private static Cheaper cheaper(Method m, ShotSetting setting, Costs costs) {
+  private static Cheaper cheapest(Stream<Method> methods, Set<String> have, ShotSetting setting, Costs costs, double below, boolean suggested) {
+    return methods.filter(m -> !have.contains(m.id())).map(m -> cheaper(m, setting, costs, suggested)).filter(c -> c != null && c.cost() < below).min(Comparator.comparingDouble(Cheaper::cost)).orElse(null);
+  }
+
+  private static Cheaper cheaper(Method m, ShotSetting setting, Costs costs, boolean suggested) {
     try {
       Plan plan = MethodBook.derive(setting, List.of(new MethodChoice(m.id(), Map.of(), "")), false);
       int risks = (int) plan.checks().stream().filter(c -> c.grade() != Plan.Grade.HOLDS).count() + plan.cautions().size();
-      return new Cheaper(m.id(), m.name(), costs.of(plan), risks);
+      return new Cheaper(m.id(), m.name(), costs.of(plan), risks, suggested);
     } catch (InvalidInput e) {
       // With this shot's length its usual numbers do not work out; it is no alternative.
       return null;

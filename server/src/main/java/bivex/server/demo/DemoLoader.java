@@ -9,11 +9,13 @@ import bivex.core.shoot.CameraData;
 import bivex.core.shoot.Take;
 import bivex.core.shoot.Touch;
 import bivex.core.shot.Evidence;
+import bivex.core.tally.Costs;
 import bivex.core.time.FrameRate;
 import bivex.core.time.Timecode;
 import bivex.server.BivexProperties;
 import bivex.server.access.Member;
 import bivex.server.access.SignIns;
+import bivex.server.board.BoardResource;
 import bivex.server.keep.Membership;
 import bivex.server.keep.Memberships;
 import bivex.server.keep.People;
@@ -30,6 +32,7 @@ import bivex.server.keep.VerdictEntry;
 import bivex.server.script.ScriptResource;
 import bivex.server.shoot.FloorResource;
 import bivex.server.shot.ShotResource;
+import bivex.server.shot.TallyResource;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -68,6 +71,8 @@ public class DemoLoader implements ApplicationRunner {
   private final ReviewResource review;
   private final DeliveryResource delivery;
   private final LookResource look;
+  private final BoardResource board;
+  private final TallyResource tally;
   private final TransactionTemplate transaction;
   private final Map<String, UUID> codes = new LinkedHashMap<>();
   private String source;
@@ -76,7 +81,9 @@ public class DemoLoader implements ApplicationRunner {
   private Member lys;
   private Member piotr;
 
-  DemoLoader(BivexProperties properties, People people, Memberships memberships, Productions productions, SignIns signIns, ScriptResource script, ShotResource shots, FloorResource floor, ReviewResource review, DeliveryResource delivery, LookResource look, TransactionTemplate transaction) {
+  DemoLoader(BivexProperties properties, People people, Memberships memberships, Productions productions, SignIns signIns, ScriptResource script, ShotResource shots, FloorResource floor, ReviewResource review, DeliveryResource delivery, LookResource look, BoardResource board, TallyResource tally, TransactionTemplate transaction) {
+    this.board = board;
+    this.tally = tally;
     this.properties = properties;
     this.people = people;
     this.memberships = memberships;
@@ -140,7 +147,10 @@ public class DemoLoader implements ApplicationRunner {
     try (InputStream in = DemoLoader.class.getResourceAsStream("/demo/the-tidekeeper.fountain")) {
       source = new String(in.readAllBytes(), StandardCharsets.UTF_8);
     }
-    draft = script.paste(p.id, mara, new ScriptResource.PastedDraft("blue draft", source)).id();
+    String second = source;
+    // The first draft said two of the moments otherwise: one the second says in other words, one it says so differently that somebody must decide.
+    source = second.replace("Ines leaps from the jetty, straight up and out of the light.", "Ines jumps from the jetty, straight up and out of the lamplight.").replace("Under the dinghy the sea draws a breath.", "Under the dinghy the water holds quite still.").replace("The planks jump. Her hat turns over once in the air and comes down without her.", "The planks jump.");
+    draft = script.paste(p.id, mara, new ScriptResource.PastedDraft("first draft", "white", LocalDate.now().minusDays(30), source)).id();
     mark("a full-rigged ship hangs for a moment", "The ship on the horizon", "The ship is the clock of the story: it must look real and out of reach.");
     mark("It creeps back to three while she watches.", "The tide gauge runs back", "The first thing that goes the wrong way.");
     mark("a second mug stands steaming on the chart table, where there was nothing", "The second mug appears", "Somebody has been here, and knows her.");
@@ -153,7 +163,7 @@ public class DemoLoader implements ApplicationRunner {
     mark("The two women walk the ring in opposite directions", "The turn round the lantern room", "Two minds going round the same thing.");
     mark("Yesterday's Ines catches it, without looking", "The cork float is thrown across", "They need no words any more.");
     mark("She raises the pistol and fires.", "The flare pistol", "The last ordinary means fails.");
-    mark("Ines leaps from the jetty, straight up and out of the light.", "The leap from the jetty", "She believes herself.");
+    mark("Ines jumps from the jetty, straight up and out of the lamplight.", "The leap from the jetty", "She believes herself.");
     mark("Ines drops out of the fog and lands beside her in a crouch", "The landing on the gallery", "");
     mark("The beam goes out from the gallery like a plank", "The beam strikes the fog bank", "Work, made visible.");
     mark("For the length of a breath they are the shape of a woman", "The plankton woman", "It's whoever stays.");
@@ -164,7 +174,9 @@ public class DemoLoader implements ApplicationRunner {
     mark("through the window, out over the water where the fog was", "The push through the window", "");
     mark("She looks straight at us, closer than before.", "The last look, closer", "Made from too little coverage: it was shot only wide.");
     mark("The rain falls. All of it, at once.", "The rain falls at once", "Time comes back for her, with interest.");
-    mark("Under the dinghy the sea draws a breath.", "The sea draws a breath", "The water is alive and has decided.");
+    mark("Under the dinghy the water holds quite still.", "The sea draws a breath", "The water is alive and has decided.");
+    script.paste(p.id, mara, new ScriptResource.PastedDraft("second draft", "blue", LocalDate.now().minusDays(9), second));
+    tally.costs(null, mara, "\"" + p.version + "\"", new Costs(46, 420, 12_000.0, "EUR"));
   }
 
   private void mark(String words, String title, String intent) {
@@ -339,6 +351,11 @@ public class DemoLoader implements ApplicationRunner {
     for (int i = 0; i < tried.length; i++) {
       int style = i;
       all = look.take(piotr, shot, tried[i][0], tried[i][1], DemoPictures.still((g, t, f) -> DemoPictures.plankton(g, style)), "look.png");
+    }
+    String[] frames = {"Wide: the table, the lamp, one of her", "She looks up; she is there already", "Both lean in over the chart"};
+    for (int i = 0; i < frames.length; i++) {
+      double at = i / 2.0;
+      board.take(mara, codes.get("Two Ineses at the chart table"), frames[i], DemoPictures.still((g, t, f) -> DemoPictures.chartTable(g, at, f)), "frame.png");
     }
     look.decide(null, shot, mara, new LookResource.NewDecision(all.looks().get(0).id(), "The statue explains too much; points let the audience find her."));
   }

@@ -9,7 +9,10 @@ import java.io.IOException;
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
+import java.nio.file.Path;
 import java.util.Locale;
+import java.util.Map;
+import java.util.UUID;
 
 /** The brief of a shot on one page: what it is for, how it is made, what the floor must bring back. */
 final class BriefPaper {
@@ -18,18 +21,21 @@ final class BriefPaper {
 
   private BriefPaper() {}
 
-  /** Adds one page for each shot. @param headings heading of each shot's scene, in the same order */
-  static byte[] of(Production p, List<ShotBook.Page> shots, List<String> headings) throws IOException {
+  /** A storyboard frame. */
+  record Board(Path picture, String caption) {}
+
+  /** Adds one page for each shot. @param headings heading of each shot's scene, in the same order @param boards storyboard of each shot that has one */
+  static byte[] of(Production p, List<ShotBook.Page> shots, List<String> headings, Map<UUID, List<Board>> boards) throws IOException {
     try (Paper paper = new Paper(shots.size() == 1 ? "Brief of " + shots.get(0).shot().code : "Briefs of " + p.title, false)) {
       for (int i = 0; i < shots.size(); i++) {
         paper.page();
-        page(paper, p, shots.get(i), headings.get(i));
+        page(paper, p, shots.get(i), headings.get(i), boards.getOrDefault(shots.get(i).shot().id, List.of()));
       }
       return paper.bytes();
     }
   }
 
-  private static void page(Paper paper, Production p, ShotBook.Page s, String heading) throws IOException {
+  private static void page(Paper paper, Production p, ShotBook.Page s, String heading, List<Board> board) throws IOException {
     float x = Paper.MARGIN;
     float w = paper.width() - 2 * x;
     float y = 44;
@@ -44,7 +50,7 @@ final class BriefPaper {
     y += 14;
     paper.script(x, y, 9.5f, paper.cut(heading, 9.5f, w * 0.9f));
     y += ROW;
-    for (String l : first(paper.broken(s.shot().excerpt, 9.5f, w, true), 4)) {
+    for (String l : first(paper.broken(s.excerpt(), 9.5f, w, true), 4)) {
       paper.script(x, y, 9.5f, l);
       y += ROW;
     }
@@ -56,11 +62,30 @@ final class BriefPaper {
       y += ROW;
     }
     y += 5;
+    y = board(paper, board, x, y, w);
     y = stack(paper, s, x, y, w);
     y = columns(paper, s, x, y, w);
     y = sums(paper, s, x, y, w);
     cautions(paper, s, x, y, w);
     paper.text(x, paper.height() - 24, 8, false, Paper.SOFT, "Local code and the production's own risk assessment decide. This page claims nothing to be safe.");
+  }
+
+  /** The first frames in a row, each as high as the others. */
+  private static float board(Paper paper, List<Board> board, float x, float y, float w) throws IOException {
+    if (board.isEmpty()) {
+      return y;
+    }
+    float high = 78;
+    float at = x;
+    for (Board b : first(board, 4)) {
+      float wide = paper.picture(b.picture(), at, y - 6, (w - 24) / 4, high);
+      paper.text(at, y + high + 4, 8, false, Paper.SOFT, paper.cut(b.caption(), 8, Math.max(60, wide)));
+      at += Math.max(60, wide) + 8;
+    }
+    if (board.size() > 4) {
+      paper.text(x + w - 40, y + high + 4, 8, false, Paper.SOFT, "and " + (board.size() - 4));
+    }
+    return y + high + 22;
   }
 
   private static float stack(Paper paper, ShotBook.Page s, float x, float top, float w) throws IOException {

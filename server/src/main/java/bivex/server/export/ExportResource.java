@@ -5,21 +5,31 @@ import static bivex.server.keep.Role.COORDINATOR;
 import static bivex.server.keep.Role.FLOOR;
 import static bivex.server.keep.Role.PRODUCER;
 
+import bivex.core.method.MethodBook;
 import bivex.core.method.MethodChoice;
 import bivex.core.method.Plan;
 import bivex.core.script.Screenplay;
+import bivex.core.tally.Costs;
+import bivex.core.tally.Sheets;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
 import bivex.server.access.SignedIn;
 import bivex.server.book.Screenplays;
 import bivex.server.book.ShotBook;
+import bivex.server.keep.BoardFrames;
 import bivex.server.keep.Draft;
 import bivex.server.keep.Drafts;
+import bivex.server.keep.EvidenceEntry;
+import bivex.server.media.MediaStore;
 import java.io.IOException;
-import java.util.HashMap;
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.NoSuchElementException;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -39,8 +49,12 @@ public class ExportResource {
   private final Drafts drafts;
   private final Screenplays screenplays;
   private final PlanSchema schema;
+  private final BoardFrames frames;
+  private final MediaStore store;
 
-  ExportResource(ShotBook book, Drafts drafts, Screenplays screenplays, PlanSchema schema) {
+  ExportResource(ShotBook book, Drafts drafts, Screenplays screenplays, PlanSchema schema, BoardFrames frames, MediaStore store) {
+    this.frames = frames;
+    this.store = store;
     this.book = book;
     this.drafts = drafts;
     this.screenplays = screenplays;
@@ -55,7 +69,7 @@ public class ExportResource {
   @Transactional(readOnly = true)
   public ResponseEntity<byte[]> brief(@PathVariable UUID production, @PathVariable UUID shot, Member me) throws IOException {
     ShotBook.Page p = book.one(me.production(), shot);
-    return file(BriefPaper.of(me.production(), List.of(p), headings(List.of(p))), p.shot().code + "-brief.pdf", MediaType.APPLICATION_PDF);
+    return file(BriefPaper.of(me.production(), List.of(p), headings(List.of(p)), board(List.of(p))), p.shot().code + "-brief.pdf", MediaType.APPLICATION_PDF);
   }
 
   /** The briefs of all shots, a page each. */
@@ -64,21 +78,39 @@ public class ExportResource {
   @Transactional(readOnly = true)
   public ResponseEntity<byte[]> briefs(@PathVariable UUID production, Member me) throws IOException {
     List<ShotBook.Page> all = wanted(me);
-    return file(BriefPaper.of(me.production(), all, headings(all)), me.production().code + "-briefs.pdf", MediaType.APPLICATION_PDF);
+    return file(BriefPaper.of(me.production(), all, headings(all), board(all)), me.production().code + "-briefs.pdf", MediaType.APPLICATION_PDF);
   }
 
-  @GetMapping("/productions/{production}/breakdown.csv")
+  /** One of the lists of a breakdown for a spreadsheet. */
+  @GetMapping("/productions/{production}/sheets/{sheet}.csv")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<byte[]> csv(@PathVariable UUID production, Member me) throws IOException {
-    return file(Breakdown.csv(wanted(me)).getBytes(java.nio.charset.StandardCharsets.UTF_8), me.production().code + "-breakdown.csv", CSV);
+  public ResponseEntity<byte[]> csv(@PathVariable UUID production, @PathVariable String sheet, Member me) throws IOException {
+    return file(TablePaper.csv(table(me, sheet)).getBytes(StandardCharsets.UTF_8), name(me, sheet) + ".csv", CSV);
   }
 
-  @GetMapping("/productions/{production}/breakdown.pdf")
+  /** The same on paper. */
+  @GetMapping("/productions/{production}/sheets/{sheet}.pdf")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<byte[]> pdf(@PathVariable UUID production, Member me) throws IOException {
-    return file(Breakdown.pdf(me.production(), wanted(me)), me.production().code + "-breakdown.pdf", MediaType.APPLICATION_PDF);
+  public ResponseEntity<byte[]> pdf(@PathVariable UUID production, @PathVariable String sheet, Member me) throws IOException {
+    return file(TablePaper.pdf(me.production().title, table(me, sheet)), name(me, sheet) + ".pdf", MediaType.APPLICATION_PDF);
+  }
+
+  private Sheets.Table table(Member me, String sheet) {
+    Sheets.Kind kind = Arrays.stream(Sheets.Kind.values()).filter(k -> k.name().toLowerCase(Locale.ROOT).equals(sheet)).findFirst().orElseThrow(() -> new NoSuchElementException("There is no such list; there are scenes, shots, elements, wardrobe and cautions."));
+    Draft newest = drafts.findFirstByProductionIdOrderByNumberDesc(me.productionId()).orElse(null);
+    // What is paid is the producer's business.
+    Costs costs = me.role() == PRODUCER || me.role() == COORDINATOR ? me.production().costs() : Costs.UNKNOWN;
+    return Sheets.of(kind, newest == null ? List.of() : screenplays.of(newest).scenes(), wanted(me).stream().map(ExportResource::shot).toList(), costs);
+  }
+
+  private static Sheets.Shot shot(ShotBook.Page p) {
+    return new Sheets.Shot(p.shot().id.toString(), p.shot().code, p.shot().title, p.shot().intent, p.shot().scene, p.excerpt(), p.shot().methods.stream().map(m -> MethodBook.find(m.method()).name()).toList(), p.shot().cutFrames, p.setup() == null ? null : p.setup().id.toString(), p.setup() == null ? "" : p.setup().number + " " + p.setup().name, p.day() == null ? null : p.day().shootOn, p.plan(), p.ledger().items(), p.evidence().stream().map(EvidenceEntry::evidence).toList(), p.ledger().stage().words().toLowerCase(Locale.ROOT), p.ledger().sentence());
+  }
+
+  private static String name(Member me, String sheet) {
+    return me.production().code + "-" + sheet.replaceAll("[^a-z]", "");
   }
 
   @GetMapping("/productions/{production}/shots/{shot}/plan.json")
@@ -96,15 +128,19 @@ public class ExportResource {
     return schema.read();
   }
 
+  /** Pictures of the storyboard of each shot, in their order. */
+  private Map<UUID, List<BriefPaper.Board>> board(List<ShotBook.Page> shots) {
+    return frames.findByShotIdInOrderByPosition(shots.stream().map(p -> p.shot().id).toList()).stream().collect(Collectors.groupingBy(f -> f.shotId, Collectors.mapping(f -> new BriefPaper.Board(store.find(f.hash), f.caption), Collectors.toList())));
+  }
+
   private List<ShotBook.Page> wanted(Member me) {
     return book.all(me.production()).stream().filter(p -> !p.shot().omitted).toList();
   }
 
   private List<String> headings(List<ShotBook.Page> shots) {
-    Map<UUID, Draft> known = new HashMap<>();
-    drafts.findAllById(shots.stream().map(p -> p.shot().draftId).distinct().toList()).forEach(d -> known.put(d.id, d));
+    Draft newest = drafts.findFirstByProductionIdOrderByNumberDesc(shots.isEmpty() ? null : shots.get(0).shot().productionId).orElse(null);
     return shots.stream().map(p -> {
-      Screenplay.Scene scene = screenplays.of(known.get(p.shot().draftId)).sceneAt(p.shot().markStart);
+      Screenplay.Scene scene = newest == null || p.first() == null ? null : screenplays.of(newest).sceneAt(p.first().markStart);
       return scene == null ? "" : scene.heading();
     }).toList();
   }

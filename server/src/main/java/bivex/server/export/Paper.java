@@ -1,14 +1,21 @@
 package bivex.server.export;
 
 import java.awt.Color;
+import java.awt.Graphics2D;
+import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.Closeable;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.ArrayList;
+import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageReadParam;
+import javax.imageio.ImageReader;
+import javax.imageio.stream.ImageInputStream;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
@@ -17,6 +24,7 @@ import org.apache.pdfbox.pdmodel.font.PDFont;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
 import org.apache.pdfbox.pdmodel.font.PDType1Font;
 import org.apache.pdfbox.pdmodel.font.Standard14Fonts;
+import org.apache.pdfbox.pdmodel.graphics.image.JPEGFactory;
 import org.apache.pdfbox.pdmodel.graphics.state.RenderingMode;
 
 /** A4 pages with a few words and lines on them; y is counted in points from the top. */
@@ -137,6 +145,33 @@ final class Paper implements Closeable {
     } else {
       out.fillAndStroke();
     }
+  }
+
+  /** A picture scaled into a box, read no finer than it is printed. @return its width */
+  float picture(Path file, float x, float y, float mostWide, float mostHigh) throws IOException {
+    BufferedImage read;
+    try (ImageInputStream in = ImageIO.createImageInputStream(file.toFile())) {
+      ImageReader reader = ImageIO.getImageReaders(in).next();
+      try {
+        reader.setInput(in, true, true);
+        ImageReadParam coarse = reader.getDefaultReadParam();
+        int step = Math.max(1, Math.max(reader.getWidth(0), reader.getHeight(0)) / 700);
+        coarse.setSourceSubsampling(step, step, 0, 0);
+        read = reader.read(0, coarse);
+      } finally {
+        reader.dispose();
+      }
+    }
+    BufferedImage plain = new BufferedImage(read.getWidth(), read.getHeight(), BufferedImage.TYPE_INT_RGB);
+    Graphics2D g = plain.createGraphics();
+    g.drawImage(read, 0, 0, Color.WHITE, null);
+    g.dispose();
+    float scale = Math.min(mostWide / plain.getWidth(), mostHigh / plain.getHeight());
+    float w = plain.getWidth() * scale;
+    float h = plain.getHeight() * scale;
+    out.drawImage(JPEGFactory.createFromImage(document, plain, 0.85f), x, height() - y - h, w, h);
+    box(x, y, w, h, LINE, null);
+    return w;
   }
 
   byte[] bytes() throws IOException {

@@ -1,9 +1,16 @@
 package bivex.server.keep;
 
+import bivex.core.script.ScriptImport;
+import bivex.server.http.Json;
+import jakarta.persistence.AttributeConverter;
+import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
 import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
 import java.util.UUID;
 import org.hibernate.annotations.Immutable;
+import tools.jackson.core.type.TypeReference;
 
 /** A draft of the script, kept as its plain text. Never changed once imported. */
 @Entity
@@ -13,6 +20,31 @@ public class Draft extends Added {
   public int number;
   public String name;
   public String source;
+  /** Word for its colour, as revised pages have one; may be empty. */
+  public String colour;
+  /** Date on its title page, or null. */
+  public LocalDate dated;
+  /** What it was read from, in words. */
+  public String format;
+
+  @Convert(converter = Doubts.class)
+  public List<ScriptImport.Uncertain> uncertain;
+
   public String importedBy;
   public Instant importedAt;
+
+  /** What was doubtful in reading it, as JSON text. */
+  static class Doubts implements AttributeConverter<List<ScriptImport.Uncertain>, String> {
+    private static final TypeReference<List<ScriptImport.Uncertain>> TYPE = new TypeReference<>() {};
+
+    @Override
+    public String convertToDatabaseColumn(List<ScriptImport.Uncertain> value) {
+      return Json.MAPPER.writeValueAsString(value);
+    }
+
+    @Override
+    public List<ScriptImport.Uncertain> convertToEntityAttribute(String value) {
+      return Json.MAPPER.readValue(value, TYPE);
+    }
+  }
 }

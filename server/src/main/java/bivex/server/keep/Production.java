@@ -1,8 +1,10 @@
 package bivex.server.keep;
 
+import bivex.core.cue.CueWords;
 import bivex.core.effort.EffortRates;
 import bivex.core.method.ShotSetting;
 import bivex.core.optics.Raster;
+import bivex.core.tally.Costs;
 import bivex.core.time.FrameRate;
 import bivex.server.http.Json;
 import jakarta.persistence.AttributeConverter;
@@ -37,6 +39,14 @@ public class Production {
   @Convert(converter = Rates.class)
   public EffortRates effortRates = EffortRates.DEFAULTS;
 
+  public double hourRate;
+  public double setHourRate;
+  public Double budget;
+  public String currency = Costs.UNKNOWN.currency();
+
+  @Convert(converter = Cues.class)
+  public CueWords cueWords = CueWords.SHIPPED_ONLY;
+
   @Version public long version;
 
   public FrameRate frameRate() {
@@ -54,6 +64,24 @@ public class Production {
   /** The numbers a shot of this production starts from. */
   public ShotSetting setting(int cutFrames) {
     return new ShotSetting(frameRate(), capture(), delivery(), firstFrame, cutFrames, handles, sensorWidthMm, mainsHz, effortRates);
+  }
+
+  /** What is paid. */
+  public Costs costs() {
+    return new Costs(hourRate, setHourRate, budget, currency);
+  }
+
+  /** Own cue words as JSON text. */
+  static class Cues implements AttributeConverter<CueWords, String> {
+    @Override
+    public String convertToDatabaseColumn(CueWords value) {
+      return Json.MAPPER.writeValueAsString(value);
+    }
+
+    @Override
+    public CueWords convertToEntityAttribute(String value) {
+      return Json.MAPPER.readValue(value, CueWords.class);
+    }
   }
 
   /** Own rates as JSON text. */

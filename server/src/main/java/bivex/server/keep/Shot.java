@@ -11,21 +11,17 @@ import java.util.List;
 import java.util.UUID;
 import tools.jackson.core.type.TypeReference;
 
-/** An effect shot: the mark, the intent and the choice of methods. Everything else is derived or is evidence. */
+/** An effect shot: the intent and the choice of methods; its words are {@link Mark marks}. Everything else is derived or is evidence. */
 @Entity
 public class Shot {
   @Id public UUID id;
   public UUID productionId;
-  public UUID draftId;
   public UUID setupId;
   public String code;
   public String title;
   public String intent;
+  /** Number of the scene in the newest draft it was found in. */
   public String scene;
-  public int markStart;
-  public int markEnd;
-  public String excerpt;
-  public boolean lost;
   public boolean omitted;
   public int cutFrames;
 

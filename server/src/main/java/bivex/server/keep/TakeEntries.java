@@ -1,6 +1,7 @@
 package bivex.server.keep;
 
 import bivex.core.shoot.Take;
+import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.data.domain.Pageable;
@@ -13,8 +14,11 @@ public interface TakeEntries extends JpaRepository<TakeEntry, UUID> {
 
   String CALLED = "select new bivex.server.keep.TakeEntries$Called(t, c.call, c.reason) from TakeEntry t left join TakeCall c on c.takeId = t.id and c.saidAt = (select max(x.saidAt) from TakeCall x where x.takeId = t.id) ";
 
-  @Query(CALLED + "where t.productionId = :production and (:shot is null or t.shotId = :shot) order by t.madeAt")
-  List<Called> called(UUID production, UUID shot);
+  @Query(CALLED + "where t.productionId = :production order by t.madeAt")
+  List<Called> called(UUID production);
+
+  @Query(CALLED + "where t.productionId = :production and t.shotId in :shots order by t.madeAt")
+  List<Called> called(UUID production, Collection<UUID> shots);
 
   @Query(CALLED + "where t.productionId = :production and t.setupId = :setup order by t.madeAt desc, t.id")
   List<Called> ofSetup(UUID production, UUID setup, Pageable page);

@@ -15,6 +15,7 @@ import bivex.server.access.Member;
 import bivex.server.keep.Invitation;
 import bivex.server.keep.Invitations;
 import bivex.server.keep.Memberships;
+import bivex.server.keep.Marks;
 import bivex.server.keep.NoteAnswer;
 import bivex.server.keep.NoteAnswers;
 import bivex.server.keep.ReviewNote;
@@ -63,13 +64,15 @@ public class ReviewResource {
   private final NoteAnswers answers;
   private final VerdictEntries verdicts;
   private final Shots shots;
+  private final Marks marks;
   private final MediaStore store;
   private final MediaProbe probe;
   private final Journal journal;
   private final Memberships memberships;
   private final Invitations invitations;
 
-  ReviewResource(VersionEntries versions, ReviewNotes notes, NoteAnswers answers, VerdictEntries verdicts, Shots shots, MediaStore store, MediaProbe probe, Journal journal, Memberships memberships, Invitations invitations) {
+  ReviewResource(VersionEntries versions, ReviewNotes notes, NoteAnswers answers, VerdictEntries verdicts, Shots shots, MediaStore store, MediaProbe probe, Journal journal, Memberships memberships, Invitations invitations, Marks marks) {
+    this.marks = marks;
     this.memberships = memberships;
     this.invitations = invitations;
     this.versions = versions;
@@ -290,7 +293,7 @@ public class ReviewResource {
     Map<UUID, List<NoteAnswer>> answered = answers.findByNoteIdInOrderBySaidAt(written.stream().map(n -> n.id).toList()).stream().collect(Collectors.groupingBy(a -> a.noteId));
     List<NoteView> noteViews = written.stream().map(n -> new NoteView(n.id, numbers.get(n.versionId), n.frame, timecode(me, n.frame), n.words, n.saidBy, n.saidAt, answered.getOrDefault(n.id, List.of()).stream().map(a -> new AnswerView(numbers.get(a.versionId), a.words, a.saidBy, a.saidAt)).toList(), !answered.containsKey(n.id))).toList();
     int first = me.production().firstFrame;
-    return new ReviewView(s.id, s.code, s.title, s.intent, s.excerpt, first, first + s.cutFrames - 1, all.stream().map(v -> view(me, s, v, said.getOrDefault(v.id, List.of()))).toList(), noteViews, me.guest() ? List.of() : invitations.findByShotId(s.id).stream().map(i -> i.personId).toList());
+    return new ReviewView(s.id, s.code, s.title, s.intent, String.join(" … ", marks.words(me.productionId(), s.id)), first, first + s.cutFrames - 1, all.stream().map(v -> view(me, s, v, said.getOrDefault(v.id, List.of()))).toList(), noteViews, me.guest() ? List.of() : invitations.findByShotId(s.id).stream().map(i -> i.personId).toList());
   }
 
   private static VersionView view(Member me, Shot s, VersionEntry v, List<VerdictEntry> said) {

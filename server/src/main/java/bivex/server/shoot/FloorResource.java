@@ -312,11 +312,11 @@ public class FloorResource {
   private TakeView logged(Member me, UUID id) {
     TakeEntry t = takes.findById(id).orElseThrow();
     ShotBook.Page p = book.one(me.production(), t.shotId);
-    return takes.called(me.productionId(), t.shotId).stream().filter(c -> c.take().id.equals(id)).map(c -> view(c, List.of(p))).findFirst().orElseThrow();
+    return takes.called(me.productionId(), List.of(t.shotId)).stream().filter(c -> c.take().id.equals(id)).map(c -> view(c, List.of(p))).findFirst().orElseThrow();
   }
 
   private int nextNumber(Member me, Setup setup, UUID shot, String plate) {
-    return takes.called(me.productionId(), shot).stream().filter(c -> c.take().setupId.equals(setup.id) && c.take().plate.equals(plate)).mapToInt(c -> c.take().number).max().orElse(0) + 1;
+    return takes.called(me.productionId(), List.of(shot)).stream().filter(c -> c.take().setupId.equals(setup.id) && c.take().plate.equals(plate)).mapToInt(c -> c.take().number).max().orElse(0) + 1;
   }
 
   private Setup setup(Member me, UUID id) {

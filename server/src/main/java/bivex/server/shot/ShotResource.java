@@ -19,12 +19,12 @@ import bivex.core.reckon.Reckoner;
 import bivex.core.script.Anchor;
 import bivex.core.script.Screenplay;
 import bivex.core.shot.Evidence;
-import bivex.core.shot.NamePattern;
 import bivex.core.shot.OwedItem;
 import bivex.core.shot.Stage;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
 import bivex.server.access.SignedIn;
+import bivex.server.book.MarkDesk;
 import bivex.server.book.Screenplays;
 import bivex.server.book.ShotBook;
 import bivex.server.http.Problems;
@@ -32,6 +32,10 @@ import bivex.server.keep.Draft;
 import bivex.server.keep.Drafts;
 import bivex.server.keep.EvidenceEntries;
 import bivex.server.keep.EvidenceEntry;
+import bivex.server.keep.FormerCodes;
+import bivex.server.keep.Inherited;
+import bivex.server.keep.InheritedRows;
+import bivex.server.keep.Mark;
 import bivex.server.keep.Production;
 import bivex.server.keep.Setup;
 import bivex.server.keep.Setups;
@@ -71,15 +75,21 @@ public class ShotResource {
   private final Drafts drafts;
   private final Setups setups;
   private final Screenplays screenplays;
+  private final MarkDesk desk;
+  private final InheritedRows inherited;
+  private final FormerCodes formerCodes;
   private final EvidenceEntries evidence;
   private final ShotBook book;
   private final Journal journal;
 
-  ShotResource(Shots shots, Drafts drafts, Setups setups, Screenplays screenplays, EvidenceEntries evidence, ShotBook book, Journal journal) {
+  ShotResource(Shots shots, Drafts drafts, Setups setups, Screenplays screenplays, MarkDesk desk, InheritedRows inherited, FormerCodes formerCodes, EvidenceEntries evidence, ShotBook book, Journal journal) {
     this.shots = shots;
     this.drafts = drafts;
     this.setups = setups;
     this.screenplays = screenplays;
+    this.desk = desk;
+    this.inherited = inherited;
+    this.formerCodes = formerCodes;
     this.evidence = evidence;
     this.book = book;
     this.journal = journal;
@@ -110,18 +120,30 @@ public class ShotResource {
   /** @param total open things @param forecast when the open work would be done by the artists there are */
   public record OwedPage(List<OwedLine> lines, int total, int page, boolean more, Map<Plan.Due, Integer> byDue, Map<Stage, Integer> stages, Estimate work, LocalDate forecast, LocalDate dueOn, boolean late) {}
 
-  public record NewShot(UUID draft, int start, int end, String title, String intent) {}
+  /** @param method id of the method it starts with, or null */
+  public record NewShot(UUID draft, int start, int end, String title, String intent, String method) {
+    public NewShot(UUID draft, int start, int end, String title, String intent) {
+      this(draft, start, end, title, intent, null);
+    }
+  }
+
+  /** Words of a shot in the newest draft. @param start null when they are lost @param excerpt the words, or those they were @param before what they were in the draft before, when they are others now */
+  public record MarkView(UUID id, UUID shot, int number, Integer start, Integer end, Mark.Standing standing, String excerpt, String before, String reason) {
+    public static MarkView of(Mark m) {
+      return new MarkView(m.id, m.shotId, m.number, m.markStart, m.markEnd, m.standing, m.excerpt, m.before, m.reason);
+    }
+  }
 
   /** What a producer edits. @param methods the choices with the values that differ from the default */
   public record ShotEdit(String title, String intent, int cutFrames, UUID setup, boolean omitted, List<MethodChoice> methods) {}
 
-  /** @param tape letter of the setup's camera tape */
-  public record ShotView(UUID id, String code, String title, String intent, String scene, String sceneHeading, String sceneLength, UUID draft, int markStart, int markEnd, String excerpt, boolean lost, boolean omitted, int firstFrame, int cutFrames, int handles, UUID setup, Integer setupNumber, String tape, LocalDate day, List<MethodChoice> methods, Plan plan, String planFault, Stage stage, OwedItem next, String sentence, List<OwedItem> items, List<String> loose, List<Said> said, long version) {}
+  /** @param formerCodes codes it had before @param tape letter of the setup's camera tape */
+  public record ShotView(UUID id, String code, List<String> formerCodes, String title, String intent, String scene, String sceneHeading, String sceneLength, List<MarkView> marks, String excerpt, boolean lost, boolean omitted, int firstFrame, int cutFrames, int handles, UUID setup, Integer setupNumber, String tape, LocalDate day, List<MethodChoice> methods, Plan plan, String planFault, Stage stage, OwedItem next, String sentence, List<OwedItem> items, List<String> loose, List<Said> said, long version) {}
 
   /** Evidence as it is shown. */
   public record Said(String item, Evidence.Kind kind, String words, Double hours, String by, Instant at, Evidence.Signature signature, Evidence.FoundElement element) {}
 
-  public record ShotLine(UUID id, String code, String title, String scene, String excerpt, int markStart, int markEnd, UUID draft, boolean lost, boolean omitted, Stage stage, OwedItem.State form, String sentence, List<String> methods, Estimate effort, int open) {}
+  public record ShotLine(UUID id, String code, String title, String scene, String excerpt, List<MarkView> marks, boolean lost, boolean omitted, Stage stage, OwedItem.State form, String sentence, List<String> methods, int plates, Estimate effort, int open) {}
 
   public record ShotPage(List<ShotLine> lines, int total, int page, boolean more) {}
 
@@ -159,7 +181,7 @@ public class ShotResource {
   @Transactional(readOnly = true)
   public List<OptionView> options(@PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestParam(required = false) List<String> methods) {
     Shot s = find(me, shot);
-    List<MethodBook.Suggestion> wanted = methods == null || methods.isEmpty() ? MethodBook.suitable(s.title + " " + s.excerpt, 3) : methods.stream().limit(6).map(id -> new MethodBook.Suggestion(MethodBook.find(id), List.of())).toList();
+    List<MethodBook.Suggestion> wanted = methods == null || methods.isEmpty() ? MethodBook.suitable(s.title + " " + book.one(me.production(), s.id).excerpt(), 3) : methods.stream().limit(6).map(id -> new MethodBook.Suggestion(MethodBook.find(id), List.of())).toList();
     return wanted.stream().map(w -> option(me.production(), s, w)).toList();
   }
 
@@ -186,7 +208,7 @@ public class ShotResource {
     Set<UUID> placed = new HashSet<>();
     if (draft != null) {
       for (Screenplay.Scene s : screenplays.of(draft).scenes()) {
-        List<Tick> ticks = pages.stream().filter(p -> p.shot().draftId.equals(draft.id) && p.shot().markStart >= s.start() && p.shot().markStart < s.end()).sorted(Comparator.comparingInt(p -> p.shot().markStart)).map(p -> tick(p, (double) (p.shot().markStart - s.start()) / Math.max(1, s.end() - s.start()))).toList();
+        List<Tick> ticks = pages.stream().filter(p -> p.first() != null && p.first().markStart >= s.start() && p.first().markStart < s.end()).sorted(Comparator.comparingInt(p -> p.first().markStart)).map(p -> tick(p, (double) (p.first().markStart - s.start()) / Math.max(1, s.end() - s.start()))).toList();
         ticks.forEach(t -> placed.add(t.id()));
         scenes.add(new ReelScene(s.number(), me.guest() ? "" : s.heading(), s.night(), s.eighths(), s.length(), ticks));
       }
@@ -228,29 +250,12 @@ public class ShotResource {
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
   public ResponseEntity<ShotView> mark(@PathVariable UUID production, Member me, @RequestBody NewShot in) {
-    if (in.draft() == null) {
-      throw new InvalidInput("draft", "must be the draft the words are in");
+    Draft draft = desk.hold(me, in.draft());
+    Shot s = desk.shot(me, draft, Anchor.on(draft.source, in.start(), in.end()), in.title(), in.intent(), usualCut(me.production()), null);
+    if (in.method() != null) {
+      s.methods = List.of(new MethodChoice(MethodBook.find(in.method()).id(), Map.of(), ""));
+      shots.saveAndFlush(s);
     }
-    Draft draft = drafts.findByIdAndProductionId(in.draft(), me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such draft."));
-    Anchor a = Anchor.on(draft.source, in.start(), in.end());
-    Screenplay.Scene scene = screenplays.of(draft).sceneAt(a.start());
-    if (scene == null) {
-      throw new InvalidInput("mark", "is before the first scene");
-    }
-    Shot s = new Shot();
-    s.id = UUID.randomUUID();
-    s.productionId = me.productionId();
-    s.draftId = draft.id;
-    s.code = new NamePattern(me.production().codePattern).next(scene.number(), new HashSet<>(shots.codes(me.productionId())));
-    s.excerpt = a.excerpt();
-    s.title = in.title() == null || in.title().isBlank() ? firstWords(a.excerpt()) : in.title().strip();
-    s.intent = in.intent() == null ? "" : in.intent().strip();
-    s.scene = scene.number();
-    s.markStart = a.start();
-    s.markEnd = a.end();
-    s.cutFrames = usualCut(me.production());
-    s.methods = List.of();
-    shots.saveAndFlush(s);
     journal.record(me, "marked", "shot", s.id.toString(), s.code);
     return view(me, s.id);
   }
@@ -273,6 +278,10 @@ public class ShotResource {
     s.intent = in.intent() == null ? "" : in.intent().strip();
     s.cutFrames = in.cutFrames();
     s.setupId = in.setup() == null ? null : setups.findByIdAndProductionId(in.setup(), me.productionId()).map((Setup x) -> x.id).orElseThrow(() -> new InvalidInput("setup", "is not a setup of this production"));
+    if (s.omitted && !in.omitted()) {
+      // A shot that was merged into another and is wanted again takes what was shot for it back.
+      inherited.findByProductionIdAndEndedAtIsNullOrderBySaidAt(me.productionId()).stream().filter(i -> i.kind == Inherited.Kind.MERGE && i.fromId.equals(s.id)).forEach(i -> i.endedAt = Instant.now());
+    }
     s.omitted = in.omitted();
     s.methods = in.methods() == null ? List.of() : List.copyOf(in.methods());
     ShotBook.plan(me.production(), s, false);
@@ -360,14 +369,12 @@ public class ShotResource {
     return shots.findByIdAndProductionId(id, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such shot in this production."));
   }
 
-  private static String firstWords(String excerpt) {
-    String one = excerpt.replaceAll("\\s+", " ");
-    int cut = one.length() <= 48 ? one.length() : Math.max(24, one.lastIndexOf(' ', 48));
-    return one.substring(0, cut) + (cut < one.length() ? "…" : "");
+  private static boolean lost(ShotBook.Page p) {
+    return p.marks().stream().anyMatch(m -> m.standing == Mark.Standing.LOST);
   }
 
   /** Four seconds, until somebody says how long the cut is. */
-  private static int usualCut(Production p) {
+  public static int usualCut(Production p) {
     return (int) Math.round(p.frameRate().frames(4));
   }
 
@@ -391,7 +398,7 @@ public class ShotResource {
 
   private static ShotLine line(ShotBook.Page p) {
     Shot s = p.shot();
-    return new ShotLine(s.id, s.code, s.title, s.scene, s.excerpt, s.markStart, s.markEnd, s.draftId, s.lost, s.omitted, p.ledger().stage(), p.ledger().form(), p.ledger().sentence(), s.methods.stream().map(MethodChoice::method).toList(), p.plan().effort(), p.ledger().open().size());
+    return new ShotLine(s.id, s.code, s.title, s.scene, p.excerpt(), p.marks().stream().map(MarkView::of).toList(), lost(p), s.omitted, p.ledger().stage(), p.ledger().form(), p.ledger().sentence(), s.methods.stream().map(MethodChoice::method).toList(), p.plan().plates().size(), p.plan().effort(), p.ledger().open().size());
   }
 
   private static Said said(EvidenceEntry e) {
@@ -402,9 +409,8 @@ public class ShotResource {
   private ResponseEntity<ShotView> view(Member me, UUID id) {
     ShotBook.Page p = book.one(me.production(), id);
     Shot s = p.shot();
-    Draft draft = drafts.findById(s.draftId).orElseThrow();
-    Screenplay.Scene scene = screenplays.of(draft).sceneAt(s.markStart);
+    Screenplay.Scene scene = p.first() == null ? null : screenplays.of(desk.newest(me.productionId())).sceneAt(p.first().markStart);
     List<Said> said = p.evidence().stream().sorted(Comparator.comparing((EvidenceEntry e) -> e.saidAt).reversed()).map(e -> said(e)).toList();
-    return Problems.tagged(s.version, new ShotView(s.id, s.code, s.title, s.intent, s.scene, scene == null ? "" : scene.heading(), scene == null ? "" : scene.length(), s.draftId, s.markStart, s.markEnd, s.excerpt, s.lost, s.omitted, me.production().firstFrame, s.cutFrames, me.production().handles, s.setupId, p.setup() == null ? null : p.setup().number, p.setup() == null ? null : p.setup().tape(), p.day() == null ? null : p.day().shootOn, s.methods, p.plan(), p.planFault(), p.ledger().stage(), p.ledger().next(), p.ledger().sentence(), p.ledger().items(), p.ledger().loose(), said, s.version));
+    return Problems.tagged(s.version, new ShotView(s.id, s.code, formerCodes.findByShotIdOrderByChangedAt(s.id).stream().map(f -> f.code).toList(), s.title, s.intent, s.scene, scene == null ? "" : scene.heading(), scene == null ? "" : scene.length(), p.marks().stream().map(MarkView::of).toList(), p.excerpt(), lost(p), s.omitted, me.production().firstFrame, s.cutFrames, me.production().handles, s.setupId, p.setup() == null ? null : p.setup().number, p.setup() == null ? null : p.setup().tape(), p.day() == null ? null : p.day().shootOn, s.methods, p.plan(), p.planFault(), p.ledger().stage(), p.ledger().next(), p.ledger().sentence(), p.ledger().items(), p.ledger().loose(), said, s.version));
   }
 }

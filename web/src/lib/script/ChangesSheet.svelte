@@ -1,0 +1,166 @@
+<script lang="ts">
+  import { createQuery } from '@tanstack/svelte-query';
+  import { api, got, type Schemas } from '../api/client';
+  import { house } from '../house.svelte';
+  import Sheet from '../parts/Sheet.svelte';
+  import { go } from '../router';
+  import { frame } from '../state.svelte';
+
+  type Change = Schemas['MarkChangeView'];
+
+  /** What a draft did to the one before: what must be decided first, then every mark, then the lines side by side. @param onplace to put a mark on words that are chosen on the page */
+  let { open = $bindable(false), draft, onplace }: { open: boolean; draft: string; onplace: (c: Change) => void } = $props();
+  const h = house();
+  const may = $derived(h.may('PRODUCER', 'COORDINATOR'));
+  const page = createQuery(() => ({ queryKey: [h.id, 'changes', draft], enabled: open && draft !== '', queryFn: () => got(api.GET('/api/productions/{production}/drafts/{draft}/changes', { params: { path: { production: h.id, draft } } })) }));
+  const c = $derived(page.data);
+  const of = (...s: Change['mark']['standing'][]): Change[] => c?.marks.filter((m) => s.includes(m.mark.standing)) ?? [];
+  const changed = $derived(c?.scenes.filter((s) => s.kind !== 'SAME' || s.moved || s.renumbered) ?? []);
+  const KIND: Record<string, string> = { SAME: '', CHANGED: 'changed', ADDED: 'new', GONE: 'gone' };
+
+  async function decide(m: Change, where: boolean): Promise<void> {
+    try {
+      await got(api.POST('/api/productions/{production}/marks/{mark}/decision', { params: { path: { production: h.id, mark: m.mark.id } }, body: (where ? { start: m.mark.start, end: m.mark.end, version: m.version } : { start: null, end: null, version: m.version }) as Schemas['Decision'] }));
+      frame.say(where ? `${m.code} stands on the proposed words.` : `${m.code}: its words are gone. Mark it anew or omit it.`);
+      await h.again();
+    } catch (e) {
+      frame.wrong(e);
+      await h.again();
+    }
+  }
+
+  async function omit(m: Change): Promise<void> {
+    try {
+      const s = await got(api.GET('/api/productions/{production}/shots/{shot}', { params: { path: { production: h.id, shot: m.mark.shot } } }));
+      await got(api.PUT('/api/productions/{production}/shots/{shot}', { params: { path: { production: h.id, shot: s.id }, header: { 'If-Match': `"${s.version}"` } }, body: { title: s.title, intent: s.intent, cutFrames: s.cutFrames, setup: s.setup, omitted: true, methods: s.methods } }));
+      frame.say(`${m.code} is omitted; it can be restored.`);
+      await h.again();
+    } catch (e) {
+      frame.wrong(e);
+    }
+  }
+</script>
+
+{#snippet row(m: Change, how: string)}
+  <li class="mark rule">
+    <button class="code mono" onclick={() => { open = false; go(h.id, 'script', m.mark.shot); }}>{m.code}</button>
+    <span><strong>{m.title}</strong> <span class="soft small">{how}</span></span>
+    {#if m.mark.before}<span class="quote"><s>{m.mark.before}</s><br />{m.mark.excerpt}</span>{/if}
+  </li>
+{/snippet}
+
+<Sheet bind:open title={c ? `What ${c.name} changed${c.beforeName ? ` in ${c.beforeName}` : ''}` : 'What changed'} wide>
+  {#if page.isError}<p role="alert">{page.error.message}</p>{:else if !c}<p class="soft">Comparing…</p>{:else}
+    {#if c.open > 0}
+      <section class="ask">
+        <h2 class="pencil">To decide: {c.open}</h2>
+        <ul>
+          {#each of('ASKED', 'LOST') as m (m.mark.id)}
+            <li>
+              <p><span class="mono">{m.code}</span> <strong>{m.title}</strong> <span class="soft small">{m.mark.reason}</span></p>
+              <div class="sides">
+                <div><span class="soft small">{c.beforeName}{m.sceneBefore ? `, scene ${m.sceneBefore}` : ''}</span><p class="quote">{m.mark.excerpt}</p></div>
+                <div><span class="soft small">{c.name}{m.sceneNow ? `, scene ${m.sceneNow}` : ''}</span><p class="quote">{#if m.proposal}{m.proposal}{:else}<span class="soft">nothing that could be it</span>{/if}</p></div>
+              </div>
+              {#if may && c.newest}
+                <div class="flex gap-2">
+                  {#if m.proposal}<button class="btn now tight" onclick={() => void decide(m, true)}>That is it</button>{/if}
+                  <button class="btn tight" onclick={() => { open = false; onplace(m); }}>Choose the words</button>
+                  {#if m.proposal}<button class="btn tight" onclick={() => void decide(m, false)}>The words are gone</button>{:else}<button class="btn tight" onclick={() => void omit(m)}>Omit the shot</button>{/if}
+                </div>
+              {/if}
+            </li>
+          {/each}
+        </ul>
+      </section>
+    {:else if c.beforeName}<p class="mb-2">Every mark has its words; nothing is to decide.</p>{/if}
+    <section class="rest">
+      {#if of('REWORDED').length > 0}<h2>Said otherwise now: {of('REWORDED').length}</h2><ul>{#each of('REWORDED') as m (m.mark.id)}{@render row(m, m.mark.reason)}{/each}</ul>{/if}
+      {#if of('MOVED').length > 0}<h2>Moved: {of('MOVED').length}</h2><ul>{#each of('MOVED') as m (m.mark.id)}{@render row(m, `${m.mark.reason}${m.sceneBefore ? `, was in ${m.sceneBefore}` : ''}`)}{/each}</ul>{/if}
+      {#if of('UNCHANGED', 'MARKED').length > 0}<details><summary class="small soft">{of('UNCHANGED', 'MARKED').length} marks as they were, or set by hand</summary><ul>{#each of('UNCHANGED', 'MARKED') as m (m.mark.id)}{@render row(m, m.mark.standing === 'MARKED' ? 'set by hand' : '')}{/each}</ul></details>{/if}
+    </section>
+    {#if c.beforeName}
+      <h2 class="mt-3">The lines, side by side</h2>
+      {#if changed.length === 0}<p class="soft">No line is different.</p>{/if}
+      {#each changed as s, i (i)}
+        <details class="scene" open={changed.length < 8}>
+          <summary><strong class="mono">{s.now ?? s.before}</strong> {s.heading} <span class="soft small">{[KIND[s.kind], s.moved ? 'moved' : '', s.renumbered ? `was scene ${s.before}` : ''].filter(Boolean).join(', ')}</span></summary>
+          <div class="rows">
+            {#each s.rows as r, k (k)}
+              {#if r.kind !== 'SAME' || s.rows[k - 1]?.kind !== 'SAME' || s.rows[k + 1]?.kind !== 'SAME'}
+                <p class={r.kind.toLowerCase()}>{#if r.kind === 'SAME'}<span class="soft">{r.before[0]?.text}</span>{:else}{#each r.before as b, n (n)}{#if b.changed}<del>{b.text}</del>{:else}{b.text}{/if}{/each}{/if}</p>
+                <p class={r.kind.toLowerCase()}>{#if r.kind === 'SAME'}<span class="soft">{r.now[0]?.text}</span>{:else}{#each r.now as b, n (n)}{#if b.changed}<ins>{b.text}</ins>{:else}{b.text}{/if}{/each}{/if}</p>
+              {:else if s.rows[k - 2]?.kind !== 'SAME'}<p class="soft">…</p><p class="soft">…</p>{/if}
+            {/each}
+          </div>
+        </details>
+      {/each}
+    {/if}
+  {/if}
+</Sheet>
+
+<style>
+  .ask {
+    border: 2px solid var(--pencil);
+    padding: 8px 12px;
+    margin-bottom: 12px;
+  }
+  .ask li + li {
+    border-top: 1px solid var(--line);
+    margin-top: 10px;
+    padding-top: 8px;
+  }
+  .sides,
+  .rows {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 2px 20px;
+    margin: 4px 0 8px;
+  }
+  .quote,
+  .rows {
+    font-family: var(--screenplay);
+  }
+  .rest h2 {
+    margin-top: 10px;
+  }
+  .mark {
+    display: grid;
+    grid-template-columns: 96px 1fr 1.2fr;
+    gap: 10px;
+    padding: 4px 0;
+    align-items: baseline;
+  }
+  .code {
+    text-align: left;
+    cursor: pointer;
+    text-decoration: underline;
+  }
+  summary {
+    cursor: pointer;
+    padding: 4px 0;
+  }
+  .scene {
+    border-top: 1px solid var(--line);
+  }
+  del {
+    text-decoration: line-through;
+    background: var(--shade);
+  }
+  ins {
+    text-decoration: none;
+    background: var(--mark);
+    font-weight: 700;
+  }
+  .gone {
+    text-decoration: line-through;
+  }
+  .rows .gone del {
+    background: none;
+  }
+  @media (max-width: 900px) {
+    .mark {
+      grid-template-columns: 1fr;
+    }
+  }
+</style>

@@ -1,0 +1,71 @@
+<script lang="ts">
+  import { createQuery } from '@tanstack/svelte-query';
+  import { api, got } from '../api/client';
+  import type { Cue } from './pages';
+
+  /** A moment the finder proposes: take it, take it with another method, or wave it away. */
+  let { cue, at, of, onaccept, onaway, onstep, changing = $bindable(false) }: { cue: Cue; at: number; of: number; onaccept: (method: string) => void; onaway: () => void; onstep: (by: number) => void; changing: boolean } = $props();
+  const book = createQuery(() => ({ queryKey: ['methods'], queryFn: () => got(api.GET('/api/methods')), staleTime: Infinity }));
+  let picked = $state('');
+  let select = $state<HTMLSelectElement>();
+
+  $effect(() => {
+    picked = cue.method;
+  });
+  $effect(() => {
+    if (changing) select?.focus();
+  });
+</script>
+
+<div class="cue" role="group" aria-label="Proposed cue">
+  <p class="head"><span><strong>{cue.kind}</strong> <span class="soft small">because of {cue.reason}{cue.also.length > 0 ? `; or ${cue.also.join(', or ')}` : ''}</span></span><span class="soft small mono">{at} of {of}</span></p>
+  <p class="quote">{cue.words.length > 150 ? `${cue.words.slice(0, 150)}…` : cue.words}</p>
+  {#if changing}
+    <form class="change" onsubmit={(e) => { e.preventDefault(); onaccept(picked); }}>
+      <label class="field grow"><span>Made as</span><select class="select" bind:this={select} bind:value={picked} onkeydown={(e) => { if (e.key === 'Escape') changing = false; }}><option value="">not decided yet</option>{#each book.data ?? [] as m (m.id)}<option value={m.id}>{m.name}</option>{/each}</select></label>
+      <button class="btn now">Mark it so</button>
+      <button type="button" class="btn" onclick={() => (changing = false)}>Leave</button>
+    </form>
+  {:else}
+    <div class="do">
+      <button class="btn now" onclick={() => onaccept(cue.method)}>Mark, as {cue.methodName.toLowerCase()} <kbd>a</kbd></button>
+      <button class="btn" onclick={() => (changing = true)}>Change <kbd>e</kbd></button>
+      <button class="btn" onclick={onaway}>Wave away <kbd>w</kbd></button>
+      <button class="btn bare" aria-label="Cue before" onclick={() => onstep(-1)}><kbd>,</kbd></button>
+      <button class="btn bare" aria-label="Next cue" onclick={() => onstep(1)}><kbd>.</kbd></button>
+    </div>
+  {/if}
+</div>
+
+<style>
+  .cue {
+    padding: 10px 16px 12px;
+    border-bottom: 2px solid var(--pencil);
+    background: var(--sheet);
+  }
+  .head {
+    display: flex;
+    justify-content: space-between;
+    gap: 8px;
+  }
+  .head > :last-child {
+    white-space: nowrap;
+  }
+  .quote {
+    font-family: var(--screenplay);
+    margin: 4px 0 8px;
+  }
+  .do,
+  .change {
+    display: flex;
+    gap: 6px;
+    align-items: end;
+    flex-wrap: wrap;
+  }
+  .grow {
+    flex: 1;
+  }
+  kbd {
+    color: inherit;
+  }
+</style>

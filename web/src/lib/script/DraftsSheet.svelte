@@ -1,0 +1,87 @@
+<script lang="ts">
+  import { api, got, type Schemas } from '../api/client';
+  import { house } from '../house.svelte';
+  import Sheet from '../parts/Sheet.svelte';
+  import { frame } from '../state.svelte';
+  import { day } from '../words';
+
+  /** Every draft there was: read, compared, taken back. */
+  let { open = $bindable(false), drafts, reading, onread, onchanges }: { open: boolean; drafts: Schemas['DraftView'][]; reading: string; onread: (id: string) => void; onchanges: (id: string) => void } = $props();
+  const h = house();
+  const may = $derived(h.may('PRODUCER', 'COORDINATOR'));
+  let doubts = $state('');
+
+  async function back(d: Schemas['DraftView']): Promise<void> {
+    try {
+      await got(api.DELETE('/api/productions/{production}/drafts/{draft}', { params: { path: { production: h.id, draft: d.id } } }));
+      frame.say(`${d.name} is taken back; every mark stands as it did before.`);
+      onread('latest');
+      await h.again();
+    } catch (e) {
+      frame.wrong(e);
+    }
+  }
+</script>
+
+<Sheet bind:open title="Drafts" wide>
+  <ul>
+    {#each drafts as d, i (d.id)}
+      <li class="rule">
+        <div class="line">
+          <span class="name"><strong>{d.name}</strong>{d.colour ? ` · ${d.colour}` : ''}{#if d.id === reading}<span class="open">open</span>{/if}</span>
+          <span class="soft small">{d.dated ? `dated ${day(d.dated)} · ` : ''}{d.scenes} scenes on {d.pages} pages · {d.format} · {d.importedBy}, {day(d.importedAt)}</span>
+          <span class="do">
+            <button class="btn tight" onclick={() => { open = false; onread(i === 0 ? 'latest' : d.id); }}>Read</button>
+            {#if i + 1 < drafts.length}<button class="btn tight" onclick={() => { open = false; onchanges(d.id); }}>What changed</button>{/if}
+            <a class="btn tight" href="/api/productions/{h.id}/drafts/{d.id}/script.fountain" download>Text</a>
+            {#if may && i === 0 && drafts.length > 1}<button class="btn bare tight" onclick={() => void back(d)}>Take back</button>{/if}
+          </span>
+        </div>
+        {#if d.uncertain.length > 0}
+          <button class="btn bare tight pencil" aria-expanded={doubts === d.id} onclick={() => (doubts = doubts === d.id ? '' : d.id)}>{d.uncertain.length} line{d.uncertain.length > 1 ? 's' : ''} of it could be read otherwise</button>
+          {#if doubts === d.id}<ol class="doubts">{#each d.uncertain as u, k (k)}<li><span class="mono soft">{u.line}</span><span class="screenplay">{u.text}</span><span class="soft">{u.why}</span></li>{/each}</ol>{/if}
+        {/if}
+      </li>
+    {/each}
+  </ul>
+</Sheet>
+
+<style>
+  .line {
+    display: grid;
+    grid-template-columns: 200px 1fr auto;
+    gap: 12px;
+    align-items: baseline;
+    padding: 7px 0;
+  }
+  .do {
+    display: flex;
+    gap: 6px;
+  }
+  .open {
+    font-size: 11px;
+    background: var(--ink);
+    color: var(--paper);
+    padding: 0 5px;
+    margin-left: 6px;
+  }
+  .doubts {
+    max-height: 240px;
+    overflow: auto;
+    margin-bottom: 8px;
+  }
+  .doubts li {
+    display: grid;
+    grid-template-columns: 44px 1fr 1fr;
+    gap: 10px;
+    padding: 2px 0;
+  }
+  .screenplay {
+    font-family: var(--screenplay);
+  }
+  @media (max-width: 900px) {
+    .line {
+      grid-template-columns: 1fr;
+    }
+  }
+</style>
