@@ -84,7 +84,7 @@
 
   function step(by: number): void {
     if (openCues.length === 0) {
-      frame.say('No cue is left.');
+      frame.say(cues.isPending ? 'The cues are still being looked for.' : 'No cue is left.');
       return;
     }
     const from = cueIndex >= 0 ? cueIndex : by > 0 ? openCues.findIndex((c) => c.scene === scene) - 1 : openCues.length;
@@ -306,6 +306,7 @@
 
   <section class="side sheet" aria-label="Breakdown">
     {#if tally.data && d}<TallyTable tally={tally.data} {scene} shot={shotRow} oncosts={() => (sheet = 'costs')} />{/if}
+    <div class="scroll">
     {#if placing && !chosen}
       <div class="chosen"><p><span class="mono">{placing.code}</span> was on: <span class="quote">{placing.mark.excerpt}</span></p><p class="soft">Select the words it is on now.</p><button class="btn tight mt-2" onclick={leave}>Leave <kbd>Esc</kbd></button></div>
     {:else if adding && !chosen}
@@ -340,6 +341,7 @@
         {/if}
       </div>
     {/if}
+    </div>
   </section>
 </div>
 
@@ -434,8 +436,15 @@
     justify-self: start;
   }
   .side {
-    overflow: auto;
+    display: flex;
+    flex-direction: column;
+    min-height: 0;
     border-width: 0 0 0 1px;
+  }
+  .scroll {
+    flex: 1;
+    min-height: 0;
+    overflow: auto;
   }
   .chosen {
     position: sticky;

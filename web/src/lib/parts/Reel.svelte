@@ -27,11 +27,11 @@
       </div>
     {/each}
     {#if reel.loose.length > 0}
-      <div class="scene loose" style:flex-grow={reel.loose.length * 1.2} title="Shots whose words are not in the newest draft">
-        <span class="number mono">lost</span>
+      <div class="scene loose" style:flex-grow={reel.loose.length * 1.2} title="Shots whose words have no sure place in the newest draft">
+        <span class="number mono">loose</span>
         <div class="ticks">
           {#each reel.loose as t (t.id)}
-            <button class="tick" class:here={t.id === current} aria-label="{t.code} {t.title}, lost from the script" title="{t.code} · {t.title} · lost from the script" onclick={() => go(production, target, t.id)}><Form state={t.form} size={13} /></button>
+            <button class="tick" class:here={t.id === current} aria-label="{t.code} {t.title}, without a place in the script" title="{t.code} · {t.title} · without a sure place in the script" onclick={() => go(production, target, t.id)}><Form state={t.form} size={13} /></button>
           {/each}
         </div>
       </div>

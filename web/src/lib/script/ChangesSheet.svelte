@@ -42,14 +42,14 @@
 </script>
 
 {#snippet row(m: Change, how: string)}
-  <li class="mark rule">
+  <li class="one rule">
     <button class="code mono" onclick={() => { open = false; go(h.id, 'script', m.mark.shot); }}>{m.code}</button>
     <span><strong>{m.title}</strong> <span class="soft small">{how}</span></span>
     {#if m.mark.before}<span class="quote"><s>{m.mark.before}</s><br />{m.mark.excerpt}</span>{/if}
   </li>
 {/snippet}
 
-<Sheet bind:open title={c ? `What ${c.name} changed${c.beforeName ? ` in ${c.beforeName}` : ''}` : 'What changed'} wide>
+<Sheet bind:open title={c ? `${c.name}${c.beforeName ? ` against ${c.beforeName}` : ''}` : 'What changed'} wide>
   {#if page.isError}<p role="alert">{page.error.message}</p>{:else if !c}<p class="soft">Comparing…</p>{:else}
     {#if c.open > 0}
       <section class="ask">
@@ -83,8 +83,10 @@
       <h2 class="mt-3">The lines, side by side</h2>
       {#if changed.length === 0}<p class="soft">No line is different.</p>{/if}
       {#each changed as s, i (i)}
+        {#snippet title()}<strong class="mono">{s.now ?? s.before}</strong> {s.heading} <span class="soft small">{[KIND[s.kind], s.moved ? 'moved' : '', s.renumbered ? `was scene ${s.before}` : ''].filter(Boolean).join(', ')}</span>{/snippet}
+        {#if s.rows.length === 0}<p class="scene plain">{@render title()}</p>{:else}
         <details class="scene" open={changed.length < 8}>
-          <summary><strong class="mono">{s.now ?? s.before}</strong> {s.heading} <span class="soft small">{[KIND[s.kind], s.moved ? 'moved' : '', s.renumbered ? `was scene ${s.before}` : ''].filter(Boolean).join(', ')}</span></summary>
+          <summary>{@render title()}</summary>
           <div class="rows">
             {#each s.rows as r, k (k)}
               {#if r.kind !== 'SAME' || s.rows[k - 1]?.kind !== 'SAME' || s.rows[k + 1]?.kind !== 'SAME'}
@@ -94,6 +96,7 @@
             {/each}
           </div>
         </details>
+        {/if}
       {/each}
     {/if}
   {/if}
@@ -124,7 +127,7 @@
   .rest h2 {
     margin-top: 10px;
   }
-  .mark {
+  .one {
     display: grid;
     grid-template-columns: 96px 1fr 1.2fr;
     gap: 10px;
@@ -143,6 +146,9 @@
   .scene {
     border-top: 1px solid var(--line);
   }
+  .plain {
+    padding: 4px 0 4px 16px;
+  }
   del {
     text-decoration: line-through;
     background: var(--shade);
@@ -159,7 +165,7 @@
     background: none;
   }
   @media (max-width: 900px) {
-    .mark {
+    .one {
       grid-template-columns: 1fr;
     }
   }

@@ -63,7 +63,7 @@
             <td class="mono">{d.code}</td>
             <td><strong>{d.title}</strong><br /><span class="soft small">{d.method}, {Math.round(d.hours)} h</span></td>
             <td class="mono num">{money(d.cost)}</td>
-            <td>{#if d.cheaper}{d.cheaper.name} for <strong class="mono">{money(d.cheaper.cost)}</strong><br /><span class="soft small">{d.cheaper.suggested ? 'its words suggest it' : 'of the same chapter of the book'}{d.cheaper.risks > 0 ? `; ${d.cheaper.risks} thing${d.cheaper.risks > 1 ? 's' : ''} to look out for` : ''}</span>{:else}<span class="soft">nothing that suits is cheaper</span>{/if}</td>
+            <td>{#if d.cheaper}{d.cheaper.name} for <strong class="mono">{money(d.cheaper.cost)}</strong><br /><span class="soft small">{d.cheaper.why}{d.cheaper.risks > 0 ? `; ${d.cheaper.risks} thing${d.cheaper.risks > 1 ? 's' : ''} to look out for` : ''}</span>{:else}<span class="soft">nothing that suits is cheaper</span>{/if}</td>
             <td><button class="btn tight" onclick={() => { open = false; go(h.id, 'script', d.shot); }}>Open</button></td>
           </tr>
         {/each}

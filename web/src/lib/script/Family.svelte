@@ -88,8 +88,12 @@
     border-left: 3px solid var(--mark);
     padding-left: 10px;
   }
+  li .small {
+    white-space: nowrap;
+  }
   li {
     display: flex;
+    flex-wrap: wrap;
     gap: 8px;
     align-items: baseline;
     padding: 1px 0;

@@ -114,6 +114,9 @@
     display: flex;
     align-items: center;
   }
+  .do .btn {
+    min-width: 28px;
+  }
   .do .btn:disabled {
     border-color: transparent;
   }

@@ -15,7 +15,7 @@
 
 <section class="tally" aria-label="What it comes to">
   <table>
-    <thead><tr class="soft"><th></th><th>shots</th><th>plates</th><th>set-ups</th><th title="of performers who play several parts">changes</th><th>work</th><th>{tally.costs.currency}</th></tr></thead>
+    <thead><tr class="soft"><th></th><th>shots</th><th>plates</th><th>set-ups</th><th title="costume changes of performers who play several parts">costumes</th><th>work</th><th>{tally.costs.currency}</th></tr></thead>
     <tbody>
       {#each rows as r (r.name)}<tr><th scope="row">{r.name}</th><td>{r.shots}</td><td>{r.plates}</td><td>{r.setups}</td><td>{r.change}</td><td>{r.hours}</td><td>{r.cost ? money(r.cost) : '–'}</td></tr>{/each}
     </tbody>

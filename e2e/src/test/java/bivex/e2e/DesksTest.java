@@ -6,15 +6,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import bivex.server.Clips;
 import bivex.server.House;
-import bivex.server.JourneyTest;
 import bivex.server.Stage;
 import bivex.server.keep.People;
 import bivex.server.keep.Role;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
-import com.microsoft.playwright.options.FilePayload;
-import java.nio.charset.StandardCharsets;
 import java.util.UUID;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -106,17 +103,6 @@ class DesksTest {
     in(reckoner, "Use in").click();
     assertThat(p.locator("footer .notice")).containsText("Used in");
     assertThat(p.locator(".brief")).containsText("f/11");
-  }
-
-  @Test
-  void aNewDraftCarriesTheMarksAndShowsWhatIsLost() {
-    Page p = at(stage.producer.person(), "/script");
-    p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Import a draft")).click();
-    String next = JourneyTest.SCRIPT.replace("She leans across herself and takes the dividers.", "She takes the dividers.");
-    p.getByLabel("File").setInputFiles(new FilePayload("pink.fountain", "text/plain", next.getBytes(StandardCharsets.UTF_8)));
-    assertThat(p.locator("footer .notice")).containsText("Words lost of " + stage.production.code + "-04-010");
-    assertThat(p.locator(".reel .loose .tick")).hasCount(1);
-    assertThat(p.locator(".side")).containsText("words lost");
   }
 
   @Test

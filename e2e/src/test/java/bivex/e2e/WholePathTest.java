@@ -69,8 +69,8 @@ class WholePathTest {
 
   private static void importScript(Page p) {
     desk(p, "Script");
-    button(p, "Import a draft").click();
-    p.getByLabel("Name of the draft").fill("white");
+    button(p, "Import the script").click();
+    p.getByRole(AriaRole.DIALOG).getByLabel("Name").fill("white");
     p.getByLabel("or paste it here").fill("no script at all");
     button(p, "Import what is pasted").click();
     assertThat(p.getByRole(AriaRole.ALERT)).containsText("no scene heading");
@@ -130,7 +130,7 @@ class WholePathTest {
     button(p, "Add the setup").click();
     p.keyboard().press("Escape");
     desk(p, "Script");
-    p.locator(".bracket").click();
+    p.locator(".codes button").click();
     p.getByLabel("Setup").selectOption(new com.microsoft.playwright.options.SelectOption().setLabel("1 · Chart table"));
     button(p, "Keep").click();
     assertThat(p.locator("footer .notice")).containsText("clean plate of setup 1");

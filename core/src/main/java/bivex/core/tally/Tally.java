@@ -27,11 +27,14 @@ import java.util.stream.Stream;
  * @param cost in the production's currency
  */
 public record Tally(int shots, int planned, int plates, int setups, int wardrobeChanges, double setMinutes, Estimate hours, double cost) {
+  /** Chapters whose methods tell the same moment in another way; those of the others each show something of their own. */
+  private static final Set<Method.Chapter> INTERCHANGEABLE = Set.of(Method.Chapter.DOUBLES, Method.Chapter.SUDDEN_MOVEMENT, Method.Chapter.TIME);
+
   /** A shot to be counted. @param setup key of its setup, or null when none is planned @param scene number */
   public record Item(String id, String scene, String setup, Plan plan) {}
 
-  /** A cheaper way. @param cost of the shot made so @param risks checks that do not hold, and cautions @param suggested whether the shot's words suggest it; else it is of the same chapter of the book */
-  public record Cheaper(String method, String name, double cost, int risks, boolean suggested) {}
+  /** A cheaper way. @param cost of the shot made so @param risks checks that do not hold, and cautions @param why it is thought of, in words */
+  public record Cheaper(String method, String name, double cost, int risks, String why) {}
 
   /** A shot that costs much. @param cheaper the cheapest other method that suits its words, or null when none is cheaper */
   public record Dear(String id, double cost, double hours, Cheaper cheaper) {}
@@ -73,8 +76,8 @@ public record Tally(int shots, int planned, int plates, int setups, int wardrobe
   }
 
   /**
-   * The cheapest other method for a shot, worked out with its usual numbers: among those its words suggest; where none of them is cheaper, among the
-   * chapters it is in.
+   * The cheapest other way for a shot, worked out with its usual numbers: a method its words suggest, or its own with the usual numbers; where neither is
+   * cheaper, another of its chapter if that chapter's methods stand for one another.
    *
    * @param words title and marked words
    * @param choices methods it is planned with
@@ -82,24 +85,25 @@ public record Tally(int shots, int planned, int plates, int setups, int wardrobe
   public static Dear dear(Item item, ShotSetting setting, String words, List<MethodChoice> choices, Costs costs) {
     double now = costs.of(item.plan());
     Set<String> have = choices.stream().map(MethodChoice::method).collect(Collectors.toSet());
-    Set<Method.Chapter> chapters = have.stream().map(id -> MethodBook.find(id).chapter()).collect(Collectors.toSet());
-    Stream<Method> said = MethodBook.suitable(words, 6).stream().filter(x -> !x.found().isEmpty()).map(MethodBook.Suggestion::method);
-    Cheaper best = cheapest(said, have, setting, costs, now, true);
+    Stream<Cheaper> said = MethodBook.suitable(words, 6).stream().filter(x -> !x.found().isEmpty() && !have.contains(x.method().id())).map(x -> cheaper(List.of(x.method()), setting, costs, "its words suggest it"));
+    Stream<Cheaper> usual = Stream.of(cheaper(choices.stream().map(c -> MethodBook.find(c.method())).toList(), setting, costs, "with its usual numbers"));
+    Cheaper best = cheapest(Stream.concat(said, usual), now);
     if (best == null) {
-      best = cheapest(MethodBook.all().stream().filter(m -> chapters.contains(m.chapter())), have, setting, costs, now, false);
+      Set<Method.Chapter> chapters = have.stream().map(id -> MethodBook.find(id).chapter()).filter(INTERCHANGEABLE::contains).collect(Collectors.toSet());
+      best = cheapest(MethodBook.all().stream().filter(m -> chapters.contains(m.chapter()) && !have.contains(m.id())).map(m -> cheaper(List.of(m), setting, costs, "another way to do it")), now);
     }
     return new Dear(item.id(), now, item.plan().effort().mean(), best);
   }
 
-  private static Cheaper cheapest(Stream<Method> methods, Set<String> have, ShotSetting setting, Costs costs, double below, boolean suggested) {
-    return methods.filter(m -> !have.contains(m.id())).map(m -> cheaper(m, setting, costs, suggested)).filter(c -> c != null && c.cost() < below).min(Comparator.comparingDouble(Cheaper::cost)).orElse(null);
+  private static Cheaper cheapest(Stream<Cheaper> ways, double below) {
+    return ways.filter(c -> c != null && c.cost() < below - 0.5).min(Comparator.comparingDouble(Cheaper::cost)).orElse(null);
   }
 
-  private static Cheaper cheaper(Method m, ShotSetting setting, Costs costs, boolean suggested) {
+  private static Cheaper cheaper(List<Method> methods, ShotSetting setting, Costs costs, String why) {
     try {
-      Plan plan = MethodBook.derive(setting, List.of(new MethodChoice(m.id(), Map.of(), "")), false);
+      Plan plan = MethodBook.derive(setting, methods.stream().map(m -> new MethodChoice(m.id(), Map.of(), "")).toList(), false);
       int risks = (int) plan.checks().stream().filter(c -> c.grade() != Plan.Grade.HOLDS).count() + plan.cautions().size();
-      return new Cheaper(m.id(), m.name(), costs.of(plan), risks, suggested);
+      return new Cheaper(methods.get(0).id(), methods.stream().map(Method::name).collect(Collectors.joining(" + ")), costs.of(plan), risks, why);
     } catch (InvalidInput e) {
       // With this shot's length its usual numbers do not work out; it is no alternative.
       return null;

@@ -354,8 +354,15 @@ public class DemoLoader implements ApplicationRunner {
     }
     String[] frames = {"Wide: the table, the lamp, one of her", "She looks up; she is there already", "Both lean in over the chart"};
     for (int i = 0; i < frames.length; i++) {
-      double at = i / 2.0;
-      board.take(mara, codes.get("Two Ineses at the chart table"), frames[i], DemoPictures.still((g, t, f) -> DemoPictures.chartTable(g, at, f)), "frame.png");
+      // The same table, each time closer.
+      double closer = 1 + 0.7 * i;
+      double at = i == 1 ? 0.66 : 0.5;
+      board.take(mara, codes.get("Two Ineses at the chart table"), frames[i], DemoPictures.still((g, t, f) -> {
+        g.translate(960, 600);
+        g.scale(closer, closer);
+        g.translate(-1920 * at, -600);
+        DemoPictures.chartTable(g, 0, f);
+      }), "frame.png");
     }
     look.decide(null, shot, mara, new LookResource.NewDecision(all.looks().get(0).id(), "The statue explains too much; points let the audience find her."));
   }

@@ -1,0 +1,230 @@
+package bivex.e2e;
+
+import static bivex.e2e.Browsers.in;
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import bivex.server.JourneyTest;
+import bivex.server.Stage;
+import bivex.server.keep.Role;
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.BoundingBox;
+import com.microsoft.playwright.options.FilePayload;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.util.regex.Pattern;
+import org.assertj.core.api.Assertions;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+
+/** The script desk in the real browser, by keyboard and by mouse. */
+class ScriptDeskTest {
+  private static Browsers browsers;
+  private final Stage stage = new Stage();
+  private final String code = stage.production.code;
+
+  @BeforeAll
+  static void open() {
+    browsers = new Browsers();
+  }
+
+  @AfterAll
+  static void close() {
+    browsers.nothingBroke();
+    browsers.close();
+  }
+
+  private Page desk() {
+    Page p = browsers.at(stage, stage.producer.person(), "/script");
+    assertThat(p.getByRole(AriaRole.ARTICLE).first()).containsText("INT. STATION");
+    return p;
+  }
+
+  private static Locator row(Page p, String words) {
+    return p.locator(".row").filter(new Locator.FilterOptions().setHasText(words));
+  }
+
+  /** Drags over words as a hand would. */
+  private static void drag(Page p, String words) {
+    BoundingBox b = row(p, words).locator("[data-at]").first().boundingBox();
+    p.mouse().move(b.x + 2, b.y + b.height / 2);
+    p.mouse().down();
+    p.mouse().move(b.x + b.width - 2, b.y + b.height / 2, new com.microsoft.playwright.Mouse.MoveOptions().setSteps(6));
+    p.mouse().up();
+  }
+
+  private static void take(Page p, String name, String fileName, byte[] bytes) {
+    p.keyboard().press("i");
+    Locator sheet = p.getByRole(AriaRole.DIALOG);
+    sheet.getByLabel("Name").fill(name);
+    sheet.getByLabel("File").setInputFiles(new FilePayload(fileName, "application/octet-stream", bytes));
+    in(sheet, "Import " + fileName).click();
+  }
+
+  @Test
+  void wordsAreMarkedByKeyboardByMouseAndFromTheCues() {
+    Page p = desk();
+    p.keyboard().press("j");
+    p.keyboard().press("j");
+    assertThat(p.locator(".chosen")).containsText("Ines spreads the chart");
+    p.keyboard().press("m");
+    assertThat(p.locator(".editor .code")).hasText(code + "-04-005");
+    drag(p, "You're late.");
+    assertThat(p.locator(".chosen")).containsText("You're late");
+    in(p.locator(".chosen"), "Mark as an effect shot").click();
+    // Its place is between the two that are there.
+    assertThat(p.locator(".editor .code")).hasText(Pattern.compile(code + "-04-00[67]"));
+    drag(p, "You're late.");
+    in(p.locator(".chosen"), "Leave").click();
+    assertThat(p.locator(".chosen")).hasCount(0);
+    p.keyboard().press(".");
+    assertThat(p.locator(".cue .quote")).containsText("The flags vanish");
+    p.keyboard().press("a");
+    assertThat(p.locator("footer .notice")).containsText(code + "-05-010 marked");
+    assertThat(p.locator(".codes button")).hasCount(4);
+    Browsers.accessible(p, "the script desk");
+  }
+
+  @Test
+  void aCueIsChangedOrWavedAwayAndStaysAway() {
+    Page p = desk();
+    assertThat(in(p.locator(".bar"), "1 cue")).isVisible();
+    p.keyboard().press(".");
+    p.keyboard().press("e");
+    p.getByLabel("Made as").selectOption("Scale swap");
+    in(p.locator(".cue"), "Mark it so").click();
+    p.locator(".codes button").filter(new Locator.FilterOptions().setHasText("-05-010")).click();
+    assertThat(p.locator(".editor .method h2")).hasText("Scale swap");
+    take(p, "lamps", "lamps.fountain", (JourneyTest.SCRIPT + "\nThe lamps go out.\n").getBytes(StandardCharsets.UTF_8));
+    p.keyboard().press("Escape");
+    p.keyboard().press(".");
+    assertThat(p.locator(".cue .quote")).containsText("The lamps go out");
+    p.keyboard().press("w");
+    assertThat(p.locator(".cue .quote")).hasCount(0);
+    p.reload();
+    assertThat(in(p.locator(".bar"), "0 cues")).isVisible();
+    p.getByText("Hand out").click();
+    in(p.locator(".more"), "Cue words").click();
+    in(p.getByRole(AriaRole.DIALOG), "Propose again").click();
+    p.keyboard().press("Escape");
+    assertThat(in(p.locator(".bar"), "1 cue")).isVisible();
+  }
+
+  @Test
+  void aSecondDraftMovesOneMarkAndLosesAnother() {
+    int at = JourneyTest.SCRIPT.indexOf("The flags vanish from the line.");
+    Stage.ok(stage.producer.post(stage.base + "/shots", java.util.Map.of("draft", stage.draft, "start", at, "end", at + 31, "title", "The flags")));
+    Page p = desk();
+    String pink = "EXT. PIER - DAY #5#\n\nThe flags vanish from the line.\n\n" + JourneyTest.SCRIPT.substring(0, JourneyTest.SCRIPT.indexOf("EXT. PIER")).replace("She leans across herself and takes the dividers.\n\n", "");
+    take(p, "pink pages", "pink.fountain", pink.getBytes(StandardCharsets.UTF_8));
+    Locator sheet = p.getByRole(AriaRole.DIALOG);
+    assertThat(sheet).containsText("To decide: 1");
+    assertThat(sheet).containsText("Moved: 1");
+    assertThat(sheet.locator(".rows").first()).isVisible();
+    Browsers.accessible(p, "what a draft changed");
+    in(sheet, "Choose the words").click();
+    assertThat(p.locator(".chosen")).containsText("was on: She leans across herself");
+    drag(p, "You're late.");
+    in(p.locator(".chosen"), "Put " + code + "-04-010 on these words").click();
+    assertThat(p.locator("footer .notice")).containsText("stands on the words you chose");
+    assertThat(p.locator(".bar").first()).not().containsText("to decide");
+    assertThat(p.locator(".reel .loose")).hasCount(0);
+    // The first draft is still there to be read, as it was marked; nothing can be marked on it.
+    p.keyboard().press("d");
+    in(sheet.locator("li").filter(new Locator.FilterOptions().setHasText("white")), "Read").click();
+    assertThat(p.locator(".old")).containsText("You read white");
+    assertThat(row(p, "She leans across herself").locator(".marked")).hasCount(1);
+    drag(p, "You're late.");
+    assertThat(p.locator(".chosen")).hasCount(0);
+  }
+
+  @Test
+  void aScriptGoesOutWithItsMarksAndComesBack() throws IOException {
+    Page p = desk();
+    p.getByText("Hand out").click();
+    Download d = p.waitForDownload(() -> p.locator(".more a[href$='script.fountain']").click());
+    String out = Files.readString(d.path());
+    Assertions.assertThat(out).contains("[[effect shot " + code + "-04-010: ");
+    p.getByText("Hand out").click();
+    take(p, "back again", "back.fountain", out.replace("Ines spreads", "Fog. Ines spreads").getBytes(StandardCharsets.UTF_8));
+    assertThat(p.getByRole(AriaRole.DIALOG)).containsText("nothing is to decide");
+    p.keyboard().press("Escape");
+    assertThat(p.locator(".codes button")).hasCount(1);
+    assertThat(row(p, "She leans across").locator(".marked")).hasText("She leans across herself");
+  }
+
+  @Test
+  void aLongScriptIsDrawnWhereItIsSeenAndFoundByItsWords() {
+    StringBuilder b = new StringBuilder();
+    for (int i = 1; i <= 90; i++) {
+      b.append("INT. ROOM ").append(i).append(" - DAY\n\n").append("She waits, and the water waits with her, and neither of them says so.\n\n".repeat(18));
+    }
+    b.append("At last a needle falls into the hay.\n");
+    Page p = desk();
+    take(p, "long", "long.fountain", b.toString().getBytes(StandardCharsets.UTF_8));
+    assertThat(p.getByRole(AriaRole.DIALOG)).containsText("To decide: 1");
+    p.keyboard().press("Escape");
+    assertThat(p.getByRole(AriaRole.ARTICLE).first()).containsText("ROOM 1");
+    Assertions.assertThat(p.getByRole(AriaRole.ARTICLE).count()).isLessThan(6);
+    p.keyboard().press("f");
+    p.keyboard().type("needle falls into the hay");
+    assertThat(p.locator(".find [role=status]")).hasText("1/1");
+    assertThat(p.locator(".hit").first()).isInViewport();
+    assertThat(p.locator(".tally")).containsText("scene 90");
+    p.keyboard().press("Escape");
+    // With the keys alone from there.
+    p.keyboard().press("k");
+    assertThat(p.locator(".row.cursor")).isInViewport();
+  }
+
+  @Test
+  void twoWhoMarkSeeOneAnother() {
+    Page p = desk();
+    Page other = browsers.at(stage, stage.house.person(stage.production, Role.COORDINATOR).person(), "/script");
+    drag(other, "You're late.");
+    other.keyboard().press("m");
+    assertThat(p.locator(".codes button")).hasCount(2);
+    in(p.locator(".bar"), "cue").click();
+    p.keyboard().press("a");
+    assertThat(other.locator(".codes button")).hasCount(3);
+    // A draft that came in meanwhile: what was chosen on the old one is refused with words, and the new one is shown.
+    drag(other, "Ines spreads");
+    assertThat(other.locator(".chosen")).containsText("Ines spreads");
+    Stage.ok(stage.producer.post(stage.base + "/drafts", java.util.Map.of("name", "pink", "text", JourneyTest.SCRIPT.replace("The flags", "The six flags"))));
+    assertThat(other.locator(".bar .draft")).containsText("pink");
+  }
+
+  @Test
+  void theTotalIsSeenWhileMarkingAndABudgetIsSet() {
+    Page p = desk();
+    assertThat(p.locator(".tally")).containsText("No rates are set");
+    in(p.locator(".tally"), "Costs").click();
+    Locator sheet = p.getByRole(AriaRole.DIALOG);
+    sheet.getByLabel("An hour of post").fill("-3");
+    in(sheet, "Keep").click();
+    assertThat(sheet.getByRole(AriaRole.ALERT)).containsText("hourRate");
+    sheet.getByLabel("An hour of post").fill("100");
+    sheet.getByLabel("Budget for effects").fill("50");
+    in(sheet, "Keep").click();
+    assertThat(p.locator("footer .notice")).containsText("every cost follows");
+    p.keyboard().press("Escape");
+    assertThat(p.locator(".tally")).containsText("over by");
+    p.locator(".codes button").first().click();
+    assertThat(p.locator(".tally tbody tr").first()).containsText(code + "-04-010");
+    in(p.locator(".family"), "One more shot on these words").click();
+    p.getByLabel("What the other shot shows").fill("Close on the hands");
+    in(p.locator(".family"), "Mark it too").click();
+    assertThat(p.locator(".editor .code")).hasText(code + "-04-020");
+    assertThat(p.locator(".codes button")).hasCount(2);
+    p.locator(".board input[type=file]").setInputFiles(new FilePayload("board.png", "image/png", bivex.server.Clips.still("png", 320, 180)));
+    assertThat(p.locator(".board img")).hasCount(1);
+    p.getByLabel("Words under frame 1").fill("Hands, close");
+    p.getByLabel("Words under frame 1").blur();
+    p.reload();
+    assertThat(p.getByLabel("Words under frame 1")).hasValue("Hands, close");
+  }
+}
