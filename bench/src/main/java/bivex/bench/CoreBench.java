@@ -1,5 +1,7 @@
 package bivex.bench;
 
+import bivex.core.cue.CueFinder;
+import bivex.core.cue.CueWords;
 import bivex.core.method.MethodBook;
 import bivex.core.method.MethodChoice;
 import bivex.core.method.Plan;
@@ -7,6 +9,8 @@ import bivex.core.method.ShotSetting;
 import bivex.core.optics.Raster;
 import bivex.core.reckon.Reckoner;
 import bivex.core.reckon.Sum;
+import bivex.core.script.Anchor;
+import bivex.core.script.Revision;
 import bivex.core.script.Screenplay;
 import bivex.core.script.ScreenplayParser;
 import bivex.core.shoot.CameraData;
@@ -39,26 +43,25 @@ public class CoreBench {
   /** Every method of the book in turn, each fifth shot with two of them. */
   private static final List<String> METHODS = MethodBook.all().stream().map(m -> m.id()).toList();
   private String script;
+  private String revised;
+  private Screenplay play;
+  private Screenplay revisedPlay;
+  private List<Anchor> marks;
   private List<ShotFacts> facts;
 
   @Setup
   public void make() {
-    StringBuilder b = new StringBuilder();
-    for (int i = 1; i <= 160; i++) {
-      b.append("INT. ROOM ").append(i).append(" - ").append(i % 2 == 0 ? "NIGHT" : "DAY").append(" #").append(i).append("#\n\n");
-      b.append("She crosses to the window and looks at the water, which is not where she left it, and at the lamp, which is. The *clock* strikes and she counts.\n\nINES\n(quietly)\nNot yet. It isn't four until I say it is four, and I have not said so.\n\n".repeat(4));
-    }
-    script = b.toString();
-    int pages = ScreenplayParser.parse(script).pages().size();
-    if (pages < 110 || pages > 140) {
-      throw new IllegalStateException("the script has " + pages + " pages");
-    }
+    script = Prose.script();
+    revised = Prose.revised();
+    play = ScreenplayParser.parse(script);
+    revisedPlay = ScreenplayParser.parse(revised);
+    marks = Prose.marks(script, 400);
     facts = new ArrayList<>();
     CameraData camera = new CameraData("K1", "35", 35.0, 5.6, 1 / 48.0, 400.0, 4300.0, false, false, 2.6, false, FrameRate.FILM, Raster.UHD, 1.4, 0.0, 2.6);
     for (int i = 0; i < 500; i++) {
       Plan plan = plan(i);
       List<Take> takes = new ArrayList<>();
-      for (int t = 0; t < 20; t++) {
+      for (int t = 0; t < 20 && !plan.plates().isEmpty(); t++) {
         takes.add(new Take("t" + t, plan.plates().get(t % plan.plates().size()).key(), t, Instant.ofEpochSecond(t), camera, t % 5 == 0 ? Take.Call.PICK : Take.Call.NONE));
       }
       MatchReview match = MatchReview.of(takes, new HashSet<>(plan.matchSet().plates()), plan.matchSet().rules(), List.of(), new MatchGuard.Optics(Raster.UHD, 36, 6.0));
@@ -80,6 +83,27 @@ public class CoreBench {
   @Benchmark
   public Screenplay parse120Pages() {
     return ScreenplayParser.parse(script);
+  }
+
+  @Benchmark
+  public int findCuesIn120Pages() {
+    return CueFinder.find(play, CueWords.SHIPPED_ONLY).size();
+  }
+
+  /** The comparison of two drafts and what becomes of every mark. */
+  @Benchmark
+  public int carry400MarksOver120Pages() {
+    Revision r = new Revision(script, play, revised, revisedPlay);
+    int sure = 0;
+    for (Anchor m : marks) {
+      sure += r.carry(m).anchor() == null ? 0 : 1;
+    }
+    return sure;
+  }
+
+  @Benchmark
+  public int compareTwoDraftsSideBySide() {
+    return new Revision(script, play, revised, revisedPlay).scenes().size();
   }
 
   @Benchmark

@@ -100,7 +100,9 @@ class ScriptDeskTest {
     p.locator(".codes button").filter(new Locator.FilterOptions().setHasText("-05-010")).click();
     assertThat(p.locator(".editor .method h2")).hasText("Scale swap");
     take(p, "lamps", "lamps.fountain", (JourneyTest.SCRIPT + "\nThe lamps go out.\n").getBytes(StandardCharsets.UTF_8));
+    assertThat(p.getByRole(AriaRole.DIALOG)).containsText("nothing is to decide");
     p.keyboard().press("Escape");
+    assertThat(in(p.locator(".bar"), "1 cue")).isVisible();
     p.keyboard().press(".");
     assertThat(p.locator(".cue .quote")).containsText("The lamps go out");
     p.keyboard().press("w");

@@ -253,8 +253,8 @@ class WholePathTest {
     assertThat(tobin.getByRole(AriaRole.ARTICLE).first()).containsText("takes the dividers");
     select(mara, "You're late.");
     button(mara, "Mark as an effect shot").click();
-    assertThat(tobin.locator(".bracket")).containsText(production.code + "-04-010");
-    tobin.locator(".bracket").click();
+    assertThat(tobin.locator(".codes button")).containsText(production.code + "-04-010");
+    tobin.locator(".codes button").click();
     tobin.getByLabel("What we see").fill("Tobin's words");
     mara.getByLabel("What we see").fill("Mara's words");
     button(mara, "Keep").click();

@@ -2,6 +2,8 @@ package bivex.core.cue;
 
 import bivex.core.script.Screenplay;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -11,8 +13,11 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * Proposes moments of a script that look like effects: by words, and by what happens in a scene. It reads action only, sentence by
@@ -22,58 +27,83 @@ import java.util.regex.Pattern;
 public final class CueFinder {
   private static final int GAP = 2;
   private static final Pattern SENTENCE = Pattern.compile("[^.!?]*(?:[.!?]+[\"”’')]*|$)\\s*");
-  private static final Pattern WORD = Pattern.compile("[\\p{L}\\p{N}]+(?:['’][\\p{L}]+)?");
+  private static final Pattern NO_WORD = Pattern.compile("[^\\p{L}\\p{N}]+");
   private static final Pattern QUOTED = Pattern.compile("[\"“][^\"”]*[\"”]");
   private static final Pattern NOTHING = Pattern.compile("\\b(?:no|without|not an?|never an?|nor)\\s+(?:\\p{L}+\\s+)?$");
   private static final Pattern LIKENESS = Pattern.compile("\\b(?:as if|as though|like|reminds)\\b");
 
-  /** What happens, in whole sentences. @param pattern over the sentence in small letters */
-  private record Happening(Pattern pattern, Cue.Kind kind, String method, String reason) {
-    Happening(String pattern, Cue.Kind kind, String method, String reason) {
-      this(Pattern.compile(pattern), kind, method, reason);
+  /**
+   * What happens, in whole sentences.
+   *
+   * @param needs beginnings of words, one of which must be in a sentence for the pattern to be tried at all
+   * @param pattern over the sentence in small letters
+   */
+  private record Happening(Set<String> needs, Pattern pattern, Cue.Kind kind, String method, String reason) {
+    Happening(String needs, String pattern, Cue.Kind kind, String method, String reason) {
+      this(new HashSet<>(Arrays.asList(needs.split("[ |]"))), Pattern.compile(pattern), kind, method, reason);
     }
   }
 
   /** Things that stay where they are put, as far as scripts are full of them. */
-  private static final String THINGS = "book|print|letter|word|page|paper|cup|glass|plate|bowl|pea|chair|table|lamp|clock|watch|crane|building|house|facade|wall|door|window|street|road|pavement|bridge|tower|statue|painting|picture|portrait|poster|coat|dress|shoe|hat|glove|coin|stone|rock|boulder|brick|tile|column|pillar|tree|root|branch|vine|leaf|water|sand|ink|smoke|shadow|puppet|doll|mannequin|toy|ship|boat|car|van|truck|lorry|train|furniture|bottle|knife|sword|bone|skull|skeleton|armour|mask|curtain|rope|chain|cable|machine|piano|instrument|suitcase|umbrella|bed|mirror|ceiling|floor|staircase|pencil|pen|chess piece|card|bell";
-  private static final String WHAT_NO_THING_DOES = "crawls?|walks?|strides?|stands? up|gets? up|breathes?|blinks?|winks?|smiles?|speaks?|whispers?|sings?|dances?|runs? after|chases?|looks?|stares?|waves?|bows?|nods?|drips?|melts?|bends?|folds?|ripples?|twists?|writhes?|grows?|unfolds?|reaches|grabs?|seizes|bites?|swallows?|wakes?|stirs|follows?|leans? out|come(?:s)? alive|come(?:s)? to life|turns? its head|opens? its (?:eyes?|mouth)";
+  private static final String THINGS = "book|print|letter|word|page|paper|cup|glass|plate|bowl|pea|chair|table|lamp|clock|watch|crane|building|house|facade|wall|door|window|street|road|pavement|bridge|tower|statue|painting|picture|portrait|poster|coat|dress|shoe|hat|glove|coin|stone|rock|boulder|brick|tile|column|pillar|tree|root|branch|vine|leaf|water|sand|ink|smoke|shadow|puppet|doll|mannequin|toy|ship|boat|car|van|truck|lorry|train|furniture|bottle|knife|sword|bone|skull|skeleton|armour|mask|curtain|rope|chain|cable|machine|piano|instrument|suitcase|umbrella|bed|mirror|ceiling|floor|staircase|pencil|pen|piece|card|bell";
+  /** What no thing does by itself, as words that follow one another; and ways of leaving the ground. */
+  private static final Map<String, List<String[]>> LIVES = verbs("crawl crawls walk walks stride strides stand+up stands+up get+up gets+up breathe breathes blink blinks wink winks smile smiles speak speaks whisper whispers sing sings dance dances run+after runs+after chase chases look looks stare stares wave waves bow bows nod nods drip drips melt melts bend bends fold folds ripple ripples twist twists writhe writhes grow grows unfold unfolds reaches grab grabs seizes bite bites swallow swallows wake wakes stirs follow follows lean+out leans+out come+alive comes+alive come+to+life comes+to+life turns+its+head opens+its+eye opens+its+eyes opens+its+mouth");
+  private static final Map<String, List<String[]>> RISES = verbs("rise rises lift+off lifts+off float floats drift+up drifts+up hover hovers take+off takes+off levitate levitates");
+  private static final Set<String> THING_FORMS = Arrays.stream(THINGS.split("\\|")).flatMap(t -> Stream.of(t, t + "s", t + "es")).collect(Collectors.toSet());
+
+  private static Map<String, List<String[]>> verbs(String list) {
+    return Arrays.stream(list.split(" ")).map(v -> v.split("\\+")).collect(Collectors.groupingBy(v -> v[0]));
+  }
 
   private static final List<Happening> HAPPENINGS = List.of(
-      new Happening("\\bbefore (?:it|he|she|they|the \\p{L}+|anyone|anybody)(?: can|'s| is| has| have| could)?\\b.*\\b(?:reach|close|closed|turn|blink|move|fall|hit|land|see|floor|ground)", Cue.Kind.SPEED, "B2", "it is over before anything can move"),
-      new Happening("\\b(?:in|within) the (?:time|space) (?:it takes|of)\\b", Cue.Kind.SPEED, "B2", "a long thing done in a short time"),
-      new Happening("\\b(?:streak|streaks|blur|smear)s? (?:out|across|past|behind)\\b", Cue.Kind.SPEED, "B2", "something moves as a streak"),
-      new Happening("\\bin the wind of\\b", Cue.Kind.SPEED, "B2", "it moves the air as it passes"),
-      new Happening("\\b(?:sun|moon|stars|day|night|season)s?\\b.*\\b(?:rise|cross|set|pass|wheel)(?:s|es)?\\b.*\\b(?:and|in|while|as)\\b", Cue.Kind.TIME, "C1", "the sky moves faster than it does"),
-      new Happening("\\b(?:stop|stops|hang|hangs|stays?|halts?)\\b(?: there| where (?:it|they|he|she) (?:is|are))?(?:,| in the (?:air|shape)| in mid|\\.$| at (?:his|her|their|its|the) (?:knee|waist|head|hand|height|top))", Cue.Kind.TIME, "C3", "a thing stops that cannot"),
-      new Happening("\\b(?:do|does|did) not (?:move|fall|hit|land|break|touch the)\\b", Cue.Kind.TIME, "C3", "a thing does not move on as it must"),
-      new Happening("\\b(?:nobody|no one|nothing|everyone|everything|everybody)\\b.*\\b(?:moves|stops|slows|stands still|turns to stone)\\b", Cue.Kind.TIME, "C3", "all but one stand still"),
-      new Happening("\\b(?:\\p{L}+|\\d+) years (?:older|younger)\\b", Cue.Kind.TIME, "C2", "years go by in the picture"),
-      new Happening("\\bslowly as\\b|\\bslow as\\b", Cue.Kind.TIME, "C3", "something fast goes slowly"),
-      new Happening("\\bthen (?:somebody|someone|nobody|he|she|they|it) (?:sits|stands|is|isn't|sat) (?:in|there|on|gone)\\b", Cue.Kind.VANISH, "B1", "somebody is there at once"),
-      new Happening("\\b(?:somebody|someone) (?:is|now) (?:standing|sitting)\\b", Cue.Kind.VANISH, "B1", "somebody is there at once"),
-      new Happening("\\bwhere (?:there was|there were|there had been) (?:nothing|no)\\b|\\bwas empty\\b.*\\bnow\\b", Cue.Kind.VANISH, "B1", "something is where nothing was"),
-      new Happening("\\bthe (?:room|chair|bed|street|road|hall|house) is empty\\b|\\bthere is only one of\\b|\\bonly (?:his|her|their|the) \\p{L}+ (?:is|are|remains?)\\b", Cue.Kind.VANISH, "B1", "somebody is gone at once"),
-      new Happening("\\bthrough (?:him|her|them|it|the (?:wall|door|glass|mirror|window)) like\\b|\\b(?:walks?|steps?|passes|goes|puts? (?:her|his|a)(?: own)? hand) (?:straight )?through the (?:wall|door|glass|mirror)\\b", Cue.Kind.VANISH, "B1", "something passes through something solid"),
-      new Happening("\\b(?:metres|meters|feet|floors|storeys|stories|fathoms)\\b.*\\b(?:below|down|air|up|drop|high|above)\\b|\\b(?:drops|falls|climbs|jumps|leaps)\\b.*\\b(?:metres|meters|feet|floors|storeys|stories)\\b", Cue.Kind.HEIGHT, "B4", "somebody is high up"),
-      new Happening("\\b(?:climbs|rises|goes up|shoots up)\\b.*\\b(?:until (?:it|he|she) is a (?:dot|speck)|into the sky|out of sight|over the (?:roofs|houses|gorse))\\b", Cue.Kind.HEIGHT, "B3", "something goes up out of reach"),
-      new Happening("\\b(?:the )?size of an? \\p{L}+|\\bfills the (?:whole )?(?:sky|window|street|room)\\b|\\bas (?:tall|high|big|small) as (?:an? )?\\p{L}+|\\binside of the \\p{L}+ clock\\b|\\bsteps inside (?:it|the (?:clock|book|picture|box))\\b", Cue.Kind.SCALE, "D2", "a thing has the wrong size"),
-      new Happening("\\bon the (?:television|monitor|screen|set|tv)\\b|\\b(?:card|letter|page|paper|sign|message|screen|poster|slip)\\b.*\\b(?:reads?|says?|comes? up|changes|slides|shows?)\\b", Cue.Kind.SCREEN, "D1", "something must be read or seen on it"),
-      new Happening("\\b(?:date|number|name|hand|figure|needle|words?)s?\\b.*\\b(?:slides?|changes?|runs? backwards?|spins?|fades?|rewrites?)\\b", Cue.Kind.SCREEN, "D1", "writing or a pointer changes"),
-      new Happening("\\b(?:lamps?|lights?|candles?|bulbs?|stars?|windows?)\\b.*\\b(?:go(?:es)? out|come(?:s)? on by|flicker|dim|brighten|blaze)", Cue.Kind.LIGHT, "E1", "light changes in the picture"),
-      new Happening("\\b(?:light|glow)\\b.*\\b(?:pours?|spills?|floods?|gathers?|leaps?|strikes?|bursts?)\\b|\\b(?:arc|bolt) (?:leaps|jumps|strikes)\\b", Cue.Kind.LIGHT, "E1", "light behaves as a thing"),
-      new Happening("\\bmade of (?:light|smoke|water|sand|leaves|glass|paper|ash)\\b|\\bin the shape of an? (?:hand|man|woman|face|animal|bird)\\b", Cue.Kind.CREATURE, "E3", "a body made of something else"),
-      new Happening("\\b(?:painted|carved|stone|drawn|stuffed|porcelain|bronze|marble)\\b.*\\b(?:turns its|opens its|moves its|blinks|breathes|looks|swims|walks|flies|smiles)\\b", Cue.Kind.CREATURE, "E4", "a picture or a figure moves"),
-      new Happening("\\b(?:face|skin|fur|body|hand|flesh)\\b.*\\b(?:cracks?|blows away|falls off|peels?|melts?|turns? (?:in)?to|comes back old|crumbles?)\\b|\\bin the glass something\\b|\\bsomething (?:swims|moves|crawls|breathes)\\b", Cue.Kind.CREATURE, "E3", "a body does what no body does"),
-      new Happening("\\b(?:second|another|other) (?:city|sky|moon|sun|world|sea)\\b|\\bhangs? upside down\\b|\\b(?:doors?|lift|window|cupboard|wardrobe)\\b.*\\bopens? on an? (?:forest|desert|sea|beach|city|field|sky|street)\\b|\\b(?:flats|street|land|ground|road|city|hills?|horizon)\\b.*\\b(?:folds?|bends?|tilts?|rolls? up)\\b", Cue.Kind.WORLD, "F1", "a place that cannot be gone to"),
-      new Happening("\\b(?:THINGS)(?:s|es)?\\b(?: \\p{L}+){0,4}? (?:WHAT_NO_THING_DOES)\\b".replace("THINGS", THINGS).replace("WHAT_NO_THING_DOES", WHAT_NO_THING_DOES), Cue.Kind.CREATURE, "E3", "a thing does what only the living do"),
-      new Happening("\\b(?:THINGS)(?:s|es)?\\b(?: \\p{L}+){0,4}? (?:rises?|lifts? off|floats?|drifts? up|hovers?|takes? off|levitates?)\\b".replace("THINGS", THINGS), Cue.Kind.HEIGHT, "B5", "a thing leaves the ground by itself"),
-      new Happening("\\bwe (?:rise|fall|fly|follow|push|dive|pass|plunge|sink|drop|move) (?:it |him |her |them )?(?:from|through|all the way|into|out|down|up|above|over)\\b", Cue.Kind.CAMERA, "F2", "the camera goes where none can"));
+      new Happening("before", "\\bbefore (?:it|he|she|they|the \\p{L}+|anyone|anybody)(?: can|'s| is| has| have| could)?\\b.*\\b(?:reach|close|closed|turn|blink|move|fall|hit|land|see|floor|ground)", Cue.Kind.SPEED, "B2", "it is over before anything can move"),
+      new Happening("time space", "\\b(?:in|within) the (?:time|space) (?:it takes|of)\\b", Cue.Kind.SPEED, "B2", "a long thing done in a short time"),
+      new Happening("streak streaks blur blurs smear smears", "\\b(?:streak|streaks|blur|smear)s? (?:out|across|past|behind)\\b", Cue.Kind.SPEED, "B2", "something moves as a streak"),
+      new Happening("wind", "\\bin the wind of\\b", Cue.Kind.SPEED, "B2", "it moves the air as it passes"),
+      new Happening("sun moon stars day days night nights season seasons moons", "\\b(?:sun|moon|stars|day|night|season)s?\\b.*\\b(?:rise|cross|set|pass|wheel)(?:s|es)?\\b.*\\b(?:and|in|while|as)\\b", Cue.Kind.TIME, "C1", "the sky moves faster than it does"),
+      new Happening("stop stops hang hangs stay stays halt halts", "\\b(?:stop|stops|hang|hangs|stays?|halts?)\\b(?: there| where (?:it|they|he|she) (?:is|are))?(?:,| in the (?:air|shape)| in mid|\\.$| at (?:his|her|their|its|the) (?:knee|waist|head|hand|height|top))", Cue.Kind.TIME, "C3", "a thing stops that cannot"),
+      new Happening("not", "\\b(?:do|does|did) not (?:move|fall|hit|land|break|touch the)\\b", Cue.Kind.TIME, "C3", "a thing does not move on as it must"),
+      new Happening("nobody one nothing everyone everything everybody", "\\b(?:nobody|no one|nothing|everyone|everything|everybody)\\b.*\\b(?:moves|stops|slows|stands still|turns to stone)\\b", Cue.Kind.TIME, "C3", "all but one stand still"),
+      new Happening("older younger", "\\b(?:\\p{L}+|\\d+) years (?:older|younger)\\b", Cue.Kind.TIME, "C2", "years go by in the picture"),
+      new Happening("slowly slow", "\\bslowly as\\b|\\bslow as\\b", Cue.Kind.TIME, "C3", "something fast goes slowly"),
+      new Happening("then", "\\bthen (?:somebody|someone|nobody|he|she|they|it) (?:sits|stands|is|isn't|sat) (?:in|there|on|gone)\\b", Cue.Kind.VANISH, "B1", "somebody is there at once"),
+      new Happening("somebody someone", "\\b(?:somebody|someone) (?:is|now) (?:standing|sitting)\\b", Cue.Kind.VANISH, "B1", "somebody is there at once"),
+      new Happening("where empty", "\\bwhere (?:there was|there were|there had been) (?:nothing|no)\\b|\\bwas empty\\b.*\\bnow\\b", Cue.Kind.VANISH, "B1", "something is where nothing was"),
+      new Happening("empty only", "\\bthe (?:room|chair|bed|street|road|hall|house) is empty\\b|\\bthere is only one of\\b|\\bonly (?:his|her|their|the) \\p{L}+ (?:is|are|remains?)\\b", Cue.Kind.VANISH, "B1", "somebody is gone at once"),
+      new Happening("through", "\\bthrough (?:him|her|them|it|the (?:wall|door|glass|mirror|window)) like\\b|\\b(?:walks?|steps?|passes|goes|puts? (?:her|his|a)(?: own)? hand) (?:straight )?through the (?:wall|door|glass|mirror)\\b", Cue.Kind.VANISH, "B1", "something passes through something solid"),
+      new Happening("metres meters feet floors storeys stories fathoms", "\\b(?:metres|meters|feet|floors|storeys|stories|fathoms)\\b.*\\b(?:below|down|air|up|drop|high|above)\\b|\\b(?:drops|falls|climbs|jumps|leaps)\\b.*\\b(?:metres|meters|feet|floors|storeys|stories)\\b", Cue.Kind.HEIGHT, "B4", "somebody is high up"),
+      new Happening("climbs rises goes shoots", "\\b(?:climbs|rises|goes up|shoots up)\\b.*\\b(?:until (?:it|he|she) is a (?:dot|speck)|into the sky|out of sight|over the (?:roofs|houses|gorse))\\b", Cue.Kind.HEIGHT, "B3", "something goes up out of reach"),
+      new Happening("size fills tall high big small inside", "\\b(?:the )?size of an? \\p{L}+|\\bfills the (?:whole )?(?:sky|window|street|room)\\b|\\bas (?:tall|high|big|small) as (?:an? )?\\p{L}+|\\binside of the \\p{L}+ clock\\b|\\bsteps inside (?:it|the (?:clock|book|picture|box))\\b", Cue.Kind.SCALE, "D2", "a thing has the wrong size"),
+      new Happening("television monitor screen set tv card letter page paper sign message poster slip", "\\bon the (?:television|monitor|screen|set|tv)\\b|\\b(?:card|letter|page|paper|sign|message|screen|poster|slip)\\b.*\\b(?:reads?|says?|comes? up|changes|slides|shows?)\\b", Cue.Kind.SCREEN, "D1", "something must be read or seen on it"),
+      new Happening("date dates number numbers name names hand hands figure figures needle needles word words", "\\b(?:date|number|name|hand|figure|needle|words?)s?\\b.*\\b(?:slides?|changes?|runs? backwards?|spins?|fades?|rewrites?)\\b", Cue.Kind.SCREEN, "D1", "writing or a pointer changes"),
+      new Happening("lamp lamps light lights candle candles bulb bulbs star stars window windows", "\\b(?:lamps?|lights?|candles?|bulbs?|stars?|windows?)\\b.*\\b(?:go(?:es)? out|come(?:s)? on by|flicker|dim|brighten|blaze)", Cue.Kind.LIGHT, "E1", "light changes in the picture"),
+      new Happening("light glow arc bolt", "\\b(?:light|glow)\\b.*\\b(?:pours?|spills?|floods?|gathers?|leaps?|strikes?|bursts?)\\b|\\b(?:arc|bolt) (?:leaps|jumps|strikes)\\b", Cue.Kind.LIGHT, "E1", "light behaves as a thing"),
+      new Happening("made shape", "\\bmade of (?:light|smoke|water|sand|leaves|glass|paper|ash)\\b|\\bin the shape of an? (?:hand|man|woman|face|animal|bird)\\b", Cue.Kind.CREATURE, "E3", "a body made of something else"),
+      new Happening("painted carved stone drawn stuffed porcelain bronze marble", "\\b(?:painted|carved|stone|drawn|stuffed|porcelain|bronze|marble)\\b.*\\b(?:turns its|opens its|moves its|blinks|breathes|looks|swims|walks|flies|smiles)\\b", Cue.Kind.CREATURE, "E4", "a picture or a figure moves"),
+      new Happening("face skin fur body hand flesh something", "\\b(?:face|skin|fur|body|hand|flesh)\\b.*\\b(?:cracks?|blows away|falls off|peels?|melts?|turns? (?:in)?to|comes back old|crumbles?)\\b|\\bin the glass something\\b|\\bsomething (?:swims|moves|crawls|breathes)\\b", Cue.Kind.CREATURE, "E3", "a body does what no body does"),
+      new Happening("second another other upside door doors lift window cupboard wardrobe flats street land ground road city hill hills horizon", "\\b(?:second|another|other) (?:city|sky|moon|sun|world|sea)\\b|\\bhangs? upside down\\b|\\b(?:doors?|lift|window|cupboard|wardrobe)\\b.*\\bopens? on an? (?:forest|desert|sea|beach|city|field|sky|street)\\b|\\b(?:flats|street|land|ground|road|city|hills?|horizon)\\b.*\\b(?:folds?|bends?|tilts?|rolls? up)\\b", Cue.Kind.WORLD, "F1", "a place that cannot be gone to"),
+      new Happening("we", "\\bwe (?:rise|fall|fly|follow|push|dive|pass|plunge|sink|drop|move) (?:it |him |her |them )?(?:from|through|all the way|into|out|down|up|above|over)\\b", Cue.Kind.CAMERA, "F2", "the camera goes where none can"));
+
+  private static final Map<String, List<Happening>> NEEDED_BY = new HashMap<>();
+
+  static {
+    HAPPENINGS.forEach(h -> h.needs().forEach(n -> NEEDED_BY.computeIfAbsent(n, k -> new ArrayList<>()).add(h)));
+  }
 
   private static final Pattern PASSING = Pattern.compile("\\b(?:throws?|tosses|hands?|passes|catches|gives?)\\b");
   private static final Pattern TOUCHING = Pattern.compile("\\b(?:takes?|pulls?|across|out of|hand in hand|embraces?|slaps?|touches|shakes?|kisses|lifts?|arm)\\b");
   private static final Pattern BODY_AND_IMAGE = Pattern.compile("\\b(?:reflection|shadow|image|portrait)\\b.*\\b(?:takes|pulls|turns|smiles|winks|stays|stops|walks|moves|holds?|holding|does not|speaks|waves|looks away)\\b|\\bout of (?:her|his|their) own\\b|\\bgoes on without (?:it|her|him)\\b");
 
+  private static final Set<String> IMAGES = Set.of("reflection", "shadow", "image", "portrait", "own", "without", "same", "face");
+  private static final Map<String, Set<String>> FORMS = new ConcurrentHashMap<>();
+  private static final Pattern THEM = Pattern.compile("\\b(?:her|him|them)\\b");
+  private static final Pattern SAME = Pattern.compile("\\bwith the [^,]*'s face\\b|\\bthe same \\p{L}+, the same\\b");
+  private static final Pattern BACK = Pattern.compile("\\bthe (?:boy|girl|man|woman|one) beside (?:him|her|them) (?:\\p{L}+ )*back\\b");
+
   private final Screenplay play;
+  /** Who speaks, each with the patterns of another of that name, and of that name arriving. */
+  private final Map<String, Pattern[]> names = new LinkedHashMap<>();
+  private Map<String, String> doubles = Map.of();
   private final Map<String, List<Phrase>> byFirst = new HashMap<>();
   private final Map<String, List<Phrase>> byStart = new HashMap<>();
 
@@ -114,17 +144,20 @@ public final class CueFinder {
   }
 
   private List<Cue> cues() {
-    Map<Integer, Set<String>> speakers = new HashMap<>();
-    Set<String> names = new HashSet<>();
+    Set<String> speakers = new LinkedHashSet<>();
     for (Screenplay.Element e : play.elements()) {
       if (e.kind() == Screenplay.Kind.CHARACTER) {
-        String name = e.text().replaceAll("\\(.*", "").strip().toLowerCase(Locale.ROOT);
-        speakers.computeIfAbsent(e.scene(), k -> new LinkedHashSet<>()).add(name);
-        names.add(name);
+        speakers.add(e.text().replaceAll("\\(.*", "").strip().toLowerCase(Locale.ROOT));
       }
     }
-    Map<String, String> doubles = doubles(names);
-    names.addAll(doubles.values());
+    doubles = doubles(speakers);
+    speakers.addAll(doubles.values());
+    for (String n : speakers) {
+      if (n.length() >= 3) {
+        String quoted = Pattern.quote(n);
+        names.put(n, new Pattern[] {Pattern.compile("\\b(?:another|the other|a second|a third) (?:\\p{L}+ )?" + quoted + "\\b|\\bone " + quoted + "\\b.*\\bother\\b"), Pattern.compile("\\b(?:sits|stands|lies|waits|is|was|it's) " + quoted + "\\W*$")});
+      }
+    }
     Map<String, Integer> seen = new HashMap<>();
     List<Cue> out = new ArrayList<>();
     String before = "";
@@ -136,7 +169,7 @@ public final class CueFinder {
         continue;
       }
       for (Sentence s : sentences(e)) {
-        Cue c = cue(s, before, names, doubles, seen);
+        Cue c = cue(s, before, seen);
         if (c != null) {
           out.add(c);
         }
@@ -158,7 +191,10 @@ public final class CueFinder {
         continue;
       }
       if (!s.isBlank()) {
-        String low = QUOTED.matcher(s.toLowerCase(Locale.ROOT).replace('’', '\'')).replaceAll(q -> " ".repeat(q.group().length()));
+        String low = s.toLowerCase(Locale.ROOT).replace('’', '\'');
+        if (low.indexOf('"') >= 0 || low.indexOf('“') >= 0) {
+          low = QUOTED.matcher(low).replaceAll(q -> " ".repeat(q.group().length()));
+        }
         out.add(new Sentence(e, from, s, low));
       }
       from = m.end();
@@ -166,29 +202,31 @@ public final class CueFinder {
     return out;
   }
 
-  private Cue cue(Sentence s, String before, Set<String> names, Map<String, String> doubles, Map<String, Integer> seen) {
+  private Cue cue(Sentence s, String before, Map<String, Integer> seen) {
     List<Hit> hits = new ArrayList<>();
     int likeness = likeness(s.low());
-    words(s.low(), likeness, hits);
-    for (Happening h : HAPPENINGS) {
+    Set<String> has = words(s.low(), likeness, hits);
+    Set<Happening> worthTrying = new LinkedHashSet<>();
+    has.forEach(w -> worthTrying.addAll(NEEDED_BY.getOrDefault(w, List.of())));
+    for (Happening h : worthTrying) {
       Matcher m = h.pattern().matcher(s.low());
       if (m.find() && m.start() < likeness) {
         hits.add(new Hit(h.kind(), h.method(), h.reason(), 5));
       }
     }
-    twice(s.low(), before, names, doubles, hits);
+    twice(s.low(), has, before, hits);
     if (hits.isEmpty()) {
       return null;
     }
     Map<Cue.Kind, Integer> weights = new EnumMap<>(Cue.Kind.class);
     hits.forEach(h -> weights.merge(h.kind(), h.weight(), Integer::sum));
     Cue.Kind kind = weights.entrySet().stream().max(Map.Entry.comparingByValue()).orElseThrow().getKey();
-    Hit best = hits.stream().filter(h -> h.kind() == kind).max(java.util.Comparator.comparingInt(Hit::weight)).orElseThrow();
+    Hit best = hits.stream().filter(h -> h.kind() == kind).max(Comparator.comparingInt(Hit::weight)).orElseThrow();
     int lead = s.text().length() - s.text().stripLeading().length();
     int a = s.at() + lead;
     int b = s.at() + s.text().stripTrailing().length();
     String words = s.element().text().substring(a, b);
-    String plain = words.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", " ").strip();
+    String plain = NO_WORD.matcher(words.toLowerCase(Locale.ROOT)).replaceAll(" ").strip();
     int nth = seen.merge(kind + plain, 1, Integer::sum);
     String key = kind + ":" + plain + (nth > 1 ? "#" + nth : "");
     return new Cue(place(s.element(), a, false), place(s.element(), b, true), words, kind, best.method(), best.reason(), weights.keySet().stream().filter(k -> k != kind).toList(), key);
@@ -207,27 +245,75 @@ public final class CueFinder {
   }
 
   private static int likeness(String low) {
+    if (!low.contains("like") && !low.contains("as ") && !low.contains("reminds")) {
+      return Integer.MAX_VALUE;
+    }
     Matcher m = LIKENESS.matcher(low);
     return m.find() && m.start() > 0 ? m.start() : Integer.MAX_VALUE;
   }
 
-  private void words(String low, int likeness, List<Hit> hits) {
+  /** Finds the phrases of a sentence. @return its words */
+  private Set<String> words(String low, int likeness, List<Hit> hits) {
     List<String> word = new ArrayList<>();
     List<Integer> at = new ArrayList<>();
-    Matcher m = WORD.matcher(low);
-    while (m.find()) {
-      word.add(m.group());
-      at.add(m.start());
+    for (int i = 0; i < low.length(); i++) {
+      if (Character.isLetterOrDigit(low.charAt(i))) {
+        int from = i;
+        while (i < low.length() && (Character.isLetterOrDigit(low.charAt(i)) || low.charAt(i) == '\'' && i + 1 < low.length() && Character.isLetter(low.charAt(i + 1)))) {
+          i++;
+        }
+        word.add(low.substring(from, i));
+        at.add(from);
+      }
     }
+    for (int i = 0; i < word.size() && at.get(i) < likeness; i++) {
+      String w = word.get(i);
+      int before = hits.size();
+      for (Phrase p : byFirst.getOrDefault(w, List.of())) {
+        phrase(p, word, i, hits);
+      }
+      for (Phrase p : byStart.getOrDefault(w.substring(0, 1), List.of())) {
+        if (p.fits(0, w)) {
+          phrase(p, word, i, hits);
+        }
+      }
+      if (hits.size() > before && NOTHING.matcher(low.substring(0, at.get(i))).find()) {
+        hits.subList(before, hits.size()).clear();
+      }
+    }
+    things(word, at, likeness, hits);
+    Set<String> has = new HashSet<>(word);
+    // Apostrophes go with their words, but what is asked for are the words.
+    word.stream().filter(w -> w.indexOf('\'') > 0).forEach(w -> has.add(w.substring(0, w.indexOf('\''))));
+    return has;
+  }
+
+  /** A thing, and soon after it something that things do not do. */
+  private static void things(List<String> word, List<Integer> at, int likeness, List<Hit> hits) {
     for (int i = 0; i < word.size(); i++) {
-      if (at.get(i) >= likeness || NOTHING.matcher(low.substring(0, at.get(i))).find()) {
+      if (!THING_FORMS.contains(word.get(i)) || at.get(i) >= likeness) {
         continue;
       }
-      String w = word.get(i);
-      int here = i;
-      byFirst.getOrDefault(w, List.of()).forEach(p -> phrase(p, word, here, hits));
-      byStart.getOrDefault(w.substring(0, 1), List.of()).stream().filter(p -> p.fits(0, w)).forEach(p -> phrase(p, word, here, hits));
+      for (int k = i + 1; k < word.size() && k <= i + 5; k++) {
+        if (follows(LIVES, word, k)) {
+          hits.add(new Hit(Cue.Kind.CREATURE, "E3", "a thing does what only the living do", 5));
+          return;
+        }
+        if (follows(RISES, word, k)) {
+          hits.add(new Hit(Cue.Kind.HEIGHT, "B5", "a thing leaves the ground by itself", 5));
+          return;
+        }
+      }
     }
+  }
+
+  private static boolean follows(Map<String, List<String[]>> verbs, List<String> word, int at) {
+    for (String[] v : verbs.getOrDefault(word.get(at), List.of())) {
+      if (at + v.length <= word.size() && Arrays.asList(v).equals(word.subList(at, at + v.length))) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private static void phrase(Phrase p, List<String> word, int first, List<Hit> hits) {
@@ -261,48 +347,56 @@ public final class CueFinder {
     return out;
   }
 
-  private static void twice(String low, String before, Set<String> names, Map<String, String> doubles, List<Hit> hits) {
-    String method = PASSING.matcher(low).find() ? "A4" : TOUCHING.matcher(low).find() ? "A2" : "A1";
+  private void twice(String low, Set<String> has, String before, List<Hit> hits) {
     for (Map.Entry<String, String> d : doubles.entrySet()) {
       int at = low.indexOf(d.getKey());
       if (at >= 0) {
         String rest = low.substring(0, at) + low.substring(at + d.getKey().length());
-        boolean both = named(rest, d.getValue());
-        boolean acts = PASSING.matcher(rest).find() || rest.matches(".*\\b(?:her|him|them)\\b.*");
-        if (both || at == 0 && acts && method.equals("A4") || low.startsWith("a " + d.getKey())) {
-          hits.add(new Hit(Cue.Kind.DOUBLE, method, "“" + d.getKey() + "” and “" + d.getValue() + "” are one performer", 8));
+        boolean acts = PASSING.matcher(rest).find() || THEM.matcher(rest).find();
+        if (named(rest, d.getValue()) || at == 0 && acts && PASSING.matcher(low).find() || low.startsWith("a " + d.getKey())) {
+          hits.add(new Hit(Cue.Kind.DOUBLE, between(low), "“" + d.getKey() + "” and “" + d.getValue() + "” are one performer", 8));
           return;
         }
       }
     }
-    for (String n : names) {
-      if (n.length() < 3) {
-        continue;
-      }
-      int at = low.indexOf(n);
-      if (at < 0) {
-        continue;
-      }
-      Matcher other = Pattern.compile("\\b(?:another|the other|a second|a third) (?:\\p{L}+ )?" + Pattern.quote(n) + "\\b|\\bone " + Pattern.quote(n) + "\\b.*\\bother\\b").matcher(low);
-      boolean arrives = low.strip().matches(".*\\b(?:sits|stands|lies|waits|is|was|it's) " + Pattern.quote(n) + "\\W*$") && (named(before, n) || low.strip().startsWith("it "));
-      if (other.find() || arrives) {
-        hits.add(new Hit(Cue.Kind.DOUBLE, method, "“" + n + "” is there twice", 8));
-        return;
+    for (Map.Entry<String, Pattern[]> n : names.entrySet()) {
+      if (low.contains(n.getKey())) {
+        boolean arrives = n.getValue()[1].matcher(low).find() && (named(before, n.getKey()) || low.strip().startsWith("it "));
+        if (arrives || n.getValue()[0].matcher(low).find()) {
+          hits.add(new Hit(Cue.Kind.DOUBLE, between(low), "“" + n.getKey() + "” is there twice", 8));
+          return;
+        }
       }
     }
-    if (BODY_AND_IMAGE.matcher(low).find() || low.matches(".*\\bwith the [^,]*'s face\\b.*|.*\\bthe same \\p{L}+, the same\\b.*")) {
-      hits.add(new Hit(Cue.Kind.DOUBLE, method, "somebody and an image of them part", 6));
-    } else if (low.matches(".*\\bthe (?:boy|girl|man|woman|one) beside (?:him|her|them) (?:\\p{L}+ )*back\\b.*")) {
+    if (IMAGES.stream().anyMatch(has::contains) && (BODY_AND_IMAGE.matcher(low).find() || SAME.matcher(low).find())) {
+      hits.add(new Hit(Cue.Kind.DOUBLE, between(low), "somebody and an image of them part", 6));
+    } else if (has.contains("beside") && BACK.matcher(low).find()) {
       hits.add(new Hit(Cue.Kind.DOUBLE, "A1", "one person in two places", 6));
     }
   }
 
-  private static boolean named(String low, String name) {
-    return Pattern.compile("\\b" + Pattern.quote(name) + "\\b").matcher(low).find();
+  /** What passes between two of the same performer decides how they are made. */
+  private static String between(String low) {
+    return PASSING.matcher(low).find() ? "A4" : TOUCHING.matcher(low).find() ? "A2" : "A1";
   }
 
-  /** A word with its usual endings. */
-  private static Set<String> forms(String w) {
+  /** Whether a name stands in a text as a word of its own. */
+  private static boolean named(String low, String name) {
+    for (int at = low.indexOf(name); at >= 0; at = low.indexOf(name, at + 1)) {
+      int end = at + name.length();
+      if ((at == 0 || !Character.isLetterOrDigit(low.charAt(at - 1))) && (end == low.length() || !Character.isLetterOrDigit(low.charAt(end)))) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** A word with its usual endings; worked out once. */
+  private static Set<String> forms(String word) {
+    return FORMS.size() < 10_000 ? FORMS.computeIfAbsent(word, CueFinder::allForms) : allForms(word);
+  }
+
+  private static Set<String> allForms(String w) {
     Set<String> out = new HashSet<>();
     if (w.endsWith("*")) {
       return out;

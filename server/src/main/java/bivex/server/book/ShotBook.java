@@ -92,7 +92,7 @@ public class ShotBook {
 
   /** Plan of a shot. @param pictures whether its schematic picture and drawings are wanted @throws InvalidInput when it cannot be derived */
   public static Plan plan(Production p, Shot s, boolean pictures) {
-    return MethodBook.derive(p.setting(s.cutFrames), s.methods, pictures);
+    return pictures ? MethodBook.derive(p.setting(s.cutFrames), s.methods, true) : Plans.of(p.setting(s.cutFrames), s.methods);
   }
 
   /** What a slate would have against its set if it were logged now; nothing is kept. */

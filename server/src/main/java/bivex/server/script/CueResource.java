@@ -7,7 +7,6 @@ import static bivex.server.keep.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
 import bivex.core.cue.Cue;
-import bivex.core.cue.CueFinder;
 import bivex.core.cue.CueWords;
 import bivex.core.method.MethodBook;
 import bivex.server.access.Allowed;
@@ -82,14 +81,19 @@ public class CueResource {
     List<int[]> taken = marks.of(me.productionId(), d.id).stream().filter(m -> m.markStart != null).map(m -> new int[] {m.markStart, m.markEnd}).toList();
     List<WavedCue> away = waved.findByProductionIdOrderByWavedAtDesc(me.productionId());
     Set<String> gone = away.stream().map(w -> w.key).collect(Collectors.toSet());
-    List<Cue> found = CueFinder.find(screenplays.of(d), me.production().cueWords);
+    List<Cue> found = screenplays.cues(d, me.production().cueWords);
     List<Cue> open = found.stream().filter(c -> !gone.contains(c.key())).filter(c -> !covered(c, taken)).toList();
     int marked = (int) found.stream().filter(c -> covered(c, taken)).count();
     return new CuesView(d.id, open.stream().map(c -> view(d, c)).toList(), marked, away.stream().map(w -> new WavedView(w.key, w.words, w.wavedBy)).toList());
   }
 
   private static boolean covered(Cue c, List<int[]> taken) {
-    return taken.stream().anyMatch(t -> t[0] < c.end() && c.start() < t[1]);
+    for (int[] t : taken) {
+      if (t[0] < c.end() && c.start() < t[1]) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private CueView view(Draft d, Cue c) {
@@ -101,7 +105,7 @@ public class CueResource {
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
   public CuesView wave(@PathVariable UUID production, Member me, @RequestBody Waving in) {
-    Cue c = CueFinder.find(screenplays.of(desk.newest(me.productionId())), me.production().cueWords).stream().filter(x -> x.key().equals(in.key())).findFirst().orElseThrow(() -> new InvalidInput("key", "is no cue of the newest draft"));
+    Cue c = screenplays.cues(desk.newest(me.productionId()), me.production().cueWords).stream().filter(x -> x.key().equals(in.key())).findFirst().orElseThrow(() -> new InvalidInput("key", "is no cue of the newest draft"));
     productions.hold(me.productionId());
     if (waved.findByProductionIdAndKey(me.productionId(), c.key()).isEmpty()) {
       WavedCue w = new WavedCue();
