@@ -27,6 +27,10 @@ public interface Marks extends JpaRepository<Mark, UUID> {
   @Query("select m from Mark m where m.productionId = :production and m.draftId = :draft order by m.markStart nulls last, m.number")
   List<Mark> of(UUID production, UUID draft);
 
+  /** Marks of shots in the picture that are on exactly these words. */
+  @Query("select m from Mark m join Shot s on s.id = m.shotId where m.productionId = :production and m.draftId = :draft and m.markStart = :start and m.markEnd = :end and s.omitted = false order by m.setAt")
+  List<Mark> onVeryWords(UUID production, UUID draft, int start, int end);
+
   /** Where a mark was last sure, before a draft. */
   @Query("select m from Mark m join Draft d on d.id = m.draftId where m.shotId = :shot and m.number = :number and d.number < :draft and m.standing not in ('ASKED', 'LOST') order by d.number desc limit 1")
   Optional<Mark> lastSure(UUID shot, int number, int draft);

@@ -36,6 +36,7 @@ import bivex.server.keep.FormerCodes;
 import bivex.server.keep.Inherited;
 import bivex.server.keep.InheritedRows;
 import bivex.server.keep.Mark;
+import bivex.server.keep.Marks;
 import bivex.server.keep.Production;
 import bivex.server.keep.Setup;
 import bivex.server.keep.Setups;
@@ -76,18 +77,20 @@ public class ShotResource {
   private final Setups setups;
   private final Screenplays screenplays;
   private final MarkDesk desk;
+  private final Marks marks;
   private final InheritedRows inherited;
   private final FormerCodes formerCodes;
   private final EvidenceEntries evidence;
   private final ShotBook book;
   private final Journal journal;
 
-  ShotResource(Shots shots, Drafts drafts, Setups setups, Screenplays screenplays, MarkDesk desk, InheritedRows inherited, FormerCodes formerCodes, EvidenceEntries evidence, ShotBook book, Journal journal) {
+  ShotResource(Shots shots, Drafts drafts, Setups setups, Screenplays screenplays, MarkDesk desk, Marks marks, InheritedRows inherited, FormerCodes formerCodes, EvidenceEntries evidence, ShotBook book, Journal journal) {
     this.shots = shots;
     this.drafts = drafts;
     this.setups = setups;
     this.screenplays = screenplays;
     this.desk = desk;
+    this.marks = marks;
     this.inherited = inherited;
     this.formerCodes = formerCodes;
     this.evidence = evidence;
@@ -251,7 +254,12 @@ public class ShotResource {
   @Transactional
   public ResponseEntity<ShotView> mark(@PathVariable UUID production, Member me, @RequestBody NewShot in) {
     Draft draft = desk.hold(me, in.draft());
-    Shot s = desk.shot(me, draft, Anchor.on(draft.source, in.start(), in.end()), in.title(), in.intent(), usualCut(me.production()), null);
+    Anchor words = Anchor.on(draft.source, in.start(), in.end());
+    marks.onVeryWords(me.productionId(), draft.id, words.start(), words.end()).stream().findFirst().ifPresent(m -> {
+      // Mostly two people who mark the same moment at once; who wants two shots of it says so.
+      throw new InvalidInput("mark", find(me, m.shotId).code + " is on these very words already, marked by " + m.setBy + "; open it and choose “one more shot on these words” if you want two");
+    });
+    Shot s = desk.shot(me, draft, words, in.title(), in.intent(), usualCut(me.production()), null);
     if (in.method() != null) {
       s.methods = List.of(new MethodChoice(MethodBook.find(in.method()).id(), Map.of(), ""));
       shots.saveAndFlush(s);
