@@ -2,14 +2,14 @@
   import { createQuery } from '@tanstack/svelte-query';
   import { api, got } from '../lib/api/client';
   import Rates from '../lib/parts/Rates.svelte';
-  import { house } from '../lib/house.svelte';
+  import { house, reads } from '../lib/house.svelte';
   import { go } from '../lib/router';
   import { day, hours, ROLE, stageName } from '../lib/words';
 
   /** Who is here, and the work that waits, shot by shot along one scale of hours. */
   const h = house();
   const owed = createQuery(() => ({ queryKey: [h.id, 'owed', '', 1], queryFn: () => got(api.GET('/api/productions/{production}/owed', { params: { path: { production: h.id }, query: { size: 1 } } })) }));
-  const shots = createQuery(() => ({ queryKey: [h.id, 'shots'], queryFn: () => got(api.GET('/api/productions/{production}/shots', { params: { path: { production: h.id }, query: { size: 500 } } })) }));
+  const shots = createQuery(() => reads.shots(h.id));
   const planned = $derived((shots.data?.lines ?? []).filter((l) => l.effort.high > 0 && !l.omitted).sort((a, b) => b.effort.high - a.effort.high));
   const unplanned = $derived((shots.data?.lines ?? []).filter((l) => l.methods.length === 0 && !l.omitted));
   const most = $derived(Math.max(1, ...planned.map((l) => l.effort.high)));

@@ -2,8 +2,8 @@
   import { createQuery } from '@tanstack/svelte-query';
   import { tick } from 'svelte';
   import { tinykeys } from 'tinykeys';
-  import { api, got, Refused, type Schemas } from '../lib/api/client';
-  import { house } from '../lib/house.svelte';
+  import { api, got, type Schemas } from '../lib/api/client';
+  import { house, reads } from '../lib/house.svelte';
   import { free } from '../lib/keys';
   import Form from '../lib/parts/Form.svelte';
   import ShotEditor from '../lib/parts/ShotEditor.svelte';
@@ -26,19 +26,9 @@
   const may = $derived(h.may('PRODUCER', 'COORDINATOR'));
   /** Draft that is read; the newest unless an old one was asked for. */
   let reading = $state('latest');
-  const draft = createQuery(() => ({
-    queryKey: [h.id, 'draft', reading],
-    queryFn: async () => {
-      try {
-        return await got(api.GET('/api/productions/{production}/drafts/{draft}', { params: { path: { production: h.id, draft: reading } } }));
-      } catch (e) {
-        if (e instanceof Refused && e.status === 404) return null;
-        throw e;
-      }
-    },
-  }));
+  const draft = createQuery(() => reads.draft(h.id, reading));
   const drafts = createQuery(() => ({ queryKey: [h.id, 'drafts'], queryFn: () => got(api.GET('/api/productions/{production}/drafts', { params: { path: { production: h.id } } })) }));
-  const list = createQuery(() => ({ queryKey: [h.id, 'shots'], queryFn: () => got(api.GET('/api/productions/{production}/shots', { params: { path: { production: h.id }, query: { size: 500 } } })) }));
+  const list = createQuery(() => reads.shots(h.id));
   const cues = createQuery(() => ({ queryKey: [h.id, 'cues'], enabled: draft.data !== undefined && draft.data !== null, queryFn: () => got(api.GET('/api/productions/{production}/cues', { params: { path: { production: h.id } } })) }));
   const tally = createQuery(() => ({ queryKey: [h.id, 'tally'], enabled: may, queryFn: () => got(api.GET('/api/productions/{production}/tally', { params: { path: { production: h.id } } })) }));
   const d = $derived(draft.data);

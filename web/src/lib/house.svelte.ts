@@ -1,9 +1,28 @@
 import { createQuery } from '@tanstack/svelte-query';
 import { getContext, setContext } from 'svelte';
-import { api, got, type Schemas } from './api/client';
+import { api, got, Refused, type Schemas } from './api/client';
 import { queries } from './state.svelte';
 
 const KEY = Symbol('house');
+
+/** What more than one part of the interface reads of a production. */
+export const reads = {
+  production: (id: string) => ({ queryKey: [id, 'production'], queryFn: () => got(api.GET('/api/productions/{production}', { params: { path: { production: id } } })) }),
+  reel: (id: string) => ({ queryKey: [id, 'reel'], queryFn: () => got(api.GET('/api/productions/{production}/reel', { params: { path: { production: id } } })) }),
+  shots: (id: string) => ({ queryKey: [id, 'shots'], queryFn: () => got(api.GET('/api/productions/{production}/shots', { params: { path: { production: id }, query: { size: 500 } } })) }),
+  /** null when there is no script yet */
+  draft: (id: string, draft: string) => ({
+    queryKey: [id, 'draft', draft],
+    queryFn: async () => {
+      try {
+        return await got(api.GET('/api/productions/{production}/drafts/{draft}', { params: { path: { production: id, draft } } }));
+      } catch (e) {
+        if (e instanceof Refused && e.status === 404) return null;
+        throw e;
+      }
+    },
+  }),
+};
 
 /** The production that is open, as its desks share it. */
 export class House {
@@ -12,8 +31,8 @@ export class House {
   readonly days;
 
   constructor(private readonly of: () => string) {
-    this.production = createQuery(() => ({ queryKey: [of(), 'production'], queryFn: () => got(api.GET('/api/productions/{production}', { params: { path: { production: of() } } })) }));
-    this.reel = createQuery(() => ({ queryKey: [of(), 'reel'], queryFn: () => got(api.GET('/api/productions/{production}/reel', { params: { path: { production: of() } } })) }));
+    this.production = createQuery(() => reads.production(of()));
+    this.reel = createQuery(() => reads.reel(of()));
     this.days = createQuery(() => ({ queryKey: [of(), 'days'], enabled: this.view !== undefined && this.role !== 'GUEST', queryFn: () => got(api.GET('/api/productions/{production}/days', { params: { path: { production: of() } } })) }));
   }
 

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { createQuery } from '@tanstack/svelte-query';
   import { api, got, Refused, type Schemas } from '../api/client';
-  import { house } from '../house.svelte';
+  import { house, reads } from '../house.svelte';
   import { go } from '../router';
   import { frame } from '../state.svelte';
 
@@ -9,7 +9,7 @@
   let { shot, onmore }: { shot: Schemas['ShotView']; onmore?: (() => void) | undefined } = $props();
   const h = house();
   const may = $derived(h.may('PRODUCER', 'COORDINATOR'));
-  const shots = createQuery(() => ({ queryKey: [h.id, 'shots'], queryFn: () => got(api.GET('/api/productions/{production}/shots', { params: { path: { production: h.id }, query: { size: 500 } } })) }));
+  const shots = createQuery(() => reads.shots(h.id));
   const others = $derived(shots.data?.lines.filter((l) => l.id !== shot.id && !l.omitted) ?? []);
   let doing = $state<'beside' | 'split' | 'merge' | null>(null);
   let title = $state('');

@@ -121,7 +121,7 @@ class InAndOutTest {
         int start = a.start() + random.nextInt(a.text().length());
         Screenplay.Run b = runs.get(Math.min(runs.size() - 1, runs.indexOf(a) + random.nextInt(2)));
         int end = Math.max(start + 1, b.start() + 1 + random.nextInt(b.text().length()));
-        marks.add(new ScriptNotes.Noted("TK-0" + random.nextInt(3) + "-0" + i + "0", "Title " + i, start, end));
+        marks.add(new ScriptNotes.Noted("TK-04-0" + random.nextInt(3) + "0", "Title", start, end));
       }
       marks.sort(Comparator.comparingInt(ScriptNotes.Noted::start).thenComparing(Comparator.comparingInt(ScriptNotes.Noted::end).reversed()).thenComparing(ScriptNotes.Noted::code));
       String out = ScriptNotes.write(source, marks);

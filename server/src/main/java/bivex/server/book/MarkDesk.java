@@ -32,6 +32,8 @@ import org.springframework.stereotype.Component;
 /** Marks set, moved and carried from draft to draft. All of it holds the production, so that two people who mark at once wait for one another. */
 @Component
 public class MarkDesk {
+  /** So many shots a script's notes may bring; far more than any picture has. */
+  private static final int MOST_MADE = 2000;
   private final Drafts drafts;
   private final Shots shots;
   private final Marks marks;
@@ -179,6 +181,9 @@ public class MarkDesk {
     Map<Shot, List<ScriptNotes.Noted>> notes = new LinkedHashMap<>();
     for (ScriptNotes.Noted n : noted) {
       Shot s = byCode.get(n.code());
+      if (s == null && made.size() >= MOST_MADE) {
+        throw new InvalidInput("script", "its notes name more than " + MOST_MADE + " shots that are not known here");
+      }
       if (s == null) {
         s = shot(me, now, Anchor.on(now.source, n.start(), n.end()), n.title(), "", cutFrames, n.code());
         byCode.put(n.code(), s);

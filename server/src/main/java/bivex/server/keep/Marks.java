@@ -16,6 +16,8 @@ public interface Marks extends JpaRepository<Mark, UUID> {
   /** A shot where it first stands in the newest draft. */
   record Place(UUID shot, String code, String scene, boolean omitted, Integer start) {}
 
+  record Count(UUID draft, Mark.Standing standing, long marks) {}
+
   /** Marks of the newest draft, and those of earlier ones whose words were changed; by draft and number. */
   @Query("select new bivex.server.keep.Marks$InDraft(m, d.number, d.name, d.importedAt) from Mark m join Draft d on d.id = m.draftId where m.productionId = :production and (:shot is null or m.shotId = :shot) and (d.number = " + LATEST + " or m.before <> '') order by d.number, m.number")
   List<InDraft> standing(UUID production, UUID shot);
@@ -23,6 +25,10 @@ public interface Marks extends JpaRepository<Mark, UUID> {
   /** Shots in the order of the newest draft; those without a place last. */
   @Query("select new bivex.server.keep.Marks$Place(s.id, s.code, s.scene, s.omitted, min(m.markStart)) from Shot s join Mark m on m.shotId = s.id join Draft d on d.id = m.draftId where s.productionId = :production and d.number = " + LATEST + " group by s.id, s.code, s.scene, s.omitted order by min(m.markStart) nulls last, s.code")
   List<Place> places(UUID production);
+
+  /** How many marks of shots in the picture stand in which way in each draft. */
+  @Query("select new bivex.server.keep.Marks$Count(m.draftId, m.standing, count(m)) from Mark m join Shot s on s.id = m.shotId where m.productionId = :production and s.omitted = false group by m.draftId, m.standing")
+  List<Count> counts(UUID production);
 
   @Query("select m from Mark m where m.productionId = :production and m.draftId = :draft order by m.markStart nulls last, m.number")
   List<Mark> of(UUID production, UUID draft);

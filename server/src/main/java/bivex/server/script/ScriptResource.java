@@ -110,7 +110,8 @@ public class ScriptResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public List<DraftView> drafts(@PathVariable UUID production, Member me) {
-    return drafts.findByProductionIdOrderByNumberDesc(me.productionId()).stream().map(d -> view(d, List.of())).toList();
+    List<Marks.Count> counts = marks.counts(me.productionId());
+    return drafts.findByProductionIdOrderByNumberDesc(me.productionId()).stream().map(d -> view(d, List.of(), counts)).toList();
   }
 
   /** Takes in a draft that was typed or pasted. */
@@ -190,7 +191,7 @@ public class ScriptResource {
     d.importedAt = Instant.now();
     drafts.saveAndFlush(d);
     List<String> made = desk.carry(me, before, d, play, in.notes(), ShotResource.usualCut(me.production()));
-    DraftView view = view(d, made);
+    DraftView view = view(d, made, marks.counts(me.productionId()));
     journal.record(me, "imported", "draft", d.id.toString(), d.name + (view.marks().isEmpty() ? "" : ": " + view.marks().entrySet().stream().map(e -> e.getValue() + " " + e.getKey().name().toLowerCase(Locale.ROOT)).collect(Collectors.joining(", "))));
     return view;
   }
@@ -259,10 +260,10 @@ public class ScriptResource {
     return new SceneView(s.number(), s.heading(), s.place(), s.time(), s.interior(), s.exterior(), s.night(), s.start(), s.end(), s.firstPage(), s.eighths(), s.length());
   }
 
-  private DraftView view(Draft d, List<String> made) {
+  private DraftView view(Draft d, List<String> made, List<Marks.Count> counts) {
     Screenplay p = screenplays.of(d);
     Map<Mark.Standing, Integer> standing = new EnumMap<>(Mark.Standing.class);
-    marks.of(d.productionId, d.id).forEach(m -> standing.merge(m.standing, 1, Integer::sum));
+    counts.stream().filter(c -> c.draft().equals(d.id)).forEach(c -> standing.put(c.standing(), (int) c.marks()));
     return new DraftView(d.id, d.number, d.name, d.colour, d.dated, d.format, d.importedBy, d.importedAt, p.pages().size(), p.scenes().size(), p.eighths(), d.uncertain, standing, made);
   }
 }
