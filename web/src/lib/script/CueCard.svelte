@@ -18,7 +18,7 @@
 </script>
 
 <div class="cue" role="group" aria-label="Proposed cue">
-  <p class="head"><span><strong>{cue.kind}</strong> <span class="soft small">because of {cue.reason}{cue.also.length > 0 ? `; or ${cue.also.join(', or ')}` : ''}</span></span><span class="soft small mono">{at} of {of}</span></p>
+  <div class="head"><span><strong>{cue.kind}</strong> <span class="soft small">because of {cue.reason}{cue.also.length > 0 ? `; or ${cue.also.join(', or ')}` : ''}</span></span><span class="step"><button class="btn bare tight" aria-label="Cue before" onclick={() => onstep(-1)}><kbd>,</kbd></button><span class="soft small mono">{at} of {of}</span><button class="btn bare tight" aria-label="Next cue" onclick={() => onstep(1)}><kbd>.</kbd></button></span></div>
   <p class="quote">{cue.words.length > 150 ? `${cue.words.slice(0, 150)}…` : cue.words}</p>
   {#if changing}
     <form class="change" onsubmit={(e) => { e.preventDefault(); onaccept(picked); }}>
@@ -31,8 +31,6 @@
       <button class="btn now" onclick={() => onaccept(cue.method)}>Mark, as {cue.methodName.toLowerCase()} <kbd>a</kbd></button>
       <button class="btn" onclick={() => (changing = true)}>Change <kbd>e</kbd></button>
       <button class="btn" onclick={onaway}>Wave away <kbd>w</kbd></button>
-      <button class="btn bare" aria-label="Cue before" onclick={() => onstep(-1)}><kbd>,</kbd></button>
-      <button class="btn bare" aria-label="Next cue" onclick={() => onstep(1)}><kbd>.</kbd></button>
     </div>
   {/if}
 </div>
@@ -48,8 +46,14 @@
     justify-content: space-between;
     gap: 8px;
   }
-  .head > :last-child {
+  .step {
+    display: flex;
+    align-items: center;
     white-space: nowrap;
+    align-self: start;
+  }
+  .step .btn {
+    min-width: 26px;
   }
   .quote {
     font-family: var(--screenplay);

@@ -40,8 +40,10 @@
   } = $props();
 
   let box = $state<HTMLElement>();
+  /** Where the box is scrolled to and how high it is, in px of the pages. */
   let top = $state(0);
-  let high = $state(800);
+  let seen = $state(800);
+  const high = $derived(seen / scale());
   let anchor = -1;
   const lines = $derived(places(draft.pages));
   const first = $derived(Math.max(0, Math.floor(top / PITCH) - 1));
@@ -79,24 +81,33 @@
     scene = near ? sceneAt(near.start) : '';
   });
 
+  /** Pages are drawn smaller where there is no room for them. */
+  function scale(): number {
+    return box && box.clientWidth < 640 ? box.clientWidth / 734 : 1;
+  }
+
+  function scrollTo(y: number): void {
+    if (box) box.scrollTop = y * scale();
+  }
+
   /** Brings an offset of the source into the middle. */
   export function show(offset: number): void {
     const l = lines[lineOf(lines, offset)];
-    if (l && box) box.scrollTop = l.page * PITCH + TOP + l.row * LINE - high / 2;
+    if (l) scrollTo(l.page * PITCH + TOP + l.row * LINE - high / 2);
   }
 
   /** Brings a scene to the top. */
   export function showScene(number: string): void {
     const s = draft.scenes.find((x) => x.number === number);
     const l = s && lines[lineOf(lines, s.start)];
-    if (l && box) box.scrollTop = l.page * PITCH + TOP + l.row * LINE - 60;
+    if (l) scrollTo(l.page * PITCH + TOP + l.row * LINE - 60);
   }
 
   /** Moves the line cursor; with extend the lines between are chosen. */
   export function move(step: number, extend: boolean): void {
     if (cursor < 0 && box) {
       // The first line in sight is where somebody who reads begins.
-      const from = lines.findIndex((l) => l.page * PITCH + TOP + l.row * LINE >= box!.scrollTop + 40);
+      const from = lines.findIndex((l) => l.page * PITCH + TOP + l.row * LINE >= top + 40);
       cursor = Math.max(0, from) - step;
     }
     cursor = Math.max(0, Math.min(lines.length - 1, cursor + step));
@@ -106,10 +117,10 @@
     const z = lines[to];
     if (a && z) chosen = { start: a.start, end: z.end, words: lines.slice(from, to + 1).map((l) => l.text).join(' ') };
     const l = lines[cursor];
-    if (l && box) {
+    if (l) {
       const y = l.page * PITCH + TOP + l.row * LINE;
-      if (y < box.scrollTop + 60) box.scrollTop = y - 60;
-      if (y > box.scrollTop + high - 60) box.scrollTop = y - high + 60;
+      if (y < top + 60) scrollTo(y - 60);
+      if (y > top + high - 60) scrollTo(y - high + 60);
     }
   }
 
@@ -151,8 +162,8 @@
 <svelte:document onselectionchange={selected} />
 
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-<div class="box" bind:this={box} bind:clientHeight={high} onscroll={() => (top = box?.scrollTop ?? 0)} tabindex="0" role="region" aria-label="Script pages">
-  <div class="roll" style:height="{draft.pages.length * PITCH + 20}px">
+<div class="box" bind:this={box} bind:clientHeight={seen} onscroll={() => (top = (box?.scrollTop ?? 0) / scale())} tabindex="0" role="region" aria-label="Script pages">
+  <div class="roll" style:height="{draft.pages.length * PITCH + 20}px" style:zoom={scale()}>
     {#each shown as p (p.index)}
       <article class="page sheet" style:top="{p.index * PITCH}px" style:height="{PAGE}px" aria-label="Page {p.page.number}">
         <span class="folio">{p.page.number}.</span>
@@ -316,11 +327,5 @@
   .code.here {
     color: var(--pencil);
     font-weight: 700;
-  }
-  @media (max-width: 900px) {
-    .page {
-      left: 0;
-      transform: none;
-    }
   }
 </style>

@@ -77,7 +77,7 @@ public final class Sheets {
       rows.add(List.of(s.number(), s.heading(), s.length(), here.stream().map(Shot::code).collect(Collectors.joining(", ")), whole(t.plates()), whole(t.setups()), whole(t.wardrobeChanges()), one(t.setMinutes() / 60), one(t.hours().low()), one(t.hours().high()), money(t.cost()), joined(here.stream().flatMap(x -> x.plan().cautions().stream()).map(Plan.Caution::ask).distinct().toList())));
     }
     Tally all = Tally.of(shots.stream().map(Shot::item).toList(), costs);
-    return new Table(Kind.SCENES.words(), List.of("scene", "heading", "pages", "shots", "plates", "set-ups", "costume changes", "set hours", "hours low", "hours high", "cost", "ask"), List.of(5, 24, 6, 22, 6, 6, 8, 6, 6, 6, 9, 14), rows, foot(all, costs));
+    return new Table(Kind.SCENES.words(), List.of("scene", "heading", "pages", "shots", "plates", "set-ups", "costume changes", "set hours", "hours low", "hours high", "cost", "ask"), List.of(5, 22, 6, 20, 6, 6, 8, 6, 6, 6, 8, 22), rows, foot(all, costs));
   }
 
   private static Table shots(List<Shot> shots, Costs costs) {
