@@ -1,6 +1,6 @@
 <script lang="ts">
   import { createQuery } from '@tanstack/svelte-query';
-  import { tick } from 'svelte';
+  import { tick, untrack } from 'svelte';
   import { tinykeys } from 'tinykeys';
   import { api, got, type Schemas } from '../lib/api/client';
   import { house, reads } from '../lib/house.svelte';
@@ -40,7 +40,7 @@
   const omitted = $derived(list.data?.lines.filter((l) => l.omitted) ?? []);
   const latest = $derived(drafts.data?.[0]);
   const open = $derived((latest?.marks['ASKED'] ?? 0) + (latest?.marks['LOST'] ?? 0));
-  const openCues = $derived(d?.newest ? (cues.data?.cues ?? []) : []);
+  const openCues = $derived(d?.newest && cues.data?.draft === d.id ? cues.data.cues : []);
 
   let pages = $state<ReturnType<typeof ScriptPages>>();
   let chosen = $state<{ start: number; end: number; words: string } | null>(null);
@@ -64,6 +64,17 @@
   const costing = sheetOf('costs');
   const wording = sheetOf('cue words');
   const coding = sheetOf('codes');
+
+  // Words that were chosen in one draft are not those of another, whoever brought it in.
+  let drawn = '';
+  $effect(() => {
+    const id = d?.id ?? '';
+    if (id !== drawn) {
+      if (untrack(() => chosen) && drawn) frame.wrong(`${d?.name ?? 'Another draft'} is open now; choose the words again.`);
+      drawn = id;
+      untrack(() => pages?.clear());
+    }
+  });
 
   const cueIndex = $derived(openCues.findIndex((c) => c.key === cueKey));
   const cue = $derived(cueIndex >= 0 ? openCues[cueIndex] : undefined);

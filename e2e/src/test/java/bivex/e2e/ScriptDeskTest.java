@@ -3,6 +3,8 @@ package bivex.e2e;
 import static bivex.e2e.Browsers.in;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 
+import bivex.core.script.Screenplay;
+import bivex.core.script.ScreenplayParser;
 import bivex.server.JourneyTest;
 import bivex.server.Stage;
 import bivex.server.keep.Role;
@@ -15,6 +17,9 @@ import com.microsoft.playwright.options.FilePayload;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
 import java.util.regex.Pattern;
 import org.assertj.core.api.Assertions;
 import org.junit.jupiter.api.AfterAll;
@@ -119,7 +124,7 @@ class ScriptDeskTest {
   @Test
   void aSecondDraftMovesOneMarkAndLosesAnother() {
     int at = JourneyTest.SCRIPT.indexOf("The flags vanish from the line.");
-    Stage.ok(stage.producer.post(stage.base + "/shots", java.util.Map.of("draft", stage.draft, "start", at, "end", at + 31, "title", "The flags")));
+    Stage.ok(stage.producer.post(stage.base + "/shots", Map.of("draft", stage.draft, "start", at, "end", at + 31, "title", "The flags")));
     Page p = desk();
     String pink = "EXT. PIER - DAY #5#\n\nThe flags vanish from the line.\n\n" + JourneyTest.SCRIPT.substring(0, JourneyTest.SCRIPT.indexOf("EXT. PIER")).replace("She leans across herself and takes the dividers.\n\n", "");
     take(p, "pink pages", "pink.fountain", pink.getBytes(StandardCharsets.UTF_8));
@@ -193,11 +198,13 @@ class ScriptDeskTest {
     in(p.locator(".bar"), "cue").click();
     p.keyboard().press("a");
     assertThat(other.locator(".codes button")).hasCount(3);
-    // A draft that came in meanwhile: what was chosen on the old one is refused with words, and the new one is shown.
+    // A draft comes in meanwhile: what was chosen on the old one is not marked on the new one by mistake.
     drag(other, "Ines spreads");
     assertThat(other.locator(".chosen")).containsText("Ines spreads");
-    Stage.ok(stage.producer.post(stage.base + "/drafts", java.util.Map.of("name", "pink", "text", JourneyTest.SCRIPT.replace("The flags", "The six flags"))));
+    Stage.ok(stage.producer.post(stage.base + "/drafts", Map.of("name", "pink", "text", JourneyTest.SCRIPT.replace("The flags", "The six flags"))));
     assertThat(other.locator(".bar .draft")).containsText("pink");
+    assertThat(other.locator(".chosen")).hasCount(0);
+    assertThat(other.locator("footer .notice")).containsText("choose the words again");
   }
 
   @Test
@@ -228,5 +235,46 @@ class ScriptDeskTest {
     p.getByLabel("Words under frame 1").blur();
     p.reload();
     assertThat(p.getByLabel("Words under frame 1")).hasValue("Hands, close");
+  }
+
+  /** Chromium prints the pages; what it makes of them is read back word by word, and every mark stays where it was. */
+  @Test
+  void aPdfThatAnotherProgramPrintedIsReadElementByElement() throws IOException {
+    String script = new String(getClass().getResourceAsStream("/demo/the-tidekeeper.fountain").readAllBytes(), StandardCharsets.UTF_8).replace("> THE END <\n", "");
+    Screenplay play = ScreenplayParser.parse(script);
+    String draft = Stage.ok(stage.producer.post(stage.base + "/drafts", Map.of("name", "typed", "text", script))).text("id");
+    int at = script.indexOf("The flags vanish");
+    String shot = Stage.ok(stage.producer.post(stage.base + "/shots", Map.of("draft", draft, "start", at, "end", at + 16))).text("id");
+    StringBuilder html = new StringBuilder("<style>@page{size:letter;margin:0}body{margin:0}div{page-break-after:always;position:relative;height:10.9in}pre{position:absolute;left:1.5in;top:1in;margin:0;font:12pt/12pt monospace}i{position:absolute;right:1in;top:.5in;font:12pt monospace}</style>");
+    for (Screenplay.Page page : play.pages()) {
+      html.append("<div><i>").append(page.number()).append(".</i><pre>");
+      page.lines().forEach(l -> html.append(" ".repeat(l.indent())).append(l.runs().stream().map(r -> r.text().replace("&", "&amp;").replace("<", "&lt;")).reduce("", String::concat)).append(l.number().isEmpty() ? "" : "     " + l.number()).append('\n'));
+      html.append("</pre></div>");
+    }
+    Page printer = browsers.page("about:blank");
+    printer.setContent(html.toString());
+    byte[] pdf = printer.pdf(new Page.PdfOptions().setPreferCSSPageSize(true));
+    Page p = browsers.at(stage, stage.producer.person(), "/script");
+    assertThat(p.getByRole(AriaRole.ARTICLE).first()).containsText("EXT. HARBOUR");
+    take(p, "printed", "printed.pdf", pdf);
+    assertThat(p.getByRole(AriaRole.DIALOG)).containsText("printed against typed");
+    String back = new String(stage.producer.get(stage.base + "/drafts/latest/script.fountain?notes=false").raw().body(), StandardCharsets.UTF_8);
+    Assertions.assertThat(told(ScreenplayParser.parse(back))).isEqualTo(told(play));
+    Assertions.assertThat(Stage.ok(stage.producer.get(stage.base + "/shots/" + shot)).text("marks/0/standing")).isEqualTo("UNCHANGED");
+  }
+
+  /** Kind and words of each element; lines that are joined in the source are joined here. */
+  private static List<String> told(Screenplay play) {
+    List<String> out = new ArrayList<>();
+    for (Screenplay.Element e : play.elements()) {
+      boolean joins = e.kind() == Screenplay.Kind.ACTION && e.dual() || e.kind() == Screenplay.Kind.DIALOGUE && !out.isEmpty() && out.get(out.size() - 1).startsWith("DIALOGUE");
+      String words = e.text().strip();
+      if (joins) {
+        out.set(out.size() - 1, out.get(out.size() - 1) + " " + words);
+      } else {
+        out.add(e.kind() + " " + words);
+      }
+    }
+    return out;
   }
 }

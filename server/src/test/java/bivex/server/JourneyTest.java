@@ -280,11 +280,11 @@ public class JourneyTest {
   void whatIsOwedCostsEightStatementsHoweverManyShots() {
     Statistics s = house.bean(EntityManagerFactory.class).unwrap(SessionFactory.class).getStatistics();
     String draft = draft();
-    mark(draft, "You're late.");
+    String first = mark(draft, "You're late.").text("id");
     long one = statements(s);
     String setup = setup();
     for (int i = 0; i < 12; i++) {
-      Caller.Answer m = mark(draft, "Ines spreads the chart.");
+      Caller.Answer m = producer.post(base + "/shots/" + first + "/beside", Map.of("title", "Another"));
       producer.put(base + "/shots/" + m.text("id"), m.etag(), edit(setup, 48, Map.of()));
       pick(m.text("id"), setup, "plate:clean", CAMERA);
     }

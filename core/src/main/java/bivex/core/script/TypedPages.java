@@ -17,7 +17,8 @@ import java.util.regex.Pattern;
  */
 public final class TypedPages {
   private static final Pattern HEADING = Pattern.compile("(?i)^(?:([0-9]{1,4}[A-Z]{0,2}|[A-Z]{1,2}[0-9]{1,4})[.)]?\\s+)?((?:INT\\.?/EXT|EXT\\.?/INT|INT|EXT|EST|I\\.?/E)[. ].*?)(?:\\s{2,}([0-9]{1,4}[A-Z]{0,2}|[A-Z]{1,2}[0-9]{1,4}))?\\s*\\**$");
-  private static final Pattern FURNITURE = Pattern.compile("(?i)^(?:\\(?continued\\)?:?(?: \\(\\d+\\))?|\\(more\\)|[0-9]{1,4}\\.?|page [0-9]+.*|(?:[0-9]{1,4}[A-Z]? +)?continued:?(?: \\(\\d+\\))?(?: +[0-9]{1,4}[A-Z]?)?)\\s*\\**$");
+  private static final Pattern FURNITURE = Pattern.compile("(?i)^(?:\\(?continued\\)?:?(?: \\(\\d+\\))?|\\(more\\)|(?:[0-9]{1,4}[A-Z]? +)?continued:?(?: \\(\\d+\\))?(?: +[0-9]{1,4}[A-Z]?)?)\\s*\\**$");
+  private static final Pattern FOLIO = Pattern.compile("(?i)^(?:[0-9]{1,4}\\.?|page [0-9]+.*)\\s*\\**$");
   private static final Pattern TRANSITION = Pattern.compile("^(?:[A-Z' ]+ TO:|FADE (?:IN|OUT)[.:]?|FADE TO BLACK[.:]?|CUT TO BLACK[.:]?|THE END\\.?)$");
 
   private TypedPages() {}
@@ -202,7 +203,9 @@ public final class TypedPages {
       List<Line> here = of.getOrDefault(l.page(), List.of());
       boolean atEdge = !here.isEmpty() && (l == here.get(0) || l == here.get(here.size() - 1) || here.size() > 1 && l == here.get(1));
       boolean repeated = pages >= 3 && atEdge && edges.getOrDefault(edge(l.text()), 0) * 2 > pages;
-      boolean furniture = !l.text().isEmpty() && (repeated || FURNITURE.matcher(l.text()).matches());
+      // A number alone is a page's only where page numbers stand: it may be what somebody says.
+      boolean folio = (atEdge || l.indent() > 55) && FOLIO.matcher(l.text()).matches();
+      boolean furniture = !l.text().isEmpty() && (repeated || folio || FURNITURE.matcher(l.text()).matches());
       if (!furniture && !(l.text().isEmpty() && l.page() != page)) {
         out.add(l);
         page = l.page();

@@ -78,6 +78,9 @@ class InAndOutTest {
                                         INES
                               You came.
 
+                                        MATE
+                              1983.
+
                                                             Who knows what this is.
 
                     INT. PIER - DAY
@@ -87,8 +90,8 @@ class InAndOutTest {
                                         INES
                               No.
         """.indent(4));
-    assertThat(t.uncertain()).singleElement().matches(u -> u.text().startsWith("Who knows") && u.line() == 8);
-    assertThat(told(ScreenplayParser.parse(t.source()))).contains("ACTION Who knows what this is.", "DIALOGUE You came.", "CHARACTER INES");
+    assertThat(t.uncertain()).singleElement().matches(u -> u.text().startsWith("Who knows") && u.line() == 11);
+    assertThat(told(ScreenplayParser.parse(t.source()))).contains("ACTION Who knows what this is.", "DIALOGUE You came.", "CHARACTER INES", "DIALOGUE 1983.");
     assertThatThrownBy(() -> ScriptImport.text("            no heading\n            at all\n")).hasMessageStartingWith("script:");
     assertThat(ScriptImport.text("INT. A - DAY\n\nPlain.").format()).isEqualTo("open syntax");
   }

@@ -100,6 +100,8 @@ final class PdfPages {
     Stripper(Writer out) {
       this.out = out;
       setSortByPosition(true);
+      // Bold that was made by printing twice is one word.
+      setSuppressDuplicateOverlappingText(true);
     }
 
     @Override
