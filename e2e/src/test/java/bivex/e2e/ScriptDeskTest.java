@@ -237,6 +237,60 @@ class ScriptDeskTest {
     assertThat(p.getByLabel("Words under frame 1")).hasValue("Hands, close");
   }
 
+  @Test
+  void aShotIsSplitMergedAndGivenAnotherCode() {
+    Page p = desk();
+    p.locator(".codes button").first().click();
+    in(p.locator(".family"), "Split").click();
+    p.getByLabel("What the second shot shows").fill("The insert");
+    in(p.locator(".family"), "Split").click();
+    assertThat(p.locator(".editor .code")).hasText(code + "-04-020");
+    assertThat(p.locator(".editor .method h2")).hasText("Locked double");
+    in(p.locator(".family"), "Merge another into it").click();
+    p.getByLabel("Merge into").selectOption(new com.microsoft.playwright.options.SelectOption().setIndex(1));
+    in(p.locator(".family"), "Merge").last().click();
+    assertThat(p.locator("footer .notice")).containsText("Merged into " + code + "-04-020");
+    assertThat(p.locator(".codes button")).hasCount(1);
+    // The scene is renumbered: the code follows, and the old one is shown.
+    take(p, "renumbered", "r.fountain", JourneyTest.SCRIPT.replace("#4#", "#9#").getBytes(StandardCharsets.UTF_8));
+    assertThat(p.getByRole(AriaRole.DIALOG)).containsText("was scene 4");
+    p.keyboard().press("Escape");
+    p.getByText("Hand out").click();
+    in(p.locator(".more"), "Put codes in order").click();
+    assertThat(p.getByRole(AriaRole.DIALOG)).containsText(code + "-09-010");
+    in(p.getByRole(AriaRole.DIALOG), "Give this code").click();
+    assertThat(p.locator(".editor")).containsText("was " + code + "-04-020");
+    // A wrong draft is taken back, marks and all.
+    p.keyboard().press("d");
+    in(p.getByRole(AriaRole.DIALOG), "Take back").click();
+    assertThat(p.locator("footer .notice")).containsText("taken back");
+    p.keyboard().press("Escape");
+    assertThat(p.locator(".bar .draft")).containsText("white");
+    assertThat(p.locator(".codes button")).hasCount(1);
+  }
+
+  @Test
+  void aWordOfOnesOwnFindsACue() {
+    Page p = desk();
+    assertThat(in(p.locator(".bar"), "1 cue")).isVisible();
+    p.getByText("Hand out").click();
+    in(p.locator(".more"), "Cue words").click();
+    Locator sheet = p.getByRole(AriaRole.DIALOG);
+    sheet.getByLabel("Words of your own").fill("spread the chart");
+    sheet.getByLabel("point at").selectOption("screen, sign or writing");
+    in(sheet, "Add").click();
+    assertThat(sheet.locator(".own")).containsText("spread the chart");
+    sheet.getByLabel("Find a word").fill("vanish");
+    sheet.getByLabel("vanish", new Locator.GetByLabelOptions().setExact(true)).uncheck();
+    assertThat(sheet).containsText("954 of 955");
+    Browsers.accessible(p, "the cue words");
+    p.keyboard().press("Escape");
+    assertThat(in(p.locator(".bar"), "1 cue")).isVisible();
+    p.keyboard().press(".");
+    assertThat(p.locator(".cue .quote")).containsText("Ines spreads the chart");
+    assertThat(p.locator(".side .cue")).containsText("screen, sign or writing");
+  }
+
   /** Chromium prints the pages; what it makes of them is read back word by word, and every mark stays where it was. */
   @Test
   void aPdfThatAnotherProgramPrintedIsReadElementByElement() throws IOException {

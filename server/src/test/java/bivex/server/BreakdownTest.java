@@ -9,6 +9,7 @@ import bivex.server.keep.Production;
 import bivex.server.keep.Role;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -21,10 +22,13 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
+import org.apache.pdfbox.pdmodel.PDResources;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.pdmodel.common.PDStream;
 import org.apache.pdfbox.pdmodel.encryption.AccessPermission;
 import org.apache.pdfbox.pdmodel.encryption.StandardProtectionPolicy;
 import org.apache.pdfbox.pdmodel.font.PDType1Font;
@@ -356,5 +360,87 @@ class BreakdownTest {
       assertThat(images).isEqualTo(3);
     }
     assertThat(ok(producer.delete(base + "/board/" + board.text("0/id"))).body()).hasSize(2);
+  }
+
+  /** A small file that swells to half a gigabyte when it is read ends its own process, not the house. */
+  @Test
+  void aPdfMadeToSwallowMemoryIsRefused() throws IOException {
+    byte[] bomb;
+    try (PDDocument d = new PDDocument(); ByteArrayOutputStream out = new ByteArrayOutputStream()) {
+      PDPage page = new PDPage();
+      d.addPage(page);
+      PDStream stream = new PDStream(d);
+      byte[] block = "[(aaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaa)] TJ ".repeat(1000).getBytes(StandardCharsets.US_ASCII);
+      try (OutputStream to = stream.createOutputStream(COSName.FLATE_DECODE)) {
+        to.write("BT /F1 12 Tf ".getBytes(StandardCharsets.US_ASCII));
+        for (int k = 0; k < 9000; k++) {
+          to.write(block);
+        }
+      }
+      page.setContents(stream);
+      PDResources fonts = new PDResources();
+      fonts.put(COSName.getPDFName("F1"), new PDType1Font(Standard14Fonts.FontName.COURIER));
+      page.setResources(fonts);
+      d.save(out);
+      bomb = out.toByteArray();
+    }
+    assertThat(bomb.length).isLessThan(20 << 20);
+    long before = System.nanoTime();
+    Caller.Answer a = producer.upload(base + "/drafts", "bomb.pdf", bomb, Map.of());
+    assertThat(a.status()).as(a.toString()).isEqualTo(422);
+    assertThat(a.text("field")).isEqualTo("script");
+    assertThat((System.nanoTime() - before) / 1e9).as("seconds; it is given one minute").isLessThan(75);
+    assertThat(producer.get(base + "/drafts").body()).hasSize(1);
+  }
+
+  /** Splitting and merging to and fro never loses a take, counts one twice, or goes in circles. */
+  @Test
+  void splitsAndMergesToAndFroKeepEveryTakeOnce() {
+    String take = stage.pick("plate:clean", Stage.CAMERA).text("id");
+    String two = ok(producer.post(base + "/shots/" + stage.shot + "/split", Map.of("title", "Second half"))).text("id");
+    String three = ok(producer.post(base + "/shots/" + two + "/split", Map.of("title", "Third part"))).text("id");
+    for (String s : List.of(stage.shot, two, three)) {
+      assertThat(plate(s)).isEqualTo("IN_HAND: take 1 picked");
+    }
+    ok(producer.post(base + "/shots/" + stage.shot + "/merge", Map.of("from", three)));
+    ok(producer.post(base + "/shots/" + stage.shot + "/merge", Map.of("from", two)));
+    assertThat(plate(stage.shot)).isEqualTo("IN_HAND: take 1 picked");
+    assertThat(producer.post(base + "/shots/" + stage.shot + "/merge", Map.of("from", two)).text("detail")).contains("is omitted");
+    // What is called of the take now is called of it wherever it counts.
+    ok(producer.post(base + "/takes/" + take + "/calls", Map.of("call", "NO_GOOD", "reason", "soft")));
+    assertThat(plate(stage.shot)).startsWith("OWED");
+    Caller.Answer gone = ok(producer.get(base + "/shots/" + two));
+    Map<String, Object> restore = Stage.edit(gone);
+    restore.put("omitted", false);
+    ok(producer.put(base + "/shots/" + two, gone.etag(), restore));
+    assertThat(plate(two)).startsWith("OWED");
+    // Words that are divided go with the half they were given to.
+    Caller.Answer flags = mark("The flags vanish from the line.");
+    int at = JourneyTest.SCRIPT.indexOf("You're late.");
+    String late = ok(producer.post(base + "/shots/" + flags.text("id") + "/marks", Map.of("draft", stage.draft, "start", at, "end", at + 12))).text("id");
+    Caller.Answer half = ok(producer.post(base + "/shots/" + flags.text("id") + "/split", Map.of("title", "The line", "marks", List.of(late))));
+    assertThat(half.text("excerpt")).isEqualTo("You're late.");
+    assertThat(half.text("scene")).isEqualTo("4");
+    assertThat(ok(producer.get(base + "/shots/" + flags.text("id"))).text("excerpt")).isEqualTo("The flags vanish from the line.");
+    assertThat(producer.post(base + "/shots/" + flags.text("id") + "/split", Map.of("title", "x", "marks", List.of(late))).text("field")).isEqualTo("marks");
+  }
+
+  private String plate(String shot) {
+    return ok(producer.get(base + "/shots/" + shot)).at("items").valueStream().filter(i -> i.path("key").asString().equals("plate:clean")).map(i -> i.path("state").asString() + ": " + i.path("reason").asString()).findFirst().orElseThrow();
+  }
+
+  /** Marks that are taken off are gone from every draft; those left keep their places. */
+  @Test
+  void wordsAreUnmarkedInEveryDraft() {
+    int at = JourneyTest.SCRIPT.indexOf("You're late.");
+    String late = ok(producer.post(base + "/shots/" + stage.shot + "/marks", Map.of("draft", stage.draft, "start", at, "end", at + 12))).text("id");
+    assertThat(producer.post(base + "/shots/" + stage.shot + "/marks", Map.of("draft", stage.draft, "start", at, "end", at + 12)).text("detail")).contains("already");
+    String next = draft("next", "EXT. SEA - DAY #1#\n\nFog.\n\n" + JourneyTest.SCRIPT).text("id");
+    assertThat(producer.delete(base + "/marks/" + late).text("detail")).as("marks of an old draft are not changed").contains("not the newest");
+    Caller.Answer here = ok(producer.get(base + "/shots/" + stage.shot));
+    ok(producer.delete(base + "/marks/" + here.text("marks/1/id")));
+    assertThat(ok(producer.get(base + "/shots/" + stage.shot)).at("marks")).hasSize(1);
+    assertThat(ok(producer.get(base + "/drafts/" + stage.draft)).at("marks")).hasSize(1);
+    assertThat(ok(producer.get(base + "/drafts/" + next)).at("marks")).hasSize(1);
   }
 }

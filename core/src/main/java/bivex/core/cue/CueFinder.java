@@ -90,7 +90,7 @@ public final class CueFinder {
     HAPPENINGS.forEach(h -> h.needs().forEach(n -> NEEDED_BY.computeIfAbsent(n, k -> new ArrayList<>()).add(h)));
   }
 
-  private static final Pattern PASSING = Pattern.compile("\\b(?:throws?|tosses|hands?|passes|catches|gives?)\\b");
+  private static final Pattern PASSING = Pattern.compile("\\b(?:throws?|tosses|hands (?:\\p{L}+ )?(?:the|an?|it|her|his|over)|passes|catches|gives?)\\b");
   private static final Pattern TOUCHING = Pattern.compile("\\b(?:takes?|pulls?|across|out of|hand in hand|embraces?|slaps?|touches|shakes?|kisses|lifts?|arm)\\b");
   private static final Pattern BODY_AND_IMAGE = Pattern.compile("\\b(?:reflection|shadow|image|portrait)\\b.*\\b(?:takes|pulls|turns|smiles|winks|stays|stops|walks|moves|holds?|holding|does not|speaks|waves|looks away)\\b|\\bout of (?:her|his|their) own\\b|\\bgoes on without (?:it|her|him)\\b");
 

@@ -96,6 +96,37 @@ class InAndOutTest {
     assertThat(ScriptImport.text("INT. A - DAY\n\nPlain.").format()).isEqualTo("open syntax");
   }
 
+  /** Houses indent differently; what is learned from the pages is enough, whatever the measures. */
+  @Test
+  void anyHousesIndentsAreLearned() {
+    int[][] houses = {{0, 10, 16, 20}, {15, 25, 31, 37}, {12, 24, 28, 36}, {5, 20, 25, 30}};
+    for (int[] h : houses) {
+      String action = " ".repeat(h[0]);
+      String said = " ".repeat(h[1]);
+      String aside = " ".repeat(h[2]);
+      String name = " ".repeat(h[3]);
+      String text = "";
+      for (int i = 1; i <= 6; i++) {
+        text += action + "INT. ROOM " + i + " - DAY\n\n" + action + "The window is open and the water comes in over the sill\n" + action + "without a sound, as it does every night at four.\n\n" + name + "INES\n" + aside + "(not looking)\n" + said + "Tell me when it reaches the\n" + said + "third step.\n\n" + name + "MATE (O.S.)\n" + said + "It has.\n\n";
+      }
+      Screenplay play = ScreenplayParser.parse(ScriptImport.text(text).source());
+      assertThat(play.scenes()).as("action at " + h[0]).hasSize(6);
+      assertThat(play.elements().subList(0, 7)).extracting(e -> e.kind() + " " + e.text()).containsExactly("HEADING INT. ROOM 1 - DAY", "ACTION The window is open and the water comes in over the sill without a sound, as it does every night at four.", "CHARACTER INES", "PARENTHETICAL (not looking)", "DIALOGUE Tell me when it reaches the third step.", "CHARACTER MATE (O.S.)", "DIALOGUE It has.");
+    }
+  }
+
+  /** What shooting scripts have besides: numbers on both sides, stars at changed lines, a speech over a page. */
+  @Test
+  void theFurnitureOfShootingScriptsIsLeftOut() {
+    String head = " ".repeat(15) + "TIDE  second blue  24 Nov" + " ".repeat(20) + "%d.\n\n";
+    String page1 = head.formatted(1) + "      12       INT. STATION - NIGHT                                          12\n\n" + " ".repeat(15) + "Ines waits by the stove.                                      *\n\n" + " ".repeat(37) + "INES\n" + " ".repeat(25) + "It was here a moment ago,\n" + " ".repeat(37) + "(MORE)\n\n" + " ".repeat(60) + "(CONTINUED)\n\f";
+    String page2 = head.formatted(2) + "      12       CONTINUED:                                                    12\n\n" + " ".repeat(37) + "INES (CONT'D)\n" + " ".repeat(25) + "and now it is not.\n\n" + " ".repeat(15) + "Nothing. The clock strikes and she counts along with it.\n\n\f";
+    String page3 = head.formatted(3) + "      12A      EXT. PIER - DAY                                               12A\n\n" + " ".repeat(15) + "A gull. Rain on every plank of it.\n";
+    Screenplay play = ScreenplayParser.parse(ScriptImport.text(page1 + page2 + page3).source());
+    assertThat(play.scenes()).extracting(Screenplay.Scene::number).containsExactly("12", "12A");
+    assertThat(play.elements()).extracting(Element::text).containsExactly("INT. STATION - NIGHT", "Ines waits by the stove.", "INES", "It was here a moment ago,", "INES (CONT'D)", "and now it is not.", "Nothing. The clock strikes and she counts along with it.", "EXT. PIER - DAY", "A gull. Rain on every plank of it.");
+  }
+
   @Test
   void aListOfScenesBecomesAScript() {
     Map<String, String> a = new LinkedHashMap<>(Map.of("Scene", "4A", "Setting", "int", "Location", "Signal station", "D/N", "N", "Description", "Two of her.\nThe lamp goes out."));

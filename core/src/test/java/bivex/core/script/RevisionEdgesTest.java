@@ -1,0 +1,113 @@
+package bivex.core.script;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import bivex.core.script.Revision.Carried;
+import bivex.core.script.Revision.Standing;
+import java.util.List;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+
+/** The ends of marks, and what writers do to scenes. */
+class RevisionEdgesTest {
+  private static Carried carry(String old, String now, String words) {
+    int at = old.indexOf(words);
+    return new Revision(old, ScreenplayParser.parse(old), now, ScreenplayParser.parse(now)).carry(Anchor.on(old, at, at + words.length()));
+  }
+
+  private static String scene(String body) {
+    return "INT. STATION - NIGHT #1#\n\n" + body + "\n";
+  }
+
+  @Test
+  void aDraftAgainstItselfChangesNothing() {
+    Random random = new Random(21);
+    Revisions r = Revisions.invented(random, 20, 8);
+    String source = r.source();
+    Revision same = new Revision(source, ScreenplayParser.parse(source), source, ScreenplayParser.parse(source));
+    for (Revisions.Mark m : r.marks(source, 200)) {
+      Carried c = same.carry(m.anchor());
+      assertThat(c.standing()).isEqualTo(Standing.UNCHANGED);
+      assertThat(c.anchor()).isEqualTo(m.anchor());
+    }
+    assertThat(same.scenes()).hasSize(20).allMatch(s -> s.kind() == Revision.SceneKind.SAME && !s.moved() && !s.renumbered());
+  }
+
+  @Test
+  void punctuationMarkupAndNotesAtTheEndsGoAlong() {
+    String old = scene("She says \"wait\" and leaps, twice. He *nods* [[slowly]] at it.");
+    assertThat(carry(old, "Title: X\n\n" + old, "\"wait\"").anchor().excerpt()).isEqualTo("\"wait\"");
+    assertThat(carry(old, scene("Rain. She says \"wait\" and leaps, twice. He *nods* [[slowly]] at it."), "leaps, twice.").anchor().excerpt()).isEqualTo("leaps, twice.");
+    // Only the emphasis changed: the words are the same.
+    assertThat(carry(old, scene("She says \"wait\" and leaps, twice. He nods at it."), "He *nods* [[slowly]] at it.").standing()).isEqualTo(Standing.UNCHANGED);
+  }
+
+  @Test
+  void partOfAWordStaysThatPart() {
+    String old = scene("The shutterdogs swing and the lamp goes out.");
+    Carried c = carry(old, scene("Dark. The shutterdogs swing and the lamp goes out."), "dogs swing");
+    assertThat(c.anchor().excerpt()).isEqualTo("dogs swing");
+    assertThat(c.standing()).isEqualTo(Standing.UNCHANGED);
+  }
+
+  @Test
+  void wordsPutForTheFirstAndTheLastAreInIt() {
+    String old = scene("Ines turns. The brass lamp swings over the wet table and stops. She waits.");
+    Carried c = carry(old, scene("Ines turns. The tin lamp swings over the wet bench and stops. She waits."), "brass lamp swings over the wet table");
+    assertThat(c.standing()).isEqualTo(Standing.REWORDED);
+    assertThat(c.anchor().excerpt()).isEqualTo("tin lamp swings over the wet bench");
+    assertThat(c.kept()).isBetween(0.3, 0.9);
+  }
+
+  @Test
+  void aMarkOverTwoParagraphsSpansWhatIsBetween() {
+    String old = scene("The bell rings twice over the water.\n\nNobody moves on the quay tonight.");
+    Carried c = carry(old, scene("The bell rings twice over the water.\n\nA gull.\n\nNobody moves on the quay tonight."), "twice over the water.\n\nNobody moves");
+    assertThat(c.anchor().excerpt()).isEqualTo("twice over the water.\n\nA gull.\n\nNobody moves");
+    assertThat(c.standing()).isEqualTo(Standing.REWORDED);
+  }
+
+  @Test
+  void aSceneThatIsSplitTakesItsMarksApart() {
+    String old = scene("The bell rings twice over the black water.\n\nThe signal flags vanish from the line.\n\nShe counts them where they were and gets it wrong.");
+    String now = "INT. STATION - NIGHT #1#\n\nThe bell rings twice over the black water.\n\nEXT. PIER - NIGHT #2#\n\nThe signal flags vanish from the line.\n\nShe counts them where they were and gets it wrong.\n";
+    Revision r = new Revision(old, ScreenplayParser.parse(old), now, ScreenplayParser.parse(now));
+    List<Revision.SceneChange> scenes = r.scenes();
+    assertThat(scenes).extracting(Revision.SceneChange::kind).containsExactlyInAnyOrder(Revision.SceneKind.CHANGED, Revision.SceneKind.ADDED);
+    Carried c = carry(old, now, "The signal flags vanish from the line.");
+    assertThat(c.standing()).isIn(Standing.MOVED, Standing.UNCHANGED);
+    assertThat(c.anchor().excerpt()).isEqualTo("The signal flags vanish from the line.");
+  }
+
+  @Test
+  void renumberingAndRenamingASceneMovesNothing() {
+    String old = scene("The signal flags vanish from the line.") + "\nEXT. PIER - DAY #2#\n\nA gull on the bollard looks at her.\n";
+    String now = old.replace("#1#", "#1A#").replace("#2#", "#3#").replace("EXT. PIER - DAY", "EXT. THE LONG PIER - DUSK");
+    assertThat(carry(old, now, "A gull on the bollard").standing()).isEqualTo(Standing.UNCHANGED);
+    List<Revision.SceneChange> scenes = new Revision(old, ScreenplayParser.parse(old), now, ScreenplayParser.parse(now)).scenes();
+    assertThat(scenes).allMatch(Revision.SceneChange::renumbered).noneMatch(Revision.SceneChange::moved);
+    assertThat(scenes.get(1).rows()).filteredOn(x -> x.kind() != Revision.RowKind.SAME).singleElement().matches(x -> x.kind() == Revision.RowKind.CHANGED);
+  }
+
+  /** The fewest scenes are said to have moved: the one that was carried to the end, not the ten it passed. */
+  @Test
+  void onlyWhatWasMovedIsSaidToHaveMoved() {
+    Revisions r = Revisions.invented(new Random(22), 12, 5);
+    String old = r.source();
+    Revisions.Scene first = r.scenes.remove(1);
+    r.scenes.add(first);
+    String now = r.source();
+    List<Revision.SceneChange> moved = new Revision(old, ScreenplayParser.parse(old), now, ScreenplayParser.parse(now)).scenes().stream().filter(Revision.SceneChange::moved).toList();
+    assertThat(moved).singleElement().matches(s -> s.now().heading().equals(first.heading));
+  }
+
+  @Test
+  void wordsThatCameToStandInTwoPlacesAreAsked() {
+    String line = "The signal flags vanish from the line one after another.";
+    String old = scene(line + "\n\nShe waits by the stove a while.") + "\nEXT. PIER - DAY #2#\n\nNothing at all happens here today.\n";
+    String now = scene("She waits by the stove a while.") + "\nEXT. PIER - DAY #2#\n\n" + line + "\n\nNothing at all happens here today.\n\nEXT. BOAT - DAY #3#\n\n" + line + "\n";
+    Carried c = carry(old, now, line);
+    assertThat(c.standing()).isEqualTo(Standing.ASKED);
+    assertThat(c.reason()).contains("scene 2").contains("scene 3");
+  }
+}
