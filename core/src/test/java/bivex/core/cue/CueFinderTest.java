@@ -19,7 +19,7 @@ import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 
 /**
- * Measured on scripts written and labelled for it: three that were known while the rules were made, and one that was written after them and has not
+ * Measured on scripts written and labelled for it: four that were known while the rules were made, and one that was written after them and has not
  * changed them since. No published set of labelled scripts is known to us, so the figures say how the finder does on this hand's labels, no more.
  */
 class CueFinderTest {
@@ -84,7 +84,7 @@ class CueFinderTest {
   @Test
   void mostOfWhatIsAnEffectIsFoundAndLittleElse() {
     List<String> faults = new ArrayList<>();
-    Score known = score("practice-1.fountain", faults).plus(score("practice-2.fountain", faults)).plus(score("practice-3.fountain", faults));
+    Score known = score("practice-1.fountain", faults).plus(score("practice-2.fountain", faults)).plus(score("practice-3.fountain", faults)).plus(score("practice-4.fountain", faults));
     Score unseen = score("unseen.fountain", faults);
     if (Boolean.getBoolean("show")) {
       System.out.println("known: " + known + "\nunseen: " + unseen + "\n" + String.join("\n", faults));
@@ -93,8 +93,8 @@ class CueFinderTest {
     assertThat(unseen.labels()).isGreaterThanOrEqualTo(35);
     assertThat(known.recall()).isGreaterThan(0.9);
     assertThat(known.precision()).isGreaterThan(0.8);
-    assertThat(unseen.recall()).isGreaterThan(0.5);
-    assertThat(unseen.precision()).isGreaterThan(0.6);
+    assertThat(unseen.recall()).isGreaterThan(0.65);
+    assertThat(unseen.precision()).isGreaterThan(0.85);
   }
 
   private static List<Cue> cues(String action, CueWords words) {

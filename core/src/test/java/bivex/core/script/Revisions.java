@@ -52,7 +52,7 @@ final class Revisions {
   static Revisions invented(Random random, int scenes, int paragraphs) {
     Map<String, List<String>> after = new HashMap<>();
     List<String> begins = new ArrayList<>();
-    for (String name : List.of("practice-1", "practice-2", "practice-3", "unseen")) {
+    for (String name : List.of("practice-1", "practice-2", "practice-3", "practice-4")) {
       try (InputStream in = Revisions.class.getResourceAsStream("/cues/" + name + ".fountain")) {
         Screenplay play = ScreenplayParser.parse(new String(in.readAllBytes(), StandardCharsets.UTF_8));
         play.elements().stream().filter(e -> e.kind() == Screenplay.Kind.ACTION).forEach(e -> {
