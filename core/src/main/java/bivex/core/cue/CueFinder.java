@@ -26,6 +26,7 @@ import java.util.stream.Stream;
  */
 public final class CueFinder {
   private static final int GAP = 2;
+  private static final int LONGEST = 2000;
   private static final Pattern SENTENCE = Pattern.compile("[^.!?]*(?:[.!?]+[\"”’')]*|$)\\s*");
   private static final Pattern NO_WORD = Pattern.compile("[^\\p{L}\\p{N}]+");
   private static final Pattern QUOTED = Pattern.compile("[\"“][^\"”]*[\"”]");
@@ -199,6 +200,10 @@ public final class CueFinder {
     while (m.find() && m.end() > m.start()) {
       String s = text.substring(from, m.end());
       // A stop inside a number or after an initial ends no sentence; nor does one that leaves two letters.
+      if (s.length() > LONGEST) {
+        // Nobody writes such sentences; patterns that look to and fro in them would take for ever.
+        s = s.substring(0, LONGEST);
+      }
       if (s.strip().length() < 3 && m.end() < text.length()) {
         continue;
       }

@@ -1,10 +1,13 @@
 package bivex.core.script;
 
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 
 /**
@@ -19,6 +22,9 @@ public final class Revision {
   private static final double SAME_MOMENT = 0.6;
   /** Below this share it is not the same moment any more. */
   private static final double DOUBTFUL = 0.3;
+
+  /** In more places than this a pair of words says nothing about where it belongs. */
+  private static final int EVERYWHERE = 200;
 
   /** What became of something. */
   public enum Standing {
@@ -152,7 +158,7 @@ public final class Revision {
       for (int w = first(b, j); w + 1 < last(b, j); w++) {
         total++;
         int[] where = in.get(pair(b, w));
-        if (where != null) {
+        if (where != null && where.length <= EVERYWHERE) {
           int seen = -1;
           for (int i : where) {
             // A pair of words that stands everywhere says little about any scene.
@@ -175,15 +181,18 @@ public final class Revision {
         sceneFrom[p.now()] = p.old();
       }
     }
-    int from = 0;
-    for (int i = 0; i < n; i++) {
-      for (int j = from; j < m && sceneTo[i] < 0; j++) {
-        if (sceneFrom[j] < 0 && heading(i, j)) {
-          sceneTo[i] = j;
-          sceneFrom[j] = i;
-        }
+    Map<String, Deque<Integer>> free = new HashMap<>();
+    for (int j = 0; j < m; j++) {
+      if (sceneFrom[j] < 0) {
+        free.computeIfAbsent(newPlay.scenes().get(j).heading().toLowerCase(Locale.ROOT), k -> new ArrayDeque<>()).add(j);
       }
-      from = sceneTo[i] >= 0 ? Math.max(from, sceneTo[i]) : from;
+    }
+    for (int i = 0; i < n; i++) {
+      Deque<Integer> same = sceneTo[i] < 0 ? free.get(oldPlay.scenes().get(i).heading().toLowerCase(Locale.ROOT)) : null;
+      if (same != null && !same.isEmpty()) {
+        sceneTo[i] = same.poll();
+        sceneFrom[sceneTo[i]] = i;
+      }
     }
   }
 
@@ -203,7 +212,11 @@ public final class Revision {
     return (long) w.word[at] << 32 | w.word[at + 1];
   }
 
+  /** The first of them; what stands in more places than this says nothing about any, and is told by there being so many. */
   private static int[] joined(int[] x, int[] y) {
+    if (x.length > EVERYWHERE) {
+      return x;
+    }
     int[] out = Arrays.copyOf(x, x.length + y.length);
     System.arraycopy(y, 0, out, x.length, y.length);
     return out;
@@ -525,7 +538,7 @@ public final class Revision {
     Map<Integer, Double> votes = new HashMap<>();
     for (int w = w0; w + 1 < w1; w++) {
       int[] where = places.get(pair(a, w));
-      if (where == null || where.length > 200) {
+      if (where == null || where.length > EVERYWHERE) {
         continue;
       }
       for (int j : where) {

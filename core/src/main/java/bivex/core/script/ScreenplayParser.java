@@ -19,6 +19,7 @@ public final class ScreenplayParser {
   private static final Pattern NUMBER = Pattern.compile("\\s*#([\\p{Alnum}.\\-]+)#\\s*$");
   private static final Pattern TITLE = Pattern.compile("^([A-Za-z][A-Za-z ]{0,30}):\\s*(.*)$");
   private static final Pattern NIGHT = Pattern.compile("(?i).*\\b(NIGHT|EVENING|DUSK|MIDNIGHT|TWILIGHT)\\b.*");
+  private static final int MOST_SCENES = 5000;
   private static final char GONE = '\u0001';
 
   /** One line of the source. */
@@ -68,6 +69,9 @@ public final class ScreenplayParser {
     }
     if (heads.isEmpty()) {
       throw new InvalidInput("script", "has no scene heading; a scene begins with INT. or EXT., or with a full stop before the words");
+    }
+    if (heads.size() > MOST_SCENES) {
+      throw new InvalidInput("script", "has more than " + MOST_SCENES + " scenes; a feature has some two hundred");
     }
     return PageLayout.lay(title, out, heads.stream().map(h -> new PageLayout.Heading(h.number(), h.element(), h.start())).toList(), source.length());
   }

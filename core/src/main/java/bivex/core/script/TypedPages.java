@@ -21,6 +21,9 @@ public final class TypedPages {
   private static final Pattern FOLIO = Pattern.compile("(?i)^(?:[0-9]{1,4}\\.?|page [0-9]+.*)\\s*\\**$");
   private static final Pattern TRANSITION = Pattern.compile("^(?:[A-Z' ]+ TO:|FADE (?:IN|OUT)[.:]?|FADE TO BLACK[.:]?|CUT TO BLACK[.:]?|THE END\\.?)$");
 
+  /** A typed line has 60 characters; one longer than this is no heading, whatever it looks like. */
+  private static final int LONGEST = 400;
+
   private TypedPages() {}
 
   /** A line as it stands. @param page from 1 @param indent characters from the edge of the paper @param text without its indent; empty for an empty line @param number of the line in the file, or of the page */
@@ -37,7 +40,7 @@ public final class TypedPages {
   /** The pages in the open syntax. @throws InvalidInput when there is no scene heading */
   public static ScriptImport.Taken source(String format, List<Line> raw) {
     List<ScriptImport.Uncertain> uncertain = new ArrayList<>();
-    List<Line> lines = withoutFurniture(raw);
+    List<Line> lines = withoutFurniture(raw.stream().map(l -> l.text().length() > LONGEST ? new Line(l.page(), l.indent(), l.text().replaceAll("\\s+", " "), l.number()) : l).toList());
     double margin = margin(lines);
     double[] speech = speech(lines, margin);
     StringBuilder out = new StringBuilder();
@@ -58,7 +61,7 @@ public final class TypedPages {
         blank = before == Kind.ACTION;
       }
       lastPage = l.page();
-      Matcher heading = HEADING.matcher(l.text());
+      Matcher heading = HEADING.matcher(l.text().length() > LONGEST ? "" : l.text());
       if (heading.matches() && l.text().equals(l.text().toUpperCase(Locale.ROOT))) {
         String number = heading.group(1) != null ? heading.group(1) : heading.group(3);
         out.append(out.isEmpty() ? "" : "\n").append(heading.group(2).strip()).append(number == null ? "" : " #" + number + "#").append("\n");

@@ -1,9 +1,14 @@
 package bivex.core.script;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.junit.jupiter.api.Assertions.assertTimeoutPreemptively;
 
+import bivex.core.cue.CueFinder;
+import bivex.core.cue.CueWords;
 import bivex.core.script.Revision.Carried;
 import bivex.core.script.Revision.Standing;
+import java.time.Duration;
 import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
@@ -109,5 +114,22 @@ class RevisionEdgesTest {
     Carried c = carry(old, now, line);
     assertThat(c.standing()).isEqualTo(Standing.ASKED);
     assertThat(c.reason()).contains("scene 2").contains("scene 3");
+  }
+
+  /** Texts made to take for ever: equal words, equal scenes, one endless sentence. Half a minute is a hundred times what they take. */
+  @Test
+  void textsMadeToTakeForEverAreReadOrRefused() {
+    String words = "INT. A - DAY\n\n" + "light goes ".repeat(60_000) + "\n";
+    String scenes = "INT. A - DAY\n\nShe waits there.\n\n".repeat(4_500);
+    assertTimeoutPreemptively(Duration.ofSeconds(30), () -> {
+      for (String s : List.of(words, scenes)) {
+        Screenplay play = ScreenplayParser.parse(s);
+        Revision r = new Revision(s, play, "EXT. B - DAY\n\nNew.\n\n" + s, ScreenplayParser.parse("EXT. B - DAY\n\nNew.\n\n" + s));
+        assertThat(r.carry(Anchor.on(s, 14, 27)).anchor()).isNotNull();
+        assertThat(CueFinder.find(play, CueWords.SHIPPED_ONLY)).hasSizeLessThan(10_000);
+      }
+      assertThat(ScriptImport.text(" ".repeat(20) + "INT. A - DAY\n" + (" ".repeat(20) + "x" + " ".repeat(3000) + "y\n").repeat(200)).source()).contains("INT. A");
+    });
+    assertThatThrownBy(() -> ScreenplayParser.parse("INT. A - DAY\n\n".repeat(5_001))).hasMessageContaining("more than 5000 scenes");
   }
 }
