@@ -1,5 +1,6 @@
 package bivex.core.script;
 
+import bivex.core.Rising;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -224,26 +225,9 @@ public final class Revision {
 
   /** Which of those that are paired are not in the longest rising order: the fewest that must have been moved. */
   private static boolean[] moved(int[] to) {
-    int[] length = new int[to.length];
-    int[] before = new int[to.length];
-    int best = -1;
+    boolean[] out = Rising.longest(to);
     for (int i = 0; i < to.length; i++) {
-      before[i] = -1;
-      for (int k = 0; k < i && to[i] >= 0; k++) {
-        if (to[k] >= 0 && to[k] < to[i] && length[k] >= length[i]) {
-          length[i] = length[k];
-          before[i] = k;
-        }
-      }
-      length[i] += to[i] >= 0 ? 1 : 0;
-      best = to[i] >= 0 && (best < 0 || length[i] > length[best]) ? i : best;
-    }
-    boolean[] out = new boolean[to.length];
-    for (int i = 0; i < to.length; i++) {
-      out[i] = to[i] >= 0;
-    }
-    for (int i = best; i >= 0; i = before[i]) {
-      out[i] = false;
+      out[i] = to[i] >= 0 && !out[i];
     }
     return out;
   }

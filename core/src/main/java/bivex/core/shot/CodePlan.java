@@ -1,5 +1,6 @@
 package bivex.core.shot;
 
+import bivex.core.Rising;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -40,7 +41,7 @@ public final class CodePlan {
 
   private static void scene(NamePattern pattern, String scene, List<Placed> list, Set<String> taken, Map<String, String> out) {
     int[] number = list.stream().mapToInt(s -> pattern.number(scene, s.code()).orElse(-1)).toArray();
-    boolean[] keeps = rising(number);
+    boolean[] keeps = Rising.longest(number);
     int before = 0;
     for (int i = 0; i < number.length; i++) {
       if (!keeps[i]) {
@@ -60,28 +61,5 @@ public final class CodePlan {
       }
       before = Math.max(before, number[i]);
     }
-  }
-
-  /** The most that can stay in rising order; below 0 never stays. */
-  private static boolean[] rising(int[] n) {
-    int[] length = new int[n.length];
-    int[] from = new int[n.length];
-    int best = -1;
-    for (int i = 0; i < n.length; i++) {
-      from[i] = -1;
-      length[i] = n[i] < 0 ? 0 : 1;
-      for (int k = 0; k < i && n[i] >= 0; k++) {
-        if (n[k] >= 0 && n[k] < n[i] && length[k] + 1 > length[i]) {
-          length[i] = length[k] + 1;
-          from[i] = k;
-        }
-      }
-      best = length[i] > (best < 0 ? 0 : length[best]) ? i : best;
-    }
-    boolean[] out = new boolean[n.length];
-    for (int i = best; i >= 0; i = from[i]) {
-      out[i] = true;
-    }
-    return out;
   }
 }
