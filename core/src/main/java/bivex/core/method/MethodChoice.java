@@ -3,6 +3,7 @@ package bivex.core.method;
 import bivex.core.InvalidInput;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 
 /**
  * A method chosen for a shot.
@@ -23,5 +24,10 @@ public record MethodChoice(String method, Map<String, Object> values, String rea
   /** A choice that was not compared with others. */
   public MethodChoice(String method, Map<String, Object> values, String reason) {
     this(method, values, reason, List.of());
+  }
+
+  /** Choices of two shots that become one: those of the first, and of the second what the first does not have; of a method in both the first's values stay. */
+  public static List<MethodChoice> merged(List<MethodChoice> first, List<MethodChoice> second) {
+    return Stream.concat(first.stream(), second.stream().filter(m -> first.stream().noneMatch(x -> x.method().equals(m.method())))).toList();
   }
 }

@@ -30,4 +30,9 @@ public record Anchor(int start, int end, String excerpt) {
     }
     return new Anchor(a, b, source.substring(a, b));
   }
+
+  /** Marked words as they are printed: without notes and emphasis, white space as one space. What is equal so is the same words. */
+  public static String printed(String words) {
+    return words.replaceAll("\\[\\[.*?]]|[*_]", "").replaceAll("\\s+", " ").strip();
+  }
 }

@@ -340,7 +340,7 @@ public final class Revision {
     }
     if (share >= SAME_MOMENT && order && last - first + 1 <= 2 * (w1 - w0) + 8) {
       Anchor there = spread(mark, w0, w1);
-      boolean exact = plainWords(newSource, there).equals(plainWords(oldSource, mark));
+      boolean exact = Anchor.printed(newSource.substring(there.start(), there.end())).equals(Anchor.printed(oldSource.substring(mark.start(), mark.end())));
       if (exact && twice(w0, w1, there)) {
         return new Carried(Standing.ASKED, there, share, "the same words stand there more than once, and one of them is gone");
       }
@@ -445,10 +445,6 @@ public final class Revision {
       out = Math.max(out, to[w]);
     }
     return out;
-  }
-
-  private static String plainWords(String source, Anchor at) {
-    return plain(source.substring(at.start(), at.end()).replaceAll("\\[\\[.*?]]|[*_]", ""));
   }
 
   /** Whether a mark's whole paragraph stands more than once in its old scene, was thinned out, and has lost its neighbour: then nobody can say which is left. */

@@ -20,6 +20,30 @@ public final class CodePlan {
   /** A shot where it stands. */
   public record Placed(String id, String code, String scene) {}
 
+  /** A code where it stands. @param start offset of the shot's first words */
+  public record At(String code, int start) {}
+
+  /**
+   * A code for a new shot, between those of its scene that stand before it and the first after it.
+   *
+   * @param start offset of its words
+   * @param placed shots that have a place, in the order of the script
+   * @param ever all codes that were ever given in the production
+   */
+  public static String fresh(NamePattern pattern, String scene, int start, List<At> placed, Set<String> ever) {
+    int before = 0;
+    Integer after = null;
+    for (At p : placed) {
+      int n = pattern.number(scene, p.code()).orElse(-1);
+      if (n >= 0 && p.start() <= start) {
+        before = Math.max(before, n);
+      } else if (n > before && after == null) {
+        after = n;
+      }
+    }
+    return pattern.between(scene, before, after, ever);
+  }
+
   /**
    * New codes for those shots that need one.
    *

@@ -5,6 +5,8 @@ import bivex.core.review.Verdict;
 import bivex.core.review.VersionFacts;
 import bivex.core.shoot.MatchReview;
 import bivex.core.shoot.Take;
+import java.time.Instant;
+import java.util.Comparator;
 import java.util.List;
 
 /**
@@ -32,10 +34,20 @@ public record ShotFacts(
    */
   public record Words(boolean lost, boolean asked, List<Change> changes) {
     public static final Words AS_MARKED = new Words(false, false, List.of());
+
+    /**
+     * Of all that was written otherwise, what came in after the first take counts: what was shot before is of the old words.
+     *
+     * @param written all changes
+     * @param firstTake when the shot was first shot; null when it was not
+     */
+    public static Words of(boolean lost, boolean asked, List<Change> written, Instant firstTake) {
+      return new Words(lost, asked, firstTake == null ? List.of() : written.stream().filter(c -> c.cameIn().isAfter(firstTake)).sorted(Comparator.comparingInt(Change::draft)).toList());
+    }
   }
 
-  /** @param draft its number @param name of the draft @param before words that were shot @param now words that stand there */
-  public record Change(int draft, String name, String before, String now) {}
+  /** @param draft its number @param name of the draft @param cameIn when it was imported @param before words that were shot @param now words that stand there */
+  public record Change(int draft, String name, Instant cameIn, String before, String now) {}
 
   /** @param checks its facts against the shot @param verdict last one, null if none */
   public record Version(int number, List<VersionFacts.FactCheck> checks, Verdict verdict, String verdictReason, int openNotes) {}

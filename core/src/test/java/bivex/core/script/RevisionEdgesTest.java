@@ -125,7 +125,8 @@ class RevisionEdgesTest {
       for (String s : List.of(words, scenes)) {
         Screenplay play = ScreenplayParser.parse(s);
         Revision r = new Revision(s, play, "EXT. B - DAY\n\nNew.\n\n" + s, ScreenplayParser.parse("EXT. B - DAY\n\nNew.\n\n" + s));
-        assertThat(r.carry(Anchor.on(s, 14, 27)).anchor()).isNotNull();
+        Anchor mark = Anchor.on(s, 14, 27);
+        assertThat(r.carry(mark).anchor().excerpt()).isEqualTo(mark.excerpt());
         assertThat(CueFinder.find(play, CueWords.SHIPPED_ONLY)).hasSizeLessThan(10_000);
       }
       assertThat(ScriptImport.text(" ".repeat(20) + "INT. A - DAY\n" + (" ".repeat(20) + "x" + " ".repeat(3000) + "y\n").repeat(200)).source()).contains("INT. A");

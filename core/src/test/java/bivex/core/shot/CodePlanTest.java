@@ -26,6 +26,15 @@ class CodePlanTest {
     assertThat(CodePlan.of(PATTERN, List.of(shot("a", "TK-04-010", "5"), shot("b", "TK-04-020", "5")), Set.of("TK-05-010"))).containsExactly(Map.entry("a", "TK-05-020"), Map.entry("b", "TK-05-030"));
   }
 
+  @Test
+  void aNewShotStandsBetweenThoseAroundIt() {
+    List<CodePlan.At> placed = List.of(new CodePlan.At("TK-04-010", 100), new CodePlan.At("TK-05-010", 150), new CodePlan.At("TK-04-020", 200));
+    assertThat(CodePlan.fresh(PATTERN, "4", 120, placed, Set.of())).isEqualTo("TK-04-015");
+    assertThat(CodePlan.fresh(PATTERN, "4", 50, placed, Set.of())).isEqualTo("TK-04-005");
+    assertThat(CodePlan.fresh(PATTERN, "4", 300, placed, Set.of("TK-04-030"))).as("a code that was somebody's is not given").isEqualTo("TK-04-040");
+    assertThat(CodePlan.fresh(PATTERN, "6", 120, placed, Set.of())).isEqualTo("TK-06-010");
+  }
+
   /** However the script is shuffled: codes rise in each scene, no code is given twice or was ever another's. */
   @Test
   void codesRiseAndAreNeverGivenAgain() {

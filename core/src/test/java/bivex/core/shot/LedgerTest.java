@@ -70,14 +70,16 @@ class LedgerTest {
   @Test
   void wordsThatChangedAfterShootingAreInDoubtUntilSomebodyLooks() {
     shootAll();
-    words = new ShotFacts.Words(false, false, List.of(new ShotFacts.Change(3, "blue", "takes the dividers", "takes the chart and runs")));
+    words = ShotFacts.Words.of(false, false, List.of(new ShotFacts.Change(3, "blue", T.plusSeconds(3600), "takes the dividers", "takes the chart and runs"), new ShotFacts.Change(2, "white", T.minusSeconds(3600), "x", "takes the dividers")), T);
     assertThat(item("words:3")).matches(i -> i.state() == OwedItem.State.IN_DOUBT && i.reason().contains("takes the chart and runs") && i.reason().contains("blue"));
+    assertThat(ledger().items()).as("what was written otherwise before it was shot is no doubt").noneMatch(i -> i.key().equals("words:2"));
+    assertThat(ShotFacts.Words.of(false, false, words.changes(), null).changes()).as("nor is anything of a shot that was not shot").isEmpty();
     assertThat(ledger().form()).isEqualTo(OwedItem.State.IN_DOUBT);
     version = new ShotFacts.Version(1, List.of(), Verdict.AGREED, "", 0);
     assertThat(item("words:3").state()).as("an agreed version may be of the old words").isEqualTo(OwedItem.State.IN_DOUBT);
     said.add(new Evidence("words:3", Evidence.Kind.ACCEPTED, "the chart is in her hand anyway", T));
     assertThat(item("words:3").state()).isEqualTo(OwedItem.State.IN_HAND);
-    words = new ShotFacts.Words(false, true, List.of(new ShotFacts.Change(4, "pink", "a", "b")));
+    words = new ShotFacts.Words(false, true, List.of(new ShotFacts.Change(4, "pink", T, "a", "b")));
     assertThat(item("words:4").state()).as("the next draft is another doubt").isEqualTo(OwedItem.State.IN_DOUBT);
     version = null;
     assertThat(item("datum:mark").reason()).contains("elsewhere");

@@ -5,6 +5,7 @@ import bivex.core.script.Anchor;
 import bivex.core.script.Revision;
 import bivex.core.script.Screenplay;
 import bivex.core.script.ScriptNotes;
+import bivex.core.shot.CodePlan;
 import bivex.core.shot.NamePattern;
 import bivex.server.access.Member;
 import bivex.server.keep.Draft;
@@ -86,7 +87,7 @@ public class MarkDesk {
     m.standing = Mark.Standing.MARKED;
     m.markStart = words.start();
     m.markEnd = words.end();
-    m.before = plain(before).equals(plain(words.excerpt())) ? "" : before;
+    m.before = Anchor.printed(before).equals(Anchor.printed(words.excerpt())) ? "" : before;
     m.excerpt = words.excerpt();
     m.reason = "";
     m.setBy = me.name();
@@ -128,18 +129,8 @@ public class MarkDesk {
 
   /** A code between those of the shots before and after a place in a scene. */
   public String code(Production production, String scene, int start) {
-    NamePattern pattern = new NamePattern(production.codePattern);
-    int before = 0;
-    Integer after = null;
-    for (Marks.Place p : marks.places(production.id)) {
-      int n = p.start() == null ? -1 : pattern.number(scene, p.code()).orElse(-1);
-      if (n >= 0 && p.start() <= start) {
-        before = Math.max(before, n);
-      } else if (n > before && after == null) {
-        after = n;
-      }
-    }
-    return pattern.between(scene, before, after, ever(production.id));
+    List<CodePlan.At> placed = marks.places(production.id).stream().filter(p -> p.start() != null).map(p -> new CodePlan.At(p.code(), p.start())).toList();
+    return CodePlan.fresh(new NamePattern(production.codePattern), scene, start, placed, ever(production.id));
   }
 
   /** Gives a shot another code; the one it had stays its own for ever. */
@@ -256,12 +247,8 @@ public class MarkDesk {
     }
   }
 
-  private static String plain(String words) {
-    return words.replaceAll("\\[\\[.*?]]|[*_]", "").replaceAll("\\s+", " ").strip();
-  }
-
   private static String firstWords(String excerpt) {
-    String one = plain(excerpt);
+    String one = Anchor.printed(excerpt);
     int cut = one.length() <= 48 ? one.length() : Math.max(24, one.lastIndexOf(' ', 48));
     return one.substring(0, cut) + (cut < one.length() ? "…" : "");
   }

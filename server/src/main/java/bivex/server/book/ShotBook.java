@@ -36,7 +36,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
@@ -165,19 +164,15 @@ public class ShotBook {
     ShotFacts.Delivery delivery = v == null || v.deliveredNumber() == null ? null : new ShotFacts.Delivery(v.deliveredNumber(), v.accepted(), v.receipt());
     int newest = marked.stream().mapToInt(Marks.InDraft::draft).max().orElse(0);
     List<Mark> marks = marked.stream().filter(m -> m.draft() == newest).map(Marks.InDraft::mark).toList();
-    ShotFacts.Words words = new ShotFacts.Words(marks.stream().anyMatch(m -> m.standing == Mark.Standing.LOST), marks.stream().anyMatch(m -> m.standing == Mark.Standing.ASKED), changes(marked, called));
+    ShotFacts.Words words = ShotFacts.Words.of(marks.stream().anyMatch(m -> m.standing == Mark.Standing.LOST), marks.stream().anyMatch(m -> m.standing == Mark.Standing.ASKED), changes(marked), called.isEmpty() ? null : called.get(0).take().madeAt);
     Ledger ledger = Ledger.of(new ShotFacts(s.intent, words, s.omitted, s.methods.size(), plan, fault, setup == null ? null : "setup " + setup.number, setup != null && setup.struckAt != null, takes, match, said.stream().map(EvidenceEntry::evidence).toList(), version, delivery));
     return new Page(s, marks, setup, day, plan, fault, match, ledger, said);
   }
 
-  /** Words that were written otherwise in a draft that came in after the first take. */
-  private static List<ShotFacts.Change> changes(List<Marks.InDraft> marked, List<TakeEntries.Called> called) {
-    if (called.isEmpty()) {
-      return List.of();
-    }
-    Instant first = called.get(0).take().madeAt;
-    Map<Integer, List<Marks.InDraft>> byDraft = marked.stream().filter(m -> !m.mark().before.isEmpty() && m.importedAt().isAfter(first)).collect(Collectors.groupingBy(Marks.InDraft::draft, TreeMap::new, Collectors.toList()));
-    return byDraft.entrySet().stream().map(e -> new ShotFacts.Change(e.getKey(), e.getValue().get(0).draftName(), e.getValue().stream().map(m -> m.mark().before).collect(Collectors.joining(" … ")), e.getValue().stream().map(m -> m.mark().excerpt).collect(Collectors.joining(" … ")))).toList();
+  /** Words that were written otherwise, draft by draft. */
+  private static List<ShotFacts.Change> changes(List<Marks.InDraft> marked) {
+    Map<Integer, List<Marks.InDraft>> byDraft = marked.stream().filter(m -> !m.mark().before.isEmpty()).collect(Collectors.groupingBy(Marks.InDraft::draft));
+    return byDraft.entrySet().stream().map(e -> new ShotFacts.Change(e.getKey(), e.getValue().get(0).draftName(), e.getValue().get(0).importedAt(), e.getValue().stream().map(m -> m.mark().before).collect(Collectors.joining(" … ")), e.getValue().stream().map(m -> m.mark().excerpt).collect(Collectors.joining(" … ")))).toList();
   }
 
   /** Takes are compared within the setup they were made in; findings of all setups together. */

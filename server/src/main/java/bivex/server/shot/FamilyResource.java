@@ -23,7 +23,6 @@ import bivex.server.keep.Shots;
 import bivex.server.keep.VersionEntries;
 import bivex.server.live.Journal;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.NoSuchElementException;
@@ -130,9 +129,7 @@ public class FamilyResource {
         marks.flush();
       }
     }
-    List<MethodChoice> methods = new ArrayList<>(s.methods);
-    from.methods.stream().filter(m -> methods.stream().noneMatch(x -> x.method().equals(m.method()))).forEach(methods::add);
-    s.methods = List.copyOf(methods);
+    s.methods = MethodChoice.merged(s.methods, from.methods);
     s.setupId = s.setupId == null ? from.setupId : s.setupId;
     from.omitted = true;
     shots.saveAllAndFlush(List.of(s, from));
