@@ -19,7 +19,7 @@
   import ScriptPages from '../lib/script/ScriptPages.svelte';
   import TallyTable from '../lib/script/TallyTable.svelte';
   import { frame, queries } from '../lib/state.svelte';
-  import { stageName } from '../lib/words';
+  import { count, stageName } from '../lib/words';
 
   let { shot }: { shot: string | null } = $props();
   const h = house();
@@ -53,6 +53,7 @@
   let words = $state('');
   let hitAt = $state(0);
   let field = $state<HTMLInputElement>();
+  let menu = $state<HTMLDetailsElement>();
   let over = $state(false);
   let dropped = $state<File | null>(null);
   let sheet = $state<'' | 'import' | 'drafts' | 'changes' | 'costs' | 'cue words' | 'codes'>('');
@@ -246,7 +247,7 @@
     await h.again();
     const n = (k: string): number => x.marks[k] ?? 0;
     const doubts = n('ASKED') + n('LOST');
-    frame.say(`${x.name}: ${x.scenes} scenes on ${x.pages} pages.${x.made.length > 0 ? ` ${x.made.length} shots came with it.` : ''}${doubts > 0 ? ` ${doubts} to decide.` : ''}${x.uncertain.length > 0 ? ` ${x.uncertain.length} lines could be read otherwise; see Drafts.` : ''}`);
+    frame.say(`${x.name}: ${count(x.scenes, 'scene')} on ${count(x.pages, 'page')}.${x.made.length > 0 ? ` ${count(x.made.length, 'shot')} came with it.` : ''}${doubts > 0 ? ` ${doubts} to decide.` : ''}${x.uncertain.length > 0 ? ` ${count(x.uncertain.length, 'line')} could be read otherwise; see Drafts.` : ''}`);
     if (x.number > 1) {
       changesOf = x.id;
       sheet = 'changes';
@@ -280,9 +281,9 @@
       {/if}
       <span class="ml-auto"></span>
       {#if d}
-        <details class="more">
+        <details class="more" bind:this={menu}>
           <summary class="btn tight">Hand out</summary>
-          <div class="sheet">
+          <div class="sheet" role="presentation" onclick={() => { if (menu) menu.open = false; }}>
             {#each [['scenes', 'Breakdown by scene'], ['shots', 'Breakdown by shot'], ['elements', 'Elements and props'], ['wardrobe', 'Wardrobe of doubles'], ['cautions', 'Cautions']] as [k, w] (k)}
               <span>{w}</span><a href="/api/productions/{h.id}/sheets/{k}.pdf" download>PDF</a><a href="/api/productions/{h.id}/sheets/{k}.csv" download>CSV</a>
             {/each}

@@ -41,3 +41,6 @@ export function hours(e: { low: number; high: number }): string {
 export function bytes(n: number): string {
   return n < 1e6 ? `${Math.max(1, Math.round(n / 1e3))} kB` : n < 1e9 ? `${(n / 1e6).toFixed(1)} MB` : `${(n / 1e9).toFixed(2)} GB`;
 }
+
+/** 1 page, 2 pages */
+export const count = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`;

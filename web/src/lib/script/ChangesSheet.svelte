@@ -54,6 +54,7 @@
     {#if c.open > 0}
       <section class="ask">
         <h2 class="pencil">To decide: {c.open}</h2>
+        {#if of('LOST').length * 2 > c.marks.length && c.newest}<p class="mb-2">Most of the marked words are not in it. If it was the wrong file, take it back in Drafts (<kbd>d</kbd>); every mark then stands as before.</p>{/if}
         <ul>
           {#each of('ASKED', 'LOST') as m (m.mark.id)}
             <li>

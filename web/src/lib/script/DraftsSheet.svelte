@@ -3,7 +3,7 @@
   import { house } from '../house.svelte';
   import Sheet from '../parts/Sheet.svelte';
   import { frame } from '../state.svelte';
-  import { day } from '../words';
+  import { count, day } from '../words';
 
   /** Every draft there was: read, compared, taken back. */
   let { open = $bindable(false), drafts, reading, onread, onchanges }: { open: boolean; drafts: Schemas['DraftView'][]; reading: string; onread: (id: string) => void; onchanges: (id: string) => void } = $props();
@@ -29,7 +29,7 @@
       <li class="rule">
         <div class="line">
           <span class="name"><strong>{d.name}</strong>{d.colour ? ` · ${d.colour}` : ''}{#if d.id === reading}<span class="open">open</span>{/if}</span>
-          <span class="soft small">{d.dated ? `dated ${day(d.dated)} · ` : ''}{d.scenes} scenes on {d.pages} pages · {d.format} · {d.importedBy}, {day(d.importedAt)}</span>
+          <span class="soft small">{d.dated ? `dated ${day(d.dated)} · ` : ''}{count(d.scenes, 'scene')} on {count(d.pages, 'page')} · {d.format} · {d.importedBy}, {day(d.importedAt)}</span>
           <span class="do">
             <button class="btn tight" onclick={() => { open = false; onread(i === 0 ? 'latest' : d.id); }}>Read</button>
             {#if i + 1 < drafts.length}<button class="btn tight" onclick={() => { open = false; onchanges(d.id); }}>What changed</button>{/if}
@@ -38,7 +38,7 @@
           </span>
         </div>
         {#if d.uncertain.length > 0}
-          <button class="btn bare tight pencil" aria-expanded={doubts === d.id} onclick={() => (doubts = doubts === d.id ? '' : d.id)}>{d.uncertain.length} line{d.uncertain.length > 1 ? 's' : ''} of it could be read otherwise</button>
+          <button class="btn bare tight pencil" aria-expanded={doubts === d.id} onclick={() => (doubts = doubts === d.id ? '' : d.id)}>{count(d.uncertain.length, 'line')} of it could be read otherwise</button>
           {#if doubts === d.id}<ol class="doubts">{#each d.uncertain as u, k (k)}<li><span class="mono soft">{u.line}</span><span class="screenplay">{u.text}</span><span class="soft">{u.why}</span></li>{/each}</ol>{/if}
         {/if}
       </li>

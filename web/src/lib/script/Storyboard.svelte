@@ -58,7 +58,7 @@
   }
 </script>
 
-<section class="board" class:wide aria-label="Storyboard">
+<section class="board" class:wide class:none={frames.length === 0} aria-label="Storyboard">
   <h2>Storyboard{#if page.data && frames.length === 0}<span class="soft ml-2 font-normal">no frames yet</span>{/if}</h2>
   {#if frames.length > 0}
     <ol>
@@ -82,6 +82,12 @@
     display: grid;
     gap: 6px;
     justify-items: start;
+  }
+  .none {
+    display: flex;
+    align-items: baseline;
+    gap: 12px;
+    flex-wrap: wrap;
   }
   ol {
     display: grid;
