@@ -3,6 +3,8 @@ package bivex.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import bivex.server.keep.Role;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -85,13 +87,126 @@ class FloorTest {
 
   @Test
   void strikingTheSetTurnsShootItIntoRescueIt() {
-    Caller.Answer sheet = stage.producer.get(stage.base + "/setups/" + stage.setup);
     Map<String, Object> struck = Map.of("day", stage.day, "name", "Chart table", "struck", true);
-    assertThat(stage.producer.put(stage.base + "/setups/" + stage.setup, "\"99\"", struck).status()).isEqualTo(412);
-    Stage.ok(stage.producer.put(stage.base + "/setups/" + stage.setup, "\"" + sheet.at("setup/version").asInt() + "\"", struck));
-    assertThat(stage.state("plate:clean")).isEqualTo("OWED: the set is struck");
+    String path = stage.base + "/setups/" + stage.setup;
+    assertThat(stage.producer.put(path, "\"99\"", struck).status()).isEqualTo(412);
+    Caller.Answer kept = stage.producer.put(path, "\"0\"", struck);
+    assertThat(kept.status()).isEqualTo(422);
+    assertThat(kept.text("field")).isEqualTo("waivers");
+    assertThat(kept.text("detail")).contains("performance 1 of " + stage.production.code).contains("clean plate");
+    assertThat(stage.strike(" ").text("field")).isEqualTo("reason");
+    assertThat(stage.producer.get(path).at("setup/struckAt").isNull()).isTrue();
+    Stage.ok(stage.strike("the stage was wanted back"));
+    assertThat(stage.state("plate:clean")).isEqualTo("OWED: the set is struck, let go: the stage was wanted back");
     assertThat(stage.look().text("sentence")).contains("Borrow frames of a take");
-    assertThat(stage.producer.get(stage.base + "/setups/" + stage.setup).at("beforeStrike")).noneMatch(b -> b.path("key").asString().startsWith("plate:"));
+    assertThat(stage.producer.get(path).at("beforeStrike")).isNotEmpty().allMatch(b -> b.path("waived").asString().equals("the stage was wanted back"));
+    assertThat(Stage.ok(stage.producer.get(stage.base + "/shots/" + stage.shot + "/rescue")).body()).isNotEmpty();
+  }
+
+  @Test
+  void whatIsLetGoBeforeStrikingIsRescuedAtOnce() {
+    Stage.ok(stage.say(stage.producer, "plate:clean", "WAIVED", "rain"));
+    assertThat(stage.state("plate:clean")).isEqualTo("OWED: not shot, let go: rain");
+    assertThat(stage.look().at("items")).filteredOn(i -> i.path("key").asString().equals("plate:clean")).allMatch(i -> i.path("due").asString().equals("BEFORE_DELIVERY") && i.path("action").asString().startsWith("Borrow"));
+    stage.pick("plate:clean", Stage.CAMERA);
+    assertThat(stage.state("plate:clean")).isEqualTo("IN_HAND: take 1 picked");
+  }
+
+  @Test
+  void noFieldIsSilentlyEmptyAndNoAutomaticModeSlipsIn() {
+    Map<String, Object> take = new HashMap<>(Map.of("id", UUID.randomUUID().toString(), "shot", stage.shot, "setup", stage.setup, "plate", "plate:clean", "roll", "A001", "tcIn", "01:00:00:00", "tcOut", "01:00:05:23", "camera", Stage.CAMERA));
+    Caller.Answer silent = stage.producer.post(stage.base + "/takes", take);
+    assertThat(silent.text("field")).isEqualTo("body");
+    assertThat(silent.text("detail")).contains("not read").contains("focusM");
+    take.put("notRead", List.of("colour"));
+    assertThat(stage.producer.post(stage.base + "/takes", take).text("field")).isEqualTo("notRead");
+    Map<String, Object> auto = new HashMap<>(Stage.CAMERA);
+    auto.put("whiteAuto", true);
+    take.putAll(Map.of("notRead", Stage.NOT_READ, "camera", auto));
+    assertThat(stage.producer.post(stage.base + "/takes", take).text("field")).isEqualTo("whiteAuto");
+    take.put("overruled", "the lamp changes and so must the camera");
+    Caller.Answer kept = Stage.ok(stage.producer.post(stage.base + "/takes", take));
+    assertThat(kept.text("overruled")).startsWith("the lamp");
+    assertThat(kept.at("findings")).extracting(f -> f.path("property").asString()).contains("whiteAuto");
+    assertThat(kept.at("notRead")).hasSize(8);
+  }
+
+  private static Map<String, Object> entry(String part, Object value) {
+    return new HashMap<>(Map.of("id", UUID.randomUUID().toString(), part, value));
+  }
+
+  private Map<String, Object> queued(int number, String madeAt) {
+    return entry("logged", Map.of("shot", stage.shot, "setup", stage.setup, "plate", "plate:clean", "number", number, "roll", "A001", "tcIn", "01:00:00:00", "tcOut", "01:00:05:23", "camera", Stage.CAMERA, "notRead", Stage.NOT_READ, "madeAt", madeAt));
+  }
+
+  private Caller.Answer send(Caller by, Instant sentAt, List<?> entries) {
+    return Stage.ok(by.post(stage.base + "/floor/entries", Map.of("device", "tablet", "sentAt", sentAt.toString(), "entries", entries)));
+  }
+
+  @Test
+  void whatADeviceWroteIsKeptOnceInItsOrderAndSaysWhatNoLongerFits() {
+    Instant now = Instant.now();
+    Map<String, Object> first = queued(1, now.minusSeconds(300).toString());
+    Map<String, Object> pick = entry("call", Map.of("call", "PICK"));
+    pick.put("take", first.get("id"));
+    Map<String, Object> touch = entry("touch", Map.of("kind", "LEGS", "madeAt", now.minusSeconds(200).toString()));
+    touch.put("setup", stage.setup);
+    Map<String, Object> bad = queued(2, now.toString());
+    bad.put("logged", Map.of("shot", stage.shot, "setup", stage.setup, "plate", "plate:clean", "roll", "A001", "tcIn", "01:00:00:00", "tcOut", "00:00:00:00", "notRead", List.of()));
+    Map<String, Object> gone = queued(1, now.toString());
+    gone.put("logged", Map.of("shot", stage.shot, "setup", stage.setup, "plate", "plate:performance-7", "number", 1, "roll", "A001", "tcIn", "01:00:00:00", "tcOut", "01:00:05:23", "camera", Stage.CAMERA, "notRead", Stage.NOT_READ));
+    List<Map<String, Object>> all = List.of(first, pick, touch, bad, gone, queued(1, now.toString()));
+    Caller.Answer sent = send(stage.producer, now, all);
+    assertThat(sent.at("results")).extracting(r -> r.path("became").asString()).containsExactly("KEPT", "KEPT", "KEPT", "REFUSED", "KEPT_OTHERWISE", "KEPT_OTHERWISE");
+    assertThat(sent.text("results/3/field")).isEqualTo("out");
+    assertThat(sent.text("results/4/words")).contains("no longer owes this plate");
+    assertThat(sent.text("results/5/words")).contains("kept as take 2");
+    Caller.Answer again = send(stage.house.person(stage.production, Role.FLOOR), Instant.now(), all);
+    assertThat(again.at("results")).extracting(r -> r.path("became").asString()).containsExactly("KEPT", "KEPT", "KEPT", "REFUSED", "KEPT", "KEPT");
+    Caller.Answer sheet = stage.producer.get(stage.base + "/setups/" + stage.setup);
+    assertThat(sheet.at("takes")).hasSize(3);
+    assertThat(sheet.at("touches")).hasSize(1);
+    assertThat(stage.look().at("loose").toString()).contains("plate:performance-7");
+  }
+
+  @Test
+  void aWrongClockIsSetRightAndBothTimesAreKept() {
+    Instant wrong = Instant.now().plusSeconds(86_400 * 40);
+    Map<String, Object> take = queued(1, wrong.minusSeconds(60).toString());
+    Caller.Answer sent = send(stage.producer, wrong, List.of(take));
+    assertThat(sent.at("clockAheadSeconds").asLong()).isBetween(86_400L * 40 - 5, 86_400L * 40 + 1);
+    Instant made = Instant.parse(stage.producer.get(stage.base + "/setups/" + stage.setup).text("takes/0/madeAt"));
+    assertThat(Duration.between(made, Instant.now()).toSeconds()).isBetween(58L, 75L);
+    assertThat(send(stage.producer, Instant.now().plusSeconds(1), List.of(queued(2, Instant.now().toString()))).at("clockAheadSeconds").asLong()).isZero();
+    assertThat(stage.producer.post(stage.base + "/floor/entries", Map.of("device", "x", "entries", java.util.Collections.nCopies(201, Map.of()))).text("field")).isEqualTo("entries");
+  }
+
+  @Test
+  void lightIsNotedSoundIsCheckedAndAFalseStartDoesNotCount() {
+    String notes = stage.base + "/setups/" + stage.setup + "/notes";
+    assertThat(stage.producer.post(notes, Map.of("kind", "LIGHT")).text("field")).isEqualTo("words");
+    assertThat(stage.producer.post(notes, Map.of("kind", "SOUND", "item", "TEA")).text("field")).isEqualTo("item");
+    assertThat(stage.producer.post(notes, Map.of("kind", "LIGHT", "ev", 99)).text("field")).isEqualTo("ev");
+    Stage.ok(stage.producer.post(notes, Map.of("kind", "LIGHT", "words", "cloud", "ev", 11.5, "kelvin", 6200)));
+    Stage.ok(stage.producer.post(notes, Map.of("kind", "SOUND", "item", "ROOM")));
+    String take = stage.log("plate:clean", Stage.CAMERA).text("id");
+    Stage.ok(stage.producer.post(stage.base + "/takes/" + take + "/calls", Map.of("call", "FALSE_START")));
+    assertThat(stage.state("plate:clean")).startsWith("OWED: not shot");
+    assertThat(stage.producer.get(stage.base + "/setups/" + stage.setup).at("notes")).hasSize(2);
+  }
+
+  @Test
+  void aStillBelongsToItsTakeAndOnlyAStillIsOne() {
+    String take = stage.log("plate:clean", Stage.CAMERA).text("id");
+    String path = stage.base + "/takes/" + take + "/stills";
+    String id = UUID.randomUUID().toString();
+    assertThat(stage.producer.upload(path, "x.png", "no picture".getBytes(java.nio.charset.StandardCharsets.UTF_8), Map.of("id", id)).status()).isEqualTo(422);
+    Stage.ok(stage.producer.upload(path, "still.png", Clips.still("png", 64, 36), Map.of("id", id, "caption", "first")));
+    Caller.Answer twice = Stage.ok(stage.producer.upload(path, "still.png", Clips.still("png", 64, 36), Map.of("id", id, "caption", "first")));
+    assertThat(twice.body()).hasSize(1);
+    var picture = stage.producer.get(stage.base + "/stills/" + id + "/picture").raw();
+    assertThat(picture.headers().firstValue("Content-Type")).contains("image/png");
+    assertThat(stage.producer.get(stage.base + "/setups/" + stage.setup).text("takes/0/stills/0/caption")).isEqualTo("first");
   }
 
   @Test
@@ -100,7 +215,7 @@ class FloorTest {
     String second = Stage.ok(stage.producer.post(stage.base + "/setups", Map.of("day", stage.day, "name", "Other", "struck", false))).text("id");
     Map<String, Object> other = new HashMap<>(Stage.CAMERA);
     other.put("focalMm", 85);
-    Map<String, Object> take = Map.of("id", UUID.randomUUID().toString(), "shot", stage.shot, "setup", second, "plate", "plate:clean", "roll", "B001", "tcIn", "02:00:00:00", "tcOut", "02:00:10:00", "camera", other);
+    Map<String, Object> take = Map.of("id", UUID.randomUUID().toString(), "shot", stage.shot, "setup", second, "plate", "plate:clean", "roll", "B001", "tcIn", "02:00:00:00", "tcOut", "02:00:10:00", "camera", other, "notRead", Stage.NOT_READ);
     assertThat(Stage.ok(stage.producer.post(stage.base + "/takes", take)).at("findings")).isEmpty();
   }
 
@@ -136,7 +251,7 @@ class FloorTest {
 
   @Test
   void theProductionsNumbersReachEveryPlan() {
-    Map<String, Object> late = new HashMap<>(Map.of("id", UUID.randomUUID().toString(), "shot", stage.shot, "setup", stage.setup, "plate", "plate:clean", "roll", "A001", "tcIn", "01:00:00:00", "tcOut", "01:00:05:23", "camera", Stage.CAMERA));
+    Map<String, Object> late = new HashMap<>(Map.of("id", UUID.randomUUID().toString(), "shot", stage.shot, "setup", stage.setup, "plate", "plate:clean", "roll", "A001", "tcIn", "01:00:00:00", "tcOut", "01:00:05:23", "camera", Stage.CAMERA, "notRead", Stage.NOT_READ));
     Stage.ok(stage.producer.post(stage.base + "/takes", late));
     Caller.Answer p = stage.producer.get(stage.base);
     Map<String, Object> s = new HashMap<>(Map.of("title", "T", "rate", "15", "capture", Map.of("width", 1920, "height", 1080), "delivery", Map.of("width", 1920, "height", 1080), "sensorWidthMm", 36, "mainsHz", 60, "firstFrame", 101, "handles", 8, "codePattern", "P-{scene}-{number}", "hoursPerDay", 8));

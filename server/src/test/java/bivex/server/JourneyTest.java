@@ -65,7 +65,7 @@ public class JourneyTest {
   }
 
   private static Map<String, Object> take(String shot, String setup, String plate, Map<String, ?> camera) {
-    return new HashMap<>(Map.of("id", UUID.randomUUID().toString(), "shot", shot, "setup", setup, "plate", plate, "roll", "A001", "tcIn", "01:00:00:00", "tcOut", "01:00:05:23", "camera", camera));
+    return new HashMap<>(Map.of("id", UUID.randomUUID().toString(), "shot", shot, "setup", setup, "plate", plate, "roll", "A001", "tcIn", "01:00:00:00", "tcOut", "01:00:05:23", "camera", camera, "notRead", Stage.NOT_READ));
   }
 
   private static final Map<String, Object> CAMERA = Map.of("focalMm", 35, "fNumber", 5.6, "shutterSeconds", 0.02, "iso", 400, "whiteK", 4300, "whiteAuto", false, "rate", "24", "raster", Map.of("width", 3840, "height", 2160));

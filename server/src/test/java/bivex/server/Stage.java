@@ -13,6 +13,9 @@ import java.util.UUID;
 public final class Stage {
   public static final Map<String, Object> CAMERA = Map.of("focalMm", 35, "fNumber", 5.6, "shutterSeconds", 0.02, "iso", 400, "whiteK", 4300, "whiteAuto", false, "rate", "24", "raster", Map.of("width", 3840, "height", 2160));
 
+  /** What {@link #CAMERA} does not have. */
+  public static final List<String> NOT_READ = List.of("body", "lens", "exposureAuto", "focusM", "focusAuto", "heightM", "tiltDeg", "distanceM");
+
   public final House house = House.shared();
   public final Production production = house.production();
   public final Caller producer = house.person(production, Role.PRODUCER);
@@ -49,7 +52,15 @@ public final class Stage {
   }
 
   public Caller.Answer log(String plate, Map<String, ?> camera) {
-    return ok(producer.post(base + "/takes", Map.of("id", UUID.randomUUID().toString(), "shot", shot, "setup", setup, "plate", plate, "roll", "A001", "tcIn", "01:00:00:00", "tcOut", "01:00:05:23", "camera", camera)));
+    return ok(producer.post(base + "/takes", Map.of("id", UUID.randomUUID().toString(), "shot", shot, "setup", setup, "plate", plate, "roll", "A001", "tcIn", "01:00:00:00", "tcOut", "01:00:05:23", "camera", camera, "notRead", NOT_READ)));
+  }
+
+  /** Strikes the set; all it still owes is let go for one reason. */
+  public Caller.Answer strike(String reason) {
+    Caller.Answer sheet = ok(producer.get(base + "/setups/" + setup));
+    List<Map<String, Object>> waivers = new java.util.ArrayList<>();
+    sheet.at("beforeStrike").forEach(i -> waivers.add(Map.of("shot", i.path("shot").asString(), "item", i.path("key").asString(), "reason", reason)));
+    return producer.put(base + "/setups/" + setup, "\"" + sheet.at("setup/version").asLong() + "\"", Map.of("day", day, "name", "Chart table", "number", 1, "struck", true, "waivers", waivers));
   }
 
   public Caller.Answer pick(String plate, Map<String, ?> camera) {

@@ -1,7 +1,9 @@
 package bivex.core.light;
 
 import bivex.core.InvalidInput;
+import bivex.core.optics.Shutter;
 import bivex.core.time.FrameRate;
+import java.util.Locale;
 
 /**
  * Lamps on the mains ripple at twice its frequency (S7). An exposure of a whole number of ripples sees none of it; what is
@@ -37,6 +39,31 @@ public final class MainsFlicker {
   public static double beatHz(double mainsHz, FrameRate rate) {
     double ripple = 2 * mains(mainsHz);
     return Math.abs(ripple - Math.max(1, Math.rint(ripple / rate.fps())) * rate.fps());
+  }
+
+  /** Ripple that is left and not seen; practice puts it at a few hundredths (no source). */
+  public static final double SEEN = 0.03;
+
+  /**
+   * A shutter under the lamps of a country.
+   *
+   * @param rippleLeft share of the ripple the exposure lets through
+   * @param beatHz how fast what is left beats against the frames
+   * @param safeSeconds exposure to use instead
+   * @param steady whether nothing of it will be seen
+   * @param words for the floor
+   */
+  public record Check(double rippleLeft, double beatHz, double safeSeconds, boolean steady, String words) {}
+
+  /** Says whether a shutter is steady under lamps on the mains. */
+  public static Check check(double mainsHz, double seconds, FrameRate rate) {
+    double left = rippleLeft(mainsHz, seconds);
+    double beat = beatHz(mainsHz, rate);
+    double safe = safeInsteadOf(mainsHz, seconds);
+    boolean steady = left < SEEN || beat < 0.02;
+    String words = steady ? String.format(Locale.ROOT, "Lamps on %.0f Hz mains are steady at %s.", mainsHz, Shutter.text(seconds))
+        : String.format(Locale.ROOT, "Lamps on %.0f Hz mains flicker %.1f times a second at %s: set %s (%.1f°).", mainsHz, beat, Shutter.text(seconds), Shutter.text(safe), 360 * safe * rate.fps());
+    return new Check(left, beat, safe, steady, words);
   }
 
   private static double mains(double hz) {

@@ -3,6 +3,8 @@ package bivex.core.shoot;
 import bivex.core.InvalidInput;
 import bivex.core.optics.Raster;
 import bivex.core.time.FrameRate;
+import java.util.Collection;
+import java.util.List;
 
 /**
  * What the camera was set to for a take. A null means "not read", which is allowed and said; a value is checked.
@@ -43,6 +45,37 @@ public record CameraData(
   /** Nothing read. */
   public static CameraData notRead() {
     return new CameraData(null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null);
+  }
+
+  /** Names of all that is read off a camera, as in this record. */
+  public static final List<String> FIELDS = List.of("body", "lens", "focalMm", "fNumber", "shutterSeconds", "iso", "whiteK", "whiteAuto", "exposureAuto", "focusM", "focusAuto", "rate", "raster", "heightM", "tiltDeg", "distanceM");
+
+  /** Value of a field by its name; null when it was not read. */
+  public Object get(String field) {
+    return switch (field) {
+      case "body" -> body;
+      case "lens" -> lens;
+      case "focalMm" -> focalMm;
+      case "fNumber" -> fNumber;
+      case "shutterSeconds" -> shutterSeconds;
+      case "iso" -> iso;
+      case "whiteK" -> whiteK;
+      case "whiteAuto" -> whiteAuto;
+      case "exposureAuto" -> exposureAuto;
+      case "focusM" -> focusM;
+      case "focusAuto" -> focusAuto;
+      case "rate" -> rate;
+      case "raster" -> raster;
+      case "heightM" -> heightM;
+      case "tiltDeg" -> tiltDeg;
+      case "distanceM" -> distanceM;
+      default -> throw new InvalidInput(field, "is not one of the camera data");
+    };
+  }
+
+  /** Fields that have no value and of which nobody said that they were not read. */
+  public List<String> silent(Collection<String> notRead) {
+    return FIELDS.stream().filter(f -> get(f) == null && !notRead.contains(f)).toList();
   }
 
   private static void check(String field, Double value, double min, double max) {

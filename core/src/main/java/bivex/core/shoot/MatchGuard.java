@@ -204,6 +204,7 @@ public final class MatchGuard {
   }
 
   private static String f(String format, Object... args) {
-    return String.format(Locale.ROOT, format, args);
+    // The guard also runs on the device, compiled for the browser; the formatter there would take a value for a percent sign.
+    return String.format(Locale.ROOT, format.replace("%%", "\u0001"), args).replace('\u0001', '%');
   }
 }

@@ -26,7 +26,7 @@ public record MatchReview(String reference, Map<String, List<MatchGuard.Finding>
    * @param inSet keys of the plates that must agree
    */
   public static MatchReview of(List<Take> takes, Set<String> inSet, Set<MatchRule> rules, List<TouchEvent> touches, MatchGuard.Optics optics) {
-    List<Take> set = takes.stream().filter(t -> inSet.contains(t.plate()) && t.call() != Take.Call.NO_GOOD).sorted(Comparator.comparing(Take::at)).toList();
+    List<Take> set = takes.stream().filter(t -> inSet.contains(t.plate()) && t.call().usable()).sorted(Comparator.comparing(Take::at)).toList();
     Take ref = set.stream().filter(t -> t.call() == Take.Call.PICK).findFirst().orElse(set.isEmpty() ? null : set.get(0));
     Map<String, List<MatchGuard.Finding>> out = new LinkedHashMap<>();
     for (Take t : set) {

@@ -14,6 +14,13 @@ public record Take(String id, String plate, int number, Instant at, CameraData c
   public enum Call {
     NONE,
     PICK,
-    NO_GOOD
+    NO_GOOD,
+    /** Begun and broken off. */
+    FALSE_START;
+
+    /** Whether a take of which this was said may be used. */
+    public boolean usable() {
+      return this == NONE || this == PICK;
+    }
   }
 }

@@ -20,6 +20,8 @@ public record Evidence(String item, Kind kind, String words, Instant at, Signatu
     ACCEPTED,
     /** Not needed, with a reason. */
     DROPPED,
+    /** Let go when its set was struck, with a reason: it stays owed, and must be rescued. */
+    WAIVED,
     /** Wanted again. */
     REOPENED
   }

@@ -124,8 +124,8 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
       }
       for (Plan.Datum d : facts.plan().data()) {
         boolean strike = d.due() == Due.BEFORE_STRIKE;
-        if (strike && facts.struck()) {
-          item(d.key(), Kind.DATUM, d.label(), State.OWED, "the set is struck", "Find it in the takes, or say why it is not needed.", Due.BEFORE_DELIVERY, Who.PRODUCER, 34);
+        if (strike && gone(d.key())) {
+          item(d.key(), Kind.DATUM, d.label(), State.OWED, facts.struck() ? "the set is struck" : "nobody has said", "Find it in the takes, or say why it is not needed.", Due.BEFORE_DELIVERY, Who.PRODUCER, 34);
         } else {
           item(d.key(), Kind.DATUM, d.label(), State.OWED, "nobody has said", d.question(), d.due(), strike ? Who.FLOOR : Who.PRODUCER, strike ? 72 : 50);
         }
@@ -137,22 +137,29 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
 
     private void plates() {
       for (Plan.Plate p : facts.plan().plates()) {
-        List<Take> takes = facts.takes().stream().filter(t -> t.plate().equals(p.key()) && t.call() != Take.Call.NO_GOOD).toList();
+        List<Take> takes = facts.takes().stream().filter(t -> t.plate().equals(p.key()) && t.call().usable()).toList();
         Take pick = takes.stream().filter(t -> t.call() == Take.Call.PICK).reduce((a, b) -> b).orElse(null);
+        boolean gone = gone(p.key());
         String where = facts.setup() == null ? "" : " of " + facts.setup();
         int harm = p.kind() == Plan.PlateKind.CLEAN ? 95 : p.inSet() ? 90 : 80;
         if (pick != null && facts.match().breaks(pick.id())) {
           MatchGuard.Finding worst = facts.match().findings().get(pick.id()).stream().filter(f -> f.severity() == MatchGuard.Severity.BREAKS).findFirst().orElseThrow();
-          item(p.key(), Kind.PLATE, p.label(), State.IN_DOUBT, "take " + pick.number() + ": " + worst.said(), sentenceCase(worst.remedy()) + ".", facts.struck() ? Due.BEFORE_DELIVERY : Due.BEFORE_STRIKE, Who.FLOOR, harm - 3);
+          item(p.key(), Kind.PLATE, p.label(), State.IN_DOUBT, "take " + pick.number() + ": " + worst.said(), sentenceCase(worst.remedy()) + ".", gone ? Due.BEFORE_DELIVERY : Due.BEFORE_STRIKE, Who.FLOOR, harm - 3);
         } else if (pick != null) {
           item(p.key(), Kind.PLATE, p.label(), State.IN_HAND, "take " + pick.number() + " picked", "", Due.BEFORE_STRIKE, Who.FLOOR, harm);
         } else if (!takes.isEmpty()) {
           item(p.key(), Kind.PLATE, p.label(), State.OWED, takes.size() == 1 ? "1 take, none picked" : takes.size() + " takes, none picked", "Pick a take.", Due.BEFORE_STRIKE, Who.FLOOR, harm - 10);
         } else {
-          String rescue = p.rescues().isEmpty() ? "" : facts.struck() ? sentenceCase(p.rescues().get(0)) + "." : ", or " + p.rescues().get(0) + ".";
-          item(p.key(), Kind.PLATE, p.label() + where, State.OWED, facts.setup() == null ? "no setup planned" : facts.struck() ? "the set is struck" : "not shot", facts.struck() ? rescue : "Shoot it before the set is struck" + rescue, facts.struck() ? Due.BEFORE_DELIVERY : Due.BEFORE_STRIKE, facts.struck() ? Who.PRODUCER : Who.FLOOR, harm);
+          String rescue = p.rescues().isEmpty() ? "" : gone ? sentenceCase(p.rescues().get(0)) + "." : ", or " + p.rescues().get(0) + ".";
+          item(p.key(), Kind.PLATE, p.label() + where, State.OWED, facts.setup() == null ? "no setup planned" : facts.struck() ? "the set is struck" : "not shot", gone ? rescue : "Shoot it before the set is struck" + rescue, gone ? Due.BEFORE_DELIVERY : Due.BEFORE_STRIKE, gone ? Who.PRODUCER : Who.FLOOR, harm);
         }
       }
+    }
+
+    /** Whether it is too late to shoot something: its set is struck, or it was let go. */
+    private boolean gone(String key) {
+      Evidence e = said.get(key);
+      return facts.struck() || e != null && e.kind() == Evidence.Kind.WAIVED;
     }
 
     private void building() {
@@ -228,6 +235,8 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
         } else if (e.kind() == Evidence.Kind.SETTLED && question) {
           state = State.IN_HAND;
           why = e.words();
+        } else if (e.kind() == Evidence.Kind.WAIVED && found != State.IN_HAND) {
+          why = reason + ", let go: " + e.words();
         } else if (e.kind() == Evidence.Kind.ACCEPTED && found == State.IN_DOUBT && kind != Kind.CAUTION) {
           state = State.IN_HAND;
           why = "accepted: " + e.words();

@@ -5,7 +5,11 @@ import bivex.core.method.MethodChoice;
 import bivex.core.method.Plan;
 import bivex.core.optics.Raster;
 import bivex.core.review.Verdict;
+import bivex.core.order.DayPlan;
+import bivex.core.order.Pass;
 import bivex.core.shoot.CameraData;
+import bivex.core.shoot.DayTerms;
+import bivex.core.shoot.SoundCheck;
 import bivex.core.shoot.Take;
 import bivex.core.shoot.Touch;
 import bivex.core.shot.Evidence;
@@ -21,6 +25,7 @@ import bivex.server.keep.Memberships;
 import bivex.server.keep.People;
 import bivex.server.keep.Person;
 import bivex.server.keep.Role;
+import bivex.server.keep.SetupNote;
 import bivex.server.session.SessionResource;
 import bivex.server.delivery.DeliveryResource;
 import bivex.server.keep.Production;
@@ -30,7 +35,11 @@ import bivex.server.keep.Productions;
 import bivex.server.review.ReviewResource;
 import bivex.server.keep.VerdictEntry;
 import bivex.server.script.ScriptResource;
+import bivex.server.shoot.DayResource;
+import bivex.server.shoot.FloorLog;
 import bivex.server.shoot.FloorResource;
+import bivex.server.shoot.FloorSheets;
+import bivex.server.shoot.OrderResource;
 import bivex.server.shot.ShotResource;
 import bivex.server.shot.TallyResource;
 import java.io.IOException;
@@ -59,6 +68,7 @@ import org.springframework.transaction.support.TransactionTemplate;
  */
 @Component
 public class DemoLoader implements ApplicationRunner {
+  private static final String ZONE = "Europe/London";
   private static final Logger LOG = LoggerFactory.getLogger(DemoLoader.class);
   private final BivexProperties properties;
   private final People people;
@@ -68,6 +78,8 @@ public class DemoLoader implements ApplicationRunner {
   private final ScriptResource script;
   private final ShotResource shots;
   private final FloorResource floor;
+  private final DayResource days;
+  private final OrderResource order;
   private final ReviewResource review;
   private final DeliveryResource delivery;
   private final LookResource look;
@@ -81,7 +93,7 @@ public class DemoLoader implements ApplicationRunner {
   private Member lys;
   private Member piotr;
 
-  DemoLoader(BivexProperties properties, People people, Memberships memberships, Productions productions, SignIns signIns, ScriptResource script, ShotResource shots, FloorResource floor, ReviewResource review, DeliveryResource delivery, LookResource look, BoardResource board, TallyResource tally, TransactionTemplate transaction) {
+  DemoLoader(BivexProperties properties, People people, Memberships memberships, Productions productions, SignIns signIns, ScriptResource script, ShotResource shots, FloorResource floor, DayResource days, OrderResource order, ReviewResource review, DeliveryResource delivery, LookResource look, BoardResource board, TallyResource tally, TransactionTemplate transaction) {
     this.board = board;
     this.tally = tally;
     this.properties = properties;
@@ -92,6 +104,8 @@ public class DemoLoader implements ApplicationRunner {
     this.script = script;
     this.shots = shots;
     this.floor = floor;
+    this.days = days;
+    this.order = order;
     this.review = review;
     this.delivery = delivery;
     this.look = look;
@@ -250,9 +264,12 @@ public class DemoLoader implements ApplicationRunner {
 
   private void shoot(Production p) throws IOException {
     LocalDate today = LocalDate.now();
-    UUID day1 = floor.addDay(null, mara, new FloorResource.NewDay(today.minusDays(2), "Signal station, stage")).id();
-    UUID day2 = floor.addDay(null, mara, new FloorResource.NewDay(today, "Stone pier and station")).id();
-    UUID day3 = floor.addDay(null, mara, new FloorResource.NewDay(today.plusDays(1), "Jetty, gallery and lantern room")).id();
+    for (String[] place : new String[][] {{"Signal station, stage", "50.9121"}, {"Stone pier and station", "50.9137"}, {"Jetty, gallery and lantern room", "50.9145"}}) {
+      days.addPlace(null, mara, new DayResource.NewPlace(place[0], Double.parseDouble(place[1]), -4.5583, ZONE));
+    }
+    UUID day1 = day(today.minusDays(2), "Signal station, stage", 8, 18, 0);
+    UUID day2 = day(today, "Stone pier and station", 7, 18, 50.9137);
+    UUID day3 = day(today.plusDays(1), "Jetty, gallery and lantern room", 7, 22, 50.9145);
     UUID table = setup(day1, "Chart table, wide");
     UUID mug = setup(day1, "Chart table, close on the mug");
     UUID lean = setup(day2, "Chart table, over the lamp");
@@ -268,6 +285,7 @@ public class DemoLoader implements ApplicationRunner {
     plan("Yesterday's Ines is gone", 84, floorboards, "B1", Map.of("thing", "Yesterday's Ines", "atFrame", 24, "dissolve", 24, "shadow", true, "shutterDegrees", 172.8), "");
 
     planAhead(day2, day3);
+    passes();
 
     CameraData stage = camera(35, 5.6, 172.8, 400, 4300, 2.6);
     Clock c = new Clock(today.minusDays(2).atTime(9, 40).toInstant(ZoneOffset.UTC));
@@ -298,13 +316,16 @@ public class DemoLoader implements ApplicationRunner {
     take(d, mast, "The signal flags vanish", "plate:with", pier, Take.Call.PICK, "");
     take(d, mast, "The signal flags vanish", "plate:reaction", pier, Take.Call.PICK, "");
     d.next();
-    floor.touch(null, mast, lys, new FloorResource.NewTouch(UUID.randomUUID(), Touch.LEGS, "gull cable caught the leg", d.next()));
+    floor.touch(null, mast, lys, new FloorLog.NewTouch(UUID.randomUUID(), Touch.LEGS, "gull cable caught the leg", d.next()));
     take(d, mast, "The signal flags vanish", "plate:clean", pier, Take.Call.PICK, "");
 
     CameraData shed = camera(35, 5.6, 180, 200, 5600, 9);
     take(d, sheds, "The dash along the pier", "plate:performance-1", shed, Take.Call.PICK, "");
     d.next();
-    floor.touch(null, sheds, lys, new FloorResource.NewTouch(UUID.randomUUID(), Touch.LIGHT, "sun round the corner of the shed", d.next()));
+    floor.touch(null, sheds, lys, new FloorLog.NewTouch(UUID.randomUUID(), Touch.LIGHT, "sun round the corner of the shed", d.next()));
+    floor.note(null, lean, lys, new FloorLog.NewNote(UUID.randomUUID(), SetupNote.Kind.LIGHT, "", "lamp on 40 %, window blacked", 7.5, 3400.0, d.next()));
+    floor.note(null, mast, lys, new FloorLog.NewNote(UUID.randomUUID(), SetupNote.Kind.LIGHT, "", "thin cloud, even", 12.5, 6100.0, d.next()));
+    floor.note(null, lean, lys, new FloorLog.NewNote(UUID.randomUUID(), SetupNote.Kind.SOUND, SoundCheck.HUM.name(), "", null, null, d.next()));
     say("The dash along the pier", "datum:marks", "41.2 m paced, 12 % and 86 % of frame");
     sign("The dash along the pier", "caution:run", "one run an hour, matting at the second mark", "R. Ekholm", "stunt coordinator");
     sign("The leap from the jetty", "caution:jump", "jump to be no higher than the crate; pads out of frame", "R. Ekholm", "stunt coordinator");
@@ -323,9 +344,39 @@ public class DemoLoader implements ApplicationRunner {
     return floor.addSetup(null, mara, new FloorResource.SetupChange(day, null, name, false)).getBody().id();
   }
 
+  private UUID day(LocalDate date, String place, int call, int wrap, double latitude) {
+    List<DayTerms.Hours> people = List.of(new DayTerms.Hours("Odile Marsh", "both Ineses", call * 60, wrap * 60), new DayTerms.Hours("Lys Amberley", "camera", call * 60, wrap * 60), new DayTerms.Hours("R. Ekholm", "stunt coordinator", 13 * 60, 17 * 60));
+    DayTerms p = DayTerms.PLAIN;
+    return days.addDay(null, mara, new DayResource.NewDay(date, place, new DayTerms(latitude == 0 ? null : latitude, latitude == 0 ? null : -4.5583, ZONE, call * 60, wrap * 60, people, new DayPlan.Rates(15, 15, 4, 75, 80, 8), p.cardGigabytes(), p.megabitsPerSecond(), p.shadowHeightM(), p.shadowLimitM()))).id();
+  }
+
+  /** Who is in what, in which light, and what is seen inside what. */
+  private void passes() {
+    for (String title : List.of("The turn round the lantern room", "The cork float is thrown across", "One leans across herself")) {
+      for (String part : List.of("1", "2")) {
+        pass(title, "plate:performance-" + part, part.equals("1") ? "wet oilskin" : "dry coat", null, null);
+      }
+    }
+    for (String title : List.of("The leap from the jetty", "The landing on the gallery", "The flare pistol", "The beam strikes the fog bank")) {
+      shots.shot(null, codes.get(title), mara).getBody().plan().plates().stream().filter(q -> q.kind() == Plan.PlateKind.PERFORMANCE).forEach(q -> pass(title, q.key(), "wet oilskin", title.startsWith("The leap") ? 13 * 60.0 : 17 * 60.0, title.startsWith("The leap") ? 17 * 60.0 : 22 * 60.0));
+    }
+    shots.shot(null, codes.get("The push through the window"), mara).getBody().plan().plates().stream().filter(q -> q.kind() == Plan.PlateKind.PERFORMANCE || q.kind() == Plan.PlateKind.TRACKING).forEach(q -> pass("The push through the window", q.key(), null, 7 * 60 + 30.0, 9 * 60.0));
+    order.need(null, mara, new OrderResource.NewNeed(codes.get("The turn round the lantern room"), codes.get("The tide gauge runs back"), "the gauge is seen through the open door"));
+    order.need(null, mara, new OrderResource.NewNeed(codes.get("One leans across herself"), codes.get("The chart's whale swims"), "the whale is on the chart she leans over"));
+    days.addPreset(null, mara, new DayResource.NewPreset("Night on the gallery", new CameraData("K1", null, null, null, 172.8 / 360 / 24, 800.0, 3200.0, false, false, null, false, FrameRate.FILM, Raster.UHD, null, null, null), "test 4: grain holds at ISO 800, the lamp stays warm"));
+    days.addPreset(null, mara, new DayResource.NewPreset("Rain, 120 fps", new CameraData("K1", null, null, 4.0, 1 / 240.0, 800.0, 5600.0, false, false, null, false, FrameRate.of(120), Raster.UHD, null, null, null), "test 2: drops hang, no flicker under the work light"));
+  }
+
+  private void pass(String title, String plate, String costume, Double lightFrom, Double lightTo) {
+    if (shots.shot(null, codes.get(title), mara).getBody().plan().plates().stream().anyMatch(q -> q.key().equals(plate))) {
+      order.pass(null, mara, new OrderResource.NewPassSetting(codes.get(title), plate, costume == null ? List.of() : List.of(new Pass.Worn("Odile Marsh", costume)), null, lightFrom, lightTo));
+    }
+  }
+
   private void strike(UUID setup) {
-    FloorResource.SetupView v = floor.sheet(null, setup, mara, 0).setup();
-    floor.changeSetup(null, setup, mara, "\"" + v.version() + "\"", new FloorResource.SetupChange(v.day(), v.number(), v.name(), true));
+    FloorSheets.SetupSheet s = floor.sheet(null, setup, mara, 0);
+    List<FloorLog.NewWaiver> let = s.beforeStrike().stream().map(i -> new FloorLog.NewWaiver(i.shot(), i.key(), "the stage was wanted back at four")).toList();
+    floor.changeSetup(null, setup, mara, "\"" + s.setup().version() + "\"", new FloorResource.SetupChange(s.setup().day(), s.setup().number(), s.setup().name(), true, let));
   }
 
   private void say(String title, String item, String words) {
@@ -392,9 +443,9 @@ public class DemoLoader implements ApplicationRunner {
     Timecode out = in.plus(Math.round((p.seconds() + 6) * 24));
     c.tc = out.plus(24 * 40);
     UUID id = UUID.randomUUID();
-    floor.log(null, lys, new FloorResource.NewTake(id, codes.get(title), setup, plate, null, null, "A001", in.label(), out.label(), camera, "", c.next()));
+    floor.log(null, lys, new FloorLog.NewTake(id, codes.get(title), setup, plate, null, null, "A001", in.label(), out.label(), camera, List.of(), List.of(), Boolean.TRUE.equals(camera.whiteAuto()) ? "the camera would not hold kelvin on battery three" : "", "", c.next()));
     if (call != Take.Call.NONE) {
-      floor.call(null, id, lys, new FloorResource.NewCall(UUID.randomUUID(), call, reason));
+      floor.call(null, id, lys, new FloorLog.NewCall(UUID.randomUUID(), call, reason));
     }
   }
 

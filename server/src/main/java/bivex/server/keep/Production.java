@@ -72,15 +72,9 @@ public class Production {
   }
 
   /** Own cue words as JSON text. */
-  static class Cues implements AttributeConverter<CueWords, String> {
-    @Override
-    public String convertToDatabaseColumn(CueWords value) {
-      return Json.MAPPER.writeValueAsString(value);
-    }
-
-    @Override
-    public CueWords convertToEntityAttribute(String value) {
-      return Json.MAPPER.readValue(value, CueWords.class);
+  static class Cues extends JsonColumn<CueWords> {
+    Cues() {
+      super(new TypeReference<>() {});
     }
   }
 

@@ -4,9 +4,13 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
 
 public interface ShootingDays extends JpaRepository<ShootingDay, UUID> {
   List<ShootingDay> findByProductionIdOrderByNumber(UUID productionId);
 
   Optional<ShootingDay> findByIdAndProductionId(UUID id, UUID productionId);
+
+  @Query("select d from ShootingDay d, Setup s, Shot x where x.id = :shot and s.id = x.setupId and d.id = s.dayId")
+  Optional<ShootingDay> ofShot(UUID shot);
 }

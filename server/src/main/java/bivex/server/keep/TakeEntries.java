@@ -3,8 +3,8 @@ package bivex.server.keep;
 import bivex.core.shoot.Take;
 import java.util.Collection;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
-import org.springframework.data.domain.Pageable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
@@ -20,11 +20,16 @@ public interface TakeEntries extends JpaRepository<TakeEntry, UUID> {
   @Query(CALLED + "where t.productionId = :production and t.shotId in :shots order by t.madeAt")
   List<Called> called(UUID production, Collection<UUID> shots);
 
-  @Query(CALLED + "where t.productionId = :production and t.setupId = :setup order by t.madeAt desc, t.id")
-  List<Called> ofSetup(UUID production, UUID setup, Pageable page);
+  @Query(CALLED + "where t.productionId = :production and t.setupId in :setups order by t.madeAt")
+  List<Called> ofSetups(UUID production, Collection<UUID> setups);
 
-  @Query("select coalesce(sum(t.frames), 0) from TakeEntry t where t.setupId = :setup")
-  long framesIn(UUID setup);
+  @Query(CALLED + "where t.id = :take and t.productionId = :production")
+  Optional<Called> one(UUID production, UUID take);
+
+  @Query("select max(t.number) from TakeEntry t where t.setupId = :setup and t.shotId = :shot and t.plate = :plate")
+  Integer lastNumber(UUID setup, UUID shot, String plate);
+
+  boolean existsBySetupIdAndShotIdAndPlateAndNumber(UUID setupId, UUID shotId, String plate, int number);
 
   @Query("select t from TouchEntry t where t.productionId = :production order by t.madeAt")
   List<TouchEntry> touches(UUID production);

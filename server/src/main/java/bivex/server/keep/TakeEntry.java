@@ -1,16 +1,19 @@
 package bivex.server.keep;
 
 import bivex.core.shoot.CameraData;
+import bivex.core.shoot.PartNote;
 import bivex.server.http.Json;
 import jakarta.persistence.AttributeConverter;
 import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import org.hibernate.annotations.Immutable;
+import tools.jackson.core.type.TypeReference;
 
 /** A take as it was logged. Its id is made on the device that logged it, so that sending it twice does no harm. */
 @Entity
@@ -36,6 +39,30 @@ public class TakeEntry extends Added {
   public Instant madeAt;
   public String loggedBy;
   public Instant loggedAt;
+
+  /** Camera fields that were said not to have been read. */
+  @Convert(converter = JsonColumn.Words.class)
+  @Immutable
+  public List<String> notRead = List.of();
+
+  @Convert(converter = Parts.class)
+  @Immutable
+  public List<PartNote> parts = List.of();
+
+  /** Why an automatic mode was let through; empty when none was. */
+  public String overruled = "";
+
+  /** What logged it; empty for a desk that was on the line. */
+  public String device = "";
+
+  /** When the device thought it was; null when its clock agreed. */
+  public Instant deviceAt;
+
+  static class Parts extends JsonColumn<List<PartNote>> {
+    Parts() {
+      super(new TypeReference<>() {});
+    }
+  }
 
   /** Camera data as JSON text. Data are carried from take to take, so the same text comes again and again: the last ones read are kept. */
   static class Camera implements AttributeConverter<CameraData, String> {

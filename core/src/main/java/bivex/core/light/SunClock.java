@@ -1,0 +1,78 @@
+package bivex.core.light;
+
+import bivex.core.InvalidInput;
+import java.time.Duration;
+import java.time.ZonedDateTime;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+
+/**
+ * The sun over a shooting day (S20): where shadows lie, how far they have gone since the first take of a set, and until when they are still
+ * good enough.
+ *
+ * @param rows every five minutes from call to wrap
+ * @param sunrise null when the sun does not rise
+ * @param sunset null when it does not set
+ */
+public record SunClock(List<Row> rows, ZonedDateTime sunrise, ZonedDateTime sunset, List<Sun.Window> golden) {
+  /** Minutes from row to row. */
+  public static final int STEP = 5;
+
+  /** @param shadowM length of the shadow; null while the sun is down */
+  public record Row(ZonedDateTime at, double azimuthDeg, double elevationDeg, Double shadowM) {}
+
+  /**
+   * How a set stands against the light of its first take.
+   *
+   * @param since when that was made
+   * @param driftM how far the tip of the shadow has gone; null when the sun was or is down
+   * @param until when it leaves the limit, or has left it; the sunset when that comes first
+   * @param held whether it is still within
+   * @param words for the floor
+   */
+  public record Hold(ZonedDateTime since, Double driftM, ZonedDateTime until, boolean held, String words) {}
+
+  /** @param heightM of what throws the shadow, m */
+  public static SunClock of(ZonedDateTime call, ZonedDateTime wrap, double latitude, double longitude, double heightM) {
+    if (!wrap.isAfter(call) || Duration.between(call, wrap).toHours() > 24) {
+      throw new InvalidInput("wrap", "must be later than the call, within a day");
+    }
+    List<Row> rows = new ArrayList<>();
+    for (ZonedDateTime t = call; !t.isAfter(wrap); t = t.plusMinutes(STEP)) {
+      Sun s = Sun.at(t, latitude, longitude);
+      rows.add(new Row(t, s.azimuthDeg(), s.elevationDeg(), s.elevationDeg() <= 0 ? null : s.shadowM(heightM)));
+    }
+    // Noon of the local day: the day of an early call or a late wrap is the day between.
+    ZonedDateTime noon = call.toLocalDate().atTime(12, 0).atZone(call.getZone());
+    Sun.Day day = Sun.day(noon, latitude, longitude);
+    return new SunClock(List.copyOf(rows), day.sunrise(), day.sunset(), Sun.golden(noon, latitude, longitude));
+  }
+
+  /** @param limitM how far the tip may go */
+  public static Hold hold(ZonedDateTime first, ZonedDateTime now, double latitude, double longitude, double heightM, double limitM) {
+    InvalidInput.positive("limit", limitM);
+    Sun then = Sun.at(first, latitude, longitude);
+    if (then.elevationDeg() <= 0) {
+      return new Hold(first, null, null, true, "No sun when the set was begun: watch the sky, not the shadows.");
+    }
+    ZonedDateTime until = first;
+    boolean sets = false;
+    for (int m = 1; m <= 24 * 60; m++) {
+      Sun s = Sun.at(first.plusMinutes(m), latitude, longitude);
+      sets = s.elevationDeg() <= 0;
+      if (sets || s.driftM(then, heightM) > limitM) {
+        break;
+      }
+      until = first.plusMinutes(m);
+    }
+    Sun s = Sun.at(now, latitude, longitude);
+    Double drift = s.elevationDeg() <= 0 ? null : s.driftM(then, heightM);
+    boolean held = !now.isAfter(until);
+    long left = Duration.between(now, until).toMinutes();
+    String words = drift == null ? "The sun is down: the light of the set is gone."
+        : held ? String.format(Locale.ROOT, "Shadows have gone %.0f cm of %.0f; %d min left%s.", drift * 100, limitM * 100, left, sets ? ", then the sun is down" : "")
+        : String.format(Locale.ROOT, "Shadows have gone %.0f cm, more than %.0f: shoot the clean plate again in this light, or wait for cloud.", drift * 100, limitM * 100);
+    return new Hold(first, drift, until, held, words);
+  }
+}

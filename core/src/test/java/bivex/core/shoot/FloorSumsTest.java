@@ -1,0 +1,119 @@
+package bivex.core.shoot;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import bivex.core.InvalidInput;
+import bivex.core.light.Sun;
+import bivex.core.light.SunClock;
+import bivex.core.order.DayPlan;
+import bivex.core.time.FrameRate;
+import bivex.core.time.Timecode;
+import java.time.Duration;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.ZonedDateTime;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+
+/** The clocks of the floor, the edit list of picked takes, and what a slate may not leave out. */
+class FloorSumsTest {
+  private static final ZonedDateTime MORNING = ZonedDateTime.of(2026, 6, 21, 9, 0, 0, 0, ZoneId.of("Europe/Lisbon"));
+
+  /** 64 GB at 100 Mb/s: 64 · 8000 ÷ 100 s = 85.3 min; a FAT32 file ends after 343.6 s (4 GiB − 1). */
+  @Test
+  void batteryAndCardAreSetAgainstTheOpenSet() {
+    SetClock lasts = SetClock.of("B", true, 90, 30, 85.3, 10, 40, 8, 100);
+    assertThat(lasts.state()).isEqualTo(SetClock.State.LASTS);
+    assertThat(lasts.batteryLeft()).isEqualTo(60);
+    assertThat(lasts.segmentSeconds()).isCloseTo(343.6, within(0.05));
+    SetClock begun = SetClock.of("B", true, 90, 76, 85.3, 10, 22, 8, 100);
+    assertThat(begun.state()).isEqualTo(SetClock.State.WILL_NOT_FINISH);
+    assertThat(begun.words()).startsWith("You will not finish set B on this battery: 14 min left, 22 needed. Change it now");
+    assertThat(SetClock.of("B", false, 90, 76, 85.3, 10, 22, 8, 100).words()).isEqualTo("Change the battery before you begin set B: 14 min left, 22 needed.");
+    assertThat(SetClock.of("B", true, 90, 10, 85.3, 80, 22, 8, 100).words()).contains("on this card: 5 min of card left, 8 needed");
+    assertThat(SetClock.of("B", true, 90, 200, 85.3, 80, 0, 0, 100).state()).isEqualTo(SetClock.State.LASTS);
+    assertThat(new DayTerms(null, null, "UTC", 480, 1080, List.of(), DayPlan.Rates.USUAL, 64, 100, 1.7, 0.1).cardMinutes()).isCloseTo(85.33, within(0.01));
+  }
+
+  /** The clock against walking through the minutes one by one with the positions of the reference algorithm. */
+  @Test
+  void theHoldWindowEndsAtTheMinuteTheShadowLeavesItsLimit() {
+    Sun first = Sun.at(MORNING, 38.7, -9.1);
+    int minutes = 0;
+    while (Sun.at(MORNING.plusMinutes(minutes + 1L), 38.7, -9.1).driftM(first, 1.7) <= 0.15) {
+      minutes++;
+    }
+    SunClock.Hold hold = SunClock.hold(MORNING, MORNING.plusMinutes(2), 38.7, -9.1, 1.7, 0.15);
+    assertThat(Duration.between(MORNING, hold.until()).toMinutes()).isEqualTo(minutes).isBetween(3L, 60L);
+    assertThat(hold.held()).isTrue();
+    assertThat(hold.words()).contains((minutes - 2) + " min left");
+    SunClock.Hold gone = SunClock.hold(MORNING, MORNING.plusMinutes(minutes + 5L), 38.7, -9.1, 1.7, 0.15);
+    assertThat(gone.held()).isFalse();
+    assertThat(gone.driftM()).isGreaterThan(0.15);
+    assertThat(gone.words()).contains("shoot the clean plate again");
+    assertThat(SunClock.hold(MORNING.minusHours(7), MORNING, 38.7, -9.1, 1.7, 0.15).words()).contains("No sun");
+  }
+
+  @Test
+  void theDayOfTheSunHasItsRowsAndKnowsWhereItDoesNotRise() {
+    SunClock c = SunClock.of(MORNING, MORNING.plusHours(3), 38.7, -9.1, 1.7);
+    assertThat(c.rows()).hasSize(37).isSortedAccordingTo((a, b) -> a.at().compareTo(b.at()));
+    assertThat(c.rows().get(0).shadowM()).isGreaterThan(c.rows().get(36).shadowM());
+    assertThat(c.sunrise()).isBefore(MORNING);
+    assertThat(c.sunset()).isAfter(MORNING.plusHours(10));
+    SunClock dark = SunClock.of(MORNING.withMonth(12), MORNING.withMonth(12).plusHours(1), 78.2, 15.6, 1.7);
+    assertThat(dark.sunrise()).isNull();
+    assertThat(dark.rows()).allMatch(r -> r.shadowM() == null);
+  }
+
+  @Test
+  void termsOfADayAreChecked() {
+    DayTerms p = DayTerms.PLAIN;
+    assertThat(p.moment(LocalDate.of(2026, 3, 29), 1500)).isEqualTo("2026-03-30T01:00Z[UTC]");
+    assertThatThrownBy(() -> new DayTerms(1.0, null, "UTC", 480, 1080, List.of(), p.rates(), 64, 100, 1, 1)).isInstanceOf(InvalidInput.class).hasMessageContaining("longitude");
+    assertThatThrownBy(() -> new DayTerms(null, null, "Mars/Base", 480, 1080, List.of(), p.rates(), 64, 100, 1, 1)).hasMessageContaining("zone");
+    assertThatThrownBy(() -> new DayTerms(null, null, "UTC", 480, 400, List.of(), p.rates(), 64, 100, 1, 1)).hasMessageContaining("wrap");
+    DayTerms.Hours ines = new DayTerms.Hours("Ines", "", 480, 900);
+    assertThatThrownBy(() -> new DayTerms(null, null, "UTC", 480, 1080, List.of(ines, ines), p.rates(), 64, 100, 1, 1)).hasMessageContaining("there twice");
+  }
+
+  @Test
+  void aSlateSaysOfEveryFieldThatItWasReadOrNot() {
+    assertThat(CameraData.notRead().silent(Set.of())).isEqualTo(CameraData.FIELDS);
+    assertThat(CameraData.notRead().silent(CameraData.FIELDS)).isEmpty();
+    assertThat(CameraData.FIELDS).hasSameSizeAs(CameraData.class.getRecordComponents());
+    for (var c : CameraData.class.getRecordComponents()) {
+      assertThat(CameraData.notRead().get(c.getName())).isNull();
+    }
+  }
+
+  /** Any list written is read back as it was, at drop and non-drop rates; layout of the event line as common practice has it, no source. */
+  @Test
+  void anEditListComesBackAsItWasWritten() {
+    Random random = new Random(11);
+    for (FrameRate rate : List.of(FrameRate.FILM, FrameRate.PAL, FrameRate.NTSC)) {
+      boolean drop = rate.equals(FrameRate.NTSC);
+      List<EditList.Picked> takes = new ArrayList<>();
+      for (int i = 0; i < 40; i++) {
+        Timecode in = Timecode.parse(drop ? "00:58:00;02" : "00:58:00:00", rate).plus(random.nextInt(100_000));
+        takes.add(new EditList.Picked(i % 3 == 0 ? "A001" : "LONGREEL" + i, in, 1 + random.nextInt(900), "TK-07-010 clean take " + i, i % 2 == 0 ? "" : "wind"));
+      }
+      EditList list = EditList.of("The Tidekeeper day 2", rate, drop, 8, takes);
+      assertThat(EditList.parse(list.text(), rate)).isEqualTo(list);
+      for (int i = 0; i < takes.size(); i++) {
+        EditList.Event e = list.events().get(i);
+        boolean room = takes.get(i).frames() > 16;
+        assertThat(e.in().minus(e.takeIn())).isEqualTo(room ? 8 : 0);
+        assertThat(e.frames()).isEqualTo(takes.get(i).frames() - (room ? 16 : 0));
+      }
+      assertThat(list.text().lines().filter(l -> l.matches("\\d{3}  .{8} V     C        (\\S{11} ?){4}"))).hasSize(40);
+    }
+    assertThatThrownBy(() -> EditList.parse("TITLE: x\n001  A V C 01:00:00:00 01:00:01:00 00:00:00:00 00:00:02:00", FrameRate.FILM)).hasMessageContaining("line 2");
+    assertThatThrownBy(() -> EditList.parse("001  A V D 01:00:00:00 01:00:01:00", FrameRate.FILM)).hasMessageContaining("not a straight cut");
+  }
+}

@@ -1,0 +1,155 @@
+package bivex.server.shoot;
+
+import bivex.core.method.Plan;
+import bivex.core.order.Clock;
+import bivex.core.order.DayPlan;
+import bivex.core.order.Pass;
+import bivex.core.order.Running;
+import bivex.core.shoot.SetClock;
+import bivex.core.shot.OwedItem;
+import bivex.server.access.Member;
+import bivex.server.book.ShotBook;
+import bivex.server.keep.PassSetting;
+import bivex.server.keep.PassSettings;
+import bivex.server.keep.Setup;
+import bivex.server.keep.Setups;
+import bivex.server.keep.ShootingDay;
+import bivex.server.keep.ShotNeed;
+import bivex.server.keep.ShotNeeds;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+
+/** Makes the passes of a day from the plans of its shots and what was said of them, and reads an order as the desk shows it. */
+@Component
+public class DayOrder {
+  private final ShotBook book;
+  private final Setups setups;
+  private final PassSettings settings;
+  private final ShotNeeds needs;
+
+  DayOrder(ShotBook book, Setups setups, PassSettings settings, ShotNeeds needs) {
+    this.book = book;
+    this.setups = setups;
+    this.settings = settings;
+    this.needs = needs;
+  }
+
+  /** @param words what is changed */
+  public record ChangeView(Running.ChangeKind kind, String words, long minutes) {}
+
+  public record WaitView(long minutes, String reason) {}
+
+  /**
+   * A pass in its place.
+   *
+   * @param from local time of day, such as 08:20
+   * @param set match set it belongs to; empty when it stands alone
+   * @param said whether somebody said who is in it, how long it takes or in which light
+   */
+  public record SlotView(String id, UUID shot, String code, String title, String plate, String label, UUID setup, String tape, String setupName, String set, List<Pass.Worn> worn, double minutes, Double lightFrom, Double lightTo, boolean said, boolean pinned, String from, String to, List<ChangeView> changes, List<WaitView> waits) {}
+
+  /** @param broken rules this order breaks @param wrap time of day at which the last pass ends */
+  public record RunningView(List<SlotView> slots, String wrap, long waited, int changes, List<String> broken) {}
+
+  /** @param needs the shot that must be shot first */
+  public record NeedView(UUID id, UUID shot, String code, UUID needs, String needsCode, String why) {}
+
+  /** A day with its passes. @param plan for the core @param views of the passes, by id @param warnings what no order can mend */
+  record Of(ShootingDay day, DayPlan plan, Map<String, SlotView> views, List<NeedView> needs, List<String> warnings) {
+    /** Passes in the order that was accepted; what came since stands at the end. */
+    List<Pass> kept() {
+      Map<String, Pass> left = new LinkedHashMap<>();
+      plan.passes().forEach(p -> left.put(p.id(), p));
+      List<Pass> out = new ArrayList<>();
+      day.passOrder.stream().map(left::remove).filter(p -> p != null).forEach(out::add);
+      out.addAll(left.values());
+      return out;
+    }
+
+    /** The plan with the pins of a list: each keeps the place it has in it. */
+    DayPlan pinned(List<String> order, List<String> pins) {
+      Map<String, Integer> at = new HashMap<>();
+      pins.stream().filter(p -> order.contains(p) && views.containsKey(p)).forEach(p -> at.put(p, order.indexOf(p)));
+      return new DayPlan(plan.call(), plan.wrap(), plan.people(), plan.rates(), plan.passes(), at);
+    }
+
+    RunningView view(Running r, List<String> pins) {
+      List<SlotView> slots = r.slots().stream().map(s -> {
+        SlotView v = views.get(s.pass().id());
+        return new SlotView(v.id(), v.shot(), v.code(), v.title(), v.plate(), v.label(), v.setup(), v.tape(), v.setupName(), v.set(), v.worn(), v.minutes(), v.lightFrom(), v.lightTo(), v.said(), pins.contains(v.id()), Clock.label(s.from()), Clock.label(s.to()), s.changes().stream().map(c -> new ChangeView(c.kind(), c.words(), Math.round(c.minutes()))).toList(), s.waits().stream().map(w -> new WaitView(Math.round(w.minutes()), w.reason())).toList());
+      }).toList();
+      return new RunningView(slots, Clock.label(r.end()), Math.round(r.waited()), r.changes(), r.broken());
+    }
+  }
+
+  Of of(Member me, ShootingDay day) {
+    List<Setup> here = setups.findByDayIdOrderByNumber(day.id);
+    Map<UUID, Setup> byId = here.stream().collect(Collectors.toMap(s -> s.id, s -> s));
+    Map<String, PassSetting> said = settings.findByProductionId(me.productionId()).stream().collect(Collectors.toMap(x -> x.shotId + " " + x.plate, x -> x));
+    List<ShotNeed> wanted = needs.findByProductionId(me.productionId());
+    Map<UUID, ShotBook.Page> pages = book.all(me.production()).stream().collect(Collectors.toMap(p -> p.shot().id, p -> p, (a, b) -> a, LinkedHashMap::new));
+    Map<UUID, List<String>> passesOf = new HashMap<>();
+    List<ShotBook.Page> ofDay = pages.values().stream().filter(p -> byId.containsKey(p.shot().setupId) && byId.get(p.shot().setupId).struckAt == null).toList();
+    for (ShotBook.Page p : ofDay) {
+      passesOf.put(p.shot().id, plates(p).stream().map(q -> id(p, q)).toList());
+    }
+    List<Pass> passes = new ArrayList<>();
+    Map<String, SlotView> views = new LinkedHashMap<>();
+    Set<String> warnings = new LinkedHashSet<>();
+    for (ShotBook.Page p : ofDay) {
+      Setup s = byId.get(p.shot().setupId);
+      List<String> after = wanted.stream().filter(n -> n.shotId.equals(p.shot().id)).flatMap(n -> passesOf.getOrDefault(n.needsId, List.of()).stream()).toList();
+      for (ShotNeed n : wanted) {
+        ShotBook.Page other = n.shotId.equals(p.shot().id) ? pages.get(n.needsId) : null;
+        if (other != null && !passesOf.containsKey(n.needsId) && other.plan().plates().stream().anyMatch(q -> open(other, q)) && (other.day() == null || other.day().shootOn.isAfter(day.shootOn))) {
+          warnings.add(p.shot().code + " shows " + other.shot().code + ", which is " + (other.day() == null ? "not planned on any day" : "planned later, on day " + other.day().number) + ": move it before this day.");
+        }
+      }
+      for (Plan.Plate q : plates(p)) {
+        Pass pass = pass(p, q, s, said.get(id(p, q)), after);
+        passes.add(pass);
+        PassSetting x = said.get(id(p, q));
+        views.put(pass.id(), new SlotView(pass.id(), p.shot().id, p.shot().code, p.shot().title, q.key(), q.label(), s.id, s.tape(), s.name, pass.set(), pass.worn(), pass.minutes(), x == null ? null : x.lightFrom, x == null ? null : x.lightTo, x != null, false, "", "", List.of(), List.of()));
+      }
+    }
+    return new Of(day, new DayPlan(day.terms.call(), day.terms.wrap(), day.terms.windows(), day.terms.worked(), passes, Map.of()), views, wanted.stream().filter(n -> pages.containsKey(n.shotId) && pages.containsKey(n.needsId)).map(n -> new NeedView(n.id, n.shotId, pages.get(n.shotId).shot().code, n.needsId, pages.get(n.needsId).shot().code, n.why)).toList(), List.copyOf(warnings));
+  }
+
+  private static String id(ShotBook.Page p, Plan.Plate q) {
+    return p.shot().id + " " + q.key();
+  }
+
+  /** Plates that still want the camera to run. */
+  private static List<Plan.Plate> plates(ShotBook.Page p) {
+    return p.plan().plates().stream().filter(q -> q.kind() != Plan.PlateKind.GUIDE && q.kind() != Plan.PlateKind.STILL && open(p, q)).toList();
+  }
+
+  private static boolean open(ShotBook.Page p, Plan.Plate q) {
+    return p.ledger().items().stream().anyMatch(i -> i.key().equals(q.key()) && i.state() == OwedItem.State.OWED);
+  }
+
+  private static Pass pass(ShotBook.Page p, Plan.Plate q, Setup s, PassSetting said, List<String> after) {
+    boolean clean = q.kind() == Plan.PlateKind.CLEAN;
+    int takes = clean ? 1 : SetClock.TAKES;
+    double record = takes * q.seconds() / 60;
+    double minutes = said != null && said.minutes != null ? said.minutes : SetClock.minutes(q.seconds(), takes);
+    String set = q.inSet() ? s.tape() + " of " + p.shot().code : "";
+    Pass.Window light = said == null || said.lightFrom == null ? null : new Pass.Window(said.lightFrom, said.lightTo);
+    return new Pass(id(p, q), p.shot().code + " " + q.label().toLowerCase(java.util.Locale.ROOT), set, s.number + " " + s.name, said == null ? worn(p, q) : said.worn, minutes, Math.min(record, minutes), after, light, clean && q.inSet());
+  }
+
+  /** One performer plays all parts, unless somebody said otherwise: what is known is which costume a pass is in. */
+  private static List<Pass.Worn> worn(ShotBook.Page p, Plan.Plate q) {
+    boolean doubles = p.plan().data().stream().anyMatch(d -> d.key().equals("datum:wardrobe"));
+    String part = q.key().replaceAll("\\D", "");
+    return doubles && q.key().startsWith("plate:performance-") ? List.of(new Pass.Worn("the double", "part " + part)) : List.of();
+  }
+}

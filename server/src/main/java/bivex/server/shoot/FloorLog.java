@@ -1,0 +1,293 @@
+package bivex.server.shoot;
+
+import bivex.core.InvalidInput;
+import bivex.core.shoot.CameraData;
+import bivex.core.shoot.MatchGuard;
+import bivex.core.shoot.MatchRule;
+import bivex.core.shoot.PartNote;
+import bivex.core.shoot.SoundCheck;
+import bivex.core.shoot.Take;
+import bivex.core.shoot.Touch;
+import bivex.core.shot.Evidence;
+import bivex.core.time.TimecodeRange;
+import bivex.server.access.Member;
+import bivex.server.book.ShotBook;
+import bivex.server.keep.EvidenceEntries;
+import bivex.server.keep.EvidenceEntry;
+import bivex.server.keep.Setup;
+import bivex.server.keep.SetupNote;
+import bivex.server.keep.SetupNotes;
+import bivex.server.keep.Setups;
+import bivex.server.keep.TakeCall;
+import bivex.server.keep.TakeCalls;
+import bivex.server.keep.TakeEntries;
+import bivex.server.keep.TakeEntry;
+import bivex.server.keep.TouchEntries;
+import bivex.server.keep.TouchEntry;
+import bivex.server.live.Journal;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import java.util.NoSuchElementException;
+import java.util.Objects;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+
+/**
+ * Writes what happens on the floor: each entry once, under the id its device made, however often it is sent. What a device wrote while it was
+ * off the line is kept even if the plan has moved on meanwhile; what then no longer fits is said.
+ */
+@Component
+public class FloorLog {
+  private final Setups setups;
+  private final TakeEntries takes;
+  private final TakeCalls calls;
+  private final TouchEntries touches;
+  private final SetupNotes notes;
+  private final EvidenceEntries evidence;
+  private final ShotBook book;
+  private final Journal journal;
+
+  FloorLog(Setups setups, TakeEntries takes, TakeCalls calls, TouchEntries touches, SetupNotes notes, EvidenceEntries evidence, ShotBook book, Journal journal) {
+    this.setups = setups;
+    this.takes = takes;
+    this.calls = calls;
+    this.touches = touches;
+    this.notes = notes;
+    this.evidence = evidence;
+    this.book = book;
+    this.journal = journal;
+  }
+
+  /**
+   * A take.
+   *
+   * @param id made on the device
+   * @param number null for the next one
+   * @param notRead camera fields that were not read; every other must have a value
+   * @param overruled why an automatic mode is let through; empty when none is
+   * @param madeAt null for now
+   */
+  public record NewTake(UUID id, UUID shot, UUID setup, String plate, Integer number, String slate, String roll, String tcIn, String tcOut, CameraData camera, List<String> notRead, List<PartNote> parts, String overruled, String note, Instant madeAt) {}
+
+  public record NewCall(UUID id, Take.Call call, String reason) {}
+
+  public record NewTouch(UUID id, Touch kind, String note, Instant madeAt) {}
+
+  /** @param item of a sound check: what was listened for; else empty @param ev light reading, EV at ISO 100; null when none was taken @param kelvin colour of the light */
+  public record NewNote(UUID id, SetupNote.Kind kind, String item, String words, Double ev, Double kelvin, Instant madeAt) {}
+
+  /** Something that is let go when the set is struck. */
+  public record NewWaiver(UUID shot, String item, String reason) {}
+
+  /** Where an entry comes from. @param device empty when it is the desk itself, on the line @param ahead how far the device's clock is ahead of the server's */
+  record From(String device, Duration ahead) {
+    static final From DESK = new From("", Duration.ZERO);
+
+    boolean queued() {
+      return !device.isEmpty();
+    }
+
+    Instant right(Instant at) {
+      return at == null ? Instant.now().truncatedTo(ChronoUnit.MICROS) : at.minus(ahead).truncatedTo(ChronoUnit.MICROS);
+    }
+  }
+
+  /** @return what no longer fitted and how it was kept; empty when all did */
+  String take(Member me, NewTake in, From from) {
+    if (in.id() == null) {
+      throw new InvalidInput("id", "must be made by the device that logs the take");
+    }
+    var before = takes.findById(in.id());
+    if (before.isPresent()) {
+      if (!before.get().productionId.equals(me.productionId())) {
+        throw new NoSuchElementException();
+      }
+      return "";
+    }
+    Setup setup = setup(me, in.setup());
+    ShotBook.Page p = book.one(me.production(), Objects.requireNonNullElseGet(in.shot(), UUID::randomUUID));
+    String odd = "";
+    if (p.plan().plates().stream().noneMatch(q -> q.key().equals(in.plate()))) {
+      if (!from.queued() || in.plate() == null || !in.plate().startsWith("plate:")) {
+        throw new InvalidInput("plate", "is not one of the plates of " + p.shot().code);
+      }
+      odd = p.shot().code + " no longer owes this plate; the take is kept as loose. ";
+    }
+    TimecodeRange range = TimecodeRange.parse(in.tcIn(), in.tcOut(), me.production().frameRate());
+    CameraData camera = in.camera() == null ? CameraData.notRead() : in.camera();
+    List<String> notRead = in.notRead() == null ? List.of() : in.notRead();
+    notRead.stream().filter(f -> !CameraData.FIELDS.contains(f)).findFirst().ifPresent(f -> {
+      throw new InvalidInput("notRead", "\"" + f + "\" is not one of the camera data");
+    });
+    List<String> silent = camera.silent(notRead);
+    if (!silent.isEmpty()) {
+      throw new InvalidInput(silent.get(0), "must be read off the camera, or be set to \"not read\"" + (silent.size() > 1 ? "; so must " + String.join(", ", silent.subList(1, silent.size())) : ""));
+    }
+    String overruled = automatic(p, in, camera);
+    if (setup.struckAt != null && from.queued()) {
+      odd += "The set was struck meanwhile. ";
+    }
+    setups.hold(setup.id);
+    int next = Objects.requireNonNullElse(takes.lastNumber(setup.id, p.shot().id, in.plate()), 0) + 1;
+    int number = in.number() == null ? next : (int) InvalidInput.within("number", in.number(), 1L, 9999L);
+    if (in.number() != null && takes.existsBySetupIdAndShotIdAndPlateAndNumber(setup.id, p.shot().id, in.plate(), number)) {
+      odd += "Take " + number + " was logged by somebody else meanwhile; this one is kept as take " + next + ". ";
+      number = next;
+    }
+    TakeEntry t = new TakeEntry();
+    t.id = in.id();
+    t.productionId = me.productionId();
+    t.shotId = p.shot().id;
+    t.setupId = setup.id;
+    t.plate = in.plate();
+    t.number = number;
+    t.slate = in.slate() == null || in.slate().isBlank() ? p.shot().code : in.slate().strip();
+    t.roll = InvalidInput.text("roll", in.roll());
+    t.tcIn = range.in().label();
+    t.tcOut = range.out().label();
+    t.frames = range.frames();
+    t.camera = camera;
+    t.notRead = List.copyOf(notRead);
+    t.parts = in.parts() == null ? List.of() : List.copyOf(in.parts());
+    t.overruled = overruled;
+    t.note = in.note() == null ? "" : in.note().strip();
+    t.madeAt = from.right(in.madeAt());
+    t.device = from.device();
+    t.deviceAt = from.ahead().isZero() ? null : in.madeAt();
+    t.loggedBy = me.name();
+    t.loggedAt = Instant.now();
+    takes.saveAndFlush(t);
+    journal.record(me, "logged", "take", t.id.toString(), p.shot().code + " " + t.plate.replace("plate:", "") + " take " + t.number);
+    return odd.strip();
+  }
+
+  /** An automatic mode in a set that wants manual ones is refused, unless somebody says why it must be. */
+  private static String automatic(ShotBook.Page p, NewTake in, CameraData camera) {
+    Set<MatchRule> rules = p.plan().matchSet().rules();
+    List<MatchGuard.Finding> autos = p.plan().matchSet().plates().contains(in.plate()) ? MatchGuard.alone(camera, rules) : List.of();
+    String why = in.overruled() == null ? "" : in.overruled().strip();
+    if (!autos.isEmpty() && why.isEmpty()) {
+      MatchGuard.Finding f = autos.get(0);
+      throw new InvalidInput(f.property(), f.label() + " is automatic in a match set: " + f.effect() + ". Set it by hand, or say why it must be so");
+    }
+    return autos.isEmpty() ? "" : why;
+  }
+
+  void call(Member me, UUID take, NewCall in, From from) {
+    TakeEntry t = takes.findById(take).filter(x -> x.productionId.equals(me.productionId())).orElseThrow(() -> new NoSuchElementException("There is no such take."));
+    if (in.call() == null) {
+      throw new InvalidInput("call", "must be one of " + Arrays.toString(Take.Call.values()));
+    }
+    UUID id = Objects.requireNonNullElseGet(in.id(), UUID::randomUUID);
+    if (calls.existsById(id)) {
+      return;
+    }
+    TakeCall c = new TakeCall();
+    c.id = id;
+    c.takeId = t.id;
+    c.call = in.call();
+    c.reason = in.reason() == null ? "" : in.reason().strip();
+    if (c.call == Take.Call.NO_GOOD && c.reason.isEmpty()) {
+      throw new InvalidInput("reason", "say in a word why it is no good");
+    }
+    c.saidBy = me.name();
+    c.saidAt = Instant.now();
+    calls.saveAndFlush(c);
+    String done = switch (c.call) {
+      case PICK -> "picked";
+      case NO_GOOD -> "called no good";
+      case FALSE_START -> "called a false start";
+      case NONE -> "put back";
+    };
+    journal.record(me, done, "take", t.id.toString(), t.slate + " take " + t.number);
+  }
+
+  TouchEntry touch(Member me, UUID setup, NewTouch in, From from) {
+    Setup s = setup(me, setup);
+    if (in.kind() == null) {
+      throw new InvalidInput("kind", "must be one of " + Arrays.toString(Touch.values()));
+    }
+    TouchEntry t = new TouchEntry();
+    t.id = Objects.requireNonNullElseGet(in.id(), UUID::randomUUID);
+    t.productionId = me.productionId();
+    t.setupId = s.id;
+    t.kind = in.kind();
+    t.note = in.note() == null ? "" : in.note().strip();
+    t.madeAt = from.right(in.madeAt());
+    t.loggedBy = me.name();
+    if (!touches.existsById(t.id)) {
+      touches.saveAndFlush(t);
+      journal.record(me, "logged a touch of the " + t.kind.words(), "setup", s.id.toString(), "setup " + s.number);
+    }
+    return t;
+  }
+
+  SetupNote note(Member me, UUID setup, NewNote in, From from) {
+    Setup s = setup(me, setup);
+    if (in.kind() == null) {
+      throw new InvalidInput("kind", "must be one of " + Arrays.toString(SetupNote.Kind.values()));
+    }
+    SetupNote n = new SetupNote();
+    n.id = Objects.requireNonNullElseGet(in.id(), UUID::randomUUID);
+    n.productionId = me.productionId();
+    n.setupId = s.id;
+    n.kind = in.kind();
+    n.item = in.item() == null ? "" : in.item().strip();
+    if (n.kind == SetupNote.Kind.SOUND && Arrays.stream(SoundCheck.values()).noneMatch(c -> c.name().equals(n.item))) {
+      throw new InvalidInput("item", "must be one of " + Arrays.toString(SoundCheck.values()));
+    }
+    n.words = n.kind == SetupNote.Kind.LIGHT && in.ev() == null && in.kelvin() == null ? InvalidInput.text("words", in.words()) : in.words() == null ? "" : in.words().strip();
+    n.ev = in.ev() == null ? null : InvalidInput.within("ev", in.ev(), -10, 30);
+    n.kelvin = in.kelvin() == null ? null : InvalidInput.within("kelvin", in.kelvin(), 1000, 20_000);
+    n.madeAt = from.right(in.madeAt());
+    n.loggedBy = me.name();
+    if (!notes.existsById(n.id)) {
+      notes.saveAndFlush(n);
+      journal.record(me, n.kind == SetupNote.Kind.LIGHT ? "noted the light" : "checked the sound", "setup", s.id.toString(), "setup " + s.number);
+    }
+    return n;
+  }
+
+  /**
+   * Strikes a set. All it still owes must be let go with a reason; what is let go stays owed and must be rescued.
+   *
+   * @throws InvalidInput naming what is still owed
+   */
+  void strike(Member me, Setup s, List<NewWaiver> waivers) {
+    List<NewWaiver> let = waivers == null ? List.of() : waivers;
+    List<ShotBook.Page> here = book.all(me.production()).stream().filter(p -> s.id.equals(p.shot().setupId)).toList();
+    List<FloorSheets.StrikeItem> open = here.stream().flatMap(p -> FloorSheets.open(p).stream()).filter(i -> i.waived().isEmpty()).toList();
+    List<FloorSheets.StrikeItem> left = open.stream().filter(i -> let.stream().noneMatch(w -> i.shot().equals(w.shot()) && i.key().equals(w.item()))).toList();
+    if (!left.isEmpty()) {
+      throw new InvalidInput("waivers", "the set still owes " + left.stream().map(i -> i.label().replaceAll(" of setup \\d+$", "").toLowerCase(java.util.Locale.ROOT) + " of " + i.code()).collect(Collectors.joining(", ")) + "; shoot it, or say of each why it is let go");
+    }
+    for (FloorSheets.StrikeItem i : open) {
+      NewWaiver w = let.stream().filter(x -> i.shot().equals(x.shot()) && i.key().equals(x.item())).max(Comparator.comparing(x -> x.reason() == null ? 0 : x.reason().length())).orElseThrow();
+      EvidenceEntry e = new EvidenceEntry();
+      e.id = UUID.randomUUID();
+      e.productionId = me.productionId();
+      e.shotId = i.shot();
+      e.item = i.key();
+      e.kind = Evidence.Kind.WAIVED;
+      e.words = InvalidInput.text("reason", w.reason());
+      e.saidBy = me.name();
+      e.saidAt = Instant.now();
+      evidence.save(e);
+      journal.record(me, "let go", "shot", i.shot().toString(), i.code() + ": " + i.label() + ", " + e.words);
+    }
+    s.struckAt = Instant.now();
+  }
+
+  Setup setup(Member me, UUID id) {
+    if (id == null) {
+      throw new InvalidInput("setup", "must be given");
+    }
+    return setups.findByIdAndProductionId(id, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such setup."));
+  }
+}
