@@ -9,6 +9,8 @@
   import Script from './desks/Script.svelte';
   import Shots from './desks/Shots.svelte';
   import { api, got } from './lib/api/client';
+  import { line } from './lib/floor/line.svelte';
+  import WaitingSheet from './lib/floor/WaitingSheet.svelte';
   import { open } from './lib/house.svelte';
   import { free } from './lib/keys';
   import Brand from './lib/parts/Brand.svelte';
@@ -30,6 +32,7 @@
   let palette = $state(false);
   let keys = $state(false);
   let settings = $state(false);
+  let waiting = $state(false);
 
   const guest = $derived(house.view?.myRole === 'GUEST');
   const desks = $derived<readonly Desk[]>(guest ? ['review'] : DESKS);
@@ -50,6 +53,11 @@
     frame.reckoner = true;
   }
   $effect(() => listen(production));
+  $effect(() => void line.open(production).catch((e: unknown) => frame.wrong(e)));
+  // When the line is back, what waits is sent.
+  $effect(() => {
+    if (frame.live === 'open') line.kick();
+  });
 
   function open_(d: Desk): void {
     const keep = current && ['shots', 'review', 'script'].includes(d) ? current.id : null;
@@ -86,6 +94,8 @@
   async function leave(): Promise<void> {
     await got(api.DELETE('/api/session'));
     queries.clear();
+    // Nobody reads the last one's day on this device; what waits to be sent stays.
+    await caches?.delete('bivex-day');
     frame.session = await got(api.GET('/api/session'));
     location.assign('/sign-in');
   }
@@ -135,6 +145,7 @@
     <span>{house.reel.data?.draftName ?? 'no script yet'} · {day(today)}{guest ? '' : ` · ${shooting}`}</span>
     <span class="notice" class:bad={frame.notice?.bad} role="status">{frame.notice?.words ?? ''}</span>
     <span title="Changes by others arrive while the line is open">{frame.live === 'open' ? 'line open' : frame.live === 'lost' ? 'line lost, trying again' : 'line closed'}</span>
+    {#if line.count > 0 || line.told.length > 0 || line.store || line.stopped}<button class="foot waits" onclick={() => (waiting = true)}>{line.told.length > 0 ? `${line.told.length} to look at` : line.count > 0 ? `${line.count} wait to be sent` : 'device: look'}</button>{/if}
     {#if !guest}<span class="owed">{house.reel.data?.owed ?? '–'} owed</span>{/if}
     <button class="foot" onclick={() => (settings = true)}>{frame.session?.name ?? ''}, {ROLE[house.role]}</button>
     <button class="foot" onclick={() => void leave()}>Sign out</button>
@@ -144,6 +155,7 @@
 <Palette bind:open={palette} {production} {desks} onkeys={() => (keys = true)} />
 <Keys bind:open={keys} {desk} />
 <Settings bind:open={settings} />
+<WaitingSheet bind:open={waiting} />
 
 <style>
   .frame {
@@ -233,6 +245,11 @@
     color: inherit;
     cursor: pointer;
     padding: 4px;
+  }
+  .waits {
+    border: 1px solid #f3a184;
+    color: #f3a184;
+    font-weight: 680;
   }
   .foot:hover {
     text-decoration: underline;

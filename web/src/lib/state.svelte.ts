@@ -2,7 +2,7 @@ import { QueryClient } from '@tanstack/svelte-query';
 import { Refused, type Schemas } from './api/client';
 
 export const queries = new QueryClient({
-  defaultOptions: { queries: { staleTime: 30_000, retry: (n, e) => !(e instanceof Refused && e.status > 0) && n < 3, refetchOnWindowFocus: false } },
+  defaultOptions: { queries: { staleTime: 30_000, retry: (n, e) => !(e instanceof Refused && e.status > 0) && n < 3, refetchOnWindowFocus: false, networkMode: 'always' } },
 });
 
 /** What the whole frame shares: who is here, what is said at the foot, whether the line is open. */

@@ -16,7 +16,7 @@
   const OF: Partial<Record<Desk, [string, string][]>> = {
     script: [['m', 'mark the selected words as an effect shot'], ['j  k', 'line after, line before; with Shift the lines between are chosen'], ['.  ,', 'next cue, cue before'], ['a', 'mark the cue as it is proposed'], ['e', 'mark the cue, with another method'], ['w', 'wave the cue away'], ['f', 'find in the script; Enter goes on, Shift Enter back'], ['d', 'drafts'], ['i', 'import a draft'], ['Esc', 'leave what is chosen']],
     shots: [[', .', 'one frame back, on'], ['space', 'play the schematic'], ['c', 'compare and combine methods'], ['r', 'what else could be made of the takes'], ['e', 'elements of the production']],
-    floor: [['t', 'log the take on the slate'], ['p', 'pick the last take'], ['x', 'last take is no good'], ['b', 'the camera was touched']],
+    floor: [['r', 'roll, and cut'], ['t', 'log the take on the slate'], ['p', 'pick the last take'], ['x', 'last take is no good'], ['f', 'last take was a false start'], ['b', 'the camera was touched'], ['c', 'read the camera itself'], ['l', 'note the light'], ['g', 'strike the set'], ['o', 'the order of the day']],
     review: [[', .', 'one frame back, on'], ['space', 'play, stop'], ['c', 'note on this frame']],
   };
 </script>

@@ -53,17 +53,17 @@ public final class MainsFlicker {
    * @param steady whether nothing of it will be seen
    * @param words for the floor
    */
-  public record Check(double rippleLeft, double beatHz, double safeSeconds, boolean steady, String words) {}
+  public record LampCheck(double rippleLeft, double beatHz, double safeSeconds, boolean steady, String words) {}
 
   /** Says whether a shutter is steady under lamps on the mains. */
-  public static Check check(double mainsHz, double seconds, FrameRate rate) {
+  public static LampCheck check(double mainsHz, double seconds, FrameRate rate) {
     double left = rippleLeft(mainsHz, seconds);
     double beat = beatHz(mainsHz, rate);
     double safe = safeInsteadOf(mainsHz, seconds);
     boolean steady = left < SEEN || beat < 0.02;
     String words = steady ? String.format(Locale.ROOT, "Lamps on %.0f Hz mains are steady at %s.", mainsHz, Shutter.text(seconds))
         : String.format(Locale.ROOT, "Lamps on %.0f Hz mains flicker %.1f times a second at %s: set %s (%.1f°).", mainsHz, beat, Shutter.text(seconds), Shutter.text(safe), 360 * safe * rate.fps());
-    return new Check(left, beat, safe, steady, words);
+    return new LampCheck(left, beat, safe, steady, words);
   }
 
   private static double mains(double hz) {

@@ -323,9 +323,9 @@ public class DemoLoader implements ApplicationRunner {
     take(d, sheds, "The dash along the pier", "plate:performance-1", shed, Take.Call.PICK, "");
     d.next();
     floor.touch(null, sheds, lys, new FloorLog.NewTouch(UUID.randomUUID(), Touch.LIGHT, "sun round the corner of the shed", d.next()));
-    floor.note(null, lean, lys, new FloorLog.NewNote(UUID.randomUUID(), SetupNote.Kind.LIGHT, "", "lamp on 40 %, window blacked", 7.5, 3400.0, d.next()));
-    floor.note(null, mast, lys, new FloorLog.NewNote(UUID.randomUUID(), SetupNote.Kind.LIGHT, "", "thin cloud, even", 12.5, 6100.0, d.next()));
-    floor.note(null, lean, lys, new FloorLog.NewNote(UUID.randomUUID(), SetupNote.Kind.SOUND, SoundCheck.HUM.name(), "", null, null, d.next()));
+    floor.note(null, lean, lys, new FloorLog.NewSetupNote(UUID.randomUUID(), SetupNote.Kind.LIGHT, "", "lamp on 40 %, window blacked", 7.5, 3400.0, d.next()));
+    floor.note(null, mast, lys, new FloorLog.NewSetupNote(UUID.randomUUID(), SetupNote.Kind.LIGHT, "", "thin cloud, even", 12.5, 6100.0, d.next()));
+    floor.note(null, lean, lys, new FloorLog.NewSetupNote(UUID.randomUUID(), SetupNote.Kind.SOUND, SoundCheck.HUM.name(), "", null, null, d.next()));
     say("The dash along the pier", "datum:marks", "41.2 m paced, 12 % and 86 % of frame");
     sign("The dash along the pier", "caution:run", "one run an hour, matting at the second mark", "R. Ekholm", "stunt coordinator");
     sign("The leap from the jetty", "caution:jump", "jump to be no higher than the crate; pads out of frame", "R. Ekholm", "stunt coordinator");

@@ -53,6 +53,13 @@ public class Problems extends ResponseEntityExceptionHandler {
     }
   }
 
+  /** A device or service outside does not answer. */
+  public static final class Unreachable extends RuntimeException {
+    public Unreachable(String message) {
+      super(message);
+    }
+  }
+
   /** Not signed in, or wrong name or password. */
   public static final class NotSignedIn extends RuntimeException {
     public NotSignedIn(String message) {
@@ -93,6 +100,11 @@ public class Problems extends ResponseEntityExceptionHandler {
   @ExceptionHandler
   ProblemDetail tooMany(TooMany e) {
     return problem(HttpStatus.TOO_MANY_REQUESTS, "too-many", "Too many tries", e.getMessage());
+  }
+
+  @ExceptionHandler
+  ProblemDetail unreachable(Unreachable e) {
+    return problem(HttpStatus.BAD_GATEWAY, "unreachable", "No answer from the set", e.getMessage());
   }
 
   @ExceptionHandler

@@ -63,9 +63,9 @@ public class DayOrder {
   public record NeedView(UUID id, UUID shot, String code, UUID needs, String needsCode, String why) {}
 
   /** A day with its passes. @param plan for the core @param views of the passes, by id @param warnings what no order can mend */
-  record Of(ShootingDay day, DayPlan plan, Map<String, SlotView> views, List<NeedView> needs, List<String> warnings) {
+  public record Of(ShootingDay day, DayPlan plan, Map<String, SlotView> views, List<NeedView> needs, List<String> warnings) {
     /** Passes in the order that was accepted; what came since stands at the end. */
-    List<Pass> kept() {
+    public List<Pass> kept() {
       Map<String, Pass> left = new LinkedHashMap<>();
       plan.passes().forEach(p -> left.put(p.id(), p));
       List<Pass> out = new ArrayList<>();
@@ -75,7 +75,7 @@ public class DayOrder {
     }
 
     /** The plan with the pins of a list: each keeps the place it has in it. */
-    DayPlan pinned(List<String> order, List<String> pins) {
+    public DayPlan pinned(List<String> order, List<String> pins) {
       Map<String, Integer> at = new HashMap<>();
       pins.stream().filter(p -> order.contains(p) && views.containsKey(p)).forEach(p -> at.put(p, order.indexOf(p)));
       return new DayPlan(plan.call(), plan.wrap(), plan.people(), plan.rates(), plan.passes(), at);
@@ -90,7 +90,8 @@ public class DayOrder {
     }
   }
 
-  Of of(Member me, ShootingDay day) {
+  /** The passes of a day that are still to be shot, in the setups that stand. */
+  public Of of(Member me, ShootingDay day) {
     List<Setup> here = setups.findByDayIdOrderByNumber(day.id);
     Map<UUID, Setup> byId = here.stream().collect(Collectors.toMap(s -> s.id, s -> s));
     Map<String, PassSetting> said = settings.findByProductionId(me.productionId()).stream().collect(Collectors.toMap(x -> x.shotId + " " + x.plate, x -> x));

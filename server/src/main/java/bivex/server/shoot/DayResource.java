@@ -11,6 +11,7 @@ import bivex.core.order.Clock;
 import bivex.core.shoot.CameraData;
 import bivex.core.shoot.DayTerms;
 import bivex.core.shoot.SoundCheck;
+import bivex.core.shoot.Touch;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
 import bivex.server.http.Problems;
@@ -89,6 +90,9 @@ public class DayResource {
   /** Something to listen for. */
   public record SoundItem(SoundCheck key, String words) {}
 
+  /** A way to touch the camera. @param remedy what to do then */
+  public record TouchItem(Touch key, String words, String remedy) {}
+
   /** One moment of the sun. @param at local time of day @param shadowM null while the sun is down */
   public record SunRow(String at, Instant moment, double azimuthDeg, double elevationDeg, Double shadowM) {}
 
@@ -102,7 +106,7 @@ public class DayResource {
    * @param sun null when the place has no coordinates
    * @param call local time of day
    */
-  public record DayPack(Instant packedAt, FloorSheets.DayView day, String call, String wrap, List<FloorSheets.SetupSheet> sheets, OrderResource.OrderView order, List<PresetView> presets, List<SoundItem> soundChecks, SunView sun, String rate, int captureWidth, int captureHeight, double sensorWidthMm) {}
+  public record DayPack(Instant packedAt, FloorSheets.DayView day, String call, String wrap, List<FloorSheets.SetupSheet> sheets, OrderResource.OrderView order, List<PresetView> presets, List<SoundItem> soundChecks, List<TouchItem> touches, SunView sun, String rate, int captureWidth, int captureHeight, double sensorWidthMm) {}
 
   @GetMapping("/days")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
@@ -231,7 +235,7 @@ public class DayResource {
     List<Setup> all = setups.findByDayIdOrderByNumber(d.id);
     List<FloorSheets.SetupSheet> of = sheets.of(me, d, all, all.stream().map(s -> s.id).toList(), 0);
     List<SoundItem> sound = Arrays.stream(SoundCheck.values()).map(c -> new SoundItem(c, c.words())).toList();
-    return new DayPack(Instant.now(), FloorSheets.day(d, of.stream().map(FloorSheets.SetupSheet::setup).toList()), Clock.label(d.terms.call()), Clock.label(d.terms.wrap()), of, order.order(production, day, me), presets(production, me), sound, sun(d), me.production().rate, me.production().captureWidth, me.production().captureHeight, me.production().sensorWidthMm);
+    return new DayPack(Instant.now(), FloorSheets.day(d, of.stream().map(FloorSheets.SetupSheet::setup).toList()), Clock.label(d.terms.call()), Clock.label(d.terms.wrap()), of, order.order(production, day, me), presets(production, me), sound, Arrays.stream(Touch.values()).map(t -> new TouchItem(t, t.words(), t.remedy())).toList(), sun(d), me.production().rate, me.production().captureWidth, me.production().captureHeight, me.production().sensorWidthMm);
   }
 
   private static SunView sun(ShootingDay d) {

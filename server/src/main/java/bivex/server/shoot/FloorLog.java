@@ -80,14 +80,14 @@ public class FloorLog {
   public record NewTouch(UUID id, Touch kind, String note, Instant madeAt) {}
 
   /** @param item of a sound check: what was listened for; else empty @param ev light reading, EV at ISO 100; null when none was taken @param kelvin colour of the light */
-  public record NewNote(UUID id, SetupNote.Kind kind, String item, String words, Double ev, Double kelvin, Instant madeAt) {}
+  public record NewSetupNote(UUID id, SetupNote.Kind kind, String item, String words, Double ev, Double kelvin, Instant madeAt) {}
 
   /** Something that is let go when the set is struck. */
   public record NewWaiver(UUID shot, String item, String reason) {}
 
   /** Where an entry comes from. @param device empty when it is the desk itself, on the line @param ahead how far the device's clock is ahead of the server's */
-  record From(String device, Duration ahead) {
-    static final From DESK = new From("", Duration.ZERO);
+  public record From(String device, Duration ahead) {
+    public static final From DESK = new From("", Duration.ZERO);
 
     boolean queued() {
       return !device.isEmpty();
@@ -99,7 +99,7 @@ public class FloorLog {
   }
 
   /** @return what no longer fitted and how it was kept; empty when all did */
-  String take(Member me, NewTake in, From from) {
+  public String take(Member me, NewTake in, From from) {
     if (in.id() == null) {
       throw new InvalidInput("id", "must be made by the device that logs the take");
     }
@@ -179,7 +179,7 @@ public class FloorLog {
     return autos.isEmpty() ? "" : why;
   }
 
-  void call(Member me, UUID take, NewCall in, From from) {
+  public void call(Member me, UUID take, NewCall in, From from) {
     TakeEntry t = takes.findById(take).filter(x -> x.productionId.equals(me.productionId())).orElseThrow(() -> new NoSuchElementException("There is no such take."));
     if (in.call() == null) {
       throw new InvalidInput("call", "must be one of " + Arrays.toString(Take.Call.values()));
@@ -228,7 +228,7 @@ public class FloorLog {
     return t;
   }
 
-  SetupNote note(Member me, UUID setup, NewNote in, From from) {
+  SetupNote note(Member me, UUID setup, NewSetupNote in, From from) {
     Setup s = setup(me, setup);
     if (in.kind() == null) {
       throw new InvalidInput("kind", "must be one of " + Arrays.toString(SetupNote.Kind.values()));

@@ -88,7 +88,7 @@ public class FloorResource {
    * @param take of a call
    * @param setup of a touch, a note or a strike
    */
-  public record NewEntry(UUID id, UUID take, UUID setup, FloorLog.NewTake logged, FloorLog.NewCall call, FloorLog.NewTouch touch, FloorLog.NewNote note, List<FloorLog.NewWaiver> strike) {}
+  public record NewEntry(UUID id, UUID take, UUID setup, FloorLog.NewTake logged, FloorLog.NewCall call, FloorLog.NewTouch touch, FloorLog.NewSetupNote note, List<FloorLog.NewWaiver> strike) {}
 
   /** @param device what the device calls itself @param sentAt what its clock says now */
   public record NewEntries(String device, Instant sentAt, List<NewEntry> entries) {}
@@ -200,7 +200,7 @@ public class FloorResource {
   @PostMapping("/setups/{setup}/notes")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
-  public FloorSheets.NoteView note(@PathVariable UUID production, @PathVariable UUID setup, Member me, @RequestBody FloorLog.NewNote in) {
+  public FloorSheets.SetupNoteView note(@PathVariable UUID production, @PathVariable UUID setup, Member me, @RequestBody FloorLog.NewSetupNote in) {
     return FloorSheets.view(log.note(me, setup, in, FloorLog.From.DESK));
   }
 
@@ -255,7 +255,7 @@ public class FloorResource {
       return "";
     }
     if (e.note() != null) {
-      log.note(me, e.setup(), new FloorLog.NewNote(e.id(), e.note().kind(), e.note().item(), e.note().words(), e.note().ev(), e.note().kelvin(), e.note().madeAt()), from);
+      log.note(me, e.setup(), new FloorLog.NewSetupNote(e.id(), e.note().kind(), e.note().item(), e.note().words(), e.note().ev(), e.note().kelvin(), e.note().madeAt()), from);
       return "";
     }
     if (e.strike() != null) {

@@ -50,7 +50,7 @@ public class FloorSheets {
   static final int PAGE = 40;
 
   private static final String FIRST_IN = "01:00:00:00";
-  private static final Set<String> ON_THE_FLOOR = Set.of("S7", "S18");
+  private static final Set<String> ON_THE_FLOOR = Set.of("S18");
   private final ShotBook book;
   private final TakeEntries takes;
   private final SetupNotes notes;
@@ -76,7 +76,7 @@ public class FloorSheets {
 
   public record TouchView(UUID id, Touch kind, String words, String remedy, String note, Instant madeAt, String loggedBy) {}
 
-  public record NoteView(UUID id, SetupNote.Kind kind, String item, String words, Double ev, Double kelvin, Instant madeAt, String loggedBy) {}
+  public record SetupNoteView(UUID id, SetupNote.Kind kind, String item, String words, Double ev, Double kelvin, Instant madeAt, String loggedBy) {}
 
   /** A plate as the floor needs it. @param nextTake number of the next take @param state how the plate stands */
   public record FloorPlate(UUID shot, String code, String title, String key, String label, String wanted, double seconds, boolean inSet, OwedItem.State state, String reason, int nextTake) {}
@@ -94,7 +94,7 @@ public class FloorSheets {
   public record FloorCheck(String code, String title, Plan.Grade grade, String figure, String remedy) {}
 
   /** A setup with everything the floor wants at hand. @param last camera data to carry over @param more whether older takes exist @param clock null when nothing is planned @param hold null when the place has no coordinates or no take is made */
-  public record SetupSheet(SetupView setup, DayView day, List<FloorPlate> plates, List<StrikeItem> beforeStrike, List<TakeView> takes, boolean more, List<TouchView> touches, List<NoteView> notes, CameraData last, String lastRoll, String nextIn, List<Plan.BriefLine> brief, List<FloorCaution> cautions, List<FloorCheck> checks, List<GuardTerms> guards, double minutesRecorded, SetClock clock, SunClock.Hold hold, MainsFlicker.Check flicker) {}
+  public record SetupSheet(SetupView setup, DayView day, List<FloorPlate> plates, List<StrikeItem> beforeStrike, List<TakeView> takes, boolean more, List<TouchView> touches, List<SetupNoteView> notes, CameraData last, String lastRoll, String nextIn, List<Plan.BriefLine> brief, List<FloorCaution> cautions, List<FloorCheck> checks, List<GuardTerms> guards, double minutesRecorded, SetClock clock, SunClock.Hold hold, MainsFlicker.LampCheck flicker) {}
 
   /** Sheets of some setups of one day. @param page of the takes; older ones come on later pages */
   List<SetupSheet> of(Member me, ShootingDay day, List<Setup> setups, List<UUID> wholeDay, int page) {
@@ -128,7 +128,7 @@ public class FloorSheets {
     List<FloorCheck> checks = here.stream().flatMap(p -> p.plan().checks().stream().filter(c -> ON_THE_FLOOR.contains(c.sum())).map(c -> new FloorCheck(p.shot().code, c.title(), c.grade(), c.figure(), c.remedy()))).toList();
     List<GuardTerms> guards = here.stream().map(p -> new GuardTerms(p.shot().id, p.plan().matchSet().rules(), p.plan().matchSet().plates(), p.plan().matchSet().backgroundM(), p.match().reference() == null ? null : cameras.get(p.match().reference()))).toList();
     double recorded = called.stream().mapToDouble(c -> rate.seconds(c.take().frames)).sum() / 60;
-    MainsFlicker.Check flicker = last == null || last.camera.shutterSeconds() == null ? null : MainsFlicker.check(me.production().mainsHz, last.camera.shutterSeconds(), last.camera.rate() == null ? rate : last.camera.rate());
+    MainsFlicker.LampCheck flicker = last == null || last.camera.shutterSeconds() == null ? null : MainsFlicker.check(me.production().mainsHz, last.camera.shutterSeconds(), last.camera.rate() == null ? rate : last.camera.rate());
     return new SetupSheet(view(s, here.stream().map(p -> p.shot().code).toList()), day(day, List.of()), plates, strike,
         shown.stream().map(c -> view(c, here, pictures.getOrDefault(c.take().id, List.of()))).toList(), more,
         touched.stream().filter(t -> t.setupId.equals(s.id)).map(FloorSheets::view).toList(), noted.stream().map(FloorSheets::view).toList(),
@@ -226,8 +226,8 @@ public class FloorSheets {
     return new TouchView(t.id, t.kind, t.kind.words(), t.kind.remedy(), t.note, t.madeAt, t.loggedBy);
   }
 
-  static NoteView view(SetupNote n) {
-    return new NoteView(n.id, n.kind, n.item, n.words, n.ev, n.kelvin, n.madeAt, n.loggedBy);
+  static SetupNoteView view(SetupNote n) {
+    return new SetupNoteView(n.id, n.kind, n.item, n.words, n.ev, n.kelvin, n.madeAt, n.loggedBy);
   }
 
   static DayView day(ShootingDay d, List<SetupView> setups) {

@@ -58,11 +58,13 @@ public class StillResource {
   @Transactional
   public List<FloorSheets.StillView> add(@PathVariable UUID production, @PathVariable UUID take, Member me, @RequestParam("id") UUID id, @RequestParam("file") MultipartFile file, @RequestParam(value = "caption", required = false) String caption) throws IOException {
     try (InputStream in = file.getInputStream()) {
-      return keep(me, take, id, caption, in, file.getOriginalFilename());
+      return add(me, take, id, caption, in, file.getOriginalFilename());
     }
   }
 
-  List<FloorSheets.StillView> keep(Member me, UUID take, UUID id, String caption, InputStream in, String fileName) throws IOException {
+  /** Adds a still from a stream. */
+  @Transactional
+  public List<FloorSheets.StillView> add(Member me, UUID take, UUID id, String caption, InputStream in, String fileName) throws IOException {
     TakeEntry t = takes.findById(take).filter(x -> x.productionId.equals(me.productionId())).orElseThrow(() -> new NoSuchElementException("There is no such take."));
     var before = stills.findById(id);
     if (before.isPresent() && !before.get().takeId.equals(t.id)) {

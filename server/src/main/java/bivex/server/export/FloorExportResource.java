@@ -1,0 +1,453 @@
+package bivex.server.export;
+
+import static bivex.server.keep.Role.ARTIST;
+import static bivex.server.keep.Role.COORDINATOR;
+import static bivex.server.keep.Role.FLOOR;
+import static bivex.server.keep.Role.PRODUCER;
+
+import biweekly.Biweekly;
+import biweekly.ICalendar;
+import biweekly.component.VEvent;
+import biweekly.property.Geo;
+import biweekly.property.ProductId;
+import bivex.core.InvalidInput;
+import bivex.core.light.SunClock;
+import bivex.core.method.Plan;
+import bivex.core.optics.Raster;
+import bivex.core.order.Clock;
+import bivex.core.order.Pass;
+import bivex.core.order.Running;
+import bivex.core.shoot.CameraData;
+import bivex.core.shoot.DayTerms;
+import bivex.core.shoot.EditList;
+import bivex.core.shoot.Take;
+import bivex.core.shot.OwedItem;
+import bivex.core.tally.DaySheets;
+import bivex.core.tally.Sheets;
+import bivex.core.time.FrameRate;
+import bivex.core.time.Timecode;
+import bivex.server.access.Allowed;
+import bivex.server.access.Member;
+import bivex.server.book.ShotBook;
+import bivex.server.http.Json;
+import bivex.server.keep.Setup;
+import bivex.server.keep.Setups;
+import bivex.server.keep.ShootingDay;
+import bivex.server.keep.ShootingDays;
+import bivex.server.keep.TakeEntries;
+import bivex.server.keep.TakeEntry;
+import bivex.server.shoot.DayOrder;
+import bivex.server.shoot.FloorLog;
+import bivex.server.shoot.GuideResource;
+import java.io.IOException;
+import java.io.StringReader;
+import java.nio.charset.StandardCharsets;
+import java.time.DateTimeException;
+import java.time.Instant;
+import java.time.ZonedDateTime;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Date;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.NoSuchElementException;
+import java.util.UUID;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVParser;
+import org.apache.commons.csv.CSVRecord;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
+
+/** Papers of the shooting days, and takes and picks in open formats, out and in. */
+@RestController
+@RequestMapping("/api/productions/{production}")
+public class FloorExportResource {
+  private static final MediaType CSV = MediaType.parseMediaType("text/csv;charset=UTF-8");
+  private static final List<String> OWN = List.of("id", "code", "plate", "take", "setup", "roll", "in", "out", "call", "reason", "note", "made at", "logged by");
+  private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm");
+  private static final long MOST_BYTES = 5_000_000;
+  private final ShootingDays days;
+  private final Setups setups;
+  private final TakeEntries takes;
+  private final ShotBook book;
+  private final DayOrder order;
+  private final FloorLog log;
+
+  FloorExportResource(ShootingDays days, Setups setups, TakeEntries takes, ShotBook book, DayOrder order, FloorLog log) {
+    this.days = days;
+    this.setups = setups;
+    this.takes = takes;
+    this.book = book;
+    this.order = order;
+    this.log = log;
+  }
+
+  /** @param logged takes that were new @param known takes that were there already */
+  public record TakesImport(int logged, int known, List<String> otherwise) {}
+
+  /** @param picked takes that were found and are picked now @param unknown clips that no take of the day is in */
+  public record PicksImport(int picked, List<String> unknown) {}
+
+  /** The day sheet, the plates of each setup, the wardrobe blocks, or the kit, on paper. */
+  @GetMapping("/days/{day}/papers/{paper}.pdf")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional(readOnly = true)
+  public ResponseEntity<byte[]> paper(@PathVariable UUID production, @PathVariable UUID day, @PathVariable String paper, Member me) throws IOException {
+    ShootingDay d = day(me, day);
+    String name = me.production().code + "-day-" + d.number + "-" + paper.replaceAll("[^a-z]", "") + ".pdf";
+    return file(switch (paper) {
+      case "day" -> DayPaper.sheet(me.production(), d, facts(d), DaySheets.passes(running(me, d)), cautions(here(me, d)));
+      case "plates" -> plates(me, d);
+      case "wardrobe" -> TablePaper.pdf(me.production().title + ", day " + d.number, DaySheets.wardrobe(running(me, d)));
+      case "kit" -> TablePaper.pdf(me.production().title + ", day " + d.number, kit(me, d));
+      default -> throw new NoSuchElementException("There is no such paper; there are day, plates, wardrobe and kit.");
+    }, name, MediaType.APPLICATION_PDF);
+  }
+
+  /** The order of the day, the wardrobe blocks, or the kit, for a spreadsheet. */
+  @GetMapping("/days/{day}/papers/{paper}.csv")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional(readOnly = true)
+  public ResponseEntity<byte[]> list(@PathVariable UUID production, @PathVariable UUID day, @PathVariable String paper, Member me) throws IOException {
+    ShootingDay d = day(me, day);
+    Sheets.Table table = switch (paper) {
+      case "day" -> DaySheets.passes(running(me, d));
+      case "wardrobe" -> DaySheets.wardrobe(running(me, d));
+      case "kit" -> kit(me, d);
+      default -> throw new NoSuchElementException("There is no such list; there are day, wardrobe and kit.");
+    };
+    return file(TablePaper.csv(table).getBytes(StandardCharsets.UTF_8), me.production().code + "-day-" + d.number + "-" + paper + ".csv", CSV);
+  }
+
+  /** The pacing of a guide track on paper. */
+  @PostMapping("/shots/{shot}/guide.pdf")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional(readOnly = true)
+  public ResponseEntity<byte[]> pacing(@PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody GuideResource.NewGuide in) throws IOException {
+    ShotBook.Page p = book.one(me.production(), shot);
+    return file(DayPaper.pacing(p.shot().code, p.shot().title, GuideResource.track(in)), p.shot().code + "-pacing.pdf", MediaType.APPLICATION_PDF);
+  }
+
+  /** All shooting days as a calendar (RFC 5545), from call to wrap. */
+  @GetMapping("/days.ics")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional(readOnly = true)
+  public ResponseEntity<byte[]> calendar(@PathVariable UUID production, Member me) {
+    ICalendar calendar = new ICalendar();
+    calendar.setProductId(new ProductId("-//Bivex//Shooting days//EN"));
+    List<Setup> all = setups.findByProductionIdOrderByNumber(me.productionId());
+    for (ShootingDay d : days.findByProductionIdOrderByNumber(me.productionId())) {
+      VEvent e = new VEvent();
+      e.setUid(d.id + "@bivex");
+      e.setSummary(me.production().title + ", day " + d.number);
+      e.setDateStart(date(d.terms.moment(d.shootOn, d.terms.call())), true);
+      e.setDateEnd(date(d.terms.moment(d.shootOn, d.terms.wrap())), true);
+      e.setLocation(d.place);
+      e.setSequence((int) d.version);
+      if (d.terms.latitude() != null) {
+        e.setGeo(new Geo(d.terms.latitude(), d.terms.longitude()));
+      }
+      StringBuilder words = new StringBuilder();
+      all.stream().filter(s -> s.dayId.equals(d.id)).forEach(s -> words.append("Setup ").append(s.number).append(", ").append(s.name).append('\n'));
+      d.terms.people().forEach(p -> words.append(p.name()).append(p.duty().isEmpty() ? "" : ", " + p.duty()).append(": ").append(Clock.label(p.from())).append(" to ").append(Clock.label(p.to())).append('\n'));
+      e.setDescription(words.toString().strip());
+      calendar.addEvent(e);
+    }
+    return file(Biweekly.write(calendar).go().getBytes(StandardCharsets.UTF_8), me.production().code + "-days.ics", MediaType.parseMediaType("text/calendar;charset=UTF-8"));
+  }
+
+  /** The takes of a day for a spreadsheet, with every camera field. */
+  @GetMapping("/days/{day}/takes.csv")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional(readOnly = true)
+  public ResponseEntity<byte[]> takes(@PathVariable UUID production, @PathVariable UUID day, Member me) throws IOException {
+    ShootingDay d = day(me, day);
+    Map<UUID, String> codes = codes(me);
+    Map<UUID, Integer> numbers = new HashMap<>();
+    setups.findByDayIdOrderByNumber(d.id).forEach(s -> numbers.put(s.id, s.number));
+    List<String> heads = new ArrayList<>(OWN);
+    heads.addAll(CameraData.FIELDS);
+    List<List<String>> rows = new ArrayList<>();
+    for (TakeEntries.Called c : ofDay(me, d)) {
+      TakeEntry t = c.take();
+      List<String> row = new ArrayList<>(List.of(t.id.toString(), codes.getOrDefault(t.shotId, ""), t.plate, Integer.toString(t.number), Integer.toString(numbers.get(t.setupId)), t.roll, t.tcIn, t.tcOut, c.call() == null || c.call() == Take.Call.NONE ? "" : c.call().name().toLowerCase(Locale.ROOT).replace('_', ' '), c.reason() == null ? "" : c.reason(), t.note, t.madeAt.toString(), t.loggedBy));
+      CameraData.FIELDS.forEach(f -> row.add(cell(t.camera.get(f))));
+      rows.add(row);
+    }
+    return file(TablePaper.csv(new Sheets.Table("Takes", heads, List.of(), rows, "")).getBytes(StandardCharsets.UTF_8), me.production().code + "-day-" + d.number + "-takes.csv", CSV);
+  }
+
+  /** Takes in takes from a spreadsheet with the same columns; a take that is known already is left as it is. All or nothing. */
+  @PostMapping(path = "/days/{day}/takes.csv", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+  @Allowed({PRODUCER, COORDINATOR, FLOOR})
+  @Transactional
+  public TakesImport takesIn(@PathVariable UUID production, @PathVariable UUID day, Member me, @RequestParam("file") MultipartFile file) throws IOException {
+    ShootingDay d = day(me, day);
+    Map<String, UUID> shots = new HashMap<>();
+    codes(me).forEach((id, code) -> shots.put(code, id));
+    Map<Integer, UUID> byNumber = new HashMap<>();
+    setups.findByDayIdOrderByNumber(d.id).forEach(s -> byNumber.put(s.number, s.id));
+    int logged = 0;
+    int known = 0;
+    List<String> otherwise = new ArrayList<>();
+    try (CSVParser csv = CSVFormat.RFC4180.builder().setHeader().setSkipHeaderRecord(true).setIgnoreSurroundingSpaces(true).get().parse(new StringReader(text(file)))) {
+      List<String> missing = List.of("code", "plate", "setup", "roll", "in", "out").stream().filter(h -> !csv.getHeaderMap().containsKey(h)).toList();
+      if (!missing.isEmpty()) {
+        throw new InvalidInput("file", "has no column " + String.join(", ", missing));
+      }
+      for (CSVRecord r : csv) {
+        String where = "row " + (r.getRecordNumber() + 1) + ", ";
+        UUID shot = known(shots, r, "code", where);
+        String setupCell = value(r, "setup");
+        UUID setup = setupCell.matches("\\d{1,6}") ? byNumber.get(Integer.parseInt(setupCell)) : null;
+        if (setup == null) {
+          throw new InvalidInput(where + "setup", "\"" + setupCell + "\" is not a setup of this day");
+        }
+        UUID id = value(r, "id").isEmpty() ? UUID.nameUUIDFromBytes((me.productionId() + value(r, "code") + value(r, "plate") + value(r, "take") + value(r, "roll") + value(r, "in")).getBytes(StandardCharsets.UTF_8)) : uuid(value(r, "id"), where);
+        if (takes.findById(id).filter(t -> t.productionId.equals(me.productionId())).isPresent()) {
+          known++;
+          continue;
+        }
+        try {
+          String odd = log.take(me, take(me, r, id, shot, setup), FloorLog.From.DESK);
+          if (!odd.isEmpty()) {
+            otherwise.add(where + odd);
+          }
+          String call = value(r, "call").toUpperCase(Locale.ROOT).replace(' ', '_');
+          if (!call.isEmpty()) {
+            log.call(me, id, new FloorLog.NewCall(UUID.randomUUID(), Arrays.stream(Take.Call.values()).filter(c -> c.name().equals(call)).findFirst().orElseThrow(() -> new InvalidInput("call", "\"" + value(r, "call") + "\" is not pick, no good or false start")), value(r, "reason")), FloorLog.From.DESK);
+          }
+          logged++;
+        } catch (InvalidInput e) {
+          throw new InvalidInput(where + e.field(), e.getMessage().replaceFirst("^[^:]*: ?", ""));
+        }
+      }
+    } catch (IllegalArgumentException e) {
+      throw e instanceof InvalidInput ? e : new InvalidInput("file", "cannot be read as CSV: " + e.getMessage());
+    }
+    return new TakesImport(logged, known, otherwise);
+  }
+
+  private FloorLog.NewTake take(Member me, CSVRecord r, UUID id, UUID shot, UUID setup) {
+    Map<String, Object> camera = new LinkedHashMap<>();
+    List<String> notRead = new ArrayList<>();
+    for (String f : CameraData.FIELDS) {
+      String v = value(r, f);
+      if (v.isEmpty()) {
+        notRead.add(f);
+      } else if (f.equals("raster")) {
+        String[] wh = v.split("x");
+        if (!v.matches("\\d{1,6}x\\d{1,6}")) {
+          throw new InvalidInput(f, "\"" + v + "\" is not a size such as 3840x2160");
+        }
+        camera.put(f, Map.of("width", Integer.parseInt(wh[0]), "height", Integer.parseInt(wh[1])));
+      } else if (f.endsWith("Auto")) {
+        camera.put(f, v.equals("automatic"));
+      } else {
+        camera.put(f, v);
+      }
+    }
+    CameraData read;
+    try {
+      read = Json.MAPPER.convertValue(camera, CameraData.class);
+    } catch (RuntimeException e) {
+      for (Throwable t = e; t != null; t = t.getCause()) {
+        if (t instanceof InvalidInput named) {
+          throw named;
+        }
+      }
+      throw new InvalidInput("camera", "has a value that is no number: " + camera);
+    }
+    Integer number = value(r, "take").isEmpty() ? null : value(r, "take").matches("\\d{1,4}") ? Integer.valueOf(value(r, "take")) : Integer.valueOf(-1);
+    Instant made;
+    try {
+      made = value(r, "made at").isEmpty() ? null : Instant.parse(value(r, "made at"));
+    } catch (DateTimeException e) {
+      throw new InvalidInput("made at", "is not a moment such as 2026-11-24T14:05:00Z");
+    }
+    boolean auto = Boolean.TRUE.equals(read.whiteAuto()) || Boolean.TRUE.equals(read.focusAuto()) || Boolean.TRUE.equals(read.exposureAuto());
+    return new FloorLog.NewTake(id, shot, setup, value(r, "plate"), number, null, value(r, "roll"), value(r, "in"), value(r, "out"), read, notRead, List.of(), auto ? "from a list" : "", value(r, "note"), made);
+  }
+
+  /** Picked takes of a day as an edit list (CMX 3600) or as OpenTimelineIO JSON. */
+  @GetMapping("/days/{day}/picks.{format}")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional(readOnly = true)
+  public ResponseEntity<byte[]> picks(@PathVariable UUID production, @PathVariable UUID day, @PathVariable String format, Member me) {
+    ShootingDay d = day(me, day);
+    FrameRate rate = me.production().frameRate();
+    Map<UUID, String> codes = codes(me);
+    List<EditList.Picked> picked = new ArrayList<>();
+    boolean drop = false;
+    for (TakeEntries.Called c : ofDay(me, d)) {
+      TakeEntry t = c.take();
+      if (c.call() == Take.Call.PICK) {
+        Timecode in = Timecode.parse(t.tcIn, rate);
+        drop |= in.drop();
+        picked.add(new EditList.Picked(t.roll, in, t.frames, codes.getOrDefault(t.shotId, t.slate) + " " + t.plate.replace("plate:", "") + " take " + t.number, t.note));
+      }
+    }
+    EditList list = EditList.of(me.production().title + " day " + d.number, rate, drop, me.production().handles, picked);
+    String name = me.production().code + "-day-" + d.number + "-picks." + format;
+    return switch (format) {
+      case "edl" -> file(list.text().getBytes(StandardCharsets.UTF_8), name, MediaType.TEXT_PLAIN);
+      case "otio" -> file(Otio.of(list), name, MediaType.APPLICATION_JSON);
+      default -> throw new NoSuchElementException("Picks come as edl or otio.");
+    };
+  }
+
+  /** Picks what an editor chose: every take of the day in which a clip of the list lies, by roll and timecode. */
+  @PostMapping(path = "/days/{day}/picks", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+  @Allowed({PRODUCER, COORDINATOR, FLOOR})
+  @Transactional
+  public PicksImport picksIn(@PathVariable UUID production, @PathVariable UUID day, Member me, @RequestParam("file") MultipartFile file) throws IOException {
+    ShootingDay d = day(me, day);
+    FrameRate rate = me.production().frameRate();
+    String text = text(file);
+    EditList list = text.stripLeading().startsWith("{") ? Otio.parse(text.getBytes(StandardCharsets.UTF_8), rate) : EditList.parse(text, rate);
+    if (list.events().isEmpty()) {
+      throw new InvalidInput("file", "has no clip");
+    }
+    List<TakeEntries.Called> of = ofDay(me, d);
+    int picked = 0;
+    List<String> unknown = new ArrayList<>();
+    for (EditList.Event e : list.events()) {
+      TakeEntries.Called found = of.stream().filter(c -> c.take().roll.equals(e.reel()) && holds(c.take(), e, rate)).findFirst().orElse(null);
+      if (found == null) {
+        unknown.add((e.name().isEmpty() ? "clip" : e.name()) + ", " + e.reel() + " " + e.in().label());
+      } else {
+        if (found.call() != Take.Call.PICK) {
+          log.call(me, found.take().id, new FloorLog.NewCall(UUID.randomUUID(), Take.Call.PICK, "by the edit list"), FloorLog.From.DESK);
+        }
+        picked++;
+      }
+    }
+    return new PicksImport(picked, unknown);
+  }
+
+  private static boolean holds(TakeEntry t, EditList.Event e, FrameRate rate) {
+    long in = Timecode.parse(t.tcIn, rate).frame();
+    return e.in().frame() >= in && e.in().frame() + e.frames() <= in + t.frames;
+  }
+
+  private List<TakeEntries.Called> ofDay(Member me, ShootingDay d) {
+    List<UUID> here = setups.findByDayIdOrderByNumber(d.id).stream().map(s -> s.id).toList();
+    return here.isEmpty() ? List.of() : takes.ofSetups(me.productionId(), here);
+  }
+
+  private Map<UUID, String> codes(Member me) {
+    Map<UUID, String> out = new HashMap<>();
+    book.all(me.production()).forEach(p -> out.put(p.shot().id, p.shot().code));
+    return out;
+  }
+
+  private Running running(Member me, ShootingDay d) {
+    DayOrder.Of of = order.of(me, d);
+    List<Pass> kept = of.kept();
+    return Running.of(of.pinned(kept.stream().map(Pass::id).toList(), d.pins), kept);
+  }
+
+  private List<ShotBook.Page> here(Member me, ShootingDay d) {
+    List<UUID> ids = setups.findByDayIdOrderByNumber(d.id).stream().map(s -> s.id).toList();
+    return book.all(me.production()).stream().filter(p -> ids.contains(p.shot().setupId) && !p.shot().omitted).toList();
+  }
+
+  private byte[] plates(Member me, ShootingDay d) throws IOException {
+    List<ShotBook.Page> here = here(me, d);
+    List<Plan> plans = here.stream().map(p -> p.planFault() == null ? ShotBook.plan(me.production(), p.shot(), true) : p.plan()).toList();
+    return DayPaper.plates(me.production(), d, setups.findByDayIdOrderByNumber(d.id), here, plans);
+  }
+
+  private Sheets.Table kit(Member me, ShootingDay d) {
+    return DaySheets.kit(here(me, d).stream().map(p -> new DaySheets.Brought(p.shot().code, p.setup() == null ? "" : p.setup().name, p.plan())).toList());
+  }
+
+  private static List<String> facts(ShootingDay d) {
+    DayTerms t = d.terms;
+    List<String> out = new ArrayList<>();
+    out.add("Call " + Clock.label(t.call()) + " · wrap " + Clock.label(t.wrap()) + " · " + d.place + " · " + t.zone());
+    if (t.latitude() != null) {
+      SunClock c = SunClock.of(t.moment(d.shootOn, t.call()), t.moment(d.shootOn, t.wrap()), t.latitude(), t.longitude(), t.shadowHeightM());
+      out.add(String.format(Locale.ROOT, "%.4f, %.4f · sun %s to %s", t.latitude(), t.longitude(), time(c.sunrise(), "does not rise"), time(c.sunset(), "does not set")) + (c.golden().isEmpty() ? "" : " · low sun " + String.join(" and ", c.golden().stream().map(w -> TIME.format(w.from()) + " to " + TIME.format(w.to())).toList())));
+    }
+    t.people().forEach(p -> out.add(Clock.label(p.from()) + " to " + Clock.label(p.to()) + "  " + p.name() + (p.duty().isEmpty() ? "" : ", " + p.duty())));
+    out.add(String.format(Locale.ROOT, "A battery lasts %.0f min, a card %.0f min at %.0f Mb/s. Neither is changed inside a match set.", t.rates().batteryMinutes(), t.cardMinutes(), t.megabitsPerSecond()));
+    return out;
+  }
+
+  private static List<String> cautions(List<ShotBook.Page> here) {
+    List<String> out = new ArrayList<>();
+    for (ShotBook.Page p : here) {
+      for (Plan.Caution c : p.plan().cautions()) {
+        String signed = p.ledger().items().stream().filter(i -> i.key().equals(c.key()) && i.state() == OwedItem.State.IN_HAND).map(OwedItem::reason).findFirst().orElse(null);
+        out.add((signed == null ? "Not signed, ask the " + c.ask() : "Signed by " + signed) + " · " + p.shot().code + " · " + c.text());
+      }
+    }
+    return out;
+  }
+
+  private static String time(ZonedDateTime at, String none) {
+    return at == null ? none : TIME.format(at);
+  }
+
+  private static Date date(ZonedDateTime at) {
+    return Date.from(at.toInstant());
+  }
+
+  private static String cell(Object v) {
+    return v == null ? "" : v instanceof Boolean b ? b ? "automatic" : "manual" : v instanceof FrameRate r ? r.text() : v instanceof Raster r ? r.width() + "x" + r.height() : v instanceof Double n && n == Math.rint(n) ? Long.toString(Math.round(n)) : v.toString();
+  }
+
+  private static String value(CSVRecord r, String column) {
+    String v = r.isMapped(column) && r.isSet(column) ? r.get(column).strip() : "";
+    // The quote that keeps a spreadsheet from taking a cell for a formula.
+    return v.length() > 1 && v.charAt(0) == '\'' && "=+-@".indexOf(v.charAt(1)) >= 0 ? v.substring(1) : v;
+  }
+
+  private static UUID known(Map<String, UUID> shots, CSVRecord r, String column, String where) {
+    UUID id = shots.get(value(r, column));
+    if (id == null) {
+      throw new InvalidInput(where + column, "\"" + value(r, column) + "\" is not a shot of this production");
+    }
+    return id;
+  }
+
+  private static UUID uuid(String text, String where) {
+    try {
+      return UUID.fromString(text);
+    } catch (IllegalArgumentException e) {
+      throw new InvalidInput(where + "id", "is no id: leave it empty for a new take");
+    }
+  }
+
+  private static String text(MultipartFile file) throws IOException {
+    if (file.isEmpty() || file.getSize() > MOST_BYTES) {
+      throw new InvalidInput("file", file.isEmpty() ? "is empty" : "is larger than 5 MB");
+    }
+    String s = new String(file.getBytes(), StandardCharsets.UTF_8);
+    return s.startsWith("\uFEFF") ? s.substring(1) : s;
+  }
+
+  private ShootingDay day(Member me, UUID id) {
+    return days.findByIdAndProductionId(id, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such day."));
+  }
+
+  private static ResponseEntity<byte[]> file(byte[] bytes, String name, MediaType type) {
+    return ResponseEntity.ok().contentType(type).header(HttpHeaders.CONTENT_DISPOSITION, ContentDisposition.attachment().filename(name).build().toString()).body(bytes);
+  }
+}

@@ -1,0 +1,168 @@
+<script lang="ts">
+  import { api, got, type Schemas } from '../api/client';
+  import { house } from '../house.svelte';
+  import Findings from '../parts/Findings.svelte';
+  import Sheet from '../parts/Sheet.svelte';
+  import { frame } from '../state.svelte';
+  import { line } from './line.svelte';
+  import { timeOf } from './time';
+
+  /** The takes of a setup, those that wait on this device first. */
+  let { sheet, may }: { sheet: Schemas['SetupSheet']; may: boolean } = $props();
+  const h = house();
+  type Call = Schemas['TakeView']['call'];
+  const WORDS: Record<Call, string> = { PICK: 'picked', NO_GOOD: 'no good', FALSE_START: 'false start', NONE: 'put back' };
+  let refusing = $state<{ id: string; number: number; name: string } | null>(null);
+  let reason = $state('');
+  let older = $state.raw<Schemas['TakeView'][]>([]);
+  let page = $state(0);
+  let looking = $state<Schemas['StillView'] | null>(null);
+  const waiting = $derived(line.waiting.filter((w) => w.entry.logged?.setup === sheet.setup.id).reverse());
+  const takes = $derived([...sheet.takes, ...older.filter((t) => !sheet.takes.some((x) => x.id === t.id))]);
+  let of = '';
+  $effect(() => {
+    if (of !== sheet.setup.id) {
+      of = sheet.setup.id;
+      older = [];
+      page = 0;
+    }
+  });
+
+  /** The last word on a take, those that wait among them. */
+  function called(id: string, server: Call): Call {
+    const mine = line.waiting.filter((w) => w.entry.take === id && w.entry.call);
+    return (mine[mine.length - 1]?.entry.call?.call as Call | undefined) ?? server;
+  }
+
+  async function call(id: string, name: string, word: Call, why = ''): Promise<void> {
+    try {
+      await line.add({ id: crypto.randomUUID(), take: id, call: { call: word, reason: why } }, `${name}: ${WORDS[word]}`);
+      refusing = null;
+      reason = '';
+    } catch (e) {
+      frame.wrong(e);
+    }
+  }
+
+  /** Says something of the newest take. */
+  export function last(word: Call): void {
+    const w = waiting[0];
+    const t = takes[0];
+    const id = w?.id ?? t?.id;
+    const n = w?.entry.logged?.number ?? t?.number ?? 0;
+    if (!id || !may) return;
+    const name = w?.said ?? `${t?.code} ${t?.plateLabel.toLowerCase()}, take ${n}`;
+    if (word === 'NO_GOOD') refusing = { id, number: n, name };
+    else void call(id, name, word, word === 'FALSE_START' ? 'broken off' : '');
+  }
+
+  async function more(): Promise<void> {
+    try {
+      page += 1;
+      const s = await got(api.GET('/api/productions/{production}/setups/{setup}', { params: { path: { production: h.id, setup: sheet.setup.id }, query: { page } } }));
+      older = [...older, ...s.takes];
+    } catch (e) {
+      page -= 1;
+      frame.wrong(e);
+    }
+  }
+
+  async function still(id: string, files: FileList | null): Promise<void> {
+    for (const f of files ?? []) await line.picture(id, f, '').catch((e: unknown) => frame.wrong(e));
+  }
+</script>
+
+{#snippet calls(id: string, number: number, name: string, now: Call)}
+  <span class="calls">
+    {#if may}
+      <button class="btn tight" class:ink={now === 'PICK'} aria-pressed={now === 'PICK'} onclick={() => void call(id, name, now === 'PICK' ? 'NONE' : 'PICK')}>{now === 'PICK' ? 'Picked' : 'Pick'}</button>
+      <button class="btn tight bare" aria-pressed={now === 'NO_GOOD' || now === 'FALSE_START'} onclick={() => (now === 'NO_GOOD' || now === 'FALSE_START' ? void call(id, name, 'NONE') : (refusing = { id, number, name }))}>{now === 'NO_GOOD' || now === 'FALSE_START' ? 'Put back' : 'No good'}</button>
+      <label class="btn tight bare">Still<input class="sr-only" type="file" accept="image/png,image/jpeg" capture="environment" onchange={(e) => void still(id, e.currentTarget.files)} /></label>
+    {/if}
+  </span>
+{/snippet}
+
+<ul class="takes">
+  {#each waiting as w (w.id)}
+    {@const t = w.entry.logged}
+    {@const now = called(w.id, 'NONE')}
+    <li class="waits" class:ng={now === 'NO_GOOD' || now === 'FALSE_START'}>
+      <span class="mono"><strong>{t?.number}</strong></span>
+      <span><strong class:struck={now === 'NO_GOOD' || now === 'FALSE_START'}>{w.said}</strong> <span class="tag small">waits to be sent</span><br /><span class="mono small soft">{t?.roll} · {t?.tcIn} to {t?.tcOut} · {timeOf(w.madeAt)}</span>{#if t?.note}<br /><span class="small soft">{t.note}</span>{/if}</span>
+      {@render calls(w.id, t?.number ?? 0, w.said, now)}
+    </li>
+  {/each}
+  {#each takes as t (t.id)}
+    {@const now = called(t.id, t.call)}
+    {@const off = now === 'NO_GOOD' || now === 'FALSE_START'}
+    <li class:ng={off}>
+      <span class="mono"><strong>{t.number}</strong></span>
+      <span><strong class:struck={off}>{t.plateLabel}</strong> <span class="mono small soft">{t.code} · {t.roll} · {t.tcIn} to {t.tcOut} · {timeOf(t.madeAt)}</span>
+        {#if t.reference}<span class="tag small">reference of the set</span>{/if}
+        {#if now === 'FALSE_START'}<span class="tag small">false start</span>{/if}
+        {#if t.note || t.reason || t.overruled}<br /><span class="small soft">{t.note} {t.reason} {t.overruled ? `automatic because: ${t.overruled}` : ''}</span>{/if}
+        {#each t.parts as p (p.part)}<br /><span class="small soft">part {p.part}: {[p.eyeline, p.zone, p.wardrobe].filter(Boolean).join(' · ')}</span>{/each}
+        {#if t.stills.length > 0}<span class="stills">{#each t.stills as s (s.id)}<button class="thumb" aria-label="Look at the still of take {t.number}" onclick={() => (looking = s)}><img src="/api/productions/{h.id}/stills/{s.id}/picture" alt="" loading="lazy" /></button>{/each}</span>{/if}
+        <Findings findings={t.findings} /></span>
+      {@render calls(t.id, t.number, `${t.code} ${t.plateLabel.toLowerCase()}, take ${t.number}`, now)}
+    </li>
+  {:else}{#if waiting.length === 0}<li class="soft bare">No takes yet.</li>{/if}{/each}
+</ul>
+{#if sheet.more && older.length < page * 40 + 1}<button class="btn tight" onclick={() => void more()}>Older takes</button>{/if}
+
+<Sheet open={refusing !== null} title="Why is take {refusing?.number ?? ''} no good?">
+  <form onsubmit={(e) => { e.preventDefault(); if (refusing) void call(refusing.id, refusing.name, 'NO_GOOD', reason); }}>
+    <label class="field"><span>Reason</span><input class="input" bind:value={reason} required /></label>
+    <div class="mt-3 flex gap-2"><button class="btn ink">No good</button><button type="button" class="btn" onclick={() => refusing && void call(refusing.id, refusing.name, 'FALSE_START', 'broken off')}>It was a false start</button><button type="button" class="btn" onclick={() => (refusing = null)}>Leave</button></div>
+  </form>
+</Sheet>
+<Sheet open={looking !== null} title="Still, {looking?.width ?? 0} × {looking?.height ?? 0}" wide>
+  {#if looking}<img class="large" src="/api/productions/{h.id}/stills/{looking.id}/picture" alt={looking.caption || 'still of the take'} /><button class="btn mt-2" onclick={() => (looking = null)}>Close</button>{/if}
+</Sheet>
+
+<style>
+  .takes li.bare {
+    display: block;
+  }
+  .takes li:not(.bare) {
+    display: grid;
+    grid-template-columns: 26px 1fr auto;
+    gap: 4px;
+    padding: 6px 0;
+    border-top: 1px solid var(--line);
+  }
+  .waits {
+    background: repeating-linear-gradient(45deg, transparent 0 7px, var(--shade) 7px 9px);
+  }
+  .ng {
+    color: var(--soft);
+  }
+  .tag {
+    border: 1px solid var(--ink);
+    padding: 0 5px;
+    background: var(--paper);
+  }
+  .stills {
+    display: flex;
+    gap: 4px;
+    margin-top: 4px;
+  }
+  .thumb img {
+    height: 36px;
+  }
+  .large {
+    max-width: 100%;
+  }
+  @media (max-width: 900px) {
+    .calls {
+      grid-column: 1 / -1;
+      display: flex;
+      gap: 6px;
+    }
+    .calls .btn {
+      min-height: 44px;
+      flex: 1;
+      justify-content: center;
+    }
+  }
+</style>
