@@ -72,6 +72,9 @@ public class JourneyTest {
 
   private Caller.Answer pick(String shot, String setup, String plate, Map<String, ?> camera) {
     Map<String, Object> t = take(shot, setup, plate, camera);
+    if (Boolean.TRUE.equals(camera.get("whiteAuto"))) {
+      t.put("overruled", "it would not hold kelvin");
+    }
     Caller.Answer logged = producer.post(base + "/takes", t);
     assertThat(logged.status()).as(logged.toString()).isEqualTo(200);
     return producer.post(base + "/takes/" + t.get("id") + "/calls", Map.of("call", "PICK"));

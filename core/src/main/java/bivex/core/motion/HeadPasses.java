@@ -48,7 +48,7 @@ public record HeadPasses(double startFrames, double worstDeg, double startPx, do
     String words = startPx > HELD_PX && Math.abs(shift) >= STEP ? String.format(Locale.ROOT, "Started %.2f frames apart: %.1f px at the fastest. Sync the passes by the frame on which the move stops, or play it again.", Math.abs(shift), startPx)
         : worstPx > HELD_PX ? String.format(Locale.ROOT, "The head came back within %.3f°: %.1f px. Feather the join at least %.0f px, or play it again.", worst, worstPx, Math.max(30, 6 * worstPx))
         : String.format(Locale.ROOT, "The passes lie on one another within %.1f px.", Math.max(worstPx, startPx));
-    return new HeadPasses(Math.abs(shift) < STEP / 2 ? 0 : shift, worst, startPx, worstPx, words);
+    return new HeadPasses(Math.round(shift / STEP) * STEP, worst, startPx, worstPx, words);
   }
 
   /** Mean square and largest difference where both passes are known, the second read so many frames later. */

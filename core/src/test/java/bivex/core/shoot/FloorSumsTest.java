@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.within;
 import bivex.core.InvalidInput;
 import bivex.core.light.Sun;
 import bivex.core.light.SunClock;
+import bivex.core.motion.HeadPasses;
 import bivex.core.order.DayPlan;
 import bivex.core.time.FrameRate;
 import bivex.core.time.Timecode;
@@ -115,5 +116,30 @@ class FloorSumsTest {
     }
     assertThatThrownBy(() -> EditList.parse("TITLE: x\n001  A V C 01:00:00:00 01:00:01:00 00:00:00:00 00:00:02:00", FrameRate.FILM)).hasMessageContaining("line 2");
     assertThatThrownBy(() -> EditList.parse("001  A V D 01:00:00:00 01:00:01:00", FrameRate.FILM)).hasMessageContaining("not a straight cut");
+  }
+
+  /** A second pass made of the first by a known shift and a known error gives both back; 24 mm on 36 mm at 3840 px is 2560 px of focal length. */
+  @Test
+  void twoPassesOfAHeadAreToldApartIntoStartAndError() {
+    Random random = new Random(2);
+    for (int round = 0; round < 60; round++) {
+      double shift = Math.round((random.nextDouble() * 8 - 4) * 20) / 20.0;
+      double off = random.nextDouble() * 0.03;
+      double[] first = new double[240];
+      double[] second = new double[240];
+      for (int i = 0; i < 240; i++) {
+        first[i] = move(i);
+        second[i] = move(i - shift) + off * Math.sin(Math.PI * i / 20.0);
+      }
+      HeadPasses p = HeadPasses.of(first, second, 2560);
+      assertThat(p.startFrames()).isCloseTo(shift, within(0.06));
+      assertThat(p.worstDeg()).isCloseTo(off, within(0.004 + 0.2 * off));
+      assertThat(p.worstPx()).isCloseTo(2560 * Math.toRadians(p.worstDeg()), within(1e-9));
+    }
+    assertThat(HeadPasses.of(new double[] {0, 1, 2, 3}, new double[] {0, 1, 2, 3}, 2560).words()).isEqualTo("The passes lie on one another within 0.0 px.");
+  }
+
+  private static double move(double i) {
+    return 90 * (0.5 - 0.5 * Math.cos(Math.PI * Math.max(0, Math.min(1, i / 239))));
   }
 }

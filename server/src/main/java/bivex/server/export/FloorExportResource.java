@@ -218,7 +218,7 @@ public class FloorExportResource {
         if (setup == null) {
           throw new InvalidInput(where + "setup", "\"" + setupCell + "\" is not a setup of this day");
         }
-        UUID id = value(r, "id").isEmpty() ? UUID.nameUUIDFromBytes((me.productionId() + value(r, "code") + value(r, "plate") + value(r, "take") + value(r, "roll") + value(r, "in")).getBytes(StandardCharsets.UTF_8)) : uuid(value(r, "id"), where);
+        UUID id = value(r, "id").isEmpty() ? UUID.nameUUIDFromBytes((me.productionId() + value(r, "code") + value(r, "plate") + value(r, "take") + value(r, "roll") + value(r, "in") + value(r, "out")).getBytes(StandardCharsets.UTF_8)) : uuid(value(r, "id"), where);
         if (takes.findById(id).filter(t -> t.productionId.equals(me.productionId())).isPresent()) {
           known++;
           continue;
