@@ -38,7 +38,12 @@
   // All of the day is read at once, so that it is on the device when the line is lost.
   const packed = createQuery(() => ({ queryKey: [h.id, 'pack', dayId], enabled: dayId !== null, queryFn: () => got(api.GET('/api/productions/{production}/days/{day}/pack', { params: { path: { production: h.id, day: dayId ?? '' } } })) }));
   const pack = $derived(packed.data ?? null);
-  const sheet = $derived(pack?.sheets.find((s) => s.setup.id === asked) ?? pack?.sheets.find((s) => s.setup.id === pack.order.running.slots[0]?.setup) ?? pack?.sheets.find((s) => !s.setup.struckAt) ?? pack?.sheets[0] ?? null);
+  // Without an address of its own the desk begins where the day goes on, and then stays there: it never jumps away under somebody's hands.
+  let begun = $state('');
+  $effect(() => {
+    if (pack && !asked && !pack.sheets.some((s) => s.setup.id === begun)) begun = pack.order.running.slots[0]?.setup ?? '';
+  });
+  const sheet = $derived(pack?.sheets.find((s) => s.setup.id === (asked ?? begun)) ?? pack?.sheets.find((s) => s.setup.id === pack.order.running.slots[0]?.setup) ?? pack?.sheets.find((s) => !s.setup.struckAt) ?? pack?.sheets[0] ?? null);
 
   let plate = $state('');
   let ordering = $state(false);

@@ -14,6 +14,7 @@
   const today = new Date().toISOString().slice(0, 10);
   type Row = { name: string; duty: string; from: string; to: string };
   let fresh = $state(false);
+  const isNew = $derived(fresh || day === null);
   let date = $state(today);
   let place = $state('');
   let latitude = $state('');
@@ -29,19 +30,18 @@
 
   // The form is filled when it opens; what somebody types is not wiped by others' changes.
   $effect(() => {
-    const now = `${open} ${fresh} ${day?.id ?? ''}`;
+    const now = `${isNew} ${day?.id ?? ''}`;
     if (!open || was === now) {
       was = open ? was : '';
       return;
     }
     was = now;
     wrong = null;
-    if (!day) fresh = true;
-    const t = fresh ? (days[days.length - 1]?.terms ?? null) : (day?.terms ?? null);
-    date = fresh ? today : (day?.date ?? today);
-    place = fresh ? '' : (day?.place ?? '');
-    latitude = fresh || t?.latitude === null || !t ? '' : String(t.latitude);
-    longitude = fresh || t?.longitude === null || !t ? '' : String(t.longitude);
+    const t = isNew ? (days[days.length - 1]?.terms ?? null) : (day?.terms ?? null);
+    date = isNew ? today : (day?.date ?? today);
+    place = isNew ? '' : (day?.place ?? '');
+    latitude = isNew || t?.latitude === null || !t ? '' : String(t.latitude);
+    longitude = isNew || t?.longitude === null || !t ? '' : String(t.longitude);
     if (t) {
       zone = t.zone;
       call = clock(t.call);
@@ -65,10 +65,10 @@
       cardGigabytes: kit.cardGigabytes, megabitsPerSecond: kit.megabitsPerSecond, shadowHeightM: kit.shadowHeightM, shadowLimitM: kit.shadowLimitM,
     } as Schemas['DayTerms'];
     try {
-      if (fresh) await got(api.POST('/api/productions/{production}/days', { params: { path: { production: h.id } }, body: { date, place, terms } }));
+      if (isNew) await got(api.POST('/api/productions/{production}/days', { params: { path: { production: h.id } }, body: { date, place, terms } }));
       else if (day) await got(api.PUT('/api/productions/{production}/days/{day}', { params: { path: { production: h.id, day: day.id }, header: { 'If-Match': `"${day.version}"` } }, body: { date, place, terms } }));
       await h.again();
-      frame.say(fresh ? 'The day is added.' : 'The day is kept.');
+      frame.say(isNew ? 'The day is added.' : 'The day is kept.');
       fresh = false;
       was = '';
     } catch (e) {
@@ -109,8 +109,8 @@
   const KIT: [keyof typeof kit, string][] = [['setupMinutes', 'To move the camera, min'], ['costumeMinutes', 'To change costume, min'], ['mediaMinutes', 'To change battery or card, min'], ['batteryMinutes', 'A battery lasts, min'], ['cardGigabytes', 'A card holds, GB'], ['megabitsPerSecond', 'Recording, Mb/s'], ['shadowHeightM', 'What throws the shadow, m high'], ['shadowLimitM', 'Shadow may move, m']];
 </script>
 
-<Sheet bind:open title={fresh || !day ? 'A new shooting day' : `Day ${day.number}, ${dayName(day.date)}`} wide>
-  {#if day && !fresh}
+<Sheet bind:open title={isNew || !day ? 'A new shooting day' : `Day ${day.number}, ${dayName(day.date)}`} wide>
+  {#if !isNew}
     <form class="inline" onsubmit={(e) => { e.preventDefault(); void addSetup(); }}>
       <label class="field grow"><span>A new setup on this day, as the crew calls it</span><input class="input" bind:value={newSetup} required /></label>
       <button class="btn">Add the setup</button>
@@ -147,7 +147,7 @@
       {#each KIT as [k, label] (k)}<label class="field"><span>{label}</span><input class="input mono" type="number" step="any" min="0" bind:value={kit[k]} required /></label>{/each}
     </fieldset>
     {#if wrong}<p class="pencil" role="alert">{wrong.detail}. Nothing was kept; what you typed is still here.</p>{/if}
-    <div><button class="btn now">{fresh || !day ? 'Add the day' : 'Keep the day'}</button></div>
+    <div><button class="btn now">{isNew ? 'Add the day' : 'Keep the day'}</button></div>
   </form>
 </Sheet>
 

@@ -28,7 +28,7 @@
 </script>
 
 <Sheet bind:open title="The head, setup {sheet.setup.number}">
-  {#each sheet.checks as c (c.code + c.title)}<p class="small soft">{c.title}: {c.figure}</p>{/each}
+  {#each sheet.checks as c, i (i)}<p class="small soft">{c.title}: {c.figure}</p>{/each}
   <div class="flex gap-2 items-end my-2">
     <label class="field"><span>Sweep, °</span><input class="input mono" inputmode="decimal" bind:value={sweep} /></label>
     <label class="field"><span>Seconds</span><input class="input mono" inputmode="decimal" bind:value={seconds} /></label>

@@ -72,6 +72,9 @@
   .next {
     color: var(--pencil);
   }
+  .here .next {
+    color: inherit;
+  }
   @media (max-width: 900px) {
     .pass,
     .setup {

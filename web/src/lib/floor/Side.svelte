@@ -96,7 +96,7 @@
 {#if sheet.hold}<p class:pencil={gone || !sheet.hold.held}>{gone && sheet.hold.held ? `Shadows have left their limit at ${timeOf(sheet.hold.until)}: shoot the clean plate again in this light, or wait for cloud.` : sheet.hold.words}</p>{/if}
 {#if pack.sun}<p class="small soft">Sun {pack.sun.sunrise || 'does not rise'} to {pack.sun.sunset || 'does not set'}{today && row ? ` · now ${Math.round(row.elevationDeg)}° high${row.shadowM === null ? '' : `, shadow ${row.shadowM.toFixed(1)} m`}` : ''}{pack.sun.golden.length > 0 ? ` · low sun ${pack.sun.golden.join(' and ')}` : ''}</p>{/if}
 {#if sheet.flicker}<p class="small" class:pencil={!sheet.flicker.steady} class:soft={sheet.flicker.steady}>{sheet.flicker.words}</p>{/if}
-{#each sheet.checks as c (c.code + c.title)}<p class="small" class:pencil={c.grade === 'FAILS'}><span class="mono soft">{c.code}</span> {c.title}: {c.figure}. {c.remedy}</p>{/each}
+{#each sheet.checks as c, i (i)}<p class="small" class:pencil={c.grade === 'FAILS'}><span class="mono soft">{c.code}</span> {c.title}: {c.figure}. {c.remedy}</p>{/each}
 
 <h2>Before you strike</h2>
 {#if struckHere}<p class="pencil">Struck on this device; waits to be sent.</p>{:else if open.length === 0}<p class="soft">{sheet.plates.length > 0 ? 'Everything of this setup is in hand, or let go.' : 'Nothing is planned here.'}</p>{/if}
@@ -121,7 +121,7 @@
 {/if}
 {#if sheet.brief.length > 0}
   <h2>Camera brief</h2>
-  <dl>{#each sheet.brief as b (b.property + b.value)}<dt>{b.label}</dt><dd class="mono">{b.value}</dd>{/each}</dl>
+  <dl>{#each sheet.brief as b, i (i)}<dt>{b.label}</dt><dd class="mono">{b.value}</dd>{/each}</dl>
 {/if}
 
 <Sheet bind:open={striking} title="Strike setup {sheet.setup.number}, {sheet.setup.name}">

@@ -38,7 +38,7 @@
   let overruled = $state('');
   let parts = $state<{ part: number; eyeline: string; zone: string; wardrobe: string }[]>([]);
   let pictures = $state<File[]>([]);
-  let wrong = $state<{ words: string; field: string } | null>(null);
+  let wrong = $state<{ words: string; field: string; silent?: string[] } | null>(null);
   let busy = $state(false);
   let typed = false;
   let of = '';
@@ -233,7 +233,7 @@
     const said = fault || range || (roll.trim() === '' ? 'roll: must be given' : '');
     if (said || silent.length > 0 || (autos.length > 0 && overruled.trim() === '')) {
       const first = silent[0];
-      wrong = said ? { words: said, field: said.split(':')[0] ?? '' } : first ? { words: `${silent.map((k) => FIELDS.find((f) => f.key === k)?.label ?? k).join(', ')}: read off the camera, or set to “not read”`, field: first } : { words: `${autos[0]?.label} is automatic in a match set: set it by hand, or say why it must be so`, field: 'overruled' };
+      wrong = said ? { words: said, field: said.split(':')[0] ?? '' } : first ? { words: `${silent.map((k) => FIELDS.find((f) => f.key === k)?.label ?? k).join(', ')}: read off the camera, or set to “not read”`, field: first, silent } : { words: `${autos[0]?.label} is automatic in a match set: set it by hand, or say why it must be so`, field: 'overruled' };
       await tick();
       document.querySelector<HTMLElement>('.slate-card .wrong')?.focus();
       return;
@@ -241,6 +241,8 @@
     busy = true;
     try {
       const id = crypto.randomUUID();
+      // From here on the slate carries over to the next take.
+      typed = false;
       const breaks = against.filter((f) => f.severity === 'BREAKS');
       const name = `${plate.code} ${plate.label.toLowerCase()}, take ${number}`;
       await line.add({ id, logged: { shot: plate.shot, setup: sheet.setup.id, plate: plate.key, number, slate: plate.code, roll, tcIn, tcOut, camera: now as Schemas['CameraData'], notRead: [...notRead], parts: $state.snapshot(parts).filter((p) => p.eyeline || p.zone || p.wardrobe), overruled, note, madeAt: madeAt || new Date().toISOString() } }, name);
@@ -248,11 +250,11 @@
       for (const p of pictures) await line.picture(id, p, '');
       note = tcOut = overruled = madeAt = reason = '';
       pictures = [];
-      typed = false;
       asking = false;
       if (breaks.length > 0) frame.wrong(new Refused(0, `${name} is logged but does not match`, breaks.map((f) => `${f.label}: ${f.actual} against ${f.reference}`).join('; ')));
       else frame.say(`${name} logged.`);
     } catch (e) {
+      typed = true;
       wrong = e instanceof Refused ? { words: `${e.title}. ${e.detail}`, field: '' } : null;
       if (!wrong) frame.wrong(e);
     } finally {
@@ -287,7 +289,7 @@
     {/if}
   {/if}
   {#if touched.length > 0 && inSet}<p class="pencil">Touched at {new Date(touched[0]?.at ?? '').toTimeString().slice(0, 5)}: {touched[0]?.words}. {cleanSince ? 'The clean plate was shot again since; earlier plates stay in doubt.' : `Now ${touched[0]?.remedy}.`}</p>{/if}
-  {#if wrong}<p class="pencil" role="alert">{wrong.words}. Nothing was logged; what you typed is still here.</p>{/if}
+  {#if wrong}<p class="pencil" role="alert">{wrong.words}. Nothing was logged; what you typed is still here. {#if wrong.silent}<button type="button" class="btn tight" onclick={() => { notRead = [...notRead, ...(wrong?.silent ?? [])]; void log(); }}>They were not read: log it</button>{/if}</p>{/if}
   {#if against.length > 0}<div aria-live="polite"><Findings findings={against} /></div>{/if}
   {#if autos.length > 0 && may}<label class="field"><span>Why it must be automatic</span><input class="input" class:wrong={wrong?.field === 'overruled'} bind:value={overruled} /></label>{/if}
   <div class="row">
@@ -309,7 +311,7 @@
           {:else}
             <input id="camera-{f.key}" class="input mono" class:wrong={wrong !== null && (wrong.field === f.key || wrong.words.startsWith(f.label))} inputmode={f.kind === 'number' ? 'decimal' : 'text'} value={shown(f)} placeholder={notRead.includes(f.key) ? 'not read' : ''} onchange={(e) => set(f, e.currentTarget.value)} />
           {/if}
-          <button type="button" class="nr" aria-pressed={notRead.includes(f.key)} aria-label="{f.label} was not read" title="not read" onclick={() => unread(f)}>–</button>
+          <button type="button" class="nr" aria-pressed={notRead.includes(f.key)} aria-label="Not read: {f.label}" title="not read" onclick={() => unread(f)}>–</button>
         </span>
       </div>
     {/each}
@@ -400,7 +402,7 @@
   }
   .camera {
     display: grid;
-    grid-template-columns: repeat(auto-fill, minmax(104px, 1fr));
+    grid-template-columns: repeat(auto-fill, minmax(108px, 1fr));
     gap: 6px 8px;
     align-items: end;
   }
@@ -410,7 +412,7 @@
   }
   .pair {
     display: grid;
-    grid-template-columns: 1fr 18px;
+    grid-template-columns: 1fr 24px;
   }
   .nr {
     border: 1px solid var(--line);

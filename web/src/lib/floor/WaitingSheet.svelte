@@ -37,8 +37,9 @@
   {#if line.waiting.length > 0}<button class="btn mt-2" onclick={() => line.kick()}>Send now</button>{/if}
   {#if line.told.length > 0}
     <h3 class="mt-3">To look at</h3>
+    {#if line.told.filter((w) => w.state === 'otherwise').length > 1}<button class="btn tight" onclick={() => void Promise.all(line.told.filter((w) => w.state === 'otherwise').map((w) => line.drop(w)))}>All that was logged otherwise is seen</button>{/if}
     <ul>
-      {#each line.told as w (w.seq)}
+      {#each line.told.slice(0, 100) as w (w.seq)}
         <li class="told">
           <span><strong>{w.state === 'refused' ? 'Not logged' : 'Logged otherwise'}: {w.said}</strong> <span class="soft small">{moment(w.madeAt)}, {w.by}</span><br />{w.words}</span>
           <span class="doing">

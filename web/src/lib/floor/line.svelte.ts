@@ -187,6 +187,7 @@ class Line {
         this.timer = window.setTimeout(() => this.kick(), PAUSES[Math.min(this.tries++, PAUSES.length - 1)]);
       }
     }
+    void this.room();
     if (sent > 0) {
       this.others?.postMessage('changed');
       await queries.invalidateQueries({ queryKey: [this.production] });
@@ -223,7 +224,7 @@ class Line {
       const form = new FormData();
       form.set('id', s.id);
       form.set('caption', s.caption);
-      form.set('file', s.picture, 'still');
+      form.set('file', s.picture, s.picture.type === 'image/png' ? 'still.png' : 'still.jpg');
       try {
         await send(`/api/productions/${this.production}/takes/${s.take}/stills`, form, () => undefined);
         await this.db.delete('stills', s.id);

@@ -37,17 +37,34 @@ final class Browsers implements AutoCloseable {
     return p;
   }
 
+  /** Another page of the browser a page was in; what that browser keeps is still there. */
+  Page again(Page closed) {
+    Page p = closed.context().newPage();
+    p.onPageError(faults::add);
+    return p;
+  }
+
   /** A page of a production, opened by somebody who signs in as a user would. */
   Page at(Stage stage, UUID person, String path) {
+    return at(stage.house.address(), stage, person, path);
+  }
+
+  /** The same, at a server of another address over the same database. */
+  Page at(String address, Stage stage, UUID person, String path) {
+    Page p = page(address);
+    signIn(p, stage, person, path);
+    return p;
+  }
+
+  void signIn(Page p, Stage stage, UUID person, String path) {
+    String address = p.url().replaceFirst("(http://[^/]+).*", "$1");
     String login = stage.house.bean(People.class).findById(person).orElseThrow().login;
-    Page p = page(stage.house.address());
     p.getByLabel("Name").fill(login);
     p.getByLabel("Password").fill(House.PASSWORD);
     p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in")).click();
     PlaywrightAssertions.assertThat(p.locator("footer")).containsText(login);
-    p.navigate(stage.house.address() + "/p/" + stage.production.id + path);
+    p.navigate(address + "/p/" + stage.production.id + path);
     PlaywrightAssertions.assertThat(p.locator("main")).not().containsText("Reading");
-    return p;
   }
 
   /** A button inside something. */

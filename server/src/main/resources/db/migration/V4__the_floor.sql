@@ -63,6 +63,8 @@ alter table take add column overruled text not null default '';
 alter table take add column device text not null default '';
 alter table take add column device_at timestamptz;
 
+create index take_number on take (setup_id, shot_id, plate, number);
+
 alter table take_call drop constraint take_call_call_check;
 alter table take_call add constraint take_call_call_check check (call in ('NONE', 'PICK', 'NO_GOOD', 'FALSE_START'));
 alter table evidence drop constraint evidence_kind_check;
@@ -95,3 +97,23 @@ create table take_still (
   added_at timestamptz not null
 );
 create index take_still_take on take_still (take_id);
+
+-- Sessions, as the session library keeps them, so that a restart signs nobody out.
+create table spring_session (
+  primary_id char(36) primary key,
+  session_id char(36) not null,
+  creation_time bigint not null,
+  last_access_time bigint not null,
+  max_inactive_interval int not null,
+  expiry_time bigint not null,
+  principal_name varchar(100)
+);
+create unique index spring_session_id on spring_session (session_id);
+create index spring_session_expiry on spring_session (expiry_time);
+create index spring_session_principal on spring_session (principal_name);
+create table spring_session_attributes (
+  session_primary_id char(36) not null references spring_session on delete cascade,
+  attribute_name varchar(200) not null,
+  attribute_bytes bytea not null,
+  primary key (session_primary_id, attribute_name)
+);

@@ -42,10 +42,12 @@ public final class House implements AutoCloseable {
 
   private final ConfigurableApplicationContext context;
   private final Path data;
+  private final String url;
 
-  private House(ConfigurableApplicationContext context, Path data) {
+  private House(ConfigurableApplicationContext context, Path data, String url) {
     this.context = context;
     this.data = data;
+    this.url = url;
   }
 
   /** The house most tests share; each makes a production of its own in it. */
@@ -64,7 +66,7 @@ public final class House implements AutoCloseable {
       SpringApplication app = new SpringApplication(BivexApplication.class);
       Map<String, Object> settings = new HashMap<>(Map.of("server.port", 0, "bivex.demo", demo, "bivex.data", data.toString(), "spring.datasource.url", url, "spring.datasource.username", "bivex", "spring.datasource.password", "bivex", "spring.jpa.properties.hibernate.generate_statistics", true, "logging.level.org.hibernate.orm.statistics", "error", "logging.level.bivex", "warn"));
       app.setDefaultProperties(settings);
-      return new House(app.run(Arrays.stream(settings.entrySet().toArray()).map(Object::toString).map(s -> "--" + s).toArray(String[]::new)), data);
+      return new House(app.run(Arrays.stream(settings.entrySet().toArray()).map(Object::toString).map(s -> "--" + s).toArray(String[]::new)), data, url);
     } catch (IOException e) {
       throw new IllegalStateException(e);
     }
@@ -140,6 +142,36 @@ public final class House implements AutoCloseable {
 
   public <T> T bean(Class<T> type) {
     return context.getBean(type);
+  }
+
+  /** The same application over the same database in a process of its own, which can be killed. */
+  public Process outside(int port) {
+    try {
+      String classes = System.getProperty("surefire.test.class.path", System.getProperty("java.class.path"));
+      Path log = Files.createTempFile("outside", ".log");
+      Process p = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-XX:+UseSerialGC", "-Xmx512m", "-cp", classes, "bivex.server.BivexApplication", "--server.port=" + port, "--bivex.data=" + data, "--spring.datasource.url=" + url, "--spring.datasource.username=bivex", "--spring.datasource.password=bivex").redirectErrorStream(true).redirectOutput(log.toFile()).start();
+      for (int i = 0; i < 600 && p.isAlive(); i++) {
+        if (Files.readString(log).contains("Bivex is ready")) {
+          return p;
+        }
+        Thread.sleep(100);
+      }
+      throw new IllegalStateException(Files.readString(log));
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new IllegalStateException(e);
+    }
+  }
+
+  /** A port nobody listens on. */
+  public static int freePort() {
+    try (ServerSocket s = new ServerSocket(0)) {
+      return s.getLocalPort();
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
   }
 
   public Path data() {

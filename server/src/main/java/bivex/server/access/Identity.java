@@ -1,7 +1,13 @@
 package bivex.server.access;
 
 import java.io.Serializable;
+import java.security.Principal;
 import java.util.UUID;
 
 /** Who is signed in, as kept in the session. */
-public record Identity(UUID id, String login, String name) implements Serializable {}
+public record Identity(UUID id, String login, String name) implements Principal, Serializable {
+  @Override
+  public String getName() {
+    return login;
+  }
+}

@@ -1,6 +1,8 @@
 package bivex.server.shoot;
 
 import bivex.core.InvalidInput;
+import bivex.core.method.MethodBook;
+import bivex.core.method.Plan;
 import bivex.core.shoot.CameraData;
 import bivex.core.shoot.MatchGuard;
 import bivex.core.shoot.MatchRule;
@@ -18,6 +20,8 @@ import bivex.server.keep.Setup;
 import bivex.server.keep.SetupNote;
 import bivex.server.keep.SetupNotes;
 import bivex.server.keep.Setups;
+import bivex.server.keep.Shot;
+import bivex.server.keep.Shots;
 import bivex.server.keep.TakeCall;
 import bivex.server.keep.TakeCalls;
 import bivex.server.keep.TakeEntries;
@@ -45,6 +49,7 @@ import org.springframework.stereotype.Component;
 @Component
 public class FloorLog {
   private final Setups setups;
+  private final Shots shots;
   private final TakeEntries takes;
   private final TakeCalls calls;
   private final TouchEntries touches;
@@ -53,8 +58,9 @@ public class FloorLog {
   private final ShotBook book;
   private final Journal journal;
 
-  FloorLog(Setups setups, TakeEntries takes, TakeCalls calls, TouchEntries touches, SetupNotes notes, EvidenceEntries evidence, ShotBook book, Journal journal) {
+  FloorLog(Setups setups, Shots shots, TakeEntries takes, TakeCalls calls, TouchEntries touches, SetupNotes notes, EvidenceEntries evidence, ShotBook book, Journal journal) {
     this.setups = setups;
+    this.shots = shots;
     this.takes = takes;
     this.calls = calls;
     this.touches = touches;
@@ -111,13 +117,14 @@ public class FloorLog {
       return "";
     }
     Setup setup = setup(me, in.setup());
-    ShotBook.Page p = book.one(me.production(), Objects.requireNonNullElseGet(in.shot(), UUID::randomUUID));
+    Shot shot = shots.findByIdAndProductionId(Objects.requireNonNullElseGet(in.shot(), UUID::randomUUID), me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such shot in this production."));
+    Plan plan = plan(me, shot);
     String odd = "";
-    if (p.plan().plates().stream().noneMatch(q -> q.key().equals(in.plate()))) {
+    if (plan.plates().stream().noneMatch(q -> q.key().equals(in.plate()))) {
       if (!from.queued() || in.plate() == null || !in.plate().startsWith("plate:")) {
-        throw new InvalidInput("plate", "is not one of the plates of " + p.shot().code);
+        throw new InvalidInput("plate", "is not one of the plates of " + shot.code);
       }
-      odd = p.shot().code + " no longer owes this plate; the take is kept as loose. ";
+      odd = shot.code + " no longer owes this plate; the take is kept as loose. ";
     }
     TimecodeRange range = TimecodeRange.parse(in.tcIn(), in.tcOut(), me.production().frameRate());
     CameraData camera = in.camera() == null ? CameraData.notRead() : in.camera();
@@ -129,25 +136,25 @@ public class FloorLog {
     if (!silent.isEmpty()) {
       throw new InvalidInput(silent.get(0), "must be read off the camera, or be set to \"not read\"" + (silent.size() > 1 ? "; so must " + String.join(", ", silent.subList(1, silent.size())) : ""));
     }
-    String overruled = automatic(p, in, camera);
+    String overruled = automatic(plan, in, camera);
     if (setup.struckAt != null && from.queued()) {
       odd += "The set was struck meanwhile. ";
     }
     setups.hold(setup.id);
-    int next = Objects.requireNonNullElse(takes.lastNumber(setup.id, p.shot().id, in.plate()), 0) + 1;
+    int next = Objects.requireNonNullElse(takes.lastNumber(setup.id, shot.id, in.plate()), 0) + 1;
     int number = in.number() == null ? next : (int) InvalidInput.within("number", in.number(), 1L, 9999L);
-    if (in.number() != null && takes.existsBySetupIdAndShotIdAndPlateAndNumber(setup.id, p.shot().id, in.plate(), number)) {
+    if (in.number() != null && takes.existsBySetupIdAndShotIdAndPlateAndNumber(setup.id, shot.id, in.plate(), number)) {
       odd += "Take " + number + " was logged by somebody else meanwhile; this one is kept as take " + next + ". ";
       number = next;
     }
     TakeEntry t = new TakeEntry();
     t.id = in.id();
     t.productionId = me.productionId();
-    t.shotId = p.shot().id;
+    t.shotId = shot.id;
     t.setupId = setup.id;
     t.plate = in.plate();
     t.number = number;
-    t.slate = in.slate() == null || in.slate().isBlank() ? p.shot().code : in.slate().strip();
+    t.slate = in.slate() == null || in.slate().isBlank() ? shot.code : in.slate().strip();
     t.roll = InvalidInput.text("roll", in.roll());
     t.tcIn = range.in().label();
     t.tcOut = range.out().label();
@@ -163,14 +170,23 @@ public class FloorLog {
     t.loggedBy = me.name();
     t.loggedAt = Instant.now();
     takes.saveAndFlush(t);
-    journal.record(me, "logged", "take", t.id.toString(), p.shot().code + " " + t.plate.replace("plate:", "") + " take " + t.number);
+    journal.record(me, "logged", "take", t.id.toString(), shot.code + " " + t.plate.replace("plate:", "") + " take " + t.number);
     return odd.strip();
   }
 
+  /** Plan of a shot; one that cannot be derived owes no plates. */
+  private static Plan plan(Member me, Shot shot) {
+    try {
+      return ShotBook.plan(me.production(), shot, false);
+    } catch (InvalidInput e) {
+      return MethodBook.derive(me.production().setting(shot.cutFrames), List.of());
+    }
+  }
+
   /** An automatic mode in a set that wants manual ones is refused, unless somebody says why it must be. */
-  private static String automatic(ShotBook.Page p, NewTake in, CameraData camera) {
-    Set<MatchRule> rules = p.plan().matchSet().rules();
-    List<MatchGuard.Finding> autos = p.plan().matchSet().plates().contains(in.plate()) ? MatchGuard.alone(camera, rules) : List.of();
+  private static String automatic(Plan plan, NewTake in, CameraData camera) {
+    Set<MatchRule> rules = plan.matchSet().rules();
+    List<MatchGuard.Finding> autos = plan.matchSet().plates().contains(in.plate()) ? MatchGuard.alone(camera, rules) : List.of();
     String why = in.overruled() == null ? "" : in.overruled().strip();
     if (!autos.isEmpty() && why.isEmpty()) {
       MatchGuard.Finding f = autos.get(0);

@@ -216,14 +216,22 @@ public class FloorResource {
     }
     Duration ahead = in.sentAt() == null ? Duration.ZERO : Duration.between(Instant.now(), in.sentAt());
     FloorLog.From from = new FloorLog.From(InvalidInput.text("device", in.device()), ahead.abs().compareTo(CLOCKS_AGREE) < 0 ? Duration.ZERO : ahead);
-    return new EntriesResult(in.entries().stream().map(e -> enter(me, e, from)).toList(), from.ahead().toSeconds());
+    List<EntryResult> results;
+    try {
+      // Mostly all are good, and one commit is quicker than a hundred.
+      results = transaction.execute(s -> in.entries().stream().map(e -> good(e, written(me, e, from))).toList());
+    } catch (RuntimeException x) {
+      results = in.entries().stream().map(e -> enter(me, e, from)).toList();
+    }
+    return new EntriesResult(results, from.ahead().toSeconds());
+  }
+
+  private static EntryResult good(NewEntry e, String otherwise) {
+    return new EntryResult(e.id(), otherwise.isEmpty() ? Became.KEPT : Became.KEPT_OTHERWISE, otherwise, "");
   }
 
   private EntryResult enter(Member me, NewEntry e, FloorLog.From from) {
     try {
-      if (e.id() == null) {
-        throw new InvalidInput("id", "must be made by the device");
-      }
       String otherwise;
       try {
         otherwise = transaction.execute(s -> written(me, e, from));
@@ -231,7 +239,7 @@ public class FloorResource {
         // Two sendings of one entry may cross; the second look finds what the first wrote.
         otherwise = transaction.execute(s -> written(me, e, from));
       }
-      return new EntryResult(e.id(), otherwise.isEmpty() ? Became.KEPT : Became.KEPT_OTHERWISE, otherwise, "");
+      return good(e, otherwise);
     } catch (InvalidInput x) {
       return new EntryResult(e.id(), Became.REFUSED, x.getMessage(), x.field());
     } catch (NoSuchElementException x) {
@@ -242,6 +250,9 @@ public class FloorResource {
   }
 
   private String written(Member me, NewEntry e, FloorLog.From from) {
+    if (e.id() == null) {
+      throw new InvalidInput("id", "must be made by the device");
+    }
     if (e.logged() != null) {
       FloorLog.NewTake t = e.logged();
       return log.take(me, new FloorLog.NewTake(e.id(), t.shot(), t.setup(), t.plate(), t.number(), t.slate(), t.roll(), t.tcIn(), t.tcOut(), t.camera(), t.notRead(), t.parts(), t.overruled(), t.note(), t.madeAt()), from);

@@ -1,0 +1,301 @@
+package bivex.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import bivex.server.Caller;
+import bivex.server.Clips;
+import bivex.server.House;
+import bivex.server.Stage;
+import bivex.server.keep.Role;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.LocatorAssertions;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.FilePayload;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+
+/** The floor desk in the real browser: the day's order, the slate, and everything that can happen to the line. */
+class FloorDeskTest {
+  private static Browsers browsers;
+  private final Stage stage = new Stage();
+
+  @BeforeAll
+  static void open() {
+    browsers = new Browsers();
+  }
+
+  @AfterAll
+  static void close() {
+    browsers.nothingBroke();
+    browsers.close();
+  }
+
+  private Page floor() {
+    return browsers.at(stage, stage.house.person(stage.production, Role.FLOOR).person(), "/floor/" + stage.setup);
+  }
+
+  private static Locator button(Page p, String name) {
+    return p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name));
+  }
+
+  private static void plate(Page p, String name) {
+    p.locator(".plates button").filter(new Locator.FilterOptions().setHasText(name)).click();
+  }
+
+  private static Locator out(Page p) {
+    return p.getByLabel("Out", new Page.GetByLabelOptions().setExact(true));
+  }
+
+  /** Waits until the interface and the day are on the device. */
+  private static void onTheDevice(Page p) {
+    p.evaluate("() => navigator.serviceWorker.ready.then(() => navigator.serviceWorker.controller || new Promise(r => navigator.serviceWorker.addEventListener('controllerchange', r)))");
+    p.reload();
+    assertThat(p.locator(".slate-card")).isVisible();
+    p.waitForFunction("async () => { const c = await caches.open('bivex-day'); const keys = (await c.keys()).map(k => k.url); return keys.some(u => u.endsWith('/pack')) && keys.some(u => u.endsWith('/session')) && keys.some(u => u.endsWith('/days')); }");
+  }
+
+  private Set<String> takes() {
+    Set<String> out = new HashSet<>();
+    for (int page = 0; ; page++) {
+      Caller.Answer a = Stage.ok(stage.producer.get(stage.base + "/setups/" + stage.setup + "?page=" + page));
+      a.at("takes").forEach(t -> assertThat(out.add(t.path("id").asString())).as("each take once").isTrue());
+      if (!a.at("more").asBoolean()) {
+        return out;
+      }
+    }
+  }
+
+
+  @Test
+  void aTakeIsRolledCutAndPickedAndTheGuardSpeaksAtOnce() {
+    stage.pick("plate:performance-1", Stage.CAMERA);
+    Page p = floor();
+    plate(p, "Performance 2");
+    p.keyboard().press("r");
+    assertThat(p.locator(".slate-card .clock")).containsText("01:00:06:");
+    p.waitForTimeout(1100);
+    p.keyboard().press("r");
+    assertThat(out(p)).hasValue(Pattern.compile("01:00:07:\\d\\d"));
+    p.getByLabel(Pattern.compile("^ISO")).fill("800");
+    p.getByLabel(Pattern.compile("^ISO")).blur();
+    assertThat(p.locator(".slate-card .findings")).containsText("brighter by 1.0 stops");
+    p.getByLabel(Pattern.compile("^White balance")).selectOption("automatic");
+    button(p, "Pick it").click();
+    assertThat(p.locator(".slate-card [role=alert]")).containsText("is automatic in a match set");
+    p.getByLabel("Why it must be automatic").fill("the lamp changes");
+    button(p, "Pick it").click();
+    assertThat(p.locator(".takes li").first()).containsText("automatic because: the lamp changes");
+    assertThat(p.locator(".takes li").first().getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Picked"))).isVisible();
+    assertThat(stage.state("plate:performance-2")).startsWith("IN_DOUBT: take 1: white balance automatic");
+    plate(p, "Clean plate");
+    p.locator(".slate-card input[type=file]").setInputFiles(new FilePayload("still.png", "image/png", Clips.still("png", 64, 36)));
+    p.getByLabel(Pattern.compile("^ISO")).fill("400");
+    p.getByLabel(Pattern.compile("^White balance")).selectOption("manual");
+    out(p).fill("01:00:19:00");
+    p.keyboard().press("Tab");
+    button(p, "Log take 1").click();
+    assertThat(p.locator(".takes .thumb img")).hasCount(1);
+    Browsers.accessible(p, "the floor with takes");
+  }
+
+  @Test
+  void theCameraOnTheSetIsReadWithOneKey() {
+    Stage.ok(stage.producer.put(stage.base + "/devices/faults", "\"0\"", Map.of("nudgePx", 0, "driftStops", 0, "whiteAuto", false, "splitFile", false, "headRepeatDeg", 0.002, "headStartFrames", 0)));
+    Stage.ok(stage.producer.post(stage.base + "/camera/record", Map.of()));
+    Stage.ok(stage.producer.post(stage.base + "/camera/cut", Map.of()));
+    stage.pick("plate:performance-1", Stage.CAMERA);
+    Page p = floor();
+    assertThat(p.getByLabel(Pattern.compile("^White, K"))).hasValue("4300");
+    p.locator("h1").click();
+    p.keyboard().press("c");
+    assertThat(p.locator(".reported")).containsText("white balance: camera 5600 K, typed 4300 K");
+    button(p, "Take it from the camera").click();
+    assertThat(p.getByLabel(Pattern.compile("^White, K"))).hasValue(Pattern.compile("5600"));
+    assertThat(out(p)).hasValue(Pattern.compile("\\d\\d:\\d\\d:\\d\\d:\\d\\d"));
+  }
+
+  @Test
+  void theOrderIsWorkedOutMovedPinnedAndAccepted() {
+    String other = stage.planned("The flags vanish", "B1", Map.of());
+    Page p = floor();
+    p.locator("h1").click();
+    p.keyboard().press("o");
+    Locator sheet = p.getByRole(AriaRole.DIALOG);
+    Browsers.in(sheet, "Work out the order").click();
+    Browsers.in(sheet, "Shoot in this order").click();
+    assertThat(sheet.locator(".warn")).hasCount(0);
+    Browsers.in(sheet, "clean plate").first();
+    int last = sheet.locator(".row").count() - 1;
+    String moved = sheet.locator(".row strong").nth(last).textContent();
+    Browsers.in(sheet.locator(".row").nth(last), "earlier").click();
+    assertThat(sheet.locator(".row").nth(last - 1)).containsText(moved);
+    assertThat(sheet.locator(".row").nth(last - 1).getByText("pinned")).isVisible();
+    sheet.locator(".row").first().getByText("set", new Locator.GetByTextOptions().setExact(true)).click();
+    sheet.getByLabel("Who, in what").fill("Odile Marsh / oilskin");
+    sheet.getByLabel("Light right from").fill("09:00");
+    sheet.getByLabel("to", new Locator.GetByLabelOptions().setExact(true)).fill("11:00");
+    Browsers.in(sheet, "Keep").click();
+    assertThat(sheet.locator("ol")).containsText("Odile Marsh, oilskin · light 09:00 to 11:00");
+    Browsers.accessible(p, "the order of the day");
+    p.keyboard().press("Escape");
+    assertThat(p.locator(".order")).containsText("09:00");
+    assertThat(Stage.ok(stage.producer.get(stage.base + "/days/" + stage.day + "/order")).at("pins")).hasSize(1);
+    assertThat(other).isNotEmpty();
+  }
+
+  @Test
+  void theSetIsStruckOnlyWithAReasonForEachThingOwed() {
+    stage.pick("plate:performance-1", Stage.CAMERA);
+    Page p = floor();
+    p.locator("h1").click();
+    p.keyboard().press("g");
+    Locator sheet = p.getByRole(AriaRole.DIALOG);
+    assertThat(Browsers.in(sheet, "Let them go and strike")).isDisabled();
+    sheet.getByLabel("One reason for all").fill("the stage was wanted back");
+    Browsers.in(sheet, "Let them go and strike").click();
+    assertThat(p.locator(".slate h1 + .struck, .slate .struck").first()).isVisible();
+    assertThat(p.locator("aside .strike").first()).containsText("Let go: the stage was wanted back");
+    assertThat(stage.state("plate:clean")).isEqualTo("OWED: the set is struck, let go: the stage was wanted back");
+  }
+
+  /** The line is cut; takes, picks, touches and a still are written; the tab is closed and opened again, still without a line; then it comes back. */
+  @Test
+  void withoutALineNothingIsLost() {
+    stage.pick("plate:performance-1", Stage.CAMERA);
+    Page p = floor();
+    onTheDevice(p);
+    p.context().setOffline(true);
+    plate(p, "Performance 2");
+    p.getByLabel(Pattern.compile("^ISO")).fill("800");
+    out(p).fill("01:00:10:00");
+    p.keyboard().press("Tab");
+    assertThat(p.locator(".slate-card .findings")).containsText("brighter by 1.0 stops");
+    button(p, "Pick it").click();
+    assertThat(p.locator(".takes li").first()).containsText("waits to be sent");
+    assertThat(p.locator("footer")).containsText("2 wait to be sent");
+    assertThat(p.getByLabel("In", new Page.GetByLabelOptions().setExact(true))).hasValue("01:00:10:01");
+    p.keyboard().press("b");
+    button(p, "legs or head").click();
+    assertThat(p.locator(".slate-card")).containsText("shoot the clean plate and the reference still again");
+    p.close();
+
+    Page again = browsers.again(p);
+    again.navigate(stage.house.address() + "/p/" + stage.production.id + "/floor/" + stage.setup);
+    assertThat(again.locator("footer")).containsText("3 wait to be sent");
+    assertThat(again.locator(".takes li").first()).containsText("waits to be sent");
+    plate(again, "Performance 2");
+    assertThat(again.locator(".slate-card .huge").nth(1)).hasText("2");
+    out(again).fill("01:00:14:00");
+    again.locator(".slate-card input[type=file]").setInputFiles(new FilePayload("still.png", "image/png", Clips.still("png", 64, 36)));
+    button(again, "Log take 2").click();
+    assertThat(again.locator("footer")).containsText("5 wait to be sent");
+    assertThat(takes()).hasSize(1);
+
+    again.context().setOffline(false);
+    assertThat(again.locator("footer .waits")).hasCount(0, new LocatorAssertions.HasCountOptions().setTimeout(30_000));
+    assertThat(takes()).hasSize(3);
+    Caller.Answer sheet = stage.producer.get(stage.base + "/setups/" + stage.setup);
+    assertThat(sheet.at("touches")).hasSize(1);
+    assertThat(sheet.at("takes/0/stills")).hasSize(1);
+    assertThat(stage.state("plate:performance-2")).startsWith("IN_DOUBT: take 1: ISO 800 against 400");
+    assertThat(again.locator(".takes li").first()).not().containsText("waits to be sent");
+  }
+
+  /** Puts entries into the device's own store, as the desk does. */
+  private static void fill(Page p, Stage stage, String person, int n) {
+    p.evaluate("async ([production, person, setup, shot, n, camera, notRead]) => { const db = await new Promise((r, x) => { const o = indexedDB.open('bivex-floor'); o.onsuccess = () => r(o.result); o.onerror = x; }); const tx = db.transaction('entries', 'readwrite'); for (let i = 0; i < n; i++) { const id = crypto.randomUUID(); tx.objectStore('entries').add({ id, production, person, by: 'me', madeAt: new Date().toISOString(), said: 'take ' + i, state: 'waiting', words: '', entry: { id, logged: { shot, setup, plate: 'plate:clean', number: i + 1, roll: 'A001', tcIn: '01:00:00:00', tcOut: '01:00:02:00', camera, notRead, madeAt: new Date().toISOString() } } }); } await new Promise((r, x) => { tx.oncomplete = r; tx.onerror = x; }); db.close(); }", java.util.List.of(stage.production.id.toString(), person, stage.setup, stage.shot, n, Stage.CAMERA, Stage.NOT_READ));
+  }
+
+  @Test
+  void aFullQueueOfTwoThousandArrivesOnceAndInOrder() {
+    Caller crew = stage.house.person(stage.production, Role.FLOOR);
+    Page p = browsers.at(stage, crew.person(), "/floor/" + stage.setup);
+    assertThat(p.locator(".slate-card")).isVisible();
+    p.context().setOffline(true);
+    fill(p, stage, crew.person().toString(), 2000);
+    p.context().setOffline(false);
+    p.reload();
+    assertThat(p.locator("footer")).containsText("wait to be sent");
+    assertThat(p.locator("footer .waits")).hasCount(0, new LocatorAssertions.HasCountOptions().setTimeout(120_000));
+    Caller.Answer last = stage.producer.get(stage.base + "/setups/" + stage.setup);
+    assertThat(last.at("takes")).hasSize(40);
+    assertThat(last.at("plates/2/nextTake").asInt()).isEqualTo(2001);
+  }
+
+  /** The server is killed in the middle of a burst and started again; each entry arrives once. */
+  @Test
+  void aServerKilledInABurstLosesNothing() throws Exception {
+    Caller crew = stage.house.person(stage.production, Role.FLOOR);
+    int port = House.freePort();
+    Process server = stage.house.outside(port);
+    try {
+      Page p = browsers.at("http://127.0.0.1:" + port, stage, crew.person(), "/floor/" + stage.setup);
+      assertThat(p.locator(".slate-card")).isVisible();
+      fill(p, stage, crew.person().toString(), 600);
+      p.reload();
+      long before = System.nanoTime();
+      while (takes().isEmpty() && System.nanoTime() - before < 20e9) {
+        Thread.sleep(5);
+      }
+      server.destroyForcibly().waitFor();
+      int there = takes().size();
+      assertThat(there).as("killed in the middle").isBetween(1, 599);
+      assertThat(p.locator("footer")).containsText("wait to be sent");
+      server = stage.house.outside(port);
+      assertThat(p.locator("footer .waits")).hasCount(0, new LocatorAssertions.HasCountOptions().setTimeout(90_000));
+      assertThat(takes()).hasSize(600);
+    } finally {
+      server.destroyForcibly();
+    }
+  }
+
+  @Test
+  void aDeviceWhoseClockIsWrongWritesTheRightTime() {
+    Caller crew = stage.house.person(stage.production, Role.FLOOR);
+    Page p = browsers.page(stage.house.address());
+    p.clock().install();
+    p.clock().setSystemTime(Instant.now().plus(Duration.ofDays(400)).toEpochMilli());
+    browsers.signIn(p, stage, crew.person(), "/floor/" + stage.setup);
+    plate(p, "Clean plate");
+    out(p).fill("01:00:10:00");
+    button(p, "Log take 1").click();
+    button(p, "They were not read: log it").click();
+    p.clock().runFor(3000);
+    for (int i = 0; i < 50 && takes().isEmpty(); i++) {
+      p.clock().runFor(500);
+      p.waitForTimeout(50);
+    }
+    Instant made = Instant.parse(stage.producer.get(stage.base + "/setups/" + stage.setup).text("takes/0/madeAt"));
+    assertThat(Duration.between(made, Instant.now()).abs()).isLessThan(Duration.ofMinutes(2));
+  }
+
+  /** What the server will not have is shown with the reason, mended, and sent again. */
+  @Test
+  void whatIsRefusedIsShownAndMended() {
+    Caller crew = stage.house.person(stage.production, Role.FLOOR);
+    Page p = browsers.at(stage, crew.person(), "/floor/" + stage.setup);
+    p.evaluate("async ([production, person, setup, shot]) => { const db = await new Promise(r => { const o = indexedDB.open('bivex-floor'); o.onsuccess = () => r(o.result); }); const id = crypto.randomUUID(); const tx = db.transaction('entries', 'readwrite'); tx.objectStore('entries').add({ id, production, person, by: 'me', madeAt: new Date().toISOString(), said: 'clean plate, take 1', state: 'waiting', words: '', entry: { id, logged: { shot, setup, plate: 'plate:clean', roll: 'A001', tcIn: '01:00:09:00', tcOut: '01:00:02:00', camera: {}, notRead: ['body','lens','focalMm','fNumber','shutterSeconds','iso','whiteK','whiteAuto','exposureAuto','focusM','focusAuto','rate','raster','heightM','tiltDeg','distanceM'] } } }); await new Promise(r => tx.oncomplete = r); db.close(); }", java.util.List.of(stage.production.id.toString(), crew.person().toString(), stage.setup, stage.shot));
+    p.reload();
+    assertThat(p.locator("footer")).containsText("1 to look at");
+    button(p, "1 to look at").click();
+    Locator sheet = p.getByRole(AriaRole.DIALOG);
+    assertThat(sheet).containsText("is before in");
+    Browsers.in(sheet, "Mend").click();
+    Locator text = sheet.locator("textarea");
+    text.fill(text.inputValue().replace("01:00:02:00", "01:00:12:00"));
+    Browsers.in(sheet, "Send it mended").click();
+    assertThat(p.locator("footer .waits")).hasCount(0);
+    assertThat(takes()).hasSize(1);
+    assertThat(UUID.fromString(takes().iterator().next())).isNotNull();
+  }
+}
