@@ -121,7 +121,7 @@
       {#each s.changes as c (c.words)}<li class="between small soft">{c.words}, {c.minutes} min</li>{/each}
       {#each s.waits as w (w.reason)}<li class="between small pencil">wait {w.minutes} min: {w.reason}</li>{/each}
       <li class="row">
-        <span class="mono">{s.from}–{s.to}</span><Tape letter={s.tape} /><span><strong>{s.label}</strong> <span class="mono soft">{s.code}</span>{s.set ? '' : ' '}<span class="small soft">{s.worn.map((w) => `${w.performer}${w.costume ? `, ${w.costume}` : ''}`).join('; ')}{s.lightFrom !== null && s.lightTo !== null ? ` · light ${clock(s.lightFrom)} to ${clock(s.lightTo)}` : ''}</span></span>
+        <span class="mono">{s.from}–{s.to}</span><Tape letter={s.tape} /><span><strong>{s.label}</strong> <span class="mono soft">{s.code}</span>{' '}<span class="small soft">{s.worn.map((w) => `${w.performer}${w.costume ? `, ${w.costume}` : ''}`).join('; ')}{s.lightFrom !== null && s.lightTo !== null ? ` · light ${clock(s.lightFrom)} to ${clock(s.lightTo)}` : ''}</span></span>
         {#if !search}
           <span class="doing">
             <button class="btn tight bare" disabled={busy || i === 0} aria-label="{s.code} {s.label} earlier" onclick={() => move(i, -1)}>↑</button>

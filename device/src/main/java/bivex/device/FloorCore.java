@@ -43,7 +43,7 @@ public final class FloorCore {
     CameraData now = camera(take);
     List<MatchGuard.Finding> found = missing(reference) ? MatchGuard.alone(now, of) : MatchGuard.compare(camera(reference), now, of, optics);
     JSArray<JSObject> out = new JSArray<>();
-    found.forEach(f -> out.push(finding(f.property(), f.label(), f.reference(), f.actual(), f.effect(), f.severity().name(), f.remedy())));
+    found.forEach(f -> out.push(finding(f.property(), f.label(), f.reference(), f.actual(), f.effect(), f.severity().name(), f.remedy(), f.tolerance())));
     return out;
   }
 
@@ -143,6 +143,6 @@ public final class FloorCore {
   @JSBody(params = "o", script = "return o == null;")
   private static native boolean missing(JSObject o);
 
-  @JSBody(params = {"property", "label", "reference", "actual", "effect", "severity", "remedy"}, script = "return { property, label, reference, actual, effect, severity, remedy };")
-  private static native JSObject finding(String property, String label, String reference, String actual, String effect, String severity, String remedy);
+  @JSBody(params = {"property", "label", "reference", "actual", "effect", "severity", "remedy", "tolerance"}, script = "return { property, label, reference, actual, effect, severity, remedy, tolerance };")
+  private static native JSObject finding(String property, String label, String reference, String actual, String effect, String severity, String remedy, String tolerance);
 }

@@ -24,6 +24,12 @@ public final class MatchGuard {
   /** White balance shift in mired that is taken to agree; 10 mired is about the smallest step seen on a face. */
   static final double MIRED = 3;
 
+  /** Height, m, within which near things still line up with far ones. */
+  static final double HEIGHT_M = 0.005;
+
+  /** Distance, percent, within which the size agrees. */
+  static final double PERCENT = 0.2;
+
   /** How bad a finding is. */
   public enum Severity {
     BREAKS,
@@ -39,8 +45,26 @@ public final class MatchGuard {
    * @param effect what the difference does to the picture, with numbers
    * @param severity how bad it is
    * @param remedy what to do
+   * @param tolerance how far it may differ
    */
-  public record Finding(String property, String label, String reference, String actual, String effect, Severity severity, String remedy) {
+  public record Finding(String property, String label, String reference, String actual, String effect, Severity severity, String remedy, String tolerance) {
+    Finding(String property, String label, String reference, String actual, String effect, Severity severity, String remedy) {
+      this(property, label, reference, actual, effect, severity, remedy, within(property));
+    }
+
+    private static String within(String property) {
+      return switch (property) {
+        case "focalMm", "focusM", "tiltDeg" -> f("%.0f px", PX);
+        case "fNumber", "shutterSeconds", "iso" -> f("%s stops", STOPS);
+        case "whiteK" -> f("%.0f mired", MIRED);
+        case "heightM" -> f("%.0f mm", 1000 * HEIGHT_M);
+        case "distanceM" -> f("%s %%", PERCENT);
+        case "whiteAuto", "exposureAuto", "focusAuto" -> "manual only";
+        case "held" -> "not touched";
+        default -> "the same";
+      };
+    }
+
     /** The finding in one breath, without the remedy. */
     public String said() {
       return property.equals("held") ? "camera touched (" + actual + "); " + effect : label + " " + actual + " against " + reference + "; " + effect;
@@ -132,7 +156,7 @@ public final class MatchGuard {
       notRead("raster", "raster", ref.raster().text());
     }
     if (read("heightM", "height", ref.heightM(), act.heightM(), "m")) {
-      number("heightM", "height", ref.heightM(), act.heightM(), "m", Math.abs(act.heightM() - ref.heightM()) > 0.005, f("parallax of %.0f mm: near things no longer line up with far ones", 1000 * Math.abs(act.heightM() - ref.heightM())), "bring the head back to its mark; parallax cannot be repaired");
+      number("heightM", "height", ref.heightM(), act.heightM(), "m", Math.abs(act.heightM() - ref.heightM()) > HEIGHT_M, f("parallax of %.0f mm: near things no longer line up with far ones", 1000 * Math.abs(act.heightM() - ref.heightM())), "bring the head back to its mark; parallax cannot be repaired");
     }
     if (read("tiltDeg", "tilt", ref.tiltDeg(), act.tiltDeg(), "°")) {
       Double focal = act.focalMm() == null ? ref.focalMm() : act.focalMm();
@@ -141,7 +165,7 @@ public final class MatchGuard {
     }
     if (read("distanceM", "distance", ref.distanceM(), act.distanceM(), "m")) {
       double percent = 100 * Math.abs(ref.distanceM() / act.distanceM() - 1);
-      number("distanceM", "distance", ref.distanceM(), act.distanceM(), "m", percent > 0.2, f("size differs by %.1f %%", percent), "measure again; move the camera back to its mark");
+      number("distanceM", "distance", ref.distanceM(), act.distanceM(), "m", percent > PERCENT, f("size differs by %.1f %%", percent), "measure again; move the camera back to its mark");
     }
     return out;
   }

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import bivex.core.InvalidInput;
+import bivex.core.light.MainsFlicker;
 import bivex.core.light.Sun;
 import bivex.core.light.SunClock;
 import bivex.core.motion.HeadPasses;
@@ -70,6 +71,17 @@ class FloorSumsTest {
     SunClock dark = SunClock.of(MORNING.withMonth(12), MORNING.withMonth(12).plusHours(1), 78.2, 15.6, 1.7);
     assertThat(dark.sunrise()).isNull();
     assertThat(dark.rows()).allMatch(r -> r.shadowM() == null);
+  }
+
+  /** Lamps ripple at twice the mains: at 50 Hz and 24 fps 172.8° is steady and 180° is not (common practice, no source); at 25 fps the frames do not beat. */
+  @Test
+  void aShutterIsSteadyOrSaysWhatWouldBe() {
+    MainsFlicker.LampCheck shaky = MainsFlicker.check(50, 1 / 48.0, FrameRate.FILM);
+    assertThat(shaky.steady()).isFalse();
+    assertThat(shaky.words()).isEqualTo("Lamps on 50 Hz mains flicker 4.0 times a second at 1/48 s: set 1/50 s (172.8°).");
+    assertThat(MainsFlicker.check(50, shaky.safeSeconds(), FrameRate.FILM).steady()).isTrue();
+    assertThat(MainsFlicker.check(50, 1 / 60.0, FrameRate.PAL).steady()).isTrue();
+    assertThat(MainsFlicker.check(60, 1 / 60.0, FrameRate.FILM).steady()).isTrue();
   }
 
   @Test

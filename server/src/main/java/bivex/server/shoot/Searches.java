@@ -21,7 +21,7 @@ import org.springframework.stereotype.Component;
 @Component
 public class Searches {
   private static final Logger LOG = LoggerFactory.getLogger(Searches.class);
-  private static final Duration LIMIT = Duration.ofMillis(4500);
+  private static final Duration LIMIT = Duration.ofMillis(4000);
   private final ExecutorService workers = Executors.newFixedThreadPool(2, r -> {
     Thread t = new Thread(r, "pass-order");
     t.setDaemon(true);
