@@ -213,6 +213,8 @@
     flex: 1;
     min-width: 0;
     overflow: auto;
+    /* What is hidden from sight but not from screen readers stays inside, and gives the page nothing to scroll. */
+    position: relative;
   }
   footer {
     display: flex;

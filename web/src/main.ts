@@ -14,4 +14,4 @@ if (target) {
 }
 
 // Only over https or on this machine does a browser keep an interface for use without a line.
-registerSW({ immediate: true });
+registerSW();

@@ -57,7 +57,7 @@
   const key = (p: { shot: string; key: string }): string => `${p.shot} ${p.key}`;
   const on = $derived(sheet?.plates.find((p) => key(p) === plate) ?? null);
   /** A plate picked on this device counts as shot, whether the server knows it or not. */
-  const here = (p: Schemas['FloorPlate']): boolean => line.waiting.some((w) => w.entry.call?.call === 'PICK' && (line.waiting.some((t) => t.id === w.entry.take && t.entry.logged?.shot === p.shot && t.entry.logged.plate === p.key) || (sheet?.takes.some((t) => t.id === w.entry.take && t.shot === p.shot && t.plate === p.key) ?? false)));
+  const here = (p: Schemas['FloorPlate']): boolean => line.fresh.some((w) => w.entry.call?.call === 'PICK' && (line.fresh.some((t) => t.id === w.entry.take && t.entry.logged?.shot === p.shot && t.entry.logged.plate === p.key) || (sheet?.takes.some((t) => t.id === w.entry.take && t.shot === p.shot && t.plate === p.key) ?? false)));
   const first = $derived(sheet?.plates.find((p) => p.state === 'OWED' && p.key === 'plate:clean' && sheet.takes.length > 0) ?? sheet?.plates.find((p) => p.state === 'OWED'));
 
   $effect(() => {
@@ -144,7 +144,7 @@
       </div>
       <ul class="plates" aria-label="Plates of this setup">
         {#each sheet.plates as p (key(p))}
-          <li><button class="plate" aria-pressed={key(p) === plate} onclick={() => (plate = key(p))}><Form state={here(p) ? 'IN_HAND' : p.state} now={p === first} /><span><strong>{p.label}</strong><br /><span class="small soft">{here(p) ? 'picked, waits to be sent' : p.reason}</span></span><span class="mono small soft">{p.code}</span></button></li>
+          <li><button class="plate" aria-pressed={key(p) === plate} onclick={() => (plate = key(p))}><Form state={here(p) ? 'IN_HAND' : p.state} now={p === first && !here(p)} /><span><strong>{p.label}</strong><br /><span class="small soft">{here(p) ? 'picked, waits to be sent' : p.reason}</span></span><span class="mono small soft">{p.code}</span></button></li>
         {:else}<li class="soft">No shot is planned in this setup. Give a shot this setup in its breakdown.</li>{/each}
       </ul>
       {#if on}<Slate bind:this={slate} {pack} {sheet} plate={on} {may} ontouch={() => (touching = true)} />{/if}

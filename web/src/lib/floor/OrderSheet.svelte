@@ -126,7 +126,7 @@
           <span class="doing">
             <button class="btn tight bare" disabled={busy || i === 0} aria-label="{s.code} {s.label} earlier" onclick={() => move(i, -1)}>↑</button>
             <button class="btn tight bare" disabled={busy || i === slots.length - 1} aria-label="{s.code} {s.label} later" onclick={() => move(i, 1)}>↓</button>
-            <button class="btn tight bare" class:ink={s.pinned} disabled={busy} aria-pressed={s.pinned} aria-label="Pin {s.code} {s.label}" onclick={() => void pin(s)}>{s.pinned ? 'pinned' : 'pin'}</button>
+            <button class="btn tight {s.pinned ? 'ink' : 'bare'}" disabled={busy} aria-pressed={s.pinned} aria-label="Pin {s.code} {s.label}" onclick={() => void pin(s)}>{s.pinned ? 'pinned' : 'pin'}</button>
             <button class="btn tight bare" aria-label="Set {s.code} {s.label}" onclick={() => (editing === s.id ? (editing = '') : edit(s))}>set</button>
           </span>
         {/if}

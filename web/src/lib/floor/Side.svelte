@@ -17,7 +17,7 @@
   });
 
   // --- clocks, with what waits on this device taken into account
-  const mine = $derived(line.waiting.filter((w) => w.entry.logged && pack.sheets.some((s) => s.setup.id === w.entry.logged?.setup)));
+  const mine = $derived(line.fresh.filter((w) => w.entry.logged && !sheet.takes.some((t) => t.id === w.id) && pack.sheets.some((s) => s.setup.id === w.entry.logged?.setup)));
   const clockWords = $derived.by(() => {
     const c = sheet.clock;
     if (!c) return '';
@@ -38,9 +38,9 @@
   const share = (left: number, all: number): number => Math.max(0, Math.min(100, (100 * left) / Math.max(1, all)));
 
   // --- before you strike
-  const done = (i: Schemas['StrikeItem']): boolean => line.waiting.some((w) => w.entry.call?.call === 'PICK' && (line.waiting.some((t) => t.id === w.entry.take && t.entry.logged?.shot === i.shot && t.entry.logged.plate === i.key) || sheet.takes.some((t) => t.id === w.entry.take && t.shot === i.shot && t.plate === i.key)));
+  const done = (i: Schemas['StrikeItem']): boolean => line.fresh.some((w) => w.entry.call?.call === 'PICK' && (line.fresh.some((t) => t.id === w.entry.take && t.entry.logged?.shot === i.shot && t.entry.logged.plate === i.key) || sheet.takes.some((t) => t.id === w.entry.take && t.shot === i.shot && t.plate === i.key)));
   const open = $derived(sheet.beforeStrike.filter((i) => i.waived === '' && !done(i)));
-  const struckHere = $derived(line.waiting.some((w) => w.entry.strike && w.entry.setup === sheet.setup.id));
+  const struckHere = $derived(line.fresh.some((w) => w.entry.strike && w.entry.setup === sheet.setup.id));
   let striking = $state(false);
   let reasons = $state<Record<string, string>>({});
   let one = $state('');
@@ -65,7 +65,7 @@
   // --- light and sound
   let noting = $state(false);
   let light = $state({ words: '', ev: '', kelvin: '' });
-  const checked = $derived(new Set([...sheet.notes.filter((n) => n.kind === 'SOUND').map((n) => n.item), ...line.waiting.filter((w) => w.entry.setup === sheet.setup.id && w.entry.note?.kind === 'SOUND').map((w) => w.entry.note?.item ?? '')]));
+  const checked = $derived(new Set([...sheet.notes.filter((n) => n.kind === 'SOUND').map((n) => n.item), ...line.fresh.filter((w) => w.entry.setup === sheet.setup.id && w.entry.note?.kind === 'SOUND').map((w) => w.entry.note?.item ?? '')]));
   const speaks = $derived(sheet.plates.some((p) => p.key.startsWith('plate:guide')) || sheet.notes.some((n) => n.kind === 'SOUND'));
   const number = (s: string): number | undefined => (s.trim() === '' ? undefined : Number(s.replace(',', '.')));
 
@@ -87,10 +87,10 @@
 {#if sheet.clock}
   <h2>Clocks</h2>
   <p class:pencil={sheet.clock.state !== 'LASTS'} class:strong={sheet.clock.state === 'WILL_NOT_FINISH'}>{clockWords}</p>
-  <div class="bars" aria-hidden="true">
+  {#if mine.length === 0}<div class="bars" aria-hidden="true">
     <span class="small soft">battery</span><span class="bar"><i style:width="{share(sheet.clock.batteryLeft, pack.day.terms.rates.batteryMinutes)}%"></i><b style:left="{share(sheet.clock.need, pack.day.terms.rates.batteryMinutes)}%"></b></span><span class="mono small">{Math.max(0, Math.round(sheet.clock.batteryLeft))} min</span>
     <span class="small soft">card</span><span class="bar"><i style:width="{share(sheet.clock.cardLeft, sheet.clock.cardLeft + sheet.minutesRecorded)}%"></i></span><span class="mono small">{Math.max(0, Math.round(sheet.clock.cardLeft))} min</span>
-  </div>
+  </div>{/if}
   <p class="small soft">A take over {Math.floor(sheet.clock.segmentSeconds / 60)} min {Math.round(sheet.clock.segmentSeconds % 60)} s is in two files.</p>
 {/if}
 {#if sheet.hold}<p class:pencil={gone || !sheet.hold.held}>{gone && sheet.hold.held ? `Shadows have left their limit at ${timeOf(sheet.hold.until)}: shoot the clean plate again in this light, or wait for cloud.` : sheet.hold.words}</p>{/if}
@@ -100,7 +100,7 @@
 
 <h2>Before you strike</h2>
 {#if struckHere}<p class="pencil">Struck on this device; waits to be sent.</p>{:else if open.length === 0}<p class="soft">{sheet.plates.length > 0 ? 'Everything of this setup is in hand, or let go.' : 'Nothing is planned here.'}</p>{/if}
-<ul>{#each sheet.beforeStrike as b, i (key(b))}<li class="strike"><span class="pt-[2px]"><Form state={done(b) ? 'IN_HAND' : b.state} now={i === 0 && b.waived === ''} /></span><span><strong class:pencil={i === 0 && b.waived === '' && !done(b)}>{b.label}</strong> <span class="mono small soft">{b.code}</span><br /><span class="small">{done(b) ? 'picked on this device' : b.waived ? `Let go: ${b.waived}. ${b.action}` : b.action}</span></span></li>{/each}</ul>
+<ul>{#each sheet.beforeStrike as b, i (key(b))}<li class="strike"><span class="pt-[2px]"><Form state={done(b) ? 'IN_HAND' : b.state} now={i === 0 && b.waived === '' && !done(b)} /></span><span><strong class:pencil={i === 0 && b.waived === '' && !done(b)}>{b.label}</strong> <span class="mono small soft">{b.code}</span><br /><span class="small">{done(b) ? 'picked on this device' : b.waived ? `Let go: ${b.waived}. ${b.action}` : b.action}</span></span></li>{/each}</ul>
 {#if may && sheet.plates.length > 0 && !sheet.setup.struckAt && !struckHere}<button class="btn tight mt-2" onclick={strike}>{open.length > 0 ? `Strike with ${open.length} owed` : 'Strike the set'} <kbd>g</kbd></button>{/if}
 
 {#if sheet.touches.length > 0}

@@ -47,7 +47,7 @@
   let presetName = $state('');
 
   // --- what this device has written here and the server does not know yet
-  const mine = $derived(line.waiting.filter((w) => w.entry.logged?.setup === sheet.setup.id));
+  const mine = $derived(line.fresh.filter((w) => w.entry.logged?.setup === sheet.setup.id && !sheet.takes.some((t) => t.id === w.id)));
   const lastMine = $derived(mine[mine.length - 1]?.entry.logged ?? null);
   const number = $derived(Math.max(plate.nextTake, ...mine.filter((w) => w.entry.logged?.shot === plate.shot && w.entry.logged.plate === plate.key).map((w) => (w.entry.logged?.number ?? 0) + 1)));
 
@@ -207,7 +207,7 @@
   // --- the match guard
   const guardOf = $derived(sheet.guards.find((g) => g.shot === plate.shot) ?? null);
   const inSet = $derived(guardOf?.plates.includes(plate.key) ?? false);
-  const reference = $derived(guardOf?.reference ?? mine.find((w) => w.entry.logged?.shot === plate.shot && guardOf?.plates.includes(w.entry.logged.plate ?? '') && !line.waiting.some((c) => c.entry.take === w.id && c.entry.call && !['PICK', 'NONE'].includes(c.entry.call.call ?? '')))?.entry.logged?.camera ?? null);
+  const reference = $derived(guardOf?.reference ?? mine.find((w) => w.entry.logged?.shot === plate.shot && guardOf?.plates.includes(w.entry.logged.plate ?? '') && !line.fresh.some((c) => c.entry.take === w.id && c.entry.call && !['PICK', 'NONE'].includes(c.entry.call.call ?? '')))?.entry.logged?.camera ?? null);
   const against = $derived.by((): Schemas['Finding'][] => {
     if (!inSet || !guardOf) return [];
     try {
@@ -219,7 +219,7 @@
   });
   const autos = $derived(against.filter((f) => f.severity === 'BREAKS' && f.actual === 'automatic'));
   const found = (f: Field) => against.find((x) => x.property === f.key && x.severity !== 'NOT_READ');
-  const touched = $derived([...sheet.touches.map((t) => ({ words: t.words, remedy: t.remedy, at: t.madeAt })), ...line.waiting.filter((w) => w.entry.touch && w.entry.setup === sheet.setup.id).map((w) => ({ words: pack.touches.find((t) => t.key === w.entry.touch?.kind)?.words ?? '', remedy: pack.touches.find((t) => t.key === w.entry.touch?.kind)?.remedy ?? '', at: w.madeAt }))].sort((a, b) => b.at.localeCompare(a.at)));
+  const touched = $derived([...sheet.touches.map((t) => ({ words: t.words, remedy: t.remedy, at: t.madeAt })), ...line.fresh.filter((w) => w.entry.touch && w.entry.setup === sheet.setup.id).map((w) => ({ words: pack.touches.find((t) => t.key === w.entry.touch?.kind)?.words ?? '', remedy: pack.touches.find((t) => t.key === w.entry.touch?.kind)?.remedy ?? '', at: w.madeAt }))].sort((a, b) => b.at.localeCompare(a.at)));
   const cleanSince = $derived(touched.length > 0 && sheet.takes.some((t) => t.plate === 'plate:clean' && t.madeAt > (touched[0]?.at ?? '') && t.call !== 'NO_GOOD' && t.call !== 'FALSE_START'));
 
   /** Logs the take, with what is said of it in the same breath. */
@@ -233,7 +233,8 @@
     const said = fault || range || (roll.trim() === '' ? 'roll: must be given' : '');
     if (said || silent.length > 0 || (autos.length > 0 && overruled.trim() === '')) {
       const first = silent[0];
-      wrong = said ? { words: said, field: said.split(':')[0] ?? '' } : first ? { words: `${silent.map((k) => FIELDS.find((f) => f.key === k)?.label ?? k).join(', ')}: read off the camera, or set to “not read”`, field: first, silent } : { words: `${autos[0]?.label} is automatic in a match set: set it by hand, or say why it must be so`, field: 'overruled' };
+      const named = FIELDS.find((f) => f.key === said.split(':')[0]);
+      wrong = said ? { words: named ? said.replace(named.key, named.label) : said, field: said.split(':')[0] ?? '' } : first ? { words: `${silent.map((k) => FIELDS.find((f) => f.key === k)?.label ?? k).join(', ')}: read off the camera, or set to “not read”`, field: first, silent } : { words: `${autos[0]?.label} is automatic in a match set: set it by hand, or say why it must be so`, field: 'overruled' };
       await tick();
       document.querySelector<HTMLElement>('.slate-card .wrong')?.focus();
       return;
@@ -288,7 +289,7 @@
       <div class="ask"><label class="field grow"><span>Why is it no good?</span><input class="input" bind:value={reason} /></label><button type="button" class="btn ink" disabled={busy || reason.trim() === ''} onclick={() => void log('NO_GOOD', reason)}>Log it as no good</button></div>
     {/if}
   {/if}
-  {#if touched.length > 0 && inSet}<p class="pencil">Touched at {new Date(touched[0]?.at ?? '').toTimeString().slice(0, 5)}: {touched[0]?.words}. {cleanSince ? 'The clean plate was shot again since; earlier plates stay in doubt.' : `Now ${touched[0]?.remedy}.`}</p>{/if}
+  {#if touched.length > 0 && inSet}<p class="pencil">Touched at {new Date(touched[0]?.at ?? '').toTimeString().slice(0, 5)}: {touched[0]?.words}. {cleanSince ? 'The clean plate was shot again since: lay it over the first plate, and say on the shot whether it agrees.' : `Now ${touched[0]?.remedy}.`}</p>{/if}
   {#if wrong}<p class="pencil" role="alert">{wrong.words}. Nothing was logged; what you typed is still here. {#if wrong.silent}<button type="button" class="btn tight" onclick={() => { notRead = [...notRead, ...(wrong?.silent ?? [])]; void log(); }}>They were not read: log it</button>{/if}</p>{/if}
   {#if against.length > 0}<div aria-live="polite"><Findings findings={against} /></div>{/if}
   {#if autos.length > 0 && may}<label class="field"><span>Why it must be automatic</span><input class="input" class:wrong={wrong?.field === 'overruled'} bind:value={overruled} /></label>{/if}

@@ -17,7 +17,7 @@
   let older = $state.raw<Schemas['TakeView'][]>([]);
   let page = $state(0);
   let looking = $state<Schemas['StillView'] | null>(null);
-  const waiting = $derived(line.waiting.filter((w) => w.entry.logged?.setup === sheet.setup.id).reverse());
+  const waiting = $derived(line.fresh.filter((w) => w.entry.logged?.setup === sheet.setup.id && !sheet.takes.some((t) => t.id === w.id)).reverse());
   const takes = $derived([...sheet.takes, ...older.filter((t) => !sheet.takes.some((x) => x.id === t.id))]);
   let of = '';
   $effect(() => {
@@ -30,7 +30,7 @@
 
   /** The last word on a take, those that wait among them. */
   function called(id: string, server: Call): Call {
-    const mine = line.waiting.filter((w) => w.entry.take === id && w.entry.call);
+    const mine = line.fresh.filter((w) => w.entry.take === id && w.entry.call);
     return (mine[mine.length - 1]?.entry.call?.call as Call | undefined) ?? server;
   }
 
@@ -88,7 +88,7 @@
     {@const now = called(w.id, 'NONE')}
     <li class="waits" class:ng={now === 'NO_GOOD' || now === 'FALSE_START'}>
       <span class="mono"><strong>{t?.number}</strong></span>
-      <span><strong class:struck={now === 'NO_GOOD' || now === 'FALSE_START'}>{w.said}</strong> <span class="tag small">waits to be sent</span><br /><span class="mono small soft">{t?.roll} · {t?.tcIn} to {t?.tcOut} · {timeOf(w.madeAt)}</span>{#if t?.note}<br /><span class="small soft">{t.note}</span>{/if}</span>
+      <span><strong class:struck={now === 'NO_GOOD' || now === 'FALSE_START'}>{w.said}</strong> <span class="tag small">{w.state === 'sent' ? 'sent' : 'waits to be sent'}</span><br /><span class="mono small soft">{t?.roll} · {t?.tcIn} to {t?.tcOut} · {timeOf(w.madeAt)}</span>{#if t?.note}<br /><span class="small soft">{t.note}</span>{/if}</span>
       {@render calls(w.id, t?.number ?? 0, w.said, now)}
     </li>
   {/each}

@@ -13,7 +13,8 @@ export type Waiting = {
   /** In words, for the list. */
   said: string;
   entry: Schemas['NewEntry'];
-  state: 'waiting' | 'refused' | 'otherwise';
+  /** "sent" is confirmed, and stays until what the desk shows has it too. */
+  state: 'waiting' | 'sent' | 'refused' | 'otherwise';
   words: string;
 };
 
@@ -61,13 +62,18 @@ class Line {
     return this.entries.filter((e) => e.state === 'waiting');
   }
 
+  /** What the desk must show beside what the server had told it. */
+  get fresh(): Waiting[] {
+    return this.entries.filter((e) => e.state === 'waiting' || e.state === 'sent');
+  }
+
   /** Waiting entries and stills together. */
   get count(): number {
     return this.waiting.length + this.stills;
   }
 
   get told(): Waiting[] {
-    return this.entries.filter((e) => e.state !== 'waiting');
+    return this.entries.filter((e) => e.state === 'refused' || e.state === 'otherwise');
   }
 
   async open(production: string): Promise<void> {
@@ -87,7 +93,8 @@ class Line {
   private async read(): Promise<void> {
     if (!this.db) return;
     const all = await this.db.getAll('entries');
-    this.entries = all.filter((e) => e.production === this.production);
+    const sent = this.entries.filter((e) => e.state === 'sent' && !all.some((x) => x.id === e.id));
+    this.entries = [...all.filter((e) => e.production === this.production), ...sent].sort((a, b) => (a.seq ?? 0) - (b.seq ?? 0));
     this.stills = (await this.db.getAll('stills')).filter((s) => s.production === this.production && !s.words).length;
   }
 
@@ -190,20 +197,22 @@ class Line {
     void this.room();
     if (sent > 0) {
       this.others?.postMessage('changed');
+      const done = new Set(this.entries.filter((e) => e.state === 'sent').map((e) => e.id));
       await queries.invalidateQueries({ queryKey: [this.production] });
+      this.entries = this.entries.filter((e) => !done.has(e.id));
     }
   }
 
   private async settle(sent: Waiting[], results: Schemas['EntryResult'][]): Promise<void> {
     if (!this.db) return;
     const tx = this.db.transaction('entries', 'readwrite', { durability: 'strict' });
-    const next = new Map<number, Waiting | null>();
+    const next = new Map<number, Waiting>();
     for (const w of sent) {
       const r = results.find((x) => x.id === w.id);
       if (!r || w.seq === undefined) continue;
       if (r.became === 'KEPT') {
         await tx.store.delete(w.seq);
-        next.set(w.seq, null);
+        next.set(w.seq, { ...w, state: 'sent' });
       } else {
         const now: Waiting = { ...w, state: r.became === 'REFUSED' ? 'refused' : 'otherwise', words: r.words };
         await tx.store.put(now);
@@ -211,8 +220,8 @@ class Line {
       }
     }
     await tx.done;
-    this.entries = this.entries.flatMap((e) => (e.seq !== undefined && next.has(e.seq) ? (next.get(e.seq) ?? []) : e));
-    const told = [...next.values()].find((w) => w !== null);
+    this.entries = this.entries.map((e) => (e.seq === undefined ? e : (next.get(e.seq) ?? e)));
+    const told = [...next.values()].find((w) => w.state !== 'sent');
     if (told) frame.wrong(new Refused(0, told.state === 'refused' ? `Not logged: ${told.said}` : `Logged otherwise: ${told.said}`, told.words));
   }
 

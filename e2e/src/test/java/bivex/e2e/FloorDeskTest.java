@@ -145,6 +145,7 @@ class FloorDeskTest {
     sheet.getByLabel("to", new Locator.GetByLabelOptions().setExact(true)).fill("11:00");
     Browsers.in(sheet, "Keep").click();
     assertThat(sheet.locator("ol")).containsText("Odile Marsh, oilskin · light 09:00 to 11:00");
+    assertThat(Browsers.in(sheet, "Work out the order")).isEnabled();
     Browsers.accessible(p, "the order of the day");
     p.keyboard().press("Escape");
     assertThat(p.locator(".order")).containsText("09:00");
@@ -296,12 +297,117 @@ class FloorDeskTest {
     assertThat(p.locator("footer .waits")).hasCount(0);
     assertThat(takes()).hasSize(1);
     // A device that runs full says so before it loses anything.
-    com.google.gson.JsonObject small = new com.google.gson.JsonObject();
-    small.addProperty("origin", stage.house.address());
-    small.addProperty("quotaSize", 40_000);
-    p.context().newCDPSession(p).send("Storage.overrideQuotaForOrigin", small);
+    p.addInitScript("navigator.storage.estimate = async () => ({ usage: 9, quota: 10 })");
     p.reload();
     button(p, "device: look").click();
     assertThat(p.getByRole(AriaRole.DIALOG)).containsText("This device is nearly full");
+  }
+
+  /** A day is made, its people and its kit set, its terms kept; a bad value is named and nothing typed is lost. */
+  @Test
+  void theDayIsSet() {
+    Page p = browsers.at(stage, stage.producer.person(), "/floor/" + stage.setup);
+    button(p, "Set the day").click();
+    Locator sheet = p.getByRole(AriaRole.DIALOG);
+    sheet.getByLabel("Latitude").fill("50.91");
+    Browsers.in(sheet, "Keep the day").click();
+    assertThat(sheet.getByRole(AriaRole.ALERT)).containsText("longitude");
+    assertThat(sheet.getByLabel("Latitude")).hasValue("50.91");
+    sheet.getByLabel("Longitude").fill("-4.56");
+    sheet.getByLabel("Time zone").fill("Europe/London");
+    sheet.getByLabel("Call", new Locator.GetByLabelOptions().setExact(true)).fill("18:00");
+    sheet.getByLabel("Wrap").fill("02:00");
+    Browsers.in(sheet, "Somebody more").click();
+    sheet.getByLabel("Name", new Locator.GetByLabelOptions().setExact(true)).fill("Odile Marsh");
+    sheet.getByLabel("A battery lasts").fill("40");
+    Browsers.in(sheet, "Keep the day").click();
+    assertThat(p.locator("footer .notice")).containsText("The day is kept");
+    Browsers.in(sheet, "Save the place").click();
+    assertThat(p.locator("footer .notice")).containsText("saved as a place");
+    Browsers.accessible(p, "the day");
+    Caller.Answer day = stage.producer.get(stage.base + "/days");
+    assertThat(day.at("0/terms/wrap").asDouble()).isEqualTo(26 * 60);
+    assertThat(day.at("0/terms/people/0/from").asDouble()).isEqualTo(18 * 60);
+    assertThat(day.at("0/terms/people/0/to").asDouble()).isEqualTo(26 * 60);
+    p.keyboard().press("Escape");
+    assertThat(p.locator(".picker")).containsText("18:00 to 02:00");
+    assertThat(p.locator(".picker")).containsText("sun down");
+    assertThat(p.locator("aside")).containsText("40 min");
+  }
+
+  @Test
+  void lightAndSoundAreNotedAndPresetsKept() {
+    stage.planned("The flags vanish", "A1", Map.of("speaking", 2));
+    stage.pick("plate:performance-1", Stage.CAMERA);
+    Page p = floor();
+    p.locator("h1").click();
+    p.keyboard().press("l");
+    Locator sheet = p.getByRole(AriaRole.DIALOG);
+    sheet.getByLabel("What it is like").fill("thin cloud");
+    sheet.getByLabel("Colour, K").fill("6100");
+    Browsers.in(sheet, "Note it").click();
+    assertThat(p.locator("aside")).containsText("thin cloud");
+    assertThat(p.locator("aside")).containsText("6100 K");
+    p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Checked: Half a minute"))).click();
+    assertThat(p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Checked: Half a minute")))).hasCount(0);
+    p.getByText("Keep as preset").click();
+    p.locator("details[open]").getByLabel("Name").fill("Table, lamp");
+    p.getByLabel("Test it comes from").fill("test 3: the lamp holds");
+    button(p, "Keep").last().click();
+    assertThat(p.locator("footer .notice")).containsText("kept as a preset");
+    p.getByLabel(Pattern.compile("^ISO")).fill("1600");
+    p.getByLabel(Pattern.compile("^ISO")).blur();
+    p.getByLabel("Preset").selectOption("Table, lamp");
+    assertThat(p.getByLabel(Pattern.compile("^ISO"))).hasValue("400");
+    Caller.Answer notes = stage.producer.get(stage.base + "/setups/" + stage.setup);
+    assertThat(notes.at("notes")).hasSize(2);
+  }
+
+  @Test
+  void theGuideTrackIsHeardAndTheHeadIsPlayed() {
+    stage.planned("The flags vanish", "A3", Map.of());
+    stage.planned("You're late.", "A1", Map.of("speaking", 2));
+    Page p = floor();
+    button(p, "Guide track").first().click();
+    Locator sheet = p.getByRole(AriaRole.DIALOG);
+    assertThat(sheet.locator(".rows input").first()).isVisible();
+    Browsers.in(sheet, "A line more").click();
+    int lines = sheet.getByLabel("Line", new Locator.GetByLabelOptions().setExact(true)).count();
+    sheet.getByLabel("Part", new Locator.GetByLabelOptions().setExact(true)).last().fill("2");
+    sheet.getByLabel("Line", new Locator.GetByLabelOptions().setExact(true)).last().fill("I am early for tomorrow");
+    sheet.getByLabel("From, s").last().fill("0.1");
+    sheet.getByLabel("To, s").last().fill("3");
+    Browsers.in(sheet, "Keep my times").click();
+    assertThat(sheet).containsText("speak at once from");
+    Browsers.in(sheet, "Time them by words").click();
+    assertThat(sheet.getByText("speak at once from")).hasCount(0);
+    Browsers.in(sheet, "Hear it as part 2").click();
+    assertThat(sheet.locator("audio")).isVisible();
+    assertThat(((Number) sheet.locator("audio").evaluate("a => new Promise(r => a.readyState ? r(a.duration) : a.addEventListener('loadedmetadata', () => r(a.duration)))")).doubleValue()).isGreaterThan(4);
+    assertThat(lines).isPositive();
+    Browsers.accessible(p, "the guide track");
+    p.keyboard().press("Escape");
+    button(p, "Head").click();
+    Browsers.in(sheet, "Play the first pass").click();
+    Browsers.in(sheet, "Play it again").click();
+    assertThat(sheet.locator("ol")).containsText("Pass 2");
+    assertThat(sheet.locator("ol")).containsText("px");
+  }
+
+  @Test
+  void papersAreHandedOutAndPicksTakenBack() {
+    stage.pick("plate:performance-1", Stage.CAMERA);
+    Page p = floor();
+    button(p, "Papers").click();
+    Locator sheet = p.getByRole(AriaRole.DIALOG);
+    var paper = p.waitForDownload(() -> sheet.getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("PDF")).first().click());
+    assertThat(paper.suggestedFilename()).endsWith("-day-1-day.pdf");
+    var list = p.waitForDownload(() -> sheet.getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("Edit list")).click());
+    sheet.locator("input[type=file]").last().setInputFiles(list.path());
+    assertThat(p.locator("footer .notice")).containsText("1 take picked");
+    button(p, "Papers").click();
+    var takes = p.waitForDownload(() -> p.getByRole(AriaRole.DIALOG).getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("CSV")).last().click());
+    p.getByRole(AriaRole.DIALOG).locator("input[type=file]").first().setInputFiles(takes.path());
+    assertThat(p.locator("footer .notice")).containsText("0 takes logged, 1 known already");
   }
 }

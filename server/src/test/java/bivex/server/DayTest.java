@@ -81,6 +81,38 @@ class DayTest {
     assertThat(Stage.ok(stage.producer.get(order)).at("running/slots")).hasSize(2);
   }
 
+  /** More passes than can all be tried: the best so far is seen while the search goes on, pins hold, and stopping it keeps what was found. */
+  @Test
+  void aLongSearchShowsTheBestSoFarAndCanBeStopped() throws InterruptedException {
+    stage.planned("The flags vanish", "A1", Map.of());
+    stage.planned("You're late.", "A1", Map.of());
+    stage.planned("Ines spreads the chart.", "B1", Map.of());
+    Caller.Answer before = Stage.ok(stage.producer.get(order));
+    List<String> ids = ids(before, "running/slots");
+    assertThat(ids).hasSizeGreaterThan(8);
+    Stage.ok(stage.producer.put(order, "\"0\"", Map.of("passes", ids, "pins", List.of(ids.get(0)))));
+    Caller.Answer s = Stage.ok(stage.producer.post(order + "/search", Map.of("pins", List.of(ids.get(0)))));
+    for (int i = 0; i < 100 && s.at("best").isNull(); i++) {
+      Thread.sleep(30);
+      s = Stage.ok(stage.producer.get(order + "/search"));
+    }
+    assertThat(s.at("best/slots")).hasSize(ids.size());
+    assertThat(s.at("better").asInt()).isPositive();
+    Stage.ok(stage.producer.delete(order + "/search"));
+    for (int i = 0; i < 100 && !s.at("done").asBoolean(); i++) {
+      Thread.sleep(50);
+      s = Stage.ok(stage.producer.get(order + "/search"));
+    }
+    assertThat(s.at("done").asBoolean()).isTrue();
+    assertThat(s.at("proved").asBoolean()).isFalse();
+    assertThat(ids(s, "best/slots")).startsWith(ids.get(0)).containsExactlyInAnyOrderElementsOf(ids);
+    assertThat(s.at("best/slots/0/pinned").asBoolean()).isTrue();
+    // A day with nothing left to shoot has no order to look for.
+    String empty = Stage.ok(stage.producer.post(stage.base + "/days", Map.of("date", "2026-12-01", "place", "Nowhere"))).text("id");
+    assertThat(stage.producer.post(stage.base + "/days/" + empty + "/order/search", Map.of("pins", List.of())).text("field")).isEqualTo("day");
+    assertThat(stage.house.person(stage.production, Role.ARTIST).delete(order + "/search").status()).isEqualTo(403);
+  }
+
   @Test
   void whatIsSeenInsideAnotherShotIsShotFirst() {
     String screen = stage.planned("The flags vanish", "B1", Map.of());
@@ -131,5 +163,34 @@ class DayTest {
     assertThat(pack.text("sun/sunrise")).matches("05:0\\d");
     assertThat(pack.at("sun/rows")).hasSize((1200 - 480) / 5 + 1);
     assertThat(Arrays.asList(Role.GUEST)).allMatch(r -> stage.house.person(stage.production, r).get(stage.base + "/days/" + stage.day + "/pack").status() == 403);
+  }
+
+  @Test
+  void whatWasSavedIsRemovedByThoseWhoMay() {
+    Caller floor = stage.house.person(stage.production, Role.FLOOR);
+    Caller artist = stage.house.person(stage.production, Role.ARTIST);
+    String place = Stage.ok(stage.producer.post(stage.base + "/places", Map.of("name", "Pier", "latitude", 50.9, "longitude", -4.5, "zone", "UTC"))).text("0/id");
+    assertThat(stage.producer.post(stage.base + "/places", Map.of("name", "Pier", "latitude", 1, "longitude", 1, "zone", "UTC")).status()).isEqualTo(409);
+    assertThat(floor.delete(stage.base + "/places/" + place).status()).isEqualTo(403);
+    assertThat(Stage.ok(stage.producer.delete(stage.base + "/places/" + place)).body()).isEmpty();
+    assertThat(stage.producer.delete(stage.base + "/places/" + place).status()).isEqualTo(404);
+    String preset = Stage.ok(floor.post(stage.base + "/presets", Map.of("name", "Night", "camera", Map.of("iso", 800, "whiteK", 3200), "test", "test 4"))).text("0/id");
+    assertThat(floor.post(stage.base + "/presets", Map.of("name", "Nothing", "camera", Map.of(), "test", "none")).text("field")).isEqualTo("camera");
+    assertThat(artist.delete(stage.base + "/presets/" + preset).status()).isEqualTo(403);
+    assertThat(Stage.ok(floor.delete(stage.base + "/presets/" + preset)).body()).isEmpty();
+    String screen = stage.planned("The flags vanish", "B1", Map.of());
+    Caller.Answer need = Stage.ok(stage.producer.post(stage.base + "/needs", Map.of("shot", stage.shot, "needs", screen, "why", "on the screen")));
+    assertThat(need.text("0/why")).isEqualTo("on the screen");
+    assertThat(Stage.ok(stage.producer.post(stage.base + "/needs", Map.of("shot", stage.shot, "needs", screen, "why", "again"))).body()).hasSize(1);
+    assertThat(floor.delete(stage.base + "/needs/" + need.text("0/id")).status()).isEqualTo(403);
+    assertThat(Stage.ok(stage.producer.delete(stage.base + "/needs/" + need.text("0/id"))).body()).isEmpty();
+    // What belongs to another production is not there for this one.
+    Stage other = new Stage();
+    assertThat(stage.producer.get(stage.base + "/days/" + other.day + "/pack").status()).isEqualTo(404);
+    assertThat(stage.producer.post(stage.base + "/needs", Map.of("shot", stage.shot, "needs", other.shot, "why", "x")).text("field")).isEqualTo("needs");
+    assertThat(stage.producer.put(stage.base + "/passes", "\"0\"", Map.of("shot", other.shot, "plate", "plate:clean")).text("field")).isEqualTo("shot");
+    Map<String, Object> theirs = Map.of("id", java.util.UUID.randomUUID().toString(), "touch", Map.of("kind", "LEGS"), "setup", other.setup);
+    assertThat(Stage.ok(stage.producer.post(stage.base + "/floor/entries", Map.of("device", "d", "entries", List.of(theirs)))).text("results/0/became")).isEqualTo("REFUSED");
+    assertThat(other.producer.get(other.base + "/setups/" + other.setup).at("touches")).isEmpty();
   }
 }

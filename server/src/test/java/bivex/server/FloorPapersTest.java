@@ -118,6 +118,23 @@ class FloorPapersTest {
     assertThat(stage.producer.upload(day + "/picks", "picks", "{\"a\":1}".getBytes(StandardCharsets.UTF_8), Map.of()).text("detail")).contains("no timeline");
   }
 
+  /** Lists from elsewhere: what is no timeline, runs at another rate or has no clip is refused with the reason; what is not on this day is told. */
+  @Test
+  void listsFromElsewhereAreReadOrRefused() {
+    String clip = "{\"OTIO_SCHEMA\":\"Clip.2\",\"name\":\"theirs\",\"source_range\":{\"start_time\":{\"rate\":%s,\"value\":86410},\"duration\":{\"rate\":24,\"value\":20}},\"media_references\":{\"DEFAULT_MEDIA\":{\"target_url\":\"A001\"}}}";
+    String timeline = "{\"OTIO_SCHEMA\":\"Timeline.1\",\"name\":\"cut\",\"tracks\":{\"children\":[{\"kind\":\"Audio\",\"children\":[]},{\"kind\":\"Video\",\"children\":[{\"OTIO_SCHEMA\":\"Gap.1\"},%s]}]}}";
+    for (var refused : Map.of(timeline.formatted(clip.formatted("25")), "runs at 25.0 fps", "{\"OTIO_SCHEMA\":\"Timeline.1\",\"tracks\":{\"children\":[]}}", "no timeline with a video track", timeline.formatted("{\"OTIO_SCHEMA\":\"Gap.1\"}"), "has no clip", "{broken", "is no JSON", "TITLE: x\n001 A001 V C 01:00:00:00 01:00:00:99 01:00:00:00 01:00:01:00\n", "line 2").entrySet()) {
+      Caller.Answer a = stage.producer.upload(day + "/picks", "picks", refused.getKey().getBytes(StandardCharsets.UTF_8), Map.of());
+      assertThat(a.status()).as(a.toString()).isEqualTo(422);
+      assertThat(a.text("detail")).contains(refused.getValue());
+    }
+    stage.log("plate:clean", Stage.CAMERA);
+    Caller.Answer found = Stage.ok(stage.producer.upload(day + "/picks", "picks", timeline.formatted(clip.formatted("24")).getBytes(StandardCharsets.UTF_8), Map.of()));
+    assertThat(found.at("picked").asInt()).isEqualTo(1);
+    assertThat(stage.state("plate:clean")).isEqualTo("IN_HAND: take 1 picked");
+    assertThat(stage.house.person(stage.production, Role.ARTIST).upload(day + "/picks", "picks", new byte[] {1}, Map.of()).status()).isEqualTo(403);
+  }
+
   @Test
   void theGuideTrackComesFromTheScriptAndIsHeard() throws Exception {
     String path = stage.base + "/shots/" + stage.shot + "/guide";

@@ -169,6 +169,24 @@ class FloorTest {
     assertThat(stage.look().at("loose").toString()).contains("plate:performance-7");
   }
 
+  /** A set struck by a device that was off the line: refused while anything is owed without a reason, kept once, and no harm the second time. */
+  @Test
+  void aSetIsStruckByADevice() {
+    Map<String, Object> bare = entry("strike", List.of());
+    bare.put("setup", stage.setup);
+    Caller.Answer refused = send(stage.producer, Instant.now(), List.of(bare));
+    assertThat(refused.text("results/0/became")).isEqualTo("REFUSED");
+    assertThat(refused.text("results/0/words")).contains("the set still owes").contains("clean plate");
+    List<Map<String, Object>> waivers = new java.util.ArrayList<>();
+    stage.producer.get(stage.base + "/setups/" + stage.setup).at("beforeStrike").forEach(i -> waivers.add(Map.of("shot", i.path("shot").asString(), "item", i.path("key").asString(), "reason", "night fell")));
+    Map<String, Object> strike = entry("strike", waivers);
+    strike.put("setup", stage.setup);
+    assertThat(send(stage.producer, Instant.now(), List.of(strike, strike)).at("results")).allMatch(r -> r.path("became").asString().equals("KEPT"));
+    assertThat(stage.state("plate:clean")).isEqualTo("OWED: the set is struck, let go: night fell");
+    assertThat(send(stage.producer, Instant.now(), List.of(queued(1, Instant.now().toString()))).text("results/0/words")).isEqualTo("The set was struck meanwhile.");
+    assertThat(send(stage.producer, Instant.now(), List.of(entry("none", "x"))).text("results/0/words")).contains("is empty");
+  }
+
   @Test
   void aWrongClockIsSetRightAndBothTimesAreKept() {
     Instant wrong = Instant.now().plusSeconds(86_400 * 40);

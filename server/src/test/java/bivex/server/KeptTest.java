@@ -3,6 +3,8 @@ package bivex.server;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import bivex.core.shoot.DayTerms;
+import bivex.server.http.Json;
 import bivex.server.keep.TakeEntries;
 import bivex.server.keep.TakeEntry;
 import java.time.Instant;
@@ -36,6 +38,13 @@ class KeptTest {
     "update setup set number = 0",
     "update membership set role = 'KING'",
     "update person set login = 'UPPER'",
+    "update shooting_day set terms = 'not json'",
+    "update shooting_day set pins = '['",
+    "insert into place select gen_random_uuid(), id, 'Moon', 91, 0, 'UTC' from production limit 1",
+    "insert into pass_setting select gen_random_uuid(), production_id, id, 'plate:clean', '[]', 0, null, null, 0 from shot limit 1",
+    "insert into pass_setting select gen_random_uuid(), production_id, id, 'plate:clean', '[]', 1, 600, 500, 0 from shot limit 1",
+    "insert into shot_need select gen_random_uuid(), production_id, id, id, 'itself', 'x' from shot limit 1",
+    "insert into setup_note select gen_random_uuid(), production_id, id, 'LIGHT', '', '', 99, null, now(), 'x' from setup limit 1",
     "delete from draft",
     "delete from shooting_day"})
   void impossibleRowsAreRefused(String statement) {
@@ -116,5 +125,30 @@ class KeptTest {
 
   private long count(String table) {
     return sql.queryForObject("select count(*) from " + table + " where production_id = ?", Long.class, stage.production.id);
+  }
+
+  /** A house from before the floor had days with terms: its days are plain ones, its takes are as they were, and new words are understood. */
+  @Test
+  void anOlderHouseGetsItsFloor() {
+    DriverManagerDataSource old = new DriverManagerDataSource(House.database(), "bivex", "bivex");
+    Flyway.configure().dataSource(old).target("3").load().migrate();
+    JdbcTemplate house = new JdbcTemplate(old);
+    UUID production = UUID.randomUUID();
+    UUID day = UUID.randomUUID();
+    UUID setup = UUID.randomUUID();
+    house.update("insert into production (id, code, title, rate, capture_width, capture_height, delivery_width, delivery_height, sensor_width_mm, mains_hz, first_frame, handles, code_pattern, hours_per_day, version) values (?, 'OLD', 'Old', '24', 3840, 2160, 1920, 1080, 36, 50, 1001, 8, '{scene}', 8, 0)", production);
+    house.update("insert into shooting_day (id, production_id, number, shoot_on, place) values (?, ?, 1, '2026-05-04', 'Stage')", day, production);
+    house.update("insert into setup (id, production_id, day_id, number, name, version) values (?, ?, ?, 1, 'Table', 0)", setup, production, day);
+    UUID shot = UUID.randomUUID();
+    house.update("insert into shot (id, production_id, setup_id, code, title, intent, scene, omitted, cut_frames, methods, version) values (?, ?, ?, 'OLD-1', '', '', '1', false, 48, '[]', 0)", shot, production, setup);
+    UUID take = UUID.randomUUID();
+    house.update("insert into take (id, production_id, shot_id, setup_id, plate, number, slate, roll, tc_in, tc_out, frames, camera, note, made_at, logged_by, logged_at) values (?, ?, ?, ?, 'plate:clean', 1, 'OLD-1', 'A', '01:00:00:00', '01:00:01:23', 48, '{}', '', now(), 'x', now())", take, production, shot, setup);
+    Flyway.configure().dataSource(old).load().migrate();
+    DayTerms terms = Json.MAPPER.readValue(house.queryForObject("select terms from shooting_day where id = ?", String.class, day), DayTerms.class);
+    assertThat(terms).isEqualTo(DayTerms.PLAIN);
+    assertThat(house.queryForMap("select not_read, parts, overruled, device, device_at from take where id = ?", take)).containsEntry("not_read", "[]").containsEntry("parts", "[]").containsEntry("overruled", "").containsEntry("device_at", null);
+    house.update("insert into take_call (id, take_id, call, reason, said_by, said_at) values (gen_random_uuid(), ?, 'FALSE_START', '', 'x', now())", take);
+    house.update("insert into evidence (id, production_id, shot_id, item, kind, words, said_by, said_at) values (gen_random_uuid(), ?, ?, 'plate:clean', 'WAIVED', 'rain', 'x', now())", production, shot);
+    assertThatThrownBy(() -> house.update("insert into evidence (id, production_id, shot_id, item, kind, words, said_by, said_at) values (gen_random_uuid(), ?, ?, 'plate:clean', 'FORGOTTEN', 'x', 'x', now())", production, shot)).isInstanceOf(DataIntegrityViolationException.class);
   }
 }

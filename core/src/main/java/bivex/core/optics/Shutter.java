@@ -38,7 +38,7 @@ public final class Shutter {
   }
 
   private static String trim(double x) {
-    double r = Math.rint(x * 10) / 10;
+    double r = Math.round(x * 10) / 10.0;
     return r == Math.rint(r) ? Long.toString((long) r) : Double.toString(r);
   }
 }

@@ -51,7 +51,7 @@ public final class PassOrder {
   public record Found(Running running, boolean proved, double seconds) {}
 
   /**
-   * @param limit longest time to search; it ends earlier when nothing better came for a third of it
+   * @param limit longest time to search; it ends earlier when nothing better came for half of it
    * @param better told each better order, beginning with the first; on the thread of the search
    * @param stop asked now and then; true ends the search with the best so far
    * @throws InvalidInput when passes of two sets are each seen inside the other, so that one would have to be interrupted
@@ -108,7 +108,7 @@ public final class PassOrder {
         .withEntityClasses(Line.class)
         .withEasyScoreCalculatorClass(Score.class)
         .withPhases(new LocalSearchPhaseConfig())
-        .withTerminationConfig(new TerminationConfig().withSpentLimit(limit).withUnimprovedMillisecondsSpentLimit(limit.toMillis() / 3)))
+        .withTerminationConfig(new TerminationConfig().withSpentLimit(limit).withUnimprovedMillisecondsSpentLimit(limit.toMillis() / 2)))
         .buildSolver();
     solver.addEventListener(e -> better.accept(Running.of(day, e.getNewBestSolution().order())));
     Thread watch = new Thread(() -> {

@@ -1,12 +1,12 @@
 package bivex.core.shoot;
 
+import bivex.core.Said;
 import bivex.core.optics.BackgroundBlur;
 import bivex.core.optics.Exposure;
 import bivex.core.optics.Raster;
 import bivex.core.optics.Shutter;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Objects;
 import java.util.Set;
 
@@ -54,11 +54,11 @@ public final class MatchGuard {
 
     private static String within(String property) {
       return switch (property) {
-        case "focalMm", "focusM", "tiltDeg" -> f("%.0f px", PX);
-        case "fNumber", "shutterSeconds", "iso" -> f("%s stops", STOPS);
-        case "whiteK" -> f("%.0f mired", MIRED);
-        case "heightM" -> f("%.0f mm", 1000 * HEIGHT_M);
-        case "distanceM" -> f("%s %%", PERCENT);
+        case "focalMm", "focusM", "tiltDeg" -> Said.of("%.0f px", PX);
+        case "fNumber", "shutterSeconds", "iso" -> Said.of("%s stops", STOPS);
+        case "whiteK" -> Said.of("%.0f mired", MIRED);
+        case "heightM" -> Said.of("%.0f mm", 1000 * HEIGHT_M);
+        case "distanceM" -> Said.of("%s %%", PERCENT);
         case "whiteAuto", "exposureAuto", "focusAuto" -> "manual only";
         case "held" -> "not touched";
         default -> "the same";
@@ -122,25 +122,25 @@ public final class MatchGuard {
     text("lens", "lens", ref.lens(), act.lens(), "another distortion and size");
     if (read("focalMm", "focal length", ref.focalMm(), act.focalMm(), "mm")) {
       double px = optics.raster().width() / 2.0 * Math.abs(act.focalMm() / ref.focalMm() - 1);
-      number("focalMm", "focal length", ref.focalMm(), act.focalMm(), "mm", px > PX, f("size differs by %.1f %%: %.0f px at the edge of frame", 100 * Math.abs(act.focalMm() / ref.focalMm() - 1), px), "set it back and shoot again; else scale the plate and lose that share of resolution");
+      number("focalMm", "focal length", ref.focalMm(), act.focalMm(), "mm", px > PX, Said.of("size differs by %.1f %%: %.0f px at the edge of frame", 100 * Math.abs(act.focalMm() / ref.focalMm() - 1), px), "set it back and shoot again; else scale the plate and lose that share of resolution");
     }
     if (read("fNumber", "aperture", ref.fNumber(), act.fNumber(), "f/")) {
       double stops = Exposure.stopsBetweenApertures(ref.fNumber(), act.fNumber());
-      number("fNumber", "aperture", ref.fNumber(), act.fNumber(), "f/", Math.abs(stops) > STOPS, f("%s by %.1f stops, and the background blur changes", stops > 0 ? "darker" : "brighter", Math.abs(stops)), "set it back and shoot again; blur cannot be graded");
+      number("fNumber", "aperture", ref.fNumber(), act.fNumber(), "f/", Math.abs(stops) > STOPS, Said.of("%s by %.1f stops, and the background blur changes", stops > 0 ? "darker" : "brighter", Math.abs(stops)), "set it back and shoot again; blur cannot be graded");
     }
     if (read("shutterSeconds", "shutter", ref.shutterSeconds(), act.shutterSeconds(), "s")) {
       double stops = Exposure.stopsLost(ref.shutterSeconds(), act.shutterSeconds());
       if (Math.abs(stops) > 1e-6) {
-        add("shutterSeconds", "shutter", Shutter.text(ref.shutterSeconds()), Shutter.text(act.shutterSeconds()), f("%s by %.1f stops, motion blur %.0f %% as long", stops > 0 ? "darker" : "brighter", Math.abs(stops), 100 * act.shutterSeconds() / ref.shutterSeconds()), Math.abs(stops) > STOPS, "set it back and shoot again");
+        add("shutterSeconds", "shutter", Shutter.text(ref.shutterSeconds()), Shutter.text(act.shutterSeconds()), Said.of("%s by %.1f stops, motion blur %.0f %% as long", stops > 0 ? "darker" : "brighter", Math.abs(stops), 100 * act.shutterSeconds() / ref.shutterSeconds()), Math.abs(stops) > STOPS, "set it back and shoot again");
       }
     }
     if (read("iso", "ISO", ref.iso(), act.iso(), "")) {
       double stops = Math.log(act.iso() / ref.iso()) / Math.log(2);
-      number("iso", "ISO", ref.iso(), act.iso(), "", Math.abs(stops) > STOPS, f("%s by %.1f stops, and the grain differs", stops > 0 ? "brighter" : "darker", Math.abs(stops)), "set it back and shoot again; else grade and match the grain");
+      number("iso", "ISO", ref.iso(), act.iso(), "", Math.abs(stops) > STOPS, Said.of("%s by %.1f stops, and the grain differs", stops > 0 ? "brighter" : "darker", Math.abs(stops)), "set it back and shoot again; else grade and match the grain");
     }
     if (read("whiteK", "white balance", ref.whiteK(), act.whiteK(), "K")) {
       double mired = 1e6 / act.whiteK() - 1e6 / ref.whiteK();
-      number("whiteK", "white balance", ref.whiteK(), act.whiteK(), "K", Math.abs(mired) > MIRED, f("%.0f mired %s across the join", Math.abs(mired), mired > 0 ? "bluer" : "warmer"), "set it back and shoot again; else a grade offset on this plate");
+      number("whiteK", "white balance", ref.whiteK(), act.whiteK(), "K", Math.abs(mired) > MIRED, Said.of("%.0f mired %s across the join", Math.abs(mired), mired > 0 ? "bluer" : "warmer"), "set it back and shoot again; else a grade offset on this plate");
     }
     if (read("focusM", "focus distance", ref.focusM(), act.focusM(), "m")) {
       focus();
@@ -151,21 +151,21 @@ public final class MatchGuard {
       notRead("rate", "frame rate", ref.rate().name() + " fps");
     }
     if (ref.raster() != null && act.raster() != null && !ref.raster().equals(act.raster())) {
-      add("raster", "raster", ref.raster().text(), act.raster().text(), f("scale of %.0f %%", 100.0 * ref.raster().width() / act.raster().width()), true, "shoot again at " + ref.raster().text());
+      add("raster", "raster", ref.raster().text(), act.raster().text(), Said.of("scale of %.0f %%", 100.0 * ref.raster().width() / act.raster().width()), true, "shoot again at " + ref.raster().text());
     } else if (ref.raster() != null && act.raster() == null) {
       notRead("raster", "raster", ref.raster().text());
     }
     if (read("heightM", "height", ref.heightM(), act.heightM(), "m")) {
-      number("heightM", "height", ref.heightM(), act.heightM(), "m", Math.abs(act.heightM() - ref.heightM()) > HEIGHT_M, f("parallax of %.0f mm: near things no longer line up with far ones", 1000 * Math.abs(act.heightM() - ref.heightM())), "bring the head back to its mark; parallax cannot be repaired");
+      number("heightM", "height", ref.heightM(), act.heightM(), "m", Math.abs(act.heightM() - ref.heightM()) > HEIGHT_M, Said.of("parallax of %.0f mm: near things no longer line up with far ones", 1000 * Math.abs(act.heightM() - ref.heightM())), "bring the head back to its mark; parallax cannot be repaired");
     }
     if (read("tiltDeg", "tilt", ref.tiltDeg(), act.tiltDeg(), "°")) {
       Double focal = act.focalMm() == null ? ref.focalMm() : act.focalMm();
       double px = focal == null ? Double.NaN : Math.abs(Math.toRadians(act.tiltDeg() - ref.tiltDeg())) * focal * optics.raster().width() / optics.sensorWidthMm();
-      number("tiltDeg", "tilt", ref.tiltDeg(), act.tiltDeg(), "°", !(px <= PX), focal == null ? "the picture is shifted" : f("the picture is shifted by %.0f px", px), "bring the head back to its mark; else shift the plate");
+      number("tiltDeg", "tilt", ref.tiltDeg(), act.tiltDeg(), "°", !(px <= PX), focal == null ? "the picture is shifted" : Said.of("the picture is shifted by %.0f px", px), "bring the head back to its mark; else shift the plate");
     }
     if (read("distanceM", "distance", ref.distanceM(), act.distanceM(), "m")) {
       double percent = 100 * Math.abs(ref.distanceM() / act.distanceM() - 1);
-      number("distanceM", "distance", ref.distanceM(), act.distanceM(), "m", percent > PERCENT, f("size differs by %.1f %%", percent), "measure again; move the camera back to its mark");
+      number("distanceM", "distance", ref.distanceM(), act.distanceM(), "m", percent > PERCENT, Said.of("size differs by %.1f %%", percent), "measure again; move the camera back to its mark");
     }
     return out;
   }
@@ -178,7 +178,7 @@ public final class MatchGuard {
     Double n = ref.fNumber();
     if (focal != null && n != null && optics.backgroundM() != null) {
       double px = BackgroundBlur.mismatchPx(focal, n, optics.backgroundM() * 1000, ref.focusM() * 1000, act.focusM() * 1000, optics.sensorWidthMm(), optics.raster().width());
-      number("focusM", "focus distance", ref.focusM(), act.focusM(), "m", px > PX, f("background blur differs by %.1f px", px), px > PX ? "focus back on the stand-in and shoot again, or a smaller opening for all" : "none needed: below 1 px");
+      number("focusM", "focus distance", ref.focusM(), act.focusM(), "m", px > PX, Said.of("background blur differs by %.1f px", px), px > PX ? "focus back on the stand-in and shoot again, or a smaller opening for all" : "none needed: below 1 px");
     } else {
       number("focusM", "focus distance", ref.focusM(), act.focusM(), "m", true, "background blur differs; give the background distance to have it in pixels", "focus back on the stand-in and shoot again");
     }
@@ -218,17 +218,12 @@ public final class MatchGuard {
   }
 
   private static String unit(double v, String unit) {
-    String n = v == Math.rint(v) ? Long.toString((long) v) : f("%s", Math.rint(v * 1000) / 1000);
+    String n = v == Math.rint(v) ? Long.toString((long) v) : Said.of("%s", Math.round(v * 1000) / 1000.0);
     return switch (unit) {
       case "f/" -> "f/" + n;
       case "°" -> n + "°";
       case "" -> n;
       default -> n + " " + unit;
     };
-  }
-
-  private static String f(String format, Object... args) {
-    // The guard also runs on the device, compiled for the browser; the formatter there would take a value for a percent sign.
-    return String.format(Locale.ROOT, format.replace("%%", "\u0001"), args).replace('\u0001', '%');
   }
 }

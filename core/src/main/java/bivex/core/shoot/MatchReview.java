@@ -15,6 +15,9 @@ import java.util.Set;
  * @param findings per take id; only takes with findings are in it
  */
 public record MatchReview(String reference, Map<String, List<MatchGuard.Finding>> findings) {
+  /** The clean plate's key: shot again after a touch, it is the answer to it, and has only to be compared. */
+  private static final String CLEAN = "plate:clean";
+
   /** A logged touch of the camera. */
   public record TouchEvent(Touch kind, Instant at, String note) {}
 
@@ -32,7 +35,7 @@ public record MatchReview(String reference, Map<String, List<MatchGuard.Finding>
     for (Take t : set) {
       List<MatchGuard.Finding> f = new ArrayList<>(t == ref ? MatchGuard.alone(t.camera(), rules) : MatchGuard.compare(ref.camera(), t.camera(), rules, optics));
       if (t != ref && rules.contains(MatchRule.HELD)) {
-        touches.stream().filter(e -> e.at().isAfter(ref.at()) && e.at().isBefore(t.at())).forEach(e -> f.add(new MatchGuard.Finding("held", "camera touched", "not touched", e.kind().words() + (e.note() == null || e.note().isBlank() ? "" : ": " + e.note()), "the plates may not line up; lay a fresh still over the first", MatchGuard.Severity.BREAKS, e.kind().remedy())));
+        touches.stream().filter(e -> e.at().isAfter(ref.at()) && e.at().isBefore(t.at())).forEach(e -> f.add(new MatchGuard.Finding("held", "camera touched", "not touched", e.kind().words() + (e.note() == null || e.note().isBlank() ? "" : ": " + e.note()), "the plates may not line up; lay a fresh still over the first", MatchGuard.Severity.BREAKS, t.plate().equals(CLEAN) ? "lay it over the first plate; say so if it agrees, else shoot the set again from here" : e.kind().remedy())));
       }
       if (!f.isEmpty()) {
         out.put(t.id(), List.copyOf(f));

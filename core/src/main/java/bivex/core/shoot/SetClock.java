@@ -1,7 +1,7 @@
 package bivex.core.shoot;
 
 import bivex.core.InvalidInput;
-import java.util.Locale;
+import bivex.core.Said;
 
 /**
  * Battery and card against the set that is open (S19): whether it can be finished without touching the camera, and what to do now.
@@ -54,16 +54,12 @@ public record SetClock(double batteryLeft, double cardLeft, double need, double 
     boolean cardShort = card < needRecord;
     State state = !batteryShort && !cardShort || need == 0 ? State.LASTS : begun ? State.WILL_NOT_FINISH : State.CHANGE_FIRST;
     String what = batteryShort && cardShort ? "battery and card" : batteryShort ? "battery" : "card";
-    String figures = batteryShort ? f("%.0f min left, %.0f needed", Math.max(0, battery), need) : f("%.0f min of card left, %.0f needed", Math.max(0, card), needRecord);
+    String figures = batteryShort ? Said.of("%.0f min left, %.0f needed", Math.max(0, battery), need) : Said.of("%.0f min of card left, %.0f needed", Math.max(0, card), needRecord);
     String words = switch (state) {
-      case LASTS -> need == 0 ? "Nothing more is wanted of set " + set + "." : f("Set %s can be finished: %.0f min of battery for %.0f.", set, battery, need);
-      case CHANGE_FIRST -> f("Change the %s before you begin set %s: %s.", what, set, figures);
-      case WILL_NOT_FINISH -> f("You will not finish set %s on this %s: %s. Change it now, log it, and lay a fresh still over the first.", set, what, figures);
+      case LASTS -> need == 0 ? "Nothing more is wanted of set " + set + "." : Said.of("Set %s can be finished: %.0f min of battery for %.0f.", set, battery, need);
+      case CHANGE_FIRST -> Said.of("Change the %s before you begin set %s: %s.", what, set, figures);
+      case WILL_NOT_FINISH -> Said.of("You will not finish set %s on this %s: %s. Change it now, log it, and lay a fresh still over the first.", set, what, figures);
     };
     return new SetClock(battery, card, need, needRecord, state, words, MediaBudget.segmentSeconds(megabitsPerSecond, MediaBudget.FAT32_FILE_BYTES));
-  }
-
-  private static String f(String format, Object... args) {
-    return String.format(Locale.ROOT, format, args);
   }
 }

@@ -87,6 +87,11 @@ class ShootTest {
     assertThat(touched.breaks("c")).isTrue();
     assertThat(touched.breaks("b")).isFalse();
     assertThat(touched.findings().get("c").get(0).actual()).isEqualTo("legs or head: kicked");
+    assertThat(touched.findings().get("c").get(0).remedy()).isEqualTo(Touch.LEGS.remedy());
+    // A clean plate shot after the touch is the answer to it: it has only to be compared.
+    List<Take> cleaned = List.of(take("b", 5, Take.Call.PICK), new Take("k", "plate:clean", 1, T.plusSeconds(9 * 60), REF.data(), Take.Call.PICK));
+    MatchReview answered = MatchReview.of(cleaned, Set.of("plate:p", "plate:clean"), ALL, List.of(new MatchReview.TouchEvent(Touch.LEGS, T.plusSeconds(7 * 60), "")), OPTICS);
+    assertThat(answered.findings().get("k").get(0).remedy()).startsWith("lay it over the first plate");
     assertThat(MatchReview.of(takes, Set.of("plate:other"), ALL, List.of(), OPTICS).reference()).isNull();
   }
 

@@ -155,6 +155,34 @@ class LedgerTest {
     assertThat(item("plate:clean")).matches(i -> i.state() == State.OWED && i.reason().equals("1 take, none picked") && i.action().equals("Pick a take."));
   }
 
+  /** What is let go is not dropped: it stays owed, is looked for in the takes at once, and is in hand again as soon as it is shot. */
+  @Test
+  void whatIsLetGoStaysOwedAndMustBeRescued() {
+    take("plate:performance-1", Take.Call.PICK, 400.0);
+    assertThat(item("plate:clean")).matches(i -> i.due() == Plan.Due.BEFORE_STRIKE && i.who() == OwedItem.Who.FLOOR && i.action().startsWith("Shoot it before"));
+    say("plate:clean", Evidence.Kind.WAIVED, "rain");
+    assertThat(item("plate:clean")).matches(i -> i.state() == State.OWED && i.due() == Plan.Due.BEFORE_DELIVERY && i.who() == OwedItem.Who.PRODUCER && i.action().startsWith("Borrow frames") && i.reason().equals("not shot, let go: rain"));
+    struck = true;
+    assertThat(item("plate:clean").reason()).isEqualTo("the set is struck, let go: rain");
+    struck = false;
+    say("plate:clean", Evidence.Kind.REOPENED, "the sun is back");
+    assertThat(item("plate:clean")).matches(i -> i.due() == Plan.Due.BEFORE_STRIKE && i.reason().equals("not shot"));
+    say("plate:clean", Evidence.Kind.WAIVED, "rain again");
+    take("plate:clean", Take.Call.PICK, 400.0);
+    assertThat(item("plate:clean")).matches(i -> i.state() == State.IN_HAND);
+  }
+
+  @Test
+  void aFalseStartIsNoTake() {
+    take("plate:clean", Take.Call.FALSE_START, 400.0);
+    assertThat(item("plate:clean").reason()).isEqualTo("not shot");
+    // Nor is it the reference of its set.
+    take("plate:performance-1", Take.Call.FALSE_START, 800.0);
+    take("plate:performance-1", Take.Call.PICK, 400.0);
+    take("plate:performance-2", Take.Call.PICK, 400.0);
+    assertThat(item("plate:performance-2").state()).isEqualTo(State.IN_HAND);
+  }
+
   @Test
   void questionsAreSettledByAnAnswerAndPlatesAreNot() {
     say("datum:eyeline", Evidence.Kind.SETTLED, "1.62 m, camera left");
