@@ -92,10 +92,15 @@
   );
 
   async function leave(): Promise<void> {
-    await got(api.DELETE('/api/session'));
-    queries.clear();
     // Nobody reads the last one's day on this device; what waits to be sent stays.
-    await caches?.delete('bivex-day');
+    await globalThis.caches?.delete('bivex-day');
+    try {
+      await got(api.DELETE('/api/session'));
+    } catch (e) {
+      frame.wrong(e);
+      return;
+    }
+    queries.clear();
     frame.session = await got(api.GET('/api/session'));
     location.assign('/sign-in');
   }

@@ -46,6 +46,7 @@ class Line {
   private sending = false;
   private again = false;
   private tries = 0;
+  private asked: Promise<boolean> | null = null;
   private timer = 0;
   private readonly others = 'BroadcastChannel' in globalThis ? new BroadcastChannel('bivex-floor') : null;
 
@@ -103,7 +104,9 @@ class Line {
     if (!('storage' in navigator)) return;
     const e = await navigator.storage.estimate();
     const share = (e.usage ?? 0) / (e.quota || Infinity);
-    const kept = (await navigator.storage.persisted()) || (await navigator.storage.persist());
+    // Asked once: some browsers ask their user each time.
+    this.asked ??= navigator.storage.persist();
+    const kept = (await navigator.storage.persisted()) || (await this.asked);
     this.store = share > 0.8 ? `This device is nearly full (${Math.round(share * 100)} %): free some room, or what you write may not be kept.` : !kept && this.count > 0 ? 'This browser may clear what waits here if the device runs full: install Bivex on the home screen, or get back to the line soon.' : '';
   }
 

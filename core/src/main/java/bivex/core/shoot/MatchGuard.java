@@ -218,7 +218,8 @@ public final class MatchGuard {
   }
 
   private static String unit(double v, String unit) {
-    String n = v == Math.rint(v) ? Long.toString((long) v) : Said.of("%s", Math.round(v * 1000) / 1000.0);
+    double r = Math.round(Math.abs(v) * 1000) / 1000.0;
+    String n = (v < 0 && r > 0 ? "-" : "") + (r == Math.rint(r) ? Long.toString((long) r) : Double.toString(r));
     return switch (unit) {
       case "f/" -> "f/" + n;
       case "°" -> n + "°";

@@ -105,6 +105,21 @@ class FloorSumsTest {
     }
   }
 
+  @Test
+  void whatIsNoFieldNoPartAndNoPassIsRefused() {
+    assertThatThrownBy(() -> CameraData.notRead().get("colour")).isInstanceOf(InvalidInput.class).hasMessageContaining("colour");
+    assertThatThrownBy(() -> new PartNote(0, "", "", "")).isInstanceOf(InvalidInput.class).hasMessageContaining("part");
+    assertThat(new PartNote(2, null, " left third ", null)).isEqualTo(new PartNote(2, "", "left third", ""));
+    // Three takes of half a minute with two minutes of reset each; common practice, no source.
+    assertThat(SetClock.minutes(30, 3)).isEqualTo(7.5);
+    assertThatThrownBy(() -> SetClock.of("A", false, 0, 0, 80, 0, 1, 1, 100)).isInstanceOf(InvalidInput.class).hasMessageContaining("battery");
+    assertThatThrownBy(() -> SetClock.of("A", false, 90, -1, 80, 0, 1, 1, 100)).isInstanceOf(InvalidInput.class).hasMessageContaining("camera on");
+    assertThat(SoundCheck.values()).allMatch(c -> !c.words().isBlank());
+    assertThatThrownBy(() -> HeadPasses.of(new double[2], new double[2], 100)).isInstanceOf(InvalidInput.class).hasMessageContaining("positions");
+    assertThatThrownBy(() -> SunClock.of(MORNING, MORNING, 0, 0, 1)).isInstanceOf(InvalidInput.class).hasMessageContaining("wrap");
+    assertThatThrownBy(() -> SunClock.hold(MORNING, MORNING, 0, 0, 1, 0)).isInstanceOf(InvalidInput.class).hasMessageContaining("limit");
+  }
+
   /** Any list written is read back as it was, at drop and non-drop rates; layout of the event line as common practice has it, no source. */
   @Test
   void anEditListComesBackAsItWasWritten() {
