@@ -149,7 +149,7 @@
     <strong>{house.view?.title ?? ''}</strong>
     <span>{house.reel.data?.draftName ?? 'no script yet'} · {day(today)}{guest ? '' : ` · ${shooting}`}</span>
     <span class="notice" class:bad={frame.notice?.bad} role="status">{frame.notice?.words ?? ''}</span>
-    <span title="Changes by others arrive while the line is open">{frame.live === 'open' ? 'line open' : frame.live === 'lost' ? 'line lost, trying again' : 'line closed'}</span>
+    <span title="Changes by others arrive while the line is open">{frame.live === 'open' && line.reached ? 'line open' : frame.live === 'off' ? 'line closed' : 'line lost, trying again'}</span>
     {#if line.count > 0 || line.told.length > 0 || line.store || line.stopped}<button class="foot waits" onclick={() => (waiting = true)}>{line.told.length > 0 ? `${line.told.length} to look at` : line.count > 0 ? `${line.count} wait to be sent` : 'device: look'}</button>{/if}
     {#if !guest}<span class="owed">{house.reel.data?.owed ?? '–'} owed</span>{/if}
     <button class="foot" onclick={() => (settings = true)}>{frame.session?.name ?? ''}, {ROLE[house.role]}</button>

@@ -82,6 +82,7 @@
   {/if}
   <p class="small soft">{view?.countIn ?? 3} beeps count in. The other parts are heard as one pulse a word at their own pitch; a tick says where the one who listens begins. It gives the timing, not the voice.</p>
   <div class="rows">
+    {#each ['part', 'who', 'line, from the scene', 'from, s', 'to, s', ''] as head (head)}<span class="small soft head" aria-hidden="true">{head}</span>{/each}
     {#each rows as r, i (i)}
       {@const clash = view?.track.overlaps.some((o) => (o.partA === r.part || o.partB === r.part) && Number(r.from) < o.to && Number(r.to) > o.from)}
       <label class="field"><span class="sr-only">Part</span><input class="input mono" type="number" min="1" max="12" bind:value={r.part} /></label>
@@ -116,10 +117,13 @@
     margin-top: 8px;
   }
   @media (max-width: 720px) {
+    .head {
+      display: none;
+    }
     .rows {
       grid-template-columns: 50px 1fr 60px 60px 30px;
     }
-    .rows > :nth-child(6n + 3) {
+    .rows > :nth-child(6n + 3):not(.head) {
       grid-column: 1 / -1;
       order: 0;
     }

@@ -30,7 +30,7 @@
 </script>
 
 <Sheet bind:open title="Waiting on this device" wide>
-  <p>{line.count === 0 ? 'Everything written here is on the server.' : `${count(line.waiting.length, 'entry').replace('entrys', 'entries')}${line.stills > 0 ? ` and ${count(line.stills, 'still')}` : ''} wait to be sent. They are kept on this device, even if the tab is closed.`}</p>
+  <p>{line.count === 0 ? 'Everything written here is on the server.' : `Waiting to be sent: ${[line.waiting.length === 1 ? '1 entry' : line.waiting.length > 0 ? `${line.waiting.length} entries` : '', line.stills > 0 ? count(line.stills, 'still') : ''].filter(Boolean).join(' and ')}. Kept on this device, even if the tab is closed.`}</p>
   {#if line.stopped}<p class="pencil">{line.stopped}</p>{/if}
   {#if line.store}<p class="pencil">{line.store}</p>{/if}
   {#if others.length > 0}<p class="pencil">{others.length} of them were written by {[...new Set(others.map((o) => o.by))].join(', ')}, and are sent when they sign in on this device.</p>{/if}

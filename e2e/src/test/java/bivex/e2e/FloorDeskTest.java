@@ -125,7 +125,7 @@ class FloorDeskTest {
 
   @Test
   void theOrderIsWorkedOutMovedPinnedAndAccepted() {
-    String other = stage.planned("The flags vanish", "B1", Map.of());
+    stage.planned("The flags vanish", "B1", Map.of());
     Page p = floor();
     p.locator("h1").click();
     p.keyboard().press("o");
@@ -133,7 +133,6 @@ class FloorDeskTest {
     Browsers.in(sheet, "Work out the order").click();
     Browsers.in(sheet, "Shoot in this order").click();
     assertThat(sheet.locator(".warn")).hasCount(0);
-    Browsers.in(sheet, "clean plate").first();
     int last = sheet.locator(".row").count() - 1;
     String moved = sheet.locator(".row strong").nth(last).textContent();
     Browsers.in(sheet.locator(".row").nth(last), "earlier").click();
@@ -150,7 +149,6 @@ class FloorDeskTest {
     p.keyboard().press("Escape");
     assertThat(p.locator(".order")).containsText("09:00");
     assertThat(Stage.ok(stage.producer.get(stage.base + "/days/" + stage.day + "/order")).at("pins")).hasSize(1);
-    assertThat(other).isNotEmpty();
   }
 
   @Test
@@ -372,7 +370,6 @@ class FloorDeskTest {
     Locator sheet = p.getByRole(AriaRole.DIALOG);
     assertThat(sheet.locator(".rows input").first()).isVisible();
     Browsers.in(sheet, "A line more").click();
-    int lines = sheet.getByLabel("Line", new Locator.GetByLabelOptions().setExact(true)).count();
     sheet.getByLabel("Part", new Locator.GetByLabelOptions().setExact(true)).last().fill("2");
     sheet.getByLabel("Line", new Locator.GetByLabelOptions().setExact(true)).last().fill("I am early for tomorrow");
     sheet.getByLabel("From, s").last().fill("0.1");
@@ -384,7 +381,6 @@ class FloorDeskTest {
     Browsers.in(sheet, "Hear it as part 2").click();
     assertThat(sheet.locator("audio")).isVisible();
     assertThat(((Number) sheet.locator("audio").evaluate("a => new Promise(r => a.readyState ? r(a.duration) : a.addEventListener('loadedmetadata', () => r(a.duration)))")).doubleValue()).isGreaterThan(4);
-    assertThat(lines).isPositive();
     Browsers.accessible(p, "the guide track");
     p.keyboard().press("Escape");
     button(p, "Head").click();

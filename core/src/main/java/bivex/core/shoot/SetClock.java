@@ -2,6 +2,9 @@ package bivex.core.shoot;
 
 import bivex.core.InvalidInput;
 import bivex.core.Said;
+import java.time.Instant;
+import java.util.Comparator;
+import java.util.List;
 
 /**
  * Battery and card against the set that is open (S19): whether it can be finished without touching the camera, and what to do now.
@@ -33,6 +36,33 @@ public record SetClock(double batteryLeft, double cardLeft, double need, double 
   /** Minutes of camera on for a plate with its resets. @param seconds of one take @param takes how many are reckoned with */
   public static double minutes(double seconds, int takes) {
     return takes * (seconds / 60 + RESET);
+  }
+
+  /** A plate of the set that is still wanted. @param seconds of one take @param takes how many are reckoned with */
+  public record Wanted(double seconds, int takes) {}
+
+  /** A take of the day. @param seconds it ran */
+  public record Ran(Instant at, double seconds) {}
+
+  /**
+   * The clock of a set from what was shot on the day and when battery and card were changed last.
+   *
+   * @param wanted plates of the set that are not in hand
+   * @param day all takes of the day
+   * @param touches of the camera on the day
+   */
+  public static SetClock of(String set, boolean begun, DayTerms terms, List<Wanted> wanted, List<Ran> day, List<MatchReview.TouchEvent> touches) {
+    Instant power = last(touches, Touch.POWER);
+    Instant card = last(touches, Touch.CARD);
+    double on = day.stream().filter(r -> r.at().isAfter(power)).mapToDouble(r -> minutes(r.seconds(), 1)).sum();
+    double recorded = day.stream().filter(r -> r.at().isAfter(card)).mapToDouble(r -> r.seconds() / 60).sum();
+    double need = wanted.stream().mapToDouble(w -> minutes(w.seconds(), w.takes())).sum();
+    double needRecord = wanted.stream().mapToDouble(w -> w.takes() * w.seconds() / 60).sum();
+    return of(set, begun, terms.rates().batteryMinutes(), on, terms.cardMinutes(), recorded, need, needRecord, terms.megabitsPerSecond());
+  }
+
+  private static Instant last(List<MatchReview.TouchEvent> touches, Touch kind) {
+    return touches.stream().filter(t -> t.kind() == kind).map(MatchReview.TouchEvent::at).max(Comparator.naturalOrder()).orElse(Instant.EPOCH);
   }
 
   /**

@@ -58,6 +58,24 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
     return plan.tasks().stream().filter(t -> items.stream().anyMatch(i -> i.key().equals(t.key()) && i.open())).map(Plan.Task::hours).reduce(Estimate.NONE, Estimate::plus);
   }
 
+  /** Something that keeps a set from being struck. @param waived why it was let go; empty when it was not */
+  public record Blocker(OwedItem item, String waived) {}
+
+  /** What must be shot, or let go with a reason, before the set of this shot is struck; and what was let go already. */
+  public List<Blocker> beforeStrike(List<Evidence> evidence) {
+    Map<String, Evidence> last = new HashMap<>();
+    evidence.stream().sorted(Comparator.comparing(Evidence::at)).forEach(e -> last.put(e.item(), e));
+    List<Blocker> out = new ArrayList<>();
+    for (OwedItem i : open()) {
+      Evidence e = last.get(i.key());
+      boolean waived = e != null && e.kind() == Evidence.Kind.WAIVED;
+      if (i.due() == Due.BEFORE_STRIKE || waived && (i.kind() == Kind.PLATE || i.kind() == Kind.DATUM)) {
+        out.add(new Blocker(i, waived ? e.words() : ""));
+      }
+    }
+    return List.copyOf(out);
+  }
+
   private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEE d MMM", java.util.Locale.UK);
 
   /** Beginning of the key of a doubt about words; the number of the draft follows. */

@@ -42,6 +42,22 @@ class FloorSumsTest {
     assertThat(new DayTerms(null, null, "UTC", 480, 1080, List.of(), DayPlan.Rates.USUAL, 64, 100, 1.7, 0.1).cardMinutes()).isCloseTo(85.33, within(0.01));
   }
 
+  /** What ran before the battery or the card was changed no longer counts, each for itself. */
+  @Test
+  void theClockBeginsAnewWithAFreshBattery() {
+    java.time.Instant t = MORNING.toInstant();
+    List<SetClock.Ran> day = List.of(new SetClock.Ran(t, 600), new SetClock.Ran(t.plusSeconds(1800), 300));
+    List<SetClock.Wanted> wanted = List.of(new SetClock.Wanted(30, 3), new SetClock.Wanted(10, 1));
+    SetClock whole = SetClock.of("B", true, DayTerms.PLAIN, wanted, day, List.of());
+    assertThat(whole.batteryLeft()).isCloseTo(90 - (10 + 2) - (5 + 2), within(1e-9));
+    assertThat(whole.cardLeft()).isCloseTo(85.333 - 15, within(0.001));
+    assertThat(whole.need()).isCloseTo(3 * 2.5 + 10 / 60.0 + 2, within(1e-9));
+    assertThat(whole.needRecord()).isCloseTo(1.5 + 10 / 60.0, within(1e-9));
+    SetClock fresh = SetClock.of("B", true, DayTerms.PLAIN, wanted, day, List.of(new MatchReview.TouchEvent(Touch.POWER, t.plusSeconds(900), "")));
+    assertThat(fresh.batteryLeft()).isCloseTo(90 - 7, within(1e-9));
+    assertThat(fresh.cardLeft()).isEqualTo(whole.cardLeft());
+  }
+
   /** The clock against walking through the minutes one by one with the positions of the reference algorithm. */
   @Test
   void theHoldWindowEndsAtTheMinuteTheShadowLeavesItsLimit() {

@@ -5,8 +5,8 @@ import bivex.core.order.Clock;
 import bivex.core.order.DayPlan;
 import bivex.core.order.Pass;
 import bivex.core.order.Running;
-import bivex.core.shoot.SetClock;
 import bivex.core.shot.OwedItem;
+import bivex.core.tally.DayPasses;
 import bivex.server.access.Member;
 import bivex.server.book.ShotBook;
 import bivex.server.keep.PassSetting;
@@ -130,7 +130,7 @@ public class DayOrder {
 
   /** Plates that still want the camera to run. */
   private static List<Plan.Plate> plates(ShotBook.Page p) {
-    return p.plan().plates().stream().filter(q -> q.kind() != Plan.PlateKind.GUIDE && q.kind() != Plan.PlateKind.STILL && open(p, q)).toList();
+    return p.plan().plates().stream().filter(q -> DayPasses.runs(q) && open(p, q)).toList();
   }
 
   private static boolean open(ShotBook.Page p, Plan.Plate q) {
@@ -138,19 +138,7 @@ public class DayOrder {
   }
 
   private static Pass pass(ShotBook.Page p, Plan.Plate q, Setup s, PassSetting said, List<String> after) {
-    boolean clean = q.kind() == Plan.PlateKind.CLEAN;
-    int takes = clean ? 1 : SetClock.TAKES;
-    double record = takes * q.seconds() / 60;
-    double minutes = said != null && said.minutes != null ? said.minutes : SetClock.minutes(q.seconds(), takes);
-    String set = q.inSet() ? s.tape() + " of " + p.shot().code : "";
-    Pass.Window light = said == null || said.lightFrom == null ? null : new Pass.Window(said.lightFrom, said.lightTo);
-    return new Pass(id(p, q), p.shot().code + " " + q.label().toLowerCase(java.util.Locale.ROOT), set, s.number + " " + s.name, said == null ? worn(p, q) : said.worn, minutes, Math.min(record, minutes), after, light, clean && q.inSet());
-  }
-
-  /** One performer plays all parts, unless somebody said otherwise: what is known is which costume a pass is in. */
-  private static List<Pass.Worn> worn(ShotBook.Page p, Plan.Plate q) {
-    boolean doubles = p.plan().data().stream().anyMatch(d -> d.key().equals("datum:wardrobe"));
-    String part = q.key().replaceAll("\\D", "");
-    return doubles && q.key().startsWith("plate:performance-") ? List.of(new Pass.Worn("the double", "part " + part)) : List.of();
+    DayPasses.Told told = said == null ? null : new DayPasses.Told(said.worn, said.minutes, said.lightFrom == null ? null : new Pass.Window(said.lightFrom, said.lightTo));
+    return DayPasses.of(id(p, q), p.shot().code, p.plan(), q, s.tape(), s.number + " " + s.name, after, told);
   }
 }

@@ -7,17 +7,19 @@ import bivex.core.method.Plan;
 import bivex.core.shoot.CameraData;
 import bivex.core.shoot.DayTerms;
 import bivex.core.shoot.MatchGuard;
+import bivex.core.shoot.MatchReview;
 import bivex.core.shoot.MatchRule;
 import bivex.core.shoot.PartNote;
 import bivex.core.shoot.SetClock;
 import bivex.core.shoot.Take;
 import bivex.core.shoot.Touch;
-import bivex.core.shot.Evidence;
 import bivex.core.shot.OwedItem;
+import bivex.core.tally.DayPasses;
 import bivex.core.time.FrameRate;
 import bivex.core.time.Timecode;
 import bivex.server.access.Member;
 import bivex.server.book.ShotBook;
+import bivex.server.keep.EvidenceEntry;
 import bivex.server.keep.Setup;
 import bivex.server.keep.SetupNote;
 import bivex.server.keep.SetupNotes;
@@ -35,7 +37,6 @@ import java.time.ZonedDateTime;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -139,52 +140,36 @@ public class FloorSheets {
 
   /** What keeps the setup from being struck, and what was let go already. */
   static List<StrikeItem> open(ShotBook.Page p) {
-    Map<String, String> waived = new HashMap<>();
-    p.evidence().stream().sorted(Comparator.comparing(e -> e.saidAt)).forEach(e -> {
-      if (e.kind == Evidence.Kind.WAIVED) {
-        waived.put(e.item, e.words);
-      } else {
-        waived.remove(e.item);
-      }
-    });
-    return p.ledger().open().stream()
-        .filter(i -> i.due() == Plan.Due.BEFORE_STRIKE || waived.containsKey(i.key()) && (i.kind() == OwedItem.Kind.PLATE || i.kind() == OwedItem.Kind.DATUM))
-        .map(i -> new StrikeItem(p.shot().id, p.shot().code, i.key(), i.label(), i.state(), i.action(), waived.getOrDefault(i.key(), ""))).toList();
+    return p.ledger().beforeStrike(p.evidence().stream().map(EvidenceEntry::evidence).toList()).stream()
+        .map(b -> new StrikeItem(p.shot().id, p.shot().code, b.item().key(), b.item().label(), b.item().state(), b.item().action(), b.waived())).toList();
   }
 
   /** Battery and card against the set that is open, or else the next one. */
   private static SetClock clock(Setup s, DayTerms terms, List<ShotBook.Page> here, List<TakeEntries.Called> called, List<TakeEntries.Called> ofDay, List<TouchEntry> touched, FrameRate rate) {
-    double need = 0;
-    double needRecord = 0;
-    boolean begun = false;
-    for (ShotBook.Page p : here) {
-      for (Plan.Plate q : p.plan().plates()) {
-        boolean wanted = q.inSet() && p.ledger().items().stream().anyMatch(i -> i.key().equals(q.key()) && i.open());
-        int planned = q.kind() == Plan.PlateKind.CLEAN ? 1 : SetClock.TAKES;
-        need += wanted ? SetClock.minutes(q.seconds(), planned) : 0;
-        needRecord += wanted ? planned * q.seconds() / 60 : 0;
-        begun |= q.inSet() && called.stream().anyMatch(c -> c.take().shotId.equals(p.shot().id) && c.take().plate.equals(q.key()) && (c.call() == null || c.call().usable()));
-      }
-    }
     if (here.isEmpty()) {
       return null;
     }
-    Instant power = lastTouch(touched, Touch.POWER);
-    Instant card = lastTouch(touched, Touch.CARD);
-    double on = ofDay.stream().filter(c -> c.take().madeAt.isAfter(power)).mapToDouble(c -> rate.seconds(c.take().frames) / 60 + SetClock.RESET).sum();
-    double recorded = ofDay.stream().filter(c -> c.take().madeAt.isAfter(card)).mapToDouble(c -> rate.seconds(c.take().frames) / 60).sum();
-    return SetClock.of(s.tape(), begun, terms.rates().batteryMinutes(), on, terms.cardMinutes(), recorded, need, needRecord, terms.megabitsPerSecond());
+    List<SetClock.Wanted> wanted = new ArrayList<>();
+    boolean begun = false;
+    for (ShotBook.Page p : here) {
+      Set<String> open = p.ledger().open().stream().map(OwedItem::key).collect(Collectors.toSet());
+      List<Plan.Plate> set = p.plan().plates().stream().filter(Plan.Plate::inSet).toList();
+      set.stream().filter(q -> open.contains(q.key())).forEach(q -> wanted.add(new SetClock.Wanted(q.seconds(), DayPasses.takes(q))));
+      begun |= called.stream().filter(c -> c.take().shotId.equals(p.shot().id) && usable(c)).anyMatch(c -> set.stream().anyMatch(q -> q.key().equals(c.take().plate)));
+    }
+    List<SetClock.Ran> ran = ofDay.stream().map(c -> new SetClock.Ran(c.take().madeAt, rate.seconds(c.take().frames))).toList();
+    return SetClock.of(s.tape(), begun, terms, wanted, ran, touched.stream().map(t -> new MatchReview.TouchEvent(t.kind, t.madeAt, t.note)).toList());
   }
 
-  private static Instant lastTouch(List<TouchEntry> touched, Touch kind) {
-    return touched.stream().filter(t -> t.kind == kind).map(t -> t.madeAt).max(Comparator.naturalOrder()).orElse(Instant.EPOCH);
+  private static boolean usable(TakeEntries.Called c) {
+    return c.call() == null || c.call().usable();
   }
 
   /** How the light stands against the first usable take of the setup. */
   private static SunClock.Hold hold(ShootingDay day, List<ShotBook.Page> here, List<TakeEntries.Called> called) {
     DayTerms t = day.terms;
     boolean outside = here.stream().anyMatch(p -> p.plan().matchSet().rules().contains(MatchRule.LIGHT));
-    Instant first = called.stream().filter(c -> c.call() == null || c.call().usable()).map(c -> c.take().madeAt).min(Comparator.naturalOrder()).orElse(null);
+    Instant first = called.stream().filter(FloorSheets::usable).map(c -> c.take().madeAt).min(Comparator.naturalOrder()).orElse(null);
     if (t.latitude() == null || first == null || !outside) {
       return null;
     }

@@ -1,0 +1,45 @@
+package bivex.core.tally;
+
+import bivex.core.method.Plan;
+import bivex.core.order.Pass;
+import bivex.core.shoot.SetClock;
+import java.util.List;
+import java.util.Locale;
+
+/** Makes the passes of a day from the plans of its shots and from what was said of them. */
+public final class DayPasses {
+  private DayPasses() {}
+
+  /** What was said of a pass where the plan does not know. @param minutes null to reckon it from the plate @param light null when it does not matter */
+  public record Told(List<Pass.Worn> worn, Double minutes, Pass.Window light) {}
+
+  /** Takes reckoned with for a plate: a clean plate is shot once. */
+  public static int takes(Plan.Plate plate) {
+    return plate.kind() == Plan.PlateKind.CLEAN ? 1 : SetClock.TAKES;
+  }
+
+  /** Whether a plate keeps the camera running: guide sound and stills do not. */
+  public static boolean runs(Plan.Plate plate) {
+    return plate.kind() != Plan.PlateKind.GUIDE && plate.kind() != Plan.PlateKind.STILL;
+  }
+
+  /**
+   * @param code of the shot
+   * @param tape letter of its setup
+   * @param setup place of the camera, as the crew says it
+   * @param after ids of passes seen inside it
+   * @param told null when nothing was said
+   */
+  public static Pass of(String id, String code, Plan plan, Plan.Plate plate, String tape, String setup, List<String> after, Told told) {
+    boolean clean = plate.kind() == Plan.PlateKind.CLEAN;
+    double record = takes(plate) * plate.seconds() / 60;
+    double minutes = told != null && told.minutes() != null ? told.minutes() : SetClock.minutes(plate.seconds(), takes(plate));
+    return new Pass(id, code + " " + plate.label().toLowerCase(Locale.ROOT), plate.inSet() ? tape + " of " + code : "", setup, told == null ? worn(plan, plate) : told.worn(), minutes, Math.min(record, minutes), after, told == null ? null : told.light(), clean && plate.inSet());
+  }
+
+  /** One performer plays all parts, unless somebody said otherwise: what is known is which costume a pass is in. */
+  private static List<Pass.Worn> worn(Plan plan, Plan.Plate plate) {
+    boolean doubles = plan.data().stream().anyMatch(d -> d.key().equals("datum:wardrobe"));
+    return doubles && plate.key().startsWith("plate:performance-") ? List.of(new Pass.Worn("the double", "part " + plate.key().replaceAll("\\D", ""))) : List.of();
+  }
+}
