@@ -75,6 +75,55 @@ public record TakePairing(String giver, String receiver, double cost, double end
     return List.copyOf(out);
   }
 
+  /**
+   * A pair made into one flight: the thrown thing as it is up to the hand-over, a replacement from there into the catching hand.
+   *
+   * @param way of the replacement, px per frame
+   * @param fall of the replacement, px per frame²
+   * @param bends whether the whole bends both ways, which nothing thrown does
+   */
+  public record Flight(List<Spot> way, double fall, boolean bends) {}
+
+  /**
+   * @param handOver frame of the throw from which the replacement is seen; between release and catch
+   * @throws InvalidInput naming {@code handOver} when the throw has fewer than three marks or the frame is outside it
+   */
+  public static Flight flight(Marked giver, Marked receiver, double handOver) {
+    double[] velocity = {0, 0};
+    Spot from = at(giver.path(), handOver, velocity);
+    Spot end = receiver.path().get(receiver.path().size() - 1);
+    // The catch is as long after the hand-over as its own flight says, counted from its release.
+    Spot to = new Spot(giver.path().get(0).frame() + receiver.flight(), end.x(), end.y());
+    Throw.Replacement way = Throw.replacement(from, velocity[0], velocity[1], to);
+    return new Flight(way.path(), way.fall(), Throw.bendsBothWays(way.path(), 0.5) || Throw.bendsBothWays(receiver.path(), 8));
+  }
+
+  /** Place and speed at a frame of a marked path, by the parabola through the three nearest marks. */
+  private static Spot at(List<Spot> path, double frame, double[] velocity) {
+    if (frame < path.get(0).frame() || frame >= path.get(path.size() - 1).frame() || path.size() < 3) {
+      throw new InvalidInput("handOver", "must be between the release and the catch of the chosen throw, which needs three marks");
+    }
+    int i = 1;
+    while (i + 2 < path.size() && path.get(i).frame() < frame) {
+      i++;
+    }
+    Spot[] p = {path.get(i - 1), path.get(i), path.get(i + 1)};
+    double x = 0;
+    double y = 0;
+    for (int k = 0; k < 3; k++) {
+      Spot a = p[(k + 1) % 3];
+      Spot b = p[(k + 2) % 3];
+      double d = (p[k].frame() - a.frame()) * (p[k].frame() - b.frame());
+      double l = (frame - a.frame()) * (frame - b.frame()) / d;
+      double slope = (2 * frame - a.frame() - b.frame()) / d;
+      x += l * p[k].x();
+      y += l * p[k].y();
+      velocity[0] += slope * p[k].x();
+      velocity[1] += slope * p[k].y();
+    }
+    return new Spot(frame, x, y);
+  }
+
   private static double distance(double[] a, double[] b) {
     return Math.hypot(a[0] - b[0], a[1] - b[1]);
   }

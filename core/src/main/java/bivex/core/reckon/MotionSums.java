@@ -101,42 +101,14 @@ final class MotionSums {
           TakePairing.Marked g = givers.stream().filter(m -> m.name().equals(best.giver())).findFirst().orElseThrow();
           TakePairing.Marked r = receivers.stream().filter(m -> m.name().equals(best.receiver())).findFirst().orElseThrow();
           List<Sum.Result> out = new ArrayList<>(List.of(words("best", "Best pair", best.giver() + " with " + best.receiver()), number("cost", "Cost", 1, best.cost(), "px"), number("endPx", "Ends apart", 1, best.endPx(), "px"), number("pathPx", "Way apart", 1, best.pathPx(), "px"), words("order", "All, best first", ranked.stream().map(x -> x.giver() + x.receiver() + String.format(Locale.ROOT, " %.0f", x.cost())).reduce((a, b) -> a + ", " + b).orElse(""))));
-          double[] velocity = {0, 0};
-          Throw.Spot from = at(g.path(), v.whole("handOver"), velocity);
-          Throw.Replacement way = Throw.replacement(from, velocity[0], velocity[1], r.path().get(r.path().size() - 1));
+          TakePairing.Flight way = TakePairing.flight(g, r, v.whole("handOver"));
           double fall = Throw.fallPx(v.number("pxPerMetre"), rate(v));
           out.add(number("fallRatio", "Replacement falls like", 2, way.fall() / fall, "g"));
-          out.add(words("bend", "S-bend", Throw.bendsBothWays(way.path(), 0.5) || Throw.bendsBothWays(r.path(), 8) ? "bends both ways: choose another pair or hand over elsewhere" : "none"));
-          out.add(series("x", "Replacement across", 1, way.path().stream().map(Throw.Spot::x).toList(), "px"));
-          out.add(series("y", "Replacement down", 1, way.path().stream().map(Throw.Spot::y).toList(), "px"));
+          out.add(words("bend", "S-bend", way.bends() ? "bends both ways: choose another pair or hand over elsewhere" : "none"));
+          out.add(series("x", "Replacement across", 1, way.way().stream().map(Throw.Spot::x).toList(), "px"));
+          out.add(series("y", "Replacement down", 1, way.way().stream().map(Throw.Spot::y).toList(), "px"));
           return out;
         });
-  }
-
-  /** Place and speed at a frame of a marked path, by the parabola through the three nearest marks. */
-  private static Throw.Spot at(List<Throw.Spot> path, double frame, double[] velocity) {
-    if (frame < path.get(0).frame() || frame >= path.get(path.size() - 1).frame() || path.size() < 3) {
-      throw new InvalidInput("handOver", "must be between the release and the catch of the chosen throw, which needs three marks");
-    }
-    int i = 1;
-    while (i + 2 < path.size() && path.get(i).frame() < frame) {
-      i++;
-    }
-    Throw.Spot[] p = {path.get(i - 1), path.get(i), path.get(i + 1)};
-    double x = 0;
-    double y = 0;
-    for (int k = 0; k < 3; k++) {
-      Throw.Spot a = p[(k + 1) % 3];
-      Throw.Spot b = p[(k + 2) % 3];
-      double d = (p[k].frame() - a.frame()) * (p[k].frame() - b.frame());
-      double l = (frame - a.frame()) * (frame - b.frame()) / d;
-      double slope = (2 * frame - a.frame() - b.frame()) / d;
-      x += l * p[k].x();
-      y += l * p[k].y();
-      velocity[0] += slope * p[k].x();
-      velocity[1] += slope * p[k].y();
-    }
-    return new Throw.Spot(frame, x, y);
   }
 
   private static List<TakePairing.Marked> marked(String field, String text) {

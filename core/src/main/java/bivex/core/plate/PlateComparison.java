@@ -1,0 +1,176 @@
+package bivex.core.plate;
+
+import bivex.core.InvalidInput;
+import bivex.core.Said;
+import bivex.core.picture.Picture;
+import bivex.core.picture.Registering;
+import bivex.core.picture.Registration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.BooleanSupplier;
+
+/**
+ * Two plates of a match set laid over each other and measured (S28): shift, turn and size, light and colour by region, sharpness, what does
+ * not fit, and what that means against the limits of the set. Whoever stands in one of them and not in the other is left out.
+ *
+ * @param sure whether it could be measured; when not, light was looked at as the pictures lie and nothing is concluded
+ * @param doubt why not; empty when sure
+ * @param found how the second lies on the first
+ * @param uncertaintyPx one standard deviation of the worst corner, px
+ * @param worstPx how far the corner that moved most has moved, px
+ * @param light light and colour
+ * @param softerPx how much softer the second is, as the standard deviation of a blur, px; negative when sharper; null when it cannot be told
+ * @param differs share of the frame that is not the same in both, 0 to 1: people, mostly
+ * @param tiles shifts where they were seen
+ * @param faults what is beyond its limit, worst first
+ * @param verdict in one breath
+ * @param limits they were held to
+ */
+public record PlateComparison(int width, int height, boolean sure, String doubt, Registration found, double uncertaintyPx, double worstPx, LightMatch light, Double softerPx, double differs, List<Registering.TileShift> tiles, List<Fault> faults, String verdict, Limits limits) {
+  /**
+   * What still counts as the same. The defaults are planning defaults of the project (common practice, no source).
+   *
+   * @param shiftPx of the worst corner, px
+   * @param stops light, stops
+   * @param mired colour of the light, mired
+   * @param deltaE colour of a region after the whole is graded, ΔE00
+   * @param blurPx standard deviation of a blur, px
+   */
+  public record Limits(double shiftPx, double stops, double mired, double deltaE, double blurPx) {
+    public static final Limits USUAL = new Limits(1, 0.05, 3, 2, 0.5);
+
+    public Limits {
+      InvalidInput.within("limits: shift", shiftPx, 0.05, 100);
+      InvalidInput.within("limits: light", stops, 0.01, 5);
+      InvalidInput.within("limits: colour of light", mired, 0.5, 500);
+      InvalidInput.within("limits: colour", deltaE, 0.2, 100);
+      InvalidInput.within("limits: sharpness", blurPx, 0.1, 50);
+    }
+  }
+
+  /** What most likely happened. */
+  public enum Cause {
+    NUDGE("the camera was nudged"),
+    SIZE("the picture changed its size: focus breathing, a zoom, or the camera moved in"),
+    FOCUS("the focus was moved"),
+    EXPOSURE("the exposure was changed"),
+    WHITE_BALANCE("the white balance, or the colour of the lamps, changed"),
+    LIGHT_MOVED("the light moved");
+
+    private final String words;
+
+    Cause(String words) {
+      this.words = words;
+    }
+
+    public String words() {
+      return words;
+    }
+  }
+
+  /**
+   * Something beyond its limit.
+   *
+   * @param label what was measured
+   * @param found with its unit
+   * @param limit with its unit
+   * @param effect what it does to the picture
+   * @param remedy what to do
+   * @param times how many times the limit it is
+   */
+  public record Fault(Cause cause, String label, String found, String limit, String effect, String remedy, double times) {}
+
+  /** Told of progress. */
+  @FunctionalInterface
+  public interface Progress {
+    void at(double share, String doing);
+  }
+
+  /**
+   * @param first the reference
+   * @param second what is held against it; of the same size
+   * @throws InvalidInput naming {@code picture} when the sizes differ
+   */
+  public static PlateComparison of(Picture first, Picture second, Limits limits, Progress progress, BooleanSupplier cancelled) {
+    mustFit(first.width(), first.height(), second.width(), second.height());
+    progress.at(0.1, "laying them over each other");
+    Registering r = Registering.of(first.luma(), second.luma(), Registering.Grade.FINE, cancelled);
+    progress.at(0.6, "light and colour");
+    Registration where = r.sure() ? r.found() : Registration.NONE;
+    LightMatch light = LightMatch.of(first, second, where, r.sure() ? r : null);
+    progress.at(0.9, "sharpness");
+    Double softer = r.sure() ? Sharpness.softer(first.luma(), second.luma(), r) : null;
+    double worst = where.worstPx(first.width(), first.height());
+    List<Fault> faults = r.sure() ? faults(first, where, worst, light, softer, limits) : List.of();
+    progress.at(1, "done");
+    return new PlateComparison(first.width(), first.height(), r.sure(), r.doubt(), where, r.sure() ? r.uncertaintyPx() : 0, worst, light, softer, light.differs(), r.shifts(), faults, verdict(r, worst, softer, light, faults), limits);
+  }
+
+  /** Refuses plates of different size with what that may mean. */
+  public static void mustFit(int w1, int h1, int w2, int h2) {
+    if (w1 == w2 && h1 == h2) {
+      return;
+    }
+    double shape = (double) w1 / h1 / ((double) w2 / h2);
+    throw new InvalidInput("picture", Math.abs(shape - 1) < 0.005 ? Said.of("is %s × %s px, the reference %s × %s: the same shape at another size; export both at the size they were recorded in", w2, h2, w1, h1) : Said.of("is %s × %s px, the reference %s × %s: one of them was cropped; export the whole frame of both", w2, h2, w1, h1));
+  }
+
+  /** Whether everything that was measured is within the limits, and all of it could be measured. */
+  public boolean agrees() {
+    return sure && faults.isEmpty();
+  }
+
+  private static List<Fault> faults(Picture p, Registration r, double worst, LightMatch light, Double softer, Limits l) {
+    List<Fault> out = new ArrayList<>();
+    int w = p.width();
+    int h = p.height();
+    if (worst > l.shiftPx) {
+      double sizePx = Math.abs(r.scale() - 1) * Math.hypot(w, h) / 2;
+      String back = Said.of("lay it back: shift %s px to the right and %s px down, turn %s°, size %s; the shot must be blown up by %.1f %%", signed(-r.dx(), 2), signed(-r.dy(), 2), signed(-r.degrees(), 3), plain(1 / r.scale(), 5), r.costPercent(w, h));
+      boolean size = sizePx > 0.6 * worst;
+      out.add(new Fault(size ? Cause.SIZE : Cause.NUDGE, size ? "size" : "shift", size ? Said.of("%s %% at the size, %.1f px at the corners", signed(100 * (r.scale() - 1), 2), worst) : Said.of("%.1f px across, %.1f px down, %s° turned", r.dx(), r.dy(), signed(r.degrees(), 2)), Said.of("%s px", plain(l.shiftPx, 2)), Said.of("a corner is off by %.1f px: edges step at the join", worst), "shoot it again if the set stands; else " + back, worst / l.shiftPx));
+    }
+    if (softer != null && Math.abs(softer) > l.blurPx) {
+      out.add(new Fault(Cause.FOCUS, "sharpness", Said.of("%s by %.1f px", softer > 0 ? "softer" : "sharper", Math.abs(softer)), Said.of("%s px", plain(l.blurPx, 2)), "the background is " + (softer > 0 ? "softer" : "sharper") + " beyond the join", Said.of("set the focus back and shoot it again; else soften the %s by %.1f px, detail that is not there cannot be had", softer > 0 ? "first" : "second", Math.abs(softer)), Math.abs(softer) / l.blurPx));
+    }
+    if (light.measured() && light.bendStops() <= l.stops && Math.abs(light.stops()) > l.stops) {
+      out.add(new Fault(Cause.EXPOSURE, "light", Said.of("%s by %.2f stops all over", light.stops() > 0 ? "brighter" : "darker", Math.abs(light.stops())), Said.of("%s stops", plain(l.stops, 2)), "it steps at the join", Said.of("grade the second by %s stops%s", signed(-light.stops(), 2), Math.abs(light.stops()) > 1 ? "; more than a stop changes the grain, rather shoot it again" : ""), Math.abs(light.stops()) / l.stops));
+    }
+    if (light.measured() && Math.abs(light.mired()) > l.mired) {
+      out.add(new Fault(Cause.WHITE_BALANCE, "colour of the light", Said.of("%s by about %.0f mired", light.mired() > 0 ? "warmer" : "bluer", Math.abs(light.mired())), Said.of("%s mired", plain(l.mired, 1)), "the same wall has two colours", Said.of("set the kelvin by hand and shoot it again; else grade red %s, blue %s stops against green", signed(light.green() - light.red(), 2), signed(light.green() - light.blue(), 2)), Math.abs(light.mired()) / l.mired));
+    }
+    if (light.measured() && light.bendStops() > l.stops) {
+      LightMatch.Region at = light.worstRegion();
+      double off = at.stops() - light.stops();
+      out.add(new Fault(Cause.LIGHT_MOVED, "light, " + at.name(), Said.of("%s by %.2f stops there, %s stops elsewhere", at.stops() > 0 ? "brighter" : "darker", Math.abs(at.stops()), signed(light.stops(), 2)), Said.of("%s stops", plain(l.stops, 2)), "one grade for all does not match it", Said.of("shoot it again in the first light; else put the join where both agree and feather it over %.0f px, or fade the grade over the take", JoinFinder.feather(off, 0)), Math.abs(off) / l.stops));
+    }
+    LightMatch.Region odd = light.oddestColor();
+    if (light.measured() && odd != null && odd.deltaE() > l.deltaE && light.bendStops() <= l.stops && (softer == null || Math.abs(softer) <= l.blurPx)) {
+      out.add(new Fault(Cause.LIGHT_MOVED, "colour, " + odd.name(), Said.of("ΔE %.1f after the whole is graded", odd.deltaE()), Said.of("ΔE %s", plain(l.deltaE, 1)), "a colour of its own there", "look for a lamp or a reflection that was not there; keep the join away from it", odd.deltaE() / l.deltaE));
+    }
+    out.sort((a, b) -> Double.compare(b.times, a.times));
+    return List.copyOf(out);
+  }
+
+  private static String verdict(Registering r, double worst, Double softer, LightMatch light, List<Fault> faults) {
+    if (!r.sure()) {
+      return "Not measurable: " + r.doubt() + ". Shoot a chart, or a still with the lights on.";
+    }
+    if (faults.isEmpty()) {
+      String not = light.regions().stream().filter(x -> x.stops() == null).map(LightMatch.Region::name).collect(java.util.stream.Collectors.joining(", "));
+      return Said.of(not.isEmpty() ? "They agree: within %.2f px" : "They agree where they can be compared (not: " + not + "): within %.2f px", worst) + (light.measured() ? Said.of(", %.2f stops", Math.abs(light.stops())) : "") + (softer == null ? "." : Said.of(" and %.1f px of blur.", Math.abs(softer)));
+    }
+    Fault f = faults.get(0);
+    String more = faults.size() == 1 ? "" : faults.size() == 2 ? ", and " + faults.get(1).cause.words : ", and " + (faults.size() - 1) + " more things differ";
+    return f.cause.words.substring(0, 1).toUpperCase(java.util.Locale.ROOT) + f.cause.words.substring(1) + ": " + f.found + more + ".";
+  }
+
+  private static String signed(double v, int decimals) {
+    String s = plain(Math.abs(v), decimals);
+    return (s.matches("[0.]+") ? "" : v < 0 ? "−" : "+") + s;
+  }
+
+  private static String plain(double v, int decimals) {
+    return Said.of("%." + decimals + "f", v);
+  }
+}

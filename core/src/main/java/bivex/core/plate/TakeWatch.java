@@ -1,0 +1,205 @@
+package bivex.core.plate;
+
+import bivex.core.InvalidInput;
+import bivex.core.Said;
+import bivex.core.light.MainsFlicker;
+import bivex.core.picture.Picture;
+import bivex.core.picture.Plane;
+import bivex.core.picture.Registering;
+import bivex.core.picture.Registration;
+import bivex.core.time.FrameRate;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+
+/**
+ * A take watched frame by frame: whether its light flickers and why, whether it drifts, and in which frame the camera was touched. Everything is held against the first frame; what
+ * people do does not count, since the middle value of many squares and the agreement of many tiles are taken.
+ *
+ * @param frames what was seen
+ * @param flicker light that goes up and down
+ * @param driftStops light of the last against the first, stops
+ * @param bumps the camera's moves, in order
+ * @param words for the desk
+ */
+public record TakeWatch(List<Seen> frames, Flicker flicker, double driftStops, List<Bump> bumps, String words) {
+  /**
+   * One frame against the first.
+   *
+   * @param mean coded brightness of the frame, percent
+   * @param stops light of the set
+   * @param dx px of the whole picture, to the right
+   * @param dy down
+   * @param sure whether the place could be measured
+   */
+  public record Seen(int frame, double mean, double stops, double dx, double dy, boolean sure) {}
+
+  /** @param stops from the middle to the top of the wave @param hz how often @param seen whether it will be seen @param cause what it fits; empty when nothing */
+  public record Flicker(double stops, double hz, boolean seen, String cause) {}
+
+  /** @param frame first frame that is off @param px how far @param lasts whether it stayed there @param words for the desk */
+  public record Bump(int frame, double px, boolean lasts, String words) {}
+
+  private static final double SEEN_STOPS = 0.02;
+  private static final int LEAST_FRAMES = 12;
+  private static final int SQUARE = 8;
+
+  /** Watches frames as they come. */
+  public static final class Watcher {
+    private final List<Seen> seen = new ArrayList<>();
+    private final double pxPerPx;
+    private Picture first;
+
+    /** @param pxPerPx pixels of the whole picture in one pixel of the frames that are given */
+    public Watcher(double pxPerPx) {
+      this.pxPerPx = InvalidInput.positive("scale", pxPerPx);
+    }
+
+    /** @param frame all of one size */
+    public Seen frame(Picture frame) {
+      if (first == null) {
+        first = frame;
+      }
+      PlateComparison.mustFit(first.width(), first.height(), frame.width(), frame.height());
+      Registering r = frame == first ? null : Registering.of(first.luma(), frame.luma(), Registering.Grade.TILES, () -> false);
+      Registration where = r == null ? Registration.NONE : r.found();
+      Seen s = new Seen(seen.size(), 100 * mean(frame.luma()), stops(first.luma(), frame.luma()), where.dx() * pxPerPx, where.dy() * pxPerPx, r == null || r.sure());
+      seen.add(s);
+      return s;
+    }
+
+    public TakeWatch done(FrameRate rate) {
+      return of(List.copyOf(seen), rate);
+    }
+  }
+
+  private static double mean(Plane p) {
+    double s = 0;
+    for (float v : p.v()) {
+      s += v;
+    }
+    return s / p.v().length;
+  }
+
+  /** Median over squares of the light of one frame against another, stops: coded brightness through the curve of sRGB. */
+  private static double stops(Plane a, Plane b) {
+    double[] r = new double[a.width() / SQUARE * (a.height() / SQUARE)];
+    int n = 0;
+    for (int y = 0; y + SQUARE <= a.height(); y += SQUARE) {
+      for (int x = 0; x + SQUARE <= a.width(); x += SQUARE) {
+        double p = 0;
+        double q = 0;
+        for (int i = 0; i < SQUARE * SQUARE; i++) {
+          int at = (y + i / SQUARE) * a.width() + x + i % SQUARE;
+          p += a.v()[at];
+          q += b.v()[at];
+        }
+        p = Picture.linear(p / SQUARE / SQUARE);
+        q = Picture.linear(q / SQUARE / SQUARE);
+        if (p > 0.002 && q > 0.002 && p < 0.95 && q < 0.95) {
+          r[n++] = Math.log(q / p) / Math.log(2);
+        }
+      }
+    }
+    return n == 0 ? 0 : LightMatch.median(Arrays.copyOf(r, n));
+  }
+
+  /** @param seen at least one frame, in order */
+  static TakeWatch of(List<Seen> seen, FrameRate rate) {
+    if (seen.size() < LEAST_FRAMES) {
+      throw new InvalidInput("frames", "must be at least " + LEAST_FRAMES + " to be watched, were " + seen.size());
+    }
+    double[] light = seen.stream().mapToDouble(Seen::stops).toArray();
+    int edge = Math.max(1, light.length / 10);
+    double drift = LightMatch.median(Arrays.copyOfRange(light, light.length - edge, light.length)) - LightMatch.median(Arrays.copyOf(light, edge));
+    Flicker flicker = flicker(light, rate);
+    List<Bump> bumps = bumps(seen);
+    String words = (bumps.isEmpty() ? "The camera was not touched." : bumps.get(0).words + (bumps.size() == 1 ? "" : " And " + (bumps.size() - 1) + " more."))
+        + " " + (flicker.seen ? Said.of("The light flickers by %.2f stops, %.1f times a second%s.", flicker.stops, flicker.hz, flicker.cause.isEmpty() ? "" : ": " + flicker.cause) : "The light is steady.")
+        + (Math.abs(drift) > 0.05 ? Said.of(" It drifts by %.2f stops: fade the grade over %s frames.", drift, JoinFinder.fade(drift)) : "");
+    return new TakeWatch(seen, flicker, drift, bumps, words);
+  }
+
+  /** The strongest wave that is left once the slow changes are taken away. */
+  private static Flicker flicker(double[] light, FrameRate rate) {
+    int n = light.length;
+    int half = Math.max(3, (int) Math.round(rate.fps() / 2));
+    double[] wave = new double[n];
+    for (int i = 0; i < n; i++) {
+      // A straight line through the neighbourhood follows a drift and leaves a wave.
+      double s = 0;
+      double sx = 0;
+      double sxx = 0;
+      double sy = 0;
+      double sxy = 0;
+      for (int k = Math.max(0, i - half); k <= Math.min(n - 1, i + half); k++) {
+        s++;
+        sx += k - i;
+        sxx += (double) (k - i) * (k - i);
+        sy += light[k];
+        sxy += (k - i) * light[k];
+      }
+      wave[i] = light[i] - (sxx * sy - sx * sxy) / (s * sxx - sx * sx);
+    }
+    double best = 0;
+    double at = 0;
+    for (double hz = 1.2; hz <= rate.fps() / 2; hz += rate.fps() / (8.0 * n)) {
+      double re = 0;
+      double im = 0;
+      for (int i = 0; i < n; i++) {
+        double p = 2 * Math.PI * hz * i / rate.fps();
+        re += wave[i] * Math.cos(p);
+        im += wave[i] * Math.sin(p);
+      }
+      double a = Math.hypot(re, im) * (hz > rate.fps() / 2 - rate.fps() / n ? 1.0 : 2.0) / n;
+      if (a > best) {
+        best = a;
+        at = hz;
+      }
+    }
+    String cause = "";
+    double near = Math.max(0.35, rate.fps() / n);
+    for (double mains : new double[] {50, 60}) {
+      double beat = MainsFlicker.beatHz(mains, rate);
+      if (Math.abs(beat - at) < near && beat > 0.05) {
+        cause += (cause.isEmpty() ? "" : ", or ") + Said.of("lamps on %.0f Hz mains beat %.1f times a second at %s fps", mains, beat, rate.name());
+      }
+    }
+    return new Flicker(best, at, best > SEEN_STOPS, best > SEEN_STOPS ? cause : "");
+  }
+
+  /** Frames in which the place of the set jumps by more than it trembles. */
+  private static List<Bump> bumps(List<Seen> all) {
+    List<Seen> seen = all.stream().filter(Seen::sure).toList();
+    List<Bump> out = new ArrayList<>();
+    if (seen.size() < LEAST_FRAMES) {
+      return out;
+    }
+    double[] steps = new double[seen.size() - 1];
+    for (int i = 1; i < seen.size(); i++) {
+      steps[i - 1] = Math.hypot(seen.get(i).dx - seen.get(i - 1).dx, seen.get(i).dy - seen.get(i - 1).dy);
+    }
+    double limit = Math.max(1, 6 * LightMatch.median(steps) / 0.83);
+    double[] still = {seen.get(0).dx, seen.get(0).dy};
+    for (int i = 1; i < seen.size(); i++) {
+      double off = Math.hypot(seen.get(i).dx - still[0], seen.get(i).dy - still[1]);
+      if (off <= limit) {
+        continue;
+      }
+      int end = i;
+      double most = off;
+      while (end + 1 < seen.size() && Math.hypot(seen.get(end + 1).dx - still[0], seen.get(end + 1).dy - still[1]) > limit) {
+        end++;
+        most = Math.max(most, Math.hypot(seen.get(end).dx - still[0], seen.get(end).dy - still[1]));
+      }
+      boolean lasts = end == seen.size() - 1;
+      double[] x = seen.subList(i, end + 1).stream().mapToDouble(Seen::dx).toArray();
+      double[] y = seen.subList(i, end + 1).stream().mapToDouble(Seen::dy).toArray();
+      double px = lasts ? Math.hypot(LightMatch.median(x) - still[0], LightMatch.median(y) - still[1]) : most;
+      int frame = seen.get(i).frame;
+      out.add(new Bump(frame, px, lasts, Said.of(lasts ? "The camera was touched at frame %s and stays %.1f px off: from there on it does not match." : "The camera was knocked at frame %s by %.1f px and came back.", frame, px)));
+      i = end;
+    }
+    return List.copyOf(out);
+  }
+}
