@@ -137,7 +137,7 @@
       {:else if desk === 'script'}<Script shot={id} />
       {:else if desk === 'shots'}<Shots shot={id} />
       {:else if desk === 'floor'}<Floor setup={id} />
-      {:else if desk === 'bench'}<Bench />
+      {:else if desk === 'bench'}<Bench take={id} />
       {:else if desk === 'crew'}<Crew />
       {:else if desk === 'review'}<Review shot={id} />
       {:else}<Deliver />

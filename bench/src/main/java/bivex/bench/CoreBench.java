@@ -64,7 +64,7 @@ public class CoreBench {
       for (int t = 0; t < 20 && !plan.plates().isEmpty(); t++) {
         takes.add(new Take("t" + t, plan.plates().get(t % plan.plates().size()).key(), t, Instant.ofEpochSecond(t), camera, t % 5 == 0 ? Take.Call.PICK : Take.Call.NONE));
       }
-      MatchReview match = MatchReview.of(takes, new HashSet<>(plan.matchSet().plates()), plan.matchSet().rules(), List.of(), new MatchGuard.Optics(Raster.UHD, 36, 6.0));
+      MatchReview match = MatchReview.of(takes, new HashSet<>(plan.matchSet().plates()), plan.matchSet().rules(), List.of(), List.of(), new MatchGuard.Optics(Raster.UHD, 36, 6.0));
       facts.add(new ShotFacts("why", ShotFacts.Words.AS_MARKED, false, 1, plan, null, "setup 1", false, takes, match, List.of(), null, null));
     }
   }

@@ -2,6 +2,7 @@ package bivex.core.method;
 
 import bivex.core.InvalidInput;
 import bivex.core.parameter.Values;
+import bivex.core.plate.Zone;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
@@ -72,5 +73,11 @@ public final class MethodBook {
       m.derive(plan, Values.of(m.parameters(), choice.values()));
     }
     return plan.build();
+  }
+
+  /** The zones a method is planned with, its usual ones where none were entered; null when it has none. */
+  public static List<Zone> zones(MethodChoice choice) {
+    Method m = find(choice.method());
+    return m.parameters().stream().noneMatch(p -> p.key().equals("zones")) ? null : Values.of(m.parameters(), choice.values()).zones("zones");
   }
 }

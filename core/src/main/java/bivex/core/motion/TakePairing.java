@@ -84,6 +84,13 @@ public record TakePairing(String giver, String receiver, double cost, double end
    */
   public record Flight(List<Spot> way, double fall, boolean bends) {}
 
+  /** Frame of the mark that is highest in the picture, where the thing is blurred least; the one in the middle when that is release or catch. */
+  public static double top(Marked giver) {
+    List<Spot> p = giver.path();
+    Spot top = p.stream().min(Comparator.comparingDouble(Spot::y)).orElseThrow();
+    return top == p.get(0) || top == p.get(p.size() - 1) ? p.get(p.size() / 2).frame() : top.frame();
+  }
+
   /**
    * @param handOver frame of the throw from which the replacement is seen; between release and catch
    * @throws InvalidInput naming {@code handOver} when the throw has fewer than three marks or the frame is outside it

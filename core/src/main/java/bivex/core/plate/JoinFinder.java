@@ -31,6 +31,8 @@ public record JoinFinder(double[] path, int step, double differencePercent, doub
   /** What going on costs where nothing differs, so that the way stays short. */
   private static final double PLAIN = 0.006;
   private static final double EDGE = 0.65;
+  /** Share of the width within which a performer is near. */
+  private static final double NEAR = 0.03;
   private static final int REACH = 2;
   private static final double BEND = 0.002;
 
@@ -83,6 +85,7 @@ public record JoinFinder(double[] path, int step, double differencePercent, doub
       low[y] = room.low[i] / step;
       high[y] = room.high[i] / step;
     }
+    keepAway(cost, low, high, NEAR * left.width() / step);
     int[] path = cheapest(cost, low, high, REACH, BEND);
     double sum = 0;
     double[] steps = new double[path.length];
@@ -102,6 +105,16 @@ public record JoinFinder(double[] path, int step, double differencePercent, doub
     int fade = fade(driftStops);
     String words = Said.of("Feather %.0f px", feather) + (feather / 2 > least ? Said.of(", but there are only %.0f px to the nearer performer", least) : "") + (fade > 0 ? Said.of("; fade the grade over %s frames", fade) : "") + ".";
     return new JoinFinder(out, step, 100 * sum / path.length, stepStops, feather, least, fade, words);
+  }
+
+  /** Makes going close by a performer dearer: a feather needs room, and somebody may lean further than was seen. */
+  private static void keepAway(double[][] cost, double[] low, double[] high, double near) {
+    for (int y = 0; y < cost.length; y++) {
+      for (int x = 0; x < cost[y].length; x++) {
+        double room = Math.min(low[y] > 0 ? x - low[y] : near, high[y] < cost[y].length ? high[y] - x : near);
+        cost[y][x] += 3 * PLAIN * Math.max(0, Math.min(1, 1 - room / near));
+      }
+    }
   }
 
   /** Rows of the frame that one place of a path stands for. */

@@ -126,9 +126,9 @@ public record PlateComparison(int width, int height, boolean sure, String doubt,
     int h = p.height();
     if (worst > l.shiftPx) {
       double sizePx = Math.abs(r.scale() - 1) * Math.hypot(w, h) / 2;
-      String back = Said.of("lay it back: shift %s px to the right and %s px down, turn %s°, size %s; the shot must be blown up by %.1f %%", signed(-r.dx(), 2), signed(-r.dy(), 2), signed(-r.degrees(), 3), plain(1 / r.scale(), 5), r.costPercent(w, h));
+      String back = Said.of("lay it back: %s, turn %s, size %s; the shot must be blown up by %.1f %%", way(-r.dx(), -r.dy(), 2), turn(-r.degrees(), 3), plain(1 / r.scale(), 5), r.costPercent(w, h));
       boolean size = sizePx > 0.6 * worst;
-      out.add(new Fault(size ? Cause.SIZE : Cause.NUDGE, size ? "size" : "shift", size ? Said.of("%s %% at the size, %.1f px at the corners", signed(100 * (r.scale() - 1), 2), worst) : Said.of("%.1f px across, %.1f px down, %s° turned", r.dx(), r.dy(), signed(r.degrees(), 2)), Said.of("%s px", plain(l.shiftPx, 2)), Said.of("a corner is off by %.1f px: edges step at the join", worst), "shoot it again if the set stands; else " + back, worst / l.shiftPx));
+      out.add(new Fault(size ? Cause.SIZE : Cause.NUDGE, size ? "size" : "shift", size ? Said.of("%s %% at the size, %.1f px at the corners", signed(100 * (r.scale() - 1), 2), worst) : way(r.dx(), r.dy(), 1) + ", turned " + turn(r.degrees(), 2), Said.of("%s px", plain(l.shiftPx, 2)), Said.of("a corner is off by %.1f px: edges step at the join", worst), "shoot it again if the set stands; else " + back, worst / l.shiftPx));
     }
     if (softer != null && Math.abs(softer) > l.blurPx) {
       out.add(new Fault(Cause.FOCUS, "sharpness", Said.of("%s by %.1f px", softer > 0 ? "softer" : "sharper", Math.abs(softer)), Said.of("%s px", plain(l.blurPx, 2)), "the background is " + (softer > 0 ? "softer" : "sharper") + " beyond the join", Said.of("set the focus back and shoot it again; else soften the %s by %.1f px, detail that is not there cannot be had", softer > 0 ? "first" : "second", Math.abs(softer)), Math.abs(softer) / l.blurPx));
@@ -139,13 +139,15 @@ public record PlateComparison(int width, int height, boolean sure, String doubt,
     if (light.measured() && Math.abs(light.mired()) > l.mired) {
       out.add(new Fault(Cause.WHITE_BALANCE, "colour of the light", Said.of("%s by about %.0f mired", light.mired() > 0 ? "warmer" : "bluer", Math.abs(light.mired())), Said.of("%s mired", plain(l.mired, 1)), "the same wall has two colours", Said.of("set the kelvin by hand and shoot it again; else grade red %s, blue %s stops against green", signed(light.green() - light.red(), 2), signed(light.green() - light.blue(), 2)), Math.abs(light.mired()) / l.mired));
     }
-    if (light.measured() && light.bendStops() > l.stops) {
+    // Blurred squares mix with their neighbours; what that makes of a region is not light that moved.
+    double bendLimit = l.stops * (softer == null || Math.abs(softer) <= l.blurPx ? 1 : 1 + Math.abs(softer));
+    if (light.measured() && light.bendStops() > bendLimit) {
       LightMatch.Region at = light.worstRegion();
       double off = at.stops() - light.stops();
       out.add(new Fault(Cause.LIGHT_MOVED, "light, " + at.name(), Said.of("%s by %.2f stops there, %s stops elsewhere", at.stops() > 0 ? "brighter" : "darker", Math.abs(at.stops()), signed(light.stops(), 2)), Said.of("%s stops", plain(l.stops, 2)), "one grade for all does not match it", Said.of("shoot it again in the first light; else put the join where both agree and feather it over %.0f px, or fade the grade over the take", JoinFinder.feather(off, 0)), Math.abs(off) / l.stops));
     }
     LightMatch.Region odd = light.oddestColor();
-    if (light.measured() && odd != null && odd.deltaE() > l.deltaE && light.bendStops() <= l.stops && (softer == null || Math.abs(softer) <= l.blurPx)) {
+    if (light.measured() && odd != null && odd.deltaE() > l.deltaE && light.bendStops() <= bendLimit && (softer == null || Math.abs(softer) <= l.blurPx)) {
       out.add(new Fault(Cause.LIGHT_MOVED, "colour, " + odd.name(), Said.of("ΔE %.1f after the whole is graded", odd.deltaE()), Said.of("ΔE %s", plain(l.deltaE, 1)), "a colour of its own there", "look for a lamp or a reflection that was not there; keep the join away from it", odd.deltaE() / l.deltaE));
     }
     out.sort((a, b) -> Double.compare(b.times, a.times));
@@ -163,6 +165,14 @@ public record PlateComparison(int width, int height, boolean sure, String doubt,
     Fault f = faults.get(0);
     String more = faults.size() == 1 ? "" : faults.size() == 2 ? ", and " + faults.get(1).cause.words : ", and " + (faults.size() - 1) + " more things differ";
     return f.cause.words.substring(0, 1).toUpperCase(java.util.Locale.ROOT) + f.cause.words.substring(1) + ": " + f.found + more + ".";
+  }
+
+  private static String way(double dx, double dy, int decimals) {
+    return plain(Math.abs(dx), decimals) + (dx < 0 ? " px left, " : " px right, ") + plain(Math.abs(dy), decimals) + (dy < 0 ? " px up" : " px down");
+  }
+
+  private static String turn(double degrees, int decimals) {
+    return plain(Math.abs(degrees), decimals) + (degrees < 0 ? "° against the clock" : "° clockwise");
   }
 
   private static String signed(double v, int decimals) {

@@ -67,7 +67,7 @@ public final class MatchGuard {
 
     /** The finding in one breath, without the remedy. */
     public String said() {
-      return property.equals("held") ? "camera touched (" + actual + "); " + effect : label + " " + actual + " against " + reference + "; " + effect;
+      return property.equals("measured") ? "laid over the reference: " + effect : property.equals("held") ? "camera touched (" + actual + "); " + effect : label + " " + actual + " against " + reference + "; " + effect;
     }
   }
 

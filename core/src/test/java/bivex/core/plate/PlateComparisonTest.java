@@ -68,7 +68,7 @@ class PlateComparisonTest {
     assertThat(size.faults()).extracting(PlateComparison.Fault::cause).containsExactly(Cause.SIZE);
     PlateComparison nudge = compare(Made.of("life", W, H, new Registration(3.4, -1.2, 0.08, 1)));
     assertThat(nudge.faults()).extracting(PlateComparison.Fault::cause).containsExactly(Cause.NUDGE);
-    assertThat(nudge.verdict()).isEqualTo("The camera was nudged: 3.4 px across, -1.2 px down, +0.08° turned.");
+    assertThat(nudge.verdict()).isEqualTo("The camera was nudged: 3.4 px right, 1.2 px up, turned 0.08° clockwise.");
   }
 
   /** Planck's law: a black body of 4300 K against 4550 K differs by 12.8 mired; red against blue at 610 and 450 nm is reckoned here from the law itself. */

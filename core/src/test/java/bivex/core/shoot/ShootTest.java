@@ -80,19 +80,19 @@ class ShootTest {
   @Test
   void theFirstPickIsTheReferenceAndATouchPutsWhatFollowsInDoubt() {
     List<Take> takes = List.of(take("a", 0, Take.Call.NONE), take("b", 5, Take.Call.PICK), take("c", 10, Take.Call.PICK), take("d", 12, Take.Call.NO_GOOD));
-    MatchReview calm = MatchReview.of(takes, Set.of("plate:p"), ALL, List.of(), OPTICS);
+    MatchReview calm = MatchReview.of(takes, Set.of("plate:p"), ALL, List.of(), List.of(), OPTICS);
     assertThat(calm.reference()).isEqualTo("b");
     assertThat(calm.findings()).isEmpty();
-    MatchReview touched = MatchReview.of(takes, Set.of("plate:p"), ALL, List.of(new MatchReview.TouchEvent(Touch.LEGS, T.plusSeconds(7 * 60), "kicked")), OPTICS);
+    MatchReview touched = MatchReview.of(takes, Set.of("plate:p"), ALL, List.of(new MatchReview.TouchEvent(Touch.LEGS, T.plusSeconds(7 * 60), "kicked")), List.of(), OPTICS);
     assertThat(touched.breaks("c")).isTrue();
     assertThat(touched.breaks("b")).isFalse();
     assertThat(touched.findings().get("c").get(0).actual()).isEqualTo("legs or head: kicked");
     assertThat(touched.findings().get("c").get(0).remedy()).isEqualTo(Touch.LEGS.remedy());
     // A clean plate shot after the touch is the answer to it: it has only to be compared.
     List<Take> cleaned = List.of(take("b", 5, Take.Call.PICK), new Take("k", "plate:clean", 1, T.plusSeconds(9 * 60), REF.data(), Take.Call.PICK));
-    MatchReview answered = MatchReview.of(cleaned, Set.of("plate:p", "plate:clean"), ALL, List.of(new MatchReview.TouchEvent(Touch.LEGS, T.plusSeconds(7 * 60), "")), OPTICS);
+    MatchReview answered = MatchReview.of(cleaned, Set.of("plate:p", "plate:clean"), ALL, List.of(new MatchReview.TouchEvent(Touch.LEGS, T.plusSeconds(7 * 60), "")), List.of(), OPTICS);
     assertThat(answered.findings().get("k").get(0).remedy()).startsWith("lay it over the first plate");
-    assertThat(MatchReview.of(takes, Set.of("plate:other"), ALL, List.of(), OPTICS).reference()).isNull();
+    assertThat(MatchReview.of(takes, Set.of("plate:other"), ALL, List.of(), List.of(), OPTICS).reference()).isNull();
   }
 
   private static Take take(String id, int minute, Take.Call call) {

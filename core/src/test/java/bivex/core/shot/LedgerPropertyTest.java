@@ -32,7 +32,7 @@ class LedgerPropertyTest {
 
   private record Case(Plan plan, List<Take> takes, List<Evidence> said, ShotFacts.Version version, ShotFacts.Delivery delivery, int methods) {
     Ledger ledger() {
-      MatchReview match = MatchReview.of(takes, new HashSet<>(plan.matchSet().plates()), plan.matchSet().rules(), List.of(), new MatchGuard.Optics(Raster.UHD, 36, 6.0));
+      MatchReview match = MatchReview.of(takes, new HashSet<>(plan.matchSet().plates()), plan.matchSet().rules(), List.of(), List.of(), new MatchGuard.Optics(Raster.UHD, 36, 6.0));
       return Ledger.of(new ShotFacts("a reason", ShotFacts.Words.AS_MARKED, false, methods, plan, null, "setup 1", false, takes, match, said, version, delivery));
     }
 

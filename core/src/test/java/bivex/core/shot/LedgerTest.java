@@ -41,7 +41,7 @@ class LedgerTest {
 
   private Ledger ledger() {
     Plan plan = methods == 0 ? MethodBook.derive(SETTING, List.of()) : PLAN;
-    MatchReview match = MatchReview.of(takes, new HashSet<>(plan.matchSet().plates()), plan.matchSet().rules(), List.of(), new MatchGuard.Optics(Raster.UHD, 36, 6.0));
+    MatchReview match = MatchReview.of(takes, new HashSet<>(plan.matchSet().plates()), plan.matchSet().rules(), List.of(), List.of(), new MatchGuard.Optics(Raster.UHD, 36, 6.0));
     return Ledger.of(new ShotFacts(intent, words, false, methods, plan, null, "setup 3", struck, takes, match, said, version, delivery));
   }
 

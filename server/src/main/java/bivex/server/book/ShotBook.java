@@ -18,6 +18,8 @@ import bivex.server.keep.Inherited;
 import bivex.server.keep.InheritedRows;
 import bivex.server.keep.Mark;
 import bivex.server.keep.Marks;
+import bivex.server.keep.PlateMeasure;
+import bivex.server.keep.PlateMeasures;
 import bivex.server.keep.Production;
 import bivex.server.keep.Setup;
 import bivex.server.keep.ShootingDay;
@@ -41,7 +43,7 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
 /**
- * Loads what is known of the shots of a production in seven statements, however many there are, and hands it to the core.
+ * Loads what is known of the shots of a production in eight statements, however many there are, and hands it to the core.
  */
 @Component
 public class ShotBook {
@@ -52,8 +54,10 @@ public class ShotBook {
   private final Versions versions;
   private final Marks marks;
   private final InheritedRows inherited;
+  private final PlateMeasures measures;
 
-  ShotBook(Shots shots, TakeEntries takes, EvidenceEntries evidence, Versions versions, Marks marks, InheritedRows inherited) {
+  ShotBook(Shots shots, TakeEntries takes, EvidenceEntries evidence, Versions versions, Marks marks, InheritedRows inherited, PlateMeasures measures) {
+    this.measures = measures;
     this.marks = marks;
     this.inherited = inherited;
     this.shots = shots;
@@ -100,7 +104,7 @@ public class ShotBook {
     List<Take> set = new ArrayList<>(takes.called(production.id, List.of(shot)).stream().filter(c -> c.take().setupId.equals(setup)).map(c -> take(c.take(), c.call())).toList());
     set.add(new Take(SLATE, plate, 1, Instant.now(), camera, Take.Call.NONE));
     List<TouchEntry> touched = takes.touches(production.id).stream().filter(t -> t.setupId.equals(setup)).toList();
-    return review(production, plan, set, touched).findings().getOrDefault(SLATE, List.of());
+    return review(production, plan, set, touched, measures.standing(production.id)).findings().getOrDefault(SLATE, List.of());
   }
 
   /** Takes of a production with their last call, for those who look beyond one shot. */
@@ -108,10 +112,10 @@ public class ShotBook {
     return takes.called(production.id);
   }
 
-  private static MatchReview review(Production production, Plan plan, List<Take> set, List<TouchEntry> touched) {
+  private static MatchReview review(Production production, Plan plan, List<Take> set, List<TouchEntry> touched, List<PlateMeasure> measured) {
     MatchGuard.Optics optics = new MatchGuard.Optics(production.capture(), production.sensorWidthMm, plan.matchSet().backgroundM() > 0 ? plan.matchSet().backgroundM() : null);
     List<MatchReview.TouchEvent> touches = touched.stream().map(t -> new MatchReview.TouchEvent(t.kind, t.madeAt, t.note)).toList();
-    return MatchReview.of(set, new HashSet<>(plan.matchSet().plates()), plan.matchSet().rules(), touches, optics);
+    return MatchReview.of(set, new HashSet<>(plan.matchSet().plates()), plan.matchSet().rules(), touches, measured.stream().map(PlateMeasure::measured).toList(), optics);
   }
 
   private List<Page> load(Production production, UUID only) {
@@ -122,6 +126,7 @@ public class ShotBook {
     Map<UUID, List<EvidenceEntry>> saidOf = (only == null ? evidence.findByProductionId(production.id) : evidence.findByProductionIdAndShotIdIn(production.id, wanted)).stream().collect(Collectors.groupingBy(e -> e.shotId));
     Map<UUID, Versions.Standing> versionOf = versions.standings(production.id, only).stream().collect(Collectors.toMap(Versions.Standing::shotId, v -> v));
     Map<UUID, List<Marks.InDraft>> marksOf = marks.standing(production.id, only).stream().collect(Collectors.groupingBy(m -> m.mark().shotId));
+    Map<UUID, List<PlateMeasure>> measuredOf = measures.standing(production.id).stream().collect(Collectors.groupingBy(m -> m.setupId));
     List<Page> out = new ArrayList<>();
     for (Object[] row : shots.withSetup(production.id, only)) {
       Shot s = (Shot) row[0];
@@ -132,7 +137,7 @@ public class ShotBook {
         saidOf.getOrDefault(source, List.of()).stream().filter(e -> !e.saidAt.isAfter(until)).forEach(said::add);
       });
       shot.sort(Comparator.comparing(c -> c.take().madeAt));
-      out.add(page(production, only != null, s, marksOf.getOrDefault(s.id, List.of()), (Setup) row[1], (ShootingDay) row[2], shot, touchesOf, said, versionOf.get(s.id)));
+      out.add(page(production, only != null, s, marksOf.getOrDefault(s.id, List.of()), (Setup) row[1], (ShootingDay) row[2], shot, touchesOf, measuredOf, said, versionOf.get(s.id)));
     }
     return out;
   }
@@ -149,7 +154,7 @@ public class ShotBook {
     return found;
   }
 
-  private static Page page(Production production, boolean pictures, Shot s, List<Marks.InDraft> marked, Setup setup, ShootingDay day, List<TakeEntries.Called> called, Map<UUID, List<TouchEntry>> touchesOf, List<EvidenceEntry> said, Versions.Standing v) {
+  private static Page page(Production production, boolean pictures, Shot s, List<Marks.InDraft> marked, Setup setup, ShootingDay day, List<TakeEntries.Called> called, Map<UUID, List<TouchEntry>> touchesOf, Map<UUID, List<PlateMeasure>> measuredOf, List<EvidenceEntry> said, Versions.Standing v) {
     Plan plan;
     String fault = null;
     try {
@@ -159,7 +164,7 @@ public class ShotBook {
       fault = e.getMessage();
     }
     List<Take> takes = called.stream().map(c -> take(c.take(), c.call())).toList();
-    MatchReview match = match(production, plan, called, touchesOf);
+    MatchReview match = match(production, plan, called, touchesOf, measuredOf);
     ShotFacts.Version version = v == null ? null : new ShotFacts.Version(v.number(), new VersionFacts(new bivex.core.optics.Raster(v.width(), v.height()), v.rate() == null ? null : FrameRate.parse(v.rate()), v.frames()).against(production.delivery(), production.frameRate(), s.cutFrames, production.handles, false), v.verdict() == null ? null : Verdict.valueOf(v.verdict()), v.verdictReason(), (int) v.openNotes());
     ShotFacts.Delivery delivery = v == null || v.deliveredNumber() == null ? null : new ShotFacts.Delivery(v.deliveredNumber(), v.accepted(), v.receipt());
     int newest = marked.stream().mapToInt(Marks.InDraft::draft).max().orElse(0);
@@ -176,11 +181,11 @@ public class ShotBook {
   }
 
   /** Takes are compared within the setup they were made in; findings of all setups together. */
-  private static MatchReview match(Production production, Plan plan, List<TakeEntries.Called> called, Map<UUID, List<TouchEntry>> touchesOf) {
+  private static MatchReview match(Production production, Plan plan, List<TakeEntries.Called> called, Map<UUID, List<TouchEntry>> touchesOf, Map<UUID, List<PlateMeasure>> measuredOf) {
     Map<String, List<MatchGuard.Finding>> findings = new java.util.LinkedHashMap<>();
     String reference = null;
     for (Map.Entry<UUID, List<TakeEntries.Called>> e : called.stream().collect(Collectors.groupingBy(c -> c.take().setupId)).entrySet()) {
-      MatchReview r = review(production, plan, e.getValue().stream().map(c -> take(c.take(), c.call())).toList(), touchesOf.getOrDefault(e.getKey(), List.of()));
+      MatchReview r = review(production, plan, e.getValue().stream().map(c -> take(c.take(), c.call())).toList(), touchesOf.getOrDefault(e.getKey(), List.of()), measuredOf.getOrDefault(e.getKey(), List.of()));
       findings.putAll(r.findings());
       reference = r.reference() == null ? reference : r.reference();
     }

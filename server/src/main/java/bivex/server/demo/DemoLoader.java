@@ -19,7 +19,12 @@ import bivex.core.time.Timecode;
 import bivex.server.BivexProperties;
 import bivex.server.access.Member;
 import bivex.server.access.SignIns;
+import bivex.server.bench.ClipResource;
+import bivex.server.bench.ThrowResource;
 import bivex.server.board.BoardResource;
+import bivex.server.demo.DemoPlates.Fault;
+import bivex.server.keep.ThrowPath;
+import bivex.core.motion.Throw;
 import bivex.server.keep.Membership;
 import bivex.server.keep.Memberships;
 import bivex.server.keep.People;
@@ -40,8 +45,13 @@ import bivex.server.shoot.FloorLog;
 import bivex.server.shoot.FloorResource;
 import bivex.server.shoot.FloorSheets;
 import bivex.server.shoot.OrderResource;
+import bivex.server.shoot.StillResource;
 import bivex.server.shot.ShotResource;
 import bivex.server.shot.TallyResource;
+import java.awt.Color;
+import java.awt.geom.AffineTransform;
+import java.awt.geom.Ellipse2D;
+import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -51,6 +61,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -85,6 +96,9 @@ public class DemoLoader implements ApplicationRunner {
   private final LookResource look;
   private final BoardResource board;
   private final TallyResource tally;
+  private final StillResource stills;
+  private final ClipResource clips;
+  private final ThrowResource throwing;
   private final TransactionTemplate transaction;
   private final Map<String, UUID> codes = new LinkedHashMap<>();
   private String source;
@@ -93,7 +107,10 @@ public class DemoLoader implements ApplicationRunner {
   private Member lys;
   private Member piotr;
 
-  DemoLoader(BivexProperties properties, People people, Memberships memberships, Productions productions, SignIns signIns, ScriptResource script, ShotResource shots, FloorResource floor, DayResource days, OrderResource order, ReviewResource review, DeliveryResource delivery, LookResource look, BoardResource board, TallyResource tally, TransactionTemplate transaction) {
+  DemoLoader(BivexProperties properties, People people, Memberships memberships, Productions productions, SignIns signIns, ScriptResource script, ShotResource shots, FloorResource floor, DayResource days, OrderResource order, ReviewResource review, DeliveryResource delivery, LookResource look, BoardResource board, TallyResource tally, StillResource stills, ClipResource clips, ThrowResource throwing, TransactionTemplate transaction) {
+    this.stills = stills;
+    this.clips = clips;
+    this.throwing = throwing;
     this.board = board;
     this.tally = tally;
     this.properties = properties;
@@ -212,8 +229,8 @@ public class DemoLoader implements ApplicationRunner {
     shots.change(null, id, mara, "\"" + v.version() + "\"", new ShotResource.ShotEdit(title, v.intent(), frames, setup, false, List.of(methods)));
   }
 
-  /** The rest of the picture, planned for tomorrow and already worked out: every method of the book is in it. */
-  private void planAhead(UUID day2, UUID day3) {
+  /** The rest of the picture, planned for tomorrow and already worked out: every method of the book is in it. @return the setup of the lantern room */
+  private UUID planAhead(UUID day2, UUID day3) {
     UUID bollard = setup(day2, "Bollard, gull and rain");
     UUID lantern = setup(day3, "Lantern room, middle of the ring");
     UUID jetty = setup(day3, "Jetty end, low");
@@ -247,6 +264,7 @@ public class DemoLoader implements ApplicationRunner {
         new MethodChoice("F2", values("kind", "push", "push", 1.9, "through", "a window or frame", "keyframes", 3, "iso", 200, "whiteK", 5200), "A crane would not fit the room.", List.of("F2", "F1")),
         new MethodChoice("F5", values("words", "The Tidekeeper", "made", "written on", "startFrame", 96, "writeFrames", 30, "readFrames", 60, "iso", 200, "whiteK", 5200), "In her own hand, over the water."));
     plan("The last look, closer", 84, window, "F3", values("from", "punch-in", "source", "the wide take of the dawn", "punch", 1.8, "sourceFrames", 70), "Nobody shot the close-up.");
+    return lantern;
   }
 
   /** Values by name, in turn. */
@@ -284,17 +302,17 @@ public class DemoLoader implements ApplicationRunner {
     plan("The dash along the pier", 96, sheds, "B2", Map.of("leaveFrame", 30, "metres", 40, "from", 12, "to", 86, "iso", 200, "whiteK", 5600, "focusM", 9, "backgroundM", 11), "Shutters and a gull move: a compressed run would speed them up.");
     plan("Yesterday's Ines is gone", 84, floorboards, "B1", Map.of("thing", "Yesterday's Ines", "atFrame", 24, "dissolve", 24, "shadow", true, "shutterDegrees", 172.8), "");
 
-    planAhead(day2, day3);
+    UUID lantern = planAhead(day2, day3);
     passes();
 
     CameraData stage = camera(35, 5.6, 172.8, 400, 4300, 2.6);
     Clock c = new Clock(today.minusDays(2).atTime(9, 40).toInstant(ZoneOffset.UTC));
     take(c, table, "Two Ineses at the chart table", "plate:performance-1", stage, Take.Call.NO_GOOD, "looks past the eyeline");
-    take(c, table, "Two Ineses at the chart table", "plate:performance-1", stage, Take.Call.PICK, "");
+    UUID left = take(c, table, "Two Ineses at the chart table", "plate:performance-1", stage, Take.Call.PICK, "");
     take(c, table, "Two Ineses at the chart table", "plate:guide-1", stage, Take.Call.PICK, "");
-    take(c, table, "Two Ineses at the chart table", "plate:performance-2", stage, Take.Call.PICK, "");
-    take(c, table, "Two Ineses at the chart table", "plate:guide-2", stage, Take.Call.PICK, "");
-    take(c, table, "Two Ineses at the chart table", "plate:clean", stage, Take.Call.PICK, "");
+    UUID right = take(c, table, "Two Ineses at the chart table", "plate:performance-2", stage, Take.Call.PICK, "");
+    UUID guide = take(c, table, "Two Ineses at the chart table", "plate:guide-2", stage, Take.Call.PICK, "");
+    UUID clean = take(c, table, "Two Ineses at the chart table", "plate:clean", stage, Take.Call.PICK, "");
     say("Two Ineses at the chart table", "datum:still", "still 0412 with slate");
     say("Two Ineses at the chart table", "datum:eyeline", "1.62 m, marked on the stand, across the lamp");
     say("Two Ineses at the chart table", "datum:wardrobe", "wet oilskin; dry coat and pencil");
@@ -308,21 +326,31 @@ public class DemoLoader implements ApplicationRunner {
     Clock d = new Clock(Instant.now().minusSeconds(3 * 3600));
     CameraData over = camera(35, 5.6, 172.8, 400, 4300, 2.2);
     take(d, lean, "One leans across herself", "plate:performance-1", over, Take.Call.NONE, "");
-    take(d, lean, "One leans across herself", "plate:performance-1", over, Take.Call.PICK, "");
+    UUID leans = take(d, lean, "One leans across herself", "plate:performance-1", over, Take.Call.PICK, "");
     CameraData auto = new CameraData(over.body(), over.lens(), 35.0, 5.6, over.shutterSeconds(), 400.0, 4550.0, true, false, 2.9, false, FrameRate.FILM, Raster.UHD, 1.45, 0.0, 2.2);
-    take(d, lean, "One leans across herself", "plate:performance-2", auto, Take.Call.PICK, "");
+    UUID warmer = take(d, lean, "One leans across herself", "plate:performance-2", auto, Take.Call.PICK, "");
 
     CameraData pier = camera(35, 5.6, 180, 200, 5600, 7);
-    take(d, mast, "The signal flags vanish", "plate:with", pier, Take.Call.PICK, "");
-    take(d, mast, "The signal flags vanish", "plate:reaction", pier, Take.Call.PICK, "");
+    UUID flags = take(d, mast, "The signal flags vanish", "plate:with", pier, Take.Call.PICK, "");
+    UUID reaction = take(d, mast, "The signal flags vanish", "plate:reaction", pier, Take.Call.PICK, "");
     d.next();
     floor.touch(null, mast, lys, new FloorLog.NewTouch(UUID.randomUUID(), Touch.LEGS, "gull cable caught the leg", d.next()));
-    take(d, mast, "The signal flags vanish", "plate:clean", pier, Take.Call.PICK, "");
+    UUID nudged = take(d, mast, "The signal flags vanish", "plate:clean", pier, Take.Call.PICK, "");
 
     CameraData shed = camera(35, 5.6, 180, 200, 5600, 9);
-    take(d, sheds, "The dash along the pier", "plate:performance-1", shed, Take.Call.PICK, "");
+    UUID dash = take(d, sheds, "The dash along the pier", "plate:performance-1", shed, Take.Call.PICK, "");
     d.next();
     floor.touch(null, sheds, lys, new FloorLog.NewTouch(UUID.randomUUID(), Touch.LIGHT, "sun round the corner of the shed", d.next()));
+    UUID drifted = take(d, sheds, "The dash along the pier", "plate:performance-1", shed, Take.Call.NONE, "");
+    plates(left, right, clean, guide, leans, warmer, flags, nudged, reaction, dash, drifted);
+    CameraData ring = camera(50, 5.6, 172.8, 400, 3200, 3);
+    List<UUID> throwers = new ArrayList<>();
+    List<UUID> catchers = new ArrayList<>();
+    for (int i = 0; i < 3; i++) {
+      throwers.add(take(d, lantern, "The cork float is thrown across", "plate:giver", ring, Take.Call.NONE, ""));
+      catchers.add(take(d, lantern, "The cork float is thrown across", "plate:receiver", ring, Take.Call.NONE, ""));
+    }
+    throwing(throwers, catchers);
     floor.note(null, lean, lys, new FloorLog.NewSetupNote(UUID.randomUUID(), SetupNote.Kind.LIGHT, "", "lamp on 40 %, window blacked", 7.5, 3400.0, d.next()));
     floor.note(null, mast, lys, new FloorLog.NewSetupNote(UUID.randomUUID(), SetupNote.Kind.LIGHT, "", "thin cloud, even", 12.5, 6100.0, d.next()));
     floor.note(null, lean, lys, new FloorLog.NewSetupNote(UUID.randomUUID(), SetupNote.Kind.SOUND, SoundCheck.HUM.name(), "", null, null, d.next()));
@@ -338,6 +366,118 @@ public class DemoLoader implements ApplicationRunner {
     took("The signal flags vanish", "task:composite", "composite", 2.2);
     took("The signal flags vanish", "task:B1/shadow", "shadow on the mast", 1.4);
     looks();
+  }
+
+  /** Stills and clips of what was shot, with known faults: what they are is told beside each. */
+  private void plates(UUID left, UUID right, UUID clean, UUID guide, UUID leans, UUID warmer, UUID flags, UUID nudged, UUID reaction, UUID dash, UUID drifted) throws IOException {
+    Color coat = new Color(0xc9972a);
+    Color dry = new Color(0x7d6d48);
+    Fault none = Fault.NONE;
+    still(left, "slate 0412", g -> {
+      DemoPlates.station(g);
+      DemoPlates.woman(g, 330, 640, coat, 1);
+    }, none);
+    still(right, "as it was", g -> {
+      DemoPlates.station(g);
+      DemoPlates.woman(g, 960, 640, dry, 2);
+    }, new Fault(0.12, -0.06, 0, 0, 0.01, 0, 1, 1));
+    still(clean, "as it was", DemoPlates::station, new Fault(-0.1, 0.05, 0, 0, -0.005, 0, 1, 1));
+    still(leans, "first plate", g -> {
+      DemoPlates.station(g);
+      DemoPlates.woman(g, 330, 640, coat, 3);
+    }, none);
+    // Automatic white balance that drifted by 13 mired, and the focus pulled to 2.9 m.
+    still(warmer, "made 13 mired warmer, softer by 1.6 px", g -> {
+      DemoPlates.station(g);
+      DemoPlates.woman(g, 930, 640, dry, 4);
+    }, new Fault(0, 0, 0, 1.6, 0, 0, 1.056, 0.948));
+    still(flags, "with the flags", g -> {
+      DemoPlates.pier(g);
+      DemoPlates.woman(g, 380, 690, coat, 5);
+    }, none);
+    still(nudged, "made 3.4 px right, 1.2 px up, turned 0.08°", DemoPlates::pier, new Fault(3.4, -1.2, 0.08, 0, 0, 0, 1, 1));
+    still(dash, "before the sun moved", g -> {
+      DemoPlates.sheds(g);
+      DemoPlates.woman(g, 200, 660, coat, 6);
+    }, none);
+    still(drifted, "made 0.3 stops darker at the right", g -> {
+      DemoPlates.sheds(g);
+      DemoPlates.woman(g, 1080, 660, coat, 7);
+    }, new Fault(0, 0, 0, 0, 0, -0.3, 1, 1));
+    BufferedImage room = DemoPlates.plate(DemoPlates::station, none, 90);
+    // 100 ripples a second seen at 24 frames beat four times a second: six frames a wave, with three different lights in it.
+    double swing = 0.12 * Math.sin(Math.PI / 3);
+    BufferedImage[] lamps = {room, DemoPlates.plate(DemoPlates::station, new Fault(0, 0, 0, 0, swing, 0, 1, 1), 92), DemoPlates.plate(DemoPlates::station, new Fault(0, 0, 0, 0, -swing, 0, 1, 1), 93)};
+    BufferedImage sea = DemoPlates.plate(DemoPlates::pier, none, 91);
+    clip(left, "she stays left of the lamp", 60, DemoPlates.W, DemoPlates.H, (g, t, f) -> {
+      g.drawImage(room, 0, 0, null);
+      DemoPlates.woman(g, 330 + 40 * Math.sin(t * 5), 640, coat, 1);
+    });
+    clip(right, "made to lean across in frames 24 to 35", 60, DemoPlates.W, DemoPlates.H, (g, t, f) -> {
+      g.drawImage(room, 0, 0, null);
+      DemoPlates.woman(g, f >= 24 && f <= 35 ? 470 : 960 - 30 * Math.sin(t * 4), 640, dry, 2);
+    });
+    clip(guide, "made to flicker by 0.12 stops, lamps on 50 Hz", 72, DemoPlates.W, DemoPlates.H, (g, t, f) -> {
+      g.drawImage(lamps[f % 6 == 0 || f % 6 == 3 ? 0 : f % 6 < 3 ? 1 : 2], 0, 0, null);
+      DemoPlates.woman(g, 640 + 60 * Math.sin(t * 3), 640, coat, 8);
+    });
+    clip(reaction, "made to jump by 5 px at frame 37", 60, DemoPlates.W, DemoPlates.H, (g, t, f) -> {
+      g.drawImage(sea, f < 37 ? 0 : 4, f < 37 ? 0 : -3, null);
+      DemoPlates.woman(g, 420 + 10 * Math.sin(t * 9), 690, coat, 9);
+    });
+  }
+
+  /** Three throws and three catches of the float; two of each are marked already. */
+  private void throwing(List<UUID> throwers, List<UUID> catchers) throws IOException {
+    double[][] arcs = {{150, 250, 490, 236, 20, 150}, {160, 262, 500, 250, 22, 128}, {140, 240, 520, 200, 18, 170}};
+    double[][] caught = {{170, 255, 496, 246, 22, 132}, {150, 262, 470, 280, 24, 120}, {160, 250, 512, 214, 19, 160}};
+    BufferedImage room = DemoPlates.plate(DemoPlates::station, Fault.NONE, 94);
+    for (int i = 0; i < 3; i++) {
+      for (boolean giving : new boolean[] {true, false}) {
+        double[] a = giving ? arcs[i] : caught[i];
+        UUID take = (giving ? throwers : catchers).get(i);
+        clip(take, giving ? "throw" : "catch", 40, 640, 360, (g, t, f) -> {
+          g.drawImage(room, 0, 0, 640, 360, null);
+          g.scale(0.5, 0.5);
+          DemoPlates.woman(g, giving ? 200 : 1080, 700, new Color(giving ? 0xc9972a : 0x7d6d48), 11);
+          double[] p = along(a, f - 8);
+          g.setColor(new Color(0xe8d8b0));
+          g.fill(new Ellipse2D.Double(2 * p[0] - 18, 2 * p[1] - 18, 36, 36));
+          g.setTransform(new AffineTransform());
+        });
+        if (i < 2) {
+          List<Throw.Spot> spots = new ArrayList<>();
+          for (double s : new double[] {0, 0.25, 0.5, 0.75, 1}) {
+            double frame = 8 + Math.round(s * a[4]);
+            double[] p = along(a, frame - 8);
+            spots.add(new Throw.Spot(frame, p[0], p[1]));
+          }
+          throwing.mark(null, take, lys, "\"0\"", new ThrowResource.NewThrowPath(giving ? ThrowPath.Half.THROW : ThrowPath.Half.CATCH, spots));
+        }
+      }
+    }
+  }
+
+  /** Place of the float: from hand to hand in so many frames, so high; it rests in the hands before and after. */
+  private static double[] along(double[] a, double frame) {
+    double s = Math.max(0, Math.min(1, frame / a[4]));
+    return new double[] {a[0] + (a[2] - a[0]) * s, a[1] + (a[3] - a[1]) * s - 4 * a[5] * s * (1 - s)};
+  }
+
+  private void still(UUID take, String caption, DemoPlates.Set set, Fault fault) throws IOException {
+    stills.add(lys, take, UUID.randomUUID(), caption, DemoPlates.still(set, fault, take.hashCode()), "still.png");
+  }
+
+  private void clip(UUID take, String caption, int frames, int width, int height, DemoPictures.Scene scene) throws IOException {
+    Path file = Files.createTempFile("demo", ".mp4");
+    try {
+      DemoPictures.clip(file, width, height, frames, "24", 16, scene);
+      try (InputStream in = Files.newInputStream(file)) {
+        clips.add(lys, take, caption, in, "clip.mp4");
+      }
+    } finally {
+      Files.deleteIfExists(file);
+    }
   }
 
   private UUID setup(UUID day, String name) {
@@ -437,7 +577,7 @@ public class DemoLoader implements ApplicationRunner {
     }
   }
 
-  private void take(Clock c, UUID setup, String title, String plate, CameraData camera, Take.Call call, String reason) {
+  private UUID take(Clock c, UUID setup, String title, String plate, CameraData camera, Take.Call call, String reason) {
     Plan.Plate p = shots.shot(null, codes.get(title), mara).getBody().plan().plates().stream().filter(x -> x.key().equals(plate)).findFirst().orElseThrow();
     Timecode in = c.tc;
     Timecode out = in.plus(Math.round((p.seconds() + 6) * 24));
@@ -447,6 +587,7 @@ public class DemoLoader implements ApplicationRunner {
     if (call != Take.Call.NONE) {
       floor.call(null, id, lys, new FloorLog.NewCall(UUID.randomUUID(), call, reason));
     }
+    return id;
   }
 
   private void versions(Production p) throws IOException {

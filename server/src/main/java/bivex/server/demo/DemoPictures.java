@@ -35,8 +35,13 @@ final class DemoPictures {
 
   /** Renders a clip as H.264 in mp4. @param rate as a fraction ffmpeg reads */
   static void clip(Path target, int frames, String rate, Scene scene) throws IOException {
-    Process p = new ProcessBuilder(List.of("ffmpeg", "-v", "error", "-y", "-f", "rawvideo", "-pix_fmt", "bgr24", "-s", W + "x" + H, "-r", rate, "-i", "-", "-c:v", "libx264", "-preset", "ultrafast", "-crf", "26", "-g", "12", "-pix_fmt", "yuv420p", "-movflags", "+faststart", target.toString())).redirectError(ProcessBuilder.Redirect.DISCARD).redirectOutput(ProcessBuilder.Redirect.DISCARD).start();
-    BufferedImage image = new BufferedImage(W, H, BufferedImage.TYPE_3BYTE_BGR);
+    clip(target, W, H, frames, rate, 26, scene);
+  }
+
+  /** The same in another size. @param crf how coarsely it is coded: 26 for looking, less where small things must survive */
+  static void clip(Path target, int width, int height, int frames, String rate, int crf, Scene scene) throws IOException {
+    Process p = new ProcessBuilder(List.of("ffmpeg", "-v", "error", "-y", "-f", "rawvideo", "-pix_fmt", "bgr24", "-s", width + "x" + height, "-r", rate, "-i", "-", "-c:v", "libx264", "-preset", "ultrafast", "-crf", String.valueOf(crf), "-g", "12", "-pix_fmt", "yuv420p", "-movflags", "+faststart", target.toString())).redirectError(ProcessBuilder.Redirect.DISCARD).redirectOutput(ProcessBuilder.Redirect.DISCARD).start();
+    BufferedImage image = new BufferedImage(width, height, BufferedImage.TYPE_3BYTE_BGR);
     Graphics2D g = image.createGraphics();
     g.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
     byte[] pixels = ((DataBufferByte) image.getRaster().getDataBuffer()).getData();

@@ -13,6 +13,10 @@ public class TakeStill extends Added {
   public UUID takeId;
   public String hash;
   public String type;
+
+  /** A copy that browsers can show; null when they can show the still itself. */
+  public String previewHash;
+
   public int width;
   public int height;
   public String caption;

@@ -9,5 +9,7 @@ import org.springframework.data.jpa.repository.JpaRepository;
 public interface TakeStills extends JpaRepository<TakeStill, UUID> {
   List<TakeStill> findByTakeIdInOrderByAddedAt(Collection<UUID> takes);
 
+  List<TakeStill> findByProductionIdOrderByAddedAt(UUID productionId);
+
   Optional<TakeStill> findByIdAndProductionId(UUID id, UUID productionId);
 }

@@ -40,6 +40,7 @@ public class MediaProbe {
   private enum Kind {
     PNG("image/png", "png"),
     JPEG("image/jpeg", "jpg"),
+    TIFF("image/tiff", "tif"),
     MP4("video/mp4", "mp4"),
     WEBM("video/webm", "webm");
 
@@ -54,20 +55,29 @@ public class MediaProbe {
 
   /**
    * @param claimed the name it was sent with; an extension that says something else is refused
-   * @throws InvalidInput naming {@code file} if it is not one of the four kinds, is broken, or is larger than can be shown
+   * @throws InvalidInput naming {@code file} if it is not one of the four kinds browsers show, is broken, or is larger than can be shown
    */
   public Found probe(Path file, String claimed) throws IOException {
+    Found found = still(file, claimed);
+    if (found.type.equals(Kind.TIFF.type)) {
+      throw new InvalidInput("file", "is a TIFF, which browsers do not show; send png or jpeg");
+    }
+    return found;
+  }
+
+  /** As {@link #probe}, and TIFF as well: for stills that are measured. */
+  public Found still(Path file, String claimed) throws IOException {
     Kind kind = sniff(file);
     String name = claimed == null ? "" : claimed.toLowerCase(java.util.Locale.ROOT);
     if (name.contains("/") || name.contains("\\") || name.contains("..") || name.indexOf('\0') >= 0) {
       throw new InvalidInput("file", "has a path in its name; send it under its plain name");
     }
     int dot = name.lastIndexOf('.');
-    String extension = dot < 0 ? "" : name.substring(dot + 1).replace("jpeg", "jpg").replace("m4v", "mp4");
+    String extension = dot < 0 ? "" : name.substring(dot + 1).replace("jpeg", "jpg").replace("tiff", "tif").replace("m4v", "mp4");
     if (!extension.equals(kind.extension)) {
       throw new InvalidInput("file", "is called ." + extension + " but is really " + kind.extension.toUpperCase(java.util.Locale.ROOT) + "; export it again under the right name");
     }
-    VersionFacts facts = kind == Kind.PNG || kind == Kind.JPEG ? still(file) : clip(file, kind);
+    VersionFacts facts = kind == Kind.PNG || kind == Kind.JPEG || kind == Kind.TIFF ? still(file) : clip(file, kind);
     return new Found(kind.type, kind.extension, facts);
   }
 
@@ -82,13 +92,16 @@ public class MediaProbe {
     if (starts(b, 0, 0xff, 0xd8, 0xff)) {
       return Kind.JPEG;
     }
+    if (starts(b, 0, 'I', 'I', 42, 0) || starts(b, 0, 'M', 'M', 0, 42)) {
+      return Kind.TIFF;
+    }
     if (starts(b, 4, 'f', 't', 'y', 'p') && !starts(b, 8, 'q', 't', ' ', ' ')) {
       return Kind.MP4;
     }
     if (starts(b, 0, 0x1a, 0x45, 0xdf, 0xa3) && new String(b, StandardCharsets.ISO_8859_1).contains("webm")) {
       return Kind.WEBM;
     }
-    throw new InvalidInput("file", "is none of mp4, webm, png or jpeg");
+    throw new InvalidInput("file", "is none of mp4, webm, png, jpeg or tiff");
   }
 
   private static boolean starts(byte[] b, int at, int... wanted) {

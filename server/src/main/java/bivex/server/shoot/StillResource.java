@@ -15,9 +15,12 @@ import bivex.server.keep.TakeStills;
 import bivex.server.live.Journal;
 import bivex.server.media.MediaProbe;
 import bivex.server.media.MediaStore;
+import bivex.server.media.PictureReader;
 import bivex.server.media.Sandboxed;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
 import java.util.NoSuchElementException;
@@ -42,9 +45,11 @@ public class StillResource {
   private final TakeStills stills;
   private final MediaStore store;
   private final MediaProbe probe;
+  private final PictureReader pictures;
   private final Journal journal;
 
-  StillResource(TakeEntries takes, TakeStills stills, MediaStore store, MediaProbe probe, Journal journal) {
+  StillResource(TakeEntries takes, TakeStills stills, MediaStore store, MediaProbe probe, PictureReader pictures, Journal journal) {
+    this.pictures = pictures;
     this.takes = takes;
     this.stills = stills;
     this.store = store;
@@ -73,9 +78,9 @@ public class StillResource {
     if (before.isEmpty()) {
       MediaStore.Stored stored = store.receive(in);
       try {
-        MediaProbe.Found found = probe.probe(stored.path(), fileName);
+        MediaProbe.Found found = probe.still(stored.path(), fileName);
         if (!found.facts().still()) {
-          throw new InvalidInput("file", "must be a still, png or jpeg");
+          throw new InvalidInput("file", "must be a still: png, jpeg or tiff");
         }
         store.keep(stored);
         TakeStill s = new TakeStill();
@@ -84,6 +89,7 @@ public class StillResource {
         s.takeId = t.id;
         s.hash = stored.hash();
         s.type = found.type();
+        s.previewHash = found.type().equals("image/tiff") ? preview(store.find(stored.hash())) : null;
         s.width = found.facts().raster().width();
         s.height = found.facts().raster().height();
         s.caption = caption == null ? "" : caption.strip();
@@ -104,6 +110,18 @@ public class StillResource {
   @Transactional(readOnly = true)
   public ResponseEntity<Resource> picture(@PathVariable UUID production, @PathVariable UUID still, Member me) {
     TakeStill s = stills.findByIdAndProductionId(still, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such still."));
-    return Sandboxed.file(store.find(s.hash), s.type, s.hash);
+    String hash = s.previewHash == null ? s.hash : s.previewHash;
+    return Sandboxed.file(store.find(hash), s.previewHash == null ? s.type : "image/png", hash);
+  }
+
+  /** Hash of a copy that browsers can show. */
+  private String preview(Path still) throws IOException {
+    MediaStore.Stored copy = store.receive(new ByteArrayInputStream(pictures.png(still)));
+    try {
+      store.keep(copy);
+      return copy.hash();
+    } finally {
+      store.discard(copy);
+    }
   }
 }

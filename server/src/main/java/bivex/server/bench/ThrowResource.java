@@ -1,0 +1,161 @@
+package bivex.server.bench;
+
+import static bivex.server.keep.Role.ARTIST;
+import static bivex.server.keep.Role.COORDINATOR;
+import static bivex.server.keep.Role.FLOOR;
+import static bivex.server.keep.Role.PRODUCER;
+
+import bivex.core.InvalidInput;
+import bivex.core.motion.TakePairing;
+import bivex.core.motion.Throw.Spot;
+import bivex.server.access.Allowed;
+import bivex.server.access.Member;
+import bivex.server.http.Json;
+import bivex.server.http.Problems;
+import bivex.server.keep.TakeEntries;
+import bivex.server.keep.TakeEntry;
+import bivex.server.keep.ThrowPath;
+import bivex.server.keep.ThrowPaths;
+import bivex.server.live.Journal;
+import java.nio.charset.StandardCharsets;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.NoSuchElementException;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.http.ResponseEntity;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Throws: where the thrown thing is in some frames of each take, which take goes with which, and the way of the replacement. */
+@RestController
+@RequestMapping("/api/productions/{production}")
+public class ThrowResource {
+  private static final int MOST_MARKS = 200;
+  private static final int MOST_TAKES = 60;
+  private final TakeEntries takes;
+  private final ThrowPaths paths;
+  private final Journal journal;
+
+  ThrowResource(TakeEntries takes, ThrowPaths paths, Journal journal) {
+    this.takes = takes;
+    this.paths = paths;
+    this.journal = journal;
+  }
+
+  /** @param spots frame of the clip and place in px of the picture; empty takes the marks away */
+  public record NewThrowPath(ThrowPath.Half half, List<Spot> spots) {}
+
+  /** @param cost px, less is better */
+  public record PairView(UUID giver, int giverTake, UUID receiver, int receiverTake, double cost, double endPx, double pathPx, double frames) {}
+
+  /** All pairs of a shot. @param words what to do next */
+  public record PairsView(List<PairView> pairs, String words) {}
+
+  /** One pair as a flight. @param words for the desk */
+  public record FlightView(UUID giver, UUID receiver, double handOver, List<Spot> way, double fallPx, boolean bends, String words) {}
+
+  /** Marks the thing in some frames of a take; the whole set of marks is sent each time. */
+  @PutMapping("/takes/{take}/throw")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional
+  public BenchSheets.ThrowPathView mark(@PathVariable UUID production, @PathVariable UUID take, Member me, @RequestHeader("If-Match") String ifMatch, @RequestBody NewThrowPath in) {
+    TakeEntry t = takes.findById(take).filter(x -> x.productionId.equals(me.productionId())).orElseThrow(() -> new NoSuchElementException("There is no such take."));
+    if (in.half() == null) {
+      throw new InvalidInput("half", "must be THROW or CATCH");
+    }
+    List<Spot> spots = in.spots() == null ? List.of() : in.spots().stream().sorted(Comparator.comparingDouble(Spot::frame)).toList();
+    InvalidInput.within("spots", (long) spots.size(), 0, MOST_MARKS);
+    for (Spot s : spots) {
+      InvalidInput.within("spots: frame", s.frame(), 0, 1_000_000);
+      InvalidInput.within("spots: x", s.x(), -20_000, 20_000);
+      InvalidInput.within("spots: y", s.y(), -20_000, 20_000);
+    }
+    if (spots.stream().map(Spot::frame).distinct().count() != spots.size()) {
+      throw new InvalidInput("spots", "has two marks in one frame");
+    }
+    ThrowPath p = paths.findById(take).orElse(null);
+    if (p == null) {
+      p = new ThrowPath();
+      p.takeId = t.id;
+      p.productionId = me.productionId();
+      p.version = null;
+    } else {
+      Problems.mustBeCurrent(ifMatch, p.version, BenchSheets.view(p), in);
+    }
+    p.half = in.half();
+    p.spots = spots;
+    p.markedBy = me.name();
+    p = paths.saveAndFlush(p);
+    journal.record(me, "marked a throw", "take", t.id.toString(), t.slate + " take " + t.number + ", " + spots.size() + " marks");
+    return BenchSheets.view(p);
+  }
+
+  /** Every take of the throw with every take of the catch, best first. */
+  @GetMapping("/shots/{shot}/throws")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional(readOnly = true)
+  public PairsView pairs(@PathVariable UUID production, @PathVariable UUID shot, Member me) {
+    Map<UUID, TakeEntry> of = takes.called(me.productionId(), List.of(shot)).stream().map(TakeEntries.Called::take).collect(Collectors.toMap(t -> t.id, t -> t));
+    List<ThrowPath> marked = paths.findByProductionId(me.productionId()).stream().filter(p -> of.containsKey(p.takeId) && p.spots.size() >= 2).limit(MOST_TAKES).toList();
+    List<TakePairing.Marked> givers = marks(marked, ThrowPath.Half.THROW);
+    List<TakePairing.Marked> receivers = marks(marked, ThrowPath.Half.CATCH);
+    if (givers.isEmpty() || receivers.isEmpty()) {
+      return new PairsView(List.of(), "Mark release and catch in at least one take of the throw and one of the catch" + (givers.isEmpty() == receivers.isEmpty() ? "." : givers.isEmpty() ? "; no throw is marked yet." : "; no catch is marked yet."));
+    }
+    List<PairView> out = TakePairing.rank(givers, receivers).stream().map(p -> {
+      UUID g = UUID.fromString(p.giver());
+      UUID r = UUID.fromString(p.receiver());
+      return new PairView(g, of.get(g).number, r, of.get(r).number, p.cost(), p.endPx(), p.pathPx(), p.frames());
+    }).toList();
+    PairView best = out.get(0);
+    return new PairsView(out, String.format(Locale.ROOT, "Throw take %d goes with catch take %d: the ends are %.0f px apart.", best.giverTake, best.receiverTake, best.endPx));
+  }
+
+  private static List<TakePairing.Marked> marks(List<ThrowPath> marked, ThrowPath.Half half) {
+    return marked.stream().filter(p -> p.half == half).map(p -> new TakePairing.Marked(p.takeId.toString(), p.spots)).toList();
+  }
+
+  /** The way of the replacement for a pair. @param handOver frame of the throw; left out for the top of its arc */
+  @GetMapping("/throws/{giver}/{receiver}")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional(readOnly = true)
+  public FlightView flight(@PathVariable UUID production, @PathVariable UUID giver, @PathVariable UUID receiver, Member me, @RequestParam(required = false) Double handOver) {
+    ThrowPath g = path(me, giver);
+    ThrowPath r = path(me, receiver);
+    double at = handOver != null ? handOver : TakePairing.top(new TakePairing.Marked("throw", g.spots));
+    TakePairing.Flight f = TakePairing.flight(new TakePairing.Marked("throw", g.spots), new TakePairing.Marked("catch", r.spots), at);
+    return new FlightView(giver, receiver, at, f.way(), f.fall(), f.bends(), String.format(Locale.ROOT, "Replaced from frame %.0f on, falling by %.2f px a frame².%s", at, f.fall(), f.bends() ? " It bends both ways, which nothing thrown does: choose another pair or hand over elsewhere." : ""));
+  }
+
+  /** The same as a table: frame, x, y. */
+  @GetMapping("/throws/{giver}/{receiver}/path.csv")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional(readOnly = true)
+  public ResponseEntity<byte[]> csv(@PathVariable UUID production, @PathVariable UUID giver, @PathVariable UUID receiver, Member me, @RequestParam(required = false) Double handOver) {
+    FlightView f = flight(production, giver, receiver, me, handOver);
+    String rows = f.way.stream().map(s -> String.format(Locale.ROOT, "%.0f,%.2f,%.2f", s.frame(), s.x(), s.y())).collect(Collectors.joining("\r\n", "frame,x,y\r\n", "\r\n"));
+    return BenchResource.file(rows.getBytes(StandardCharsets.UTF_8), "replacement.csv", "text/csv;charset=UTF-8");
+  }
+
+  /** The same as JSON. */
+  @GetMapping("/throws/{giver}/{receiver}/path.json")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional(readOnly = true)
+  public ResponseEntity<byte[]> json(@PathVariable UUID production, @PathVariable UUID giver, @PathVariable UUID receiver, Member me, @RequestParam(required = false) Double handOver) {
+    return BenchResource.file(Json.MAPPER.writeValueAsBytes(flight(production, giver, receiver, me, handOver)), "replacement.json", "application/json");
+  }
+
+  private ThrowPath path(Member me, UUID take) {
+    return paths.findById(take).filter(p -> p.productionId.equals(me.productionId())).orElseThrow(() -> new NoSuchElementException("Nothing is marked in this take."));
+  }
+}

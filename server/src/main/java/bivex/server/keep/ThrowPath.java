@@ -1,0 +1,38 @@
+package bivex.server.keep;
+
+import bivex.core.motion.Throw;
+import jakarta.persistence.Convert;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Id;
+import jakarta.persistence.Version;
+import java.util.List;
+import java.util.UUID;
+import tools.jackson.core.type.TypeReference;
+
+/** Where a thrown thing is in some frames of a take. */
+@Entity
+public class ThrowPath {
+  /** Which side of the throw a take is. */
+  public enum Half {
+    THROW,
+    CATCH
+  }
+
+  @Id public UUID takeId;
+  public UUID productionId;
+  @Enumerated(EnumType.STRING) public Half half;
+
+  @Convert(converter = Spots.class)
+  public List<Throw.Spot> spots;
+
+  public String markedBy;
+  @Version public Long version;
+
+  static class Spots extends JsonColumn<List<Throw.Spot>> {
+    Spots() {
+      super(new TypeReference<>() {});
+    }
+  }
+}

@@ -1,0 +1,139 @@
+<script lang="ts">
+  import { tinykeys } from 'tinykeys';
+  import { api, got, type Schemas } from '../api/client';
+  import { house } from '../house.svelte';
+  import { free } from '../keys';
+  import { Job } from './job.svelte';
+  import JobLine from './JobLine.svelte';
+
+  /** The join between two plates of a set, drawn over the composite it makes. */
+  let { set }: { set: Schemas['BenchSet'] } = $props();
+  const h = house();
+  const job = new Job(() => h.id);
+  const able = $derived(set.takes.filter((t) => t.stills.length > 0 && t.call !== 'NO_GOOD' && t.call !== 'FALSE_START'));
+  let leftId = $state('');
+  let rightId = $state('');
+  let drift = $state(0);
+  let shown = $state(true);
+  const left = $derived(able.find((t) => t.id === leftId) ?? able[0]);
+  const right = $derived(able.find((t) => t.id === rightId) ?? able.find((t) => t.id !== left?.id && t.plate !== left?.plate) ?? able[1]);
+  const a = $derived(left?.stills[0]);
+  const b = $derived(right?.stills[0]);
+  const j = $derived(job.done?.join ?? null);
+  const name = (t: Schemas['BenchTake'] | undefined) => (t ? `${t.label}, take ${t.number}` : '');
+  const picture = (id: string | undefined) => `/api/productions/${h.id}/stills/${id}/picture`;
+  const w = $derived(a?.width ?? 1280);
+  const tall = $derived(a?.height ?? 720);
+  const KIND: Record<Schemas['PlateJoin']['kind'], string> = { STATIC: 'A standing join', MOVING: 'A moving join', CROSSING: 'Somebody crosses it' };
+  const runs = $derived.by(() => {
+    const out: string[] = [];
+    const c = j?.crossing ?? [];
+    for (let i = 0; i < c.length; i++) {
+      const from = c[i]!;
+      while (c[i + 1] === c[i]! + 1) i++;
+      out.push(c[i] === from ? `${from}` : `${from}–${c[i]}`);
+    }
+    return out.join(', ');
+  });
+
+  async function find(): Promise<void> {
+    if (a && b && !job.busy) await job.run(() => got(api.POST('/api/productions/{production}/bench/joins', { params: { path: { production: h.id } }, body: { left: a.id, right: b.id, driftStops: drift } })));
+  }
+
+  $effect(() => tinykeys(window, { Enter: free(() => void find()), v: free(() => (shown = !shown)) }));
+</script>
+
+<div class="two">
+  <div class="min-w-0">
+    {#if a && b}
+      <svg class="comp" viewBox="0 0 {w} {tall}" role="img" aria-label={j ? `composite of ${name(left)} and ${name(right)} along the join` : `${name(left)} at the left, ${name(right)} at the right`}>
+        <defs><clipPath id="right-of-join"><path d={j ? `${j.svg}L${w} ${tall}L${w} 0Z` : `M${w / 2} 0L${w / 2} ${tall}L${w} ${tall}L${w} 0Z`} /></clipPath></defs>
+        <image href={picture(a.id)} width={w} height={tall} />
+        <image href={picture(b.id)} width={w} height={tall} clip-path="url(#right-of-join)" />
+        {#if j && shown}
+          <path d={j.svg} class="feather" stroke-width={j.featherPx} />
+          <path d={j.svg} class="under" /><path d={j.svg} class="path" />
+        {/if}
+      </svg>
+      <p class="soft small mt-1">{j ? 'Left of the line the first plate, right of it the second: what a composite would show before any feather. The pale band is the feather.' : 'Divided in the middle until a join is looked for.'} <kbd>v</kbd> hides the line.</p>
+    {:else}
+      <div class="sheet p-6"><h2>Two plates with a still each are needed</h2><p>Add stills under <em>Lay over</em>.</p></div>
+    {/if}
+  </div>
+  <aside aria-label="Join">
+    <label class="field"><span>Left of the join</span><select class="select" value={left?.id} onchange={(e) => ((leftId = e.currentTarget.value), job.forget())}>{#each able as t (t.id)}<option value={t.id}>{name(t)}{t.zones ? ' · zones measured' : ''}</option>{/each}</select></label>
+    <label class="field mt-2"><span>Right of the join</span><select class="select" value={right?.id} onchange={(e) => ((rightId = e.currentTarget.value), job.forget())}>{#each able as t (t.id)}<option value={t.id}>{name(t)}{t.zones ? ' · zones measured' : ''}</option>{/each}</select></label>
+    <label class="field mt-2"><span>Drift of the light over the take, stops</span><input class="input mono" type="number" step="0.05" bind:value={drift} /></label>
+    <button class="btn w-full mt-3" class:now={!j} disabled={!a || !b || job.busy} onclick={find}>Find the join <kbd>Enter</kbd></button>
+    <JobLine {job} />
+    {#if j}
+      <p class="verdict mt-2">{KIND[j.kind]}</p>
+      <p>{j.words}</p>
+      <dl class="mono">
+        <dt>Feather</dt><dd>{j.featherPx.toFixed(0)} px</dd>
+        <dt>Light across it</dt><dd>{j.stepStops.toFixed(3)} stops</dd>
+        <dt>Differs along it</dt><dd>{j.differencePercent.toFixed(1)} %</dd>
+        <dt>Nearest performer</dt><dd>{j.roomPx >= w ? 'nobody measured' : `${j.roomPx.toFixed(0)} px`}</dd>
+        {#if j.fadeFrames > 0}<dt>Fade the grade</dt><dd>{j.fadeFrames} frames</dd>{/if}
+        {#if j.crossing.length > 0}<dt>Crossed in</dt><dd>frames {runs}</dd><dt>Matte by hand</dt><dd>{j.handMatte.low.toFixed(1)}–{j.handMatte.high.toFixed(1)} h</dd>{/if}
+      </dl>
+      <div class="mt-3 flex gap-2"><a class="btn tight" href="/api/productions/{h.id}/bench/jobs/{job.done?.id}/join.svg" download>SVG path</a><a class="btn tight" href="/api/productions/{h.id}/bench/jobs/{job.done?.id}/join.json" download>JSON</a></div>
+    {:else if !left?.zones || !right?.zones}
+      <p class="soft small mt-2">{!left?.zones && !right?.zones ? 'Neither take has' : `${name(!left?.zones ? left : right)} does not have`} measured zones: the join may run through somebody. Measure them under <em>Watch a take</em>.</p>
+    {/if}
+  </aside>
+</div>
+
+<style>
+  .two {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 296px;
+    gap: 16px;
+  }
+  .comp {
+    width: 100%;
+    display: block;
+    background: #000;
+  }
+  path {
+    fill: none;
+  }
+  clipPath path {
+    fill: #000;
+  }
+  .feather {
+    stroke: rgb(255 255 255 / 22%);
+  }
+  .under {
+    stroke: #000;
+    stroke-width: 4;
+    vector-effect: non-scaling-stroke;
+  }
+  .path {
+    stroke: #fff;
+    stroke-width: 2;
+    stroke-dasharray: 9 5;
+    vector-effect: non-scaling-stroke;
+  }
+  .verdict {
+    font-size: 15px;
+    font-weight: 640;
+    border-left: 4px solid var(--ink);
+    padding-left: 8px;
+  }
+  dl {
+    display: grid;
+    grid-template-columns: auto 1fr;
+    gap: 2px 10px;
+    margin-top: 10px;
+    border-top: 1px solid var(--line);
+    padding-top: 8px;
+  }
+  dt {
+    color: var(--soft);
+    font-family: var(--sans);
+  }
+  .now kbd {
+    color: inherit;
+  }
+</style>
