@@ -72,7 +72,7 @@
       <p class="soft">{d ? 'No takes yet. Log takes on the Floor and add a still to each: they are laid over each other here.' : ''}</p>
     {/each}
   </nav>
-  <main>
+  <section class="work" aria-label="Work">
     <div class="tools" role="tablist" aria-label="Tools of the bench">
       {#each TOOLS as [t, word, key] (t)}<button role="tab" aria-selected={tool === t} onclick={() => (tool = t)}>{word} <kbd>{key}</kbd></button>{/each}
       {#if set}<span class="soft small where"><Tape letter={set.tape} /> {set.name} · {set.shots.join(', ')}</span>{/if}
@@ -91,7 +91,7 @@
         {:else}<div class="sheet p-6"><h2>This set has nothing to hold against each other yet</h2><p class="soft">Two usable takes of plates that must match are needed; the first that was picked is the reference.</p></div>{/if}
       {/if}
     {/if}
-  </main>
+  </section>
 </div>
 
 <style>
@@ -110,7 +110,7 @@
     font-size: 16px;
     margin-bottom: 8px;
   }
-  section {
+  nav section {
     border-top: 1px solid var(--line);
     padding-block: 7px;
   }
@@ -120,6 +120,7 @@
     align-items: center;
     text-align: left;
     width: 100%;
+    min-height: 26px;
   }
   .pair {
     display: grid;
@@ -149,7 +150,7 @@
   .none {
     padding-left: 4px;
   }
-  main {
+  .work {
     overflow-y: auto;
     padding: 8px 16px 16px;
     min-width: 0;

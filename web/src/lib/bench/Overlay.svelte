@@ -56,7 +56,7 @@
     if (!by) return;
     e.preventDefault();
     if (glass) {
-      at = { x: Math.max(0, Math.min(1, at.x + (by[0]! * step) / width)), y: Math.max(0, Math.min(1, at.y + (by[1]! * step) / height)) };
+      at = { x: Math.max(0, Math.min(1, at.x + (by[0]! * step) / (width - 1))), y: Math.max(0, Math.min(1, at.y + (by[1]! * step) / (height - 1))) };
     } else if (by[0]) {
       share = Math.max(0, Math.min(1, share + (by[0] * step) / 100));
     }

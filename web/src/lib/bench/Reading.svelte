@@ -12,23 +12,23 @@
 {#if r.remedy}<p class="todo">{r.remedy[0]?.toUpperCase()}{r.remedy.slice(1)}.</p>{/if}
 {#if r.sure}
   <dl class="mono">
-    <dt class:over={over('NUDGE') || over('SIZE')}>Shift</dt>
+    <dt class:beyond={over('NUDGE') || over('SIZE')}>Shift</dt>
     <dd>{Math.abs(r.found.dx).toFixed(2)} px {r.found.dx < 0 ? 'left' : 'right'}<br />{Math.abs(r.found.dy).toFixed(2)} px {r.found.dy < 0 ? 'up' : 'down'}</dd>
-    <dt class:over={over('NUDGE')}>Turn</dt>
+    <dt>Turn</dt>
     <dd>{signed(r.found.degrees, 3)}°</dd>
-    <dt class:over={over('SIZE')}>Size</dt>
+    <dt class:beyond={over('SIZE')}>Size</dt>
     <dd>{signed(100 * (r.found.scale - 1), 3)} %</dd>
-    <dt class:over={r.worstPx > r.limits.shiftPx}>Worst corner</dt>
+    <dt class:beyond={r.worstPx > r.limits.shiftPx}>Worst corner</dt>
     <dd>{r.worstPx.toFixed(2)} px <span class="soft">± {r.uncertaintyPx.toFixed(2)}, limit {r.limits.shiftPx}</span></dd>
     {#if r.light.measured}
-      <dt class:over={over('EXPOSURE') || over('LIGHT_MOVED')}>Light</dt>
+      <dt class:beyond={over('EXPOSURE') || over('LIGHT_MOVED')}>Light</dt>
       <dd>{signed(r.light.stops, 3)} stops <span class="soft">limit {r.limits.stops}</span></dd>
-      <dt class:over={over('WHITE_BALANCE')}>Colour of light</dt>
+      <dt class:beyond={over('WHITE_BALANCE')}>Colour of light</dt>
       <dd>{signed(r.light.mired, 1)} mired <span class="soft">limit {r.limits.mired}</span></dd>
       <dt>Colour</dt>
       <dd>ΔE00 {r.light.deltaE.toFixed(2)}</dd>
     {/if}
-    <dt class:over={over('FOCUS')}>Softer by</dt>
+    <dt class:beyond={over('FOCUS')}>Softer by</dt>
     <dd>{r.softerPx === null ? 'cannot be told' : `${signed(r.softerPx, 2)} px`} <span class="soft">limit {r.limits.blurPx}</span></dd>
     <dt>Not the same</dt>
     <dd>{Math.round(r.differs * 100)} % of the frame</dd>
@@ -67,7 +67,7 @@
     color: var(--soft);
     font-family: var(--sans);
   }
-  dt.over {
+  dt.beyond {
     color: var(--pencil);
     font-weight: 640;
   }

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { createQuery } from '@tanstack/svelte-query';
+  import { tick } from 'svelte';
   import { tinykeys } from 'tinykeys';
-  import { api, got, Refused, type Schemas } from '../api/client';
+  import { api, got, type Schemas } from '../api/client';
   import { house } from '../house.svelte';
   import { free } from '../keys';
   import { frame as shell } from '../state.svelte';
@@ -14,11 +15,12 @@
   let frame = $state(0);
   let cross = $state({ x: 320, y: 180 });
   let chosen = $state(0);
+  let sides = $state<Record<string, 'THROW' | 'CATCH'>>({});
 
   const able = $derived(set.takes.filter((t) => t.clips.length > 0));
   const take = $derived(able.find((t) => t.id === takeId) ?? able.find((t) => t.path === null) ?? able[0]);
   const clip = $derived(take?.clips[take.clips.length - 1]);
-  const half = $derived(take?.path?.half ?? (take && /receiv|catch/i.test(take.plate) ? 'CATCH' : 'THROW'));
+  const half = $derived((take && sides[take.id]) ?? take?.path?.half ?? (take && /receiv|catch/i.test(take.plate) ? 'CATCH' : 'THROW'));
   const spots = $derived(take?.path?.spots ?? []);
   const pairs = createQuery(() => ({ queryKey: [h.id, 'throws', take?.shot], enabled: take !== undefined, queryFn: () => got(api.GET('/api/productions/{production}/shots/{shot}/throws', { params: { path: { production: h.id, shot: take?.shot ?? '' } } })) }));
   const pair = $derived(pairs.data?.pairs[chosen]);
@@ -33,19 +35,40 @@
   const name = (t: Schemas['BenchTake']) => `${t.label}, take ${t.number}`;
   const line = (s: readonly { x: number; y: number }[]) => s.map((p) => `${p.x},${p.y}`).join(' ');
 
-  async function put(next: Schemas['Spot'][], side: 'THROW' | 'CATCH' = half): Promise<void> {
-    if (!take) return;
-    try {
-      await api.PUT('/api/productions/{production}/takes/{take}/throw', { params: { path: { production: h.id, take: take.id }, header: { 'If-Match': `"${take.path?.version ?? 0}"` } }, body: { half: side, spots: next } });
+  let queue: Promise<void> = Promise.resolve();
+
+  /** Changes the marks of the take that is shown, one change after the other, each on what the one before left. */
+  function change(to: (s: Schemas['Spot'][]) => Schemas['Spot'][]): void {
+    const id = take?.id;
+    if (!id) return;
+    // The take that is being marked stays; without this the next unmarked one would be chosen.
+    takeId = id;
+    queue = queue.then(async () => {
+      await tick();
+      const t = set.takes.find((x) => x.id === id);
+      try {
+        await api.PUT('/api/productions/{production}/takes/{take}/throw', { params: { path: { production: h.id, take: id }, header: { 'If-Match': `"${t?.path?.version ?? 0}"` } }, body: { half: sides[id] ?? half, spots: to(t?.path?.spots ?? []) } });
+      } catch (e) {
+        shell.wrong(e);
+      }
       await h.again();
-    } catch (e) {
-      if (e instanceof Refused && e.stale) await h.again();
-      shell.wrong(e);
-    }
+    });
   }
 
-  const mark = () => put([...spots.filter((s) => s.frame !== frame), { frame, x: Math.round(cross.x * 10) / 10, y: Math.round(cross.y * 10) / 10 }]);
-  const unmark = () => put(spots.filter((s) => s.frame !== frame));
+  function side(to: 'THROW' | 'CATCH'): void {
+    if (take) sides[take.id] = to;
+    change((s) => s);
+  }
+
+  function mark(): void {
+    const here = { frame, x: Math.round(cross.x * 10) / 10, y: Math.round(cross.y * 10) / 10 };
+    change((s) => [...s.filter((x) => x.frame !== here.frame), here]);
+  }
+
+  function unmark(): void {
+    const here = frame;
+    change((s) => s.filter((x) => x.frame !== here));
+  }
 
   function at(e: PointerEvent): void {
     const r = (e.currentTarget as HTMLElement).getBoundingClientRect();
@@ -70,8 +93,8 @@
       'Shift+ArrowRight': by(1, 0),
       'Shift+ArrowUp': by(0, -1),
       'Shift+ArrowDown': by(0, 1),
-      Enter: free(() => void mark()),
-      Backspace: free(() => void unmark()),
+      Enter: free(() => mark()),
+      Backspace: free(() => unmark()),
     }),
   );
 </script>
@@ -83,7 +106,7 @@
     <div class="min-w-0">
       <div class="flex gap-2 items-end mb-2">
         <label class="field grow"><span>Take</span><select class="select" value={take.id} onchange={(e) => ((takeId = e.currentTarget.value), (frame = 0))}>{#each able as t (t.id)}<option value={t.id}>{name(t)} · {t.path && t.path.spots.length > 1 ? `${t.path.spots.length} marks` : 'not marked'}</option>{/each}</select></label>
-        <label class="field"><span>This take is the</span><select class="select" value={half} onchange={(e) => put(spots, e.currentTarget.value as 'THROW' | 'CATCH')}><option value="THROW">throw</option><option value="CATCH">catch</option></select></label>
+        <label class="field"><span>This take is the</span><select class="select" value={half} onchange={(e) => side(e.currentTarget.value as 'THROW' | 'CATCH')}><option value="THROW">throw</option><option value="CATCH">catch</option></select></label>
       </div>
       <!-- svelte-ignore a11y_no_static_element_interactions -->
       <div class="spot" onpointerdown={at}>

@@ -128,7 +128,7 @@ public record PlateComparison(int width, int height, boolean sure, String doubt,
       double sizePx = Math.abs(r.scale() - 1) * Math.hypot(w, h) / 2;
       String back = Said.of("lay it back: %s, turn %s, size %s; the shot must be blown up by %.1f %%", way(-r.dx(), -r.dy(), 2), turn(-r.degrees(), 3), plain(1 / r.scale(), 5), r.costPercent(w, h));
       boolean size = sizePx > 0.6 * worst;
-      out.add(new Fault(size ? Cause.SIZE : Cause.NUDGE, size ? "size" : "shift", size ? Said.of("%s %% at the size, %.1f px at the corners", signed(100 * (r.scale() - 1), 2), worst) : way(r.dx(), r.dy(), 1) + ", turned " + turn(r.degrees(), 2), Said.of("%s px", plain(l.shiftPx, 2)), Said.of("a corner is off by %.1f px: edges step at the join", worst), "shoot it again if the set stands; else " + back, worst / l.shiftPx));
+      out.add(new Fault(size ? Cause.SIZE : Cause.NUDGE, size ? "size" : "shift", size ? Said.of("%s %% at the size, %.1f px at the corners", signed(100 * (r.scale() - 1), 2), worst) : way(r.dx(), r.dy(), 1) + (Math.abs(r.degrees()) < 0.005 ? "" : ", turned " + turn(r.degrees(), 2)), Said.of("%s px", plain(l.shiftPx, 2)), Said.of("a corner is off by %.1f px: edges step at the join", worst), "shoot it again if the set stands; else " + back, worst / l.shiftPx));
     }
     if (softer != null && Math.abs(softer) > l.blurPx) {
       out.add(new Fault(Cause.FOCUS, "sharpness", Said.of("%s by %.1f px", softer > 0 ? "softer" : "sharper", Math.abs(softer)), Said.of("%s px", plain(l.blurPx, 2)), "the background is " + (softer > 0 ? "softer" : "sharper") + " beyond the join", Said.of("set the focus back and shoot it again; else soften the %s by %.1f px, detail that is not there cannot be had", softer > 0 ? "first" : "second", Math.abs(softer)), Math.abs(softer) / l.blurPx));
@@ -167,8 +167,18 @@ public record PlateComparison(int width, int height, boolean sure, String doubt,
     return f.cause.words.substring(0, 1).toUpperCase(java.util.Locale.ROOT) + f.cause.words.substring(1) + ": " + f.found + more + ".";
   }
 
+  /** A way in words, without what rounds to nothing. */
   private static String way(double dx, double dy, int decimals) {
-    return plain(Math.abs(dx), decimals) + (dx < 0 ? " px left, " : " px right, ") + plain(Math.abs(dy), decimals) + (dy < 0 ? " px up" : " px down");
+    String across = plain(Math.abs(dx), decimals);
+    String down = plain(Math.abs(dy), decimals);
+    List<String> out = new ArrayList<>();
+    if (!across.matches("[0.]+")) {
+      out.add(across + (dx < 0 ? " px left" : " px right"));
+    }
+    if (!down.matches("[0.]+") || out.isEmpty()) {
+      out.add(down + (dy < 0 ? " px up" : " px down"));
+    }
+    return String.join(", ", out);
   }
 
   private static String turn(double degrees, int decimals) {

@@ -63,6 +63,7 @@ import org.springframework.web.bind.annotation.RestController;
 public class BenchResource {
   private static final double SLOPE_PX = 6;
   private static final double MARGIN = 0.006;
+  private static final double CAMERA_MOVED = 0.02;
 
   private final BenchSheets sheets;
   private final BenchJobs jobs;
@@ -208,15 +209,25 @@ public class BenchResource {
       Registration[] where = {null};
       List<PlateZones.Occupied> out = new ArrayList<>();
       frames.watch(store.find(c.hash), c.width, c.height, (n, p) -> {
-        if (where[0] == null) {
-          Registering r = Registering.of(empty.luma(), p.luma(), Registering.Grade.FINE, () -> j.cancelled);
-          where[0] = r.sure() ? r.found() : Registration.NONE;
+        where[0] = where[0] == null ? lies(empty, p, j) : where[0];
+        PlateZones.Occupied o = PlateZones.of(empty, p, where[0], n);
+        if (o.covered() > CAMERA_MOVED + (out.isEmpty() ? 0 : out.get(out.size() - 1).covered())) {
+          // Nobody grows that fast: either somebody came in, or the camera was touched and the set itself is off.
+          Registration again = lies(empty, p, j);
+          PlateZones.Occupied moved = PlateZones.of(empty, p, again, n);
+          where[0] = moved.covered() < o.covered() ? again : where[0];
+          o = moved.covered() < o.covered() ? moved : o;
         }
-        out.add(PlateZones.of(empty, p, where[0], n));
+        out.add(o);
         j.at(Math.min(0.99, (n + 1.0) / c.frames), "frame " + (n + 1) + " of " + c.frames);
       }, () -> j.cancelled);
       j.occupied = List.copyOf(out);
     }));
+  }
+
+  private static Registration lies(Picture clean, Picture frame, BenchJobs.Job j) {
+    Registering r = Registering.of(clean.luma(), frame.luma(), Registering.Grade.FINE, () -> j.cancelled);
+    return r.sure() ? r.found() : Registration.NONE;
   }
 
   /** How far a measurement is, and what it found. */

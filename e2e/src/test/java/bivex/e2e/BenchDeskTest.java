@@ -1,0 +1,159 @@
+package bivex.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import bivex.server.Clips;
+import bivex.server.Stage;
+import bivex.server.Walls;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.FilePayload;
+import java.awt.image.BufferedImage;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Map;
+import java.util.UUID;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+
+/** The bench in the real browser, worked by keys: measure, look, keep; mark a throw; check what was handed over. */
+class BenchDeskTest {
+  private static Browsers browsers;
+  private final Stage stage = new Stage();
+
+  @BeforeAll
+  static void open() {
+    browsers = new Browsers();
+  }
+
+  @AfterAll
+  static void close() {
+    browsers.nothingBroke();
+    browsers.close();
+  }
+
+  private void still(String take, double dx) throws Exception {
+    Stage.ok(stage.producer.upload(stage.base + "/takes/" + take + "/stills", "a.png", Walls.coded(Walls.wall(960, 540, dx, 0, BufferedImage.TYPE_INT_RGB), "png"), Map.of("id", UUID.randomUUID().toString())));
+  }
+
+  private static Locator button(Page p, String name) {
+    return p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile(name)));
+  }
+
+  @Test
+  void aPairIsMeasuredLookedAtAndKeptWithKeysAlone() throws Exception {
+    String first = stage.pick("plate:performance-1", Stage.CAMERA).text("id");
+    String second = stage.pick("plate:performance-2", Stage.CAMERA).text("id");
+    still(first, 0);
+    Page p = browsers.at(stage, stage.producer.person(), "/bench");
+    assertThat(p.locator(".work h2").first()).containsText("Performance 2, take 1 has no still");
+    // A still is added here; a TIFF shows as well.
+    p.locator("input[type=file]").nth(1).setInputFiles(new FilePayload("b.tif", "image/tiff", Walls.coded(Walls.wall(960, 540, 3.25, 0, BufferedImage.TYPE_INT_RGB), "tiff")));
+    assertThat(p.locator(".over img").nth(1)).hasJSProperty("naturalWidth", 960);
+    assertThat(button(p, "Stops s")).isDisabled();
+    p.keyboard().press("Enter");
+    assertThat(p.locator(".verdict")).hasText("The camera was nudged: 3.2 px right.", new com.microsoft.playwright.assertions.LocatorAssertions.HasTextOptions().setTimeout(20_000));
+    Browsers.accessible(p, "bench: a measured pair");
+    p.keyboard().press("s");
+    assertThat(p.locator("canvas.heat")).isVisible();
+    assertThat(((Number) p.evaluate("() => document.querySelector('canvas.heat').width")).intValue()).isEqualTo(60);
+    p.keyboard().press("Space");
+    assertThat(p.locator(".tag.corner")).hasText("Performance 2, take 1");
+    p.keyboard().press("Space");
+    assertThat(p.locator(".tag.corner")).hasText("Performance 1, take 1");
+    p.keyboard().press("m");
+    p.locator("div.over").focus();
+    p.keyboard().press("ArrowRight");
+    assertThat(p.locator(".glass")).containsText("px 481, 270");
+    assertThat(p.locator(".glass .vals span").first()).hasText(Pattern.compile("\\d+ \\d+ \\d+"));
+    p.keyboard().press("a");
+    assertThat(p.locator(".second img")).hasAttribute("style", Pattern.compile("rotate.*translate\\(-0\\.33"));
+    p.keyboard().press("k");
+    assertThat(p.locator("footer .notice")).containsText("in doubt until it is shot again");
+    assertThat(p.locator("nav.sets .pair")).containsText("The camera was nudged");
+    assertThat(stage.state("plate:performance-2")).startsWith("IN_DOUBT");
+    assertThat(p.locator("h1")).hasText("1 take does not agree with its reference");
+  }
+
+  @Test
+  void aThrowIsMarkedOnThePictureAndPaired() throws Exception {
+    for (String plate : new String[] {"plate:performance-1", "plate:performance-2"}) {
+      String take = stage.pick(plate, Stage.CAMERA).text("id");
+      Stage.ok(stage.producer.upload(stage.base + "/takes/" + take + "/clips", "t.mp4", Clips.mp4(640, 360, "24", 24), Map.of()));
+    }
+    Page p = browsers.at(stage, stage.producer.person(), "/bench");
+    p.locator("nav.sets .pair").first().waitFor();
+    p.keyboard().press("t");
+    assertThat(p.locator(".verdict")).containsText("Mark release and catch");
+    for (String half : new String[] {"THROW", "CATCH"}) {
+      if (half.equals("CATCH")) {
+        p.locator("select").first().selectOption(new com.microsoft.playwright.options.SelectOption().setIndex(1));
+        p.locator("select").nth(1).selectOption("CATCH");
+        assertThat(p.locator("select").nth(1)).hasValue("CATCH");
+      }
+      for (int i = 0; i < 3; i++) {
+        p.locator("body").press("Enter");
+        assertThat(p.locator(".clip circle")).hasCount(i + 1);
+        for (int k = 0; k < 5; k++) {
+          p.keyboard().press(".");
+        }
+        p.keyboard().press("Shift+ArrowRight");
+        p.keyboard().press(i == 0 ? "Shift+ArrowUp" : "Shift+ArrowDown");
+      }
+    }
+    assertThat(p.locator(".verdict")).hasText(Pattern.compile("Throw take 1 goes with catch take 1: the ends are \\d+ px apart."));
+    assertThat(p.locator("aside")).containsText("Replaced from frame 5 on");
+    assertThat(p.locator(".clip .way")).hasCount(1);
+    Browsers.accessible(p, "bench: throws");
+    p.keyboard().press("u");
+    p.locator("textarea").first().fill("a.1001.exr\na.1003.exr");
+    button(p, "Check the sequence").click();
+    assertThat(p.locator("[role=status]").first()).containsText("1 frame is missing: 1002");
+    p.getByLabel("Error, px").fill("0.9");
+    button(p, "Grade the solve").click();
+    assertThat(p.locator(".work")).containsText("px at HD");
+    Browsers.accessible(p, "bench: turnover");
+  }
+
+  @Test
+  void aTakeIsWatchedAndItsZonesKeepTheJoinClear() throws Exception {
+    String first = stage.pick("plate:performance-1", Stage.CAMERA).text("id");
+    String second = stage.pick("plate:performance-2", Stage.CAMERA).text("id");
+    still(first, 0);
+    still(second, 0);
+    Path dir = Files.createTempDirectory("walk");
+    BufferedImage wall = Walls.wall(960, 540, 0, 0, BufferedImage.TYPE_INT_RGB);
+    for (int f = 0; f < 16; f++) {
+      BufferedImage frame = new BufferedImage(960, 540, BufferedImage.TYPE_INT_RGB);
+      var g = frame.createGraphics();
+      g.drawImage(wall, 0, 0, null);
+      g.drawImage(wall, f < 9 ? 0 : 6, 0, null);
+      g.setColor(java.awt.Color.WHITE);
+      g.fillRect(600, 150, 150, 390);
+      g.dispose();
+      javax.imageio.ImageIO.write(frame, "png", dir.resolve(String.format("%03d.png", f)).toFile());
+    }
+    Process ffmpeg = new ProcessBuilder("ffmpeg", "-v", "error", "-y", "-r", "24", "-i", dir + "/%03d.png", "-c:v", "libx264", "-crf", "12", "-pix_fmt", "yuv420p", dir + "/walk.mp4").inheritIO().start();
+    assertThat(ffmpeg.waitFor()).isZero();
+    Page p = browsers.at(stage, stage.producer.person(), "/bench");
+    p.locator("nav.sets .pair").first().waitFor();
+    p.keyboard().press("w");
+    p.locator("select").first().selectOption(second);
+    p.locator("input[type=file]").first().setInputFiles(dir.resolve("walk.mp4"));
+    assertThat(p.locator("video")).isVisible();
+    p.keyboard().press("Enter");
+    assertThat(p.locator("aside .verdict")).containsText("touched at frame 9 and stays 6.", new com.microsoft.playwright.assertions.LocatorAssertions.ContainsTextOptions().setTimeout(30_000));
+    assertThat(p.locator(".clip + div")).containsText("frame 9 of 15");
+    p.keyboard().press("z");
+    button(p, "Keep the zones").click(new Locator.ClickOptions().setTimeout(30_000));
+    assertThat(p.locator("footer .notice")).containsText("Zones kept");
+    p.keyboard().press("j");
+    button(p, "Find the join").click();
+    assertThat(p.locator("aside .verdict")).hasText("A standing join", new com.microsoft.playwright.assertions.LocatorAssertions.HasTextOptions().setTimeout(20_000));
+    Browsers.accessible(p, "bench: join");
+  }
+}

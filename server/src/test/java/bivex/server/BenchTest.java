@@ -1,0 +1,335 @@
+package bivex.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import bivex.server.media.Frames;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.concurrent.TimeUnit;
+import java.util.zip.CRC32;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageTypeSpecifier;
+import javax.imageio.ImageWriter;
+import javax.imageio.metadata.IIOMetadata;
+import javax.imageio.metadata.IIOMetadataNode;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** The bench on a real database with real files: what is kept, what it does to the shot, how frames are pulled, and what is refused. */
+class BenchTest {
+  private final Stage stage = new Stage();
+  private final String bench = stage.base + "/bench";
+
+  private String still(String take, String name, byte[] bytes) {
+    String id = UUID.randomUUID().toString();
+    Stage.ok(stage.producer.upload(stage.base + "/takes/" + take + "/stills", name, bytes, Map.of("id", id)));
+    return id;
+  }
+
+  private JsonNode done(Caller.Answer begun) throws InterruptedException {
+    String id = Stage.ok(begun).text("id");
+    for (int i = 0; i < 600; i++) {
+      Caller.Answer a = Stage.ok(stage.producer.get(bench + "/jobs/" + id));
+      if (!List.of("WAITING", "RUNNING").contains(a.text("stand"))) {
+        return a.body();
+      }
+      Thread.sleep(50);
+    }
+    throw new AssertionError("not done in 30 s");
+  }
+
+  private String text(String path) {
+    return new String(stage.producer.get(path).raw().body(), java.nio.charset.StandardCharsets.UTF_8);
+  }
+
+  private JsonNode compare(String a, String b) throws InterruptedException {
+    return done(stage.producer.post(bench + "/comparisons", Map.of("first", a, "second", b)));
+  }
+
+  @Test
+  void whatIsKeptCountsEverywhere() throws Exception {
+    String first = stage.pick("plate:performance-1", Stage.CAMERA).text("id");
+    String second = stage.pick("plate:performance-2", Stage.CAMERA).text("id");
+    String a = still(first, "a.png", Walls.coded(Walls.wall(960, 540, 0, 0, BufferedImage.TYPE_INT_RGB), "png"));
+    String off = still(second, "b.png", Walls.coded(Walls.wall(960, 540, 2.5, 0, BufferedImage.TYPE_INT_RGB), "png"));
+    assertThat(stage.state("plate:performance-2")).startsWith("IN_HAND");
+    assertThat(Stage.ok(stage.producer.get(bench)).at("ready").asInt()).isEqualTo(1);
+
+    JsonNode nudged = compare(a, off);
+    assertThat(nudged.at("/reading/found/dx").asDouble()).isCloseTo(2.5, org.assertj.core.data.Offset.offset(0.06));
+    assertThat(stage.state("plate:performance-2")).as("not kept, so nothing is said").startsWith("IN_HAND");
+    String id = UUID.randomUUID().toString();
+    String kept = bench + "/jobs/" + nudged.path("id").asString() + "/kept";
+    Caller.Answer sheet = Stage.ok(stage.producer.post(kept, Map.of("id", id)));
+    assertThat(sheet.at("differ").asInt()).isEqualTo(1);
+    Stage.ok(stage.producer.post(kept, Map.of("id", id)));
+    // On the shot, on the floor and in what is owed at once.
+    assertThat(stage.state("plate:performance-2")).startsWith("IN_DOUBT").contains("laid over the reference").contains("nudged");
+    assertThat(text(stage.base + "/setups/" + stage.setup)).contains("The camera was nudged");
+    assertThat(text(stage.base + "/owed")).contains("nudged");
+
+    String again = still(second, "c.png", Walls.coded(Walls.wall(960, 540, 0.2, 0, BufferedImage.TYPE_INT_RGB), "png"));
+    JsonNode agrees = compare(a, again);
+    Stage.ok(stage.producer.post(bench + "/jobs/" + agrees.path("id").asString() + "/kept", Map.of("id", UUID.randomUUID().toString())));
+    assertThat(stage.state("plate:performance-2")).as("the last word counts").startsWith("IN_HAND");
+    // A touch of the camera is answered by plates that were measured to agree.
+    Stage.ok(stage.producer.post(stage.base + "/setups/" + stage.setup + "/touches", Map.of("id", UUID.randomUUID().toString(), "kind", "LEGS")));
+    String clean = stage.pick("plate:clean", Stage.CAMERA).text("id");
+    assertThat(stage.state("plate:clean")).startsWith("IN_DOUBT");
+    JsonNode answer = compare(a, still(clean, "d.png", Walls.coded(Walls.wall(960, 540, -0.1, 0, BufferedImage.TYPE_INT_RGB), "png")));
+    Stage.ok(stage.producer.post(bench + "/jobs/" + answer.path("id").asString() + "/kept", Map.of("id", UUID.randomUUID().toString())));
+    assertThat(stage.state("plate:clean")).startsWith("IN_HAND");
+    // Evidence of one take against itself is none.
+    JsonNode same = compare(off, again);
+    assertThat(stage.producer.post(bench + "/jobs/" + same.path("id").asString() + "/kept", Map.of("id", UUID.randomUUID().toString())).text("detail")).contains("two stills of one take");
+  }
+
+  /** The same wall as 8 bit PNG, 16 bit PNG, 16 bit TIFF and JPEG: every pair measures the same light. */
+  @Test
+  void everyFormatMeasuresAlike() throws Exception {
+    String first = stage.pick("plate:performance-1", Stage.CAMERA).text("id");
+    String second = stage.pick("plate:performance-2", Stage.CAMERA).text("id");
+    BufferedImage deep = new BufferedImage(new java.awt.image.ComponentColorModel(java.awt.color.ColorSpace.getInstance(java.awt.color.ColorSpace.CS_sRGB), false, false, java.awt.Transparency.OPAQUE, java.awt.image.DataBuffer.TYPE_USHORT), java.awt.image.Raster.createInterleavedRaster(java.awt.image.DataBuffer.TYPE_USHORT, 960, 540, 3, null), false, null);
+    BufferedImage painted = Walls.wall(960, 540, 0.4, 0.25, BufferedImage.TYPE_USHORT_GRAY);
+    for (int y = 0; y < 540; y++) {
+      for (int x = 0; x < 960; x++) {
+        int v = painted.getRaster().getSample(x, y, 0);
+        deep.getRaster().setPixel(x, y, new int[] {v, v, v});
+      }
+    }
+    String a = still(first, "a.png", Walls.coded(Walls.wall(960, 540, 0, 0, BufferedImage.TYPE_INT_RGB), "png"));
+    Map<String, byte[]> files = new HashMap<>(Map.of("b.png", Walls.coded(deep, "png"), "b.tif", Walls.coded(deep, "tiff"), "c.png", Walls.coded(painted, "png"), "b.jpg", Walls.coded(Walls.wall(960, 540, 0.4, 0.25, BufferedImage.TYPE_INT_RGB), "jpg")));
+    for (Map.Entry<String, byte[]> f : files.entrySet()) {
+      String b = still(second, f.getKey(), f.getValue());
+      JsonNode r = compare(a, b).path("reading");
+      assertThat(r.at("/light/stops").asDouble()).as(f.getKey()).isCloseTo(0.25, org.assertj.core.data.Offset.offset(0.012));
+      assertThat(r.at("/found/dx").asDouble()).as(f.getKey()).isCloseTo(0.4, org.assertj.core.data.Offset.offset(0.06));
+      byte[] shown = stage.producer.get(stage.base + "/stills/" + b + "/picture").raw().body();
+      assertThat(ImageIO.read(new ByteArrayInputStream(shown)).getWidth()).as(f.getKey()).isEqualTo(960);
+      assertThat(shown[0] == 'I' || shown[0] == 'M').as("browsers get no TIFF").isFalse();
+    }
+  }
+
+  @Test
+  void hostilePicturesAreRefusedWithTheReason() throws Exception {
+    String take = stage.pick("plate:performance-1", Stage.CAMERA).text("id");
+    String other = stage.pick("plate:performance-2", Stage.CAMERA).text("id");
+    byte[] good = Walls.coded(Walls.wall(960, 540, 0, 0, BufferedImage.TYPE_INT_RGB), "png");
+    String path = stage.base + "/takes/" + take + "/stills";
+    Map<String, byte[]> hostile = new HashMap<>();
+    hostile.put("dot.png", Clips.still("png", 1, 1));
+    hostile.put("long.png", header(20_000, 1));
+    hostile.put("bomb.png", header(60_000, 60_000));
+    hostile.put("cut.png", Arrays.copyOf(good, good.length / 2));
+    hostile.put("cut.tif", Arrays.copyOf(Walls.coded(Walls.wall(960, 540, 0, 0, BufferedImage.TYPE_INT_RGB), "tiff"), 900));
+    hostile.put("text.png", "not a picture".getBytes());
+    for (Map.Entry<String, byte[]> h : hostile.entrySet()) {
+      Caller.Answer a = stage.producer.upload(path, h.getKey(), h.getValue(), Map.of("id", UUID.randomUUID().toString()));
+      assertThat(a.status()).as(h.getKey()).isEqualTo(422);
+      assertThat(a.text("field")).as(h.getKey()).isEqualTo("file");
+    }
+    // What can be kept as a still but not be measured says so when it is to be measured.
+    String a = still(take, "a.png", good);
+    for (Map.Entry<String, byte[]> f : Map.of("profile.png", withProfile(Walls.coded(Walls.wall(960, 540, 0, 0, BufferedImage.TYPE_INT_RGB), "png")), "huge.png", Walls.coded(new BufferedImage(8000, 2400, BufferedImage.TYPE_BYTE_GRAY), "png")).entrySet()) {
+      String b = still(other, f.getKey(), f.getValue());
+      String against = f.getKey().startsWith("huge") ? still(take, "big.png", f.getValue()) : a;
+      JsonNode j = compare(against, b);
+      assertThat(j.path("stand").asString()).as(f.getKey()).isEqualTo("FAILED");
+      assertThat(j.path("fault").asString()).as(f.getKey()).contains(f.getKey().startsWith("huge") ? "16 megapixels" : "another curve than sRGB");
+    }
+    assertThat(stage.producer.post(bench + "/comparisons", Map.of("first", a, "second", still(other, "small.png", Walls.coded(Walls.wall(640, 360, 0, 0, BufferedImage.TYPE_INT_RGB), "png")))).text("detail")).contains("same shape at another size");
+  }
+
+  /** A PNG that only says how large it is. */
+  private static byte[] header(int w, int h) {
+    java.nio.ByteBuffer b = java.nio.ByteBuffer.allocate(57);
+    b.put(new byte[] {(byte) 0x89, 'P', 'N', 'G', 0x0d, 0x0a, 0x1a, 0x0a}).putInt(13).put("IHDR".getBytes()).putInt(w).putInt(h).put(new byte[] {8, 2, 0, 0, 0});
+    CRC32 crc = new CRC32();
+    crc.update(b.array(), 12, 17);
+    b.putInt((int) crc.getValue()).putInt(0).put("IDAT".getBytes()).putInt(0x35af061e);
+    return b.array();
+  }
+
+  /** The picture with the linear profile that the platform ships beside it. */
+  private static byte[] withProfile(byte[] png) throws Exception {
+    BufferedImage image = ImageIO.read(new ByteArrayInputStream(png));
+    ImageWriter writer = ImageIO.getImageWritersByFormatName("png").next();
+    IIOMetadata meta = writer.getDefaultImageMetadata(ImageTypeSpecifier.createFromRenderedImage(image), null);
+    IIOMetadataNode root = (IIOMetadataNode) meta.getAsTree("javax_imageio_png_1.0");
+    IIOMetadataNode icc = new IIOMetadataNode("iCCP");
+    icc.setAttribute("profileName", "linear");
+    icc.setAttribute("compressionMethod", "deflate");
+    ByteArrayOutputStream packed = new ByteArrayOutputStream();
+    try (var deflate = new java.util.zip.DeflaterOutputStream(packed)) {
+      deflate.write(java.awt.color.ICC_Profile.getInstance(java.awt.color.ColorSpace.CS_LINEAR_RGB).getData());
+    }
+    icc.setUserObject(packed.toByteArray());
+    root.appendChild(icc);
+    meta.setFromTree("javax_imageio_png_1.0", root);
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    try (var stream = ImageIO.createImageOutputStream(out)) {
+      writer.setOutput(stream);
+      writer.write(null, new javax.imageio.IIOImage(image, null, meta), null);
+    }
+    return out.toByteArray();
+  }
+
+  @Test
+  void tenAtOnceAreQueuedAndFinish() throws Exception {
+    String first = stage.pick("plate:performance-1", Stage.CAMERA).text("id");
+    String second = stage.pick("plate:performance-2", Stage.CAMERA).text("id");
+    String a = still(first, "a.png", Walls.coded(Walls.wall(1280, 720, 0, 0, BufferedImage.TYPE_INT_RGB), "png"));
+    String b = still(second, "b.png", Walls.coded(Walls.wall(1280, 720, 1.5, 0, BufferedImage.TYPE_INT_RGB), "png"));
+    List<Caller.Answer> begun = new ArrayList<>();
+    for (int i = 0; i < 10; i++) {
+      begun.add(Stage.ok(stage.producer.post(bench + "/comparisons", Map.of("first", a, "second", b))));
+    }
+    Caller.Answer stopped = Stage.ok(stage.producer.delete(bench + "/jobs/" + begun.get(9).text("id")));
+    assertThat(stopped.text("id")).isEqualTo(begun.get(9).text("id"));
+    for (int i = 0; i < 9; i++) {
+      assertThat(done(begun.get(i)).at("/reading/found/dx").asDouble()).isCloseTo(1.5, org.assertj.core.data.Offset.offset(0.06));
+    }
+    assertThat(done(begun.get(9)).path("stand").asString()).isEqualTo("CANCELLED");
+    // Somebody else's production does not see it.
+    var other = stage.house.production();
+    Caller stranger = stage.house.person(other, bivex.server.keep.Role.PRODUCER);
+    assertThat(stranger.get("/api/productions/" + other.id + "/bench/jobs/" + begun.get(0).text("id")).status()).isEqualTo(404);
+  }
+
+  /**
+   * Frame n against counting decoded frames one by one, for what makes seeking go wrong: NTSC rates, variable rate, an edit list, a start other than zero, pictures out of
+   * order.
+   */
+  @Test
+  void framesAreExactWhateverTheClip() throws Exception {
+    Path dir = Files.createTempDirectory("clips");
+    Map<String, List<String>> kinds = Map.of(
+        "ntsc.mp4", List.of("-r", "30000/1001", "-c:v", "libx264", "-bf", "3", "-g", "15"),
+        "edit.mp4", List.of("-r", "24", "-c:v", "libx264", "-bf", "2", "-movflags", "use_metadata_tags"),
+        "late.webm", List.of("-r", "25", "-c:v", "libvpx", "-output_ts_offset", "7.3"),
+        "variable.mp4", List.of("-vf", "select='not(eq(mod(n,5),3))'", "-vsync", "vfr", "-c:v", "libx264", "-bf", "2"));
+    Frames frames = stage.house.bean(Frames.class);
+    for (Map.Entry<String, List<String>> k : kinds.entrySet()) {
+      Path clip = dir.resolve(k.getKey());
+      List<String> c = new ArrayList<>(List.of("ffmpeg", "-v", "error", "-y", "-f", "lavfi", "-i", "testsrc2=size=320x180:rate=24:duration=3"));
+      c.addAll(k.getValue());
+      c.addAll(List.of("-pix_fmt", "yuv420p", clip.toString()));
+      run(c);
+      int count = frames.times(clip).size();
+      assertThat(count).as(k.getKey()).isGreaterThan(40);
+      for (int n : new int[] {0, 1, 2, 13, 14, 15, 37, count - 1}) {
+        Path one = dir.resolve("one.png");
+        run(List.of("ffmpeg", "-v", "error", "-y", "-i", clip.toString(), "-vf", "select=eq(n\\," + n + ")", "-vsync", "0", "-frames:v", "1", one.toString()));
+        assertThat(pixels(Files.readAllBytes(one))).as("%s frame %s", k.getKey(), n).isEqualTo(pixels(frames.png(clip, n)));
+      }
+    }
+  }
+
+  private static int pixels(byte[] png) throws Exception {
+    BufferedImage i = ImageIO.read(new ByteArrayInputStream(png));
+    return Arrays.hashCode(i.getRGB(0, 0, i.getWidth(), i.getHeight(), null, 0, i.getWidth()));
+  }
+
+  private static void run(List<String> command) throws Exception {
+    Process p = new ProcessBuilder(command).inheritIO().start();
+    assertThat(p.waitFor(60, TimeUnit.SECONDS)).isTrue();
+    assertThat(p.exitValue()).as(String.join(" ", command)).isZero();
+  }
+
+  /** A clip in which a square walks in from the right over a patterned wall, and the still of the wall without it. */
+  @Test
+  void zonesAreMeasuredKeptPlannedAndKeptClearOfTheJoin() throws Exception {
+    String first = stage.pick("plate:performance-1", Stage.CAMERA).text("id");
+    String second = stage.pick("plate:performance-2", Stage.CAMERA).text("id");
+    BufferedImage wall = Walls.wall(960, 540, 0, 0, BufferedImage.TYPE_INT_RGB);
+    String a = still(first, "a.png", Walls.coded(wall, "png"));
+    String b = still(second, "b.png", Walls.coded(wall, "png"));
+    Path dir = Files.createTempDirectory("walk");
+    for (int f = 0; f < 24; f++) {
+      BufferedImage frame = new BufferedImage(960, 540, BufferedImage.TYPE_INT_RGB);
+      var g = frame.createGraphics();
+      g.drawImage(wall, 0, 0, null);
+      g.setColor(java.awt.Color.WHITE);
+      g.fillRect(720 - 4 * f, 180, 120, 360);
+      g.dispose();
+      ImageIO.write(frame, "png", dir.resolve(String.format("%03d.png", f)).toFile());
+    }
+    Path clip = dir.resolve("walk.mp4");
+    run(List.of("ffmpeg", "-v", "error", "-y", "-r", "24", "-i", dir + "/%03d.png", "-c:v", "libx264", "-crf", "12", "-pix_fmt", "yuv420p", clip.toString()));
+    Caller.Answer added = Stage.ok(stage.producer.upload(stage.base + "/takes/" + second + "/clips", "walk.mp4", Files.readAllBytes(clip), Map.of()));
+    assertThat(added.at("frames").asInt()).isEqualTo(24);
+    JsonNode z = done(stage.producer.post(bench + "/zones", Map.of("clip", added.text("id"), "clean", a)));
+    JsonNode last = z.at("/zones/occupied/23/boxes/0");
+    assertThat(last.path("left").asDouble()).isCloseTo(628 / 960.0, org.assertj.core.data.Offset.offset(0.01));
+    assertThat(last.path("right").asDouble()).isCloseTo(748 / 960.0, org.assertj.core.data.Offset.offset(0.01));
+    Stage.ok(stage.producer.post(bench + "/jobs/" + z.path("id").asString() + "/kept", Map.of("id", UUID.randomUUID().toString())));
+
+    JsonNode j = done(stage.producer.post(bench + "/joins", Map.of("left", a, "right", b)));
+    assertThat(j.at("/join/kind").asString()).isEqualTo("STATIC");
+    for (JsonNode p : j.at("/join/points")) {
+      assertThat(p.get(1).asDouble() < 180 || p.get(0).asDouble() < 628).as("left of the walker where she is: %s", p).isTrue();
+    }
+    String svg = text(bench + "/jobs/" + j.path("id").asString() + "/join.svg");
+    assertThat(svg).startsWith("<svg").contains("viewBox=\"0 0 960 540\"").contains("<path id=\"join\" d=\"M");
+    assertThat(stage.producer.get(bench + "/jobs/" + j.path("id").asString() + "/join.json").at("kind").asString()).isEqualTo("static");
+
+    Caller.Answer used = Stage.ok(stage.producer.post(stage.base + "/takes/" + second + "/zones/plan", Map.of("part", 2)));
+    assertThat(used.at("frames").asInt()).isEqualTo(24);
+    assertThat(stage.look().at("methods/0/values/zones").toString()).contains("\"part\":1").contains("\"part\":2");
+    JsonNode watched = done(stage.producer.post(bench + "/watches", Map.of("clip", added.text("id"))));
+    assertThat(watched.at("/watch/words").asString()).isEqualTo("The camera was not touched. The light is steady.");
+    String pulled = UUID.randomUUID().toString();
+    Stage.ok(stage.producer.post(stage.base + "/clips/" + added.text("id") + "/stills", Map.of("id", pulled, "frame", 23)));
+    BufferedImage shown = ImageIO.read(new ByteArrayInputStream(stage.producer.get(stage.base + "/stills/" + pulled + "/picture").raw().body()));
+    assertThat(shown.getRGB(690, 400) & 0xff).as("the walker of frame 23").isGreaterThan(240);
+    assertThat(stage.producer.post(stage.base + "/clips/" + added.text("id") + "/stills", Map.of("id", UUID.randomUUID().toString(), "frame", 24)).text("detail")).contains("from 0 to 23");
+  }
+
+  @Test
+  void throwsArePairedAndTheirWayIsExported() {
+    List<String> takes = new ArrayList<>();
+    for (String plate : List.of("plate:performance-1", "plate:performance-1", "plate:performance-2")) {
+      takes.add(stage.log(plate, Stage.CAMERA).text("id"));
+    }
+    assertThat(stage.producer.get(stage.base + "/shots/" + stage.shot + "/throws").text("words")).contains("Mark release and catch");
+    mark(takes.get(0), "THROW", 0, new double[][] {{0, 100, 300}, {10, 300, 100}, {20, 500, 300}});
+    mark(takes.get(1), "THROW", 0, new double[][] {{0, 100, 300}, {10, 320, 60}, {20, 560, 350}});
+    mark(takes.get(2), "CATCH", 0, new double[][] {{5, 110, 300}, {15, 305, 105}, {25, 504, 303}});
+    Caller.Answer pairs = Stage.ok(stage.producer.get(stage.base + "/shots/" + stage.shot + "/throws"));
+    assertThat(pairs.at("pairs")).hasSize(2);
+    assertThat(pairs.text("pairs/0/giver")).isEqualTo(takes.get(0));
+    assertThat(pairs.at("pairs/0/endPx").asDouble()).as("4 and 3 px apart").isEqualTo(5);
+    String path = stage.base + "/throws/" + takes.get(0) + "/" + takes.get(2) + "/path.csv";
+    String csv = text(path);
+    assertThat(csv.lines()).startsWith("frame,x,y", "10,300.00,100.00").hasSize(12).last().isEqualTo("20,504.00,303.00");
+    assertThat(stage.producer.get(path + "?handOver=20").text("field")).isEqualTo("handOver");
+    // Marked by two at once: the second is told.
+    assertThat(stage.producer.put(stage.base + "/takes/" + takes.get(0) + "/throw", "\"7\"", Map.of("half", "THROW", "spots", List.of())).status()).isEqualTo(412);
+  }
+
+  private void mark(String take, String half, int version, double[][] spots) {
+    Stage.ok(stage.producer.put(stage.base + "/takes/" + take + "/throw", "\"" + version + "\"", Map.of("half", half, "spots", Arrays.stream(spots).map(s -> Map.of("frame", s[0], "x", s[1], "y", s[2])).toList())));
+  }
+
+  @Test
+  void turnoverAndSolveNameWhatIsWrong() {
+    String names = "a.1001.exr\na.1002.exr\na.1004.exr\n";
+    Caller.Answer t = Stage.ok(stage.producer.post(bench + "/turnover", Map.of("files", names, "count", 4, "readAt", "30")));
+    assertThat(t.at("faults").toString()).contains("1 frame is missing: 1003").contains("1 too few").contains("30 fps");
+    assertThat(stage.producer.post(bench + "/turnover", Map.of("files", names, "readAt", "fast")).text("field")).isEqualTo("readAt");
+    Caller.Answer s = Stage.ok(stage.producer.post(bench + "/solve", Map.of("csv", "frame;error\n1001;0.4\n1002;0.4\n1003;2.9\n", "width", 1920)));
+    assertThat(s.text("grade")).isEqualTo("NOT_USABLE");
+    assertThat(s.at("worst/0").asInt()).isEqualTo(1003);
+    assertThat(stage.producer.post(bench + "/solve", Map.of("csv", "frame,error\n1001,0.4\n1002,bad\n")).text("detail")).contains("line 3");
+    assertThat(stage.producer.post(bench + "/solve", Map.of()).text("field")).isEqualTo("errorPx");
+  }
+}
