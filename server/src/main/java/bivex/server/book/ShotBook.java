@@ -18,7 +18,6 @@ import bivex.server.keep.Inherited;
 import bivex.server.keep.InheritedRows;
 import bivex.server.keep.Mark;
 import bivex.server.keep.Marks;
-import bivex.server.keep.PlateMeasure;
 import bivex.server.keep.PlateMeasures;
 import bivex.server.keep.Production;
 import bivex.server.keep.Setup;
@@ -43,7 +42,7 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
 /**
- * Loads what is known of the shots of a production in eight statements, however many there are, and hands it to the core.
+ * Loads what is known of the shots of a production in nine statements, however many there are, and hands it to the core.
  */
 @Component
 public class ShotBook {
@@ -104,7 +103,7 @@ public class ShotBook {
     List<Take> set = new ArrayList<>(takes.called(production.id, List.of(shot)).stream().filter(c -> c.take().setupId.equals(setup)).map(c -> take(c.take(), c.call())).toList());
     set.add(new Take(SLATE, plate, 1, Instant.now(), camera, Take.Call.NONE));
     List<TouchEntry> touched = takes.touches(production.id).stream().filter(t -> t.setupId.equals(setup)).toList();
-    return review(production, plan, set, touched, measures.standing(production.id)).findings().getOrDefault(SLATE, List.of());
+    return review(production, plan, set, touched, measures.lastWords(production.id)).findings().getOrDefault(SLATE, List.of());
   }
 
   /** Takes of a production with their last call, for those who look beyond one shot. */
@@ -112,10 +111,10 @@ public class ShotBook {
     return takes.called(production.id);
   }
 
-  private static MatchReview review(Production production, Plan plan, List<Take> set, List<TouchEntry> touched, List<PlateMeasure> measured) {
+  private static MatchReview review(Production production, Plan plan, List<Take> set, List<TouchEntry> touched, List<PlateMeasures.LastWord> measured) {
     MatchGuard.Optics optics = new MatchGuard.Optics(production.capture(), production.sensorWidthMm, plan.matchSet().backgroundM() > 0 ? plan.matchSet().backgroundM() : null);
     List<MatchReview.TouchEvent> touches = touched.stream().map(t -> new MatchReview.TouchEvent(t.kind, t.madeAt, t.note)).toList();
-    return MatchReview.of(set, new HashSet<>(plan.matchSet().plates()), plan.matchSet().rules(), touches, measured.stream().map(PlateMeasure::measured).toList(), optics);
+    return MatchReview.of(set, new HashSet<>(plan.matchSet().plates()), plan.matchSet().rules(), touches, measured.stream().map(PlateMeasures.LastWord::measured).toList(), optics);
   }
 
   private List<Page> load(Production production, UUID only) {
@@ -126,7 +125,7 @@ public class ShotBook {
     Map<UUID, List<EvidenceEntry>> saidOf = (only == null ? evidence.findByProductionId(production.id) : evidence.findByProductionIdAndShotIdIn(production.id, wanted)).stream().collect(Collectors.groupingBy(e -> e.shotId));
     Map<UUID, Versions.Standing> versionOf = versions.standings(production.id, only).stream().collect(Collectors.toMap(Versions.Standing::shotId, v -> v));
     Map<UUID, List<Marks.InDraft>> marksOf = marks.standing(production.id, only).stream().collect(Collectors.groupingBy(m -> m.mark().shotId));
-    Map<UUID, List<PlateMeasure>> measuredOf = measures.standing(production.id).stream().collect(Collectors.groupingBy(m -> m.setupId));
+    Map<UUID, List<PlateMeasures.LastWord>> measuredOf = measures.lastWords(production.id).stream().collect(Collectors.groupingBy(PlateMeasures.LastWord::setupId));
     List<Page> out = new ArrayList<>();
     for (Object[] row : shots.withSetup(production.id, only)) {
       Shot s = (Shot) row[0];
@@ -154,7 +153,7 @@ public class ShotBook {
     return found;
   }
 
-  private static Page page(Production production, boolean pictures, Shot s, List<Marks.InDraft> marked, Setup setup, ShootingDay day, List<TakeEntries.Called> called, Map<UUID, List<TouchEntry>> touchesOf, Map<UUID, List<PlateMeasure>> measuredOf, List<EvidenceEntry> said, Versions.Standing v) {
+  private static Page page(Production production, boolean pictures, Shot s, List<Marks.InDraft> marked, Setup setup, ShootingDay day, List<TakeEntries.Called> called, Map<UUID, List<TouchEntry>> touchesOf, Map<UUID, List<PlateMeasures.LastWord>> measuredOf, List<EvidenceEntry> said, Versions.Standing v) {
     Plan plan;
     String fault = null;
     try {
@@ -181,7 +180,7 @@ public class ShotBook {
   }
 
   /** Takes are compared within the setup they were made in; findings of all setups together. */
-  private static MatchReview match(Production production, Plan plan, List<TakeEntries.Called> called, Map<UUID, List<TouchEntry>> touchesOf, Map<UUID, List<PlateMeasure>> measuredOf) {
+  private static MatchReview match(Production production, Plan plan, List<TakeEntries.Called> called, Map<UUID, List<TouchEntry>> touchesOf, Map<UUID, List<PlateMeasures.LastWord>> measuredOf) {
     Map<String, List<MatchGuard.Finding>> findings = new java.util.LinkedHashMap<>();
     String reference = null;
     for (Map.Entry<UUID, List<TakeEntries.Called>> e : called.stream().collect(Collectors.groupingBy(c -> c.take().setupId)).entrySet()) {

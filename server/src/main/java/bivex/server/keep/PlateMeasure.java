@@ -1,7 +1,6 @@
 package bivex.server.keep;
 
 import bivex.core.plate.PlateReading;
-import bivex.core.shoot.MatchReview;
 import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
 import java.time.Instant;
@@ -29,11 +28,6 @@ public class PlateMeasure extends Added {
 
   public String keptBy;
   public Instant keptAt;
-
-  /** As the core reads it. */
-  public MatchReview.Measured measured() {
-    return new MatchReview.Measured(firstTake.toString(), secondTake.toString(), agrees, verdict, remedy, keptAt);
-  }
 
   static class Reading extends JsonColumn<PlateReading> {
     Reading() {
