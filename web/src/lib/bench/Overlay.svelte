@@ -97,7 +97,7 @@
     <span class="tag corner">{flicked ? names[1] : names[0]}</span>
   {/if}
   <svg viewBox="0 0 {width} {height}" aria-hidden="true">
-    {#if arrows && reading}
+    {#if arrows && reading && reading.worstPx > reading.limits.shiftPx / 2}
       {#each reading.tiles as t (`${t.x},${t.y}`)}
         {@const x = width / 2 + t.x}
         {@const y = height / 2 + t.y}

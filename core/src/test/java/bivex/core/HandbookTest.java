@@ -58,6 +58,25 @@ class HandbookTest {
       Map.entry("S31", "`DialogueTest`: a clock that listens every hundredth of a second"),
       Map.entry("S32", "`NamePatternTest`: round trips"));
 
+  /** What is measured on pictures and has no inputs that could be typed. */
+  private static final String PLATES = """
+
+      ## Measured on plates (the Bench)
+
+      | what | how | checked by |
+      |---|---|---|
+      | S28 place | phase correlation of tiles (Kuglin and Hines 1975), similarity by agreement, least squares of brightness with Tukey's weights (Beaton and Tukey 1974), cubic sampling (Keys 1981) | `RegisteringTest`: known warps of open-licence photographs; OpenCV as oracle |
+      | S28 light | mode of log₂ of squares in linear light (IEC 61966-2-1), noise taken off (Immerkær 1996) | `PlateComparisonTest`: known exposures, ramps and tints; Planck's law for mired |
+      | S28 colour | CIEDE2000 | `ColorDifferenceTest`: seventeen pairs of Sharma, Wu and Dalal 2005 |
+      | S28 sharpness | fall of power with frequency against a Gaussian | `PlateComparisonTest`: known blurs |
+      | S29 join | dynamic programming over difference and edges; 0.0025 stop a px of feather, 0.01 stop a frame of fade (the project's own) | `JoinFinderTest`: every way on small pictures |
+      | zones | difference from the clean plate beyond five times the noise | `JoinFinderTest`: somebody pasted at a known place |
+      | flicker | strongest wave of the median light of squares, against twice the mains | `TakeWatchTest`: 100 Hz seen at 24 fps beats at 4 Hz (definition) |
+      | touch of the camera | jump of the place most tiles agree on | `TakeWatchTest`: a known shift at a known frame |
+      | S24 files | counting | `TurnoverFilesTest` |
+      | solve | root mean square at HD; 1.5 px for soft or distant things (common practice, no source) | `TurnoverFilesTest` |
+      """;
+
   @Test
   void theBookOfSumsIsTheCode() throws IOException {
     StringBuilder b = new StringBuilder("# Sums and their sources\n\nWritten from the code by `HandbookTest`; do not edit. Every sum is public Java in `core/`, offered by the reckoner (`=`) and by\n`POST /api/sums/{id}` with a flat JSON object of its inputs; what is left out takes its default. Input out of range is refused by the name of\nthe field (problem document, status 422). Results come rounded to be read (`value`) and at full precision (`number`, `series`).\n");
@@ -73,6 +92,7 @@ class HandbookTest {
       b.append("| ").append(k.words()).append(" | ").append(k.driver()).append(" | ").append(e.low()).append(" | ").append(e.likely()).append(" | ").append(e.high()).append(" |\n");
     }
     b.append("\n## Rules of thumb inside\n\nThe match guard's tolerances (0.05 stop, 1 px, 3 mired, 5 mm of height, 0.2 % of size) and the rescue ranking\n(suits · sharpness · cover · (1 − made-up) · (1 − held ÷ 2) ÷ (1 + hours ÷ 40)) are this project's own. The finish date of the Owed desk is open expected hours\none after another on working days: a first estimate, not a schedule.\n");
+    b.append(PLATES);
     same(Path.of("../docs/sums.md"), b.toString());
   }
 

@@ -332,4 +332,72 @@ class BenchTest {
     assertThat(stage.producer.post(bench + "/solve", Map.of("csv", "frame,error\n1001,0.4\n1002,bad\n")).text("detail")).contains("line 3");
     assertThat(stage.producer.post(bench + "/solve", Map.of()).text("field")).isEqualTo("errorPx");
   }
+
+  @Test
+  void limitsAreTheUsersAndWrongOnesAreNamed() throws Exception {
+    String first = stage.pick("plate:performance-1", Stage.CAMERA).text("id");
+    String second = stage.pick("plate:performance-2", Stage.CAMERA).text("id");
+    String a = still(first, "a.png", Walls.coded(Walls.wall(640, 360, 0, 0, BufferedImage.TYPE_INT_RGB), "png"));
+    String b = still(second, "b.png", Walls.coded(Walls.wall(640, 360, 1.6, 0.12, BufferedImage.TYPE_INT_RGB), "png"));
+    Map<String, Object> limits = new HashMap<>(Map.of("shiftPx", 2, "stops", 0.2, "mired", 3, "deltaE", 4, "blurPx", 0.5));
+    JsonNode loose = done(stage.producer.post(bench + "/comparisons", Map.of("first", a, "second", b, "limits", limits)));
+    assertThat(loose.at("/reading/agrees").asBoolean()).isTrue();
+    limits.put("shiftPx", 1);
+    JsonNode strict = done(stage.producer.post(bench + "/comparisons", Map.of("first", a, "second", b, "limits", limits)));
+    assertThat(strict.at("/reading/faults/0/cause").asString()).isEqualTo("NUDGE");
+    limits.put("stops", -1);
+    assertThat(stage.producer.post(bench + "/comparisons", Map.of("first", a, "second", b, "limits", limits)).text("detail")).contains("limits: light").contains("0.01");
+    assertThat(stage.producer.post(bench + "/comparisons", Map.of("first", a)).text("field")).isEqualTo("second");
+    assertThat(stage.producer.post(bench + "/comparisons", Map.of("first", a, "second", a)).text("detail")).contains("same still");
+    // The squares of a measurement, one value for every 16 px, as thousandths.
+    Caller.Answer squares = Stage.ok(stage.producer.get(bench + "/jobs/" + strict.path("id").asString() + "/squares"));
+    assertThat(squares.at("columns").asInt()).isEqualTo(40);
+    assertThat(squares.at("stops")).hasSize(40 * 22);
+    List<Integer> known = new ArrayList<>();
+    squares.at("stops").forEach(v -> known.add(v.isNull() ? null : v.asInt()));
+    known.removeIf(java.util.Objects::isNull);
+    known.sort(Integer::compare);
+    assertThat(known.get(known.size() / 2)).as("0.12 stops").isBetween(100, 140);
+  }
+
+  @Test
+  void sixtyWaitAndMoreAreTurnedAway() throws Exception {
+    String first = stage.pick("plate:performance-1", Stage.CAMERA).text("id");
+    String second = stage.pick("plate:performance-2", Stage.CAMERA).text("id");
+    String a = still(first, "a.png", Walls.coded(Walls.wall(1280, 720, 0, 0, BufferedImage.TYPE_INT_RGB), "png"));
+    String b = still(second, "b.png", Walls.coded(Walls.wall(1280, 720, 1, 0, BufferedImage.TYPE_INT_RGB), "png"));
+    List<String> begun = new ArrayList<>();
+    Caller.Answer answer = null;
+    for (int i = 0; i < 90 && (answer == null || answer.status() == 200); i++) {
+      answer = stage.producer.post(bench + "/comparisons", Map.of("first", a, "second", b));
+      if (answer.status() == 200) {
+        begun.add(answer.text("id"));
+      }
+    }
+    assertThat(answer.status()).as("after %s", begun.size()).isEqualTo(429);
+    assertThat(answer.text("detail")).contains("60 measurements waiting");
+    assertThat(begun.size()).isGreaterThanOrEqualTo(60);
+    for (String id : begun) {
+      Caller.Answer stopped = Stage.ok(stage.producer.delete(bench + "/jobs/" + id));
+      assertThat(stopped.text("stand")).isIn("CANCELLED", "RUNNING", "DONE");
+    }
+    assertThat(Stage.ok(stage.producer.get(bench + "/jobs/" + begun.get(begun.size() - 1))).text("stand")).isEqualTo("CANCELLED");
+    assertThat(stage.producer.post(bench + "/jobs/" + begun.get(begun.size() - 1) + "/kept", Map.of("id", UUID.randomUUID().toString())).text("detail")).contains("nothing that could be kept");
+  }
+
+  @Test
+  void takesOfTwoSetsAreNoEvidenceForEither() throws Exception {
+    String first = stage.pick("plate:performance-1", Stage.CAMERA).text("id");
+    String other = Stage.ok(stage.producer.post(stage.base + "/setups", Map.of("day", stage.day, "name", "Elsewhere", "struck", false))).text("id");
+    String second = Stage.ok(stage.producer.post(stage.base + "/takes", Map.of("id", UUID.randomUUID().toString(), "shot", stage.shot, "setup", other, "plate", "plate:performance-2", "roll", "A001", "tcIn", "01:00:00:00", "tcOut", "01:00:05:23", "camera", Stage.CAMERA, "notRead", Stage.NOT_READ))).text("id");
+    byte[] png = Walls.coded(Walls.wall(640, 360, 0, 0, BufferedImage.TYPE_INT_RGB), "png");
+    JsonNode j = compare(still(first, "a.png", png), still(second, "b.png", png));
+    assertThat(j.at("/reading/agrees").asBoolean()).isTrue();
+    assertThat(stage.producer.post(bench + "/jobs/" + j.path("id").asString() + "/kept", Map.of("id", UUID.randomUUID().toString())).text("detail")).contains("two setups");
+    // An artist measures and keeps, but does not add to the floor's stills.
+    Caller artist = stage.house.person(stage.production, bivex.server.keep.Role.ARTIST);
+    assertThat(artist.get(bench).status()).isEqualTo(200);
+    assertThat(artist.upload(stage.base + "/takes/" + first + "/stills", "a.png", png, Map.of("id", UUID.randomUUID().toString())).status()).isEqualTo(403);
+    assertThat(artist.get(stage.base + "/throws/" + first + "/" + second).status()).isEqualTo(404);
+  }
 }

@@ -95,6 +95,30 @@ class ShootTest {
     assertThat(MatchReview.of(takes, Set.of("plate:other"), ALL, List.of(), List.of(), OPTICS).reference()).isNull();
   }
 
+  /** What was measured counts against the reference, the last word of a pair, either way round; it answers touches and never speaks of the reference itself. */
+  @Test
+  void measurementsCountAgainstTheReference() {
+    List<Take> takes = List.of(take("a", 0, Take.Call.PICK), take("b", 5, Take.Call.PICK), take("c", 10, Take.Call.PICK));
+    MatchReview.Measured bad = new MatchReview.Measured("a", "b", false, "The camera was nudged: 3.4 px right.", "shoot it again", T.plusSeconds(3600));
+    MatchReview.Measured good = new MatchReview.Measured("b", "a", true, "They agree.", "", T.plusSeconds(7200));
+    List<MatchReview.TouchEvent> touch = List.of(new MatchReview.TouchEvent(Touch.LEGS, T.plusSeconds(3 * 60), ""));
+    MatchReview failed = review(takes, List.of(), List.of(bad));
+    assertThat(failed.breaks("b")).isTrue();
+    assertThat(failed.breaks("a")).isFalse();
+    assertThat(failed.breaks("c")).isFalse();
+    assertThat(failed.findings().get("b").get(0).said()).isEqualTo("laid over the reference: The camera was nudged: 3.4 px right.");
+    assertThat(failed.findings().get("b").get(0).remedy()).isEqualTo("shoot it again");
+    assertThat(review(takes, touch, List.of(bad, good)).breaks("b")).as("the last word, the other way round, and the touch is answered").isFalse();
+    assertThat(review(takes, touch, List.of(good)).breaks("c")).as("another take is not answered for").isTrue();
+    assertThat(review(takes, touch, List.of(bad)).findings().get("b")).extracting(Finding::property).containsExactly("measured", "held");
+    // Between two takes of which neither is the reference nothing is said of the set.
+    assertThat(review(takes, List.of(), List.of(new MatchReview.Measured("b", "c", false, "The light moved.", "", T))).findings()).isEmpty();
+  }
+
+  private static MatchReview review(List<Take> takes, List<MatchReview.TouchEvent> touches, List<MatchReview.Measured> measured) {
+    return MatchReview.of(takes, Set.of("plate:p"), ALL, touches, measured, OPTICS);
+  }
+
   private static Take take(String id, int minute, Take.Call call) {
     return new Take(id, "plate:p", minute, T.plusSeconds(minute * 60L), REF.data(), call);
   }

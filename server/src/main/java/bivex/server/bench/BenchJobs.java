@@ -84,6 +84,14 @@ public class BenchJobs {
       doing = words;
     }
 
+    /** Stops it; one that waits is stopped at once, one that runs at its next step. */
+    void cancel() {
+      cancelled = true;
+      if (stand == Stand.WAITING) {
+        stand = Stand.CANCELLED;
+      }
+    }
+
     double seconds() {
       return stand == Stand.WAITING || stand == Stand.RUNNING ? (System.nanoTime() - begun) / 1e9 : seconds;
     }

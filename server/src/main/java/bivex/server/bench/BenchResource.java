@@ -242,7 +242,7 @@ public class BenchResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   public BenchJob cancel(@PathVariable UUID production, @PathVariable UUID job, Member me) {
     BenchJobs.Job j = jobs.find(me.productionId(), job);
-    j.cancelled = true;
+    j.cancel();
     return view(j);
   }
 

@@ -5,6 +5,7 @@ import bivex.core.picture.Picture;
 import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -34,7 +35,7 @@ public class Frames {
 
   /** Times of the frames that are shown, in their order, seconds from the clip's start. */
   public List<Double> times(Path clip) throws IOException {
-    Process p = start(List.of("ffprobe", "-v", "error", "-protocol_whitelist", "file", "-select_streams", "v:0", "-show_entries", "packet=pts_time,flags:format=start_time", "-of", "csv", "file:" + clip));
+    Process p = start(List.of("ffprobe", "-v", "error", "-protocol_whitelist", "file", "-f", format(clip), "-select_streams", "v:0", "-show_entries", "packet=pts_time,flags:format=start_time", "-of", "csv", "file:" + clip));
     List<Double> out = new ArrayList<>();
     double start = 0;
     for (String line : text(p).split("\n")) {
@@ -66,7 +67,7 @@ public class Frames {
       // Half-way from the frame before, so that rounding can give neither that nor the next.
       c.addAll(List.of("-ss", String.format(Locale.ROOT, "%.6f", (times.get(frame - 1) + times.get(frame)) / 2)));
     }
-    c.addAll(List.of("-i", "file:" + clip, "-map", "0:v:0", "-frames:v", "1", "-f", "image2pipe", "-c:v", "png", "pipe:1"));
+    c.addAll(List.of("-f", format(clip), "-i", "file:" + clip, "-map", "0:v:0", "-frames:v", "1", "-f", "image2pipe", "-c:v", "png", "pipe:1"));
     Process p = start(c);
     byte[] out = bytes(p);
     if (out.length == 0) {
@@ -77,7 +78,7 @@ public class Frames {
 
   /** A still brought to the width and height that frames of a clip are watched in. */
   public Picture small(Path still, int width, int height) throws IOException {
-    Process p = start(List.of("ffmpeg", "-v", "error", "-nostdin", "-protocol_whitelist", "file,pipe", "-i", "file:" + still, "-map", "0:v:0", "-frames:v", "1", "-vf", scale(width, height), "-f", "rawvideo", "-pix_fmt", "rgb24", "pipe:1"));
+    Process p = start(List.of("ffmpeg", "-v", "error", "-nostdin", "-protocol_whitelist", "file,pipe", "-f", format(still), "-i", "file:" + still, "-map", "0:v:0", "-frames:v", "1", "-vf", scale(width, height), "-f", "rawvideo", "-pix_fmt", "rgb24", "pipe:1"));
     byte[] out = bytes(p);
     int h = smallHeight(width, height);
     if (out.length != WATCH_WIDTH * h * 3) {
@@ -97,7 +98,7 @@ public class Frames {
   public int watch(Path clip, int width, int height, Seen seen, BooleanSupplier cancelled) throws IOException {
     int h = smallHeight(width, height);
     byte[] frame = new byte[WATCH_WIDTH * h * 3];
-    Process p = start(List.of("ffmpeg", "-v", "error", "-nostdin", "-protocol_whitelist", "file,pipe", "-i", "file:" + clip, "-map", "0:v:0", "-vsync", "0", "-vf", scale(width, height), "-f", "rawvideo", "-pix_fmt", "rgb24", "pipe:1"));
+    Process p = start(List.of("ffmpeg", "-v", "error", "-nostdin", "-protocol_whitelist", "file,pipe", "-f", format(clip), "-i", "file:" + clip, "-map", "0:v:0", "-vsync", "0", "-vf", scale(width, height), "-f", "rawvideo", "-pix_fmt", "rgb24", "pipe:1"));
     int n = 0;
     try (InputStream in = p.getInputStream()) {
       while (!cancelled.getAsBoolean() && full(in, frame)) {
@@ -113,6 +114,21 @@ public class Frames {
       throw new InvalidInput("file", "gives no frames; it may be damaged");
     }
     return n;
+  }
+
+  /** Its kind by its first bytes, as it was taken in: nothing else is tried, so that no list of other files can pass for a clip. */
+  private static String format(Path file) throws IOException {
+    byte[] b = new byte[4];
+    try (InputStream in = Files.newInputStream(file)) {
+      in.readNBytes(b, 0, 4);
+    }
+    return switch (b[0] & 0xff) {
+      case 0x1a -> "matroska";
+      case 0x89 -> "png_pipe";
+      case 0xff -> "jpeg_pipe";
+      case 'I', 'M' -> "tiff_pipe";
+      default -> "mov";
+    };
   }
 
   private static boolean full(InputStream in, byte[] frame) throws IOException {
