@@ -188,5 +188,9 @@
     .sets {
       border-right: 0;
     }
+    .work :global(.two),
+    .work :global(.under) {
+      grid-template-columns: minmax(0, 1fr);
+    }
   }
 </style>

@@ -33,6 +33,7 @@
   let secondStill = $state<string | null>(null);
   let wrong = $state('');
   let over = $state<Schemas['Limits'] | null>(null);
+  let keptJob = $state('');
 
   const takes = $derived({ a: set.takes.find((t) => t.id === pair.firstTake), b: set.takes.find((t) => t.id === pair.secondTake) });
   const a = $derived(takes.a?.stills.find((s) => s.id === firstStill) ?? takes.a?.stills[0]);
@@ -63,9 +64,10 @@
 
   async function keep(): Promise<void> {
     const j = job.done;
-    if (!j?.reading) return;
+    if (!j?.reading || j.id === keptJob) return;
     try {
       queries.setQueryData([h.id, 'bench'], await got(api.POST('/api/productions/{production}/bench/jobs/{job}/kept', { params: { path: { production: h.id, job: j.id } }, body: { id: crypto.randomUUID() } })));
+      keptJob = j.id;
       await h.again();
       shell.say(j.reading.agrees ? `Kept: ${names[1]} agrees with the reference.` : `Kept: ${names[1]} is in doubt until it is shot again or lived with.`);
     } catch (e) {
@@ -154,15 +156,15 @@
     {#if reading}
       <div class="mt-2"><Reading {reading} /></div>
       <div class="mt-3 flex gap-2">
-        {#if job.done}
+        {#if job.done && job.done.id !== keptJob}
           <button class="btn now grow" onclick={keep}>Keep as evidence <kbd>k</kbd></button>
         {:else}
           <button class="btn grow" onclick={measure}>Measure again <kbd>Enter</kbd></button>
         {/if}
-        <button class="btn" onclick={next}>Next <kbd>PgDn</kbd></button>
+        <button class="btn" class:now={!(job.done && job.done.id !== keptJob)} onclick={next}>Next <kbd>PgDn</kbd></button>
       </div>
-      {#if keptHere && !job.done}<p class="soft small mt-2">Kept by {keptHere.keptBy}, {moment(keptHere.keptAt)}.</p>{/if}
-      {#if job.done}<p class="soft small mt-2">Measured in {job.done.seconds.toFixed(1)} s. {pair.kept ? 'Keeping it replaces what was kept before; the last word counts.' : 'Not kept yet.'}</p>{/if}
+      {#if keptHere && (!job.done || job.done.id === keptJob)}<p class="soft small mt-2">Kept by {keptHere.keptBy}, {moment(keptHere.keptAt)}.</p>{/if}
+      {#if job.done && job.done.id !== keptJob}<p class="soft small mt-2">Measured in {job.done.seconds.toFixed(1)} s. {pair.kept ? 'Keeping it replaces what was kept before; the last word counts.' : 'Not kept yet.'}</p>{/if}
     {:else if pair.kept && !keptHere}
       <p class="mt-2"><strong>Kept of other stills:</strong> {pair.kept.verdict}</p>
     {/if}

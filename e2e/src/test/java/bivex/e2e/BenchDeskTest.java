@@ -156,4 +156,65 @@ class BenchDeskTest {
     assertThat(p.locator("aside .verdict")).hasText("A standing join", new com.microsoft.playwright.assertions.LocatorAssertions.HasTextOptions().setTimeout(20_000));
     Browsers.accessible(p, "bench: join");
   }
+
+  /** Somebody keeps a measurement at the bench; somebody else, on another desk, sees the doubt without doing anything. */
+  @Test
+  void aSetThatFailsIsInDoubtOnEveryDeskAtOnce() throws Exception {
+    String first = stage.pick("plate:performance-1", Stage.CAMERA).text("id");
+    String second = stage.pick("plate:performance-2", Stage.CAMERA).text("id");
+    still(first, 0);
+    still(second, -2.4);
+    Page shots = browsers.at(stage, stage.house.person(stage.production, bivex.server.keep.Role.COORDINATOR).person(), "/shots/" + stage.shot);
+    assertThat(shots.locator(".plate").filter(new Locator.FilterOptions().setHasText("Performance 2"))).isVisible();
+    assertThat(shots.locator("main")).not().containsText("laid over the reference");
+    Page artist = browsers.at(stage, stage.house.person(stage.production, bivex.server.keep.Role.ARTIST).person(), "/bench");
+    assertThat(artist.locator("h1")).hasText("1 pair waits to be measured");
+    assertThat(artist.getByText("Add a still to")).hasCount(0);
+    artist.keyboard().press("Enter");
+    assertThat(artist.locator(".verdict")).hasText("The camera was nudged: 2.4 px left.", new com.microsoft.playwright.assertions.LocatorAssertions.HasTextOptions().setTimeout(20_000));
+    artist.keyboard().press("k");
+    assertThat(shots.locator("main")).containsText("laid over the reference: The camera was nudged: 2.4 px left.", new com.microsoft.playwright.assertions.LocatorAssertions.ContainsTextOptions().setTimeout(10_000));
+    // Measured again after a new still that agrees, the doubt goes by itself as well.
+    still(second, 0.1);
+    artist.reload();
+    artist.locator("select").nth(1).selectOption(new com.microsoft.playwright.options.SelectOption().setIndex(1));
+    artist.locator("body").click();
+    button(artist, "Measure").first().click();
+    assertThat(artist.locator(".verdict")).containsText("They agree", new com.microsoft.playwright.assertions.LocatorAssertions.ContainsTextOptions().setTimeout(20_000));
+    button(artist, "Keep as evidence").click();
+    assertThat(shots.locator("main")).not().containsText("laid over the reference", new com.microsoft.playwright.assertions.LocatorAssertions.ContainsTextOptions().setTimeout(10_000));
+  }
+
+  /** What cannot be measured is said, nothing is kept, and the desk goes on. */
+  @Test
+  void aFailedMeasurementSaysWhyAndKeepsNothing() throws Exception {
+    String first = stage.pick("plate:performance-1", Stage.CAMERA).text("id");
+    String second = stage.pick("plate:performance-2", Stage.CAMERA).text("id");
+    for (String take : new String[] {first, second}) {
+      BufferedImage two = new BufferedImage(960, 540, BufferedImage.TYPE_BYTE_BINARY);
+      Stage.ok(stage.producer.upload(stage.base + "/takes/" + take + "/stills", "a.png", Walls.coded(two, "png"), Map.of("id", UUID.randomUUID().toString())));
+    }
+    Page p = browsers.at(stage, stage.producer.person(), "/bench");
+    assertThat(p.locator("h1")).hasText("1 pair waits to be measured");
+    p.keyboard().press("Enter");
+    assertThat(p.locator("aside [role=alert]")).containsText("1 bit a pixel", new com.microsoft.playwright.assertions.LocatorAssertions.ContainsTextOptions().setTimeout(15_000));
+    assertThat(p.locator("aside [role=alert]")).containsText("Nothing was kept");
+    assertThat(button(p, "Keep as evidence")).hasCount(0);
+    assertThat(stage.state("plate:performance-2")).startsWith("IN_HAND");
+    // A fog: measured, but nothing is concluded.
+    for (String take : new String[] {first, second}) {
+      BufferedImage fog = new BufferedImage(960, 540, BufferedImage.TYPE_BYTE_GRAY);
+      java.util.Random r = new java.util.Random(take.hashCode());
+      for (int i = 0; i < 960 * 540; i++) {
+        fog.getRaster().setSample(i % 960, i / 960, 0, 110 + i / 960 / 20 + (int) (2 * r.nextGaussian()));
+      }
+      Stage.ok(stage.producer.upload(stage.base + "/takes/" + take + "/stills", "fog.png", Walls.coded(fog, "png"), Map.of("id", UUID.randomUUID().toString())));
+    }
+    p.reload();
+    p.locator("select").nth(0).selectOption(new com.microsoft.playwright.options.SelectOption().setIndex(1));
+    p.locator("select").nth(1).selectOption(new com.microsoft.playwright.options.SelectOption().setIndex(1));
+    button(p, "Measure").first().click();
+    assertThat(p.locator(".verdict")).containsText("Not measurable", new com.microsoft.playwright.assertions.LocatorAssertions.ContainsTextOptions().setTimeout(20_000));
+    assertThat(p.locator("aside")).containsText("Shoot a chart");
+  }
 }

@@ -117,7 +117,7 @@ public record PlateComparison(int width, int height, boolean sure, String doubt,
 
   /** Whether everything that was measured is within the limits, and all of it could be measured. */
   public boolean agrees() {
-    return sure && faults.isEmpty();
+    return sure && light.measured() && faults.isEmpty();
   }
 
   private static List<Fault> faults(Picture p, Registration r, double worst, LightMatch light, Double softer, Limits l) {
@@ -133,14 +133,14 @@ public record PlateComparison(int width, int height, boolean sure, String doubt,
     if (softer != null && Math.abs(softer) > l.blurPx) {
       out.add(new Fault(Cause.FOCUS, "sharpness", Said.of("%s by %.1f px", softer > 0 ? "softer" : "sharper", Math.abs(softer)), Said.of("%s px", plain(l.blurPx, 2)), "the background is " + (softer > 0 ? "softer" : "sharper") + " beyond the join", Said.of("set the focus back and shoot it again; else soften the %s by %.1f px, detail that is not there cannot be had", softer > 0 ? "first" : "second", Math.abs(softer)), Math.abs(softer) / l.blurPx));
     }
-    if (light.measured() && light.bendStops() <= l.stops && Math.abs(light.stops()) > l.stops) {
+    // Blurred squares mix with their neighbours; what that makes of a region is not light that moved.
+    double bendLimit = l.stops * (softer == null || Math.abs(softer) <= l.blurPx ? 1 : 1 + Math.abs(softer));
+    if (light.measured() && light.bendStops() <= bendLimit && Math.abs(light.stops()) > l.stops) {
       out.add(new Fault(Cause.EXPOSURE, "light", Said.of("%s by %.2f stops all over", light.stops() > 0 ? "brighter" : "darker", Math.abs(light.stops())), Said.of("%s stops", plain(l.stops, 2)), "it steps at the join", Said.of("grade the second by %s stops%s", signed(-light.stops(), 2), Math.abs(light.stops()) > 1 ? "; more than a stop changes the grain, rather shoot it again" : ""), Math.abs(light.stops()) / l.stops));
     }
     if (light.measured() && Math.abs(light.mired()) > l.mired) {
       out.add(new Fault(Cause.WHITE_BALANCE, "colour of the light", Said.of("%s by about %.0f mired", light.mired() > 0 ? "warmer" : "bluer", Math.abs(light.mired())), Said.of("%s mired", plain(l.mired, 1)), "the same wall has two colours", Said.of("set the kelvin by hand and shoot it again; else grade red %s, blue %s stops against green", signed(light.green() - light.red(), 2), signed(light.green() - light.blue(), 2)), Math.abs(light.mired()) / l.mired));
     }
-    // Blurred squares mix with their neighbours; what that makes of a region is not light that moved.
-    double bendLimit = l.stops * (softer == null || Math.abs(softer) <= l.blurPx ? 1 : 1 + Math.abs(softer));
     if (light.measured() && light.bendStops() > bendLimit) {
       LightMatch.Region at = light.worstRegion();
       double off = at.stops() - light.stops();
@@ -158,9 +158,12 @@ public record PlateComparison(int width, int height, boolean sure, String doubt,
     if (!r.sure()) {
       return "Not measurable: " + r.doubt() + ". Shoot a chart, or a still with the lights on.";
     }
+    if (faults.isEmpty() && !light.measured()) {
+      return Said.of("They lie on each other within %.2f px, but their light could not be compared: too bright, too dark, or covered. Shoot a still with a grey card.", worst);
+    }
     if (faults.isEmpty()) {
       String not = light.regions().stream().filter(x -> x.stops() == null).map(LightMatch.Region::name).collect(java.util.stream.Collectors.joining(", "));
-      return Said.of(not.isEmpty() ? "They agree: within %.2f px" : "They agree where they can be compared (not: " + not + "): within %.2f px", worst) + (light.measured() ? Said.of(", %.2f stops", Math.abs(light.stops())) : "") + (softer == null ? "." : Said.of(" and %.1f px of blur.", Math.abs(softer)));
+      return Said.of(not.isEmpty() ? "They agree: within %.2f px" : "They agree where they can be compared (not: " + not + "): within %.2f px", worst) + Said.of(", %.2f stops", Math.abs(light.stops())) + (softer == null ? "." : Said.of(" and %.1f px of blur.", Math.abs(softer)));
     }
     Fault f = faults.get(0);
     String more = faults.size() == 1 ? "" : faults.size() == 2 ? ", and " + faults.get(1).cause.words : ", and " + (faults.size() - 1) + " more things differ";

@@ -11,6 +11,6 @@ public record PlateReading(int width, int height, boolean sure, String doubt, bo
 
   public static PlateReading of(PlateComparison c) {
     LightMatch l = c.light();
-    return new PlateReading(c.width(), c.height(), c.sure(), c.doubt(), c.agrees(), c.found(), c.uncertaintyPx(), c.worstPx(), c.softerPx(), new Light(l.measured(), l.stops(), l.red(), l.green(), l.blue(), l.mired(), l.deltaE(), l.regions()), c.differs(), c.tiles(), c.faults(), c.verdict(), !c.sure() ? "shoot a chart, or a still with the lights on, and lay that over" : c.faults().isEmpty() ? "" : c.faults().get(0).remedy(), c.limits());
+    return new PlateReading(c.width(), c.height(), c.sure(), c.doubt(), c.agrees(), c.found(), c.uncertaintyPx(), c.worstPx(), c.softerPx(), new Light(l.measured(), l.stops(), l.red(), l.green(), l.blue(), l.mired(), l.deltaE(), l.regions()), c.differs(), c.tiles(), c.faults(), c.verdict(), !c.sure() ? "shoot a chart, or a still with the lights on, and lay that over" : c.agrees() ? "" : c.faults().isEmpty() ? "shoot a still with a grey card in it, and lay that over" : c.faults().get(0).remedy(), c.limits());
   }
 }

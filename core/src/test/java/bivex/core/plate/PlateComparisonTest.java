@@ -102,6 +102,27 @@ class PlateComparisonTest {
     assertThatThrownBy(() -> grey(20_000, 900)).hasMessageContaining("16 megapixels");
   }
 
+  /** Plates that are nearly all burnt out lie on each other by their edges; nothing is said of their light, and they are not called the same. */
+  @Test
+  void lightThatCannotBeComparedIsNoAgreement() {
+    byte[][] b = STILL.people(0).bytes();
+    Picture[] p = new Picture[2];
+    for (int i = 0; i < 2; i++) {
+      byte[] v = b[i];
+      p[i] = Picture.of(W, H, (y, row) -> {
+        for (int x = 0; x < row.length; x++) {
+          // Burnt out by two stops: what was above a quarter of full light is white.
+          row[x] = (v[y * W * 3 + x] & 0xff) > 70 ? 65_535 : (v[y * W * 3 + x] & 0xff) > 40 ? 30_000 : 0;
+        }
+      });
+    }
+    PlateComparison c = PlateComparison.of(p[0], p[1], Limits.USUAL, (s, d) -> { }, () -> false);
+    assertThat(c.sure()).isTrue();
+    assertThat(c.light().measured()).isFalse();
+    assertThat(c.agrees()).isFalse();
+    assertThat(c.verdict()).contains("their light could not be compared");
+  }
+
   @Test
   void cancelledIsNeverSure() {
     Picture[] p = STILL.pair();

@@ -8,6 +8,8 @@ import bivex.core.picture.Photos;
 import bivex.core.picture.Picture;
 import bivex.core.picture.Registration;
 import bivex.core.time.FrameRate;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Random;
 import java.util.function.IntToDoubleFunction;
 import java.util.function.IntUnaryOperator;
@@ -70,5 +72,47 @@ class TakeWatchTest {
     assertThat(drift.flicker().seen()).isFalse();
     assertThat(drift.words()).contains("drifts");
     assertThatThrownBy(() -> watch(5, f -> 0, f -> 0)).hasMessageContaining("at least 12");
+  }
+
+  /** Both mains at the usual rates: what the nearest multiple of the rate leaves of twice the mains (definition), found again in the light of made frames. */
+  @Test
+  void everyMainsAtEveryRateIsToldByItsBeat() {
+    for (FrameRate rate : List.of(FrameRate.FILM, FrameRate.of(25), FrameRate.of(30))) {
+      for (int mains : new int[] {50, 60}) {
+        double left = 2.0 * mains % rate.fps();
+        double beat = Math.min(left, rate.fps() - left);
+        List<TakeWatch.Seen> seen = new ArrayList<>();
+        for (int f = 0; f < 96; f++) {
+          double stops = 0.08 * Math.sin(2 * Math.PI * 2 * mains * f / rate.fps() + 0.7) + 0.001 * f;
+          seen.add(new TakeWatch.Seen(f, 40, stops, 0.1 * (f % 3), 0.05 * (f % 2), true));
+        }
+        TakeWatch t = TakeWatch.of(seen, rate);
+        if (beat < 0.01) {
+          assertThat(t.flicker().seen()).as("%s Hz at %s fps stands still", mains, rate.name()).isFalse();
+        } else {
+          assertThat(t.flicker().hz()).as("%s Hz at %s fps", mains, rate.name()).isCloseTo(beat, within(0.1));
+          assertThat(t.flicker().cause()).as("%s Hz at %s fps", mains, rate.name()).contains(mains + " Hz mains");
+        }
+        assertThat(t.bumps()).as("a tremble of a tenth of a pixel is no touch").isEmpty();
+      }
+    }
+  }
+
+  @Test
+  void framesThatCouldNotBeMeasuredAreNoTouches() {
+    List<TakeWatch.Seen> seen = new ArrayList<>();
+    for (int f = 0; f < 40; f++) {
+      boolean lost = f > 10 && f < 16;
+      seen.add(new TakeWatch.Seen(f, 40, 0, lost ? 90 : 0, 0, !lost));
+    }
+    assertThat(TakeWatch.of(seen, FrameRate.FILM).bumps()).isEmpty();
+    List<TakeWatch.Seen> twice = new ArrayList<>();
+    for (int f = 0; f < 60; f++) {
+      twice.add(new TakeWatch.Seen(f, 40, 0, f >= 20 && f < 23 ? 7 : f >= 45 ? -4 : 0, 0, true));
+    }
+    TakeWatch t = TakeWatch.of(twice, FrameRate.FILM);
+    assertThat(t.bumps()).extracting(TakeWatch.Bump::frame).containsExactly(20, 45);
+    assertThat(t.bumps()).extracting(TakeWatch.Bump::lasts).containsExactly(false, true);
+    assertThat(t.words()).startsWith("The camera was knocked at frame 20 by 7.0 px and came back. And 1 more.");
   }
 }

@@ -1,0 +1,138 @@
+package bivex.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import bivex.core.InvalidInput;
+import bivex.core.picture.Picture;
+import bivex.server.media.PictureReader;
+import java.awt.color.ColorSpace;
+import java.awt.color.ICC_Profile;
+import java.awt.image.BufferedImage;
+import java.awt.image.IndexColorModel;
+import java.io.ByteArrayOutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Map;
+import java.util.zip.DeflaterOutputStream;
+import javax.imageio.IIOImage;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageTypeSpecifier;
+import javax.imageio.ImageWriter;
+import javax.imageio.metadata.IIOMetadata;
+import javax.imageio.metadata.IIOMetadataNode;
+import org.junit.jupiter.api.Test;
+
+/** Every way a still may be coded is read as the same light; what cannot be trusted is refused with the reason. */
+class PictureReaderTest {
+  private static final int W = 400;
+  private static final int H = 240;
+  private final PictureReader reader = new PictureReader();
+
+  /** A ramp from left to right, alike in all channels where the kind has but one. */
+  private static void ramp(BufferedImage image, int most) {
+    for (int y = 0; y < H; y++) {
+      for (int x = 0; x < W; x++) {
+        int v = (int) Math.round((double) most * x / (W - 1));
+        int[] all = new int[image.getRaster().getNumBands()];
+        java.util.Arrays.fill(all, v);
+        if (all.length == 4) {
+          all[3] = most;
+        }
+        image.getRaster().setPixel(x, y, all);
+      }
+    }
+  }
+
+  private static Path file(BufferedImage image, String format) throws Exception {
+    Path p = Files.createTempFile("still", "." + format);
+    assertThat(ImageIO.write(image, format, p.toFile())).as(format).isTrue();
+    return p;
+  }
+
+  @Test
+  void aRampIsTheSameLightHoweverItIsCoded() throws Exception {
+    for (Map.Entry<Integer, Integer> kind : Map.of(BufferedImage.TYPE_3BYTE_BGR, 255, BufferedImage.TYPE_INT_RGB, 255, BufferedImage.TYPE_4BYTE_ABGR, 255, BufferedImage.TYPE_BYTE_GRAY, 255, BufferedImage.TYPE_USHORT_GRAY, 65_535).entrySet()) {
+      for (String format : new String[] {"png", "tiff"}) {
+        BufferedImage image = new BufferedImage(W, H, kind.getKey());
+        ramp(image, kind.getValue());
+        Picture p = reader.read(file(image, format));
+        assertThat(p.width()).isEqualTo(W);
+        for (int x : new int[] {0, 37, 200, 310, 399}) {
+          double coded = Math.round((double) kind.getValue() * x / (W - 1)) / (double) kind.getValue();
+          assertThat((double) p.luma().v()[100 * W + x]).as("%s %s at %s", kind.getKey(), format, x).isCloseTo(coded, within(1e-4));
+          assertThat((double) p.green().v()[100 * W + x]).as("%s %s at %s", kind.getKey(), format, x).isCloseTo(Picture.linear(coded), within(2e-4));
+        }
+      }
+    }
+  }
+
+  @Test
+  void aPaletteIsReadByItsColours() throws Exception {
+    byte[] red = {0, (byte) 200, 10};
+    byte[] green = {0, 100, 20};
+    byte[] blue = {0, 50, (byte) 250};
+    BufferedImage image = new BufferedImage(W, H, BufferedImage.TYPE_BYTE_INDEXED, new IndexColorModel(8, 3, red, green, blue));
+    for (int i = 0; i < W * H; i++) {
+      image.getRaster().setSample(i % W, i / W, 0, i % W < 200 ? 1 : 2);
+    }
+    Picture p = reader.read(file(image, "png"));
+    assertThat((double) p.red().v()[10]).isCloseTo(Picture.linear(200 / 255.0), within(1e-4));
+    assertThat((double) p.blue().v()[300]).isCloseTo(Picture.linear(250 / 255.0), within(1e-4));
+  }
+
+  @Test
+  void clippedPlacesAreKnown() throws Exception {
+    BufferedImage image = new BufferedImage(W, H, BufferedImage.TYPE_INT_RGB);
+    image.setRGB(50, 60, 0xffffff);
+    image.setRGB(51, 60, 0x00ff00);
+    Picture p = reader.read(file(image, "png"));
+    int clipped = 0;
+    for (boolean c : p.clipped()) {
+      clipped += c ? 1 : 0;
+    }
+    assertThat(clipped).isEqualTo(2);
+    assertThat(p.clipped()[60 * W + 50]).isTrue();
+  }
+
+  @Test
+  void onlyWhatIsCodedAsSrgbIsMeasured() throws Exception {
+    assertThat(reader.read(withProfile(ColorSpace.CS_sRGB)).width()).as("its own profile is fine").isEqualTo(W);
+    assertThatThrownBy(() -> reader.read(withProfile(ColorSpace.CS_LINEAR_RGB))).isInstanceOf(InvalidInput.class).hasMessageContaining("another curve");
+    assertThatThrownBy(() -> reader.read(withProfile(ColorSpace.CS_PYCC))).isInstanceOf(InvalidInput.class).hasMessageContaining("does not belong");
+    BufferedImage two = new BufferedImage(W, H, BufferedImage.TYPE_BYTE_BINARY);
+    assertThatThrownBy(() -> reader.read(file(two, "png"))).isInstanceOf(InvalidInput.class).hasMessageContaining("1 bit a pixel");
+    Path broken = Files.createTempFile("still", ".png");
+    Files.write(broken, java.util.Arrays.copyOf(Files.readAllBytes(withProfile(ColorSpace.CS_sRGB)), 700));
+    assertThatThrownBy(() -> reader.read(broken)).isInstanceOf(InvalidInput.class).hasMessageContaining("damaged");
+    Path text = Files.createTempFile("still", ".png");
+    Files.writeString(text, "no picture at all");
+    assertThatThrownBy(() -> reader.read(text)).isInstanceOf(InvalidInput.class).hasMessageContaining("cannot be read");
+  }
+
+  /** A PNG that carries one of the profiles of the platform. */
+  private static Path withProfile(int space) throws Exception {
+    BufferedImage image = new BufferedImage(W, H, BufferedImage.TYPE_INT_RGB);
+    ramp(image, 255);
+    ImageWriter writer = ImageIO.getImageWritersByFormatName("png").next();
+    IIOMetadata meta = writer.getDefaultImageMetadata(ImageTypeSpecifier.createFromRenderedImage(image), null);
+    IIOMetadataNode root = (IIOMetadataNode) meta.getAsTree("javax_imageio_png_1.0");
+    IIOMetadataNode icc = new IIOMetadataNode("iCCP");
+    icc.setAttribute("profileName", "p");
+    icc.setAttribute("compressionMethod", "deflate");
+    ByteArrayOutputStream packed = new ByteArrayOutputStream();
+    try (DeflaterOutputStream deflate = new DeflaterOutputStream(packed)) {
+      deflate.write(ICC_Profile.getInstance(space).getData());
+    }
+    icc.setUserObject(packed.toByteArray());
+    root.appendChild(icc);
+    meta.setFromTree("javax_imageio_png_1.0", root);
+    Path out = Files.createTempFile("still", ".png");
+    try (var stream = ImageIO.createImageOutputStream(out.toFile())) {
+      writer.setOutput(stream);
+      writer.write(null, new IIOImage(image, null, meta), null);
+    }
+    return out;
+  }
+}
