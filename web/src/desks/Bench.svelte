@@ -28,8 +28,14 @@
   const sheet = createQuery(() => ({ queryKey: [h.id, 'bench'], queryFn: () => got(api.GET('/api/productions/{production}/bench', { params: { path: { production: h.id } } })) }));
   const sets = $derived((sheet.data?.sets ?? []).filter((s) => s.takes.length > 0));
   const all = $derived(sets.flatMap((s) => s.pairs.map((pair) => ({ set: s, pair }))));
-  const now = $derived(all.find((x) => x.pair.secondTake === take) ?? (take ? undefined : (all.find((x) => x.pair.kept === null && x.pair.firstStill && x.pair.secondStill) ?? all[0])));
-  const set = $derived(now?.set ?? sets.find((s) => s.takes.some((t) => t.id === take)) ?? sets[0]);
+  /** What the desk opened on stays, also when it was kept and another pair would now come first. */
+  let opened = $state<string | null>(null);
+  const wanted = $derived(take ?? opened);
+  const now = $derived(all.find((x) => x.pair.secondTake === wanted) ?? (wanted ? undefined : (all.find((x) => x.pair.kept === null && x.pair.firstStill && x.pair.secondStill) ?? all[0])));
+  const set = $derived(now?.set ?? sets.find((s) => s.takes.some((t) => t.id === wanted)) ?? sets[0]);
+  $effect(() => {
+    if (take === null && opened === null && now) opened = now.pair.secondTake;
+  });
   const d = $derived(sheet.data);
 
   const title = $derived(!d ? 'Reading the sets…' : d.ready > 0 ? (d.ready === 1 ? '1 pair waits to be measured' : `${d.ready} pairs wait to be measured`) : d.differ > 0 ? (d.differ === 1 ? '1 take does not agree with its reference' : `${d.differ} takes do not agree with their reference`) : 'Every measured pair agrees');

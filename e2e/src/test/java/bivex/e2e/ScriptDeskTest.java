@@ -233,7 +233,8 @@ class ScriptDeskTest {
     p.locator(".board input[type=file]").setInputFiles(new FilePayload("board.png", "image/png", bivex.server.Clips.still("png", 320, 180)));
     assertThat(p.locator(".board img")).hasCount(1);
     p.getByLabel("Words under frame 1").fill("Hands, close");
-    p.getByLabel("Words under frame 1").blur();
+    // Kept before the page is loaded anew: the answer is waited for, not a time.
+    p.waitForResponse(r -> !r.request().method().equals("GET"), () -> p.getByLabel("Words under frame 1").blur());
     p.reload();
     assertThat(p.getByLabel("Words under frame 1")).hasValue("Hands, close");
   }
