@@ -371,26 +371,4 @@ class BenchTest {
     assertThat(artist.upload(stage.base + "/takes/" + first + "/stills", "a.png", png, Map.of("id", UUID.randomUUID().toString())).status()).isEqualTo(403);
     assertThat(artist.get(stage.base + "/throws/" + first + "/" + second).status()).isEqualTo(404);
   }
-
-  @Test
-  void whatIsKeptOutlivesAKilledServerAndWhatIsNotIsSaidToBeGone() throws Exception {
-    String first = stage.pick("plate:performance-1", Stage.CAMERA).text("id");
-    String second = stage.pick("plate:performance-2", Stage.CAMERA).text("id");
-    String a = still(first, "a.png", Walls.coded(Walls.wall(640, 360, 0, 0, BufferedImage.TYPE_INT_RGB), "png"));
-    String b = still(second, "b.png", Walls.coded(Walls.wall(640, 360, 2, 0, BufferedImage.TYPE_INT_RGB), "png"));
-    JsonNode j = compare(a, b);
-    Stage.ok(stage.producer.post(bench + "/jobs/" + j.path("id").asString() + "/kept", Map.of("id", UUID.randomUUID().toString())));
-    int port = House.freePort();
-    Process server = stage.house.outside(port);
-    try {
-      Caller there = new Caller("http://127.0.0.1:" + port, stage.producer.person());
-      Caller.Answer sheet = there.get(bench);
-      assertThat(sheet.at("differ").asInt()).isEqualTo(1);
-      assertThat(sheet.text("sets/0/pairs/0/kept/verdict")).isEqualTo("The camera was nudged: 2.0 px right.");
-      assertThat(sheet.at("sets/0/pairs/0/kept/reading/found/dx").asDouble()).isEqualTo(j.at("/reading/found/dx").asDouble());
-      assertThat(there.get(bench + "/jobs/" + j.path("id").asString()).text("detail")).contains("may be from before a restart");
-    } finally {
-      server.destroyForcibly().waitFor();
-    }
-  }
 }
