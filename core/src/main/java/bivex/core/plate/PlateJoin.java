@@ -30,8 +30,6 @@ import java.util.stream.IntStream;
  * @param words for the desk
  */
 public record PlateJoin(JoinPlan.Kind kind, List<double[]> points, String svg, List<Double> moving, List<Integer> crossing, Estimate handMatte, double featherPx, int fadeFrames, double stepStops, double differencePercent, double roomPx, String words) {
-  private static final double MARGIN = 0.006;
-
   /**
    * @param c how the right plate lies on the left; must be sure
    * @param left where somebody is in the plate of the left part, per frame; may be empty
@@ -45,7 +43,7 @@ public record PlateJoin(JoinPlan.Kind kind, List<double[]> points, String svg, L
       throw new InvalidInput("comparison", "the plates could not be laid over each other: " + c.doubt());
     }
     int w = leftPlate.width();
-    double margin = MARGIN * w;
+    double margin = PlateZones.MARGIN * w;
     int frames = Math.max(left.size(), right.size());
     try {
       JoinFinder.Room room = PlateZones.room(left, right, w, margin);

@@ -3,6 +3,7 @@ package bivex.core.plate;
 import bivex.core.InvalidInput;
 import bivex.core.picture.Picture;
 import bivex.core.picture.Plane;
+import bivex.core.picture.Registering;
 import bivex.core.picture.Registration;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -21,7 +22,48 @@ public final class PlateZones {
   /** Change of an edge from which a new zone is written, share of the width. */
   private static final double STEP = 0.006;
 
+  /** Kept on both sides of what was measured, share of the width: somebody may lean further than was seen. */
+  public static final double MARGIN = 0.006;
+
+  /** Growth of the covered share from one frame to the next from which the camera may have been touched. */
+  private static final double JUMP = 0.02;
+
   private PlateZones() {}
+
+  /** Follows a take frame by frame; finds its place on the clean plate anew when all at once much more differs. */
+  public static final class Follower {
+    private final Picture clean;
+    private final List<Occupied> frames = new ArrayList<>();
+    private Registration where;
+
+    public Follower(Picture clean) {
+      this.clean = clean;
+    }
+
+    public void frame(Picture frame) {
+      where = where == null ? lies(frame) : where;
+      Occupied o = of(clean, frame, where, frames.size());
+      if (o.covered > JUMP + (frames.isEmpty() ? 0 : frames.get(frames.size() - 1).covered)) {
+        // Nobody grows that fast: either somebody came in, or the camera was touched and the set itself is off.
+        Registration again = lies(frame);
+        Occupied moved = of(clean, frame, again, frames.size());
+        if (moved.covered < o.covered) {
+          where = again;
+          o = moved;
+        }
+      }
+      frames.add(o);
+    }
+
+    private Registration lies(Picture frame) {
+      Registering r = Registering.of(clean.luma(), frame.luma(), Registering.Grade.FINE, () -> false);
+      return r.sure() ? r.found() : Registration.NONE;
+    }
+
+    public List<Occupied> done() {
+      return List.copyOf(frames);
+    }
+  }
 
   /** A piece that is occupied, shares of the frame. */
   public record Box(double left, double top, double right, double bottom) {}

@@ -7,8 +7,6 @@ import static bivex.server.keep.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
 import bivex.core.picture.Picture;
-import bivex.core.picture.Registering;
-import bivex.core.picture.Registration;
 import bivex.core.plate.LightMatch;
 import bivex.core.plate.PlateComparison;
 import bivex.core.plate.PlateComparison.Limits;
@@ -62,8 +60,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/productions/{production}/bench")
 public class BenchResource {
   private static final double SLOPE_PX = 6;
-  private static final double MARGIN = 0.006;
-  private static final double CAMERA_MOVED = 0.02;
 
   private final BenchSheets sheets;
   private final BenchJobs jobs;
@@ -206,28 +202,13 @@ public class BenchResource {
     return view(jobs.start(me.productionId(), List.of(c.id, clean.id), j -> {
       j.at(0.02, "reading the clean plate");
       Picture empty = frames.small(store.find(clean.hash), c.width, c.height);
-      Registration[] where = {null};
-      List<PlateZones.Occupied> out = new ArrayList<>();
+      PlateZones.Follower follower = new PlateZones.Follower(empty);
       frames.watch(store.find(c.hash), c.width, c.height, (n, p) -> {
-        where[0] = where[0] == null ? lies(empty, p, j) : where[0];
-        PlateZones.Occupied o = PlateZones.of(empty, p, where[0], n);
-        if (o.covered() > CAMERA_MOVED + (out.isEmpty() ? 0 : out.get(out.size() - 1).covered())) {
-          // Nobody grows that fast: either somebody came in, or the camera was touched and the set itself is off.
-          Registration again = lies(empty, p, j);
-          PlateZones.Occupied moved = PlateZones.of(empty, p, again, n);
-          where[0] = moved.covered() < o.covered() ? again : where[0];
-          o = moved.covered() < o.covered() ? moved : o;
-        }
-        out.add(o);
+        follower.frame(p);
         j.at(Math.min(0.99, (n + 1.0) / c.frames), "frame " + (n + 1) + " of " + c.frames);
       }, () -> j.cancelled);
-      j.occupied = List.copyOf(out);
+      j.occupied = follower.done();
     }));
-  }
-
-  private static Registration lies(Picture clean, Picture frame, BenchJobs.Job j) {
-    Registering r = Registering.of(clean.luma(), frame.luma(), Registering.Grade.FINE, () -> j.cancelled);
-    return r.sure() ? r.found() : Registration.NONE;
   }
 
   /** How far a measurement is, and what it found. */
@@ -392,7 +373,7 @@ public class BenchResource {
   }
 
   private static ZonesView zones(List<PlateZones.Occupied> o) {
-    return new ZonesView(o.size(), o.stream().mapToDouble(PlateZones.Occupied::covered).max().orElse(0), o.stream().map(x -> new ZoneFrame(x.frame(), x.covered(), x.boxes())).toList(), o.stream().allMatch(PlateZones.Occupied::empty) ? List.of() : PlateZones.zones(o, 1, MARGIN));
+    return new ZonesView(o.size(), o.stream().mapToDouble(PlateZones.Occupied::covered).max().orElse(0), o.stream().map(x -> new ZoneFrame(x.frame(), x.covered(), x.boxes())).toList(), o.stream().allMatch(PlateZones.Occupied::empty) ? List.of() : PlateZones.zones(o, 1, PlateZones.MARGIN));
   }
 
   private TakeStill still(Member me, String field, UUID id) {

@@ -46,7 +46,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/productions/{production}")
 public class TurnoverResource {
   private static final int MOST_TEXT = 8_000_000;
-  private static final double MARGIN = 0.006;
   private final TakeZonesRows zones;
   private final TakeEntries takes;
   private final Shots shots;
@@ -131,7 +130,7 @@ public class TurnoverResource {
     TakeEntry t = takes.findById(take).filter(x -> x.productionId.equals(me.productionId())).orElseThrow(() -> new NoSuchElementException("There is no such take."));
     List<PlateZones.Occupied> o = zones.findFirstByTakeIdAndProductionIdOrderByKeptAtDesc(take, me.productionId()).map(z -> z.occupied).orElseThrow(() -> new NoSuchElementException("The zones of this take are not measured."));
     Shot s = shots.findById(t.shotId).orElseThrow();
-    List<Zone> measured = PlateZones.zones(o, part, MARGIN).stream().filter(z -> z.frame() < s.cutFrames).toList();
+    List<Zone> measured = PlateZones.zones(o, part, PlateZones.MARGIN).stream().filter(z -> z.frame() < s.cutFrames).toList();
     List<MethodChoice> methods = new ArrayList<>();
     boolean used = false;
     for (MethodChoice m : s.methods) {
