@@ -143,6 +143,8 @@ class Line {
     if (this.db && w.seq !== undefined) await this.db.delete('entries', w.seq);
     this.entries = this.entries.filter((e) => e.seq !== w.seq);
     this.others?.postMessage('changed');
+    // Its stills waited for it.
+    this.kick();
   }
 
   /** Sends a refused entry once more, as it is or mended. */
@@ -232,7 +234,7 @@ class Line {
     if (!this.db) return 0;
     let sent = 0;
     for (const s of await this.db.getAll('stills')) {
-      if (s.production !== this.production || s.person !== me || s.words || this.entries.some((e) => e.id === s.take)) continue;
+      if (s.production !== this.production || s.person !== me || s.words || this.entries.some((e) => e.id === s.take && (e.state === 'waiting' || e.state === 'refused'))) continue;
       const form = new FormData();
       form.set('id', s.id);
       form.set('caption', s.caption);

@@ -170,9 +170,10 @@ class FloorDeskTest {
   @Test
   void withoutALineNothingIsLost() {
     stage.pick("plate:performance-1", Stage.CAMERA);
-    Page p = floor();
+    Wire wire = new Wire(stage.house.address());
+    Page p = browsers.at(wire.address(), stage, stage.house.person(stage.production, Role.FLOOR).person(), "/floor/" + stage.setup);
     onTheDevice(p);
-    p.context().setOffline(true);
+    wire.cut();
     plate(p, "Performance 2");
     p.getByLabel(Pattern.compile("^ISO")).fill("800");
     out(p).fill("01:00:10:00");
@@ -188,7 +189,7 @@ class FloorDeskTest {
     p.close();
 
     Page again = browsers.again(p);
-    again.navigate(stage.house.address() + "/p/" + stage.production.id + "/floor/" + stage.setup);
+    again.navigate(wire.address() + "/p/" + stage.production.id + "/floor/" + stage.setup);
     assertThat(again.locator("footer")).containsText("3 wait to be sent");
     assertThat(again.locator(".takes li").first()).containsText("waits to be sent");
     plate(again, "Performance 2");
@@ -199,7 +200,7 @@ class FloorDeskTest {
     assertThat(again.locator("footer")).containsText("5 wait to be sent");
     assertThat(takes()).hasSize(1);
 
-    again.context().setOffline(false);
+    wire.mend();
     assertThat(again.locator("footer .waits")).hasCount(0, new LocatorAssertions.HasCountOptions().setTimeout(30_000));
     assertThat(takes()).hasSize(3);
     Caller.Answer sheet = stage.producer.get(stage.base + "/setups/" + stage.setup);
@@ -207,6 +208,7 @@ class FloorDeskTest {
     assertThat(sheet.at("takes/0/stills")).hasSize(1);
     assertThat(stage.state("plate:performance-2")).startsWith("IN_DOUBT: take 1: ISO 800 against 400");
     assertThat(again.locator(".takes li").first()).not().containsText("waits to be sent");
+    wire.close();
   }
 
   /** Puts entries into the device's own store, as the desk does. */
