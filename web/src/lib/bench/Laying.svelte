@@ -24,6 +24,13 @@
     ['deltaE', 'Colour ΔE', 'c'],
     ['misfit', 'Misfit', 'r'],
   ] as const;
+  const LIMITS = [
+    ['shiftPx', 'shift, px', 0.05],
+    ['stops', 'light, stops', 0.01],
+    ['mired', 'colour of light, mired', 0.5],
+    ['deltaE', 'colour of a region, ΔE', 0.2],
+    ['blurPx', 'sharpness, px', 0.1],
+  ] as const;
   let look = $state<(typeof LOOKS)[number][0]>('divide');
   let laid = $state(false);
   let arrows = $state(true);
@@ -32,7 +39,6 @@
   let firstStill = $state<string | null>(null);
   let secondStill = $state<string | null>(null);
   let wrong = $state('');
-  let over = $state<Schemas['Limits'] | null>(null);
   let keptJob = $state('');
 
   const takes = $derived({ a: set.takes.find((t) => t.id === pair.firstTake), b: set.takes.find((t) => t.id === pair.secondTake) });
@@ -59,7 +65,7 @@
 
   async function measure(): Promise<void> {
     if (!a || !b || job.busy) return;
-    await job.run(() => got(api.POST('/api/productions/{production}/bench/comparisons', { params: { path: { production: h.id } }, body: { first: a.id, second: b.id, limits: over ?? undefined } })));
+    await job.run(() => got(api.POST('/api/productions/{production}/bench/comparisons', { params: { path: { production: h.id } }, body: { first: a.id, second: b.id } })));
   }
 
   async function keep(): Promise<void> {
@@ -72,6 +78,17 @@
       shell.say(j.reading.agrees ? `Kept: ${names[1]} agrees with the reference.` : `Kept: ${names[1]} is in doubt until it is shot again or lived with.`);
     } catch (e) {
       shell.wrong(e);
+    }
+  }
+
+  async function limit(limits: Schemas['Limits'] | null): Promise<void> {
+    try {
+      queries.setQueryData([h.id, 'bench'], await got(api.PUT('/api/productions/{production}/bench/setups/{setup}/limits', { params: { path: { production: h.id, setup: set.setup }, header: { 'If-Match': `"${set.limits.version}"` } }, body: { limits: limits ?? undefined } })));
+      await job.again();
+      await squares.refetch();
+    } catch (e) {
+      shell.wrong(e);
+      await h.again();
     }
   }
 
@@ -117,8 +134,8 @@
       <Overlay first={picture(a.id)} second={picture(b.id)} width={a.width} height={a.height} {look} {reading} squares={squares.data ?? null} {laid} {arrows} {glass} {flicked} {names} />
       <div class="under">
       <p class="soft small">
-        {#if look === 'divide'}Drag across, or <kbd>←</kbd> <kbd>→</kbd> with the picture in focus.{:else if look === 'flick'}<kbd>Space</kbd> changes over.{:else if look === 'difference'}Six times brighter than it is; black is the same in both.{:else if look === 'edges'}Edges that are in one of them only.{:else if look === 'misfit'}What is left over once shift and light are taken out: people, mostly.{:else}Orange: brighter or more different in the second; white: darker. Full colour is {look === 'stops' ? `${((reading?.limits.stops ?? 0) * 4).toFixed(2)} stops` : `ΔE ${((reading?.limits.deltaE ?? 0) * 2).toFixed(0)}`}.{/if}
-        {#if arrows && reading}Lines: shift where it was seen, eight times as long.{/if}
+        {#if look === 'divide'}Drag across, or <kbd>←</kbd> <kbd>→</kbd> with the picture in focus.{:else if look === 'flick'}<kbd>Space</kbd> changes over.{:else if look === 'difference'}Six times brighter than it is; black is the same in both.{:else if look === 'edges'}Edges that are in one of them only.{:else if look === 'misfit'}What is left over once shift and light are taken out: people, mostly.{:else}Orange: brighter or more different in the second; white: darker. Full colour is {look === 'stops' ? `${squares.data?.full.stops} stops` : `ΔE ${squares.data?.full.deltaE}`}.{/if}
+        {#if arrows && (reading?.shifts.length ?? 0) > 0}Lines: shift where it was seen, eight times as long.{/if}
       </p>
       <div class="looks" role="toolbar" aria-label="what is drawn over them">
         <button class="btn tight" aria-pressed={laid} disabled={!reading?.sure} onclick={() => (laid = !laid)}>Laid back <kbd>a</kbd></button>
@@ -168,19 +185,16 @@
     {:else if pair.kept && !keptHere}
       <p class="mt-2"><strong>Kept of other stills:</strong> {pair.kept.verdict}</p>
     {/if}
+    {#if keptHere?.otherLimits && !job.done}<p class="mt-2">It was held to other limits than this set has now: measure it again.</p>{/if}
     <details class="mt-3">
-      <summary class="soft small">Limits of this set</summary>
-      {#if reading || over}
-        {@const l = over ?? reading?.limits}
-        {#if l}
-          <div class="limits">
-            {#each [['shiftPx', 'shift, px', 0.05], ['stops', 'light, stops', 0.01], ['mired', 'colour of light, mired', 0.5], ['deltaE', 'colour of a region, ΔE', 0.2], ['blurPx', 'sharpness, px', 0.1]] as const as [key, word, least] (key)}
-              <label class="field"><span>{word}</span><input class="input mono" type="number" min={least} step={least} value={l[key]} onchange={(e) => (over = { ...l, [key]: e.currentTarget.valueAsNumber })} /></label>
-            {/each}
-          </div>
-          <p class="soft small">For the next measurement. Planning defaults: common practice, no source.</p>
-        {/if}
-      {:else}<p class="soft small">Measure once to see them.</p>{/if}
+      <summary class="soft small">Limits of this set{set.limits.setBy ? `, set by ${set.limits.setBy}` : ''}</summary>
+      <div class="limits">
+        {#each LIMITS as [key, word, least] (key)}
+          <label class="field"><span>{word}</span><input class="input mono" type="number" min={least} step={least} value={set.limits.limits[key]} disabled={!h.may('PRODUCER', 'COORDINATOR')} onchange={(e) => limit({ ...set.limits.limits, [key]: e.currentTarget.valueAsNumber })} /></label>
+        {/each}
+      </div>
+      <p class="soft small">{set.limits.setBy ? '' : 'The usual ones: common practice, no source. '}What was kept stays as it was held.</p>
+      {#if set.limits.setBy && h.may('PRODUCER', 'COORDINATOR')}<button class="btn tight mt-1" onclick={() => limit(null)}>Back to the usual ones</button>{/if}
     </details>
   </aside>
 </div>

@@ -9,7 +9,7 @@
     width: number;
     height: number;
     look: Look;
-    reading: Schemas['PlateReading'] | null;
+    reading: Schemas['PlateSheet'] | null;
     squares: Schemas['SquaresView'] | null;
     laid: boolean;
     arrows: boolean;
@@ -37,10 +37,9 @@
     const f = reading.found;
     return `rotate(${-f.degrees}deg) scale(${1 / f.scale}) translate(${(-f.dx / width) * 100}%, ${(-f.dy / height) * 100}%)`;
   });
-  const odd = $derived(reading?.light.regions.filter((r) => r.stops !== null && Math.abs(r.stops - (reading?.light.stops ?? 0)) > (reading?.limits.stops ?? 1)) ?? []);
 
   $effect(() => {
-    if (heat && squares && field && reading) draw(heat, squares, field, reading.limits);
+    if (heat && squares && field) draw(heat, squares, field);
   });
 
   function move(e: PointerEvent): void {
@@ -97,19 +96,17 @@
     <span class="tag corner">{flicked ? names[1] : names[0]}</span>
   {/if}
   <svg viewBox="0 0 {width} {height}" aria-hidden="true">
-    {#if arrows && reading && reading.worstPx > reading.limits.shiftPx / 2}
-      {#each reading.tiles as t (`${t.x},${t.y}`)}
+    {#if arrows}
+      {#each reading?.shifts ?? [] as t (`${t.x},${t.y}`)}
         {@const x = width / 2 + t.x}
         {@const y = height / 2 + t.y}
-        {#if t.agrees}
-          <line x1={x} y1={y} x2={x + t.dx * 8} y2={y + t.dy * 8} class="shift" /><circle cx={x} cy={y} r={width / 500} class="foot" />
-        {/if}
+        <line x1={x} y1={y} x2={x + t.dx * 8} y2={y + t.dy * 8} class="shift" /><circle cx={x} cy={y} r={width / 500} class="foot" />
       {/each}
     {/if}
     {#if arrows || field === 'stops'}
-      {#each odd as r (r.name)}
+      {#each reading?.odd ?? [] as r (`${r.left},${r.top}`)}
         <rect x={r.left * width} y={r.top * height} width={(r.right - r.left) * width} height={(r.bottom - r.top) * height} class="odd" />
-        <text x={((r.left + r.right) / 2) * width} y={((r.top + r.bottom) / 2) * height} font-size={width / 42} class="said">{(r.stops ?? 0) > 0 ? '+' : '−'}{Math.abs(r.stops ?? 0).toFixed(2)} stops</text>
+        <text x={((r.left + r.right) / 2) * width} y={((r.top + r.bottom) / 2) * height} font-size={width / 42} class="said">{r.words}</text>
       {/each}
     {/if}
   </svg>

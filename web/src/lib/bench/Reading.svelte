@@ -2,43 +2,24 @@
   import type { Schemas } from '../api/client';
 
   /** What was measured, what it means and what to do. */
-  let { reading }: { reading: Schemas['PlateReading'] } = $props();
-  const r = $derived(reading);
-  const over = $derived((cause: string) => r.faults.some((f) => f.cause === cause));
-  const signed = (v: number, d: number) => (Math.abs(v) < 0.5 * 10 ** -d ? '' : v > 0 ? '+' : '−') + Math.abs(v).toFixed(d);
+  let { reading }: { reading: Schemas['PlateSheet'] } = $props();
 </script>
 
-<p class="verdict" class:bad={!r.agrees}>{r.verdict}</p>
-{#if r.remedy}<p class="todo">{r.remedy[0]?.toUpperCase()}{r.remedy.slice(1)}.</p>{/if}
-{#if r.sure}
+<p class="verdict" class:bad={!reading.agrees}>{reading.verdict}</p>
+{#if reading.remedy}<p class="todo">{reading.remedy[0]?.toUpperCase()}{reading.remedy.slice(1)}.</p>{/if}
+{#if reading.figures.length > 0}
   <dl class="mono">
-    <dt class:beyond={over('NUDGE') || over('SIZE')}>Shift</dt>
-    <dd>{Math.abs(r.found.dx).toFixed(2)} px {r.found.dx < 0 ? 'left' : 'right'}<br />{Math.abs(r.found.dy).toFixed(2)} px {r.found.dy < 0 ? 'up' : 'down'}</dd>
-    <dt>Turn</dt>
-    <dd>{signed(r.found.degrees, 3)}°</dd>
-    <dt class:beyond={over('SIZE')}>Size</dt>
-    <dd>{signed(100 * (r.found.scale - 1), 3)} %</dd>
-    <dt class:beyond={r.worstPx > r.limits.shiftPx}>Worst corner</dt>
-    <dd>{r.worstPx.toFixed(2)} px <span class="soft">± {r.uncertaintyPx.toFixed(2)}, limit {r.limits.shiftPx}</span></dd>
-    {#if r.light.measured}
-      <dt class:beyond={over('EXPOSURE') || over('LIGHT_MOVED')}>Light</dt>
-      <dd>{signed(r.light.stops, 3)} stops <span class="soft">limit {r.limits.stops}</span></dd>
-      <dt class:beyond={over('WHITE_BALANCE')}>Colour of light</dt>
-      <dd>{signed(r.light.mired, 1)} mired <span class="soft">limit {r.limits.mired}</span></dd>
-      <dt>Colour</dt>
-      <dd>ΔE00 {r.light.deltaE.toFixed(2)}</dd>
-    {/if}
-    <dt class:beyond={over('FOCUS')}>Softer by</dt>
-    <dd>{r.softerPx === null ? 'cannot be told' : `${signed(r.softerPx, 2)} px`} <span class="soft">limit {r.limits.blurPx}</span></dd>
-    <dt>Not the same</dt>
-    <dd>{Math.round(r.differs * 100)} % of the frame</dd>
+    {#each reading.figures as f (f.label)}
+      <dt class:beyond={f.beyond}>{f.label}</dt>
+      <dd>{f.value} <span class="soft">{f.note}</span></dd>
+    {/each}
   </dl>
-  {#if r.faults.length > 1}
-    <h3>Also</h3>
-    <ul>
-      {#each r.faults.slice(1) as f (f.label)}<li><strong>{f.label}</strong>: {f.found}. <span class="soft">{f.remedy[0]?.toUpperCase()}{f.remedy.slice(1)}.</span></li>{/each}
-    </ul>
-  {/if}
+{/if}
+{#if reading.also.length > 0}
+  <h3>Also</h3>
+  <ul>
+    {#each reading.also as f (f.label)}<li><strong>{f.label}</strong>: {f.found}. <span class="soft">{f.remedy[0]?.toUpperCase()}{f.remedy.slice(1)}.</span></li>{/each}
+  </ul>
 {/if}
 
 <style>

@@ -20,7 +20,7 @@
   const able = $derived(set.takes.filter((t) => t.clips.length > 0));
   const take = $derived(able.find((t) => t.id === takeId) ?? able.find((t) => t.path === null) ?? able[0]);
   const clip = $derived(take?.clips[take.clips.length - 1]);
-  const half = $derived((take && sides[take.id]) ?? take?.path?.half ?? (take && /receiv|catch/i.test(take.plate) ? 'CATCH' : 'THROW'));
+  const half = $derived((take && sides[take.id]) ?? take?.half ?? 'THROW');
   const spots = $derived(take?.path?.spots ?? []);
   const pairs = createQuery(() => ({ queryKey: [h.id, 'throws', take?.shot], enabled: take !== undefined, queryFn: () => got(api.GET('/api/productions/{production}/shots/{shot}/throws', { params: { path: { production: h.id, shot: take?.shot ?? '' } } })) }));
   const pair = $derived(pairs.data?.pairs[chosen]);
@@ -70,10 +70,6 @@
     change((s) => s.filter((x) => x.frame !== here));
   }
 
-  function at(e: PointerEvent): void {
-    const r = (e.currentTarget as HTMLElement).getBoundingClientRect();
-    if (clip) cross = { x: ((e.clientX - r.left) / r.width) * clip.width, y: ((e.clientY - r.top) / r.height) * clip.height };
-  }
   function by(dx: number, dy: number): (e: KeyboardEvent) => void {
     return (e) => {
       const k = e.shiftKey ? 10 : 1;
@@ -108,20 +104,17 @@
         <label class="field grow"><span>Take</span><select class="select" value={take.id} onchange={(e) => ((takeId = e.currentTarget.value), (frame = 0))}>{#each able as t (t.id)}<option value={t.id}>{name(t)} · {t.path && t.path.spots.length > 1 ? `${t.path.spots.length} marks` : 'not marked'}</option>{/each}</select></label>
         <label class="field"><span>This take is the</span><select class="select" value={half} onchange={(e) => side(e.currentTarget.value as 'THROW' | 'CATCH')}><option value="THROW">throw</option><option value="CATCH">catch</option></select></label>
       </div>
-      <!-- svelte-ignore a11y_no_static_element_interactions -->
-      <div class="spot" onpointerdown={at}>
-        <Clip {clip} bind:frame label={name(take)}>
-          {#snippet over()}
-            {#if giver?.path && receiver?.path}
-              <polyline points={line(giver.path.spots)} class="other" /><polyline points={line(receiver.path.spots)} class="other" />
-              {#if flight.data}<polyline points={line(flight.data.way)} class="way" />{/if}
-            {/if}
-            <polyline points={line(spots)} class="mine" />
-            {#each spots as s (s.frame)}<circle cx={s.x} cy={s.y} r={s.frame === frame ? 9 : 4} class:now={s.frame === frame} />{/each}
-            <path d="M{cross.x - 14} {cross.y}H{cross.x + 14}M{cross.x} {cross.y - 14}V{cross.y + 14}" class="cross" />
-          {/snippet}
-        </Clip>
-      </div>
+      <Clip {clip} bind:frame label={name(take)} onpick={(at) => (cross = at)}>
+        {#snippet over()}
+          {#if giver?.path && receiver?.path}
+            <polyline points={line(giver.path.spots)} class="other" /><polyline points={line(receiver.path.spots)} class="other" />
+            {#if flight.data}<polyline points={line(flight.data.way)} class="way" />{/if}
+          {/if}
+          <polyline points={line(spots)} class="mine" />
+          {#each spots as s (s.frame)}<circle cx={s.x} cy={s.y} r={s.frame === frame ? 9 : 4} class:now={s.frame === frame} />{/each}
+          <path d="M{cross.x - 14} {cross.y}H{cross.x + 14}M{cross.x} {cross.y - 14}V{cross.y + 14}" class="cross" />
+        {/snippet}
+      </Clip>
       <div class="flex gap-2 mt-2 items-center">
         <button class="btn now" onclick={mark}>Mark frame {frame} <kbd>Enter</kbd></button>
         <button class="btn" disabled={!spots.some((s) => s.frame === frame)} onclick={unmark}>Take the mark away <kbd>⌫</kbd></button>
@@ -153,9 +146,6 @@
     display: grid;
     grid-template-columns: minmax(0, 1fr) 296px;
     gap: 16px;
-  }
-  .spot :global(.clip) {
-    cursor: crosshair;
   }
   polyline {
     fill: none;
@@ -201,6 +191,8 @@
     font-size: 12px;
   }
   th {
+    width: 20%;
+    padding-inline: 5px;
     text-align: left;
     color: var(--soft);
     font-weight: 430;

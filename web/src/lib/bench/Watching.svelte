@@ -121,13 +121,15 @@
       {#if w}
         <div class="charts">
           {#each [['Light', w.frames.map((f) => f.stops), 'stops', 3, 0.05], ['Across', w.frames.map((f) => f.dx), 'px', 1, 1.5], ['Down', w.frames.map((f) => f.dy), 'px', 1, 1.5]] as const as [word, values, unit, decimals, least] (word)}
-            <div class="soft small">{word}<br /><span class="mono">± {most(values).toFixed(decimals)} {unit}</span></div>
+            <div class="chart">
+            <span class="soft small">{word} <span class="mono">± {most(values).toFixed(decimals)} {unit}</span></span>
             <svg viewBox="0 0 {X} {Y}" preserveAspectRatio="none" role="img" aria-label="{word} of every frame against the first, up to {most(values).toFixed(decimals)} {unit}">
               <line x1="0" x2={X} y1={Y / 2} y2={Y / 2} class="zero" />
               <polyline points={line(values, least)} />
               {#each w.bumps as b (b.frame)}<line x1={(b.frame / (w.frames.length - 1)) * X} x2={(b.frame / (w.frames.length - 1)) * X} y1="0" y2={Y} class="bump" />{/each}
               <line x1={(frame / Math.max(1, w.frames.length - 1)) * X} x2={(frame / Math.max(1, w.frames.length - 1)) * X} y1="0" y2={Y} class="at" />
             </svg>
+            </div>
           {/each}
         </div>
       {/if}
@@ -182,13 +184,21 @@
   }
   .charts {
     display: grid;
-    grid-template-columns: 84px 1fr;
-    gap: 4px 8px;
-    margin-top: 8px;
+    gap: 3px;
+    margin-top: 6px;
+  }
+  .chart {
+    position: relative;
+  }
+  .chart > span {
+    position: absolute;
+    left: 6px;
+    top: 1px;
   }
   .charts svg {
     width: 100%;
-    height: 36px;
+    height: 34px;
+    display: block;
     background: var(--sheet);
     border: 1px solid var(--line);
   }

@@ -41,6 +41,11 @@ export class Job {
     }
   }
 
+  /** Reads what was found once more: the limits it is held to may have changed. */
+  async again(): Promise<void> {
+    if (this.done) this.now = await got(api.GET('/api/productions/{production}/bench/jobs/{job}', { params: { path: { production: this.production(), job: this.done.id } } }));
+  }
+
   async stop(): Promise<void> {
     if (this.now) {
       await api.DELETE('/api/productions/{production}/bench/jobs/{job}', { params: { path: { production: this.production(), job: this.now.id } } });

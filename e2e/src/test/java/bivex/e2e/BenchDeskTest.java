@@ -4,8 +4,10 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import bivex.server.Clips;
+import bivex.server.House;
 import bivex.server.Stage;
 import bivex.server.Walls;
+import bivex.server.keep.ClipProxies;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
@@ -77,6 +79,45 @@ class BenchDeskTest {
     assertThat(p.locator("nav.sets .pair")).containsText("The camera was nudged");
     assertThat(stage.state("plate:performance-2")).startsWith("IN_DOUBT");
     assertThat(p.locator("h1")).hasText("1 take does not agree with its reference");
+    // The limits of the set are changed: what was measured is held to them at once, what was kept stays.
+    p.getByText("Limits of this set").click();
+    p.getByLabel("shift, px").fill("4");
+    p.keyboard().press("Tab");
+    assertThat(p.locator("aside .verdict")).hasText(Pattern.compile("They agree: within 3\\.\\d+ px.*"));
+    assertThat(p.locator("nav.sets .pair")).containsText("The camera was nudged");
+    Browsers.accessible(p, "bench: limits");
+  }
+
+  /** The server is stopped and another started: what was kept is shown again as it was measured, and a proxy that was not made before is made. */
+  @Test
+  void whatWasKeptIsThereAfterARestart() throws Exception {
+    String first = stage.pick("plate:performance-1", Stage.CAMERA).text("id");
+    String second = stage.pick("plate:performance-2", Stage.CAMERA).text("id");
+    still(first, 0);
+    still(second, 1.75);
+    Stage.ok(stage.producer.upload(stage.base + "/takes/" + second + "/clips", "t.mp4", Clips.mp4(640, 360, "30000/1001", 24), Map.of()));
+    Page p = browsers.at(stage, stage.producer.person(), "/bench");
+    assertThat(p.locator("h1")).hasText("1 pair waits to be measured");
+    p.keyboard().press("Enter");
+    assertThat(p.locator(".verdict")).containsText("The camera was nudged: 1.", new com.microsoft.playwright.assertions.LocatorAssertions.ContainsTextOptions().setTimeout(20_000));
+    p.keyboard().press("k");
+    assertThat(p.locator("aside")).containsText("Kept by");
+    var figures = p.locator("aside dl").allInnerTexts();
+    p.keyboard().press("w");
+    assertThat(p.locator("video")).isVisible();
+    stage.house.bean(ClipProxies.class).deleteAllInBatch();
+    int port = House.freePort();
+    Process other = stage.house.outside(port);
+    try {
+      Page again = browsers.at("http://127.0.0.1:" + port, stage, stage.producer.person(), "/bench/" + second);
+      assertThat(again.locator(".verdict")).containsText("The camera was nudged: 1.");
+      assertThat(again.locator("aside")).containsText("Kept by");
+      assertThat(again.locator("aside dl").allInnerTexts()).isEqualTo(figures);
+      again.keyboard().press("w");
+      assertThat(again.locator("video")).isVisible();
+    } finally {
+      other.destroyForcibly();
+    }
   }
 
   @Test
@@ -108,6 +149,14 @@ class BenchDeskTest {
     assertThat(p.locator(".verdict")).hasText(Pattern.compile("Throw take 1 goes with catch take 1: the ends are \\d+ px apart."));
     assertThat(p.locator("aside")).containsText("Replaced from frame 5 on");
     assertThat(p.locator(".clip .way")).hasCount(1);
+    // Clicked at a quarter from the left and three quarters down: that is what is marked, in px of the clip.
+    var picture = p.locator(".clip").boundingBox();
+    p.mouse().click(picture.x + picture.width / 4, picture.y + picture.height * 3 / 4);
+    p.keyboard().press("Enter");
+    assertThat(p.locator(".clip circle")).hasCount(4);
+    var spot = java.util.stream.StreamSupport.stream(stage.producer.get(stage.base + "/bench").at("sets/0/takes/1/path/spots").spliterator(), false).filter(x -> x.path("frame").asInt() == 15).findFirst().orElseThrow();
+    assertThat(spot.path("x").asDouble()).isCloseTo(160, org.assertj.core.data.Offset.offset(1.5));
+    assertThat(spot.path("y").asDouble()).isCloseTo(270, org.assertj.core.data.Offset.offset(1.5));
     Browsers.accessible(p, "bench: throws");
     p.keyboard().press("u");
     p.locator("textarea").first().fill("a.1001.exr\na.1003.exr");
@@ -147,7 +196,12 @@ class BenchDeskTest {
     assertThat(p.locator("video")).isVisible();
     p.keyboard().press("Enter");
     assertThat(p.locator("aside .verdict")).containsText("touched at frame 9 and stays 6.", new com.microsoft.playwright.assertions.LocatorAssertions.ContainsTextOptions().setTimeout(30_000));
-    assertThat(p.locator(".clip + div")).containsText("frame 9 of 15");
+    assertThat(p.locator(".work")).containsText("frame 9 of 15");
+    assertThat(p.locator(".film button")).hasCount(12);
+    // What is shown is the middle of frame 9 of a copy at 25 frames a second, whatever the clip's own rate.
+    assertThat(p.locator("video")).hasJSProperty("currentTime", 0.38);
+    button(p, "to frame 12").click();
+    assertThat(p.locator(".work")).containsText("frame 12 of 15");
     p.keyboard().press("z");
     button(p, "Keep the zones").click(new Locator.ClickOptions().setTimeout(30_000));
     assertThat(p.locator("footer .notice")).containsText("Zones kept");

@@ -2,6 +2,7 @@ package bivex.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import bivex.server.keep.Role;
 import bivex.server.media.Frames;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
@@ -14,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.IntStream;
 import java.util.zip.CRC32;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
@@ -105,8 +107,9 @@ class BenchTest {
     Map<String, byte[]> files = new HashMap<>(Map.of("b.png", Walls.coded(deep, "png"), "b.tif", Walls.coded(deep, "tiff"), "c.png", Walls.coded(painted, "png"), "b.jpg", Walls.coded(Walls.wall(960, 540, 0.4, 0.25, BufferedImage.TYPE_INT_RGB), "jpg")));
     for (Map.Entry<String, byte[]> f : files.entrySet()) {
       String b = still(second, f.getKey(), f.getValue());
-      JsonNode r = compare(a, b).path("reading");
-      assertThat(r.at("/light/stops").asDouble()).as(f.getKey()).isCloseTo(0.25, org.assertj.core.data.Offset.offset(0.012));
+      JsonNode compared = compare(a, b);
+      JsonNode r = compared.path("reading");
+      assertThat(Double.parseDouble(figure(compared, "Light").path("value").asString().replace(" stops", ""))).as(f.getKey()).isCloseTo(0.25, org.assertj.core.data.Offset.offset(0.012));
       assertThat(r.at("/found/dx").asDouble()).as(f.getKey()).isCloseTo(0.4, org.assertj.core.data.Offset.offset(0.06));
       byte[] shown = stage.producer.get(stage.base + "/stills/" + b + "/picture").raw().body();
       assertThat(ImageIO.read(new ByteArrayInputStream(shown)).getWidth()).as(f.getKey()).isEqualTo(960);
@@ -216,6 +219,46 @@ class BenchTest {
     assertThat(p.exitValue()).as(String.join(" ", command)).isZero();
   }
 
+  /** The copy that browsers play has the clip's frames one for one, evenly spaced, though the clip drops every fifth; so has the strip. */
+  @Test
+  void theProxyShowsEveryFrameByItsNumber() throws Exception {
+    Path dir = Files.createTempDirectory("proxy");
+    Path all = dir.resolve("all.mp4");
+    Files.write(all, Clips.numbered(100, "24"));
+    Path uneven = dir.resolve("uneven.mp4");
+    run(List.of("ffmpeg", "-v", "error", "-y", "-i", all.toString(), "-vf", "select='not(eq(mod(n,5),3))'", "-vsync", "vfr", "-c:v", "libx264", "-bf", "2", "-pix_fmt", "yuv420p", uneven.toString()));
+    List<Integer> numbers = IntStream.range(0, 100).filter(n -> n % 5 != 3).boxed().toList();
+    String take = stage.pick("plate:performance-1", Stage.CAMERA).text("id");
+    String clip = stage.base + "/clips/" + Stage.ok(stage.producer.upload(stage.base + "/takes/" + take + "/clips", "uneven.mp4", Files.readAllBytes(uneven), Map.of())).text("id");
+    Caller.Answer stand = Stage.ok(stage.producer.get(clip));
+    for (int i = 0; i < 300 && stand.text("proxy").equals("MAKING"); i++) {
+      assertThat(stand.at("made").asDouble()).isBetween(0.0, 1.0);
+      Thread.sleep(100);
+      stand = Stage.ok(stage.producer.get(clip));
+    }
+    assertThat(stand.text("proxy")).isEqualTo("READY");
+    assertThat(stand.at("frames").asInt()).isEqualTo(80);
+    Path proxy = dir.resolve("proxy.mp4");
+    Files.write(proxy, stage.producer.get(clip + "/proxy").raw().body());
+    List<Double> times = stage.house.bean(Frames.class).times(proxy);
+    assertThat(times).hasSize(80);
+    assertThat(IntStream.range(0, 80).allMatch(n -> Math.abs(times.get(n) - n / 25.0) < 1e-6)).as("a twenty-fifth of a second apart: %s", times).isTrue();
+    for (int n = 0; n < 80; n += 7) {
+      assertThat(number(ImageIO.read(new ByteArrayInputStream(stage.house.bean(Frames.class).png(proxy, n))), 0, 640)).as("frame %s", n).isEqualTo(numbers.get(n));
+    }
+    BufferedImage strip = ImageIO.read(new ByteArrayInputStream(stage.producer.get(clip + "/strip").raw().body()));
+    assertThat(stand.at("strip")).hasSize(12);
+    int tile = strip.getWidth() / 12;
+    for (int i = 0; i < 12; i++) {
+      assertThat(number(strip, i * tile, tile)).as("tile %s", i).isEqualTo(numbers.get(stand.at("strip/" + i).asInt()));
+    }
+  }
+
+  /** The number that a frame of {@link Clips#numbered} carries. */
+  private static int number(BufferedImage i, int left, int width) {
+    return IntStream.range(0, 8).filter(bit -> (i.getRGB(left + (2 * bit + 1) * width / 16, i.getHeight() / 2) & 0xff) > 128).map(bit -> 1 << bit).sum();
+  }
+
   /** A clip in which a square walks in from the right over a patterned wall, and the still of the wall without it. */
   @Test
   void zonesAreMeasuredKeptPlannedAndKeptClearOfTheJoin() throws Exception {
@@ -304,20 +347,43 @@ class BenchTest {
     assertThat(stage.producer.post(bench + "/solve", Map.of()).text("field")).isEqualTo("errorPx");
   }
 
+  private Caller.Answer limits(Caller who, String version, Map<String, Object> limits) {
+    return who.put(bench + "/setups/" + stage.setup + "/limits", "\"" + version + "\"", limits.isEmpty() ? Map.of() : Map.of("limits", limits));
+  }
+
+  /** What was measured is held to the limits its set has now, without measuring again; what was kept stays, and says that it was held to others. */
   @Test
-  void limitsAreTheUsersAndWrongOnesAreNamed() throws Exception {
+  void limitsAreThoseOfTheSetAndWrongOnesAreNamed() throws Exception {
     String first = stage.pick("plate:performance-1", Stage.CAMERA).text("id");
     String second = stage.pick("plate:performance-2", Stage.CAMERA).text("id");
     String a = still(first, "a.png", Walls.coded(Walls.wall(640, 360, 0, 0, BufferedImage.TYPE_INT_RGB), "png"));
     String b = still(second, "b.png", Walls.coded(Walls.wall(640, 360, 1.6, 0.12, BufferedImage.TYPE_INT_RGB), "png"));
+    JsonNode strict = compare(a, b);
+    assertThat(strict.at("/reading/verdict").asString()).isEqualTo("The exposure was changed: brighter by 0.12 stops all over, and the camera was nudged.");
+    assertThat(strict.at("/reading/also/0/found").asString()).isEqualTo("1.6 px right");
+    assertThat(figure(strict, "Worst corner").path("beyond").asBoolean()).isTrue();
+    assertThat(figure(strict, "Turn").path("beyond").asBoolean()).isFalse();
+    assertThat(strict.at("/reading/shifts").size()).as("drawn").isPositive();
+    String job = bench + "/jobs/" + strict.path("id").asString();
+    Stage.ok(stage.producer.post(job + "/kept", Map.of("id", UUID.randomUUID().toString())));
+
     Map<String, Object> limits = new HashMap<>(Map.of("shiftPx", 2, "stops", 0.2, "mired", 3, "deltaE", 4, "blurPx", 0.5));
-    JsonNode loose = done(stage.producer.post(bench + "/comparisons", Map.of("first", a, "second", b, "limits", limits)));
-    assertThat(loose.at("/reading/agrees").asBoolean()).isTrue();
-    limits.put("shiftPx", 1);
-    JsonNode strict = done(stage.producer.post(bench + "/comparisons", Map.of("first", a, "second", b, "limits", limits)));
-    assertThat(strict.at("/reading/faults/0/cause").asString()).isEqualTo("NUDGE");
+    Caller.Answer set = Stage.ok(limits(stage.producer, "0", limits));
+    assertThat(set.text("sets/0/limits/setBy")).isNotEmpty();
+    assertThat(set.at("sets/0/pairs/0/kept/agrees").asBoolean()).as("evidence stays").isFalse();
+    assertThat(set.at("sets/0/pairs/0/kept/otherLimits").asBoolean()).isTrue();
+    Caller.Answer loose = Stage.ok(stage.producer.get(job));
+    assertThat(loose.at("reading/agrees").asBoolean()).isTrue();
+    assertThat(figure(loose.body(), "Worst corner").path("note").asString()).endsWith("limit 2");
+    assertThat(limits(stage.producer, "0", limits).status()).as("somebody was first").isEqualTo(412);
+    assertThat(limits(stage.house.person(stage.production, Role.FLOOR), "1", limits).status()).isEqualTo(403);
     limits.put("stops", -1);
-    assertThat(stage.producer.post(bench + "/comparisons", Map.of("first", a, "second", b, "limits", limits)).text("detail")).contains("limits: light").contains("0.01");
+    assertThat(limits(stage.producer, "1", limits).text("detail")).contains("limits: light").contains("0.01");
+    Stage.ok(stage.producer.post(job + "/kept", Map.of("id", UUID.randomUUID().toString())));
+    assertThat(Stage.ok(stage.producer.get(bench)).at("sets/0/pairs/0/kept/agrees").asBoolean()).isTrue();
+    assertThat(Stage.ok(limits(stage.producer, "1", Map.of())).text("sets/0/limits/setBy")).as("back to the usual ones").isEmpty();
+    assertThat(Stage.ok(stage.producer.get(job)).at("reading/agrees").asBoolean()).isFalse();
+
     assertThat(stage.producer.post(bench + "/comparisons", Map.of("first", a)).text("field")).isEqualTo("second");
     assertThat(stage.producer.post(bench + "/comparisons", Map.of("first", a, "second", a)).text("detail")).contains("same still");
     // The squares of a measurement, one value for every 16 px, as thousandths.
@@ -329,6 +395,10 @@ class BenchTest {
     known.removeIf(java.util.Objects::isNull);
     known.sort(Integer::compare);
     assertThat(known.get(known.size() / 2)).as("0.12 stops").isBetween(100, 140);
+  }
+
+  private static JsonNode figure(JsonNode job, String label) {
+    return job.at("/reading/figures").valueStream().filter(f -> f.path("label").asString().equals(label)).findFirst().orElseThrow();
   }
 
   @Test

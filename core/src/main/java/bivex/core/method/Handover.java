@@ -6,6 +6,7 @@ import static bivex.core.method.CameraBrief.n;
 import bivex.core.InvalidInput;
 import bivex.core.effort.TaskKind;
 import bivex.core.effort.TaskKind.Difficulty;
+import bivex.core.motion.TakePairing;
 import bivex.core.motion.Throw;
 import bivex.core.motion.Throw.Spot;
 import bivex.core.parameter.Parameter;
@@ -16,6 +17,14 @@ import java.util.Map;
 
 /** A4: a prop is thrown or passed from one double to another. */
 public final class Handover implements Method {
+  private static final String GIVER = "plate:giver";
+  private static final String RECEIVER = "plate:receiver";
+
+  /** Which side of the throw the takes of a plate show; those of any other plate are taken for throws until somebody says otherwise. */
+  public static TakePairing.Half half(String plate) {
+    return plate.equals(RECEIVER) ? TakePairing.Half.CATCH : TakePairing.Half.THROW;
+  }
+
   @Override
   public String id() {
     return "A4";
@@ -88,14 +97,14 @@ public final class Handover implements Method {
     CameraBrief.held(plan, v, 2, "giver, receiver and clean plate must lie on one another");
     Throw t = Throw.of(v.number("distanceM"), v.number("dropM"), flight, s.rate());
     double scale = Math.abs(span) / v.number("distanceM");
-    plan.plate("plate:giver", Plan.PlateKind.PERFORMANCE, "Giver", "Throws " + prop + " to a stand-in who really catches it; " + v.whole("giverTakes") + " takes, roll not stopped between the halves.", s.seconds(), true, "a throw without a prop, the prop made in post");
-    plan.plate("plate:receiver", Plan.PlateKind.PERFORMANCE, "Receiver", "Catches " + prop + " from a stand-in who really throws it; " + v.whole("receiverTakes") + " takes.", s.seconds(), true, "the catch reversed from a throw");
+    plan.plate(GIVER, Plan.PlateKind.PERFORMANCE, "Giver", "Throws " + prop + " to a stand-in who really catches it; " + v.whole("giverTakes") + " takes, roll not stopped between the halves.", s.seconds(), true, "a throw without a prop, the prop made in post");
+    plan.plate(RECEIVER, Plan.PlateKind.PERFORMANCE, "Receiver", "Catches " + prop + " from a stand-in who really throws it; " + v.whole("receiverTakes") + " takes.", s.seconds(), true, "the catch reversed from a throw");
     plan.plate("plate:prop-still", Plan.PlateKind.STILL, "Prop alone", "A still of " + prop + " at the height of the arc, lit as in the shot.", 3, false, "a frame of a take near the top of the arc");
     plan.clean(10, true);
     int in = release + over;
     Difficulty d = Difficulty.of(v.word("difficulty"));
-    plan.layer("layer:receiver", "Receiver", "performance", "over", "split", "plate:receiver", List.of(plan.whole(Plan.SpanKind.PRESENT, "")));
-    plan.layer("layer:giver", "Giver", "performance", "over", "split", "plate:giver", List.of(plan.whole(Plan.SpanKind.PRESENT, "")));
+    plan.layer("layer:receiver", "Receiver", "performance", "over", "split", RECEIVER, List.of(plan.whole(Plan.SpanKind.PRESENT, "")));
+    plan.layer("layer:giver", "Giver", "performance", "over", "split", GIVER, List.of(plan.whole(Plan.SpanKind.PRESENT, "")));
     plan.layer(plan.own("layer:removal"), "Prop taken out of the receiver's plate", "clean plate", "over", "hand matte", plan.own("task:removal"), List.of(plan.span(in, release + flight - 1, Plan.SpanKind.CROSSING, "patched")));
     plan.layer(plan.own("layer:prop"), "Replacement " + prop.replaceFirst("^the ", ""), "held frame of least blur", "over", "hand matte", "held", f("ballistic path, motion blur %s°", n(v.number("shutterDegrees"))), plan.own("task:prop"), List.of(plan.span(in, release + flight, Plan.SpanKind.MOVE, f("%d frames to the catch", flight - over))));
     plan.grade();

@@ -3,10 +3,13 @@ package bivex.core.method;
 import bivex.core.InvalidInput;
 import bivex.core.parameter.Values;
 import bivex.core.plate.Zone;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.ServiceLoader;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -79,5 +82,34 @@ public final class MethodBook {
   public static List<Zone> zones(MethodChoice choice) {
     Method m = find(choice.method());
     return m.parameters().stream().noneMatch(p -> p.key().equals("zones")) ? null : Values.of(m.parameters(), choice.values()).zones("zones");
+  }
+
+  /**
+   * The same methods with the zones of one part as they were measured, in place of what was planned for it; those of other parts stay.
+   *
+   * @param part from 1
+   * @param measured of that part; those from the end of the cut on are left out
+   * @param cutFrames length of the cut
+   * @throws InvalidInput naming {@code shot} when no method splits the frame into parts, {@code zones} when nothing measured lies in the cut
+   */
+  public static List<MethodChoice> measured(List<MethodChoice> methods, int part, List<Zone> measured, int cutFrames) {
+    List<Zone> within = measured.stream().filter(z -> z.frame() < cutFrames).toList();
+    if (within.isEmpty()) {
+      throw new InvalidInput("zones", "nobody was found within the " + cutFrames + " frames of the cut");
+    }
+    List<MethodChoice> out = new ArrayList<>(methods);
+    for (int i = 0; i < out.size(); i++) {
+      MethodChoice m = out.get(i);
+      List<Zone> planned = zones(m);
+      if (planned != null) {
+        List<Zone> all = new ArrayList<>(planned.stream().filter(z -> z.part() != part).toList());
+        all.addAll(within);
+        Map<String, Object> values = new LinkedHashMap<>(m.values());
+        values.put("zones", all);
+        out.set(i, new MethodChoice(m.method(), values, m.reason(), m.considered()));
+        return List.copyOf(out);
+      }
+    }
+    throw new InvalidInput("shot", "is not planned by a method that splits the frame into parts");
   }
 }

@@ -1,6 +1,7 @@
 package bivex.core.motion;
 
 import bivex.core.InvalidInput;
+import bivex.core.Said;
 import bivex.core.motion.Throw.Spot;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -16,6 +17,12 @@ import java.util.List;
  * @param frames difference in flight time, frames
  */
 public record TakePairing(String giver, String receiver, double cost, double endPx, double pathPx, double frames) {
+  /** Which side of a throw a take shows. */
+  public enum Half {
+    THROW,
+    CATCH
+  }
+
   private static final double END = 3;
   private static final double FRAME = 4;
   private static final int SAMPLES = 24;
@@ -52,6 +59,16 @@ public record TakePairing(String giver, String receiver, double cost, double end
     }
   }
 
+  /** What to do with the pair. @param giverTake number of the take @param receiverTake number of the take */
+  public String words(int giverTake, int receiverTake) {
+    return Said.of("Throw take %s goes with catch take %s: the ends are %.0f px apart.", giverTake, receiverTake, endPx);
+  }
+
+  /** What is still to be marked before takes can be paired; empty when they can. */
+  public static String missing(boolean thrown, boolean caught) {
+    return thrown && caught ? "" : "Mark release and catch in at least one take of the throw and one of the catch" + (thrown ? "; no catch is marked yet." : caught ? "; no throw is marked yet." : ".");
+  }
+
   /** Every pairing, best first. */
   public static List<TakePairing> rank(List<Marked> givers, List<Marked> receivers) {
     if (givers.isEmpty() || receivers.isEmpty()) {
@@ -80,9 +97,15 @@ public record TakePairing(String giver, String receiver, double cost, double end
    *
    * @param way of the replacement, px per frame
    * @param fall of the replacement, px per frame²
+   * @param handOver frame of the throw from which the replacement is seen
    * @param bends whether the whole bends both ways, which nothing thrown does
    */
-  public record Flight(List<Spot> way, double fall, boolean bends) {}
+  public record Flight(double handOver, List<Spot> way, double fall, boolean bends) {
+    /** For the desk. */
+    public String words() {
+      return Said.of("Replaced from frame %.0f on, falling by %.2f px a frame².", handOver, fall) + (bends ? " It bends both ways, which nothing thrown does: choose another pair or hand over elsewhere." : "");
+    }
+  }
 
   /** Frame of the mark that is highest in the picture, where the thing is blurred least; the one in the middle when that is release or catch. */
   public static double top(Marked giver) {
@@ -102,7 +125,7 @@ public record TakePairing(String giver, String receiver, double cost, double end
     // The catch is as long after the hand-over as its own flight says, counted from its release.
     Spot to = new Spot(giver.path().get(0).frame() + receiver.flight(), end.x(), end.y());
     Throw.Replacement way = Throw.replacement(from, velocity[0], velocity[1], to);
-    return new Flight(way.path(), way.fall(), Throw.bendsBothWays(way.path(), 0.5) || Throw.bendsBothWays(receiver.path(), 8));
+    return new Flight(handOver, way.path(), way.fall(), Throw.bendsBothWays(way.path(), 0.5) || Throw.bendsBothWays(receiver.path(), 8));
   }
 
   /** Place and speed at a frame of a marked path, by the parabola through the three nearest marks. */

@@ -21,6 +21,9 @@ import java.util.stream.IntStream;
  * @param crossing frames, counted from 0, in which something is across the join
  */
 public record JoinPlan(Kind kind, double[] path, double marginPx, List<Integer> crossing) {
+  /** How far a moving join usually may go a frame, px of the capture: about as far as a slow turn of a head (common practice, no source). */
+  public static final double USUAL_SLOPE_PX = 6;
+
   /** Cuts up to that many frames have the room of every candidate looked up, not only its gap. */
   private static final int EXACT = 500;
 

@@ -101,9 +101,14 @@ public record PlateComparison(int width, int height, boolean sure, String doubt,
     progress.at(0.9, "sharpness");
     Double softer = r.sure() ? Sharpness.softer(first.luma(), second.luma(), r) : null;
     double worst = where.worstPx(first.width(), first.height());
-    List<Fault> faults = r.sure() ? faults(first, where, worst, light, softer, limits) : List.of();
     progress.at(1, "done");
-    return new PlateComparison(first.width(), first.height(), r.sure(), r.doubt(), where, r.sure() ? r.uncertaintyPx() : 0, worst, light, softer, light.differs(), r.shifts(), faults, verdict(r, worst, softer, light, faults), limits);
+    return new PlateComparison(first.width(), first.height(), r.sure(), r.doubt(), where, r.sure() ? r.uncertaintyPx() : 0, worst, light, softer, light.differs(), r.shifts(), List.of(), "", limits).held(limits);
+  }
+
+  /** The same measurement held to other limits: nothing is measured again. */
+  public PlateComparison held(Limits to) {
+    List<Fault> beyond = sure ? faults(to) : List.of();
+    return new PlateComparison(width, height, sure, doubt, found, uncertaintyPx, worstPx, light, softerPx, differs, tiles, beyond, verdict(beyond), to);
   }
 
   /** Refuses plates of different size with what that may mean. */
@@ -120,10 +125,13 @@ public record PlateComparison(int width, int height, boolean sure, String doubt,
     return sure && light.measured() && faults.isEmpty();
   }
 
-  private static List<Fault> faults(Picture p, Registration r, double worst, LightMatch light, Double softer, Limits l) {
+  private List<Fault> faults(Limits l) {
     List<Fault> out = new ArrayList<>();
-    int w = p.width();
-    int h = p.height();
+    Registration r = found;
+    double worst = worstPx;
+    Double softer = softerPx;
+    int w = width;
+    int h = height;
     if (worst > l.shiftPx) {
       double sizePx = Math.abs(r.scale() - 1) * Math.hypot(w, h) / 2;
       String back = Said.of("lay it back: %s, turn %s, size %s; the shot must be blown up by %.1f %%", way(-r.dx(), -r.dy(), 2), turn(-r.degrees(), 3), plain(1 / r.scale(), 5), r.costPercent(w, h));
@@ -154,16 +162,16 @@ public record PlateComparison(int width, int height, boolean sure, String doubt,
     return List.copyOf(out);
   }
 
-  private static String verdict(Registering r, double worst, Double softer, LightMatch light, List<Fault> faults) {
-    if (!r.sure()) {
-      return "Not measurable: " + r.doubt() + ". Shoot a chart, or a still with the lights on.";
+  private String verdict(List<Fault> faults) {
+    if (!sure) {
+      return "Not measurable: " + doubt + ". Shoot a chart, or a still with the lights on.";
     }
     if (faults.isEmpty() && !light.measured()) {
-      return Said.of("They lie on each other within %.2f px, but their light could not be compared: too bright, too dark, or covered. Shoot a still with a grey card.", worst);
+      return Said.of("They lie on each other within %.2f px, but their light could not be compared: too bright, too dark, or covered. Shoot a still with a grey card.", worstPx);
     }
     if (faults.isEmpty()) {
       String not = light.regions().stream().filter(x -> x.stops() == null).map(LightMatch.Region::name).collect(java.util.stream.Collectors.joining(", "));
-      return Said.of(not.isEmpty() ? "They agree: within %.2f px" : "They agree where they can be compared (not: " + not + "): within %.2f px", worst) + Said.of(", %.2f stops", Math.abs(light.stops())) + (softer == null ? "." : Said.of(" and %.1f px of blur.", Math.abs(softer)));
+      return Said.of(not.isEmpty() ? "They agree: within %.2f px" : "They agree where they can be compared (not: " + not + "): within %.2f px", worstPx) + Said.of(", %.2f stops", Math.abs(light.stops())) + (softerPx == null ? "." : Said.of(" and %.1f px of blur.", Math.abs(softerPx)));
     }
     Fault f = faults.get(0);
     String more = faults.size() == 1 ? "" : faults.size() == 2 ? ", and " + faults.get(1).cause.words : ", and " + (faults.size() - 1) + " more things differ";
@@ -184,11 +192,13 @@ public record PlateComparison(int width, int height, boolean sure, String doubt,
     return String.join(", ", out);
   }
 
-  private static String turn(double degrees, int decimals) {
-    return plain(Math.abs(degrees), decimals) + (degrees < 0 ? "° against the clock" : "° clockwise");
+  static String turn(double degrees, int decimals) {
+    String s = plain(Math.abs(degrees), decimals);
+    return s + (s.matches("[0.]+") ? "°" : degrees < 0 ? "° against the clock" : "° clockwise");
   }
 
-  private static String signed(double v, int decimals) {
+  /** With its sign, and without one when it rounds to nothing. */
+  static String signed(double v, int decimals) {
     String s = plain(Math.abs(v), decimals);
     return (s.matches("[0.]+") ? "" : v < 0 ? "−" : "+") + s;
   }

@@ -61,6 +61,8 @@ public class BenchJobs {
     final UUID id = UUID.randomUUID();
     final UUID production;
     final List<UUID> of;
+    /** Whose limits what was found is held to; null when it is held to none. */
+    final UUID setup;
     private final long begun = System.nanoTime();
     volatile Stand stand = Stand.WAITING;
     volatile double share;
@@ -74,9 +76,10 @@ public class BenchJobs {
     volatile TakeWatch watch;
     volatile List<PlateZones.Occupied> occupied;
 
-    private Job(UUID production, List<UUID> of) {
+    private Job(UUID production, List<UUID> of, UUID setup) {
       this.production = production;
       this.of = of;
+      this.setup = setup;
     }
 
     void at(double to, String words) {
@@ -126,9 +129,13 @@ public class BenchJobs {
     });
   }
 
-  /** @param of ids of what is measured @throws Problems.TooMany when too many wait already */
   Job start(UUID production, List<UUID> of, Work work) {
-    Job j = new Job(production, of);
+    return start(production, of, null, work);
+  }
+
+  /** @param of ids of what is measured @param setup whose limits it is held to @throws Problems.TooMany when too many wait already */
+  Job start(UUID production, List<UUID> of, UUID setup, Work work) {
+    Job j = new Job(production, of, setup);
     synchronized (jobs) {
       jobs.put(j.id, j);
       // The oldest that are done go first; those that wait are never dropped.

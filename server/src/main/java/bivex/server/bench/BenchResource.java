@@ -8,10 +8,12 @@ import static bivex.server.keep.Role.PRODUCER;
 import bivex.core.InvalidInput;
 import bivex.core.picture.Picture;
 import bivex.core.plate.LightMatch;
+import bivex.core.plate.JoinPlan;
 import bivex.core.plate.PlateComparison;
 import bivex.core.plate.PlateComparison.Limits;
 import bivex.core.plate.PlateJoin;
 import bivex.core.plate.PlateReading;
+import bivex.core.plate.PlateSheet;
 import bivex.core.plate.PlateZones;
 import bivex.core.plate.TakeWatch;
 import bivex.core.plate.Zone;
@@ -19,8 +21,13 @@ import bivex.core.time.FrameRate;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
 import bivex.server.http.Json;
+import bivex.server.http.Problems;
 import bivex.server.keep.PlateMeasure;
 import bivex.server.keep.PlateMeasures;
+import bivex.server.keep.SetLimits;
+import bivex.server.keep.SetLimitsRows;
+import bivex.server.keep.Setup;
+import bivex.server.keep.Setups;
 import bivex.server.keep.TakeClip;
 import bivex.server.keep.TakeClips;
 import bivex.server.keep.TakeEntries;
@@ -51,7 +58,9 @@ import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -59,8 +68,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/productions/{production}/bench")
 public class BenchResource {
-  private static final double SLOPE_PX = 6;
-
   private final BenchSheets sheets;
   private final BenchJobs jobs;
   private final TakeStills stills;
@@ -72,8 +79,10 @@ public class BenchResource {
   private final PictureReader pictures;
   private final Frames frames;
   private final Journal journal;
+  private final Setups setups;
+  private final SetLimitsRows setLimits;
 
-  BenchResource(BenchSheets sheets, BenchJobs jobs, TakeStills stills, TakeClips clips, TakeEntries takes, PlateMeasures measures, TakeZonesRows zones, MediaStore store, PictureReader pictures, Frames frames, Journal journal) {
+  BenchResource(BenchSheets sheets, BenchJobs jobs, TakeStills stills, TakeClips clips, TakeEntries takes, PlateMeasures measures, TakeZonesRows zones, MediaStore store, PictureReader pictures, Frames frames, Journal journal, Setups setups, SetLimitsRows setLimits) {
     this.sheets = sheets;
     this.jobs = jobs;
     this.stills = stills;
@@ -85,10 +94,11 @@ public class BenchResource {
     this.pictures = pictures;
     this.frames = frames;
     this.journal = journal;
+    this.setups = setups;
+    this.setLimits = setLimits;
   }
 
-  /** @param limits null for the usual ones */
-  public record NewComparison(UUID first, UUID second, Limits limits) {}
+  public record NewComparison(UUID first, UUID second) {}
 
   /** @param left still of the left part; its take's measured zones are kept clear @param slopePx how far a moving join may go a frame @param driftStops drift of the light */
   public record NewJoin(UUID left, UUID right, Double slopePx, Double driftStops) {}
@@ -108,10 +118,10 @@ public class BenchResource {
   public record ZonesView(int frames, double covered, List<ZoneFrame> occupied, List<Zone> zones) {}
 
   /** One measurement. @param fault why it failed; empty when it did not @param field at fault; what was measured is there when it is done, all else is null */
-  public record BenchJob(UUID id, BenchJobs.Stand stand, double share, String doing, double seconds, String field, String fault, PlateReading reading, PlateJoin join, TakeWatch watch, ZonesView zones) {}
+  public record BenchJob(UUID id, BenchJobs.Stand stand, double share, String doing, double seconds, String field, String fault, PlateSheet reading, PlateJoin join, TakeWatch watch, ZonesView zones) {}
 
-  /** Squares of a comparison, row by row, in thousandths; null where nothing could be compared. @param px side of a square @param misfit percent of full scale */
-  public record SquaresView(int px, int columns, int rows, List<Integer> stops, List<Integer> deltaE, List<Integer> misfit) {}
+  /** Squares of a comparison, row by row, in thousandths; null where nothing could be compared. @param px side of a square @param misfit percent of full scale @param full what the strongest colour stands for */
+  public record SquaresView(int px, int columns, int rows, PlateSheet.Full full, List<Integer> stops, List<Integer> deltaE, List<Integer> misfit) {}
 
   /** All match sets with what can be laid over each other and what was found. */
   @GetMapping
@@ -121,7 +131,34 @@ public class BenchResource {
     return sheets.of(me);
   }
 
-  /** Lays two stills over each other. The answer is a measurement that waits its turn; ask for it until it is done. */
+  /** @param limits null for the usual ones */
+  public record LimitsChange(Limits limits) {}
+
+  /** Sets what still counts as the same in a match set. What was kept before stays, and says that it was held to other limits. */
+  @PutMapping("/setups/{setup}/limits")
+  @Allowed({PRODUCER, COORDINATOR})
+  @Transactional
+  public BenchSheets.BenchSheet limit(@PathVariable UUID production, @PathVariable UUID setup, Member me, @RequestHeader("If-Match") String ifMatch, @RequestBody LimitsChange in) {
+    Setup s = setups.findByIdAndProductionId(setup, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such setup."));
+    SetLimits l = setLimits.findById(setup).orElse(null);
+    Problems.mustBeCurrent(ifMatch, BenchSheets.view(l).version(), BenchSheets.view(l), in);
+    if (in.limits() != null) {
+      if (l == null) {
+        l = new SetLimits();
+        l.setupId = s.id;
+        l.productionId = me.productionId();
+      }
+      l.limits = in.limits();
+      l.setBy = me.name();
+      setLimits.saveAndFlush(l);
+    } else if (l != null) {
+      setLimits.delete(l);
+    }
+    journal.record(me, in.limits() == null ? "put the usual limits back" : "changed the limits", "setup", s.id.toString(), s.name);
+    return sheets.of(me);
+  }
+
+  /** Lays two stills over each other and holds them to the limits of the set of the second. The answer is a measurement that waits its turn; ask for it until it is done. */
   @PostMapping("/comparisons")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
@@ -132,16 +169,16 @@ public class BenchResource {
       throw new InvalidInput("second", "is the same still");
     }
     PlateComparison.mustFit(a.width, a.height, b.width, b.height);
-    Limits limits = in.limits() == null ? Limits.USUAL : in.limits();
-    return view(jobs.start(me.productionId(), List.of(a.id, b.id), j -> compared(j, a, b, limits)));
+    UUID setup = takes.findById(b.takeId).orElseThrow().setupId;
+    return view(jobs.start(me.productionId(), List.of(a.id, b.id), setup, j -> compared(j, a, b)));
   }
 
-  private void compared(BenchJobs.Job j, TakeStill a, TakeStill b, Limits limits) throws java.io.IOException {
+  private void compared(BenchJobs.Job j, TakeStill a, TakeStill b) throws java.io.IOException {
     j.at(0.02, "reading the first plate");
     Picture first = pictures.read(store.find(a.hash));
     j.at(0.06, "reading the second plate");
     Picture second = pictures.read(store.find(b.hash));
-    j.comparison = PlateComparison.of(first, second, limits, j::at, () -> j.cancelled);
+    j.comparison = PlateComparison.of(first, second, Limits.USUAL, j::at, () -> j.cancelled);
   }
 
   /** Looks for the join that is seen least between two plates. */
@@ -152,7 +189,7 @@ public class BenchResource {
     TakeStill a = still(me, "left", in.left());
     TakeStill b = still(me, "right", in.right());
     PlateComparison.mustFit(a.width, a.height, b.width, b.height);
-    double slope = in.slopePx() == null ? SLOPE_PX : InvalidInput.within("slopePx", in.slopePx(), 0, 500);
+    double slope = in.slopePx() == null ? JoinPlan.USUAL_SLOPE_PX : InvalidInput.within("slopePx", in.slopePx(), 0, 500);
     double drift = in.driftStops() == null ? 0 : InvalidInput.within("driftStops", in.driftStops(), -10, 10);
     List<PlateZones.Occupied> left = occupied(me, a.takeId);
     List<PlateZones.Occupied> right = occupied(me, b.takeId);
@@ -236,7 +273,7 @@ public class BenchResource {
       throw new NoSuchElementException("This measurement has no squares.");
     }
     LightMatch.Squares s = j.comparison.light().map();
-    return new SquaresView(s.px(), s.columns(), s.rows(), thousandths(s.stops()), thousandths(s.deltaE()), thousandths(s.misfit()));
+    return new SquaresView(s.px(), s.columns(), s.rows(), PlateSheet.full(reading(j).limits()), thousandths(s.stops()), thousandths(s.deltaE()), thousandths(s.misfit()));
   }
 
   private static List<Integer> thousandths(float[] v) {
@@ -281,7 +318,7 @@ public class BenchResource {
     if (!first.setupId.equals(second.setupId)) {
       throw new InvalidInput("job", "compares takes of two setups; only takes of one set are held against each other");
     }
-    PlateReading r = PlateReading.of(j.comparison);
+    PlateReading r = reading(j);
     PlateMeasure m = new PlateMeasure();
     m.id = id;
     m.productionId = me.productionId();
@@ -345,6 +382,7 @@ public class BenchResource {
     out.put("width", j.comparison.width());
     out.put("height", j.comparison.height());
     out.put("unit", "px from the left top");
+    out.put("framesFrom", "0 is the first frame of the clips whose zones were measured");
     out.put("kind", j.join.kind().name().toLowerCase(java.util.Locale.ROOT));
     out.put("points", j.join.points());
     out.put("featherPx", j.join.featherPx());
@@ -367,9 +405,14 @@ public class BenchResource {
     return ResponseEntity.ok().contentType(MediaType.parseMediaType(type)).header(HttpHeaders.CONTENT_DISPOSITION, ContentDisposition.attachment().filename(name).build().toString()).header("Content-Security-Policy", "sandbox; default-src 'none'").body(bytes);
   }
 
-  private static BenchJob view(BenchJobs.Job j) {
+  /** What was measured, held to the limits that its set has now. */
+  private PlateReading reading(BenchJobs.Job j) {
+    return PlateReading.of(j.setup == null ? j.comparison : j.comparison.held(BenchSheets.view(setLimits.findById(j.setup).orElse(null)).limits()));
+  }
+
+  private BenchJob view(BenchJobs.Job j) {
     boolean done = j.stand == BenchJobs.Stand.DONE;
-    return new BenchJob(j.id, j.stand, j.share, j.doing, j.seconds(), j.field, j.fault, done && j.comparison != null ? PlateReading.of(j.comparison) : null, done ? j.join : null, done ? j.watch : null, done && j.occupied != null ? zones(j.occupied) : null);
+    return new BenchJob(j.id, j.stand, j.share, j.doing, j.seconds(), j.field, j.fault, done && j.comparison != null ? PlateSheet.of(reading(j)) : null, done ? j.join : null, done ? j.watch : null, done && j.occupied != null ? zones(j.occupied) : null);
   }
 
   private static ZonesView zones(List<PlateZones.Occupied> o) {

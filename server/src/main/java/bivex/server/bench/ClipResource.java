@@ -8,6 +8,8 @@ import static bivex.server.keep.Role.PRODUCER;
 import bivex.core.InvalidInput;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
+import bivex.server.keep.ClipProxies;
+import bivex.server.keep.ClipProxy;
 import bivex.server.keep.TakeClip;
 import bivex.server.keep.TakeClips;
 import bivex.server.keep.TakeEntries;
@@ -26,6 +28,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.NoSuchElementException;
 import java.util.UUID;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.core.io.Resource;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
@@ -51,10 +54,16 @@ public class ClipResource {
   private final Frames frames;
   private final StillResource stills;
   private final Journal journal;
+  private final ClipProxies proxies;
+  private final ProxyMaker maker;
+  private final ApplicationEventPublisher events;
 
-  ClipResource(TakeEntries takes, TakeClips clips, MediaStore store, MediaProbe probe, Frames frames, StillResource stills, Journal journal) {
+  ClipResource(TakeEntries takes, TakeClips clips, ClipProxies proxies, ProxyMaker maker, ApplicationEventPublisher events, MediaStore store, MediaProbe probe, Frames frames, StillResource stills, Journal journal) {
     this.takes = takes;
     this.clips = clips;
+    this.proxies = proxies;
+    this.maker = maker;
+    this.events = events;
     this.store = store;
     this.probe = probe;
     this.frames = frames;
@@ -101,7 +110,8 @@ public class ClipResource {
       c.addedAt = Instant.now();
       clips.saveAndFlush(c);
       journal.record(me, "added a clip", "take", t.id.toString(), t.slate + " take " + t.number);
-      return BenchSheets.view(c);
+      events.publishEvent(new ProxyMaker.Added(c.id));
+      return BenchSheets.view(c, null, maker);
     } finally {
       store.discard(stored);
     }
@@ -114,6 +124,36 @@ public class ClipResource {
   public ResponseEntity<Resource> file(@PathVariable UUID production, @PathVariable UUID clip, Member me) {
     TakeClip c = clip(me, clip);
     return Sandboxed.file(store.find(c.hash), c.type, c.hash);
+  }
+
+  /** A clip and how far its proxy is. */
+  @GetMapping("/clips/{clip}")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional(readOnly = true)
+  public BenchSheets.ClipView clip(@PathVariable UUID production, @PathVariable UUID clip, Member me) {
+    return BenchSheets.view(clip(me, clip), proxies.findById(clip).orElse(null), maker);
+  }
+
+  /** The clip as browsers show it, in parts as the player asks for them. */
+  @GetMapping("/clips/{clip}/proxy")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional(readOnly = true)
+  public ResponseEntity<Resource> proxy(@PathVariable UUID production, @PathVariable UUID clip, Member me) {
+    ClipProxy p = proxy(me, clip);
+    return Sandboxed.file(store.find(p.hash), "video/mp4", p.hash);
+  }
+
+  /** Some of its frames side by side, as JPEG. */
+  @GetMapping("/clips/{clip}/strip")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional(readOnly = true)
+  public ResponseEntity<Resource> strip(@PathVariable UUID production, @PathVariable UUID clip, Member me) {
+    ClipProxy p = proxy(me, clip);
+    return Sandboxed.file(store.find(p.stripHash), "image/jpeg", p.stripHash);
+  }
+
+  private ClipProxy proxy(Member me, UUID clip) {
+    return proxies.findByIdAndProductionId(clip, me.productionId()).filter(p -> p.hash != null).orElseThrow(() -> new NoSuchElementException("This clip has no proxy yet."));
   }
 
   /** One frame of a clip, exact, as PNG. */

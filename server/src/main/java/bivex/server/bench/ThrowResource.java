@@ -41,7 +41,8 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/productions/{production}")
 public class ThrowResource {
   private static final int MOST_MARKS = 200;
-  private static final int MOST_TAKES = 60;
+  private static final int MOST_TAKES = 400;
+  private static final int MOST_SHOWN = 60;
   private final TakeEntries takes;
   private final ThrowPaths paths;
   private final Journal journal;
@@ -53,13 +54,13 @@ public class ThrowResource {
   }
 
   /** @param spots frame of the clip and place in px of the picture; empty takes the marks away */
-  public record NewThrowPath(ThrowPath.Half half, List<Spot> spots) {}
+  public record NewThrowPath(TakePairing.Half half, List<Spot> spots) {}
 
   /** @param cost px, less is better */
   public record PairView(UUID giver, int giverTake, UUID receiver, int receiverTake, double cost, double endPx, double pathPx, double frames) {}
 
-  /** All pairs of a shot. @param words what to do next */
-  public record PairsView(List<PairView> pairs, String words) {}
+  /** The best pairs of a shot. @param all how many there are @param words what to do next */
+  public record PairsView(List<PairView> pairs, int all, String words) {}
 
   /** One pair as a flight. @param words for the desk */
   public record FlightView(UUID giver, UUID receiver, double handOver, List<Spot> way, double fallPx, boolean bends, String words) {}
@@ -84,13 +85,11 @@ public class ThrowResource {
       throw new InvalidInput("spots", "has two marks in one frame");
     }
     ThrowPath p = paths.findById(take).orElse(null);
+    Problems.mustBeCurrent(ifMatch, p == null ? 0 : p.version + 1, p == null ? null : BenchSheets.view(p), in);
     if (p == null) {
       p = new ThrowPath();
       p.takeId = t.id;
       p.productionId = me.productionId();
-      p.version = null;
-    } else {
-      Problems.mustBeCurrent(ifMatch, p.version, BenchSheets.view(p), in);
     }
     p.half = in.half();
     p.spots = spots;
@@ -106,22 +105,24 @@ public class ThrowResource {
   @Transactional(readOnly = true)
   public PairsView pairs(@PathVariable UUID production, @PathVariable UUID shot, Member me) {
     Map<UUID, TakeEntry> of = takes.called(me.productionId(), List.of(shot)).stream().map(TakeEntries.Called::take).collect(Collectors.toMap(t -> t.id, t -> t));
-    List<ThrowPath> marked = paths.findByProductionId(me.productionId()).stream().filter(p -> of.containsKey(p.takeId) && p.spots.size() >= 2).limit(MOST_TAKES).toList();
-    List<TakePairing.Marked> givers = marks(marked, ThrowPath.Half.THROW);
-    List<TakePairing.Marked> receivers = marks(marked, ThrowPath.Half.CATCH);
-    if (givers.isEmpty() || receivers.isEmpty()) {
-      return new PairsView(List.of(), "Mark release and catch in at least one take of the throw and one of the catch" + (givers.isEmpty() == receivers.isEmpty() ? "." : givers.isEmpty() ? "; no throw is marked yet." : "; no catch is marked yet."));
+    List<ThrowPath> marked = paths.findByProductionId(me.productionId()).stream().filter(p -> of.containsKey(p.takeId) && p.spots.size() >= 2).toList();
+    InvalidInput.within("takes", (long) marked.size(), 0, MOST_TAKES);
+    List<TakePairing.Marked> givers = marks(marked, TakePairing.Half.THROW);
+    List<TakePairing.Marked> receivers = marks(marked, TakePairing.Half.CATCH);
+    String missing = TakePairing.missing(!givers.isEmpty(), !receivers.isEmpty());
+    if (!missing.isEmpty()) {
+      return new PairsView(List.of(), 0, missing);
     }
-    List<PairView> out = TakePairing.rank(givers, receivers).stream().map(p -> {
+    List<TakePairing> ranked = TakePairing.rank(givers, receivers);
+    List<PairView> out = ranked.stream().limit(MOST_SHOWN).map(p -> {
       UUID g = UUID.fromString(p.giver());
       UUID r = UUID.fromString(p.receiver());
       return new PairView(g, of.get(g).number, r, of.get(r).number, p.cost(), p.endPx(), p.pathPx(), p.frames());
     }).toList();
-    PairView best = out.get(0);
-    return new PairsView(out, String.format(Locale.ROOT, "Throw take %d goes with catch take %d: the ends are %.0f px apart.", best.giverTake, best.receiverTake, best.endPx));
+    return new PairsView(out, ranked.size(), ranked.get(0).words(out.get(0).giverTake, out.get(0).receiverTake));
   }
 
-  private static List<TakePairing.Marked> marks(List<ThrowPath> marked, ThrowPath.Half half) {
+  private static List<TakePairing.Marked> marks(List<ThrowPath> marked, TakePairing.Half half) {
     return marked.stream().filter(p -> p.half == half).map(p -> new TakePairing.Marked(p.takeId.toString(), p.spots)).toList();
   }
 
@@ -134,7 +135,7 @@ public class ThrowResource {
     ThrowPath r = path(me, receiver);
     double at = handOver != null ? handOver : TakePairing.top(new TakePairing.Marked("throw", g.spots));
     TakePairing.Flight f = TakePairing.flight(new TakePairing.Marked("throw", g.spots), new TakePairing.Marked("catch", r.spots), at);
-    return new FlightView(giver, receiver, at, f.way(), f.fall(), f.bends(), String.format(Locale.ROOT, "Replaced from frame %.0f on, falling by %.2f px a frame².%s", at, f.fall(), f.bends() ? " It bends both ways, which nothing thrown does: choose another pair or hand over elsewhere." : ""));
+    return new FlightView(giver, receiver, f.handOver(), f.way(), f.fall(), f.bends(), f.words());
   }
 
   /** The same as a table: frame, x, y. */

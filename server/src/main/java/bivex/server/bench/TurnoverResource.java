@@ -130,26 +130,8 @@ public class TurnoverResource {
     TakeEntry t = takes.findById(take).filter(x -> x.productionId.equals(me.productionId())).orElseThrow(() -> new NoSuchElementException("There is no such take."));
     List<PlateZones.Occupied> o = zones.findFirstByTakeIdAndProductionIdOrderByKeptAtDesc(take, me.productionId()).map(z -> z.occupied).orElseThrow(() -> new NoSuchElementException("The zones of this take are not measured."));
     Shot s = shots.findById(t.shotId).orElseThrow();
-    List<Zone> measured = PlateZones.zones(o, part, PlateZones.MARGIN).stream().filter(z -> z.frame() < s.cutFrames).toList();
-    List<MethodChoice> methods = new ArrayList<>();
-    boolean used = false;
-    for (MethodChoice m : s.methods) {
-      List<Zone> planned = MethodBook.zones(m);
-      if (planned == null || used) {
-        methods.add(m);
-        continue;
-      }
-      List<Zone> all = new ArrayList<>(planned.stream().filter(z -> z.part() != part).toList());
-      all.addAll(measured);
-      Map<String, Object> values = new LinkedHashMap<>(m.values());
-      values.put("zones", all);
-      methods.add(new MethodChoice(m.method(), values, m.reason(), m.considered()));
-      used = true;
-    }
-    if (!used) {
-      throw new InvalidInput("shot", s.code + " is not planned by a method that splits the frame into parts");
-    }
-    s.methods = methods;
+    List<Zone> measured = PlateZones.zones(o, part, PlateZones.MARGIN);
+    s.methods = MethodBook.measured(s.methods, part, measured, s.cutFrames);
     ShotBook.plan(me.production(), s, false);
     shots.saveAndFlush(s);
     journal.record(me, "planned by measured zones", "shot", s.id.toString(), s.code + ", part " + part);

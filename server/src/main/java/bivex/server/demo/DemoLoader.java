@@ -24,6 +24,7 @@ import bivex.server.bench.ThrowResource;
 import bivex.server.board.BoardResource;
 import bivex.server.demo.DemoPlates.Fault;
 import bivex.server.keep.ThrowPath;
+import bivex.core.motion.TakePairing;
 import bivex.core.motion.Throw;
 import bivex.server.keep.Membership;
 import bivex.server.keep.Memberships;
@@ -452,7 +453,7 @@ public class DemoLoader implements ApplicationRunner {
             double[] p = along(a, frame - 8);
             spots.add(new Throw.Spot(frame, p[0], p[1]));
           }
-          throwing.mark(null, take, lys, "\"0\"", new ThrowResource.NewThrowPath(giving ? ThrowPath.Half.THROW : ThrowPath.Half.CATCH, spots));
+          throwing.mark(null, take, lys, "\"0\"", new ThrowResource.NewThrowPath(giving ? TakePairing.Half.THROW : TakePairing.Half.CATCH, spots));
         }
       }
     }

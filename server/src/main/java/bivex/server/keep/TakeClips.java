@@ -4,9 +4,14 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
 
 public interface TakeClips extends JpaRepository<TakeClip, UUID> {
   List<TakeClip> findByProductionIdOrderByAddedAt(UUID productionId);
+
+  /** Clips whose proxy was neither made nor given up, oldest first. */
+  @Query("select c.id from TakeClip c where not exists (select p.id from ClipProxy p where p.id = c.id) order by c.addedAt")
+  List<UUID> withoutProxy();
 
   Optional<TakeClip> findByIdAndProductionId(UUID id, UUID productionId);
 }

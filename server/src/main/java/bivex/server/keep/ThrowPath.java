@@ -1,5 +1,6 @@
 package bivex.server.keep;
 
+import bivex.core.motion.TakePairing;
 import bivex.core.motion.Throw;
 import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
@@ -14,15 +15,9 @@ import tools.jackson.core.type.TypeReference;
 /** Where a thrown thing is in some frames of a take. */
 @Entity
 public class ThrowPath {
-  /** Which side of the throw a take is. */
-  public enum Half {
-    THROW,
-    CATCH
-  }
-
   @Id public UUID takeId;
   public UUID productionId;
-  @Enumerated(EnumType.STRING) public Half half;
+  @Enumerated(EnumType.STRING) public TakePairing.Half half;
 
   @Convert(converter = Spots.class)
   public List<Throw.Spot> spots;

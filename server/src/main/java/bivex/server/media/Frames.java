@@ -2,9 +2,12 @@ package bivex.server.media;
 
 import bivex.core.InvalidInput;
 import bivex.core.picture.Picture;
+import java.io.BufferedReader;
 import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.InputStreamReader;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -12,6 +15,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.TimeUnit;
 import java.util.function.BooleanSupplier;
+import java.util.function.IntConsumer;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.springframework.stereotype.Component;
 
 /**
@@ -23,6 +29,15 @@ public class Frames {
   /** Width to which frames are brought that are only watched. */
   public static final int WATCH_WIDTH = 640;
 
+  /** Frames a second of every proxy, whatever the clip's: so a player finds each frame by its number. */
+  public static final int PROXY_RATE = 25;
+  /** Frames of a strip at most. */
+  public static final int STRIP = 12;
+
+  private static final int PROXY_WIDTH = 1280;
+  private static final int STRIP_WIDTH = 128;
+  private static final int PROXY_SECONDS = 3600;
+  private static final long PROXY_BYTES = 2L << 30;
   private static final int SECONDS = 120;
   private static final long MOST_BYTES = 220_000_000;
   private static final int MOST_WATCHED = 6000;
@@ -116,6 +131,56 @@ public class Frames {
     return n;
   }
 
+  /**
+   * Makes a copy of a clip that every browser shows: H.264, at most 1280 px wide, frame for frame at {@value #PROXY_RATE} frames a second, each found quickly. Brightness and sharpness
+   * are not those of the clip; nothing is measured on it.
+   *
+   * @param into file that is written over
+   * @param progress told how many frames are done
+   * @return frames that were made
+   */
+  public int proxy(Path clip, int width, int height, Path into, IntConsumer progress, BooleanSupplier cancelled) throws IOException {
+    int w = Math.min(PROXY_WIDTH, width) / 2 * 2;
+    int h = Math.max(2, (int) Math.round((double) w * height / width / 2) * 2);
+    List<String> c = List.of("nice", "-n", "10", "ffmpeg", "-v", "error", "-y", "-nostdin", "-protocol_whitelist", "file,pipe", "-threads", "2", "-f", format(clip), "-i", "file:" + clip, "-map", "0:v:0", "-vsync", "0",
+        "-vf", "scale=" + w + ":" + h + ":flags=area,setpts=N/(" + PROXY_RATE + "*TB)", "-vsync", "cfr", "-r", Integer.toString(PROXY_RATE), "-c:v", "libx264", "-preset", "veryfast", "-crf", "20", "-g", "12", "-bf", "0", "-pix_fmt", "yuv420p", "-threads", "2", "-movflags", "+faststart", "-progress", "pipe:1", "-f", "mp4", "file:" + into);
+    Process p = start(c, PROXY_SECONDS, PROXY_BYTES);
+    int made = 0;
+    try (BufferedReader in = new BufferedReader(new InputStreamReader(p.getInputStream(), StandardCharsets.UTF_8))) {
+      for (String line = in.readLine(); line != null && !cancelled.getAsBoolean(); line = in.readLine()) {
+        if (line.startsWith("frame=")) {
+          made = Integer.parseInt(line.substring(6).strip());
+          progress.accept(made);
+        }
+      }
+      if (cancelled.getAsBoolean()) {
+        return made;
+      }
+      if (!p.waitFor(SECONDS, TimeUnit.SECONDS) || p.exitValue() != 0 || made == 0) {
+        throw new InvalidInput("file", "cannot be shown in a browser: it is damaged or takes too long to read");
+      }
+      return made;
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new IOException("interrupted", e);
+    } finally {
+      p.destroyForcibly();
+    }
+  }
+
+  /** Numbers of the frames in a strip: evenly spaced, the first included. @param frames of the clip, at least 1 */
+  public static List<Integer> stripOf(int frames) {
+    int n = Math.min(STRIP, frames);
+    return IntStream.range(0, n).map(i -> (int) ((long) i * frames / n)).boxed().toList();
+  }
+
+  /** A strip of a proxy's frames side by side, as JPEG. */
+  public byte[] strip(Path proxy, int frames) throws IOException {
+    List<Integer> of = stripOf(frames);
+    String chosen = of.stream().map(n -> "eq(n," + n + ")").collect(Collectors.joining("+"));
+    return bytes(start(List.of("ffmpeg", "-v", "error", "-nostdin", "-protocol_whitelist", "file,pipe", "-f", "mov", "-i", "file:" + proxy, "-map", "0:v:0", "-vsync", "0", "-vf", "select='" + chosen + "',scale=" + STRIP_WIDTH + ":-2:flags=area,tile=" + of.size() + "x1", "-frames:v", "1", "-f", "image2pipe", "-c:v", "mjpeg", "-q:v", "4", "pipe:1")));
+  }
+
   /** Its kind by its first bytes, as it was taken in: nothing else is tried, so that no list of other files can pass for a clip. */
   private static String format(Path file) throws IOException {
     byte[] b = new byte[4];
@@ -156,13 +221,17 @@ public class Frames {
   }
 
   private static Process start(List<String> command) throws IOException {
-    List<String> limited = new ArrayList<>(List.of("prlimit", "--as=3221225472", "--cpu=" + SECONDS, "--nofile=32", "--fsize=0"));
+    return start(command, SECONDS, 0);
+  }
+
+  private static Process start(List<String> command, int cpuSeconds, long mostWritten) throws IOException {
+    List<String> limited = new ArrayList<>(List.of("prlimit", "--as=3221225472", "--cpu=" + cpuSeconds, "--nofile=32", "--fsize=" + mostWritten));
     limited.addAll(command);
     return new ProcessBuilder(limited).redirectError(ProcessBuilder.Redirect.DISCARD).start();
   }
 
   private static String text(Process p) throws IOException {
-    return new String(bytes(p), java.nio.charset.StandardCharsets.UTF_8);
+    return new String(bytes(p), StandardCharsets.UTF_8);
   }
 
   private static byte[] bytes(Process p) throws IOException {

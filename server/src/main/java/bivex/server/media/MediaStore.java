@@ -52,6 +52,12 @@ public class MediaStore {
     }
   }
 
+  /** An empty file beside the store, for something that is made before it is received; whoever asks deletes it. */
+  public Path scratch(String suffix) throws IOException {
+    Files.createDirectories(root.resolve("incoming"));
+    return Files.createTempFile(root.resolve("incoming"), "made", suffix);
+  }
+
   /** Makes a received file part of the store. */
   public void keep(Stored s) throws IOException {
     Path target = path(s.hash());

@@ -1,0 +1,140 @@
+package bivex.server.bench;
+
+import bivex.core.InvalidInput;
+import bivex.server.keep.ClipProxies;
+import bivex.server.keep.ClipProxy;
+import bivex.server.keep.TakeClip;
+import bivex.server.keep.TakeClips;
+import bivex.server.live.Journal;
+import bivex.server.media.Frames;
+import bivex.server.media.MediaStore;
+import jakarta.annotation.PreDestroy;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.Map;
+import java.util.NoSuchElementException;
+import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.event.TransactionalEventListener;
+
+/**
+ * Makes proxies of clips one after the other, at low priority and beside the measurements, which never wait for them. What was not finished when the application was stopped is
+ * made after its next start; what cannot be made says why and is not tried again.
+ */
+@Component
+public class ProxyMaker {
+  private static final Logger LOG = LoggerFactory.getLogger(ProxyMaker.class);
+  private final TakeClips clips;
+  private final ClipProxies proxies;
+  private final MediaStore store;
+  private final Frames frames;
+  private final ApplicationEventPublisher events;
+  private final Map<UUID, Double> shares = new ConcurrentHashMap<>();
+  private volatile boolean closing;
+  private final ExecutorService worker = Executors.newSingleThreadExecutor(r -> {
+    Thread t = new Thread(r, "proxies");
+    t.setDaemon(true);
+    return t;
+  });
+
+  ProxyMaker(TakeClips clips, ClipProxies proxies, MediaStore store, Frames frames, ApplicationEventPublisher events) {
+    this.clips = clips;
+    this.proxies = proxies;
+    this.store = store;
+    this.frames = frames;
+    this.events = events;
+  }
+
+  /** A clip was added. */
+  record Added(UUID clip) {}
+
+  @TransactionalEventListener
+  void added(Added e) {
+    worker.execute(() -> make(e.clip));
+  }
+
+  @EventListener(ApplicationReadyEvent.class)
+  void catchUp() {
+    worker.execute(() -> clips.withoutProxy().forEach(this::make));
+  }
+
+  /** How much of a clip's proxy is made, 0 to 1. */
+  double share(UUID clip) {
+    return shares.getOrDefault(clip, 0.0);
+  }
+
+  private void make(UUID id) {
+    TakeClip c = clips.findById(id).orElse(null);
+    if (closing || c == null || proxies.existsById(id)) {
+      return;
+    }
+    ClipProxy p = new ClipProxy();
+    p.id = id;
+    p.productionId = c.productionId;
+    p.fault = "";
+    Path made = null;
+    try {
+      made = store.scratch(".mp4");
+      p.frames = frames.proxy(store.find(c.hash), c.width, c.height, made, n -> shares.put(id, Math.min(1, (double) n / c.frames)), () -> closing);
+      p.hash = keep(Files.newInputStream(made));
+      p.stripHash = keep(new ByteArrayInputStream(frames.strip(made, p.frames)));
+    } catch (InvalidInput | NoSuchElementException e) {
+      p.fault = e.getMessage();
+    } catch (IOException | RuntimeException e) {
+      LOG.error("a proxy broke", e);
+      p.fault = "The proxy broke; the server's log has the details.";
+    } finally {
+      discard(made);
+      shares.remove(id);
+    }
+    if (closing) {
+      return;
+    }
+    if (!p.fault.isEmpty()) {
+      p.hash = null;
+      p.stripHash = null;
+      p.frames = 0;
+    }
+    p.madeAt = Instant.now();
+    proxies.saveAndFlush(p);
+    events.publishEvent(new Journal.Changed(c.productionId, "clip", id.toString(), "Bivex", p.fault.isEmpty() ? "made the proxy of a clip" : "could not make the proxy of a clip"));
+  }
+
+  private String keep(InputStream in) throws IOException {
+    MediaStore.Stored s = store.receive(in);
+    try {
+      store.keep(s);
+    } finally {
+      store.discard(s);
+    }
+    return s.hash();
+  }
+
+  private static void discard(Path made) {
+    try {
+      if (made != null) {
+        Files.deleteIfExists(made);
+      }
+    } catch (IOException e) {
+      LOG.warn("left behind: {}", made, e);
+    }
+  }
+
+  @PreDestroy
+  void close() {
+    closing = true;
+    worker.shutdownNow();
+  }
+}
