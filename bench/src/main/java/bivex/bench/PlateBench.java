@@ -1,10 +1,14 @@
 package bivex.bench;
 
+import bivex.core.picture.Library;
 import bivex.core.picture.Photos;
 import bivex.core.picture.Picture;
 import bivex.core.picture.Registering;
 import bivex.core.picture.Registration;
 import bivex.core.plate.PlateComparison;
+import bivex.server.Caller;
+import bivex.server.House;
+import bivex.server.Stage;
 import bivex.server.media.MediaProbe;
 import bivex.server.media.PictureReader;
 import java.awt.image.BufferedImage;
@@ -16,19 +20,10 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.UUID;
 import java.util.zip.CRC32;
 import javax.imageio.ImageIO;
-import org.opencv.calib3d.Calib3d;
-import org.opencv.core.Core;
-import org.opencv.core.DMatch;
-import org.opencv.core.KeyPoint;
-import org.opencv.core.Mat;
-import org.opencv.core.MatOfDMatch;
-import org.opencv.core.MatOfKeyPoint;
-import org.opencv.core.MatOfPoint2f;
-import org.opencv.core.Point;
-import org.opencv.features2d.AKAZE;
-import org.opencv.features2d.BFMatcher;
 import org.opencv.imgcodecs.Imgcodecs;
 
 /**
@@ -39,15 +34,25 @@ public final class PlateBench {
   private static final Registration MOVE = new Registration(3.4, -1.2, 0.08, 1.001);
   private static final int[][] SIZES = {{1920, 1080}, {3840, 2160}};
   private static final int ROUNDS = 7;
+  /** Heap of an idle server, by jcmd GC.heap_info after a collection. */
+  private static final int IDLE_MB = 66;
 
   private PlateBench() {}
 
-  public static void main(String[] args) throws IOException {
+  public static void main(String[] args) {
     Path dir = Path.of(args[1]);
-    if (args[0].equals("make")) {
-      make(dir);
-    } else {
-      measure(dir);
+    try {
+      switch (args[0]) {
+        case "make" -> make(dir);
+        case "measure" -> measure(dir);
+        case "http" -> http(dir);
+        default -> throw new IllegalArgumentException("make, measure or http");
+      }
+      // The house has threads of its own that would go on.
+      System.exit(0);
+    } catch (Exception | Error e) {
+      e.printStackTrace();
+      System.exit(1);
     }
   }
 
@@ -65,7 +70,7 @@ public final class PlateBench {
   }
 
   private static void measure(Path dir) throws IOException {
-    nu.pattern.OpenCV.loadLocally();
+    Library.load();
     PictureReader reader = new PictureReader();
     System.out.printf(Locale.ROOT, "heap at most %d MB, %d processors%n", Runtime.getRuntime().maxMemory() >> 20, Runtime.getRuntime().availableProcessors());
     for (int[] s : SIZES) {
@@ -95,7 +100,7 @@ public final class PlateBench {
       }
       for (int i = 0; i < 4; i++) {
         long t = System.nanoTime();
-        Registration r = library(a, b, s[0], s[1]);
+        Registration r = Library.register(Imgcodecs.imread(a.toString(), Imgcodecs.IMREAD_GRAYSCALE), Imgcodecs.imread(b.toString(), Imgcodecs.IMREAD_GRAYSCALE));
         libraryError = r.furthest(MOVE, s[0], s[1]);
         if (i > 0) {
           theirs.add((System.nanoTime() - t) / 1e9);
@@ -139,27 +144,61 @@ public final class PlateBench {
     return v.stream().sorted().toList().get(v.size() / 2);
   }
 
-  private static Registration library(Path a, Path b, int w, int h) {
-    MatOfKeyPoint ka = new MatOfKeyPoint();
-    MatOfKeyPoint kb = new MatOfKeyPoint();
-    Mat da = new Mat();
-    Mat db = new Mat();
-    AKAZE akaze = AKAZE.create();
-    akaze.detectAndCompute(Imgcodecs.imread(a.toString(), Imgcodecs.IMREAD_GRAYSCALE), new Mat(), ka, da);
-    akaze.detectAndCompute(Imgcodecs.imread(b.toString(), Imgcodecs.IMREAD_GRAYSCALE), new Mat(), kb, db);
-    MatOfDMatch matches = new MatOfDMatch();
-    BFMatcher.create(Core.NORM_HAMMING, true).match(da, db, matches);
-    KeyPoint[] pa = ka.toArray();
-    KeyPoint[] pb = kb.toArray();
-    List<Point> from = new ArrayList<>();
-    List<Point> to = new ArrayList<>();
-    for (DMatch m : matches.toArray()) {
-      from.add(new Point(pa[m.queryIdx].pt.x - (w - 1) / 2.0, pa[m.queryIdx].pt.y - (h - 1) / 2.0));
-      to.add(new Point(pb[m.trainIdx].pt.x - (w - 1) / 2.0, pb[m.trainIdx].pt.y - (h - 1) / 2.0));
+  /**
+   * The same pairs through the whole application: uploaded, asked for over HTTP and watched until the answer is there. The server has a process of its own with 512 MB over its
+   * idle heap; then ten pairs are asked for at once.
+   */
+  private static void http(Path dir) throws IOException, InterruptedException {
+    Stage stage = new Stage();
+    int port = House.freePort();
+    Process server = stage.house.outside(port, "-Xmx" + (IDLE_MB + 512) + "m", "-Dbivex.warm=true");
+    try {
+      Caller c = stage.house.again(stage.producer, port);
+      String bench = stage.base + "/bench";
+      String first = stage.pick("plate:performance-1", Stage.CAMERA).text("id");
+      String second = stage.pick("plate:performance-2", Stage.CAMERA).text("id");
+      for (int[] s : SIZES) {
+        String[] stills = new String[2];
+        for (int i = 0; i < 2; i++) {
+          stills[i] = UUID.randomUUID().toString();
+          Stage.ok(c.upload(stage.base + "/takes/" + (i == 0 ? first : second) + "/stills", "plate.png", Files.readAllBytes(dir.resolve(s[0] + "-" + i + ".png")), Map.of("id", stills[i])));
+        }
+        Map<String, Object> pair = Map.of("first", stills[0], "second", stills[1]);
+        List<Double> seconds = new ArrayList<>();
+        double cold = 0;
+        for (int i = 0; i < ROUNDS; i++) {
+          long t = System.nanoTime();
+          finished(c, bench, Stage.ok(c.post(bench + "/comparisons", pair)));
+          cold = i == 0 ? (System.nanoTime() - t) / 1e9 : cold;
+          if (i > 0) {
+            seconds.add((System.nanoTime() - t) / 1e9);
+          }
+        }
+        System.out.printf(Locale.ROOT, "%d × %d over HTTP: first %.2f s, then median %.2f s, worst %.2f s%n", s[0], s[1], cold, median(seconds), seconds.stream().max(Double::compare).orElseThrow());
+        long t = System.nanoTime();
+        List<Caller.Answer> begun = new ArrayList<>();
+        for (int i = 0; i < 10; i++) {
+          begun.add(Stage.ok(c.post(bench + "/comparisons", pair)));
+        }
+        for (Caller.Answer a : begun) {
+          finished(c, bench, a);
+        }
+        System.out.printf(Locale.ROOT, "    ten at once: all done after %.1f s%n", (System.nanoTime() - t) / 1e9);
+      }
+      System.out.println("    server with a heap of at most " + (IDLE_MB + 512) + " MB; " + Files.readAllLines(Path.of("/proc/" + server.pid() + "/status")).stream().filter(l -> l.startsWith("VmHWM")).findFirst().orElse(""));
+    } finally {
+      server.destroyForcibly();
     }
-    Mat m = Calib3d.estimateAffinePartial2D(new MatOfPoint2f(from.toArray(new Point[0])), new MatOfPoint2f(to.toArray(new Point[0])), new Mat(), Calib3d.RANSAC, 1.5, 5000, 0.999, 50);
-    double c = m.get(0, 0)[0];
-    double s = m.get(1, 0)[0];
-    return new Registration(m.get(0, 2)[0], m.get(1, 2)[0], Math.toDegrees(Math.atan2(s, c)), Math.hypot(c, s));
+  }
+
+  private static void finished(Caller c, String bench, Caller.Answer begun) throws InterruptedException {
+    Caller.Answer a = begun;
+    while (a.text("stand").equals("WAITING") || a.text("stand").equals("RUNNING")) {
+      Thread.sleep(100);
+      a = Stage.ok(c.get(bench + "/jobs/" + begun.text("id")));
+    }
+    if (!a.text("stand").equals("DONE") || !a.at("reading/sure").asBoolean()) {
+      throw new IllegalStateException(a.toString());
+    }
   }
 }

@@ -10,7 +10,6 @@ import bivex.server.Walls;
 import bivex.server.keep.ClipProxies;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
 import java.awt.image.BufferedImage;
 import java.nio.file.Files;
@@ -18,32 +17,12 @@ import java.nio.file.Path;
 import java.util.Map;
 import java.util.UUID;
 import java.util.regex.Pattern;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 
 /** The bench in the real browser, worked by keys: measure, look, keep; mark a throw; check what was handed over. */
-class BenchDeskTest {
-  private static Browsers browsers;
-  private final Stage stage = new Stage();
-
-  @BeforeAll
-  static void open() {
-    browsers = new Browsers();
-  }
-
-  @AfterAll
-  static void close() {
-    browsers.nothingBroke();
-    browsers.close();
-  }
-
+class BenchDeskTest extends DeskTests {
   private void still(String take, double dx) throws Exception {
     Stage.ok(stage.producer.upload(stage.base + "/takes/" + take + "/stills", "a.png", Walls.coded(Walls.wall(960, 540, dx, 0, BufferedImage.TYPE_INT_RGB), "png"), Map.of("id", UUID.randomUUID().toString())));
-  }
-
-  private static Locator button(Page p, String name) {
-    return p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile(name)));
   }
 
   @Test

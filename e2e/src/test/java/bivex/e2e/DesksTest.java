@@ -5,7 +5,6 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import bivex.server.Clips;
-import bivex.server.House;
 import bivex.server.Stage;
 import bivex.server.keep.People;
 import bivex.server.keep.Role;
@@ -13,26 +12,10 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.util.UUID;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 
 /** Single desks in the real browser, on productions that were set up through the same doors. */
-class DesksTest {
-  private static Browsers browsers;
-  private final Stage stage = new Stage();
-
-  @BeforeAll
-  static void open() {
-    browsers = new Browsers();
-  }
-
-  @AfterAll
-  static void close() {
-    browsers.nothingBroke();
-    browsers.close();
-  }
-
+class DesksTest extends DeskTests {
   private String login(UUID person) {
     return stage.house.bean(People.class).findById(person).orElseThrow().login;
   }

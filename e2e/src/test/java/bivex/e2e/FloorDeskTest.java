@@ -19,32 +19,12 @@ import java.util.HashSet;
 import java.util.Map;
 import java.util.Set;
 import java.util.regex.Pattern;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 
 /** The floor desk in the real browser: the day's order, the slate, and everything that can happen to the line. */
-class FloorDeskTest {
-  private static Browsers browsers;
-  private final Stage stage = new Stage();
-
-  @BeforeAll
-  static void open() {
-    browsers = new Browsers();
-  }
-
-  @AfterAll
-  static void close() {
-    browsers.nothingBroke();
-    browsers.close();
-  }
-
+class FloorDeskTest extends DeskTests {
   private Page floor() {
     return browsers.at(stage, stage.house.person(stage.production, Role.FLOOR).person(), "/floor/" + stage.setup);
-  }
-
-  private static Locator button(Page p, String name) {
-    return p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name));
   }
 
   private static void plate(Page p, String name) {

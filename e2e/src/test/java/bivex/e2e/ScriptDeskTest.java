@@ -23,26 +23,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.regex.Pattern;
 import org.assertj.core.api.Assertions;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 
 /** The script desk in the real browser, by keyboard and by mouse. */
-class ScriptDeskTest {
-  private static Browsers browsers;
-  private final Stage stage = new Stage();
+class ScriptDeskTest extends DeskTests {
   private final String code = stage.production.code;
-
-  @BeforeAll
-  static void open() {
-    browsers = new Browsers();
-  }
-
-  @AfterAll
-  static void close() {
-    browsers.nothingBroke();
-    browsers.close();
-  }
 
   private Page desk() {
     Page p = browsers.at(stage, stage.producer.person(), "/script");

@@ -21,32 +21,12 @@ import java.util.regex.Pattern;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.text.PDFTextStripper;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 
 /** The Shots desk in the real browser: methods compared, the stack read, what-ifs, rescues, looks, cautions and papers. */
-class ShotsDeskTest {
-  private static Browsers browsers;
-  private final Stage stage = new Stage();
-
-  @BeforeAll
-  static void open() {
-    browsers = new Browsers();
-  }
-
-  @AfterAll
-  static void close() {
-    browsers.nothingBroke();
-    browsers.close();
-  }
-
+class ShotsDeskTest extends DeskTests {
   private Page at(String path) {
     return browsers.at(stage, stage.producer.person(), path);
-  }
-
-  private static Locator button(Page p, String name) {
-    return p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name));
   }
 
   @Test

@@ -179,6 +179,35 @@ class BenchTest {
     assertThat(stranger.get("/api/productions/" + other.id + "/bench/jobs/" + begun.get(0).text("id")).status()).isEqualTo(404);
   }
 
+  /** Pairs of 4K, one after the other and several asked for at once, in a server whose heap is 512 MB over that of an idle one (66 MB, by jcmd GC.heap_info after a collection). */
+  @Test
+  void pairsOf4kFitInTheMemoryThatWasPromised() throws Exception {
+    String first = stage.pick("plate:performance-1", Stage.CAMERA).text("id");
+    String second = stage.pick("plate:performance-2", Stage.CAMERA).text("id");
+    String a = still(first, "a.png", Walls.coded(Walls.wall(3840, 2160, 0, 0, BufferedImage.TYPE_INT_RGB), "png"));
+    String b = still(second, "b.png", Walls.coded(Walls.wall(3840, 2160, 2.25, 0, BufferedImage.TYPE_INT_RGB), "png"));
+    int port = House.freePort();
+    Process server = stage.house.outside(port, "-Xmx578m");
+    try {
+      Caller c = stage.house.again(stage.producer, port);
+      List<String> begun = new ArrayList<>();
+      for (int i = 0; i < 4; i++) {
+        begun.add(Stage.ok(c.post(bench + "/comparisons", Map.of("first", a, "second", b))).text("id"));
+      }
+      for (String id : begun) {
+        Caller.Answer j = Stage.ok(c.get(bench + "/jobs/" + id));
+        while (j.text("stand").equals("WAITING") || j.text("stand").equals("RUNNING")) {
+          Thread.sleep(100);
+          j = Stage.ok(c.get(bench + "/jobs/" + id));
+        }
+        assertThat(j.text("fault")).isEmpty();
+        assertThat(j.at("reading/found/dx").asDouble()).isCloseTo(2.25, org.assertj.core.data.Offset.offset(0.06));
+      }
+    } finally {
+      server.destroyForcibly();
+    }
+  }
+
   /**
    * Frame n against counting decoded frames one by one, for what makes seeking go wrong: NTSC rates, variable rate, an edit list, a start other than zero, pictures out of
    * order.

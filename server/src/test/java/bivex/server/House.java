@@ -146,10 +146,18 @@ public final class House implements AutoCloseable {
 
   /** The same application over the same database in a process of its own, which can be killed. */
   public Process outside(int port) {
+    return outside(port, "-Xmx512m");
+  }
+
+  /** @param jvm options of its process */
+  public Process outside(int port, String... jvm) {
     try {
       String classes = System.getProperty("surefire.test.class.path", System.getProperty("java.class.path"));
       Path log = Files.createTempFile("outside", ".log");
-      Process p = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-XX:+UseSerialGC", "-Xmx512m", "-cp", classes, "bivex.server.BivexApplication", "--server.port=" + port, "--bivex.data=" + data, "--spring.datasource.url=" + url, "--spring.datasource.username=bivex", "--spring.datasource.password=bivex").redirectErrorStream(true).redirectOutput(log.toFile()).start();
+      List<String> command = new ArrayList<>(List.of(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-XX:+UseSerialGC"));
+      command.addAll(List.of(jvm));
+      command.addAll(List.of("-cp", classes, "bivex.server.BivexApplication", "--server.port=" + port, "--bivex.data=" + data, "--spring.datasource.url=" + url, "--spring.datasource.username=bivex", "--spring.datasource.password=bivex"));
+      Process p = new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(log.toFile()).start();
       for (int i = 0; i < 600 && p.isAlive(); i++) {
         if (Files.readString(log).contains("Bivex is ready")) {
           return p;
@@ -201,8 +209,17 @@ public final class House implements AutoCloseable {
       m.role = role;
       bean(Memberships.class).saveAndFlush(m);
     }
-    Caller c = new Caller(address(), x.id);
-    Caller.Answer a = c.post("/api/session", Map.of("login", x.login, "password", PASSWORD));
+    return signedIn(address(), x.id, x.login);
+  }
+
+  /** The same person, signed in at another server over the same database. */
+  public Caller again(Caller who, int port) {
+    return signedIn("http://127.0.0.1:" + port, who.person(), bean(People.class).findById(who.person()).orElseThrow().login);
+  }
+
+  private static Caller signedIn(String address, UUID person, String login) {
+    Caller c = new Caller(address, person);
+    Caller.Answer a = c.post("/api/session", Map.of("login", login, "password", PASSWORD));
     if (a.status() != 200) {
       throw new IllegalStateException(a.toString());
     }

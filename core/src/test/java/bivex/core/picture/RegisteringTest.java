@@ -7,18 +7,8 @@ import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.opencv.calib3d.Calib3d;
-import org.opencv.core.Core;
 import org.opencv.core.CvType;
-import org.opencv.core.DMatch;
-import org.opencv.core.KeyPoint;
 import org.opencv.core.Mat;
-import org.opencv.core.MatOfDMatch;
-import org.opencv.core.MatOfKeyPoint;
-import org.opencv.core.MatOfPoint2f;
-import org.opencv.core.Point;
-import org.opencv.features2d.AKAZE;
-import org.opencv.features2d.BFMatcher;
 import org.opencv.imgproc.Imgproc;
 
 /**
@@ -32,7 +22,7 @@ class RegisteringTest {
 
   @BeforeAll
   static void library() {
-    nu.pattern.OpenCV.loadLocally();
+    Library.load();
   }
 
   @Test
@@ -53,7 +43,7 @@ class RegisteringTest {
         assertThat(r.sure()).as("%s: %s", made, r.doubt()).isTrue();
         assertThat(error).as("%s", made).isLessThan(people > 0.25 ? 0.25 : 0.1);
         ours.add(error);
-        theirs.add(library(bytes[0], bytes[1]).furthest(move, W, H));
+        theirs.add(Library.register(gray(bytes[0]), gray(bytes[1])).furthest(move, W, H));
         turn.add(Math.abs(r.found().degrees() - move.degrees()));
         size.add(Math.abs(r.found().scale() - move.scale()));
       }
@@ -71,31 +61,6 @@ class RegisteringTest {
 
   private static double at(List<Double> v, double share) {
     return v.stream().sorted().toList().get((int) Math.min(v.size() - 1.0, share * v.size()));
-  }
-
-  /** The library's way: nonlinear-scale features, matched both ways, and a robust similarity. */
-  private static Registration library(byte[] a, byte[] b) {
-    MatOfKeyPoint ka = new MatOfKeyPoint();
-    MatOfKeyPoint kb = new MatOfKeyPoint();
-    Mat da = new Mat();
-    Mat db = new Mat();
-    AKAZE akaze = AKAZE.create();
-    akaze.detectAndCompute(gray(a), new Mat(), ka, da);
-    akaze.detectAndCompute(gray(b), new Mat(), kb, db);
-    MatOfDMatch matches = new MatOfDMatch();
-    BFMatcher.create(Core.NORM_HAMMING, true).match(da, db, matches);
-    KeyPoint[] pa = ka.toArray();
-    KeyPoint[] pb = kb.toArray();
-    List<Point> from = new ArrayList<>();
-    List<Point> to = new ArrayList<>();
-    for (DMatch m : matches.toArray()) {
-      from.add(new Point(pa[m.queryIdx].pt.x - (W - 1) / 2.0, pa[m.queryIdx].pt.y - (H - 1) / 2.0));
-      to.add(new Point(pb[m.trainIdx].pt.x - (W - 1) / 2.0, pb[m.trainIdx].pt.y - (H - 1) / 2.0));
-    }
-    MatOfPoint2f mf = new MatOfPoint2f(from.toArray(new Point[0]));
-    MatOfPoint2f mt = new MatOfPoint2f(to.toArray(new Point[0]));
-    Mat m = Calib3d.estimateAffinePartial2D(mf, mt, new Mat(), Calib3d.RANSAC, 1.5, 5000, 0.999, 50);
-    return Registration.of(m.get(0, 0)[0] - 1, m.get(1, 0)[0], m.get(0, 2)[0], m.get(1, 2)[0]);
   }
 
   private static Mat gray(byte[] rgb) {

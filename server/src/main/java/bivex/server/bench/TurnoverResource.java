@@ -7,7 +7,6 @@ import static bivex.server.keep.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
 import bivex.core.method.MethodBook;
-import bivex.core.method.MethodChoice;
 import bivex.core.motion.SolveReport;
 import bivex.core.plate.PlateZones;
 import bivex.core.plate.Zone;
@@ -26,9 +25,7 @@ import java.io.IOException;
 import java.io.StringReader;
 import java.io.UncheckedIOException;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.UUID;
 import org.apache.commons.csv.CSVFormat;

@@ -23,7 +23,6 @@ import bivex.server.bench.ClipResource;
 import bivex.server.bench.ThrowResource;
 import bivex.server.board.BoardResource;
 import bivex.server.demo.DemoPlates.Fault;
-import bivex.server.keep.ThrowPath;
 import bivex.core.motion.TakePairing;
 import bivex.core.motion.Throw;
 import bivex.server.keep.Membership;
