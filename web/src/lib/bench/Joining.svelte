@@ -20,22 +20,14 @@
   const a = $derived(left?.stills[0]);
   const b = $derived(right?.stills[0]);
   const j = $derived(job.done?.join ?? null);
+  // A component is made for each set.
+  // svelte-ignore state_referenced_locally
+  let from = $state(set.firstFrame);
+  const file = (kind: string) => `/api/productions/${h.id}/bench/jobs/${job.done?.id}/join.${kind}?from=${from}`;
   const name = (t: Schemas['BenchTake'] | undefined) => (t ? `${t.label}, take ${t.number}` : '');
   const picture = (id: string | undefined) => `/api/productions/${h.id}/stills/${id}/picture`;
   const w = $derived(a?.width ?? 1280);
   const tall = $derived(a?.height ?? 720);
-  const KIND: Record<Schemas['PlateJoin']['kind'], string> = { STATIC: 'A standing join', MOVING: 'A moving join', CROSSING: 'Somebody crosses it' };
-  const runs = $derived.by(() => {
-    const out: string[] = [];
-    const c = j?.crossing ?? [];
-    for (let i = 0; i < c.length; i++) {
-      const from = c[i]!;
-      while (c[i + 1] === c[i]! + 1) i++;
-      out.push(c[i] === from ? `${from}` : `${from}–${c[i]}`);
-    }
-    return out.join(', ');
-  });
-
   async function find(): Promise<void> {
     if (a && b && !job.busy) await job.run(() => got(api.POST('/api/productions/{production}/bench/joins', { params: { path: { production: h.id } }, body: { left: a.id, right: b.id, driftStops: drift } })));
   }
@@ -67,17 +59,13 @@
     <button class="btn w-full mt-3" class:now={!j} disabled={!a || !b || job.busy} onclick={find}>Find the join <kbd>Enter</kbd></button>
     <JobLine {job} />
     {#if j}
-      <p class="verdict mt-2">{KIND[j.kind]}</p>
+      <p class="verdict mt-2">{j.title}</p>
       <p>{j.words}</p>
       <dl class="mono">
-        <dt>Feather</dt><dd>{j.featherPx.toFixed(0)} px</dd>
-        <dt>Light across it</dt><dd>{j.stepStops.toFixed(3)} stops</dd>
-        <dt>Differs along it</dt><dd>{j.differencePercent.toFixed(1)} %</dd>
-        <dt>Nearest performer</dt><dd>{j.roomPx >= w ? 'nobody measured' : `${j.roomPx.toFixed(0)} px`}</dd>
-        {#if j.fadeFrames > 0}<dt>Fade the grade</dt><dd>{j.fadeFrames} frames</dd>{/if}
-        {#if j.crossing.length > 0}<dt>Crossed in</dt><dd>frames {runs}</dd><dt>Matte by hand</dt><dd>{j.handMatte.low.toFixed(1)}–{j.handMatte.high.toFixed(1)} h</dd>{/if}
+        {#each j.figures as f (f.label)}<dt class:beyond={f.beyond}>{f.label}</dt><dd>{f.value}</dd>{/each}
       </dl>
-      <div class="mt-3 flex gap-2"><a class="btn tight" href="/api/productions/{h.id}/bench/jobs/{job.done?.id}/join.svg" download>SVG path</a><a class="btn tight" href="/api/productions/{h.id}/bench/jobs/{job.done?.id}/join.json" download>JSON</a></div>
+      <label class="field mt-3"><span>The takes' first frame is frame</span><input class="input mono" type="number" min="0" bind:value={from} /></label>
+      <div class="mt-2 flex gap-2"><a class="btn tight" href={file('svg')} download>SVG path</a><a class="btn tight" href={file('json')} download>JSON</a></div>
     {:else if !left?.zones || !right?.zones}
       <p class="soft small mt-2">{!left?.zones && !right?.zones ? 'Neither take has' : `${name(!left?.zones ? left : right)} does not have`} measured zones: the join may run through somebody. Measure them under <em>Watch a take</em>.</p>
     {/if}
@@ -132,6 +120,10 @@
   dt {
     color: var(--soft);
     font-family: var(--sans);
+  }
+  dt.beyond {
+    color: var(--pencil);
+    font-weight: 640;
   }
   .now kbd {
     color: inherit;

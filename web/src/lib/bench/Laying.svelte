@@ -131,7 +131,7 @@
       <div class="looks" role="toolbar" aria-label="how the two are shown">
         {#each LOOKS as [l, word, key] (l)}<button class="btn tight" aria-pressed={look === l} disabled={!squares.data && (l === 'stops' || l === 'deltaE' || l === 'misfit')} onclick={() => (look === l && l === 'flick' ? (flicked = !flicked) : (look = l))}>{word} <kbd>{key}</kbd></button>{/each}
       </div>
-      <Overlay first={picture(a.id)} second={picture(b.id)} width={a.width} height={a.height} {look} {reading} squares={squares.data ?? null} {laid} {arrows} {glass} {flicked} {names} />
+      <Overlay stills={[a.id, b.id]} first={picture(a.id)} second={picture(b.id)} width={a.width} height={a.height} {look} {reading} squares={squares.data ?? null} {laid} {arrows} {glass} {flicked} {names} />
       <div class="under">
       <p class="soft small">
         {#if look === 'divide'}Drag across, or <kbd>←</kbd> <kbd>→</kbd> with the picture in focus.{:else if look === 'flick'}<kbd>Space</kbd> changes over.{:else if look === 'difference'}Six times brighter than it is; black is the same in both.{:else if look === 'edges'}Edges that are in one of them only.{:else if look === 'misfit'}What is left over once shift and light are taken out: people, mostly.{:else}Orange: brighter or more different in the second; white: darker. Full colour is {look === 'stops' ? `${squares.data?.full.stops} stops` : `ΔE ${squares.data?.full.deltaE}`}.{/if}

@@ -1,9 +1,12 @@
 <script lang="ts">
-  import type { Schemas } from '../api/client';
+  import { createQuery } from '@tanstack/svelte-query';
+  import { api, got, type Schemas } from '../api/client';
+  import { house } from '../house.svelte';
   import { draw, type Field } from './maps';
 
   /** Two plates as one picture. Nothing is measured here: what is drawn was measured by the server. */
   interface Props {
+    stills: [string, string];
     first: string;
     second: string;
     width: number;
@@ -18,8 +21,9 @@
     names: [string, string];
   }
   type Look = 'divide' | 'difference' | 'flick' | 'edges' | 'stops' | 'deltaE' | 'misfit';
-  let { first, second, width, height, look, reading, squares, laid, arrows, glass, flicked, names }: Props = $props();
+  let { stills, first, second, width, height, look, reading, squares, laid, arrows, glass, flicked, names }: Props = $props();
 
+  const h = house();
   let share = $state(0.5);
   let at = $state({ x: 0.5, y: 0.5 });
   let box = $state<HTMLDivElement>();
@@ -27,7 +31,6 @@
   let magnified = $state<HTMLCanvasElement>();
   let one = $state<HTMLImageElement>();
   let two = $state<HTMLImageElement>();
-  let values = $state<[number[], number[]] | null>(null);
   let loaded = $state(0);
 
   const field = $derived(look === 'stops' || look === 'deltaE' || look === 'misfit' ? (look as Field) : null);
@@ -65,21 +68,34 @@
   const ZOOM = 8;
   $effect(() => {
     if (!glass || !magnified || !one || !two || loaded < 2) return;
-    const g = magnified.getContext('2d', { willReadFrequently: true });
+    const g = magnified.getContext('2d');
     if (!g) return;
     const x = Math.round(at.x * (width - 1));
     const y = Math.round(at.y * (height - 1));
     g.imageSmoothingEnabled = false;
-    const read = (img: HTMLImageElement, left: number): number[] => {
-      g.fillStyle = '#000';
+    g.fillStyle = '#000';
+    g.strokeStyle = '#fff';
+    for (const [img, left] of [[one, 0], [two, SEEN * ZOOM + 4]] as const) {
       g.fillRect(left, 0, SEEN * ZOOM, SEEN * ZOOM);
       g.drawImage(img, x - (SEEN >> 1), y - (SEEN >> 1), SEEN, SEEN, left, 0, SEEN * ZOOM, SEEN * ZOOM);
-      return [...g.getImageData(left + (SEEN >> 1) * ZOOM + 3, (SEEN >> 1) * ZOOM + 3, 1, 1).data].slice(0, 3);
-    };
-    values = [read(one, 0), read(two, SEEN * ZOOM + 4)];
-    g.strokeStyle = '#fff';
-    for (const left of [0, SEEN * ZOOM + 4]) g.strokeRect(left + (SEEN >> 1) * ZOOM - 0.5, (SEEN >> 1) * ZOOM - 0.5, ZOOM + 1, ZOOM + 1);
+      g.strokeRect(left + (SEEN >> 1) * ZOOM - 0.5, (SEEN >> 1) * ZOOM - 0.5, ZOOM + 1, ZOOM + 1);
+    }
   });
+
+  // What was recorded there is read by the server, once the hand rests.
+  let asked = $state({ x: 0, y: 0 });
+  $effect(() => {
+    const to = { x: Math.round(at.x * (width - 1)), y: Math.round(at.y * (height - 1)) };
+    const timer = setTimeout(() => (asked = to), 150);
+    return () => clearTimeout(timer);
+  });
+  const spot = createQuery(() => ({
+    queryKey: ['spot', stills, asked],
+    enabled: glass,
+    staleTime: Infinity,
+    queryFn: () => got(api.GET('/api/productions/{production}/bench/spot', { params: { path: { production: h.id }, query: { first: stills[0], second: stills[1], x: asked.x, y: asked.y } } })),
+  }));
+  const values = $derived(spot.data && spot.data.x === Math.round(at.x * (width - 1)) && spot.data.y === Math.round(at.y * (height - 1)) ? spot.data : null);
 </script>
 
 <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
@@ -114,8 +130,9 @@
     <div class="cross" style:left="{at.x * 100}%" style:top="{at.y * 100}%"></div>
     <div class="glass sheet" class:low={at.y < 0.5} class:far={at.x < 0.5}>
       <canvas bind:this={magnified} width={SEEN * ZOOM * 2 + 4} height={SEEN * ZOOM}></canvas>
-      {#if values}<div class="mono vals"><span>{values[0].join(' ')}</span><span>{values[1].join(' ')}</span></div>{/if}
-      <div class="small soft">px {Math.round(at.x * (width - 1))}, {Math.round(at.y * (height - 1))} · 8 bit values as shown</div>
+      <div class="mono vals"><span>{values?.first.join(' ') ?? '…'}</span><span>{values?.second.join(' ') ?? '…'}</span></div>
+      <div class="small"><strong>{values?.words ?? (spot.error ? spot.error.message : 'Reading…')}</strong></div>
+      <div class="small soft">px {Math.round(at.x * (width - 1))}, {Math.round(at.y * (height - 1))}{values ? ` · as recorded, ${values.firstBits} and ${values.secondBits} bit` : ''}</div>
     </div>
   {/if}
 </div>

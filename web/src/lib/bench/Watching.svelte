@@ -18,6 +18,7 @@
   let frame = $state(0);
   let part = $state(1);
   let progress = $state<number | null>(null);
+  let sending: AbortController | null = null;
   let wrong = $state('');
 
   const take = $derived(set.takes.find((t) => t.id === takeId) ?? set.takes.find((t) => t.clips.length > 0) ?? set.takes[0]);
@@ -31,12 +32,7 @@
 
   const X = 600;
   const Y = 64;
-  /** Points of a line over the frames; drawn, not measured. */
-  function line(values: number[], least: number): string {
-    const top = Math.max(...values.map(Math.abs), least);
-    return values.map((v, i) => `${((i / Math.max(1, values.length - 1)) * X).toFixed(1)},${(Y / 2 - (v / top) * (Y / 2 - 4)).toFixed(1)}`).join(' ');
-  }
-  const most = (values: number[]) => Math.max(...values.map(Math.abs));
+  const line = (shares: readonly number[]) => shares.map((v, i) => `${((i / Math.max(1, shares.length - 1)) * X).toFixed(1)},${(Y / 2 - v * (Y / 2 - 4)).toFixed(1)}`).join(' ');
 
   function choose(id: string): void {
     takeId = id;
@@ -81,11 +77,12 @@
     if (!file || !take) return;
     wrong = '';
     progress = 0;
+    sending = new AbortController();
     const form = new FormData();
     form.append('file', file);
     form.append('caption', file.name);
     try {
-      await send(`/api/productions/${h.id}/takes/${take.id}/clips`, form, (x) => (progress = x));
+      await send(`/api/productions/${h.id}/takes/${take.id}/clips`, form, (x) => (progress = x), sending.signal);
       await h.again();
     } catch (e) {
       wrong = e instanceof Error ? e.message : String(e);
@@ -109,7 +106,7 @@
   <div class="min-w-0">
     <div class="flex gap-2 items-end mb-2">
       <label class="field grow"><span>Take</span><select class="select" value={take?.id} onchange={(e) => choose(e.currentTarget.value)}>{#each set.takes as t (t.id)}<option value={t.id}>{name(t)}{t.clips.length > 0 ? ` · ${t.clips[t.clips.length - 1]?.caption}` : ' · no clip'}</option>{/each}</select></label>
-      {#if take}<label class="btn">{progress === null ? 'Add a clip' : `${Math.round(progress * 100)} %`}<input class="sr-only" type="file" accept=".mp4,.m4v,.webm" onchange={(e) => add(e.currentTarget.files?.[0])} /></label>{/if}
+      {#if progress !== null}<button class="btn" onclick={() => sending?.abort()}>{Math.round(progress * 100)} %, stop</button>{:else if take}<label class="btn">Add a clip<input class="sr-only" type="file" accept=".mp4,.m4v,.webm" onchange={(e) => add(e.currentTarget.files?.[0])} /></label>{/if}
     </div>
     {#if wrong}<p class="pencil" role="alert">{wrong}</p>{/if}
     {#if clip && take}
@@ -120,12 +117,12 @@
       </Clip>
       {#if w}
         <div class="charts">
-          {#each [['Light', w.frames.map((f) => f.stops), 'stops', 3, 0.05], ['Across', w.frames.map((f) => f.dx), 'px', 1, 1.5], ['Down', w.frames.map((f) => f.dy), 'px', 1, 1.5]] as const as [word, values, unit, decimals, least] (word)}
+          {#each w.tracks as t (t.label)}
             <div class="chart">
-            <span class="soft small">{word} <span class="mono">± {most(values).toFixed(decimals)} {unit}</span></span>
-            <svg viewBox="0 0 {X} {Y}" preserveAspectRatio="none" role="img" aria-label="{word} of every frame against the first, up to {most(values).toFixed(decimals)} {unit}">
+            <span class="soft small">{t.label} <span class="mono">{t.most}</span></span>
+            <svg viewBox="0 0 {X} {Y}" preserveAspectRatio="none" role="img" aria-label="{t.label} of every frame against the first, {t.most}">
               <line x1="0" x2={X} y1={Y / 2} y2={Y / 2} class="zero" />
-              <polyline points={line(values, least)} />
+              <polyline points={line(t.shares)} />
               {#each w.bumps as b (b.frame)}<line x1={(b.frame / (w.frames.length - 1)) * X} x2={(b.frame / (w.frames.length - 1)) * X} y1="0" y2={Y} class="bump" />{/each}
               <line x1={(frame / Math.max(1, w.frames.length - 1)) * X} x2={(frame / Math.max(1, w.frames.length - 1)) * X} y1="0" y2={Y} class="at" />
             </svg>
@@ -156,7 +153,7 @@
       <button class="btn w-full mt-2" disabled={!clip || !clean || zoning.busy} onclick={zones}>Measure where somebody is <kbd>z</kbd></button>
       <JobLine job={zoning} />
       {#if z}
-        <p class="mt-2">{z.zones.length === 0 ? 'Nobody was found: the clip looks like the clean plate.' : `Somebody takes up to ${Math.round(z.covered * 100)} % of the frame, in ${z.occupied.filter((o) => o.boxes.length > 0).length} of ${z.frames} frames.`}</p>
+        <p class="mt-2">{z.words}</p>
         {#if z.zones.length > 0}<button class="btn now w-full mt-2" onclick={keep}>Keep the zones</button>{/if}
       {/if}
       {#if take?.zones && h.may('PRODUCER', 'COORDINATOR')}

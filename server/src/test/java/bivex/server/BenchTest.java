@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import bivex.server.keep.Role;
 import bivex.server.media.Frames;
+import bivex.server.media.MediaStore;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.nio.file.Files;
@@ -15,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.TimeUnit;
+import java.util.function.IntUnaryOperator;
 import java.util.stream.IntStream;
 import java.util.zip.CRC32;
 import javax.imageio.ImageIO;
@@ -103,7 +105,10 @@ class BenchTest {
         deep.getRaster().setPixel(x, y, new int[] {v, v, v});
       }
     }
-    String a = still(first, "a.png", Walls.coded(Walls.wall(960, 540, 0, 0, BufferedImage.TYPE_INT_RGB), "png"));
+    BufferedImage flat = Walls.wall(960, 540, 0, 0, BufferedImage.TYPE_INT_RGB);
+    String a = still(first, "a.png", Walls.coded(flat, "png"));
+    assertThat(stage.producer.get(bench + "/spot?first=" + a + "&second=" + a + "&x=960&y=0").text("field")).isEqualTo("x");
+    assertThat(stage.producer.get(bench + "/spot?first=" + a + "&second=" + a + "&x=0&y=-1").text("field")).isEqualTo("y");
     Map<String, byte[]> files = new HashMap<>(Map.of("b.png", Walls.coded(deep, "png"), "b.tif", Walls.coded(deep, "tiff"), "c.png", Walls.coded(painted, "png"), "b.jpg", Walls.coded(Walls.wall(960, 540, 0.4, 0.25, BufferedImage.TYPE_INT_RGB), "jpg")));
     for (Map.Entry<String, byte[]> f : files.entrySet()) {
       String b = still(second, f.getKey(), f.getValue());
@@ -111,6 +116,17 @@ class BenchTest {
       JsonNode r = compared.path("reading");
       assertThat(Double.parseDouble(figure(compared, "Light").path("value").asString().replace(" stops", ""))).as(f.getKey()).isCloseTo(0.25, org.assertj.core.data.Offset.offset(0.012));
       assertThat(r.at("/found/dx").asDouble()).as(f.getKey()).isCloseTo(0.4, org.assertj.core.data.Offset.offset(0.06));
+      // Under the magnifier: the values of the file itself, and the light put in, whatever the bits; at a corner too.
+      for (int[] at : new int[][] {{0, 0}, {481, 270}, {959, 539}}) {
+        Caller.Answer spot = Stage.ok(stage.producer.get(bench + "/spot?first=" + a + "&second=" + b + "&x=" + at[0] + "&y=" + at[1]));
+        boolean deepFile = !f.getKey().equals("b.jpg");
+        assertThat(spot.at("secondBits").asInt()).isEqualTo(deepFile ? 16 : 8);
+        assertThat(spot.at("firstBits").asInt()).isEqualTo(8);
+        assertThat(spot.at("first/1").asInt()).isEqualTo(flat.getRaster().getSample(at[0], at[1], 1));
+        if (deepFile) {
+          assertThat(spot.at("second/2").asInt()).as(f.getKey()).isEqualTo(painted.getRaster().getSample(at[0], at[1], 0));
+        }
+      }
       byte[] shown = stage.producer.get(stage.base + "/stills/" + b + "/picture").raw().body();
       assertThat(ImageIO.read(new ByteArrayInputStream(shown)).getWidth()).as(f.getKey()).isEqualTo(960);
       assertThat(shown[0] == 'I' || shown[0] == 'M').as("browsers get no TIFF").isFalse();
@@ -283,6 +299,19 @@ class BenchTest {
     }
   }
 
+  /** What a killed server left half received is thrown away after a day; what is being received now stays. */
+  @Test
+  void whatWasNeverReceivedWholeIsSwept() throws Exception {
+    MediaStore store = stage.house.bean(MediaStore.class);
+    Path old = store.scratch(".mp4");
+    Path fresh = store.scratch(".mp4");
+    Files.setLastModifiedTime(old, java.nio.file.attribute.FileTime.from(java.time.Instant.now().minusSeconds(90_000)));
+    store.sweep();
+    assertThat(old).doesNotExist();
+    assertThat(fresh).exists();
+    Files.delete(fresh);
+  }
+
   /** The number that a frame of {@link Clips#numbered} carries. */
   private static int number(BufferedImage i, int left, int width) {
     return IntStream.range(0, 8).filter(bit -> (i.getRGB(left + (2 * bit + 1) * width / 16, i.getHeight() / 2) & 0xff) > 128).map(bit -> 1 << bit).sum();
@@ -296,19 +325,7 @@ class BenchTest {
     BufferedImage wall = Walls.wall(960, 540, 0, 0, BufferedImage.TYPE_INT_RGB);
     String a = still(first, "a.png", Walls.coded(wall, "png"));
     String b = still(second, "b.png", Walls.coded(wall, "png"));
-    Path dir = Files.createTempDirectory("walk");
-    for (int f = 0; f < 24; f++) {
-      BufferedImage frame = new BufferedImage(960, 540, BufferedImage.TYPE_INT_RGB);
-      var g = frame.createGraphics();
-      g.drawImage(wall, 0, 0, null);
-      g.setColor(java.awt.Color.WHITE);
-      g.fillRect(720 - 4 * f, 180, 120, 360);
-      g.dispose();
-      ImageIO.write(frame, "png", dir.resolve(String.format("%03d.png", f)).toFile());
-    }
-    Path clip = dir.resolve("walk.mp4");
-    run(List.of("ffmpeg", "-v", "error", "-y", "-r", "24", "-i", dir + "/%03d.png", "-c:v", "libx264", "-crf", "12", "-pix_fmt", "yuv420p", clip.toString()));
-    Caller.Answer added = Stage.ok(stage.producer.upload(stage.base + "/takes/" + second + "/clips", "walk.mp4", Files.readAllBytes(clip), Map.of()));
+    Caller.Answer added = Stage.ok(stage.producer.upload(stage.base + "/takes/" + second + "/clips", "walk.mp4", walk(wall, f -> 720 - 4 * f, 120), Map.of()));
     assertThat(added.at("frames").asInt()).isEqualTo(24);
     JsonNode z = done(stage.producer.post(bench + "/zones", Map.of("clip", added.text("id"), "clean", a)));
     JsonNode last = z.at("/zones/occupied/23/boxes/0");
@@ -322,8 +339,31 @@ class BenchTest {
       assertThat(p.get(1).asDouble() < 180 || p.get(0).asDouble() < 628).as("left of the walker where she is: %s", p).isTrue();
     }
     String svg = text(bench + "/jobs/" + j.path("id").asString() + "/join.svg");
-    assertThat(svg).startsWith("<svg").contains("viewBox=\"0 0 960 540\"").contains("<path id=\"join\" d=\"M");
-    assertThat(stage.producer.get(bench + "/jobs/" + j.path("id").asString() + "/join.json").at("kind").asString()).isEqualTo("static");
+    Caller.Answer json = stage.producer.get(bench + "/jobs/" + j.path("id").asString() + "/join.json");
+    assertThat(json.text("kind")).isEqualTo("static");
+    // The SVG is read as any program would: its path has the corners of the JSON.
+    var xml = javax.xml.parsers.DocumentBuilderFactory.newInstance().newDocumentBuilder().parse(new ByteArrayInputStream(svg.getBytes(java.nio.charset.StandardCharsets.UTF_8))).getDocumentElement();
+    assertThat(xml.getNamespaceURI() == null ? xml.getAttribute("xmlns") : xml.getNamespaceURI()).isEqualTo("http://www.w3.org/2000/svg");
+    assertThat(xml.getAttribute("viewBox")).isEqualTo("0 0 960 540");
+    String[] corners = ((org.w3c.dom.Element) xml.getElementsByTagName("path").item(0)).getAttribute("d").substring(1).split("L");
+    assertThat(corners).hasSize(json.at("points").size());
+    for (int i = 0; i < corners.length; i++) {
+      assertThat(Double.parseDouble(corners[i].split(" ")[0])).isCloseTo(json.at("points/" + i + "/0").asDouble(), org.assertj.core.data.Offset.offset(0.06));
+      assertThat(Double.parseDouble(corners[i].split(" ")[1])).isCloseTo(json.at("points/" + i + "/1").asDouble(), org.assertj.core.data.Offset.offset(0.06));
+    }
+
+    // Somebody in the left part stands up to px 700: the walker, whose left edge is at 720 − 4 f, is across the join from about frame 5 on.
+    String standing = Stage.ok(stage.producer.upload(stage.base + "/takes/" + first + "/clips", "stand.mp4", walk(wall, f -> 610, 90), Map.of())).text("id");
+    JsonNode s = done(stage.producer.post(bench + "/zones", Map.of("clip", standing, "clean", a)));
+    assertThat(s.at("/zones/words").asString()).matches("Somebody takes up to \\d+ % of the frame, in 24 of 24 frames\\.");
+    Stage.ok(stage.producer.post(bench + "/jobs/" + s.path("id").asString() + "/kept", Map.of("id", UUID.randomUUID().toString())));
+    JsonNode crossed = done(stage.producer.post(bench + "/joins", Map.of("left", a, "right", b)));
+    assertThat(crossed.at("/join/title").asString()).isEqualTo("Somebody crosses it");
+    String file = bench + "/jobs/" + crossed.path("id").asString() + "/join.json";
+    List<Integer> numbers = new ArrayList<>();
+    stage.producer.get(file + "?from=1001").at("crossingFrames").forEach(n -> numbers.add(n.asInt()));
+    assertThat(numbers).as("in the numbers of the shot").contains(1010, 1017, 1024).doesNotContain(1001, 1002).allMatch(n -> n <= 1024);
+    assertThat(stage.producer.get(file + "?from=-1").text("field")).isEqualTo("from");
 
     Caller.Answer used = Stage.ok(stage.producer.post(stage.base + "/takes/" + second + "/zones/plan", Map.of("part", 2)));
     assertThat(used.at("frames").asInt()).isEqualTo(24);
@@ -335,6 +375,23 @@ class BenchTest {
     BufferedImage shown = ImageIO.read(new ByteArrayInputStream(stage.producer.get(stage.base + "/stills/" + pulled + "/picture").raw().body()));
     assertThat(shown.getRGB(690, 400) & 0xff).as("the walker of frame 23").isGreaterThan(240);
     assertThat(stage.producer.post(stage.base + "/clips/" + added.text("id") + "/stills", Map.of("id", UUID.randomUUID().toString(), "frame", 24)).text("detail")).contains("from 0 to 23");
+  }
+
+  /** A white figure before a wall for 24 frames. @param left its left edge, px */
+  private static byte[] walk(BufferedImage wall, IntUnaryOperator left, int width) throws Exception {
+    Path dir = Files.createTempDirectory("walk");
+    for (int f = 0; f < 24; f++) {
+      BufferedImage frame = new BufferedImage(960, 540, BufferedImage.TYPE_INT_RGB);
+      var g = frame.createGraphics();
+      g.drawImage(wall, 0, 0, null);
+      g.setColor(java.awt.Color.WHITE);
+      g.fillRect(left.applyAsInt(f), 180, width, 360);
+      g.dispose();
+      ImageIO.write(frame, "png", dir.resolve(String.format("%03d.png", f)).toFile());
+    }
+    Path clip = dir.resolve("walk.mp4");
+    run(List.of("ffmpeg", "-v", "error", "-y", "-r", "24", "-i", dir + "/%03d.png", "-c:v", "libx264", "-crf", "12", "-pix_fmt", "yuv420p", clip.toString()));
+    return Files.readAllBytes(clip);
   }
 
   @Test

@@ -96,6 +96,11 @@ public record Picture(Plane luma, int scale, Plane red, Plane green, Plane blue,
     return coded <= 0.04045 ? coded / 12.92 : Math.pow((coded + 0.055) / 1.055, 2.4);
   }
 
+  /** Luminance of linear light with the primaries of ITU-R BT.709. */
+  public static double luminance(double red, double green, double blue) {
+    return 0.2126 * red + 0.7152 * green + 0.0722 * blue;
+  }
+
   /** Coded sRGB value of linear light, both 0 to 1. */
   public static double coded(double linear) {
     return linear <= 0.0031308 ? linear * 12.92 : 1.055 * Math.pow(linear, 1 / 2.4) - 0.055;

@@ -154,8 +154,8 @@ public record JoinFinder(double[] path, int step, double differencePercent, doub
           vb[c] = Picture.coded(Math.min(1, q[c].straight(bx, by) * grade));
           d = Math.max(d, Math.abs(va[c] - vb[c]));
         }
-        first[y][x] = 0.2126 * va[0] + 0.7152 * va[1] + 0.0722 * va[2];
-        second[y][x] = 0.2126 * vb[0] + 0.7152 * vb[1] + 0.0722 * vb[2];
+        first[y][x] = Picture.luminance(va[0], va[1], va[2]);
+        second[y][x] = Picture.luminance(vb[0], vb[1], vb[2]);
         raw[y][x] = d;
       }
     });

@@ -317,7 +317,7 @@ public record LightMatch(boolean measured, double stops, double red, double gree
   }
 
   private static double luminance(float[] v) {
-    return 0.2126 * v[0] + 0.7152 * v[1] + 0.0722 * v[2];
+    return Picture.luminance(v[0], v[1], v[2]);
   }
 
   private static double log2(double v) {

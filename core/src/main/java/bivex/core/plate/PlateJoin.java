@@ -27,9 +27,11 @@ import java.util.stream.IntStream;
  * @param stepStops light across the join that is left after the whole is graded
  * @param differencePercent what differs along it, percent of full scale
  * @param roomPx to the nearest performer
+ * @param title what kind of join it is, in words
  * @param words for the desk
+ * @param figures in the order they are read
  */
-public record PlateJoin(JoinPlan.Kind kind, List<double[]> points, String svg, List<Double> moving, List<Integer> crossing, Estimate handMatte, double featherPx, int fadeFrames, double stepStops, double differencePercent, double roomPx, String words) {
+public record PlateJoin(JoinPlan.Kind kind, String title, List<double[]> points, String svg, List<Double> moving, List<Integer> crossing, Estimate handMatte, double featherPx, int fadeFrames, double stepStops, double differencePercent, double roomPx, String words, List<PlateSheet.Figure> figures) {
   /**
    * @param c how the right plate lies on the left; must be sure
    * @param left where somebody is in the plate of the left part, per frame; may be empty
@@ -47,7 +49,7 @@ public record PlateJoin(JoinPlan.Kind kind, List<double[]> points, String svg, L
     int frames = Math.max(left.size(), right.size());
     try {
       JoinFinder.Room room = PlateZones.room(left, right, w, margin);
-      return told(JoinPlan.Kind.STATIC, JoinFinder.of(leftPlate, rightPlate, c.found(), c.light().stops(), room, driftStops), List.of(), List.of(), Estimate.NONE, frames == 0 ? "Nobody's room is measured yet: it may run through somebody." : "It stands, and nobody crosses it.");
+      return told(JoinPlan.Kind.STATIC, frames > 0, JoinFinder.of(leftPlate, rightPlate, c.found(), c.light().stops(), room, driftStops), List.of(), List.of(), Estimate.NONE, frames == 0 ? "Nobody's room is measured yet: it may run through somebody." : "It stands, and nobody crosses it.");
     } catch (InvalidInput e) {
       if (frames == 0) {
         throw e;
@@ -58,12 +60,12 @@ public record PlateJoin(JoinPlan.Kind kind, List<double[]> points, String svg, L
     JoinPlan plan = JoinPlan.of(l, r, slopePx);
     if (plan.kind() == JoinPlan.Kind.MOVING) {
       JoinFinder upright = JoinFinder.of(leftPlate, rightPlate, c.found(), c.light().stops(), JoinFinder.Room.between(Math.max(0, plan.path()[0] - 2 * JoinFinder.step(w)), Math.min(w, plan.path()[0] + 2 * JoinFinder.step(w)), leftPlate.height()), driftStops);
-      return told(plan.kind(), upright, java.util.Arrays.stream(plan.path()).boxed().toList(), List.of(), Estimate.NONE, Said.of("It must move with them, with %.0f px to spare.", plan.marginPx()));
+      return told(plan.kind(), true, upright, java.util.Arrays.stream(plan.path()).boxed().toList(), List.of(), Estimate.NONE, Said.of("It must move with them, with %.0f px to spare.", plan.marginPx()));
     }
     Set<Integer> crossed = new HashSet<>(plan.crossing());
     JoinFinder.Room room = PlateZones.room(free(left, crossed), free(right, crossed), w, 0);
     Estimate hours = rates.hours(TaskKind.HAND_MATTE, plan.crossing().size(), TaskKind.Difficulty.FAIR);
-    return told(JoinPlan.Kind.CROSSING, JoinFinder.of(leftPlate, rightPlate, c.found(), c.light().stops(), room, driftStops), List.of(), plan.crossing(), hours, Said.of("Somebody is across it in %s of %s frames: a matte by hand, %.1f to %.1f hours.", plan.crossing().size(), frames, hours.low(), hours.high()));
+    return told(JoinPlan.Kind.CROSSING, true, JoinFinder.of(leftPlate, rightPlate, c.found(), c.light().stops(), room, driftStops), List.of(), plan.crossing(), hours, Said.of("Somebody is across it in %s of %s frames: a matte by hand, %.1f to %.1f hours.", plan.crossing().size(), frames, hours.low(), hours.high()));
   }
 
   private static List<Occupied> free(List<Occupied> all, Set<Integer> crossed) {
@@ -76,7 +78,38 @@ public record PlateJoin(JoinPlan.Kind kind, List<double[]> points, String svg, L
     return out;
   }
 
-  private static PlateJoin told(JoinPlan.Kind kind, JoinFinder j, List<Double> moving, List<Integer> crossing, Estimate hours, String words) {
-    return new PlateJoin(kind, j.points(), j.svg(), moving, crossing, hours, j.featherPx(), j.fadeFrames(), j.stepStops(), j.differencePercent(), j.roomPx(), words + " " + j.words());
+  /** @param measured whether anybody's room is known */
+  private static PlateJoin told(JoinPlan.Kind kind, boolean measured, JoinFinder j, List<Double> moving, List<Integer> crossing, Estimate hours, String words) {
+    String title = switch (kind) {
+      case STATIC -> "A standing join";
+      case MOVING -> "A moving join";
+      case CROSSING -> "Somebody crosses it";
+    };
+    List<PlateSheet.Figure> figures = new ArrayList<>();
+    figures.add(new PlateSheet.Figure("Feather", Said.of("%.0f px", j.featherPx()), "", false));
+    figures.add(new PlateSheet.Figure("Light across it", PlateComparison.signed(j.stepStops(), 3) + " stops", "", false));
+    figures.add(new PlateSheet.Figure("Differs along it", Said.of("%.1f %%", j.differencePercent()), "", false));
+    figures.add(new PlateSheet.Figure("Nearest performer", measured ? Said.of("%.0f px", j.roomPx()) : "nobody measured", "", false));
+    if (j.fadeFrames() > 0) {
+      figures.add(new PlateSheet.Figure("Fade the grade", j.fadeFrames() + " frames", "", false));
+    }
+    if (!crossing.isEmpty()) {
+      figures.add(new PlateSheet.Figure("Crossed in", (crossing.size() == 1 ? "frame " : "frames ") + runs(crossing), "", true));
+      figures.add(new PlateSheet.Figure("Matte by hand", Said.of("%.1f–%.1f h", hours.low(), hours.high()), "", false));
+    }
+    return new PlateJoin(kind, title, j.points(), j.svg(), moving, crossing, hours, j.featherPx(), j.fadeFrames(), j.stepStops(), j.differencePercent(), j.roomPx(), words + " " + j.words(), List.copyOf(figures));
+  }
+
+  /** Numbers in rising order as runs: 3, 7–9. */
+  static String runs(List<Integer> numbers) {
+    StringBuilder b = new StringBuilder();
+    for (int i = 0; i < numbers.size(); i++) {
+      int from = numbers.get(i);
+      while (i + 1 < numbers.size() && numbers.get(i + 1) == numbers.get(i) + 1) {
+        i++;
+      }
+      b.append(b.length() == 0 ? "" : ", ").append(from).append(from == numbers.get(i) ? "" : "–" + numbers.get(i));
+    }
+    return b.toString();
   }
 }

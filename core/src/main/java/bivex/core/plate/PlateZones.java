@@ -1,6 +1,7 @@
 package bivex.core.plate;
 
 import bivex.core.InvalidInput;
+import bivex.core.Said;
 import bivex.core.picture.Picture;
 import bivex.core.picture.Plane;
 import bivex.core.picture.Registering;
@@ -213,6 +214,12 @@ public final class PlateZones {
       }
     }
     return out;
+  }
+
+  /** Whether somebody was found, and how much of the frame they take. */
+  public static String words(List<Occupied> frames) {
+    long with = frames.stream().filter(o -> !o.empty()).count();
+    return with == 0 ? "Nobody was found: the clip looks like the clean plate." : Said.of("Somebody takes up to %.0f %% of the frame, in %s of %s frames.", 100 * frames.stream().mapToDouble(Occupied::covered).max().orElse(0), with, frames.size());
   }
 
   /** What was measured as zones of a part, with a margin, where an edge moved. @param marginShare of the width, kept on both sides */

@@ -11,6 +11,7 @@ import bivex.core.time.FrameRate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.function.ToDoubleFunction;
 
 /**
  * A take watched frame by frame: whether its light flickers and why, whether it drifts, and in which frame the camera was touched. Everything is held against the first frame; what
@@ -20,9 +21,10 @@ import java.util.List;
  * @param flicker light that goes up and down
  * @param driftStops light of the last against the first, stops
  * @param bumps the camera's moves, in order
+ * @param tracks light and place of every frame, ready to be drawn
  * @param words for the desk
  */
-public record TakeWatch(List<Seen> frames, Flicker flicker, double driftStops, List<Bump> bumps, String words) {
+public record TakeWatch(List<Seen> frames, Flicker flicker, double driftStops, List<Bump> bumps, List<Track> tracks, String words) {
   /**
    * One frame against the first.
    *
@@ -40,8 +42,13 @@ public record TakeWatch(List<Seen> frames, Flicker flicker, double driftStops, L
   /** @param frame first frame that is off @param px how far @param lasts whether it stayed there @param words for the desk */
   public record Bump(int frame, double px, boolean lasts, String words) {}
 
+  /** One value over the frames. @param most how far it goes from the first frame, with its unit @param shares of the height to draw, -1 to 1, one a frame */
+  public record Track(String label, String most, List<Double> shares) {}
+
   private static final double SEEN_STOPS = 0.02;
   private static final int LEAST_FRAMES = 12;
+  private static final double LEAST_STOPS = 0.05;
+  private static final double LEAST_PX = 1.5;
   private static final int SQUARE = 8;
 
   /** Watches frames as they come. */
@@ -117,7 +124,15 @@ public record TakeWatch(List<Seen> frames, Flicker flicker, double driftStops, L
     String words = (bumps.isEmpty() ? "The camera was not touched." : bumps.get(0).words + (bumps.size() == 1 ? "" : " And " + (bumps.size() - 1) + " more."))
         + " " + (flicker.seen ? Said.of("The light flickers by %.2f stops, %.1f times a second%s.", flicker.stops, flicker.hz, flicker.cause.isEmpty() ? "" : ": " + flicker.cause) : "The light is steady.")
         + (Math.abs(drift) > 0.05 ? Said.of(" It drifts by %.2f stops: fade the grade over %s frames.", drift, JoinFinder.fade(drift)) : "");
-    return new TakeWatch(seen, flicker, drift, bumps, words);
+    List<Track> tracks = List.of(track("Light", seen, Seen::stops, LEAST_STOPS, 3, " stops"), track("Across", seen, Seen::dx, LEAST_PX, 1, " px"), track("Down", seen, Seen::dy, LEAST_PX, 1, " px"));
+    return new TakeWatch(seen, flicker, drift, bumps, tracks, words);
+  }
+
+  /** @param least value that is drawn at full height: less would blow noise up */
+  private static Track track(String label, List<Seen> seen, ToDoubleFunction<Seen> value, double least, int decimals, String unit) {
+    double most = seen.stream().mapToDouble(value).map(Math::abs).max().orElse(0);
+    double top = Math.max(most, least);
+    return new Track(label, Said.of("± %." + decimals + "f", most) + unit, seen.stream().map(s -> Math.round(1000 * value.applyAsDouble(s) / top) / 1000.0).toList());
   }
 
   /** The strongest wave that is left once the slow changes are taken away. */

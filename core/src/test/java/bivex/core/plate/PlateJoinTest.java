@@ -125,16 +125,37 @@ class PlateJoinTest {
     assertThat(j.kind()).isEqualTo(JoinPlan.Kind.CROSSING);
     assertThat(j.crossing()).containsExactly(10, 11, 12, 13, 14, 15, 16);
     assertThat(j.handMatte()).isEqualTo(TaskKind.HAND_MATTE.perUnit(Difficulty.FAIR).times(7));
+    assertThat(j.title()).isEqualTo("Somebody crosses it");
+    assertThat(j.figures()).filteredOn(PlateSheet.Figure::beyond).extracting(PlateSheet.Figure::value).containsExactly("frames 10–16");
+    assertThat(j.figures()).filteredOn(f -> f.label().equals("Matte by hand")).singleElement().satisfies(f -> assertThat(f.value()).matches("\\d+\\.\\d–\\d+\\.\\d h"));
     for (int f = 0; f < 30; f++) {
       assertThat(cuts(j, right.get(f))).as("frame %s", f).isEqualTo(f >= 10 && f < 17);
     }
+  }
+
+  /** Runs written and read again are the numbers they were. */
+  @Test
+  void runsLoseNoFrame() {
+    Random r = new Random(5);
+    for (int round = 0; round < 200; round++) {
+      List<Integer> numbers = java.util.stream.IntStream.range(0, 40).filter(i -> r.nextInt(3) > 0).boxed().toList();
+      List<Integer> read = new ArrayList<>();
+      for (String run : PlateJoin.runs(numbers).split(", ")) {
+        String[] ends = run.split("–");
+        assertThat(run).as("a run ends where it must").matches("\\d+(–\\d+)?");
+        java.util.stream.IntStream.rangeClosed(Integer.parseInt(ends[0]), Integer.parseInt(ends[ends.length - 1])).forEach(read::add);
+      }
+      assertThat(read).isEqualTo(numbers);
+    }
+    assertThat(PlateJoin.runs(List.of(3, 7, 8, 9))).isEqualTo("3, 7–9");
   }
 
   @Test
   void saysWhenNobodyIsMeasuredAndNeverJoinsWhatWasNotLaid() {
     PlateJoin j = join(List.of(), List.of(), 6);
     assertThat(j.words()).startsWith("Nobody's room is measured yet");
-    assertThat(j.roomPx()).isGreaterThan(0);
+    assertThat(j.figures()).filteredOn(f -> f.label().equals("Nearest performer")).extracting(PlateSheet.Figure::value).containsExactly("nobody measured");
+    assertThat(j.figures()).extracting(PlateSheet.Figure::label).doesNotContain("Crossed in", "Fade the grade");
     Picture other = Photos.Made.of("wine", W, H, Registration.NONE).pair()[0];
     PlateComparison unsure = PlateComparison.of(PAIR[0], other, PlateComparison.Limits.USUAL, (s, d) -> { }, () -> false);
     assertThatThrownBy(() -> PlateJoin.of(PAIR[0], other, unsure, List.of(), List.of(), 6, 0, EffortRates.DEFAULTS)).hasMessageContaining("could not be laid over");

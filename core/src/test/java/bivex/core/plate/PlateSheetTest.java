@@ -134,6 +134,36 @@ class PlateSheetTest {
     }
   }
 
+  private static PlateSpot.Patch patch(int bits, double light, double red) {
+    int[][] rgb = new int[81][];
+    for (int i = 0; i < rgb.length; i++) {
+      // A chequer of ±20 % round the light: its mean is the light, in linear light only.
+      double v = light * (i == 40 ? 1 : i % 2 == 0 ? 1.2 : 0.8);
+      int c = (int) Math.round(Picture.coded(Math.min(1, v)) * ((1 << bits) - 1));
+      rgb[i] = new int[] {(int) Math.round(Picture.coded(Math.min(1, v * red)) * ((1 << bits) - 1)), c, c};
+    }
+    return new PlateSpot.Patch(bits, rgb, 40);
+  }
+
+  /** A grey card of 18 % and one of twice the light: 1 stop, whatever the bits; what is burnt out or black says so. */
+  @Test
+  void aSpotIsReadInTheValuesOfItsFileAndComparedInLight() {
+    for (int bits : new int[] {8, 16}) {
+      PlateSpot s = PlateSpot.of(7, 9, patch(8, 0.18, 1), patch(bits, 0.36, 1));
+      assertThat(s.stops()).isCloseTo(1, within(bits == 8 ? 0.015 : 0.001));
+      assertThat(s.words()).startsWith("+1.0");
+      assertThat(s.secondBits()).isEqualTo(bits);
+    }
+    // IEC 61966-2-1: 18 % of light is coded as 118 of 255 and 30 235 of 65 535.
+    assertThat(PlateSpot.of(0, 0, patch(8, 0.18, 1), patch(16, 0.18, 1)).first()).containsExactly(118, 118, 118);
+    assertThat(PlateSpot.of(0, 0, patch(8, 0.18, 1), patch(16, 0.18, 1)).second()).containsOnly(30_235);
+    PlateSpot warm = PlateSpot.of(0, 0, patch(16, 0.18, 1), patch(16, 0.18, 1.1));
+    assertThat(warm.deltaE()).as("seen").isBetween(1.0, 6.0);
+    assertThat(PlateSpot.of(0, 0, patch(16, 0.18, 1), patch(16, 0.18, 1)).deltaE()).isZero();
+    assertThat(PlateSpot.of(0, 0, patch(8, 0.18, 1), patch(8, 4, 1)).words()).startsWith("burnt out");
+    assertThat(PlateSpot.of(0, 0, patch(8, 0.0002, 1), patch(8, 0.18, 1)).stops()).isNull();
+  }
+
   private static MethodChoice choice(String method, List<Zone> zones) {
     return new MethodChoice(method, zones.isEmpty() ? Map.of() : Map.of("zones", zones), "as storyboarded");
   }

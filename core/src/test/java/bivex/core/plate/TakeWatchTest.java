@@ -52,6 +52,13 @@ class TakeWatchTest {
       assertThat(b.lasts()).isTrue();
     });
     assertThat(t.flicker().seen()).isFalse();
+    // What is drawn: the place jumps to the top of its chart at frame 37; light that hardly changes is not blown up.
+    TakeWatch.Track across = t.tracks().get(1);
+    assertThat(across.label()).isEqualTo("Across");
+    assertThat(across.shares()).hasSize(t.frames().size()).allMatch(v -> Math.abs(v) <= 1);
+    assertThat(across.shares().subList(0, 37)).allMatch(v -> Math.abs(v) < 0.1);
+    assertThat(across.shares().subList(37, across.shares().size())).allMatch(v -> Math.abs(v) > 0.8);
+    assertThat(t.tracks().get(0).shares()).allMatch(v -> Math.abs(v) < 0.5);
     TakeWatch knocked = watch(40, f -> f == 20 || f == 21 ? -3 : 0, f -> 0);
     assertThat(knocked.bumps()).singleElement().satisfies(b -> {
       assertThat(b.frame()).isEqualTo(20);

@@ -14,6 +14,7 @@ import bivex.core.plate.PlateComparison.Limits;
 import bivex.core.plate.PlateJoin;
 import bivex.core.plate.PlateReading;
 import bivex.core.plate.PlateSheet;
+import bivex.core.plate.PlateSpot;
 import bivex.core.plate.PlateZones;
 import bivex.core.plate.TakeWatch;
 import bivex.core.plate.Zone;
@@ -40,6 +41,7 @@ import bivex.server.live.Journal;
 import bivex.server.media.Frames;
 import bivex.server.media.MediaStore;
 import bivex.server.media.PictureReader;
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -62,12 +64,15 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 /** The bench: plates laid over each other, joins, zones and takes watched; what is found becomes evidence when somebody keeps it. */
 @RestController
 @RequestMapping("/api/productions/{production}/bench")
 public class BenchResource {
+  private static final int MOST_FRAME = 10_000_000;
+
   private final BenchSheets sheets;
   private final BenchJobs jobs;
   private final TakeStills stills;
@@ -114,8 +119,8 @@ public class BenchResource {
   /** One frame of measured zones. */
   public record ZoneFrame(int frame, double covered, List<PlateZones.Box> boxes) {}
 
-  /** @param covered largest share of the frame somebody takes @param zones as the plan wants them */
-  public record ZonesView(int frames, double covered, List<ZoneFrame> occupied, List<Zone> zones) {}
+  /** @param zones as the plan wants them; empty when nobody is there @param words for the desk */
+  public record ZonesView(int frames, String words, List<ZoneFrame> occupied, List<Zone> zones) {}
 
   /** One measurement. @param fault why it failed; empty when it did not @param field at fault; what was measured is there when it is done, all else is null */
   public record BenchJob(UUID id, BenchJobs.Stand stand, double share, String doing, double seconds, String field, String fault, PlateSheet reading, PlateJoin join, TakeWatch watch, ZonesView zones) {}
@@ -173,12 +178,20 @@ public class BenchResource {
     return view(jobs.start(me.productionId(), List.of(a.id, b.id), setup, j -> compared(j, a, b)));
   }
 
-  private void compared(BenchJobs.Job j, TakeStill a, TakeStill b) throws java.io.IOException {
+  private void compared(BenchJobs.Job j, TakeStill a, TakeStill b) throws IOException {
     j.at(0.02, "reading the first plate");
     Picture first = pictures.read(store.find(a.hash));
     j.at(0.06, "reading the second plate");
     Picture second = pictures.read(store.find(b.hash));
     j.comparison = PlateComparison.of(first, second, Limits.USUAL, j::at, () -> j.cancelled);
+  }
+
+  /** One place of two stills under the magnifier, as both were recorded. */
+  @GetMapping("/spot")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional(readOnly = true)
+  public PlateSpot spot(@PathVariable UUID production, Member me, @RequestParam UUID first, @RequestParam UUID second, @RequestParam int x, @RequestParam int y) throws IOException {
+    return PlateSpot.of(x, y, pictures.patch(store.find(still(me, "first", first).hash), x, y, PlateSpot.SIDE), pictures.patch(store.find(still(me, "second", second).hash), x, y, PlateSpot.SIDE));
   }
 
   /** Looks for the join that is seen least between two plates. */
@@ -355,10 +368,11 @@ public class BenchResource {
     journal.record(me, "measured the zones", "take", c.takeId.toString(), c.frames + " frames");
   }
 
-  /** The join as an SVG path over the frame. */
+  /** The join as an SVG path over the frame. @param from number of the takes' first frame in the shot */
   @GetMapping("/jobs/{job}/join.svg")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  public ResponseEntity<byte[]> joinSvg(@PathVariable UUID production, @PathVariable UUID job, Member me) {
+  public ResponseEntity<byte[]> joinSvg(@PathVariable UUID production, @PathVariable UUID job, Member me, @RequestParam(defaultValue = "0") int from) {
+    InvalidInput.within("from", (long) from, 0, MOST_FRAME);
     BenchJobs.Job j = joined(me, job);
     int w = j.comparison.width();
     int h = j.comparison.height();
@@ -368,27 +382,28 @@ public class BenchResource {
     }
     for (int f = 0; f < j.join.moving().size(); f++) {
       String x = String.format(java.util.Locale.ROOT, "%.1f", j.join.moving().get(f));
-      b.append("<path id=\"frame-").append(f).append("\" d=\"M").append(x).append(" 0L").append(x).append(' ').append(h).append("\" fill=\"none\" stroke=\"#000\" stroke-width=\"2\"/>\n");
+      b.append("<path id=\"frame-").append(from + f).append("\" d=\"M").append(x).append(" 0L").append(x).append(' ').append(h).append("\" fill=\"none\" stroke=\"#000\" stroke-width=\"2\"/>\n");
     }
     return file(b.append("</svg>\n").toString().getBytes(StandardCharsets.UTF_8), "join.svg", "image/svg+xml");
   }
 
-  /** The join as JSON, with frame numbers counted from the first frame of the takes. */
+  /** The join as JSON. @param from number of the takes' first frame in the shot */
   @GetMapping("/jobs/{job}/join.json")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  public ResponseEntity<byte[]> joinJson(@PathVariable UUID production, @PathVariable UUID job, Member me) {
+  public ResponseEntity<byte[]> joinJson(@PathVariable UUID production, @PathVariable UUID job, Member me, @RequestParam(defaultValue = "0") int from) {
+    InvalidInput.within("from", (long) from, 0, MOST_FRAME);
     BenchJobs.Job j = joined(me, job);
     Map<String, Object> out = new LinkedHashMap<>();
     out.put("width", j.comparison.width());
     out.put("height", j.comparison.height());
     out.put("unit", "px from the left top");
-    out.put("framesFrom", "0 is the first frame of the clips whose zones were measured");
+    out.put("firstFrame", from);
     out.put("kind", j.join.kind().name().toLowerCase(java.util.Locale.ROOT));
     out.put("points", j.join.points());
     out.put("featherPx", j.join.featherPx());
     out.put("fadeFrames", j.join.fadeFrames());
-    out.put("frames", IntStream.range(0, j.join.moving().size()).mapToObj(f -> Map.of("frame", f, "x", Math.round(j.join.moving().get(f) * 10) / 10.0)).toList());
-    out.put("crossingFrames", j.join.crossing());
+    out.put("frames", IntStream.range(0, j.join.moving().size()).mapToObj(f -> Map.of("frame", from + f, "x", Math.round(j.join.moving().get(f) * 10) / 10.0)).toList());
+    out.put("crossingFrames", j.join.crossing().stream().map(f -> from + f).toList());
     out.put("rightPlate", Map.of("dx", j.comparison.found().dx(), "dy", j.comparison.found().dy(), "degrees", j.comparison.found().degrees(), "scale", j.comparison.found().scale(), "gradeStops", -j.comparison.light().stops()));
     return file(Json.MAPPER.writeValueAsBytes(out), "join.json", "application/json");
   }
@@ -416,7 +431,7 @@ public class BenchResource {
   }
 
   private static ZonesView zones(List<PlateZones.Occupied> o) {
-    return new ZonesView(o.size(), o.stream().mapToDouble(PlateZones.Occupied::covered).max().orElse(0), o.stream().map(x -> new ZoneFrame(x.frame(), x.covered(), x.boxes())).toList(), o.stream().allMatch(PlateZones.Occupied::empty) ? List.of() : PlateZones.zones(o, 1, PlateZones.MARGIN));
+    return new ZonesView(o.size(), PlateZones.words(o), o.stream().map(x -> new ZoneFrame(x.frame(), x.covered(), x.boxes())).toList(), o.stream().allMatch(PlateZones.Occupied::empty) ? List.of() : PlateZones.zones(o, 1, PlateZones.MARGIN));
   }
 
   private TakeStill still(Member me, String field, UUID id) {

@@ -91,7 +91,8 @@ public class BenchSheets {
   /** A take to be held against the reference of its set. @param firstStill null when it has none @param words what there is to do, or what was found @param kept null while nothing is */
   public record BenchPair(UUID firstTake, UUID secondTake, UUID firstStill, UUID secondStill, String title, String words, MeasureView kept) {}
 
-  public record BenchSet(UUID setup, int number, String tape, String name, LimitsView limits, List<String> shots, List<BenchTake> takes, List<BenchPair> pairs) {}
+  /** @param firstFrame number that a cut begins with in this production */
+  public record BenchSet(UUID setup, int number, String tape, String name, LimitsView limits, int firstFrame, List<String> shots, List<BenchTake> takes, List<BenchPair> pairs) {}
 
   /** @param ready pairs that can be measured and were not */
   public record BenchSheet(List<BenchSet> sets, int ready, int agree, int differ) {}
@@ -116,7 +117,7 @@ public class BenchSheets {
       List<BenchPair> pairs = new ArrayList<>();
       here.stream().collect(Collectors.groupingBy(BenchTake::shot, java.util.LinkedHashMap::new, Collectors.toList())).values().forEach(of -> pairs.addAll(pairs(of, kept, limit.limits)));
       List<String> shots = pages.stream().filter(p -> p.setup() != null && p.setup().id.equals(e.getKey())).map(p -> p.shot().code).toList();
-      sets.put(e.getValue().number, new BenchSet(e.getKey(), e.getValue().number, e.getValue().tape(), e.getValue().name, limit, shots, here, pairs));
+      sets.put(e.getValue().number, new BenchSet(e.getKey(), e.getValue().number, e.getValue().tape(), e.getValue().name, limit, me.production().firstFrame, shots, here, pairs));
     }
     List<BenchPair> all = sets.values().stream().flatMap(s -> s.pairs.stream()).toList();
     return new BenchSheet(List.copyOf(sets.values()), (int) all.stream().filter(p -> p.kept == null && p.firstStill != null && p.secondStill != null).count(), (int) all.stream().filter(p -> p.kept != null && p.kept.agrees).count(), (int) all.stream().filter(p -> p.kept != null && !p.kept.agrees).count());

@@ -75,7 +75,16 @@ public class ProxyMaker {
     return shares.getOrDefault(clip, 0.0);
   }
 
+  /** Makes one; whatever goes wrong, the next one has its turn. */
   private void make(UUID id) {
+    try {
+      tryOnce(id);
+    } catch (RuntimeException e) {
+      LOG.error("the proxy of clip {} could not be kept", id, e);
+    }
+  }
+
+  private void tryOnce(UUID id) {
     TakeClip c = clips.findById(id).orElse(null);
     if (closing || c == null || proxies.existsById(id)) {
       return;

@@ -12,8 +12,13 @@ import java.nio.file.Path;
 import java.security.DigestInputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.HexFormat;
 import java.util.NoSuchElementException;
+import java.util.stream.Stream;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 
 /** Files under one root, each kept once under the hash of its bytes. Names that users give never reach the disk. */
@@ -23,6 +28,23 @@ public class MediaStore {
 
   MediaStore(BivexProperties properties) {
     this.root = properties.data().toAbsolutePath().resolve("media");
+  }
+
+  /** Throws away what was being received when an earlier server was killed. What is a day old cannot be of an upload that still runs. */
+  @EventListener(ApplicationReadyEvent.class)
+  public void sweep() throws IOException {
+    Path incoming = root.resolve("incoming");
+    if (!Files.isDirectory(incoming)) {
+      return;
+    }
+    Instant old = Instant.now().minus(Duration.ofDays(1));
+    try (Stream<Path> files = Files.list(incoming)) {
+      for (Path f : files.toList()) {
+        if (Files.getLastModifiedTime(f).toInstant().isBefore(old)) {
+          Files.deleteIfExists(f);
+        }
+      }
+    }
   }
 
   /** @param hash SHA-256, hex */

@@ -2,6 +2,8 @@ package bivex.server.media;
 
 import bivex.core.InvalidInput;
 import bivex.core.picture.Picture;
+import bivex.core.plate.PlateSpot;
+import java.awt.Rectangle;
 import java.awt.Transparency;
 import java.awt.color.ColorSpace;
 import java.awt.color.ICC_ColorSpace;
@@ -9,16 +11,18 @@ import java.awt.color.ICC_Profile;
 import java.awt.image.BufferedImage;
 import java.awt.image.DataBuffer;
 import java.awt.image.IndexColorModel;
-import java.awt.image.Raster;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.Iterator;
+import java.util.function.BiFunction;
 import java.util.zip.InflaterInputStream;
 import javax.imageio.IIOException;
 import javax.imageio.ImageIO;
+import javax.imageio.ImageReadParam;
 import javax.imageio.ImageReader;
 import javax.imageio.metadata.IIOMetadata;
 import javax.imageio.metadata.IIOMetadataNode;
@@ -37,41 +41,51 @@ public class PictureReader {
   /** @throws InvalidInput naming {@code picture} when it is damaged, too small or large, or coded otherwise than sRGB */
   public Picture read(Path file) throws IOException {
     BufferedImage image = decode(file);
-    Raster raster = image.getRaster();
-    int w = image.getWidth();
-    int bands = raster.getNumBands();
-    boolean indexed = image.getColorModel() instanceof IndexColorModel;
-    int scale = raster.getTransferType() == DataBuffer.TYPE_USHORT ? 1 : 257;
-    return Picture.of(w, image.getHeight(), (y, rgb) -> {
-      if (indexed) {
-        int[] row = image.getRGB(0, y, w, 1, null, 0, w);
-        for (int x = 0; x < w; x++) {
-          for (int c = 0; c < 3; c++) {
-            rgb[3 * x + c] = (row[x] >> (16 - 8 * c) & 0xff) * 257;
-          }
-        }
-        return;
-      }
-      int[] row = raster.getPixels(0, y, w, 1, (int[]) null);
-      for (int x = 0; x < w; x++) {
-        for (int c = 0; c < 3; c++) {
-          rgb[3 * x + c] = row[x * bands + (bands < 3 ? 0 : c)] * scale;
-        }
+    int scale = bits(image) == 16 ? 1 : 257;
+    return Picture.of(image.getWidth(), image.getHeight(), (y, rgb) -> {
+      int[] row = row(image, y);
+      for (int i = 0; i < rgb.length; i++) {
+        rgb[i] = row[i] * scale;
       }
     });
+  }
+
+  private static int bits(BufferedImage image) {
+    return image.getRaster().getTransferType() == DataBuffer.TYPE_USHORT ? 16 : 8;
+  }
+
+  /** Red, green and blue of a row as they are coded; those of a palette by their colours. */
+  private static int[] row(BufferedImage image, int y) {
+    int w = image.getWidth();
+    int[] out = new int[3 * w];
+    if (image.getColorModel() instanceof IndexColorModel) {
+      int[] row = image.getRGB(0, y, w, 1, null, 0, w);
+      for (int x = 0; x < w; x++) {
+        for (int c = 0; c < 3; c++) {
+          out[3 * x + c] = row[x] >> (16 - 8 * c) & 0xff;
+        }
+      }
+      return out;
+    }
+    int bands = image.getRaster().getNumBands();
+    int[] row = image.getRaster().getPixels(0, y, w, 1, (int[]) null);
+    for (int x = 0; x < w; x++) {
+      for (int c = 0; c < 3; c++) {
+        out[3 * x + c] = row[x * bands + (bands < 3 ? 0 : c)];
+      }
+    }
+    return out;
   }
 
   /** A copy in 8 bit PNG that browsers can show. */
   public byte[] png(Path file) throws IOException {
     BufferedImage image = decode(file);
     BufferedImage copy = new BufferedImage(image.getWidth(), image.getHeight(), BufferedImage.TYPE_INT_RGB);
-    int shift = image.getRaster().getTransferType() == DataBuffer.TYPE_USHORT ? 8 : 0;
-    int bands = image.getRaster().getNumBands();
+    int shift = bits(image) - 8;
     for (int y = 0; y < image.getHeight(); y++) {
-      int[] row = image.getRaster().getPixels(0, y, image.getWidth(), 1, (int[]) null);
+      int[] row = row(image, y);
       for (int x = 0; x < image.getWidth(); x++) {
-        int at = x * bands;
-        copy.setRGB(x, y, row[at] >> shift << 16 | row[at + (bands < 3 ? 0 : 1)] >> shift << 8 | row[at + (bands < 3 ? 0 : 2)] >> shift);
+        copy.setRGB(x, y, row[3 * x] >> shift << 16 | row[3 * x + 1] >> shift << 8 | row[3 * x + 2] >> shift);
       }
     }
     ByteArrayOutputStream out = new ByteArrayOutputStream();
@@ -79,7 +93,36 @@ public class PictureReader {
     return out.toByteArray();
   }
 
+  /**
+   * A square around a place, in the code values of the file; cut off at the edges.
+   *
+   * @param side px, odd
+   * @throws InvalidInput naming {@code x} or {@code y} when the place is not in the picture
+   */
+  public PlateSpot.Patch patch(Path file, int x, int y, int side) throws IOException {
+    Rectangle[] cut = new Rectangle[1];
+    BufferedImage image = decode(file, (w, h) -> {
+      InvalidInput.within("x", (long) x, 0, w - 1);
+      InvalidInput.within("y", (long) y, 0, h - 1);
+      cut[0] = new Rectangle(x - side / 2, y - side / 2, side, side).intersection(new Rectangle(0, 0, w, h));
+      return cut[0];
+    });
+    int[][] rgb = new int[cut[0].width * cut[0].height][];
+    for (int i = 0; i < cut[0].height; i++) {
+      int[] row = row(image, i);
+      for (int k = 0; k < cut[0].width; k++) {
+        rgb[i * cut[0].width + k] = Arrays.copyOfRange(row, 3 * k, 3 * k + 3);
+      }
+    }
+    return new PlateSpot.Patch(bits(image), rgb, (y - cut[0].y) * cut[0].width + x - cut[0].x);
+  }
+
   private static BufferedImage decode(Path file) throws IOException {
+    return decode(file, (w, h) -> null);
+  }
+
+  /** @param part what of the picture is wanted, by its size; null for all */
+  private static BufferedImage decode(Path file, BiFunction<Integer, Integer, Rectangle> part) throws IOException {
     try (ImageInputStream in = ImageIO.createImageInputStream(file.toFile())) {
       Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
       if (!readers.hasNext()) {
@@ -90,7 +133,9 @@ public class PictureReader {
         reader.setInput(in, true, false);
         Picture.mustBeMeasurable(reader.getWidth(0), reader.getHeight(0));
         profile(reader.getImageMetadata(0));
-        BufferedImage image = reader.read(0);
+        ImageReadParam param = reader.getDefaultReadParam();
+        param.setSourceRegion(part.apply(reader.getWidth(0), reader.getHeight(0)));
+        BufferedImage image = reader.read(0, param);
         int type = image.getRaster().getTransferType();
         if (type != DataBuffer.TYPE_BYTE && type != DataBuffer.TYPE_USHORT || image.getColorModel().getPixelSize() < 8) {
           throw new InvalidInput("picture", "is coded with " + image.getColorModel().getPixelSize() + " bit a pixel in a way that is not read; export it as 8 or 16 bit");
