@@ -46,7 +46,7 @@
 </script>
 
 <!-- svelte-ignore a11y_no_static_element_interactions -->
-<div class="clip" class:aimed={onpick} onpointerdown={pick} style:aspect-ratio="{clip.width} / {clip.height}" style:max-width="calc(44vh * {clip.width / clip.height})">
+<div class="clip" class:aimed={onpick} onpointerdown={pick} style:aspect-ratio="{clip.width} / {clip.height}" style:max-width="calc(42vh * {clip.width / clip.height})">
   {#if ready}
     <video bind:this={video} src={file('proxy')} muted playsinline preload="auto" aria-label={label} onloadeddata={() => video && (video.currentTime = middle)}></video>
   {:else}
@@ -76,6 +76,9 @@
     position: relative;
     background: #000;
     margin-inline: auto;
+  }
+  video {
+    object-fit: fill;
   }
   .aimed {
     cursor: crosshair;

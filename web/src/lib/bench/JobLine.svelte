@@ -26,8 +26,6 @@
   }
   progress {
     width: 90px;
-    height: 6px;
-    accent-color: var(--ink);
   }
   .wrong {
     border-left: 4px solid var(--pencil);

@@ -64,7 +64,7 @@
       <dl class="mono">
         {#each j.figures as f (f.label)}<dt class:beyond={f.beyond}>{f.label}</dt><dd>{f.value}</dd>{/each}
       </dl>
-      <label class="field mt-3"><span>The takes' first frame is frame</span><input class="input mono" type="number" min="0" bind:value={from} /></label>
+      <label class="field mt-3"><span>Number of the takes' first frame</span><input class="input mono" type="number" min="0" bind:value={from} /></label>
       <div class="mt-2 flex gap-2"><a class="btn tight" href={file('svg')} download>SVG path</a><a class="btn tight" href={file('json')} download>JSON</a></div>
     {:else if !left?.zones || !right?.zones}
       <p class="soft small mt-2">{!left?.zones && !right?.zones ? 'Neither take has' : `${name(!left?.zones ? left : right)} does not have`} measured zones: the join may run through somebody. Measure them under <em>Watch a take</em>.</p>

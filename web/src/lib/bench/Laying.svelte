@@ -63,6 +63,19 @@
     }
   });
 
+  /** The maps are there once a pair is measured. */
+  const can = (l: typeof look) => squares.data !== undefined || (l !== 'stops' && l !== 'deltaE' && l !== 'misfit');
+
+  function show(l: typeof look): void {
+    if (look === l && l === 'flick') flicked = !flicked;
+    else if (can(l)) look = l;
+    else shell.say('Measure the pair first: Enter.');
+  }
+
+  $effect(() => {
+    if (!can(look)) look = 'divide';
+  });
+
   async function measure(): Promise<void> {
     if (!a || !b || job.busy) return;
     await job.run(() => got(api.POST('/api/productions/{production}/bench/comparisons', { params: { path: { production: h.id } }, body: { first: a.id, second: b.id } })));
@@ -109,7 +122,7 @@
 
   $effect(() =>
     tinykeys(window, {
-      ...Object.fromEntries(LOOKS.map(([l, , key]) => [key, free(() => (look === l && l === 'flick' ? (flicked = !flicked) : (look = l)))])),
+      ...Object.fromEntries(LOOKS.map(([l, , key]) => [key, free(() => show(l))])),
       Space: free(() => {
         look = 'flick';
         flicked = !flicked;
@@ -129,7 +142,7 @@
   <div class="min-w-0">
     {#if a && b}
       <div class="looks" role="toolbar" aria-label="how the two are shown">
-        {#each LOOKS as [l, word, key] (l)}<button class="btn tight" aria-pressed={look === l} disabled={!squares.data && (l === 'stops' || l === 'deltaE' || l === 'misfit')} onclick={() => (look === l && l === 'flick' ? (flicked = !flicked) : (look = l))}>{word} <kbd>{key}</kbd></button>{/each}
+        {#each LOOKS as [l, word, key] (l)}<button class="btn tight" aria-pressed={look === l} disabled={!can(l)} onclick={() => show(l)}>{word} <kbd>{key}</kbd></button>{/each}
       </div>
       <Overlay stills={[a.id, b.id]} first={picture(a.id)} second={picture(b.id)} width={a.width} height={a.height} {look} {reading} squares={squares.data ?? null} {laid} {arrows} {glass} {flicked} {names} />
       <div class="under">

@@ -189,8 +189,10 @@
   }
   .chart > span {
     position: absolute;
-    left: 6px;
+    left: 0;
     top: 1px;
+    padding-inline: 6px;
+    background: rgb(from var(--sheet) r g b / 85%);
   }
   .charts svg {
     width: 100%;

@@ -6,6 +6,8 @@ import bivex.core.picture.Picture;
 import bivex.core.picture.Registering;
 import bivex.core.picture.Registration;
 import bivex.core.plate.PlateComparison;
+import bivex.core.plate.PlateZones;
+import bivex.core.plate.TakeWatch;
 import bivex.server.Caller;
 import bivex.server.House;
 import bivex.server.Stage;
@@ -109,7 +111,30 @@ public final class PlateBench {
       System.out.printf(Locale.ROOT, "%d × %d: everything, with decoding: first %.2f s, then median %.2f s, worst %.2f s; corner error %.3f px%n", s[0], s[1], cold, median(ours), ours.stream().max(Double::compare).orElseThrow(), error);
       System.out.printf(Locale.ROOT, "    of that finding the place: %.2f s; library, decoding and place only: %.2f s, corner error %.3f px; ours ÷ library %.2f%n", median(place), median(theirs), libraryError, median(ours) / median(theirs));
     }
+    watching();
     refusals(dir);
+  }
+
+  /** A take frame by frame at the size it is watched in; decoding is ffmpeg's. */
+  private static void watching() {
+    Picture[] p = Photos.Made.of("seeding", 640, 360, new Registration(0.3, -0.2, 0, 1)).people(0.2).noise(3).pair();
+    double[] ms = new double[2];
+    for (int round = 0; round < 3; round++) {
+      TakeWatch.Watcher watcher = new TakeWatch.Watcher(3);
+      watcher.frame(p[0]);
+      long t = System.nanoTime();
+      for (int i = 0; i < 60; i++) {
+        watcher.frame(p[1]);
+      }
+      ms[0] = (System.nanoTime() - t) / 60e6;
+      PlateZones.Follower follower = new PlateZones.Follower(p[0]);
+      t = System.nanoTime();
+      for (int i = 0; i < 60; i++) {
+        follower.frame(p[1]);
+      }
+      ms[1] = (System.nanoTime() - t) / 60e6;
+    }
+    System.out.printf(Locale.ROOT, "a frame of a take: watched %.0f ms, room measured %.0f ms%n", ms[0], ms[1]);
   }
 
   /** How long it takes to refuse what is hostile. */

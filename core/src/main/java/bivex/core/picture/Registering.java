@@ -3,7 +3,9 @@ package bivex.core.picture;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
 import java.util.function.BooleanSupplier;
 import java.util.stream.IntStream;
@@ -34,6 +36,10 @@ public record Registering(Registration found, double gain, double offset, boolea
   public record TileShift(double x, double y, double dx, double dy, boolean agrees) {}
 
   private static final int TILE = 128;
+  /** Tiles overlap by half, so that what lies at the edge of one is in the middle of another. */
+  private static final double HALF = 0.5;
+  /** One of each size for every thread: shared by threads they give wrong results without an error. */
+  private static final ThreadLocal<Map<Integer, FloatFFT_2D>> FFT = ThreadLocal.withInitial(HashMap::new);
   private static final int SMALL = 900;
   private static final int COARSE_WIDTH = 640;
   private static final double TUKEY = 4.685;
@@ -59,21 +65,18 @@ public record Registering(Registration found, double gain, double offset, boolea
 
   /** @param cancelled asked between steps; a cancelled run answers what it has, not sure */
   public static Registering of(Plane first, Plane second, Grade grade, BooleanSupplier cancelled) {
-    int coarse = 1;
-    while (first.width() / (coarse * 2) >= COARSE_WIDTH) {
-      coarse *= 2;
-    }
+    int coarse = coarse(first);
     int fine = grade == Grade.TILES ? coarse : first.width() >= 1280 ? Math.min(coarse, 2) : 1;
     Plane a = first.shrunk(fine);
     Plane b = second.shrunk(fine);
     Plane ca = a.shrunk(coarse / fine);
     Plane cb = b.shrunk(coarse / fine);
-    Tiles tiles = new Tiles(ca, cb, TILE);
+    Tiles tiles = new Tiles(ca, cb, TILE, HALF);
     tiles.look(Registration.NONE);
     double[] rough = tiles.agree();
     if (ca.width() < SMALL) {
       // Large tiles find far shifts; in a small picture somebody stands in nearly all of them, so smaller ones look again.
-      Tiles smaller = new Tiles(ca, cb, TILE / 2);
+      Tiles smaller = new Tiles(ca, cb, TILE / 2, HALF);
       smaller.look(rough == null ? Registration.NONE : Registration.of(rough[0], rough[1], rough[2], rough[3]));
       double[] again = smaller.agree();
       tiles = again == null ? tiles : smaller;
@@ -89,7 +92,7 @@ public record Registering(Registration found, double gain, double offset, boolea
     double[] p = {rough[0], rough[1], rough[2] * coarse, rough[3] * coarse};
     String doubt = tiles.doubt();
     if (grade == Grade.TILES || !doubt.isEmpty() || cancelled.getAsBoolean()) {
-      return new Registering(Registration.of(p[0], p[1], p[2], p[3]), 1, 0, doubt.isEmpty() && !cancelled.getAsBoolean(), doubt, 0.2 * coarse, tiles.speaking(), tiles.agreeing(), 0, new Plane(0, 0), coarse, 0, tiles.told(coarse));
+      return told(tiles, rough, coarse, doubt, doubt.isEmpty() && !cancelled.getAsBoolean());
     }
     Fit fit = new Fit(ca.smooth().smooth(), cb.smooth().smooth(), coarse, first, p, tiles.told(coarse), tiles.size * coarse);
     fit.level();
@@ -113,6 +116,32 @@ public record Registering(Registration found, double gain, double offset, boolea
     return new Registering(r, fit.gain, fit.offset, doubt.isEmpty() && !cancelled.getAsBoolean(), doubt, px, tiles.speaking(), tiles.agreeing(), fit.share, fit.residuals(), fine, fit.sigma, tiles.told(coarse));
   }
 
+  /**
+   * The place of a frame that is likely to lie where the one before it lay: a few tiles are looked at there, and only when they do not agree is it sought anew.
+   *
+   * @param before how the frame before lies on the first
+   */
+  public static Registering follow(Plane first, Plane second, Registration before) {
+    int coarse = coarse(first);
+    Tiles tiles = new Tiles(first.shrunk(coarse), second.shrunk(coarse), TILE / 2, 1);
+    tiles.look(new Registration(before.dx() / coarse, before.dy() / coarse, before.degrees(), before.scale()));
+    double[] p = tiles.agree();
+    return p == null || !tiles.doubt().isEmpty() ? of(first, second, Grade.TILES, () -> false) : told(tiles, p, coarse, "", true);
+  }
+
+  private static int coarse(Plane p) {
+    int by = 1;
+    while (p.width() / (by * 2) >= COARSE_WIDTH) {
+      by *= 2;
+    }
+    return by;
+  }
+
+  /** What the tiles alone say. @param p what they agree on, in coarse pixels */
+  private static Registering told(Tiles tiles, double[] p, int coarse, String doubt, boolean sure) {
+    return new Registering(Registration.of(p[0], p[1], p[2] * coarse, p[3] * coarse), 1, 0, sure, doubt, 0.2 * coarse, tiles.speaking(), tiles.agreeing(), 0, new Plane(0, 0), coarse, 0, tiles.told(coarse));
+  }
+
   /** Shifts of tiles at the coarse level, in its pixels. */
   private static final class Tiles {
     private static final double AGREE = 0.6;
@@ -121,6 +150,7 @@ public record Registering(Registration found, double gain, double offset, boolea
     private final Plane a;
     private final Plane b;
     private final int size;
+    private final double step;
     private final float[] window;
     private final float[] band;
     private final int[] xs;
@@ -128,8 +158,10 @@ public record Registering(Registration found, double gain, double offset, boolea
     private List<double[]> seen = List.of();
     private boolean[] agrees = new boolean[0];
 
-    Tiles(Plane a, Plane b, int size) {
+    /** @param step from tile to tile, share of a tile */
+    Tiles(Plane a, Plane b, int size, double step) {
       this.size = size;
+      this.step = step;
       this.window = new float[size];
       this.band = new float[size * size];
       this.a = a;
@@ -154,7 +186,7 @@ public record Registering(Registration found, double gain, double offset, boolea
       if (whole <= size) {
         return new int[] {(whole - size) / 2};
       }
-      int n = Math.max(2, (int) Math.ceil((whole - size) / (size * 0.5)) + 1);
+      int n = Math.max(2, (int) Math.ceil((whole - size) / (size * step)) + 1);
       return IntStream.range(0, n).map(i -> (int) ((long) i * (whole - size) / (n - 1))).toArray();
     }
 
@@ -177,7 +209,7 @@ public record Registering(Registration found, double gain, double offset, boolea
       if (sa[0] < 0.004 || sb[0] < 0.004) {
         return null;
       }
-      FloatFFT_2D fft = new FloatFFT_2D(size, size);
+      FloatFFT_2D fft = FFT.get().computeIfAbsent(size, n -> new FloatFFT_2D(n, n));
       fft.complexForward(both);
       // Two real pictures went through as one complex one; their spectra are taken apart again.
       float[] cross = new float[2 * size * size];

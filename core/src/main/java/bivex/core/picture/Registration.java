@@ -34,6 +34,22 @@ public record Registration(double dx, double dy, double degrees, double scale) {
     return new double[] {a * x - b * y + dx, b * x + a * y + dy};
   }
 
+  /** The same as a map that is cheap to ask for every pixel. */
+  public Mapping mapping() {
+    return new Mapping(1 + a(), b(), dx, dy);
+  }
+
+  /** A place (x, y) goes to (a·x − b·y + dx, b·x + a·y + dy). */
+  public record Mapping(double a, double b, double dx, double dy) {
+    public double x(double x, double y) {
+      return a * x - b * y + dx;
+    }
+
+    public double y(double x, double y) {
+      return b * x + a * y + dy;
+    }
+  }
+
   /** How far the place that is moved most is moved, px: one of the corners. @param width of the frame, px @param height px */
   public double worstPx(int width, int height) {
     return furthest(NONE, width, height);

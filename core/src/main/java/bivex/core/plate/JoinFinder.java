@@ -136,15 +136,17 @@ public record JoinFinder(double[] path, int step, double differencePercent, doub
     double mx = ((a.width() - 1) / 2.0 - (s * per - 1) / 2.0) / (s * per);
     double my = ((a.height() - 1) / 2.0 - (s * per - 1) / 2.0) / (s * per);
     double grade = Math.pow(2, -stops);
+    Registration.Mapping there = where.mapping();
     int rows = Math.min(cost.length, p[0].height());
     double[][] first = new double[cost.length][w];
     double[][] second = new double[cost.length][w];
     double[][] raw = new double[cost.length][w];
     IntStream.range(0, cost.length).parallel().forEach(y -> {
       for (int x = 0; x < w; x++) {
-        double[] t = where.at((x - mx) * s * per, (y - my) * s * per);
-        double bx = Math.max(0, Math.min(w - 2, t[0] / (s * per) + mx));
-        double by = Math.max(0, Math.min(rows - 2, t[1] / (s * per) + my));
+        double tx = there.x((x - mx) * s * per, (y - my) * s * per);
+        double ty = there.y((x - mx) * s * per, (y - my) * s * per);
+        double bx = Math.max(0, Math.min(w - 2, tx / (s * per) + mx));
+        double by = Math.max(0, Math.min(rows - 2, ty / (s * per) + my));
         int i = Math.min(y, rows - 1) * p[0].width() + x;
         double d = 0;
         double[] va = new double[3];

@@ -103,12 +103,14 @@ public record LightMatch(boolean measured, double stops, double red, double gree
     float[] q = new float[3];
     int clipped = 0;
     int w = a.red().width();
+    Registration.Mapping there = where.mapping();
     for (int y = y0; y < y0 + side; y++) {
       for (int x = x0; x < x0 + side; x++) {
         int i = y * w + x;
-        double[] t = where.at((x - mx) * a.scale(), (y - my) * a.scale());
-        double bx = t[0] / a.scale() + mx;
-        double by = t[1] / a.scale() + my;
+        double tx = there.x((x - mx) * a.scale(), (y - my) * a.scale());
+        double ty = there.y((x - mx) * a.scale(), (y - my) * a.scale());
+        double bx = tx / a.scale() + mx;
+        double by = ty / a.scale() + my;
         if (bx < 0 || by < 0 || bx >= w - 1 || by >= a.red().height() - 1) {
           return;
         }

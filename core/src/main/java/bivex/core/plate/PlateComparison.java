@@ -152,7 +152,7 @@ public record PlateComparison(int width, int height, boolean sure, String doubt,
     if (light.measured() && light.bendStops() > bendLimit) {
       LightMatch.Region at = light.worstRegion();
       double off = at.stops() - light.stops();
-      out.add(new Fault(Cause.LIGHT_MOVED, "light, " + at.name(), Said.of("%s by %.2f stops there, %s stops elsewhere", at.stops() > 0 ? "brighter" : "darker", Math.abs(at.stops()), signed(light.stops(), 2)), Said.of("%s stops", plain(l.stops, 2)), "one grade for all does not match it", Said.of("shoot it again in the first light; else put the join where both agree and feather it over %.0f px, or fade the grade over the take", JoinFinder.feather(off, 0)), Math.abs(off) / l.stops));
+      out.add(new Fault(Cause.LIGHT_MOVED, "light, " + at.name(), Said.of("%s by %.2f stops %s, %s stops elsewhere", at.stops() > 0 ? "brighter" : "darker", Math.abs(at.stops()), place(at), signed(light.stops(), 2)), Said.of("%s stops", plain(l.stops, 2)), "one grade for all does not match it", Said.of("shoot it again in the first light; else put the join where both agree and feather it over %.0f px, or fade the grade over the take", JoinFinder.feather(off, 0)), Math.abs(off) / l.stops));
     }
     LightMatch.Region odd = light.oddestColor();
     if (light.measured() && odd != null && odd.deltaE() > l.deltaE && light.bendStops() <= bendLimit && (softer == null || Math.abs(softer) <= l.blurPx)) {
@@ -176,6 +176,10 @@ public record PlateComparison(int width, int height, boolean sure, String doubt,
     Fault f = faults.get(0);
     String more = faults.size() == 1 ? "" : faults.size() == 2 ? ", and " + faults.get(1).cause.words : ", and " + (faults.size() - 1) + " more things differ";
     return f.cause.words.substring(0, 1).toUpperCase(java.util.Locale.ROOT) + f.cause.words.substring(1) + ": " + f.found + more + ".";
+  }
+
+  private static String place(LightMatch.Region r) {
+    return (r.name().equals("middle") ? "in the " : "at the ") + r.name();
   }
 
   /** A way in words, without what rounds to nothing. */

@@ -6,8 +6,8 @@ import bivex.core.picture.Registration;
 import bivex.core.plate.PlateComparison.Cause;
 import bivex.core.plate.PlateComparison.Limits;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 
 /**
  * A comparison as it is shown: every figure in words with what is beyond its limit, and what is worth drawing over the picture. A screen has nothing to judge.
@@ -58,7 +58,8 @@ public record PlateSheet(int width, int height, boolean sure, boolean agrees, St
     out.add(new Figure("Size", PlateComparison.signed(100 * (r.found().scale() - 1), 3) + " %", "", beyond(r, Cause.SIZE)));
     out.add(new Figure("Worst corner", Said.of("%.2f px", r.worstPx()), Said.of("± %.2f, limit %s", r.uncertaintyPx(), number(l.shiftPx())), r.worstPx() > l.shiftPx()));
     if (r.light().measured()) {
-      out.add(new Figure("Light", PlateComparison.signed(r.light().stops(), 3) + " stops", Said.of("limit %s", number(l.stops())), beyond(r, Cause.EXPOSURE, Cause.LIGHT_MOVED)));
+      out.add(new Figure("Light", PlateComparison.signed(r.light().stops(), 3) + " stops", Said.of("limit %s", number(l.stops())), beyond(r, Cause.EXPOSURE)));
+      r.faults().stream().filter(f -> f.cause() == Cause.LIGHT_MOVED).forEach(f -> out.add(new Figure(f.label().substring(0, 1).toUpperCase(Locale.ROOT) + f.label().substring(1), f.found(), Said.of("limit %s", f.limit()), true)));
       out.add(new Figure("Colour of light", PlateComparison.signed(r.light().mired(), 1) + " mired", Said.of("limit %s", number(l.mired())), beyond(r, Cause.WHITE_BALANCE)));
       out.add(new Figure("Colour", Said.of("ΔE00 %.2f", r.light().deltaE()), "", false));
     }
@@ -67,8 +68,8 @@ public record PlateSheet(int width, int height, boolean sure, boolean agrees, St
     return List.copyOf(out);
   }
 
-  private static boolean beyond(PlateReading r, Cause... causes) {
-    return r.faults().stream().anyMatch(f -> Arrays.asList(causes).contains(f.cause()));
+  private static boolean beyond(PlateReading r, Cause cause) {
+    return r.faults().stream().anyMatch(f -> f.cause() == cause);
   }
 
   private static String way(double px, String less, String more) {

@@ -56,6 +56,7 @@ public record TakeWatch(List<Seen> frames, Flicker flicker, double driftStops, L
     private final List<Seen> seen = new ArrayList<>();
     private final double pxPerPx;
     private Picture first;
+    private Registration before = Registration.NONE;
 
     /** @param pxPerPx pixels of the whole picture in one pixel of the frames that are given */
     public Watcher(double pxPerPx) {
@@ -68,8 +69,9 @@ public record TakeWatch(List<Seen> frames, Flicker flicker, double driftStops, L
         first = frame;
       }
       PlateComparison.mustFit(first.width(), first.height(), frame.width(), frame.height());
-      Registering r = frame == first ? null : Registering.of(first.luma(), frame.luma(), Registering.Grade.TILES, () -> false);
+      Registering r = frame == first ? null : Registering.follow(first.luma(), frame.luma(), before);
       Registration where = r == null ? Registration.NONE : r.found();
+      before = r == null || !r.sure() ? before : where;
       Seen s = new Seen(seen.size(), 100 * mean(frame.luma()), stops(first.luma(), frame.luma()), where.dx() * pxPerPx, where.dy() * pxPerPx, r == null || r.sure());
       seen.add(s);
       return s;

@@ -54,6 +54,43 @@ class PlatePropertiesTest {
     assertThat(b.light().stops()).isCloseTo(a.light().stops(), within(0.003));
   }
 
+  /** A frame followed from where the one before lay is found where one sought anew is, also when the camera was knocked further than a tile reaches. */
+  @Test
+  void followedAndSoughtAnewAreTheSamePlace() {
+    for (String photo : Photos.ALL) {
+      for (Registration move : List.of(new Registration(0.4, -0.3, 0, 1), new Registration(3, 5, 0.3, 1.002), new Registration(-44, 21, 0, 1))) {
+        Picture[] p = Photos.Made.of(photo, 640, 360, move).people(0.15).noise(3).pair();
+        Registering followed = Registering.follow(p[0].luma(), p[1].luma(), Registration.NONE);
+        assertThat(followed.sure()).as("%s %s: %s", photo, move, followed.doubt()).isTrue();
+        assertThat(followed.found().furthest(move, 640, 360)).as("%s %s", photo, move).isLessThan(0.6);
+      }
+    }
+  }
+
+  /** Somebody before a night wall, all of it darker than a hundredth of full light: found where they are, and nowhere else. */
+  @Test
+  void roomIsMeasuredInTheDarkToo() {
+    Random r = new Random(4);
+    int[] grain = r.ints(640 * 360, 0, 60).toArray();
+    Picture wall = Picture.of(640, 360, (y, row) -> {
+      for (int i = 0; i < row.length; i++) {
+        row[i] = 3000 + 900 * ((i / 3 / 16 + y / 16) % 2) + grain[y * 640 + i / 3];
+      }
+    });
+    Picture somebody = Picture.of(640, 360, (y, row) -> {
+      for (int i = 0; i < row.length; i++) {
+        boolean there = i / 3 >= 200 && i / 3 < 280 && y >= 100;
+        row[i] = there ? 9000 : 3000 + 900 * ((i / 3 / 16 + y / 16) % 2) + grain[(y * 640 + i / 3 + 7919) % grain.length];
+      }
+    });
+    PlateZones.Occupied o = PlateZones.of(wall, somebody, Registration.NONE, 0);
+    assertThat(o.boxes()).singleElement().satisfies(b -> {
+      assertThat(b.left()).isCloseTo(200 / 640.0, within(0.012));
+      assertThat(b.right()).isCloseTo(280 / 640.0, within(0.012));
+      assertThat(b.top()).isCloseTo(100 / 360.0, within(0.02));
+    });
+  }
+
   private static PlateComparison compare(Photos.Made m) {
     Picture[] p = m.pair();
     return PlateComparison.of(p[0], p[1], PlateComparison.Limits.USUAL, (s, d) -> { }, () -> false);

@@ -66,7 +66,8 @@ class PlateSheetTest {
     assertThat(number(size, "Size")).isCloseTo(0.6, within(0.01));
 
     PlateSheet right = sheet(compare(STILL.right(-0.3)));
-    assertThat(beyond(right)).containsExactly("Light");
+    assertThat(beyond(right)).singleElement().asString().startsWith("Light, right");
+    assertThat(right.verdict()).matches("The light moved: darker by 0\\.\\d\\d stops at the right( top| bottom)?, 0\\.00 stops elsewhere\\.");
     // Nothing is drawn where the light is that of the whole; where it is not, its light is said.
     assertThat(right.odd()).isNotEmpty().allSatisfy(o -> {
       assertThat(o.left()).isGreaterThan(0.3);
