@@ -74,7 +74,6 @@
 <style>
   .clip {
     position: relative;
-    background: #000;
     margin-inline: auto;
   }
   video {

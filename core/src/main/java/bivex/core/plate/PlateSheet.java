@@ -59,13 +59,18 @@ public record PlateSheet(int width, int height, boolean sure, boolean agrees, St
     out.add(new Figure("Worst corner", Said.of("%.2f px", r.worstPx()), Said.of("± %.2f, limit %s", r.uncertaintyPx(), number(l.shiftPx())), r.worstPx() > l.shiftPx()));
     if (r.light().measured()) {
       out.add(new Figure("Light", PlateComparison.signed(r.light().stops(), 3) + " stops", Said.of("limit %s", number(l.stops())), beyond(r, Cause.EXPOSURE)));
-      r.faults().stream().filter(f -> f.cause() == Cause.LIGHT_MOVED).forEach(f -> out.add(new Figure(f.label().substring(0, 1).toUpperCase(Locale.ROOT) + f.label().substring(1), f.found(), Said.of("limit %s", f.limit()), true)));
+      r.faults().stream().filter(f -> f.cause() == Cause.LIGHT_MOVED).forEach(f -> out.add(new Figure(f.label().substring(0, 1).toUpperCase(Locale.ROOT) + f.label().substring(1), moved(r, f), Said.of("limit %s", f.limit()), true)));
       out.add(new Figure("Colour of light", PlateComparison.signed(r.light().mired(), 1) + " mired", Said.of("limit %s", number(l.mired())), beyond(r, Cause.WHITE_BALANCE)));
       out.add(new Figure("Colour", Said.of("ΔE00 %.2f", r.light().deltaE()), "", false));
     }
     out.add(new Figure("Softer by", r.softerPx() == null ? "cannot be told" : PlateComparison.signed(r.softerPx(), 2) + " px", Said.of("limit %s", number(l.blurPx())), beyond(r, Cause.FOCUS)));
     out.add(new Figure("Not the same", Said.of("%.0f %% of the frame", 100 * r.differs()), "", false));
     return List.copyOf(out);
+  }
+
+  /** Light of the region that a fault names; in its own words when it is about colour. */
+  private static String moved(PlateReading r, PlateComparison.Fault f) {
+    return r.light().regions().stream().filter(x -> f.label().equals("light, " + x.name())).findFirst().map(x -> PlateComparison.signed(x.stops(), 2) + " stops").orElse(f.found());
   }
 
   private static boolean beyond(PlateReading r, Cause cause) {

@@ -67,6 +67,7 @@ class PlateSheetTest {
 
     PlateSheet right = sheet(compare(STILL.right(-0.3)));
     assertThat(beyond(right)).singleElement().asString().startsWith("Light, right");
+    assertThat(number(right, beyond(right).iterator().next())).isCloseTo(-0.3, within(0.03));
     assertThat(right.verdict()).matches("The light moved: darker by 0\\.\\d\\d stops at the right( top| bottom)?, 0\\.00 stops elsewhere\\.");
     // Nothing is drawn where the light is that of the whole; where it is not, its light is said.
     assertThat(right.odd()).isNotEmpty().allSatisfy(o -> {
