@@ -132,6 +132,7 @@
             {/each}
           </tbody>
         </table>
+        {#if pairs.data && pairs.data.all > pairs.data.pairs.length}<p class="soft small mt-1">The best {pairs.data.pairs.length} of {pairs.data.all} pairs.</p>{/if}
         {#if flight.data}
           <p class="mt-2" class:pencil={flight.data.bends}>{flight.data.words}</p>
           <div class="mt-2 flex gap-2"><a class="btn tight" download href="/api/productions/{h.id}/throws/{pair?.giver}/{pair?.receiver}/path.csv">Replacement, CSV</a><a class="btn tight" download href="/api/productions/{h.id}/throws/{pair?.giver}/{pair?.receiver}/path.json">JSON</a></div>

@@ -416,6 +416,23 @@ class BenchTest {
     assertThat(stage.producer.put(stage.base + "/takes/" + takes.get(0) + "/throw", "\"7\"", Map.of("half", "THROW", "spots", List.of())).status()).isEqualTo(412);
   }
 
+  /** Nine throws and nine catches: 81 pairs, of which the best 60 are listed, best first, and it is said that there are more. */
+  @Test
+  void manyPairsAreCutOffAndSaySo() {
+    for (int i = 0; i < 9; i++) {
+      mark(stage.log("plate:performance-1", Stage.CAMERA).text("id"), "THROW", 0, new double[][] {{0, 100, 300}, {10, 300, 100}, {20, 500 + 7 * i, 300}});
+      mark(stage.log("plate:performance-2", Stage.CAMERA).text("id"), "CATCH", 0, new double[][] {{0, 100, 300}, {10, 300, 100}, {20, 503 + 11 * i, 300}});
+    }
+    Caller.Answer pairs = Stage.ok(stage.producer.get(stage.base + "/shots/" + stage.shot + "/throws"));
+    assertThat(pairs.at("all").asInt()).isEqualTo(81);
+    List<Double> costs = new ArrayList<>();
+    pairs.at("pairs").forEach(p -> costs.add(p.path("cost").asDouble()));
+    assertThat(costs).hasSize(60).isSorted();
+    // By hand: 500 + 7 i against 503 + 11 k is nearest at i = 2, k = 1 (514 and 514).
+    assertThat(pairs.at("pairs/0/endPx").asDouble()).isZero();
+    assertThat(pairs.text("words")).isEqualTo("Throw take 3 goes with catch take 2: the ends are 0 px apart.");
+  }
+
   private void mark(String take, String half, int version, double[][] spots) {
     Stage.ok(stage.producer.put(stage.base + "/takes/" + take + "/throw", "\"" + version + "\"", Map.of("half", half, "spots", Arrays.stream(spots).map(s -> Map.of("frame", s[0], "x", s[1], "y", s[2])).toList())));
   }

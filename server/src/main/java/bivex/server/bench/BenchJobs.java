@@ -61,7 +61,7 @@ public class BenchJobs {
     final UUID id = UUID.randomUUID();
     final UUID production;
     final List<UUID> of;
-    /** Whose limits what was found is held to; null when it is held to none. */
+    /** Whose limits a comparison is held to; null when nothing is compared. */
     final UUID setup;
     private final long begun = System.nanoTime();
     volatile Stand stand = Stand.WAITING;

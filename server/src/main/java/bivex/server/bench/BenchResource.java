@@ -207,7 +207,8 @@ public class BenchResource {
     List<PlateZones.Occupied> left = occupied(me, a.takeId);
     List<PlateZones.Occupied> right = occupied(me, b.takeId);
     var rates = me.production().effortRates;
-    return view(jobs.start(me.productionId(), List.of(a.id, b.id), j -> {
+    UUID setup = takes.findById(b.takeId).orElseThrow().setupId;
+    return view(jobs.start(me.productionId(), List.of(a.id, b.id), setup, j -> {
       j.at(0.02, "reading the plates");
       Picture first = pictures.read(store.find(a.hash));
       Picture second = pictures.read(store.find(b.hash));
@@ -422,7 +423,7 @@ public class BenchResource {
 
   /** What was measured, held to the limits that its set has now. */
   private PlateReading reading(BenchJobs.Job j) {
-    return PlateReading.of(j.setup == null ? j.comparison : j.comparison.held(BenchSheets.view(setLimits.findById(j.setup).orElse(null)).limits()));
+    return PlateReading.of(j.comparison.held(BenchSheets.view(setLimits.findById(j.setup).orElse(null)).limits()));
   }
 
   private BenchJob view(BenchJobs.Job j) {

@@ -142,7 +142,7 @@ public class Frames {
   public int proxy(Path clip, int width, int height, Path into, IntConsumer progress, BooleanSupplier cancelled) throws IOException {
     int w = Math.min(PROXY_WIDTH, width) / 2 * 2;
     int h = Math.max(2, (int) Math.round((double) w * height / width / 2) * 2);
-    List<String> c = List.of("nice", "-n", "10", "ffmpeg", "-v", "error", "-y", "-nostdin", "-protocol_whitelist", "file,pipe", "-threads", "2", "-f", format(clip), "-i", "file:" + clip, "-map", "0:v:0", "-vsync", "0",
+    List<String> c = List.of("nice", "-n", "10", "ffmpeg", "-v", "error", "-y", "-nostdin", "-protocol_whitelist", "file,pipe", "-threads", "2", "-f", format(clip), "-i", "file:" + clip, "-map", "0:v:0",
         "-vf", "scale=" + w + ":" + h + ":flags=area,setpts=N/(" + PROXY_RATE + "*TB)", "-vsync", "cfr", "-r", Integer.toString(PROXY_RATE), "-c:v", "libx264", "-preset", "veryfast", "-crf", "20", "-g", "12", "-bf", "0", "-pix_fmt", "yuv420p", "-threads", "2", "-movflags", "+faststart", "-progress", "pipe:1", "-f", "mp4", "file:" + into);
     Process p = start(c, PROXY_SECONDS, PROXY_BYTES);
     int made = 0;
