@@ -22,8 +22,8 @@
   const j = $derived(job.done?.join ?? null);
   // A component is made for each set.
   // svelte-ignore state_referenced_locally
-  let from = $state(set.firstFrame);
-  const file = (kind: string) => `/api/productions/${h.id}/bench/jobs/${job.done?.id}/join.${kind}?from=${from}`;
+  let from = $state<number | null>(set.firstFrame);
+  const file = (kind: string) => `/api/productions/${h.id}/bench/jobs/${job.done?.id}/join.${kind}?from=${from ?? 0}`;
   const name = (t: Schemas['BenchTake'] | undefined) => (t ? `${t.label}, take ${t.number}` : '');
   const picture = (id: string | undefined) => `/api/productions/${h.id}/stills/${id}/picture`;
   const w = $derived(a?.width ?? 1280);

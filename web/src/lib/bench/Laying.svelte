@@ -46,6 +46,8 @@
   const b = $derived(takes.b?.stills.find((s) => s.id === secondStill) ?? takes.b?.stills[0]);
   const names = $derived<[string, string]>([`${takes.a?.label}, take ${takes.a?.number}`, `${takes.b?.label}, take ${takes.b?.number}`]);
   const keptHere = $derived(pair.kept && pair.kept.firstStill === a?.id && pair.kept.secondStill === b?.id ? pair.kept : null);
+  /** What was kept was held to other limits than the set has now. */
+  const outdated = $derived(keptHere?.otherLimits === true && !job.done);
   const reading = $derived(job.done?.reading ?? keptHere?.reading ?? null);
   const squares = createQuery(() => ({ queryKey: ['squares', job.done?.id], enabled: job.done !== null, staleTime: Infinity, queryFn: () => got(api.GET('/api/productions/{production}/bench/jobs/{job}/squares', { params: { path: { production: h.id, job: job.done?.id ?? '' } } })) }));
   const picture = (id: string | undefined) => `/api/productions/${h.id}/stills/${id}/picture`;
@@ -98,7 +100,7 @@
     try {
       queries.setQueryData([h.id, 'bench'], await got(api.PUT('/api/productions/{production}/bench/setups/{setup}/limits', { params: { path: { production: h.id, setup: set.setup }, header: { 'If-Match': `"${set.limits.version}"` } }, body: { limits: limits ?? undefined } })));
       await job.again();
-      await squares.refetch();
+      if (job.done) await squares.refetch();
     } catch (e) {
       shell.wrong(e);
       await h.again();
@@ -189,16 +191,16 @@
         {#if job.done && job.done.id !== keptJob}
           <button class="btn now grow" onclick={keep}>Keep as evidence <kbd>k</kbd></button>
         {:else}
-          <button class="btn grow" onclick={measure}>Measure again <kbd>Enter</kbd></button>
+          <button class="btn grow" class:now={outdated} onclick={measure}>Measure again <kbd>Enter</kbd></button>
         {/if}
-        <button class="btn" class:now={!(job.done && job.done.id !== keptJob)} onclick={next}>Next <kbd>PgDn</kbd></button>
+        <button class="btn" class:now={!(job.done && job.done.id !== keptJob) && !outdated} onclick={next}>Next <kbd>PgDn</kbd></button>
       </div>
       {#if keptHere && (!job.done || job.done.id === keptJob)}<p class="soft small mt-2">Kept by {keptHere.keptBy}, {moment(keptHere.keptAt)}.</p>{/if}
       {#if job.done && job.done.id !== keptJob}<p class="soft small mt-2">Measured in {job.done.seconds.toFixed(1)} s. {pair.kept ? 'Keeping it replaces what was kept before; the last word counts.' : 'Not kept yet.'}</p>{/if}
     {:else if pair.kept && !keptHere}
       <p class="mt-2"><strong>Kept of other stills:</strong> {pair.kept.verdict}</p>
     {/if}
-    {#if keptHere?.otherLimits && !job.done}<p class="mt-2">It was held to other limits than this set has now: measure it again.</p>{/if}
+    {#if outdated}<p class="mt-2">It was held to other limits than this set has now: measure it again.</p>{/if}
     <details class="mt-3">
       <summary class="soft small">Limits of this set{set.limits.setBy ? `, set by ${set.limits.setBy}` : ''}</summary>
       <div class="limits">
