@@ -33,15 +33,25 @@ export default defineConfig({
         clientsClaim: true,
         runtimeCaching: [
           {
-            urlPattern: ({ url }) => /^\/api\/(session|productions\/[0-9a-f-]{36}(\/(reel|days|days\/[0-9a-f-]{36}\/pack))?)$/.test(url.pathname),
+            urlPattern: ({ url }) =>
+              /^\/api\/(session|productions\/[0-9a-f-]{36}(\/(reel|days|days\/[0-9a-f-]{36}\/pack))?)$/.test(
+                url.pathname,
+              ),
             handler: 'NetworkFirst',
-            options: { cacheName: 'bivex-day', networkTimeoutSeconds: 6, cacheableResponse: { statuses: [200] }, expiration: { maxEntries: 60 } },
+            options: {
+              cacheName: 'bivex-day',
+              networkTimeoutSeconds: 6,
+              cacheableResponse: { statuses: [200] },
+              expiration: { maxEntries: 60 },
+            },
           },
         ],
       },
     }),
   ],
-  resolve: { alias: { 'bivex-core': fileURLToPath(new URL('../device/target/js/core.js', import.meta.url)) } },
+  resolve: {
+    alias: { 'bivex-core': fileURLToPath(new URL('../device/target/js/core.js', import.meta.url)) },
+  },
   build: { target: 'es2022', assetsInlineLimit: 0 },
   server: { proxy: { '/api': 'http://127.0.0.1:8090' } },
 });

@@ -13,7 +13,9 @@
   let wrong = $state<Refused | null>(null);
   let busy = $state(false);
 
-  const first = $derived((route.pathname as string).startsWith('/first/') ? (route.pathname as string).slice(7) : null);
+  const first = $derived(
+    (route.pathname as string).startsWith('/first/') ? (route.pathname as string).slice(7) : null,
+  );
   const session = $derived(frame.session);
 
   function enter(): void {
@@ -45,8 +47,16 @@
     }
   }
 
-  const signIn = (l: string, p: string) => attempt(() => got(api.POST('/api/session', { body: { login: l, password: p } })));
-  const begin = () => attempt(() => got(api.POST('/api/session/first', { body: { token: first ?? '', name, login, password, production: { code, title, rate: '24' } } })));
+  const signIn = (l: string, p: string) =>
+    attempt(() => got(api.POST('/api/session', { body: { login: l, password: p } })));
+  const begin = () =>
+    attempt(() =>
+      got(
+        api.POST('/api/session/first', {
+          body: { token: first ?? '', name, login, password, production: { code, title, rate: '24' } },
+        }),
+      ),
+    );
 </script>
 
 <svelte:head><title>Bivex · sign in</title></svelte:head>
@@ -55,14 +65,45 @@
   <section class="pitch">
     <Brand large />
     <p class="lead">What does each effect shot owe?</p>
-    <p class="soft">Every plate, camera setting, element, task and decision, worked out from the marked script; watched on the shoot; carried to delivery.</p>
-    <svg viewBox="0 0 420 96" role="img" aria-label="Four forms: owed is hatched, in hand is solid, in doubt has a cut corner, dropped is struck through">
-      <defs><pattern id="door-hatch" width="6" height="6" patternTransform="rotate(45)" patternUnits="userSpaceOnUse"><line x1="0" y1="0" x2="0" y2="6" stroke="currentColor" stroke-width="2" /></pattern></defs>
+    <p class="soft">
+      Every plate, camera setting, element, task and decision, worked out from the marked script; watched on
+      the shoot; carried to delivery.
+    </p>
+    <svg
+      viewBox="0 0 420 96"
+      role="img"
+      aria-label="Four forms: owed is hatched, in hand is solid, in doubt has a cut corner, dropped is struck through"
+    >
+      <defs
+        ><pattern
+          id="door-hatch"
+          width="6"
+          height="6"
+          patternTransform="rotate(45)"
+          patternUnits="userSpaceOnUse"
+          ><line x1="0" y1="0" x2="0" y2="6" stroke="currentColor" stroke-width="2" /></pattern
+        ></defs
+      >
       <g font-size="13" fill="currentColor">
-        <rect x="4" y="8" width="54" height="40" fill="url(#door-hatch)" stroke="currentColor" stroke-width="2" /><text x="4" y="72">owed</text>
+        <rect
+          x="4"
+          y="8"
+          width="54"
+          height="40"
+          fill="url(#door-hatch)"
+          stroke="currentColor"
+          stroke-width="2"
+        /><text x="4" y="72">owed</text>
         <rect x="112" y="8" width="54" height="40" /><text x="112" y="72">in hand</text>
         <path d="M220 8h36l18 18v22h-54z" /><text x="220" y="72">in doubt</text>
-        <rect x="328" y="8" width="54" height="40" fill="none" stroke="currentColor" /><line x1="320" y1="28" x2="390" y2="28" stroke="currentColor" stroke-width="3" /><text x="328" y="72">dropped</text>
+        <rect x="328" y="8" width="54" height="40" fill="none" stroke="currentColor" /><line
+          x1="320"
+          y1="28"
+          x2="390"
+          y2="28"
+          stroke="currentColor"
+          stroke-width="3"
+        /><text x="328" y="72">dropped</text>
       </g>
     </svg>
   </section>
@@ -71,31 +112,89 @@
     {#if first}
       <h1 id="door-title">The first producer</h1>
       <p class="soft mb-3">This link works once. It makes you and your production.</p>
-      <form onsubmit={(e) => { e.preventDefault(); void begin(); }}>
-        <label class="field"><span>Your name</span><input class="input" bind:value={name} required autocomplete="name" /></label>
-        <label class="field"><span>Sign-in name</span><input class="input" class:wrong={wrong?.field === 'login'} bind:value={login} required autocomplete="username" /></label>
-        <label class="field"><span>Password, at least 10 characters</span><input class="input" class:wrong={wrong?.field === 'password'} type="password" bind:value={password} required minlength="10" autocomplete="new-password" /></label>
-        <label class="field"><span>Production</span><input class="input" bind:value={title} required /></label>
-        <label class="field"><span>Its code, 1 to 8 letters, begins every shot code</span><input class="input mono" class:wrong={wrong?.field === 'code'} bind:value={code} required maxlength="8" /></label>
+      <form
+        onsubmit={(e) => {
+          e.preventDefault();
+          void begin();
+        }}
+      >
+        <label class="field"
+          ><span>Your name</span><input class="input" bind:value={name} required autocomplete="name" /></label
+        >
+        <label class="field"
+          ><span>Sign-in name</span><input
+            class="input"
+            class:wrong={wrong?.field === 'login'}
+            bind:value={login}
+            required
+            autocomplete="username"
+          /></label
+        >
+        <label class="field"
+          ><span>Password, at least 10 characters</span><input
+            class="input"
+            class:wrong={wrong?.field === 'password'}
+            type="password"
+            bind:value={password}
+            required
+            minlength="10"
+            autocomplete="new-password"
+          /></label
+        >
+        <label class="field"><span>Production</span><input class="input" bind:value={title} required /></label
+        >
+        <label class="field"
+          ><span>Its code, 1 to 8 letters, begins every shot code</span><input
+            class="mono input"
+            class:wrong={wrong?.field === 'code'}
+            bind:value={code}
+            required
+            maxlength="8"
+          /></label
+        >
         {#if wrong}<p class="pencil" role="alert">{wrong.detail}</p>{/if}
-        <button class="btn now" disabled={busy}>Begin</button>
+        <button class="now btn" disabled={busy}>Begin</button>
       </form>
     {:else}
       <h1 id="door-title">Sign in</h1>
-      <form onsubmit={(e) => { e.preventDefault(); void signIn(login, password); }}>
-        <label class="field"><span>Name</span><input class="input" bind:value={login} required autocomplete="username" /></label>
-        <label class="field"><span>Password</span><input class="input" type="password" bind:value={password} required autocomplete="current-password" /></label>
+      <form
+        onsubmit={(e) => {
+          e.preventDefault();
+          void signIn(login, password);
+        }}
+      >
+        <label class="field"
+          ><span>Name</span><input class="input" bind:value={login} required autocomplete="username" /></label
+        >
+        <label class="field"
+          ><span>Password</span><input
+            class="input"
+            type="password"
+            bind:value={password}
+            required
+            autocomplete="current-password"
+          /></label
+        >
         {#if wrong}<p class="pencil" role="alert">{wrong.detail}</p>{/if}
-        <button class="btn ink" disabled={busy}>Sign in</button>
+        <button class="ink btn" disabled={busy}>Sign in</button>
       </form>
       {#if session?.empty}
-        <p class="soft mt-4">Nobody is here yet. The console that started Bivex printed a link for the first producer.</p>
+        <p class="soft mt-4">
+          Nobody is here yet. The console that started Bivex printed a link for the first producer.
+        </p>
       {/if}
       {#if session && session.demoPeople.length > 0}
         <h2 class="mt-5">Or walk in as one of the demo crew</h2>
         <ul class="crew">
           {#each session.demoPeople as p (p.login)}
-            <li><button class="person" disabled={busy} onclick={() => void signIn(p.login, session.demoPassword ?? '')}><strong>{p.name}</strong><span class="soft">{ROLE[p.role]}</span></button></li>
+            <li>
+              <button
+                class="person"
+                disabled={busy}
+                onclick={() => void signIn(p.login, session.demoPassword ?? '')}
+                ><strong>{p.name}</strong><span class="soft">{ROLE[p.role]}</span></button
+              >
+            </li>
           {/each}
         </ul>
       {/if}

@@ -6,6 +6,7 @@
   import Floor from './desks/Floor.svelte';
   import Owed from './desks/Owed.svelte';
   import Review from './desks/Review.svelte';
+  // eslint-disable-next-line @typescript-eslint/no-unused-vars -- its name hides it from the parser
   import Script from './desks/Script.svelte';
   import Shots from './desks/Shots.svelte';
   import { api, got } from './lib/api/client';
@@ -41,7 +42,11 @@
   const shooting = $derived.by(() => {
     const all = house.days.data ?? [];
     const next = all.find((d) => d.date >= today);
-    return next ? `day ${next.number} of ${all.length}${next.date === today ? '' : `, ${day(next.date)}`}` : all.length > 0 ? 'shoot is over' : 'no shooting day planned';
+    return next
+      ? `day ${next.number} of ${all.length}${next.date === today ? '' : `, ${day(next.date)}`}`
+      : all.length > 0
+        ? 'shoot is over'
+        : 'no shooting day planned';
   });
 
   $effect(() => {
@@ -70,7 +75,11 @@
     if (all.length > 0) {
       const at = all.findIndex((t) => t.id === id);
       const next = all[(at < 0 ? (step > 0 ? 0 : all.length - 1) : at + step + all.length) % all.length];
-      go(production, ['shots', 'review', 'script'].includes(desk) ? desk : guest ? 'review' : 'shots', next?.id);
+      go(
+        production,
+        ['shots', 'review', 'script'].includes(desk) ? desk : guest ? 'review' : 'shots',
+        next?.id,
+      );
     }
   }
 
@@ -106,31 +115,50 @@
   }
 </script>
 
-<svelte:head><title>{deskName(desk)}{current ? ` · ${current.code}` : ''} · {house.view?.title ?? 'Bivex'}</title></svelte:head>
+<svelte:head
+  ><title>{deskName(desk)}{current ? ` · ${current.code}` : ''} · {house.view?.title ?? 'Bivex'}</title
+  ></svelte:head
+>
 
 <div class="frame">
   <header>
     <div class="brand-block">
       <Brand />
-      <p class="small soft">{house.view?.title ?? ''}{house.reel.data?.draftName ? ` · ${house.reel.data.draftName}` : ''}</p>
+      <p class="small soft">
+        {house.view?.title ?? ''}{house.reel.data?.draftName ? ` · ${house.reel.data.draftName}` : ''}
+      </p>
     </div>
     <Reel {production} {desk} current={id} guest={guest ?? false} />
   </header>
   <nav aria-label="Desks">
     {#each desks as d (d)}
-      <button class="desk" class:here={d === desk} aria-current={d === desk ? 'page' : undefined} onclick={() => open_(d)}><kbd>{DESKS.indexOf(d) + 1}</kbd>{deskName(d)}</button>
+      <button
+        class="desk"
+        class:here={d === desk}
+        aria-current={d === desk ? 'page' : undefined}
+        onclick={() => open_(d)}><kbd>{DESKS.indexOf(d) + 1}</kbd>{deskName(d)}</button
+      >
     {/each}
     <span class="tools">
-      <button class="btn bare tight" onclick={() => (palette = true)}><kbd>/</kbd> Jump</button>
-      {#if !guest}<button class="btn bare tight" aria-expanded={frame.reckoner} onclick={() => (frame.reckoner = !frame.reckoner)}><kbd>=</kbd> Reckoner</button>{/if}
-      <button class="btn bare tight" onclick={() => (keys = true)}><kbd>?</kbd> Keys</button>
-      <button class="btn bare tight" onclick={() => frame.look(!frame.night)}><kbd>n</kbd> {frame.night ? 'Paper' : 'Night'}</button>
+      <button class="bare tight btn" onclick={() => (palette = true)}><kbd>/</kbd> Jump</button>
+      {#if !guest}<button
+          class="bare tight btn"
+          aria-expanded={frame.reckoner}
+          onclick={() => (frame.reckoner = !frame.reckoner)}><kbd>=</kbd> Reckoner</button
+        >{/if}
+      <button class="bare tight btn" onclick={() => (keys = true)}><kbd>?</kbd> Keys</button>
+      <button class="bare tight btn" onclick={() => frame.look(!frame.night)}
+        ><kbd>n</kbd> {frame.night ? 'Paper' : 'Night'}</button
+      >
     </span>
   </nav>
   <div class="middle">
     <main>
       {#if house.production.isError}
-        <p class="p-6" role="alert">{house.production.error.message} <button class="btn tight" onclick={() => go('', '')}>Back to sign-in</button></p>
+        <p class="p-6" role="alert">
+          {house.production.error.message}
+          <button class="tight btn" onclick={() => go('', '')}>Back to sign-in</button>
+        </p>
       {:else if !house.view}
         <p class="soft p-6">Reading the production…</p>
       {:else if desk === 'owed'}<Owed />
@@ -149,10 +177,26 @@
     <strong>{house.view?.title ?? ''}</strong>
     <span>{house.reel.data?.draftName ?? 'no script yet'} · {day(today)}{guest ? '' : ` · ${shooting}`}</span>
     <span class="notice" class:bad={frame.notice?.bad} role="status">{frame.notice?.words ?? ''}</span>
-    <span title="Changes by others arrive while the line is open">{frame.live === 'open' && line.reached ? 'line open' : frame.live === 'off' ? 'line closed' : 'line lost, trying again'}</span>
-    {#if line.count > 0 || line.told.length > 0 || line.store || line.stopped}<button class="foot waits" onclick={() => (waiting = true)}>{line.told.length > 0 ? `${line.told.length} to look at` : line.count > 0 ? `${line.count} wait to be sent` : 'device: look'}</button>{/if}
+    <span title="Changes by others arrive while the line is open"
+      >{frame.live === 'open' && line.reached
+        ? 'line open'
+        : frame.live === 'off'
+          ? 'line closed'
+          : 'line lost, trying again'}</span
+    >
+    {#if line.count > 0 || line.told.length > 0 || line.store || line.stopped}<button
+        class="foot waits"
+        onclick={() => (waiting = true)}
+        >{line.told.length > 0
+          ? `${line.told.length} to look at`
+          : line.count > 0
+            ? `${line.count} wait to be sent`
+            : 'device: look'}</button
+      >{/if}
     {#if !guest}<span class="owed">{house.reel.data?.owed ?? '–'} owed</span>{/if}
-    <button class="foot" onclick={() => (settings = true)}>{frame.session?.name ?? ''}, {ROLE[house.role]}</button>
+    <button class="foot" onclick={() => (settings = true)}
+      >{frame.session?.name ?? ''}, {ROLE[house.role]}</button
+    >
     <button class="foot" onclick={() => void leave()}>Sign out</button>
   </footer>
 </div>

@@ -14,7 +14,10 @@
   import Tape from '../lib/parts/Tape.svelte';
   import { go } from '../lib/router';
 
-  /** The bench: what came back from the set, laid over each other and measured. @prop take the take that is held against its reference */
+  /**
+   * The bench: what came back from the set, laid over each other and measured.
+   * @prop take the take that is held against its reference
+   */
   let { take }: { take: string | null } = $props();
   const h = house();
   const TOOLS = [
@@ -25,20 +28,41 @@
     ['turnover', 'Turnover', 'u'],
   ] as const;
   let tool = $state<(typeof TOOLS)[number][0]>('lay');
-  const sheet = createQuery(() => ({ queryKey: [h.id, 'bench'], queryFn: () => got(api.GET('/api/productions/{production}/bench', { params: { path: { production: h.id } } })) }));
+  const sheet = createQuery(() => ({
+    queryKey: [h.id, 'bench'],
+    queryFn: () =>
+      got(api.GET('/api/productions/{production}/bench', { params: { path: { production: h.id } } })),
+  }));
   const sets = $derived((sheet.data?.sets ?? []).filter((s) => s.takes.length > 0));
   const all = $derived(sets.flatMap((s) => s.pairs.map((pair) => ({ set: s, pair }))));
   /** What the desk opened on stays, also when it was kept and another pair would now come first. */
   let opened = $state<string | null>(null);
   const wanted = $derived(take ?? opened);
-  const now = $derived(all.find((x) => x.pair.secondTake === wanted) ?? (wanted ? undefined : (all.find((x) => x.pair.kept === null && x.pair.firstStill && x.pair.secondStill) ?? all[0])));
+  const now = $derived(
+    all.find((x) => x.pair.secondTake === wanted) ??
+      (wanted
+        ? undefined
+        : (all.find((x) => x.pair.kept === null && x.pair.firstStill && x.pair.secondStill) ?? all[0])),
+  );
   const set = $derived(now?.set ?? sets.find((s) => s.takes.some((t) => t.id === wanted)) ?? sets[0]);
   $effect(() => {
     if (take === null && opened === null && now) opened = now.pair.secondTake;
   });
   const d = $derived(sheet.data);
 
-  const title = $derived(!d ? 'Reading the sets…' : d.ready > 0 ? (d.ready === 1 ? '1 pair waits to be measured' : `${d.ready} pairs wait to be measured`) : d.differ > 0 ? (d.differ === 1 ? '1 take does not agree with its reference' : `${d.differ} takes do not agree with their reference`) : 'Every measured pair agrees');
+  const title = $derived(
+    !d
+      ? 'Reading the sets…'
+      : d.ready > 0
+        ? d.ready === 1
+          ? '1 pair waits to be measured'
+          : `${d.ready} pairs wait to be measured`
+        : d.differ > 0
+          ? d.differ === 1
+            ? '1 take does not agree with its reference'
+            : `${d.differ} takes do not agree with their reference`
+          : 'Every measured pair agrees',
+  );
 
   function next(): void {
     const i = all.findIndex((x) => x.pair.secondTake === now?.pair.secondTake);
@@ -67,34 +91,77 @@
     <h1>{title}</h1>
     {#each sets as s (s.setup)}
       <section>
-        <button class="head" aria-current={set?.setup === s.setup && !s.pairs.some((p) => p.secondTake === now?.pair.secondTake) ? 'true' : undefined} onclick={() => go(h.id, 'bench', s.pairs[0]?.secondTake ?? s.takes[0]?.id)}><Tape letter={s.tape} /> <strong>{s.name}</strong></button>
+        <button
+          class="head"
+          aria-current={set?.setup === s.setup && !s.pairs.some((p) => p.secondTake === now?.pair.secondTake)
+            ? 'true'
+            : undefined}
+          onclick={() => go(h.id, 'bench', s.pairs[0]?.secondTake ?? s.takes[0]?.id)}
+          ><Tape letter={s.tape} /> <strong>{s.name}</strong></button
+        >
         <ul>
           {#each s.pairs as p (p.secondTake)}
-            <li><button class="pair" aria-current={now?.pair.secondTake === p.secondTake ? 'true' : undefined} onclick={() => go(h.id, 'bench', p.secondTake)}><Form state={p.kept === null ? 'OWED' : p.kept.agrees ? 'IN_HAND' : 'IN_DOUBT'} now={p.kept !== null && !p.kept.agrees} /><span><span class="name">{p.title}</span><span class="soft small words">{p.words}</span></span></button></li>
+            <li>
+              <button
+                class="pair"
+                aria-current={now?.pair.secondTake === p.secondTake ? 'true' : undefined}
+                onclick={() => go(h.id, 'bench', p.secondTake)}
+                ><Form
+                  state={p.kept === null ? 'OWED' : p.kept.agrees ? 'IN_HAND' : 'IN_DOUBT'}
+                  now={p.kept !== null && !p.kept.agrees}
+                /><span
+                  ><span class="name">{p.title}</span><span class="soft small words">{p.words}</span></span
+                ></button
+              >
+            </li>
           {:else}<li class="soft small none">nothing to hold against each other</li>{/each}
         </ul>
       </section>
     {:else}
-      <p class="soft">{d ? 'No takes yet. Log takes on the Floor and add a still to each: they are laid over each other here.' : ''}</p>
+      <p class="soft">
+        {d
+          ? 'No takes yet. Log takes on the Floor and add a still to each: they are laid over each other here.'
+          : ''}
+      </p>
     {/each}
   </nav>
   <section class="work" aria-label="Work">
     <div class="tools" role="tablist" aria-label="Tools of the bench">
-      {#each TOOLS as [t, word, key] (t)}<button role="tab" aria-selected={tool === t} onclick={() => (tool = t)}>{word} <kbd>{key}</kbd></button>{/each}
-      {#if set}<span class="soft small where"><Tape letter={set.tape} /> {set.name} · {set.shots.join(', ')}</span>{/if}
+      {#each TOOLS as [t, word, key] (t)}<button
+          role="tab"
+          aria-selected={tool === t}
+          onclick={() => (tool = t)}>{word} <kbd>{key}</kbd></button
+        >{/each}
+      {#if set}<span class="soft small where"
+          ><Tape letter={set.tape} /> {set.name} · {set.shots.join(', ')}</span
+        >{/if}
     </div>
     {#if tool === 'turnover'}
       <Handed />
     {:else if set}
       {#key set.setup}
-        {#if tool === 'join'}<Joining {set} />{:else if tool === 'watch'}<Watching {set} />{:else if tool === 'throw'}<Throwing {set} />{/if}
+        {#if tool === 'join'}<Joining {set} />{:else if tool === 'watch'}<Watching
+            {set}
+          />{:else if tool === 'throw'}<Throwing {set} />{/if}
       {/key}
       {#if tool === 'lay'}
         {#if now}
           <Laying set={now.set} pair={now.pair} {next} />
-          {@const logged = now.set.takes.find((t) => t.id === now.pair.secondTake)?.findings.filter((f) => f.property !== 'measured') ?? []}
-          {#if logged.length > 0}<div class="logged"><h3>By what was logged</h3><Findings findings={logged} /></div>{/if}
-        {:else}<div class="sheet p-6"><h2>This set has nothing to hold against each other yet</h2><p class="soft">Two usable takes of plates that must match are needed; the first that was picked is the reference.</p></div>{/if}
+          {@const logged =
+            now.set.takes
+              .find((t) => t.id === now.pair.secondTake)
+              ?.findings.filter((f) => f.property !== 'measured') ?? []}
+          {#if logged.length > 0}<div class="logged">
+              <h3>By what was logged</h3>
+              <Findings findings={logged} />
+            </div>{/if}
+        {:else}<div class="sheet p-6">
+            <h2>This set has nothing to hold against each other yet</h2>
+            <p class="soft">
+              Two usable takes of plates that must match are needed; the first that was picked is the
+              reference.
+            </p>
+          </div>{/if}
       {/if}
     {/if}
   </section>

@@ -10,11 +10,28 @@
   import { bytes, moment } from '../lib/words';
 
   const h = house();
-  const specs = createQuery(() => ({ queryKey: [h.id, 'specs'], queryFn: () => got(api.GET('/api/productions/{production}/specs', { params: { path: { production: h.id } } })) }));
+  const specs = createQuery(() => ({
+    queryKey: [h.id, 'specs'],
+    queryFn: () =>
+      got(api.GET('/api/productions/{production}/specs', { params: { path: { production: h.id } } })),
+  }));
   let chosen = $state('');
   const spec = $derived(specs.data?.find((s) => s.id === chosen) ?? specs.data?.[0]);
-  const offers = createQuery(() => ({ queryKey: [h.id, 'offers', spec?.id], enabled: spec !== undefined, queryFn: () => got(api.GET('/api/productions/{production}/specs/{spec}/offers', { params: { path: { production: h.id, spec: spec?.id ?? '' } } })) }));
-  const packages = createQuery(() => ({ queryKey: [h.id, 'packages'], queryFn: () => got(api.GET('/api/productions/{production}/packages', { params: { path: { production: h.id } } })) }));
+  const offers = createQuery(() => ({
+    queryKey: [h.id, 'offers', spec?.id],
+    enabled: spec !== undefined,
+    queryFn: () =>
+      got(
+        api.GET('/api/productions/{production}/specs/{spec}/offers', {
+          params: { path: { production: h.id, spec: spec?.id ?? '' } },
+        }),
+      ),
+  }));
+  const packages = createQuery(() => ({
+    queryKey: [h.id, 'packages'],
+    queryFn: () =>
+      got(api.GET('/api/productions/{production}/packages', { params: { path: { production: h.id } } })),
+  }));
   let picked = $state<Record<string, boolean>>({});
   let damage = $state(false);
   let busy = $state('');
@@ -23,7 +40,9 @@
   const may = $derived(h.may('PRODUCER', 'COORDINATOR'));
   /** What is packed already and not answered yet is not packed again unless somebody asks. */
   const wanted = (o: Schemas['OfferView']): boolean => picked[o.shot] ?? o.delivered === null;
-  const ready = $derived(offers.data?.offers.filter((o) => o.ready && wanted(o) && o.accepted !== true) ?? []);
+  const ready = $derived(
+    offers.data?.offers.filter((o) => o.ready && wanted(o) && o.accepted !== true) ?? [],
+  );
 
   async function work(what: string, call: () => Promise<Schemas['PackageView']>): Promise<void> {
     busy = what;
@@ -39,15 +58,46 @@
     }
   }
 
-  const pack = () => work('pack', () => got(api.POST('/api/productions/{production}/packages', { params: { path: { production: h.id } }, body: { spec: spec?.id ?? '', shots: ready.map((o) => o.shot) } })));
-  const sendOff = (p: Schemas['PackageView']) => work(p.id, () => got(api.POST('/api/productions/{production}/packages/{pack}/send', { params: { path: { production: h.id, pack: p.id } }, body: { damage } })));
+  const pack = () =>
+    work('pack', () =>
+      got(
+        api.POST('/api/productions/{production}/packages', {
+          params: { path: { production: h.id } },
+          body: { spec: spec?.id ?? '', shots: ready.map((o) => o.shot) },
+        }),
+      ),
+    );
+  const sendOff = (p: Schemas['PackageView']) =>
+    work(p.id, () =>
+      got(
+        api.POST('/api/productions/{production}/packages/{pack}/send', {
+          params: { path: { production: h.id, pack: p.id } },
+          body: { damage },
+        }),
+      ),
+    );
 
   async function keep(): Promise<void> {
     if (!edit) return;
     wrong = null;
     try {
-      if (edit.id) await got(api.PUT('/api/productions/{production}/specs/{spec}', { params: { path: { production: h.id, spec: edit.id }, header: { 'If-Match': `"${edit.version}"` } }, body: edit.body }));
-      else await got(api.POST('/api/productions/{production}/specs', { params: { path: { production: h.id } }, body: edit.body }));
+      if (edit.id)
+        await got(
+          api.PUT('/api/productions/{production}/specs/{spec}', {
+            params: {
+              path: { production: h.id, spec: edit.id },
+              header: { 'If-Match': `"${edit.version}"` },
+            },
+            body: edit.body,
+          }),
+        );
+      else
+        await got(
+          api.POST('/api/productions/{production}/specs', {
+            params: { path: { production: h.id } },
+            body: edit.body,
+          }),
+        );
       edit = null;
       await h.again();
     } catch (e) {
@@ -65,7 +115,29 @@
 
   function change(s: Schemas['SpecView'] | null): void {
     wrong = null;
-    edit = s ? { id: s.id, version: s.version, body: { name: s.name, raster: { ...s.raster }, rate: s.rate, handles: s.handles, pattern: s.pattern } } : { id: null, version: 0, body: { name: '', raster: h.view ? { ...h.view.delivery } : { width: 1920, height: 1080 }, rate: h.view?.rate ?? '24', handles: h.view?.handles ?? 8, pattern: '{code}_v{version}' } };
+    edit = s
+      ? {
+          id: s.id,
+          version: s.version,
+          body: {
+            name: s.name,
+            raster: { ...s.raster },
+            rate: s.rate,
+            handles: s.handles,
+            pattern: s.pattern,
+          },
+        }
+      : {
+          id: null,
+          version: 0,
+          body: {
+            name: '',
+            raster: h.view ? { ...h.view.delivery } : { width: 1920, height: 1080 },
+            rate: h.view?.rate ?? '24',
+            handles: h.view?.handles ?? 8,
+            pattern: '{code}_v{version}',
+          },
+        };
   }
 </script>
 
@@ -73,56 +145,199 @@
   <section>
     <div class="flex items-center gap-3">
       <h1>{spec ? spec.name : 'No delivery specification yet'}</h1>
-      {#if (specs.data?.length ?? 0) > 1}<select class="select w-48" bind:value={chosen} aria-label="Delivery specification">{#each specs.data ?? [] as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select>{/if}
-      {#if spec}<span class="mono soft">{spec.raster.width} × {spec.raster.height} · {spec.rateName} fps · {spec.handles} frames handles · {spec.pattern}</span>{/if}
-      {#if h.may('PRODUCER')}<span class="ml-auto flex gap-2">{#if spec}<button class="btn tight" onclick={() => change(spec)}>Change</button>{/if}<button class="btn tight" onclick={() => change(null)}>New</button></span>{/if}
+      {#if (specs.data?.length ?? 0) > 1}<select
+          class="select w-48"
+          bind:value={chosen}
+          aria-label="Delivery specification"
+          >{#each specs.data ?? [] as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select
+        >{/if}
+      {#if spec}<span class="mono soft"
+          >{[
+            `${spec.raster.width} × ${spec.raster.height}`,
+            `${spec.rateName} fps`,
+            `${spec.handles} frames handles`,
+            spec.pattern,
+          ].join(' · ')}</span
+        >{/if}
+      {#if h.may('PRODUCER')}<span class="ml-auto flex gap-2"
+          >{#if spec}<button class="tight btn" onclick={() => change(spec)}>Change</button>{/if}<button
+            class="tight btn"
+            onclick={() => change(null)}>New</button
+          ></span
+        >{/if}
     </div>
-    {#if !spec}<p class="soft">Write down what the client wants: raster, rate, handles, names. Every shot is then checked against it from the facts of its file.</p>{/if}
+    {#if !spec}<p class="soft">
+        Write down what the client wants: raster, rate, handles, names. Every shot is then checked against it
+        from the facts of its file.
+      </p>{/if}
     <ul>
       {#each offers.data?.offers ?? [] as o (o.shot)}
         <li class="offer">
-          <label class="pick">{#if o.ready && o.accepted !== true}<input type="checkbox" class="checkbox" checked={wanted(o)} onchange={(e) => (picked[o.shot] = e.currentTarget.checked)} aria-label="Put {o.code} in the package" />{:else}<Form state={o.accepted ? 'IN_HAND' : 'OWED'} />{/if}</label>
-          <div><button class="who" onclick={() => go(h.id, 'review', o.shot)}><strong class="mono">{o.code}</strong> {o.title}</button><br /><span class="mono small soft">{o.fileName}</span>
-            {#if o.delivered}<p class="small" class:pencil={o.accepted === false}>{o.accepted === false ? 'refused: ' : ''}{o.delivered}</p>{/if}</div>
-          <ul class="checks">{#each o.checks as c (c.label)}<li title={c.agrees ? '' : `wanted ${c.wanted}`}><span class="pt-[2px]"><Form state={c.agrees ? 'IN_HAND' : 'IN_DOUBT'} size={11} now={!c.agrees} /></span><span>{c.label} <span class="mono small">{c.found}</span>{#if !c.agrees}<span class="small soft fix">{c.remedy}</span>{/if}</span></li>{/each}</ul>
+          <label class="pick"
+            >{#if o.ready && o.accepted !== true}<input
+                type="checkbox"
+                class="checkbox"
+                checked={wanted(o)}
+                onchange={(e) => (picked[o.shot] = e.currentTarget.checked)}
+                aria-label="Put {o.code} in the package"
+              />{:else}<Form state={o.accepted ? 'IN_HAND' : 'OWED'} />{/if}</label
+          >
+          <div>
+            <button class="who" onclick={() => go(h.id, 'review', o.shot)}
+              ><strong class="mono">{o.code}</strong> {o.title}</button
+            ><br /><span class="mono small soft">{o.fileName}</span>
+            {#if o.delivered}<p class="small" class:pencil={o.accepted === false}>
+                {o.accepted === false ? 'refused: ' : ''}{o.delivered}
+              </p>{/if}
+          </div>
+          <ul class="checks">
+            {#each o.checks as c (c.label)}<li title={c.agrees ? '' : `wanted ${c.wanted}`}>
+                <span class="pt-[2px]"
+                  ><Form state={c.agrees ? 'IN_HAND' : 'IN_DOUBT'} size={11} now={!c.agrees} /></span
+                ><span
+                  >{c.label} <span class="mono small">{c.found}</span>{#if !c.agrees}<span
+                      class="small soft fix">{c.remedy}</span
+                    >{/if}</span
+                >
+              </li>{/each}
+          </ul>
         </li>
       {/each}
     </ul>
-    {#if offers.data}<p class="soft mt-2">{offers.data.waiting === 0 ? '' : `${offers.data.waiting} shots have no version yet.`}</p>{/if}
+    {#if offers.data}<p class="soft mt-2">
+        {offers.data.waiting === 0 ? '' : `${offers.data.waiting} shots have no version yet.`}
+      </p>{/if}
   </section>
   <aside class="sheet">
     {#if may && spec}
-      <button class="btn big" class:now={ready.length > 0} disabled={ready.length === 0 || busy !== ''} onclick={() => void pack()}>{busy === 'pack' ? 'Packing…' : ready.length === 0 ? offers.data?.offers.some((o) => o.ready) ? 'Nothing new to pack' : 'Nothing is ready to pack' : `Pack ${ready.length} ${ready.length === 1 ? 'shot' : 'shots'}`}</button>
+      <button
+        class="big btn"
+        class:now={ready.length > 0}
+        disabled={ready.length === 0 || busy !== ''}
+        onclick={() => void pack()}
+        >{busy === 'pack'
+          ? 'Packing…'
+          : ready.length === 0
+            ? offers.data?.offers.some((o) => o.ready)
+              ? 'Nothing new to pack'
+              : 'Nothing is ready to pack'
+            : `Pack ${ready.length} ${ready.length === 1 ? 'shot' : 'shots'}`}</button
+      >
     {/if}
     <h2>Packages</h2>
     <ul>
       {#each packages.data?.packages ?? [] as p (p.id)}
         <li class="package">
-          <div class="flex items-center gap-2"><Form state={p.accepted === true ? 'IN_HAND' : p.accepted === false ? 'IN_DOUBT' : 'OWED'} now={p.accepted === false} /><strong class="mono">{p.name}</strong></div>
-          <p class="small soft">{p.spec} · {p.items.length} {p.items.length === 1 ? 'file' : 'files'}, {bytes(p.items.reduce((n, i) => n + i.bytes, 0))} · {p.packedBy}, {moment(p.packedAt)}</p>
-          {#if p.words}<p class:pencil={p.accepted === false}>{p.accepted ? '' : 'Refused: '}{p.words}</p>{/if}
-          <details><summary class="small">Checksums, SHA-256</summary><ul>{#each p.items as i (i.fileName)}<li class="small"><span class="mono">{i.fileName}</span><br /><span class="mono soft hash">{i.sha256}</span></li>{/each}</ul></details>
-          <div class="flex gap-2 mt-1">{#if may}<a class="btn tight" href="/api/productions/{h.id}/packages/{p.id}/zip" download>Zip</a>{/if}{#if h.may('PRODUCER') && p.accepted !== true}<button class="btn tight" class:now={p === packages.data?.packages[0]} disabled={busy !== ''} onclick={() => void sendOff(p)}>{busy === p.id ? 'Sending…' : p.accepted === false ? 'Send again' : 'Send to the drop box'}</button>{/if}</div>
+          <div class="flex items-center gap-2">
+            <Form
+              state={p.accepted === true ? 'IN_HAND' : p.accepted === false ? 'IN_DOUBT' : 'OWED'}
+              now={p.accepted === false}
+            /><strong class="mono">{p.name}</strong>
+          </div>
+          <p class="small soft">
+            {p.spec} · {p.items.length}
+            {p.items.length === 1 ? 'file' : 'files'},
+            {bytes(p.items.reduce((n, i) => n + i.bytes, 0))} · {p.packedBy},
+            {moment(p.packedAt)}
+          </p>
+          {#if p.words}<p class:pencil={p.accepted === false}>
+              {p.accepted ? '' : 'Refused: '}{p.words}
+            </p>{/if}
+          <details>
+            <summary class="small">Checksums, SHA-256</summary>
+            <ul>
+              {#each p.items as i (i.fileName)}<li class="small">
+                  <span class="mono">{i.fileName}</span><br /><span class="mono soft hash">{i.sha256}</span>
+                </li>{/each}
+            </ul>
+          </details>
+          <div class="mt-1 flex gap-2">
+            {#if may}<a class="tight btn" href="/api/productions/{h.id}/packages/{p.id}/zip" download>Zip</a
+              >{/if}{#if h.may('PRODUCER') && p.accepted !== true}<button
+                class="tight btn"
+                class:now={p === packages.data?.packages[0]}
+                disabled={busy !== ''}
+                onclick={() => void sendOff(p)}
+                >{busy === p.id
+                  ? 'Sending…'
+                  : p.accepted === false
+                    ? 'Send again'
+                    : 'Send to the drop box'}</button
+              >{/if}
+          </div>
         </li>
       {:else}<li class="soft">None yet. Agreed shots that pass their check list can be packed.</li>{/each}
     </ul>
-    {#if h.may('PRODUCER')}<label class="stand small soft"><input type="checkbox" class="checkbox" bind:checked={damage} /> The drop box is a stand-in that ships with Bivex. Tick to have it damage the next file on the way and see a refusal.</label>{/if}
+    {#if h.may('PRODUCER')}<label class="stand small soft"
+        ><input type="checkbox" class="checkbox" bind:checked={damage} /> The drop box is a stand-in that ships
+        with Bivex. Tick to have it damage the next file on the way and see a refusal.</label
+      >{/if}
   </aside>
 </div>
 
 <Sheet open={edit !== null} title={edit?.id ? 'Change the specification' : 'New delivery specification'}>
   {#if edit}
-    <form class="grid gap-2" onsubmit={(e) => { e.preventDefault(); void keep(); }}>
-      <label class="field"><span>Name</span><input class="input" bind:value={edit.body.name} required /></label>
+    <form
+      class="grid gap-2"
+      onsubmit={(e) => {
+        e.preventDefault();
+        void keep();
+      }}
+    >
+      <label class="field"
+        ><span>Name</span><input class="input" bind:value={edit.body.name} required /></label
+      >
       <div class="grid grid-cols-4 gap-2">
-        <label class="field"><span>Width, px</span><input class="input mono" type="number" bind:value={edit.body.raster.width} /></label>
-        <label class="field"><span>Height, px</span><input class="input mono" type="number" bind:value={edit.body.raster.height} /></label>
-        <label class="field"><span>Rate, fps</span><input class="input mono" class:wrong={wrong?.field === 'rate'} bind:value={edit.body.rate} /></label>
-        <label class="field"><span>Handles</span><input class="input mono" class:wrong={wrong?.field === 'handles'} type="number" bind:value={edit.body.handles} /></label>
+        <label class="field"
+          ><span>Width, px</span><input
+            class="mono input"
+            type="number"
+            bind:value={edit.body.raster.width}
+          /></label
+        >
+        <label class="field"
+          ><span>Height, px</span><input
+            class="mono input"
+            type="number"
+            bind:value={edit.body.raster.height}
+          /></label
+        >
+        <label class="field"
+          ><span>Rate, fps</span><input
+            class="mono input"
+            class:wrong={wrong?.field === 'rate'}
+            bind:value={edit.body.rate}
+          /></label
+        >
+        <label class="field"
+          ><span>Handles</span><input
+            class="mono input"
+            class:wrong={wrong?.field === 'handles'}
+            type="number"
+            bind:value={edit.body.handles}
+          /></label
+        >
       </div>
-      <label class="field"><span>Names of files, from {'{production} {code} {scene} {version}'}</span><input class="input mono" class:wrong={wrong?.field === 'pattern'} bind:value={edit.body.pattern} /></label>
-      {#if wrong?.stale}<Conflict {wrong} onmine={mine} ontheirs={() => { edit = null; void h.again(); }} />{:else if wrong}<p class="pencil" role="alert">{wrong.detail}</p>{/if}
-      <div class="flex gap-2"><button class="btn ink">Keep</button><button type="button" class="btn" onclick={() => (edit = null)}>Leave</button></div>
+      <label class="field"
+        ><span>Names of files, from {'{production} {code} {scene} {version}'}</span><input
+          class="mono input"
+          class:wrong={wrong?.field === 'pattern'}
+          bind:value={edit.body.pattern}
+        /></label
+      >
+      {#if wrong?.stale}<Conflict
+          {wrong}
+          onmine={mine}
+          ontheirs={() => {
+            edit = null;
+            void h.again();
+          }}
+        />{:else if wrong}<p class="pencil" role="alert">{wrong.detail}</p>{/if}
+      <div class="flex gap-2">
+        <button class="ink btn">Keep</button><button type="button" class="btn" onclick={() => (edit = null)}
+          >Leave</button
+        >
+      </div>
     </form>
   {/if}
 </Sheet>

@@ -26,9 +26,14 @@
   const may = $derived(h.may('PRODUCER', 'COORDINATOR', 'FLOOR'));
   const plans = $derived(h.may('PRODUCER', 'COORDINATOR'));
   const setups = $derived(days.flatMap((d) => d.setups));
-  const wanted = $derived(setup?.startsWith('shot-') ? (h.ticks.find((t) => t.id === setup.slice(5))?.code ?? null) : null);
+  const wanted = $derived(
+    setup?.startsWith('shot-') ? (h.ticks.find((t) => t.id === setup.slice(5))?.code ?? null) : null,
+  );
   const today = new Date().toISOString().slice(0, 10);
-  const asked = $derived((wanted && setups.find((s) => s.shots.includes(wanted))?.id) || (setups.some((s) => s.id === setup) ? setup : null));
+  const asked = $derived(
+    (wanted && setups.find((s) => s.shots.includes(wanted))?.id) ||
+      (setups.some((s) => s.id === setup) ? setup : null),
+  );
   const dayId = $derived(
     (setup?.startsWith('day-') && days.some((d) => d.id === setup.slice(4)) ? setup.slice(4) : null) ??
       setups.find((s) => s.id === asked)?.day ??
@@ -36,14 +41,31 @@
       null,
   );
   // All of the day is read at once, so that it is on the device when the line is lost.
-  const packed = createQuery(() => ({ queryKey: [h.id, 'pack', dayId], enabled: dayId !== null, queryFn: () => got(api.GET('/api/productions/{production}/days/{day}/pack', { params: { path: { production: h.id, day: dayId ?? '' } } })) }));
+  const packed = createQuery(() => ({
+    queryKey: [h.id, 'pack', dayId],
+    enabled: dayId !== null,
+    queryFn: () =>
+      got(
+        api.GET('/api/productions/{production}/days/{day}/pack', {
+          params: { path: { production: h.id, day: dayId ?? '' } },
+        }),
+      ),
+  }));
   const pack = $derived(packed.data ?? null);
-  // Without an address of its own the desk begins where the day goes on, and then stays there: it never jumps away under somebody's hands.
+  // Without an address of its own the desk begins where the day goes on, and then stays there: it
+  // never jumps away under somebody's hands.
   let begun = $state('');
   $effect(() => {
-    if (pack && !asked && !pack.sheets.some((s) => s.setup.id === begun)) begun = pack.order.running.slots[0]?.setup ?? '';
+    if (pack && !asked && !pack.sheets.some((s) => s.setup.id === begun))
+      begun = pack.order.running.slots[0]?.setup ?? '';
   });
-  const sheet = $derived(pack?.sheets.find((s) => s.setup.id === (asked ?? begun)) ?? pack?.sheets.find((s) => s.setup.id === pack.order.running.slots[0]?.setup) ?? pack?.sheets.find((s) => !s.setup.struckAt) ?? pack?.sheets[0] ?? null);
+  const sheet = $derived(
+    pack?.sheets.find((s) => s.setup.id === (asked ?? begun)) ??
+      pack?.sheets.find((s) => s.setup.id === pack.order.running.slots[0]?.setup) ??
+      pack?.sheets.find((s) => !s.setup.struckAt) ??
+      pack?.sheets[0] ??
+      null,
+  );
 
   let plate = $state('');
   let ordering = $state(false);
@@ -57,18 +79,39 @@
   const key = (p: { shot: string; key: string }): string => `${p.shot} ${p.key}`;
   const on = $derived(sheet?.plates.find((p) => key(p) === plate) ?? null);
   /** A plate picked on this device counts as shot, whether the server knows it or not. */
-  const here = (p: Schemas['FloorPlate']): boolean => line.fresh.some((w) => w.entry.call?.call === 'PICK' && (line.fresh.some((t) => t.id === w.entry.take && t.entry.logged?.shot === p.shot && t.entry.logged.plate === p.key) || (sheet?.takes.some((t) => t.id === w.entry.take && t.shot === p.shot && t.plate === p.key) ?? false)));
-  const first = $derived(sheet?.plates.find((p) => p.state === 'OWED' && p.key === 'plate:clean' && sheet.takes.length > 0) ?? sheet?.plates.find((p) => p.state === 'OWED'));
+  const here = (p: Schemas['FloorPlate']): boolean =>
+    line.fresh.some(
+      (w) =>
+        w.entry.call?.call === 'PICK' &&
+        (line.fresh.some(
+          (t) => t.id === w.entry.take && t.entry.logged?.shot === p.shot && t.entry.logged.plate === p.key,
+        ) ||
+          (sheet?.takes.some((t) => t.id === w.entry.take && t.shot === p.shot && t.plate === p.key) ??
+            false)),
+    );
+  const first = $derived(
+    sheet?.plates.find((p) => p.state === 'OWED' && p.key === 'plate:clean' && sheet.takes.length > 0) ??
+      sheet?.plates.find((p) => p.state === 'OWED'),
+  );
 
   $effect(() => {
     if (sheet && !sheet.plates.some((p) => key(p) === plate)) {
-      const slot = pack?.order.running.slots.find((s) => s.setup === sheet.setup.id && (!wanted || s.code === wanted));
-      const p = sheet.plates.find((x) => wanted && x.code === wanted && x.state === 'OWED') ?? sheet.plates.find((x) => slot && x.shot === slot.shot && x.key === slot.plate) ?? first ?? sheet.plates[0];
+      const slot = pack?.order.running.slots.find(
+        (s) => s.setup === sheet.setup.id && (!wanted || s.code === wanted),
+      );
+      const p =
+        sheet.plates.find((x) => wanted && x.code === wanted && x.state === 'OWED') ??
+        sheet.plates.find((x) => slot && x.shot === slot.shot && x.key === slot.plate) ??
+        first ??
+        sheet.plates[0];
       plate = p ? key(p) : '';
     }
   });
   $effect(() => {
-    if (plate) void tick().then(() => document.querySelector('.plates [aria-pressed="true"]')?.scrollIntoView({ block: 'nearest' }));
+    if (plate)
+      void tick().then(() =>
+        document.querySelector('.plates [aria-pressed="true"]')?.scrollIntoView({ block: 'nearest' }),
+      );
   });
 
   function pass(s: Schemas['SlotView']): void {
@@ -80,10 +123,23 @@
   async function touch({ key: kind, words, remedy }: Schemas['TouchItem']): Promise<void> {
     if (!sheet) return;
     try {
-      await line.add({ id: crypto.randomUUID(), setup: sheet.setup.id, touch: { kind, note: touchNote, madeAt: new Date().toISOString() } }, `Touched: ${words}`);
+      await line.add(
+        {
+          id: crypto.randomUUID(),
+          setup: sheet.setup.id,
+          touch: { kind, note: touchNote, madeAt: new Date().toISOString() },
+        },
+        `Touched: ${words}`,
+      );
       touching = false;
       touchNote = '';
-      frame.wrong(new Refused(0, `Touched: ${words}`, `Now: ${remedy}. Later takes of set ${sheet.setup.tape} are in doubt.`));
+      frame.wrong(
+        new Refused(
+          0,
+          `Touched: ${words}`,
+          `Now: ${remedy}. Later takes of set ${sheet.setup.tape} are in doubt.`,
+        ),
+      );
     } catch (e) {
       frame.wrong(e);
     }
@@ -92,7 +148,15 @@
   async function unstrike(): Promise<void> {
     if (!sheet) return;
     try {
-      await got(api.PUT('/api/productions/{production}/setups/{setup}', { params: { path: { production: h.id, setup: sheet.setup.id }, header: { 'If-Match': `"${sheet.setup.version}"` } }, body: { day: sheet.setup.day, number: sheet.setup.number, name: sheet.setup.name, struck: false } }));
+      await got(
+        api.PUT('/api/productions/{production}/setups/{setup}', {
+          params: {
+            path: { production: h.id, setup: sheet.setup.id },
+            header: { 'If-Match': `"${sheet.setup.version}"` },
+          },
+          body: { day: sheet.setup.day, number: sheet.setup.number, name: sheet.setup.name, struck: false },
+        }),
+      );
       await h.again();
     } catch (e) {
       frame.wrong(e);
@@ -116,38 +180,102 @@
 </script>
 
 {#if h.days.data && (days.length === 0 || (setups.length === 0 && pack))}
-  <div class="p-6 max-w-lg"><h1>No setups yet</h1><p class="soft mb-3">A setup is a place of the camera on a shooting day. Its plates must match, so it gets a letter of camera tape.</p>{#if plans}<button class="btn now" onclick={() => (planning = true)}>{days.length === 0 ? 'Plan the first day' : 'Plan the first setup'}</button>{/if}</div>
+  <div class="max-w-lg p-6">
+    <h1>No setups yet</h1>
+    <p class="soft mb-3">
+      A setup is a place of the camera on a shooting day. Its plates must match, so it gets a letter of camera
+      tape.
+    </p>
+    {#if plans}<button class="now btn" onclick={() => (planning = true)}
+        >{days.length === 0 ? 'Plan the first day' : 'Plan the first setup'}</button
+      >{/if}
+  </div>
 {:else if packed.isError}
-  <p class="p-6" role="alert">{packed.error.message} This day is not on the device yet; it must be opened once while there is a line.</p>
+  <p class="p-6" role="alert">
+    {packed.error.message} This day is not on the device yet; it must be opened once while there is a line.
+  </p>
 {:else if !pack || !sheet}
-  <p class="soft p-6">{pack ? 'No setup on this day yet.' : 'Reading the day…'} {#if pack && plans}<button class="btn tight" onclick={() => (planning = true)}>Add a setup</button>{/if}</p>
+  <p class="soft p-6">
+    {pack ? 'No setup on this day yet.' : 'Reading the day…'}
+    {#if pack && plans}<button class="tight btn" onclick={() => (planning = true)}>Add a setup</button>{/if}
+  </p>
 {:else}
   <div class="floor">
     <section class="picker" aria-label="The day">
-      <div class="flex gap-2 items-end">
-        <label class="field grow"><span>Day</span><select class="select" value={pack.day.id} onchange={(e) => { plate = ''; go(h.id, 'floor', `day-${e.currentTarget.value}`); }}>{#each days as d (d.id)}<option value={d.id}>{d.number} · {dayName(d.date)}{d.date === today ? ', today' : ''}</option>{/each}</select></label>
-        {#if plans}<button class="btn tight" onclick={() => (planning = true)}>Set the day</button>{/if}
+      <div class="flex items-end gap-2">
+        <label class="field grow"
+          ><span>Day</span><select
+            class="select"
+            value={pack.day.id}
+            onchange={(e) => {
+              plate = '';
+              go(h.id, 'floor', `day-${e.currentTarget.value}`);
+            }}
+            >{#each days as d (d.id)}<option value={d.id}
+                >{d.number} · {dayName(d.date)}{d.date === today ? ', today' : ''}</option
+              >{/each}</select
+          ></label
+        >
+        {#if plans}<button class="tight btn" onclick={() => (planning = true)}>Set the day</button>{/if}
       </div>
-      <p class="small soft mt-1">{pack.day.place} · {pack.call} to {pack.wrap}{pack.sun?.sunset ? ` · sun down ${pack.sun.sunset}` : ''}</p>
-      <div class="flex gap-2 flex-wrap my-2">
-        {#if may && pack.order.running.slots.length > 0}<button class="btn tight" onclick={() => (ordering = true)}>{pack.order.orderedBy ? 'Change the order' : 'Work out the order'} <kbd>o</kbd></button>{/if}
+      <p class="small soft mt-1">
+        {pack.day.place} · {pack.call} to {pack.wrap}{pack.sun?.sunset
+          ? ` · sun down ${pack.sun.sunset}`
+          : ''}
+      </p>
+      <div class="my-2 flex flex-wrap gap-2">
+        {#if may && pack.order.running.slots.length > 0}<button
+            class="tight btn"
+            onclick={() => (ordering = true)}
+            >{pack.order.orderedBy ? 'Change the order' : 'Work out the order'} <kbd>o</kbd></button
+          >{/if}
         <Papers {pack} {sheet} />
       </div>
-      <Order {pack} {plate} setup={sheet.setup.id} onpass={pass} onsetup={(id) => { plate = ''; go(h.id, 'floor', id); }} />
+      <Order
+        {pack}
+        {plate}
+        setup={sheet.setup.id}
+        onpass={pass}
+        onsetup={(id) => {
+          plate = '';
+          go(h.id, 'floor', id);
+        }}
+      />
     </section>
 
     <section class="slate">
-      <div class="flex items-center gap-3 flex-wrap">
-        <Tape letter={sheet.setup.tape} /><h1>Setup {sheet.setup.number} · {sheet.setup.name}</h1>
-        {#if sheet.setup.struckAt}<span class="struck soft">struck</span>{#if may}<button class="btn tight bare" onclick={() => void unstrike()}>Not struck after all</button>{/if}{/if}
+      <div class="flex flex-wrap items-center gap-3">
+        <Tape letter={sheet.setup.tape} />
+        <h1>Setup {sheet.setup.number} · {sheet.setup.name}</h1>
+        {#if sheet.setup.struckAt}<span class="struck soft">struck</span>{#if may}<button
+              class="tight bare btn"
+              onclick={() => void unstrike()}>Not struck after all</button
+            >{/if}{/if}
         <span class="soft small ml-auto">{sheet.minutesRecorded.toFixed(1)} min recorded</span>
       </div>
       <ul class="plates" aria-label="Plates of this setup">
         {#each sheet.plates as p (key(p))}
-          <li><button class="plate" aria-pressed={key(p) === plate} onclick={() => (plate = key(p))}><Form state={here(p) ? 'IN_HAND' : p.state} now={p === first && !here(p)} /><span><strong>{p.label}</strong><br /><span class="small soft">{here(p) ? 'picked, waits to be sent' : p.reason}</span></span><span class="mono small soft">{p.code}</span></button></li>
-        {:else}<li class="soft">No shot is planned in this setup. Give a shot this setup in its breakdown.</li>{/each}
+          <li>
+            <button class="plate" aria-pressed={key(p) === plate} onclick={() => (plate = key(p))}
+              ><Form state={here(p) ? 'IN_HAND' : p.state} now={p === first && !here(p)} /><span
+                ><strong>{p.label}</strong><br /><span class="small soft"
+                  >{here(p) ? 'picked, waits to be sent' : p.reason}</span
+                ></span
+              ><span class="mono small soft">{p.code}</span></button
+            >
+          </li>
+        {:else}<li class="soft">
+            No shot is planned in this setup. Give a shot this setup in its breakdown.
+          </li>{/each}
       </ul>
-      {#if on}<Slate bind:this={slate} {pack} {sheet} plate={on} {may} ontouch={() => (touching = true)} />{/if}
+      {#if on}<Slate
+          bind:this={slate}
+          {pack}
+          {sheet}
+          plate={on}
+          {may}
+          ontouch={() => (touching = true)}
+        />{/if}
       <h2>Takes</h2>
       <TakeList bind:this={takes} {sheet} {may} />
     </section>
@@ -161,7 +289,11 @@
 
 <Sheet bind:open={touching} title="The camera was touched">
   <label class="field mb-3"><span>What happened</span><input class="input" bind:value={touchNote} /></label>
-  <div class="grid grid-cols-2 gap-2">{#each pack?.touches ?? [] as t (t.key)}<button class="btn" onclick={() => void touch(t)}>{t.words}</button>{/each}</div>
+  <div class="grid grid-cols-2 gap-2">
+    {#each pack?.touches ?? [] as t (t.key)}<button class="btn" onclick={() => void touch(t)}
+        >{t.words}</button
+      >{/each}
+  </div>
 </Sheet>
 
 <style>

@@ -9,15 +9,47 @@
   const h = house();
   let who = $state<'' | Schemas['OwedItem']['who']>('');
   let size = $state(60);
-  const owed = createQuery(() => ({ queryKey: [h.id, 'owed', who, size], queryFn: () => got(api.GET('/api/productions/{production}/owed', { params: { path: { production: h.id }, query: { size, ...(who ? { who } : {}) } } })), placeholderData: (before: Schemas['OwedPage'] | undefined) => before }));
-  const journal = createQuery(() => ({ queryKey: [h.id, 'journal'], queryFn: () => got(api.GET('/api/productions/{production}/journal', { params: { path: { production: h.id }, query: { size: 7 } } })) }));
+  const owed = createQuery(() => ({
+    queryKey: [h.id, 'owed', who, size],
+    queryFn: () =>
+      got(
+        api.GET('/api/productions/{production}/owed', {
+          params: { path: { production: h.id }, query: { size, ...(who ? { who } : {}) } },
+        }),
+      ),
+    placeholderData: (before: Schemas['OwedPage'] | undefined) => before,
+  }));
+  const journal = createQuery(() => ({
+    queryKey: [h.id, 'journal'],
+    queryFn: () =>
+      got(
+        api.GET('/api/productions/{production}/journal', {
+          params: { path: { production: h.id }, query: { size: 7 } },
+        }),
+      ),
+  }));
 
-  const groups = $derived((['BEFORE_STRIKE', 'BEFORE_DAY', 'BEFORE_DELIVERY'] as Due[]).map((d) => ({ due: d, lines: owed.data?.lines.filter((l) => l.item.due === d) ?? [], all: owed.data?.byDue[d] ?? 0 })).filter((g) => g.all > 0));
+  const groups = $derived(
+    (['BEFORE_STRIKE', 'BEFORE_DAY', 'BEFORE_DELIVERY'] as Due[])
+      .map((d) => ({
+        due: d,
+        lines: owed.data?.lines.filter((l) => l.item.due === d) ?? [],
+        all: owed.data?.byDue[d] ?? 0,
+      }))
+      .filter((g) => g.all > 0),
+  );
   const late = $derived(owed.data?.late ?? false);
 
   /** Where the thing is settled. */
   function act(l: Schemas['OwedLine']): void {
-    const desk = l.item.kind === 'PLATE' && l.setup ? 'floor' : ['VERSION', 'NOTE', 'VERDICT'].includes(l.item.kind) ? 'review' : l.item.kind === 'DELIVERY' ? 'deliver' : 'shots';
+    const desk =
+      l.item.kind === 'PLATE' && l.setup
+        ? 'floor'
+        : ['VERSION', 'NOTE', 'VERDICT'].includes(l.item.kind)
+          ? 'review'
+          : l.item.kind === 'DELIVERY'
+            ? 'deliver'
+            : 'shots';
     go(h.id, desk, desk === 'floor' ? `shot-${l.shot}` : desk === 'deliver' ? null : l.shot);
   }
 </script>
@@ -26,7 +58,8 @@
   <section class="list">
     <div class="top">
       <h1>{owed.data ? `${owed.data.total} things are owed` : 'Reading what is owed…'}</h1>
-      <label class="whose">by
+      <label class="whose"
+        >by
         <select class="select" bind:value={who} aria-label="Whose move it is">
           <option value="">everybody</option>
           {#each Object.entries(WHO) as [k, w] (k)}<option value={k}>{w}</option>{/each}
@@ -34,7 +67,11 @@
       </label>
     </div>
     {#if owed.data && owed.data.total === 0}
-      <p class="soft py-6">{h.ticks.length === 0 ? 'No effect shots yet. Open Script, select the words of an effect and press m.' : 'Nothing is owed. Everything that was marked is in hand.'}</p>
+      <p class="soft py-6">
+        {h.ticks.length === 0
+          ? 'No effect shots yet. Open Script, select the words of an effect and press m.'
+          : 'Nothing is owed. Everything that was marked is in hand.'}
+      </p>
     {/if}
     {#each groups as g, gi (g.due)}
       <h2>{DUE[g.due]} <span class="mono soft">{g.all}</span></h2>
@@ -44,15 +81,21 @@
             <button class="line" onclick={() => act(l)}>
               <span class="form"><Form state={l.item.state} size={15} now={gi === 0 && i < 5} /></span>
               <span class="code mono">{l.code}</span>
-              <span class="what"><strong>{l.item.label}</strong> <span class="soft">{l.item.reason}</span></span>
+              <span class="what"
+                ><strong>{l.item.label}</strong> <span class="soft">{l.item.reason}</span></span
+              >
               <span class="do" class:pencil={gi === 0 && i < 5}>{l.item.action}</span>
-              <span class="when small soft">{WHO[l.item.who]}<br />{l.day && l.item.due !== 'BEFORE_DELIVERY' ? day(l.day) : ''}</span>
+              <span class="when small soft"
+                >{WHO[l.item.who]}<br />{l.day && l.item.due !== 'BEFORE_DELIVERY' ? day(l.day) : ''}</span
+              >
             </button>
           </li>
         {/each}
       </ul>
     {/each}
-    {#if owed.data?.more}<button class="btn mt-3" onclick={() => (size = Math.min(500, size + 120))}>Show more</button>{/if}
+    {#if owed.data?.more}<button class="mt-3 btn" onclick={() => (size = Math.min(500, size + 120))}
+        >Show more</button
+      >{/if}
   </section>
 
   <aside>
@@ -62,22 +105,40 @@
       <ol class="bar" aria-label="Shots by stage">
         {#each STAGES as s, i (s)}
           {@const n = owed.data.stages[s] ?? 0}
-          {#if n > 0}<li style:flex-grow={n} style:--weight="{12 + i * 17}%" title="{n} {stageName(s)}"><span class="mono">{n}</span></li>{/if}
+          {#if n > 0}<li style:flex-grow={n} style:--weight="{12 + i * 17}%" title="{n} {stageName(s)}">
+              <span class="mono">{n}</span>
+            </li>{/if}
         {/each}
       </ol>
       <dl class="stages">
-        {#each STAGES as s (s)}<dt>{stageName(s)}</dt><dd class="mono">{owed.data.stages[s] ?? 0}</dd>{/each}
+        {#each STAGES as s (s)}<dt>{stageName(s)}</dt>
+          <dd class="mono">{owed.data.stages[s] ?? 0}</dd>{/each}
       </dl>
 
       <h2>Finish</h2>
-      <p class="finish"><span class="big mono" class:pencil={late}>{day(owed.data.forecast)}</span><span class="soft">if the open work, {hours(owed.data.work)}, is done at {h.view?.hoursPerDay} h a day</span></p>
-      <p class="soft">{owed.data.dueOn ? `Due ${day(owed.data.dueOn)}${late ? ': too late' : ''}. Shots without a method are not counted yet.` : 'No delivery date is set.'}</p>
+      <p class="finish">
+        <span class="big mono" class:pencil={late}>{day(owed.data.forecast)}</span><span class="soft"
+          >if the open work, {hours(owed.data.work)}, is done at {h.view?.hoursPerDay} h a day</span
+        >
+      </p>
+      <p class="soft">
+        {owed.data.dueOn
+          ? `Due ${day(owed.data.dueOn)}${late ? ': too late' : ''}. Shots without a method are not counted yet.`
+          : 'No delivery date is set.'}
+      </p>
     {/if}
 
     <h2>Lately</h2>
     <ul class="lately">
       {#each journal.data?.lines ?? [] as j (j.id)}
-        <li><span class="soft mono small">{moment(j.at)}</span><span>{j.who} {j.action} {j.subject === 'shot' || j.subject === 'version' || j.subject === 'take' ? '' : j.subject} {j.detail}</span></li>
+        <li>
+          <span class="soft mono small">{moment(j.at)}</span><span
+            >{j.who}
+            {j.action}
+            {j.subject === 'shot' || j.subject === 'version' || j.subject === 'take' ? '' : j.subject}
+            {j.detail}</span
+          >
+        </li>
       {:else}<li class="soft">Nothing has happened yet.</li>{/each}
     </ul>
   </aside>

@@ -11,8 +11,22 @@
 
   let { shot }: { shot: string | null } = $props();
   const h = house();
-  const id = $derived(shot ?? h.ticks.find((t) => ['BUILT', 'AGREED', 'DELIVERED'].includes(t.stage))?.id ?? h.ticks[0]?.id ?? null);
-  const review = createQuery(() => ({ queryKey: [h.id, 'review', id], enabled: id !== null, queryFn: () => got(api.GET('/api/productions/{production}/shots/{shot}/review', { params: { path: { production: h.id, shot: id ?? '' } } })) }));
+  const id = $derived(
+    shot ??
+      h.ticks.find((t) => ['BUILT', 'AGREED', 'DELIVERED'].includes(t.stage))?.id ??
+      h.ticks[0]?.id ??
+      null,
+  );
+  const review = createQuery(() => ({
+    queryKey: [h.id, 'review', id],
+    enabled: id !== null,
+    queryFn: () =>
+      got(
+        api.GET('/api/productions/{production}/shots/{shot}/review', {
+          params: { path: { production: h.id, shot: id ?? '' } },
+        }),
+      ),
+  }));
   const r = $derived(review.data);
 
   let chosen = $state(0);
@@ -34,10 +48,22 @@
   const first = $derived(v?.firstFrame ?? 0);
   const last = $derived(v ? v.firstFrame + v.facts.frames - 1 : 0);
   const clip = $derived(v?.type.startsWith('video/') ?? false);
-  const labels = createQuery(() => ({ queryKey: ['timecodes', v?.id], enabled: clip && v !== undefined, staleTime: Infinity, queryFn: () => got(api.GET('/api/productions/{production}/versions/{version}/timecodes', { params: { path: { production: h.id, version: v?.id ?? '' } } })) }));
+  const labels = createQuery(() => ({
+    queryKey: ['timecodes', v?.id],
+    enabled: clip && v !== undefined,
+    staleTime: Infinity,
+    queryFn: () =>
+      got(
+        api.GET('/api/productions/{production}/versions/{version}/timecodes', {
+          params: { path: { production: h.id, version: v?.id ?? '' } },
+        }),
+      ),
+  }));
   const src = $derived(v ? `/api/productions/${h.id}/versions/${v.id}/file` : '');
   const upload = $derived(h.may('PRODUCER', 'COORDINATOR', 'ARTIST'));
-  const guests = $derived(h.may('PRODUCER', 'COORDINATOR') ? (h.view?.people ?? []).filter((p) => p.role === 'GUEST') : []);
+  const guests = $derived(
+    h.may('PRODUCER', 'COORDINATOR') ? (h.view?.people ?? []).filter((p) => p.role === 'GUEST') : [],
+  );
   const openNotes = $derived(r?.notes.filter((n) => n.open) ?? []);
   const here = $derived(r?.notes.filter((n) => n.frame === frame) ?? []);
 
@@ -90,7 +116,18 @@
   }
 
   async function note(): Promise<void> {
-    if (v && (await did(got(api.POST('/api/productions/{production}/versions/{version}/notes', { params: { path: { production: h.id, version: v.id } }, body: { id: crypto.randomUUID(), frame, words } })), `Noted on frame ${frame}.`))) {
+    if (
+      v &&
+      (await did(
+        got(
+          api.POST('/api/productions/{production}/versions/{version}/notes', {
+            params: { path: { production: h.id, version: v.id } },
+            body: { id: crypto.randomUUID(), frame, words },
+          }),
+        ),
+        `Noted on frame ${frame}.`,
+      ))
+    ) {
       words = '';
       noting = false;
     }
@@ -98,13 +135,35 @@
 
   async function answer(n: Schemas['NoteView']): Promise<void> {
     const newest = r?.versions[0];
-    if (newest && (await did(got(api.POST('/api/productions/{production}/notes/{note}/answers', { params: { path: { production: h.id, note: n.id } }, body: { id: crypto.randomUUID(), version: newest.id, words: answers[n.id] ?? '' } })), 'Answered.'))) {
+    if (
+      newest &&
+      (await did(
+        got(
+          api.POST('/api/productions/{production}/notes/{note}/answers', {
+            params: { path: { production: h.id, note: n.id } },
+            body: { id: crypto.randomUUID(), version: newest.id, words: answers[n.id] ?? '' },
+          }),
+        ),
+        'Answered.',
+      ))
+    ) {
       answers[n.id] = '';
     }
   }
 
   async function verdict(word: NonNullable<Schemas['NewVerdict']['verdict']>): Promise<void> {
-    if (v && (await did(got(api.POST('/api/productions/{production}/versions/{version}/verdicts', { params: { path: { production: h.id, version: v.id } }, body: { id: crypto.randomUUID(), verdict: word, reason, standard } })), `Version ${v.number}: ${word.toLowerCase()}.`))) {
+    if (
+      v &&
+      (await did(
+        got(
+          api.POST('/api/productions/{production}/versions/{version}/verdicts', {
+            params: { path: { production: h.id, version: v.id } },
+            body: { id: crypto.randomUUID(), verdict: word, reason, standard },
+          }),
+        ),
+        `Version ${v.number}: ${word.toLowerCase()}.`,
+      ))
+    ) {
       reason = '';
     }
   }
@@ -118,7 +177,12 @@
     form.append('file', file);
     form.append('note', uploadNote);
     try {
-      const done = await send<Schemas['ReviewView']>(`/api/productions/${h.id}/shots/${id}/versions`, form, (x) => (progress = x), stop.signal);
+      const done = await send<Schemas['ReviewView']>(
+        `/api/productions/${h.id}/shots/${id}/versions`,
+        form,
+        (x) => (progress = x),
+        stop.signal,
+      );
       queries.setQueryData([h.id, 'review', id], done);
       chosen = 0;
       uploadNote = '';
@@ -142,54 +206,146 @@
 </script>
 
 {#if id === null}
-  <div class="p-6"><h1>Nothing to review</h1><p class="soft">{h.may('GUEST') ? 'You have not been invited to a shot yet.' : 'Mark and build a shot first.'}</p></div>
+  <div class="p-6">
+    <h1>Nothing to review</h1>
+    <p class="soft">
+      {h.may('GUEST') ? 'You have not been invited to a shot yet.' : 'Mark and build a shot first.'}
+    </p>
+  </div>
 {:else if review.isError}
   <p class="p-6" role="alert">{review.error.message}</p>
 {:else if !r}
   <p class="soft p-6">Reading the versions…</p>
 {:else}
   <div class="review">
-    <section class="view" role="presentation" class:over ondragover={(e) => { e.preventDefault(); over = true; }} ondragleave={() => (over = false)} ondrop={(e) => { e.preventDefault(); over = false; if (upload) void take(e.dataTransfer?.files[0]); }}>
-      <div class="title"><span class="mono code">{r.code}</span><h1>{r.title}</h1>{#if !h.may('GUEST')}<button class="btn tight ml-auto" onclick={() => go(h.id, 'shots', r.shot)}>Stack sheet</button>{/if}</div>
+    <section
+      class="view"
+      role="presentation"
+      class:over
+      ondragover={(e) => {
+        e.preventDefault();
+        over = true;
+      }}
+      ondragleave={() => (over = false)}
+      ondrop={(e) => {
+        e.preventDefault();
+        over = false;
+        if (upload) void take(e.dataTransfer?.files[0]);
+      }}
+    >
+      <div class="title">
+        <span class="mono code">{r.code}</span>
+        <h1>{r.title}</h1>
+        {#if !h.may('GUEST')}<button class="tight ml-auto btn" onclick={() => go(h.id, 'shots', r.shot)}
+            >Stack sheet</button
+          >{/if}
+      </div>
       <p class="why">{r.intent || 'No reason in the story yet.'}</p>
       {#if v}
         <div class="picture">
           {#if clip}
             {#key v.id}
               <!-- svelte-ignore a11y_media_has_caption -->
-              <video bind:this={video} {src} preload="auto" playsinline disablepictureinpicture onplay={() => (playing = true)} onpause={() => (playing = false)} onclick={play}></video>
+              <video
+                bind:this={video}
+                {src}
+                preload="auto"
+                playsinline
+                disablepictureinpicture
+                onplay={() => (playing = true)}
+                onpause={() => (playing = false)}
+                onclick={play}
+              ></video>
             {/key}
           {:else}
             <img {src} alt="Version {v.number} of {r.code}" />
           {/if}
-          {#if here.length > 0}<div class="pinned">{#each here as n (n.id)}<p>{n.words}</p>{/each}</div>{/if}
+          {#if here.length > 0}<div class="pinned">
+              {#each here as n (n.id)}<p>{n.words}</p>{/each}
+            </div>{/if}
         </div>
         {#if clip}
           <div class="transport">
-            <button class="btn tight" onclick={() => seek(frame - 1)} aria-label="one frame back">‹ <kbd>,</kbd></button>
-            <button class="btn ink tight" onclick={play}>{playing ? 'Stop' : 'Play'}</button>
-            <button class="btn tight" onclick={() => seek(frame + 1)} aria-label="one frame on"><kbd>.</kbd> ›</button>
-            <span class="mono count" aria-live="off"><strong>frame {frame}</strong> <span class="soft">{labels.data?.[frame - first] ?? ''}{frame < r.cutFirst || frame > r.cutLast ? ' · handle' : ''}</span></span>
-            <button class="btn tight ml-auto" onclick={() => (noting = true)}>Note on this frame <kbd>c</kbd></button>
+            <button class="tight btn" onclick={() => seek(frame - 1)} aria-label="one frame back"
+              >‹ <kbd>,</kbd></button
+            >
+            <button class="ink tight btn" onclick={play}>{playing ? 'Stop' : 'Play'}</button>
+            <button class="tight btn" onclick={() => seek(frame + 1)} aria-label="one frame on"
+              ><kbd>.</kbd> ›</button
+            >
+            <span class="mono count" aria-live="off"
+              ><strong>frame {frame}</strong>
+              <span class="soft"
+                >{labels.data?.[frame - first] ?? ''}{frame < r.cutFirst || frame > r.cutLast
+                  ? ' · handle'
+                  : ''}</span
+              ></span
+            >
+            <button class="tight ml-auto btn" onclick={() => (noting = true)}
+              >Note on this frame <kbd>c</kbd></button
+            >
           </div>
           <div class="rail">
-            <input type="range" min={first} max={last} value={frame} aria-label="Frame" oninput={(e) => seek(Number(e.currentTarget.value))} />
+            <input
+              type="range"
+              min={first}
+              max={last}
+              value={frame}
+              aria-label="Frame"
+              oninput={(e) => seek(Number(e.currentTarget.value))}
+            />
             <div class="pins">
-              <span class="cut" style:left="{((r.cutFirst - first) / (last - first + 1)) * 100}%" style:right="{((last - r.cutLast) / (last - first + 1)) * 100}%" title="the cut; outside it are the handles"></span>
-              {#each r.notes as n (n.id)}{#if n.frame >= first && n.frame <= last}<button class="pin" class:open={n.open} style:left="{((n.frame - first) / Math.max(1, last - first)) * 100}%" aria-label="note on frame {n.frame}" title="{n.frame}: {n.words}" onclick={() => seek(n.frame)}></button>{/if}{/each}
+              <span
+                class="cut"
+                style:left="{((r.cutFirst - first) / (last - first + 1)) * 100}%"
+                style:right="{((last - r.cutLast) / (last - first + 1)) * 100}%"
+                title="the cut; outside it are the handles"
+              ></span>
+              {#each r.notes as n (n.id)}{#if n.frame >= first && n.frame <= last}<button
+                    class="pin"
+                    class:open={n.open}
+                    style:left="{((n.frame - first) / Math.max(1, last - first)) * 100}%"
+                    aria-label="note on frame {n.frame}"
+                    title="{n.frame}: {n.words}"
+                    onclick={() => seek(n.frame)}
+                  ></button>{/if}{/each}
             </div>
           </div>
         {/if}
         {#if noting}
-          <form class="noting" onsubmit={(e) => { e.preventDefault(); void note(); }}>
+          <form
+            class="noting"
+            onsubmit={(e) => {
+              e.preventDefault();
+              void note();
+            }}
+          >
             <span class="mono">{frame}</span>
             <!-- svelte-ignore a11y_autofocus -->
-            <input class="input" bind:value={words} autofocus aria-label="Note on frame {frame}" placeholder="what is to be changed" onkeydown={(e) => e.key === 'Escape' && (noting = false)} />
-            <button class="btn now tight">Keep <kbd>Enter</kbd></button><button type="button" class="btn tight" onclick={() => (noting = false)}>Leave</button>
+            <input
+              class="input"
+              bind:value={words}
+              autofocus
+              aria-label="Note on frame {frame}"
+              placeholder="what is to be changed"
+              onkeydown={(e) => e.key === 'Escape' && (noting = false)}
+            />
+            <button class="now tight btn">Keep <kbd>Enter</kbd></button><button
+              type="button"
+              class="tight btn"
+              onclick={() => (noting = false)}>Leave</button
+            >
           </form>
         {/if}
       {:else}
-        <div class="nothing"><h2>No version yet</h2><p class="soft">{upload ? 'Drop a clip or still here: mp4 (H.264, AV1), webm, png or jpeg.' : 'An artist uploads the first one.'}</p></div>
+        <div class="nothing">
+          <h2>No version yet</h2>
+          <p class="soft">
+            {upload
+              ? 'Drop a clip or still here: mp4 (H.264, AV1), webm, png or jpeg.'
+              : 'An artist uploads the first one.'}
+          </p>
+        </div>
       {/if}
     </section>
 
@@ -197,21 +353,59 @@
       {#if v}
         <div class="flex items-center gap-2">
           <h2>Version</h2>
-          {#each [...r.versions].reverse() as x (x.id)}<button class="btn tight" class:ink={x.id === v.id} aria-pressed={x.id === v.id} onclick={() => (chosen = x.number)}>{x.number}</button>{/each}
+          {#each [...r.versions].reverse() as x (x.id)}<button
+              class="tight btn"
+              class:ink={x.id === v.id}
+              aria-pressed={x.id === v.id}
+              onclick={() => (chosen = x.number)}>{x.number}</button
+            >{/each}
         </div>
-        <p class="small soft">{v.fileName} · {bytes(v.bytes)} · {v.uploadedBy}, {moment(v.uploadedAt)}{v.note ? ` · ${v.note}` : ''}</p>
+        <p class="small soft">
+          {v.fileName} · {bytes(v.bytes)} · {v.uploadedBy}, {moment(v.uploadedAt)}{v.note
+            ? ` · ${v.note}`
+            : ''}
+        </p>
         <ul class="facts">
-          {#each v.checks as c (c.label)}<li><span class="pt-[2px]"><Form state={c.agrees ? 'IN_HAND' : 'IN_DOUBT'} now={!c.agrees} size={12} /></span><span>{c.label} <span class="mono">{c.found}</span>{#if !c.agrees}<br /><span class="small">wanted {c.wanted}. {c.remedy}</span>{/if}</span></li>{/each}
+          {#each v.checks as c (c.label)}<li>
+              <span class="pt-[2px]"
+                ><Form state={c.agrees ? 'IN_HAND' : 'IN_DOUBT'} now={!c.agrees} size={12} /></span
+              ><span
+                >{c.label} <span class="mono">{c.found}</span>{#if !c.agrees}<br /><span class="small"
+                    >wanted {c.wanted}. {c.remedy}</span
+                  >{/if}</span
+              >
+            </li>{/each}
         </ul>
 
         <h2>Verdict</h2>
-        {#each v.verdicts as d (d.at)}<p><strong>{d.verdict.toLowerCase()}</strong>, {d.standard === 'AT_SPEED' ? 'good at speed' : 'good when stopped'}: {d.reason} <span class="small soft">{d.by}, {moment(d.at)}</span></p>{:else}<p class="soft">Not given yet.</p>{/each}
+        {#each v.verdicts as d (d.at)}<p>
+            <strong>{d.verdict.toLowerCase()}</strong>, {d.standard === 'AT_SPEED'
+              ? 'good at speed'
+              : 'good when stopped'}: {d.reason} <span class="small soft">{d.by}, {moment(d.at)}</span>
+          </p>{:else}<p class="soft">Not given yet.</p>{/each}
         {#if h.may('PRODUCER')}
           <form class="verdict" onsubmit={(e) => e.preventDefault()}>
-            <input class="input" bind:value={reason} placeholder="the reason, in a few words" aria-label="Reason for the verdict" />
-            <select class="select" bind:value={standard} aria-label="How it was looked at"><option value="AT_SPEED">looked at at speed</option><option value="WHEN_STOPPED">looked at frame by frame</option></select>
-            <div class="flex gap-2"><button class="btn ink" onclick={() => void verdict('AGREED')}>Agreed</button><button class="btn" onclick={() => void verdict('AGAIN')}>Again</button><button class="btn" onclick={() => void verdict('HOLD')}>Hold</button></div>
-            {#if openNotes.length > 0}<p class="small soft">{openNotes.length} open {openNotes.length === 1 ? 'note keeps' : 'notes keep'} it from being agreed until answered.</p>{/if}
+            <input
+              class="input"
+              bind:value={reason}
+              placeholder="the reason, in a few words"
+              aria-label="Reason for the verdict"
+            />
+            <select class="select" bind:value={standard} aria-label="How it was looked at"
+              ><option value="AT_SPEED">looked at at speed</option><option value="WHEN_STOPPED"
+                >looked at frame by frame</option
+              ></select
+            >
+            <div class="flex gap-2">
+              <button class="ink btn" onclick={() => void verdict('AGREED')}>Agreed</button><button
+                class="btn"
+                onclick={() => void verdict('AGAIN')}>Again</button
+              ><button class="btn" onclick={() => void verdict('HOLD')}>Hold</button>
+            </div>
+            {#if openNotes.length > 0}<p class="small soft">
+                {openNotes.length} open {openNotes.length === 1 ? 'note keeps' : 'notes keep'} it from being agreed
+                until answered.
+              </p>{/if}
           </form>
         {/if}
 
@@ -219,23 +413,78 @@
         <ul>
           {#each r.notes as n (n.id)}
             <li class="note">
-              <button class="jump" onclick={() => seek(n.frame)}><Form state={n.open ? 'OWED' : 'IN_HAND'} size={12} now={n.open} /> <span class="mono">{n.frame} · {n.timecode}</span> <span class="small soft">on version {n.version}, {n.by}</span></button>
+              <button class="jump" onclick={() => seek(n.frame)}
+                ><Form state={n.open ? 'OWED' : 'IN_HAND'} size={12} now={n.open} />
+                <span class="mono">{n.frame} · {n.timecode}</span>
+                <span class="small soft">on version {n.version}, {n.by}</span></button
+              >
               <p>{n.words}</p>
-              {#each n.answers as a (a.at)}<p class="small soft">Version {a.version}, {a.by}: {a.words}</p>{/each}
-              {#if n.open && upload}<form class="flex gap-2 mt-1" onsubmit={(e) => { e.preventDefault(); void answer(n); }}><input class="input" bind:value={answers[n.id]} placeholder="how version {r.versions[0]?.number} answers it" aria-label="Answer to the note on frame {n.frame}" /><button class="btn tight">Answer</button></form>{/if}
+              {#each n.answers as a (a.at)}<p class="small soft">
+                  Version {a.version}, {a.by}: {a.words}
+                </p>{/each}
+              {#if n.open && upload}<form
+                  class="mt-1 flex gap-2"
+                  onsubmit={(e) => {
+                    e.preventDefault();
+                    void answer(n);
+                  }}
+                >
+                  <input
+                    class="input"
+                    bind:value={answers[n.id]}
+                    placeholder="how version {r.versions[0]?.number} answers it"
+                    aria-label="Answer to the note on frame {n.frame}"
+                  /><button class="tight btn">Answer</button>
+                </form>{/if}
             </li>
           {:else}<li class="soft">None. Stop on a frame and press c.</li>{/each}
         </ul>
       {/if}
       {#if guests.length > 0}
         <h2>Guests</h2>
-        <ul>{#each guests as g (g.id)}<li class="flex justify-between items-center"><span>{g.name}</span>{#if r.guests.includes(g.id)}<span class="soft small">may look at this shot</span>{:else}<button class="btn tight" onclick={() => void did(got(api.POST('/api/productions/{production}/shots/{shot}/guests', { params: { path: { production: h.id, shot: r.shot } }, body: { person: g.id } })), `${g.name} may look at ${r.code}.`)}>Invite</button>{/if}</li>{/each}</ul>
+        <ul>
+          {#each guests as g (g.id)}<li class="flex items-center justify-between">
+              <span>{g.name}</span>{#if r.guests.includes(g.id)}<span class="soft small"
+                  >may look at this shot</span
+                >{:else}<button
+                  class="tight btn"
+                  onclick={() =>
+                    void did(
+                      got(
+                        api.POST('/api/productions/{production}/shots/{shot}/guests', {
+                          params: { path: { production: h.id, shot: r.shot } },
+                          body: { person: g.id },
+                        }),
+                      ),
+                      `${g.name} may look at ${r.code}.`,
+                    )}>Invite</button
+                >{/if}
+            </li>{/each}
+        </ul>
       {/if}
       {#if upload}
         <h2>{r.versions.length === 0 ? 'First version' : 'Next version'}</h2>
-        <label class="field mb-2"><span>What changed</span><input class="input" bind:value={uploadNote} /></label>
-        <label class="field"><span>File</span><input class="input" type="file" accept="video/mp4,video/webm,image/png,image/jpeg" onchange={(e) => { void take(e.currentTarget.files?.[0]); e.currentTarget.value = ''; }} /></label>
-        {#if progress !== null}<div class="flex gap-2 items-center mt-2"><progress class="w-full" value={progress}></progress><button class="btn tight" onclick={() => stop?.abort()}>Stop</button></div>{#if progress >= 1}<p class="small soft">Arrived; reading its facts…</p>{/if}{/if}
+        <label class="field mb-2"
+          ><span>What changed</span><input class="input" bind:value={uploadNote} /></label
+        >
+        <label class="field"
+          ><span>File</span><input
+            class="input"
+            type="file"
+            accept="video/mp4,video/webm,image/png,image/jpeg"
+            onchange={(e) => {
+              void take(e.currentTarget.files?.[0]);
+              e.currentTarget.value = '';
+            }}
+          /></label
+        >
+        {#if progress !== null}<div class="mt-2 flex items-center gap-2">
+            <progress class="w-full" value={progress}></progress><button
+              class="tight btn"
+              onclick={() => stop?.abort()}>Stop</button
+            >
+          </div>
+          {#if progress >= 1}<p class="small soft">Arrived; reading its facts…</p>{/if}{/if}
         {#if wrong}<p class="pencil mt-2" role="alert">The file {wrong.replace(/^file: /, '')}</p>{/if}
       {/if}
     </aside>

@@ -21,22 +21,50 @@
   import { frame, queries } from '../lib/state.svelte';
   import { count, stageName } from '../lib/words';
 
+  const LISTS = [
+    ['scenes', 'Breakdown by scene'],
+    ['shots', 'Breakdown by shot'],
+    ['elements', 'Elements and props'],
+    ['wardrobe', 'Wardrobe of doubles'],
+    ['cautions', 'Cautions'],
+  ] as const;
+
   let { shot }: { shot: string | null } = $props();
   const h = house();
   const may = $derived(h.may('PRODUCER', 'COORDINATOR'));
   /** Draft that is read; the newest unless an old one was asked for. */
   let reading = $state('latest');
   const draft = createQuery(() => reads.draft(h.id, reading));
-  const drafts = createQuery(() => ({ queryKey: [h.id, 'drafts'], queryFn: () => got(api.GET('/api/productions/{production}/drafts', { params: { path: { production: h.id } } })) }));
+  const drafts = createQuery(() => ({
+    queryKey: [h.id, 'drafts'],
+    queryFn: () =>
+      got(api.GET('/api/productions/{production}/drafts', { params: { path: { production: h.id } } })),
+  }));
   const list = createQuery(() => reads.shots(h.id));
-  const cues = createQuery(() => ({ queryKey: [h.id, 'cues'], enabled: draft.data !== undefined && draft.data !== null, queryFn: () => got(api.GET('/api/productions/{production}/cues', { params: { path: { production: h.id } } })) }));
-  const tally = createQuery(() => ({ queryKey: [h.id, 'tally'], enabled: may, queryFn: () => got(api.GET('/api/productions/{production}/tally', { params: { path: { production: h.id } } })) }));
+  const cues = createQuery(() => ({
+    queryKey: [h.id, 'cues'],
+    enabled: draft.data !== undefined && draft.data !== null,
+    queryFn: () =>
+      got(api.GET('/api/productions/{production}/cues', { params: { path: { production: h.id } } })),
+  }));
+  const tally = createQuery(() => ({
+    queryKey: [h.id, 'tally'],
+    enabled: may,
+    queryFn: () =>
+      got(api.GET('/api/productions/{production}/tally', { params: { path: { production: h.id } } })),
+  }));
   const d = $derived(draft.data);
   const shots = $derived(new Map((list.data?.lines ?? []).filter((l) => !l.omitted).map((l) => [l.id, l])));
-  const marks = $derived((d?.marks ?? []).filter((m) => m.start !== null).sort((a, b) => a.start - b.start || b.end - a.end));
+  const marks = $derived(
+    (d?.marks ?? []).filter((m) => m.start !== null).sort((a, b) => a.start - b.start || b.end - a.end),
+  );
   const known = $derived(list.data?.lines.some((l) => l.id === shot) ? shot : null);
   const line = $derived(known ? list.data?.lines.find((l) => l.id === known) : undefined);
-  const order = $derived([...(list.data?.lines ?? [])].filter((l) => !l.omitted).sort((a, b) => (a.marks[0]?.start ?? 1e9) - (b.marks[0]?.start ?? 1e9)));
+  const order = $derived(
+    [...(list.data?.lines ?? [])]
+      .filter((l) => !l.omitted)
+      .sort((a, b) => (a.marks[0]?.start ?? 1e9) - (b.marks[0]?.start ?? 1e9)),
+  );
   const omitted = $derived(list.data?.lines.filter((l) => l.omitted) ?? []);
   const latest = $derived(drafts.data?.[0]);
   const open = $derived((latest?.marks['ASKED'] ?? 0) + (latest?.marks['LOST'] ?? 0));
@@ -58,7 +86,10 @@
   let dropped = $state<File | null>(null);
   let sheet = $state<'' | 'import' | 'drafts' | 'changes' | 'costs' | 'cue words' | 'codes'>('');
   let changesOf = $state('');
-  const sheetOf = (name: typeof sheet) => ({ get: () => sheet === name, set: (o: boolean) => (sheet = o ? name : sheet === name ? '' : sheet) });
+  const sheetOf = (name: typeof sheet) => ({
+    get: () => sheet === name,
+    set: (o: boolean) => (sheet = o ? name : sheet === name ? '' : sheet),
+  });
   const importing = sheetOf('import');
   const drafting = sheetOf('drafts');
   const comparing = sheetOf('changes');
@@ -71,7 +102,8 @@
   $effect(() => {
     const id = d?.id ?? '';
     if (id !== drawn) {
-      if (untrack(() => chosen) && drawn) frame.wrong(`${d?.name ?? 'Another draft'} is open now; choose the words again.`);
+      if (untrack(() => chosen) && drawn)
+        frame.wrong(`${d?.name ?? 'Another draft'} is open now; choose the words again.`);
       drawn = id;
       untrack(() => pages?.clear());
     }
@@ -82,14 +114,19 @@
   const find = $derived(d ? searcher(d.pages) : () => []);
   const hits = $derived(words.trim().length > 1 ? find(words) : []);
   const hit = $derived(hits[Math.min(hitAt, hits.length - 1)] ?? null);
-  const shotRow = $derived(line && tally.data ? { code: line.code, cost: tally.data.shots[line.id] ?? 0, plates: line.plates, hours: line.effort } : null);
+  const shotRow = $derived(
+    line && tally.data
+      ? { code: line.code, cost: tally.data.shots[line.id] ?? 0, plates: line.plates, hours: line.effort }
+      : null,
+  );
 
   function step(by: number): void {
     if (openCues.length === 0) {
       frame.say(cues.isPending ? 'The cues are still being looked for.' : 'No cue is left.');
       return;
     }
-    const from = cueIndex >= 0 ? cueIndex : by > 0 ? openCues.findIndex((c) => c.scene === scene) - 1 : openCues.length;
+    const from =
+      cueIndex >= 0 ? cueIndex : by > 0 ? openCues.findIndex((c) => c.scene === scene) - 1 : openCues.length;
     const next = openCues[(Math.max(from, -1) + by + openCues.length) % openCues.length];
     if (next) {
       cueKey = next.key;
@@ -106,9 +143,22 @@
     if (next) pages?.show(next.start);
   }
 
-  async function mark(span: { start: number; end: number }, method?: string): Promise<Schemas['ShotView'] | null> {
+  async function mark(
+    span: { start: number; end: number },
+    method?: string,
+  ): Promise<Schemas['ShotView'] | null> {
     try {
-      const s = await got(api.POST('/api/productions/{production}/shots', { params: { path: { production: h.id } }, body: { draft: d!.id, start: span.start, end: span.end, ...(method ? { method } : {}) } as Schemas['NewShot'] }));
+      const s = await got(
+        api.POST('/api/productions/{production}/shots', {
+          params: { path: { production: h.id } },
+          body: {
+            draft: d!.id,
+            start: span.start,
+            end: span.end,
+            ...(method ? { method } : {}),
+          } as Schemas['NewShot'],
+        }),
+      );
       frame.say(`${s.code} marked. ${s.sentence}`);
       return s;
     } catch (e) {
@@ -120,7 +170,11 @@
 
   async function markChosen(): Promise<void> {
     if (!chosen || !d?.newest || !may) {
-      frame.wrong(d && !d.newest ? 'Old drafts are read only; mark in the newest.' : 'Select the words of the effect on the page first.');
+      frame.wrong(
+        d && !d.newest
+          ? 'Old drafts are read only; mark in the newest.'
+          : 'Select the words of the effect on the page first.',
+      );
       return;
     }
     if (placing) {
@@ -153,7 +207,15 @@
     if (!cue || !may) return;
     const at = cueIndex;
     try {
-      queries.setQueryData([h.id, 'cues'], await got(api.POST('/api/productions/{production}/cues/waved', { params: { path: { production: h.id } }, body: { key: cue.key } })));
+      queries.setQueryData(
+        [h.id, 'cues'],
+        await got(
+          api.POST('/api/productions/{production}/cues/waved', {
+            params: { path: { production: h.id } },
+            body: { key: cue.key },
+          }),
+        ),
+      );
       await tick();
       after(at);
     } catch (e) {
@@ -163,7 +225,15 @@
 
   async function wanted(key: string): Promise<void> {
     try {
-      queries.setQueryData([h.id, 'cues'], await got(api.POST('/api/productions/{production}/cues/wanted', { params: { path: { production: h.id } }, body: { key } })));
+      queries.setQueryData(
+        [h.id, 'cues'],
+        await got(
+          api.POST('/api/productions/{production}/cues/wanted', {
+            params: { path: { production: h.id } },
+            body: { key },
+          }),
+        ),
+      );
     } catch (e) {
       frame.wrong(e);
     }
@@ -173,7 +243,12 @@
   async function place(): Promise<void> {
     if (!placing || !chosen) return;
     try {
-      await got(api.POST('/api/productions/{production}/marks/{mark}/decision', { params: { path: { production: h.id, mark: placing.mark.id } }, body: { start: chosen.start, end: chosen.end, version: placing.version } }));
+      await got(
+        api.POST('/api/productions/{production}/marks/{mark}/decision', {
+          params: { path: { production: h.id, mark: placing.mark.id } },
+          body: { start: chosen.start, end: chosen.end, version: placing.version },
+        }),
+      );
       frame.say(`${placing.code} stands on the words you chose.`);
       placing = null;
       pages?.clear();
@@ -188,7 +263,12 @@
   async function more(): Promise<void> {
     if (!adding || !chosen || !d) return;
     try {
-      await got(api.POST('/api/productions/{production}/shots/{shot}/marks', { params: { path: { production: h.id, shot: adding } }, body: { draft: d.id, start: chosen.start, end: chosen.end } }));
+      await got(
+        api.POST('/api/productions/{production}/shots/{shot}/marks', {
+          params: { path: { production: h.id, shot: adding } },
+          body: { draft: d.id, start: chosen.start, end: chosen.end },
+        }),
+      );
       adding = null;
       pages?.clear();
       await h.again();
@@ -222,7 +302,9 @@
       f: free(() => field?.focus()),
       i: free(() => may && (sheet = 'import')),
       d: free(() => (sheet = 'drafts')),
-      Escape: free(() => (chosen || cue || placing || adding ? leave() : known ? go(h.id, 'script') : undefined)),
+      Escape: free(() =>
+        chosen || cue || placing || adding ? leave() : known ? go(h.id, 'script') : undefined,
+      ),
     }),
   );
 
@@ -247,7 +329,18 @@
     await h.again();
     const n = (k: string): number => x.marks[k] ?? 0;
     const doubts = n('ASKED') + n('LOST');
-    frame.say(`${x.name}: ${count(x.scenes, 'scene')} on ${count(x.pages, 'page')}.${x.made.length > 0 ? ` ${count(x.made.length, 'shot')} came with it.` : ''}${doubts > 0 ? ` ${doubts} to decide.` : ''}${x.uncertain.length > 0 ? ` ${count(x.uncertain.length, 'line')} could be read otherwise; see Drafts.` : ''}`);
+    frame.say(
+      [
+        `${x.name}: ${count(x.scenes, 'scene')} on ${count(x.pages, 'page')}.`,
+        x.made.length > 0 ? `${count(x.made.length, 'shot')} came with it.` : '',
+        doubts > 0 ? `${doubts} to decide.` : '',
+        x.uncertain.length > 0
+          ? `${count(x.uncertain.length, 'line')} could be read otherwise; see Drafts.`
+          : '',
+      ]
+        .filter(Boolean)
+        .join(' '),
+    );
     if (x.number > 1) {
       changesOf = x.id;
       sheet = 'changes';
@@ -267,91 +360,264 @@
   }
 </script>
 
-<div class="script" role="presentation" class:over ondragover={(e) => { e.preventDefault(); over = true; }} ondragleave={() => (over = false)} ondrop={drop}>
+<div
+  class="script"
+  role="presentation"
+  class:over
+  ondragover={(e) => {
+    e.preventDefault();
+    over = true;
+  }}
+  ondragleave={() => (over = false)}
+  ondrop={drop}
+>
   <section class="pages">
     <div class="bar">
       {#if d}
-        <button class="btn tight draft" title="All drafts" onclick={() => (sheet = 'drafts')}>{d.name} <kbd>d</kbd></button>
-        <form class="find" role="search" onsubmit={(e) => { e.preventDefault(); search(1); }}>
-          <input class="input" bind:this={field} bind:value={words} placeholder="Find in the script  (f)" aria-label="Find in the script" oninput={() => (hitAt = 0)} onkeydown={(e) => { if (e.key === 'Escape') { words = ''; field?.blur(); } if (e.key === 'Enter' && e.shiftKey) { e.preventDefault(); search(-1); } }} />
-          {#if words.trim().length > 1}<span class="small mono soft" role="status">{hits.length === 0 ? 'nothing' : `${Math.min(hitAt, hits.length - 1) + 1}/${hits.length}`}</span>{/if}
+        <button class="tight draft btn" title="All drafts" onclick={() => (sheet = 'drafts')}
+          >{d.name} <kbd>d</kbd></button
+        >
+        <form
+          class="find"
+          role="search"
+          onsubmit={(e) => {
+            e.preventDefault();
+            search(1);
+          }}
+        >
+          <input
+            class="input"
+            bind:this={field}
+            bind:value={words}
+            placeholder="Find in the script  (f)"
+            aria-label="Find in the script"
+            oninput={() => (hitAt = 0)}
+            onkeydown={(e) => {
+              if (e.key === 'Escape') {
+                words = '';
+                field?.blur();
+              }
+              if (e.key === 'Enter' && e.shiftKey) {
+                e.preventDefault();
+                search(-1);
+              }
+            }}
+          />
+          {#if words.trim().length > 1}<span class="small mono soft" role="status"
+              >{hits.length === 0
+                ? 'nothing'
+                : `${Math.min(hitAt, hits.length - 1) + 1}/${hits.length}`}</span
+            >{/if}
         </form>
-        {#if may && d.newest}<button class="btn tight" class:now={openCues.length > 0 && !cue && open === 0} onclick={() => step(1)}>{openCues.length} cue{openCues.length === 1 ? '' : 's'} <kbd>.</kbd></button>{/if}
-        {#if open > 0 && latest}<button class="btn tight now" onclick={() => { changesOf = latest.id; sheet = 'changes'; }}>{open} to decide</button>{/if}
+        {#if may && d.newest}<button
+            class="tight btn"
+            class:now={openCues.length > 0 && !cue && open === 0}
+            onclick={() => step(1)}
+            >{openCues.length} cue{openCues.length === 1 ? '' : 's'} <kbd>.</kbd></button
+          >{/if}
+        {#if open > 0 && latest}<button
+            class="tight now btn"
+            onclick={() => {
+              changesOf = latest.id;
+              sheet = 'changes';
+            }}>{open} to decide</button
+          >{/if}
       {/if}
       <span class="ml-auto"></span>
       {#if d}
         <details class="more" bind:this={menu}>
-          <summary class="btn tight">Hand out</summary>
-          <div class="sheet" role="presentation" onclick={() => { if (menu) menu.open = false; }}>
-            {#each [['scenes', 'Breakdown by scene'], ['shots', 'Breakdown by shot'], ['elements', 'Elements and props'], ['wardrobe', 'Wardrobe of doubles'], ['cautions', 'Cautions']] as [k, w] (k)}
-              <span>{w}</span><a href="/api/productions/{h.id}/sheets/{k}.pdf" download>PDF</a><a href="/api/productions/{h.id}/sheets/{k}.csv" download>CSV</a>
+          <summary class="tight btn">Hand out</summary>
+          <div
+            class="sheet"
+            role="presentation"
+            onclick={() => {
+              if (menu) menu.open = false;
+            }}
+          >
+            {#each LISTS as [k, w] (k)}
+              <span>{w}</span><a href="/api/productions/{h.id}/sheets/{k}.pdf" download>PDF</a><a
+                href="/api/productions/{h.id}/sheets/{k}.csv"
+                download>CSV</a
+              >
             {/each}
-            <span>Script with its marks as notes</span><a href="/api/productions/{h.id}/drafts/{d.id}/script.fountain" download>Text</a><span></span>
-            {#if may}<button class="btn bare tight" onclick={() => (sheet = 'cue words')}>Cue words</button><button class="btn bare tight" onclick={() => (sheet = 'codes')}>Put codes in order</button>{/if}
+            <span>Script with its marks as notes</span><a
+              href="/api/productions/{h.id}/drafts/{d.id}/script.fountain"
+              download>Text</a
+            ><span></span>
+            {#if may}<button class="bare tight btn" onclick={() => (sheet = 'cue words')}>Cue words</button
+              ><button class="bare tight btn" onclick={() => (sheet = 'codes')}>Put codes in order</button
+              >{/if}
           </div>
         </details>
       {/if}
-      {#if may}<button class="btn tight" onclick={() => (sheet = 'import')}>Import <kbd>i</kbd></button>{/if}
+      {#if may}<button class="tight btn" onclick={() => (sheet = 'import')}>Import <kbd>i</kbd></button>{/if}
     </div>
-    {#if d && !d.newest}<p class="old">You read {d.name}, an earlier draft, as it was marked. <button class="btn tight" onclick={() => (reading = 'latest')}>Back to the newest</button></p>{/if}
+    {#if d && !d.newest}<p class="old">
+        You read {d.name}, an earlier draft, as it was marked.
+        <button class="tight btn" onclick={() => (reading = 'latest')}>Back to the newest</button>
+      </p>{/if}
     {#if d === null}
       <div class="empty">
         <h1>No script yet</h1>
-        <p class="soft">Drop a screenplay here as text, as a PDF, or as a CSV of scenes, or paste one. Every moment you mark on it becomes an effect shot.</p>
-        {#if may}<button class="btn now mt-3" onclick={() => (sheet = 'import')}>Import the script</button>{/if}
+        <p class="soft">
+          Drop a screenplay here as text, as a PDF, or as a CSV of scenes, or paste one. Every moment you mark
+          on it becomes an effect shot.
+        </p>
+        {#if may}<button class="now mt-3 btn" onclick={() => (sheet = 'import')}>Import the script</button
+          >{/if}
       </div>
     {:else if d}
-      <ScriptPages bind:this={pages} draft={d} {marks} {shots} here={known} cues={openCues} cue={cue?.key ?? null} {hits} {hit} bind:chosen bind:cursor bind:scene onopen={(id) => go(h.id, 'script', id)} oncue={(k) => { cueKey = k; changing = false; }} />
+      <ScriptPages
+        bind:this={pages}
+        draft={d}
+        {marks}
+        {shots}
+        here={known}
+        cues={openCues}
+        cue={cue?.key ?? null}
+        {hits}
+        {hit}
+        bind:chosen
+        bind:cursor
+        bind:scene
+        onopen={(id) => go(h.id, 'script', id)}
+        oncue={(k) => {
+          cueKey = k;
+          changing = false;
+        }}
+      />
     {:else}<p class="soft p-4">Reading the script…</p>{/if}
   </section>
 
   <section class="side sheet" aria-label="Breakdown">
-    {#if tally.data && d}<TallyTable tally={tally.data} {scene} shot={shotRow} oncosts={() => (sheet = 'costs')} />{/if}
+    {#if tally.data && d}<TallyTable
+        tally={tally.data}
+        {scene}
+        shot={shotRow}
+        oncosts={() => (sheet = 'costs')}
+      />{/if}
     <div class="scroll">
-    {#if placing && !chosen}
-      <div class="chosen"><p><span class="mono">{placing.code}</span> was on: <span class="quote">{placing.mark.excerpt}</span></p><p class="soft">Select the words it is on now.</p><button class="btn tight mt-2" onclick={leave}>Leave <kbd>Esc</kbd></button></div>
-    {:else if adding && !chosen}
-      <div class="chosen"><p class="soft">Select more words for {list.data?.lines.find((l) => l.id === adding)?.code}.</p><button class="btn tight mt-2" onclick={leave}>Leave <kbd>Esc</kbd></button></div>
-    {:else if chosen && may && d?.newest}
-      <div class="chosen">
-        <p class="quote">{chosen.words.length > 160 ? `${chosen.words.slice(0, 160)}…` : chosen.words}</p>
-        <div class="flex gap-2 flex-wrap">
-          {#if placing}<button class="btn now" onclick={() => void place()}>Put {placing.code} on these words <kbd>m</kbd></button>
-          {:else if adding}<button class="btn now" onclick={() => void more()}>Add to {list.data?.lines.find((l) => l.id === adding)?.code} <kbd>m</kbd></button>
-          {:else}<button class="btn now" onclick={() => void markChosen()}>Mark as an effect shot <kbd>m</kbd></button>{#if line && !line.omitted}<button class="btn" onclick={() => { adding = line!.id; void more(); }}>Add to {line.code}</button>{/if}{/if}
-          <button class="btn bare" onclick={leave}>Leave</button>
+      {#if placing && !chosen}
+        <div class="chosen">
+          <p>
+            <span class="mono">{placing.code}</span> was on: <span class="quote">{placing.mark.excerpt}</span>
+          </p>
+          <p class="soft">Select the words it is on now.</p>
+          <button class="tight mt-2 btn" onclick={leave}>Leave <kbd>Esc</kbd></button>
         </div>
-      </div>
-    {:else if cue && may}
-      <CueCard {cue} at={cueIndex + 1} of={openCues.length} onaccept={(m) => void accept(m)} onaway={() => void away()} onstep={step} bind:changing />
-    {/if}
-    {#if known}
-      <ShotEditor shot={known} onmore={may && d?.newest ? () => { adding = known; } : undefined} />
-    {:else}
-      <div class="p-4">
-        <h1>Breakdown</h1>
-        <p class="soft mb-3">{may ? 'Select words on the page, with the mouse or line by line with j, k and Shift, and press m. Or go through the cues with the full stop. Or open a mark:' : 'Open a mark to read it:'}</p>
-        <ul>
-          {#each order as l (l.id)}
-            <li class="rule"><button class="spot" onclick={() => go(h.id, 'script', l.id)}><Form state={l.form} /><span class="mono">{l.code}</span><span>{l.title}</span><span class="soft small">{l.lost ? 'words lost' : l.marks.some((m) => m.standing === 'ASKED') ? 'to decide' : stageName(l.stage)}</span></button></li>
-          {/each}
-        </ul>
-        {#if omitted.length > 0}
-          <h2 class="mt-4">Omitted</h2>
-          <ul>{#each omitted as l (l.id)}<li class="rule"><button class="spot struck" onclick={() => go(h.id, 'script', l.id)}><Form state="DROPPED" /><span class="mono">{l.code}</span><span>{l.title}</span></button></li>{/each}</ul>
-        {/if}
-      </div>
-    {/if}
+      {:else if adding && !chosen}
+        <div class="chosen">
+          <p class="soft">Select more words for {list.data?.lines.find((l) => l.id === adding)?.code}.</p>
+          <button class="tight mt-2 btn" onclick={leave}>Leave <kbd>Esc</kbd></button>
+        </div>
+      {:else if chosen && may && d?.newest}
+        <div class="chosen">
+          <p class="quote">{chosen.words.length > 160 ? `${chosen.words.slice(0, 160)}…` : chosen.words}</p>
+          <div class="flex flex-wrap gap-2">
+            {#if placing}<button class="now btn" onclick={() => void place()}
+                >Put {placing.code} on these words <kbd>m</kbd></button
+              >
+            {:else if adding}<button class="now btn" onclick={() => void more()}
+                >Add to {list.data?.lines.find((l) => l.id === adding)?.code} <kbd>m</kbd></button
+              >
+            {:else}<button class="now btn" onclick={() => void markChosen()}
+                >Mark as an effect shot <kbd>m</kbd></button
+              >{#if line && !line.omitted}<button
+                  class="btn"
+                  onclick={() => {
+                    adding = line!.id;
+                    void more();
+                  }}>Add to {line.code}</button
+                >{/if}{/if}
+            <button class="bare btn" onclick={leave}>Leave</button>
+          </div>
+        </div>
+      {:else if cue && may}
+        <CueCard
+          {cue}
+          at={cueIndex + 1}
+          of={openCues.length}
+          onaccept={(m) => void accept(m)}
+          onaway={() => void away()}
+          onstep={step}
+          bind:changing
+        />
+      {/if}
+      {#if known}
+        <ShotEditor
+          shot={known}
+          onmore={may && d?.newest
+            ? () => {
+                adding = known;
+              }
+            : undefined}
+        />
+      {:else}
+        <div class="p-4">
+          <h1>Breakdown</h1>
+          <p class="soft mb-3">
+            {may
+              ? 'Select words on the page, with the mouse or line by line with j, k and Shift, and press m. ' +
+                'Or go through the cues with the full stop. Or open a mark:'
+              : 'Open a mark to read it:'}
+          </p>
+          <ul>
+            {#each order as l (l.id)}
+              <li class="rule">
+                <button class="spot" onclick={() => go(h.id, 'script', l.id)}
+                  ><Form state={l.form} /><span class="mono">{l.code}</span><span>{l.title}</span><span
+                    class="soft small"
+                    >{l.lost
+                      ? 'words lost'
+                      : l.marks.some((m) => m.standing === 'ASKED')
+                        ? 'to decide'
+                        : stageName(l.stage)}</span
+                  ></button
+                >
+              </li>
+            {/each}
+          </ul>
+          {#if omitted.length > 0}
+            <h2 class="mt-4">Omitted</h2>
+            <ul>
+              {#each omitted as l (l.id)}<li class="rule">
+                  <button class="spot struck" onclick={() => go(h.id, 'script', l.id)}
+                    ><Form state="DROPPED" /><span class="mono">{l.code}</span><span>{l.title}</span></button
+                  >
+                </li>{/each}
+            </ul>
+          {/if}
+        </div>
+      {/if}
     </div>
   </section>
 </div>
 
 <ImportSheet bind:open={importing.get, importing.set} bind:dropped ondone={(x) => void imported(x)} />
-<DraftsSheet bind:open={drafting.get, drafting.set} drafts={drafts.data ?? []} reading={d?.id ?? ''} onread={(id) => (reading = id)} onchanges={(id) => { changesOf = id; sheet = 'changes'; }} />
-<ChangesSheet bind:open={comparing.get, comparing.set} draft={changesOf} onplace={(c) => { pages?.clear(); placing = c; }} />
+<DraftsSheet
+  bind:open={drafting.get, drafting.set}
+  drafts={drafts.data ?? []}
+  reading={d?.id ?? ''}
+  onread={(id) => (reading = id)}
+  onchanges={(id) => {
+    changesOf = id;
+    sheet = 'changes';
+  }}
+/>
+<ChangesSheet
+  bind:open={comparing.get, comparing.set}
+  draft={changesOf}
+  onplace={(c) => {
+    pages?.clear();
+    placing = c;
+  }}
+/>
 <CostsSheet bind:open={costing.get, costing.set} tally={tally.data} />
-<CueWordsSheet bind:open={wording.get, wording.set} waved={cues.data?.waved ?? []} onwanted={(k) => void wanted(k)} />
+<CueWordsSheet
+  bind:open={wording.get, wording.set}
+  waved={cues.data?.waved ?? []}
+  onwanted={(k) => void wanted(k)}
+/>
 <CodesSheet bind:open={coding.get, coding.set} />
 
 <style>

@@ -23,7 +23,16 @@
   let { shot }: { shot: string | null } = $props();
   const h = house();
   const id = $derived(shot ?? h.ticks.find((t) => t.form === 'IN_DOUBT')?.id ?? h.ticks[0]?.id ?? null);
-  const page = createQuery(() => ({ queryKey: [h.id, 'shot', id], enabled: id !== null, queryFn: () => got(api.GET('/api/productions/{production}/shots/{shot}', { params: { path: { production: h.id, shot: id ?? '' } } })) }));
+  const page = createQuery(() => ({
+    queryKey: [h.id, 'shot', id],
+    enabled: id !== null,
+    queryFn: () =>
+      got(
+        api.GET('/api/productions/{production}/shots/{shot}', {
+          params: { path: { production: h.id, shot: id ?? '' } },
+        }),
+      ),
+  }));
   const s = $derived(page.data);
   const last = $derived(s ? s.firstFrame + s.cutFrames - 1 : 0);
   const reached = $derived(s ? STAGES.indexOf(s.stage) : -1);
@@ -33,15 +42,35 @@
   let comparing = $state(false);
   let rescuing = $state(false);
   let listing = $state(false);
-  const book = createQuery(() => ({ queryKey: ['methods'], queryFn: () => got(api.GET('/api/methods')), staleTime: Infinity }));
+  const book = createQuery(() => ({
+    queryKey: ['methods'],
+    queryFn: () => got(api.GET('/api/methods')),
+    staleTime: Infinity,
+  }));
   const nameOf = (m: string): string => book.data?.find((b) => b.id === m)?.name ?? m;
-  const missing = $derived(s?.plan.plates.some((p) => ['OWED', 'IN_DOUBT'].includes(s.items.find((i) => i.key === p.key)?.state ?? '')) ?? false);
+  const missing = $derived(
+    s?.plan.plates.some((p) =>
+      ['OWED', 'IN_DOUBT'].includes(s.items.find((i) => i.key === p.key)?.state ?? ''),
+    ) ?? false,
+  );
 
   /** Keeps a method chosen in the comparison, with its reason and what it was compared with. */
   async function choose(method: string, reason: string, considered: string[]): Promise<void> {
     if (!s) return;
     try {
-      const p = await got(api.PUT('/api/productions/{production}/shots/{shot}', { params: { path: { production: h.id, shot: s.id }, header: { 'If-Match': `"${s.version}"` } }, body: { title: s.title, intent: s.intent, cutFrames: s.cutFrames, setup: s.setup, omitted: s.omitted, methods: [...s.methods, { method, values: {}, reason, considered }] } }));
+      const p = await got(
+        api.PUT('/api/productions/{production}/shots/{shot}', {
+          params: { path: { production: h.id, shot: s.id }, header: { 'If-Match': `"${s.version}"` } },
+          body: {
+            title: s.title,
+            intent: s.intent,
+            cutFrames: s.cutFrames,
+            setup: s.setup,
+            omitted: s.omitted,
+            methods: [...s.methods, { method, values: {}, reason, considered }],
+          },
+        }),
+      );
       comparing = false;
       queries.setQueryData([h.id, 'shot', s.id], p);
       await h.again();
@@ -83,14 +112,21 @@
   );
 
   const standing = (key: string): State => s?.items.find((i) => i.key === key)?.state ?? 'OWED';
-  const open = $derived(s?.items.filter((i) => i.state === 'OWED' || i.state === 'IN_DOUBT').sort((a, b) => b.harm - a.harm) ?? []);
+  const open = $derived(
+    s?.items.filter((i) => i.state === 'OWED' || i.state === 'IN_DOUBT').sort((a, b) => b.harm - a.harm) ??
+      [],
+  );
   const closed = $derived(s?.items.filter((i) => i.state === 'IN_HAND' || i.state === 'DROPPED') ?? []);
   const sketch = $derived(s?.plan.sketch.find((f) => f.frame === frame) ?? s?.plan.sketch[0]);
   const why = $derived(s?.plan.checks.find((c) => c.key === asked));
 </script>
 
 {#if id === null}
-  <div class="p-6"><h1>No effect shots yet</h1><p class="soft mb-3">Select the words of an effect in the script and mark them.</p><button class="btn now" onclick={() => go(h.id, 'script')}>Open the script</button></div>
+  <div class="p-6">
+    <h1>No effect shots yet</h1>
+    <p class="soft mb-3">Select the words of an effect in the script and mark them.</p>
+    <button class="now btn" onclick={() => go(h.id, 'script')}>Open the script</button>
+  </div>
 {:else if page.isError}
   <p class="p-6" role="alert">{page.error.message}</p>
 {:else if !s}
@@ -99,21 +135,37 @@
   <div class="shots">
     <div class="title">
       <span class="mono code">{s.code}</span>
-      <div><h1 class:struck={s.omitted}>{s.title}</h1>
-        <p class="why">{s.intent || 'No reason in the story yet.'}</p></div>
+      <div>
+        <h1 class:struck={s.omitted}>{s.title}</h1>
+        <p class="why">{s.intent || 'No reason in the story yet.'}</p>
+      </div>
       <div class="tools">
-        <button class="btn tight" onclick={() => go(h.id, 'script', s.id)}>Break down</button>
-        <button class="btn tight" onclick={() => (listing = true)}>All elements <kbd>e</kbd></button>
-        <a class="btn tight" href="/api/productions/{h.id}/shots/{s.id}/brief.pdf" download>Brief (PDF)</a>
-        <details class="more"><summary class="btn tight">More files</summary>
-          <div class="sheet"><a href="/api/productions/{h.id}/shots/{s.id}/plan.json" download="{s.code}-plan.json">Plan of {s.code} (JSON)</a><a href="/api/productions/{h.id}/briefs.pdf" download>Briefs of all shots (PDF)</a><a href="/api/productions/{h.id}/sheets/shots.csv" download>Breakdown (CSV)</a><a href="/api/productions/{h.id}/sheets/shots.pdf" download>Breakdown (PDF)</a></div>
+        <button class="tight btn" onclick={() => go(h.id, 'script', s.id)}>Break down</button>
+        <button class="tight btn" onclick={() => (listing = true)}>All elements <kbd>e</kbd></button>
+        <a class="tight btn" href="/api/productions/{h.id}/shots/{s.id}/brief.pdf" download>Brief (PDF)</a>
+        <details class="more">
+          <summary class="tight btn">More files</summary>
+          <div class="sheet">
+            <a href="/api/productions/{h.id}/shots/{s.id}/plan.json" download="{s.code}-plan.json"
+              >Plan of {s.code} (JSON)</a
+            ><a href="/api/productions/{h.id}/briefs.pdf" download>Briefs of all shots (PDF)</a><a
+              href="/api/productions/{h.id}/sheets/shots.csv"
+              download>Breakdown (CSV)</a
+            ><a href="/api/productions/{h.id}/sheets/shots.pdf" download>Breakdown (PDF)</a>
+          </div>
         </details>
       </div>
     </div>
     <div class="standing">
       <ol aria-label="Stage: {stageName(s.stage)}">
         {#each STAGES as st, i (st)}
-          <li class:done={i <= reached} class:next={i === reached + 1} class:doubt={i === reached + 1 && s.next?.state === 'IN_DOUBT'}><span>{stageName(st)}</span></li>
+          <li
+            class:done={i <= reached}
+            class:next={i === reached + 1}
+            class:doubt={i === reached + 1 && s.next?.state === 'IN_DOUBT'}
+          >
+            <span>{stageName(st)}</span>
+          </li>
         {/each}
       </ol>
       <p class="sentence" class:pencil={s.next}>{s.sentence}</p>
@@ -124,22 +176,62 @@
         <section class="sheet excerpt">
           <p class="script">{s.sceneHeading}</p>
           <p class="script"><mark>{s.excerpt}</mark></p>
-          <p class="small soft">scene {s.scene} · {s.sceneLength} pages{s.setupNumber ? ` · setup ${s.setupNumber}, ${day(s.day)}` : ' · no setup planned'}</p>
+          <p class="small soft">
+            scene {s.scene} · {s.sceneLength} pages{s.setupNumber
+              ? ` · setup ${s.setupNumber}, ${day(s.day)}`
+              : ' · no setup planned'}
+          </p>
         </section>
         {#if sketch}
           <section class="sheet picture">
-            <div class="flex justify-between items-center mb-1"><span class="mono">frame {sketch.frame}</span>
-              <span class="flex gap-1"><button class="btn tight bare" aria-label="one frame back" onclick={() => (frame = Math.max(s.firstFrame, frame - 1))}>‹</button><button class="btn tight" onclick={() => (playing = !playing)}>{playing ? 'Stop' : 'Play'}</button><button class="btn tight bare" aria-label="one frame on" onclick={() => (frame = Math.min(last, frame + 1))}>›</button></span></div>
+            <div class="mb-1 flex items-center justify-between">
+              <span class="mono">frame {sketch.frame}</span>
+              <span class="flex gap-1"
+                ><button
+                  class="tight bare btn"
+                  aria-label="one frame back"
+                  onclick={() => (frame = Math.max(s.firstFrame, frame - 1))}>‹</button
+                ><button class="tight btn" onclick={() => (playing = !playing)}
+                  >{playing ? 'Stop' : 'Play'}</button
+                ><button
+                  class="tight bare btn"
+                  aria-label="one frame on"
+                  onclick={() => (frame = Math.min(last, frame + 1))}>›</button
+                ></span
+              >
+            </div>
             <Sketch frame={sketch} />
           </section>
         {/if}
       </div>
       <section class="sheet stacked">
-        {#if s.methods.length > 0}<p class="chosen small">{#each s.methods as m, i (m.method)}{#if i > 0}<span class="px-1">+</span>{/if}<strong>{nameOf(m.method)}</strong>{#if m.reason}{' '}<span class="soft">because: {m.reason}{m.considered && m.considered.length > 1 ? ` (over ${m.considered.filter((c) => c !== m.method).map((c) => nameOf(c).toLowerCase()).join(', ')})` : ''}</span>{/if}{/each}{#if h.may('PRODUCER', 'COORDINATOR')} <button class="btn tight bare" onclick={() => (comparing = true)}>Compare and combine <kbd>c</kbd></button>{/if}</p>{/if}
+        {#if s.methods.length > 0}<p class="chosen small">
+            {#each s.methods as m, i (m.method)}{#if i > 0}<span class="px-1">+</span>{/if}<strong
+                >{nameOf(m.method)}</strong
+              >{#if m.reason}{' '}<span class="soft"
+                  >because: {m.reason}{m.considered && m.considered.length > 1
+                    ? ` (over ${m.considered
+                        .filter((c) => c !== m.method)
+                        .map((c) => nameOf(c).toLowerCase())
+                        .join(', ')})`
+                    : ''}</span
+                >{/if}{/each}{#if h.may('PRODUCER', 'COORDINATOR')}
+              <button class="tight bare btn" onclick={() => (comparing = true)}
+                >Compare and combine <kbd>c</kbd></button
+              >{/if}
+          </p>{/if}
         {#if s.plan.layers.length > 0}
           <StackSheet plan={s.plan} items={s.items} first={s.firstFrame} {last} bind:frame />
         {:else}
-          <div class="none"><p>{s.planFault ?? 'Nobody has decided how this is made.'}</p>{#if s.planFault}<button class="btn now mt-3" onclick={() => go(h.id, 'script', s.id)}>Mend the numbers</button>{:else if h.may('PRODUCER', 'COORDINATOR')}<button class="btn now mt-3" onclick={() => (comparing = true)}>Compare methods <kbd>c</kbd></button>{/if}</div>
+          <div class="none">
+            <p>{s.planFault ?? 'Nobody has decided how this is made.'}</p>
+            {#if s.planFault}<button class="now mt-3 btn" onclick={() => go(h.id, 'script', s.id)}
+                >Mend the numbers</button
+              >{:else if h.may('PRODUCER', 'COORDINATOR')}<button
+                class="now mt-3 btn"
+                onclick={() => (comparing = true)}>Compare methods <kbd>c</kbd></button
+              >{/if}
+          </div>
         {/if}
       </section>
     </div>
@@ -149,56 +241,161 @@
 
     <div class="lower">
       <section>
-        <div class="flex items-center gap-2"><h2>Plates</h2>{#if s.tape && s.plan.plates.length > 0}<Tape letter={s.tape} />{/if}<span class="soft small ml-auto">{s.plan.setMinutes ? `${Math.round(s.plan.setMinutes)} min held` : ''}</span></div>
+        <div class="flex items-center gap-2">
+          <h2>Plates</h2>
+          {#if s.tape && s.plan.plates.length > 0}<Tape letter={s.tape} />{/if}<span
+            class="soft small ml-auto"
+            >{s.plan.setMinutes ? `${Math.round(s.plan.setMinutes)} min held` : ''}</span
+          >
+        </div>
         <ul>
           {#each s.plan.plates as p (p.key)}
-            <li class="plate"><span class="pt-[2px]"><Form state={standing(p.key)} now={standing(p.key) === 'IN_DOUBT'} /></span><span><strong class:struck={standing(p.key) === 'DROPPED'}>{p.label}</strong><br /><span class="soft small">{s.items.find((i) => i.key === p.key)?.reason} · {p.seconds.toFixed(0)} s{p.inSet ? ' · in the match set' : ''}</span></span></li>
-          {:else}<li class="soft">{s.methods.length > 0 ? 'None: nothing is shot for it.' : 'Owed once a method is chosen.'}</li>{/each}
+            <li class="plate">
+              <span class="pt-[2px]"
+                ><Form state={standing(p.key)} now={standing(p.key) === 'IN_DOUBT'} /></span
+              ><span
+                ><strong class:struck={standing(p.key) === 'DROPPED'}>{p.label}</strong><br /><span
+                  class="soft small"
+                  >{s.items.find((i) => i.key === p.key)?.reason} · {p.seconds.toFixed(0)} s{p.inSet
+                    ? ' · in the match set'
+                    : ''}</span
+                ></span
+              >
+            </li>
+          {:else}<li class="soft">
+              {s.methods.length > 0 ? 'None: nothing is shot for it.' : 'Owed once a method is chosen.'}
+            </li>{/each}
         </ul>
-        {#if missing}<button class="btn tight mt-2" onclick={() => (rescuing = true)}>What else could be made of the takes <kbd>r</kbd></button>{/if}
-        {#if s.plan.elements.length > 0}<h2 class="mt-3">Elements</h2><ul>{#each s.plan.elements as e (e.key)}<li class="plate"><Form state={standing(e.key)} /><span><strong>{e.label}</strong><br /><span class="soft small">{standing(e.key) === 'OWED' ? `${e.source.toLowerCase()}: ${e.how}` : s.items.find((i) => i.key === e.key)?.reason} · {e.blend}, from {e.minWidthPx} px</span></span></li>{/each}</ul>{/if}
-        {#if s.plan.aids.length > 0}<h2 class="mt-3">Kit</h2><ul class="small">{#each s.plan.aids as a (a.key)}<li>{a.label} <span class="soft">{a.purpose}{a.setting ? ` · ${a.setting}` : ''}</span></li>{/each}</ul>{/if}
+        {#if missing}<button class="tight mt-2 btn" onclick={() => (rescuing = true)}
+            >What else could be made of the takes <kbd>r</kbd></button
+          >{/if}
+        {#if s.plan.elements.length > 0}<h2 class="mt-3">Elements</h2>
+          <ul>
+            {#each s.plan.elements as e (e.key)}<li class="plate">
+                <Form state={standing(e.key)} /><span
+                  ><strong>{e.label}</strong><br /><span class="soft small"
+                    >{standing(e.key) === 'OWED'
+                      ? `${e.source.toLowerCase()}: ${e.how}`
+                      : s.items.find((i) => i.key === e.key)?.reason} · {e.blend}, from {e.minWidthPx} px</span
+                  ></span
+                >
+              </li>{/each}
+          </ul>{/if}
+        {#if s.plan.aids.length > 0}<h2 class="mt-3">Kit</h2>
+          <ul class="small">
+            {#each s.plan.aids as a (a.key)}<li>
+                {a.label} <span class="soft">{a.purpose}{a.setting ? ` · ${a.setting}` : ''}</span>
+              </li>{/each}
+          </ul>{/if}
       </section>
 
       <section>
         {#if s.plan.cameraBrief.length > 0}
           <h2>Camera brief</h2>
-          <dl class="brief">{#each s.plan.cameraBrief as b (b.property)}<div title={b.reason}><dt>{b.label}</dt><dd class="mono">{b.value}</dd></div>{/each}</dl>
+          <dl class="brief">
+            {#each s.plan.cameraBrief as b (b.property)}<div title={b.reason}>
+                <dt>{b.label}</dt>
+                <dd class="mono">{b.value}</dd>
+              </div>{/each}
+          </dl>
         {/if}
-        {#if s.plan.drawings.length > 0}<div class="drawings">{#each s.plan.drawings as d (d.key)}<Drawing drawing={d} {frame} />{/each}</div>{/if}
+        {#if s.plan.drawings.length > 0}<div class="drawings">
+            {#each s.plan.drawings as d (d.key)}<Drawing drawing={d} {frame} />{/each}
+          </div>{/if}
         {#if s.plan.checks.length > 0}
           <h2 class="mt-3">The sums</h2>
           <ul>
             {#each s.plan.checks as c (c.key)}
-              <li class="rule"><button class="check" aria-expanded={asked === c.key} onclick={() => (asked = asked === c.key ? '' : c.key)}>
-                <Form state={c.grade === 'HOLDS' ? 'IN_HAND' : 'IN_DOUBT'} now={c.grade === 'FAILS'} size={12} /><span>{c.title} <span class="soft">{c.figure}</span></span></button>
-                {#if why && asked === c.key}<p class="small because">{why.remedy} <span class="soft">{why.inputs}. <span class="mono">{why.formula}</span></span>{#if why.sum} <button class="btn tight bare" onclick={() => foot.reckon(why.sum)}>What if? ({why.sum} in the reckoner)</button>{/if}</p>{/if}</li>
+              <li class="rule">
+                <button
+                  class="check"
+                  aria-expanded={asked === c.key}
+                  onclick={() => (asked = asked === c.key ? '' : c.key)}
+                >
+                  <Form
+                    state={c.grade === 'HOLDS' ? 'IN_HAND' : 'IN_DOUBT'}
+                    now={c.grade === 'FAILS'}
+                    size={12}
+                  /><span>{c.title} <span class="soft">{c.figure}</span></span></button
+                >
+                {#if why && asked === c.key}<p class="small because">
+                    {why.remedy}
+                    <span class="soft">{why.inputs}. <span class="mono">{why.formula}</span></span
+                    >{#if why.sum}
+                      <button class="tight bare btn" onclick={() => foot.reckon(why.sum)}
+                        >What if? ({why.sum} in the reckoner)</button
+                      >{/if}
+                  </p>{/if}
+              </li>
             {/each}
           </ul>
         {/if}
         {#if s.plan.tasks.length > 0}
           <h2 class="mt-3">Tasks <span class="soft mono">{hours(s.plan.effort)}</span></h2>
-          <ul class="small">{#each s.plan.tasks as t (t.key)}<li class="flex justify-between rule py-[2px]"><span>{t.label} <span class="soft">{Math.round(t.units * 10) / 10} × {t.kind.toLowerCase().replaceAll('_', ' ')}, {t.difficulty.toLowerCase()}</span></span><span class="mono">{hours(t.hours)}</span></li>{/each}</ul>
+          <ul class="small">
+            {#each s.plan.tasks as t (t.key)}<li class="rule flex justify-between py-[2px]">
+                <span
+                  >{t.label}
+                  <span class="soft"
+                    >{Math.round(t.units * 10) / 10} × {t.kind.toLowerCase().replaceAll('_', ' ')},
+                    {t.difficulty.toLowerCase()}</span
+                  ></span
+                ><span class="mono">{hours(t.hours)}</span>
+              </li>{/each}
+          </ul>
         {/if}
       </section>
 
       <section>
-        <div class="flex justify-between items-baseline"><h2>Owed</h2><span class="mono soft">{open.length} of {s.items.length}</span></div>
-        <ul>{#each open as i, n (i.key)}<OwedRow shot={s.id} item={i} now={n === 0} />{:else}<li class="soft">Nothing is owed now.</li>{/each}</ul>
+        <div class="flex items-baseline justify-between">
+          <h2>Owed</h2>
+          <span class="mono soft">{open.length} of {s.items.length}</span>
+        </div>
+        <ul>
+          {#each open as i, n (i.key)}<OwedRow shot={s.id} item={i} now={n === 0} />{:else}<li class="soft">
+              Nothing is owed now.
+            </li>{/each}
+        </ul>
         {#if closed.length > 0}
-          <details class="mt-2"><summary class="small">{closed.length} in hand or dropped</summary><ul>{#each closed as i (i.key)}<OwedRow shot={s.id} item={i} />{/each}</ul></details>
+          <details class="mt-2">
+            <summary class="small">{closed.length} in hand or dropped</summary>
+            <ul>
+              {#each closed as i (i.key)}<OwedRow shot={s.id} item={i} />{/each}
+            </ul>
+          </details>
         {/if}
         {#if s.loose.length > 0}
-          <h2 class="mt-3">Loose</h2><p class="small soft">Evidence whose place in the plan is gone: {s.loose.join(', ')}. It is kept; bring the value back and it is tied again.</p>
+          <h2 class="mt-3">Loose</h2>
+          <p class="small soft">
+            Evidence whose place in the plan is gone: {s.loose.join(', ')}. It is kept; bring the value back
+            and it is tied again.
+          </p>
         {/if}
-        {#if s.said.length > 0}<details class="mt-2"><summary class="small">What was said</summary><ul class="small">{#each s.said as e (e.at + e.item)}<li class="rule py-1"><span class="soft">{moment(e.at)} {e.by}</span> {e.item.split(':')[1]}: {e.words}</li>{/each}</ul></details>{/if}
+        {#if s.said.length > 0}<details class="mt-2">
+            <summary class="small">What was said</summary>
+            <ul class="small">
+              {#each s.said as e (e.at + e.item)}<li class="rule py-1">
+                  <span class="soft">{moment(e.at)} {e.by}</span>
+                  {e.item.split(':')[1]}: {e.words}
+                </li>{/each}
+            </ul>
+          </details>{/if}
       </section>
     </div>
 
     {#if s.plan.cautions.length > 0}
       <section class="cautions rule">
         <h2>Cautions</h2>
-        {#each s.plan.cautions as c (c.key)}<p><span class="pt-[2px]"><Form state={standing(c.key)} size={12} now={standing(c.key) !== 'IN_HAND'} /></span><span>{c.text} {#if standing(c.key) === 'IN_HAND'}<span class="soft">Signed: {s.items.find((i) => i.key === c.key)?.reason}</span>{:else}<strong class="pencil">Not signed: ask the {c.ask}.</strong>{/if}</span></p>{/each}
+        {#each s.plan.cautions as c (c.key)}<p>
+            <span class="pt-[2px]"
+              ><Form state={standing(c.key)} size={12} now={standing(c.key) !== 'IN_HAND'} /></span
+            ><span
+              >{c.text}
+              {#if standing(c.key) === 'IN_HAND'}<span class="soft"
+                  >Signed: {s.items.find((i) => i.key === c.key)?.reason}</span
+                >{:else}<strong class="pencil">Not signed: ask the {c.ask}.</strong>{/if}</span
+            >
+          </p>{/each}
         <p class="small soft">Local code and the production's own risk assessment decide.</p>
       </section>
     {/if}
@@ -206,7 +403,11 @@
 {/if}
 
 <Sheet bind:open={comparing} title="How is it made?" wide>
-  {#if s}<Compare shot={s.id} taken={s.methods.map((m) => m.method)} onchoose={(m, r, c) => void choose(m, r, c)} />{/if}
+  {#if s}<Compare
+      shot={s.id}
+      taken={s.methods.map((m) => m.method)}
+      onchoose={(m, r, c) => void choose(m, r, c)}
+    />{/if}
 </Sheet>
 <Sheet bind:open={rescuing} title="What else could be made of the takes" wide>
   {#if s}<Rescue shot={s.id} />{/if}

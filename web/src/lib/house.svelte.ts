@@ -7,15 +7,34 @@ const KEY = Symbol('house');
 
 /** What more than one part of the interface reads of a production. */
 export const reads = {
-  production: (id: string) => ({ queryKey: [id, 'production'], queryFn: () => got(api.GET('/api/productions/{production}', { params: { path: { production: id } } })) }),
-  reel: (id: string) => ({ queryKey: [id, 'reel'], queryFn: () => got(api.GET('/api/productions/{production}/reel', { params: { path: { production: id } } })) }),
-  shots: (id: string) => ({ queryKey: [id, 'shots'], queryFn: () => got(api.GET('/api/productions/{production}/shots', { params: { path: { production: id }, query: { size: 500 } } })) }),
+  production: (id: string) => ({
+    queryKey: [id, 'production'],
+    queryFn: () => got(api.GET('/api/productions/{production}', { params: { path: { production: id } } })),
+  }),
+  reel: (id: string) => ({
+    queryKey: [id, 'reel'],
+    queryFn: () =>
+      got(api.GET('/api/productions/{production}/reel', { params: { path: { production: id } } })),
+  }),
+  shots: (id: string) => ({
+    queryKey: [id, 'shots'],
+    queryFn: () =>
+      got(
+        api.GET('/api/productions/{production}/shots', {
+          params: { path: { production: id }, query: { size: 500 } },
+        }),
+      ),
+  }),
   /** null when there is no script yet */
   draft: (id: string, draft: string) => ({
     queryKey: [id, 'draft', draft],
     queryFn: async () => {
       try {
-        return await got(api.GET('/api/productions/{production}/drafts/{draft}', { params: { path: { production: id, draft } } }));
+        return await got(
+          api.GET('/api/productions/{production}/drafts/{draft}', {
+            params: { path: { production: id, draft } },
+          }),
+        );
       } catch (e) {
         if (e instanceof Refused && e.status === 404) return null;
         throw e;
@@ -33,7 +52,12 @@ export class House {
   constructor(private readonly of: () => string) {
     this.production = createQuery(() => reads.production(of()));
     this.reel = createQuery(() => reads.reel(of()));
-    this.days = createQuery(() => ({ queryKey: [of(), 'days'], enabled: this.view !== undefined && this.role !== 'GUEST', queryFn: () => got(api.GET('/api/productions/{production}/days', { params: { path: { production: of() } } })) }));
+    this.days = createQuery(() => ({
+      queryKey: [of(), 'days'],
+      enabled: this.view !== undefined && this.role !== 'GUEST',
+      queryFn: () =>
+        got(api.GET('/api/productions/{production}/days', { params: { path: { production: of() } } })),
+    }));
   }
 
   get id(): string {

@@ -2,7 +2,14 @@ import { QueryClient } from '@tanstack/svelte-query';
 import { Refused, type Schemas } from './api/client';
 
 export const queries = new QueryClient({
-  defaultOptions: { queries: { staleTime: 30_000, retry: (n, e) => !(e instanceof Refused && e.status > 0) && n < 3, refetchOnWindowFocus: false, networkMode: 'always' } },
+  defaultOptions: {
+    queries: {
+      staleTime: 30_000,
+      retry: (n, e) => !(e instanceof Refused && e.status > 0) && n < 3,
+      refetchOnWindowFocus: false,
+      networkMode: 'always',
+    },
+  },
 });
 
 /** What the whole frame shares: who is here, what is said at the foot, whether the line is open. */
@@ -14,7 +21,10 @@ class Frame {
   /** Sum the reckoner is asked to show next. */
   sum = $state('');
 
-  night = $state(localStorage.getItem('look') === 'night' || (localStorage.getItem('look') === null && matchMedia('(prefers-color-scheme: dark)').matches));
+  night = $state(
+    localStorage.getItem('look') === 'night' ||
+      (localStorage.getItem('look') === null && matchMedia('(prefers-color-scheme: dark)').matches),
+  );
   private timer = 0;
 
   reckon(sum: string): void {
@@ -28,7 +38,10 @@ class Frame {
 
   /** Says what went wrong; it stays until the next word. */
   wrong(e: unknown): void {
-    this.note(e instanceof Refused ? `${e.title}. ${e.detail}` : e instanceof Error ? e.message : String(e), true);
+    this.note(
+      e instanceof Refused ? `${e.title}. ${e.detail}` : e instanceof Error ? e.message : String(e),
+      true,
+    );
   }
 
   private note(words: string, bad: boolean): void {

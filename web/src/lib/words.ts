@@ -7,18 +7,37 @@ export type Desk = (typeof DESKS)[number];
 export const deskName = (d: Desk): string => d[0]!.toUpperCase() + d.slice(1);
 
 export type State = Schemas['OwedItem']['state'];
-export const STATE: Record<State, string> = { IN_HAND: 'in hand', OWED: 'owed', IN_DOUBT: 'in doubt', DROPPED: 'dropped' };
+export const STATE: Record<State, string> = {
+  IN_HAND: 'in hand',
+  OWED: 'owed',
+  IN_DOUBT: 'in doubt',
+  DROPPED: 'dropped',
+};
 
 export type Stage = Schemas['ShotView']['stage'];
 export const STAGES: Stage[] = ['MARKED', 'PLANNED', 'SHOT', 'BUILT', 'AGREED', 'DELIVERED'];
 export const stageName = (s: Stage): string => s[0] + s.slice(1).toLowerCase();
 
 export type Due = Schemas['OwedItem']['due'];
-export const DUE: Record<Due, string> = { BEFORE_STRIKE: 'Before the set is struck', BEFORE_DAY: 'Before the shooting day', BEFORE_DELIVERY: 'Before delivery' };
+export const DUE: Record<Due, string> = {
+  BEFORE_STRIKE: 'Before the set is struck',
+  BEFORE_DAY: 'Before the shooting day',
+  BEFORE_DELIVERY: 'Before delivery',
+};
 
-export const WHO: Record<Schemas['OwedItem']['who'], string> = { PRODUCER: 'producer', FLOOR: 'floor', ARTIST: 'artist' };
+export const WHO: Record<Schemas['OwedItem']['who'], string> = {
+  PRODUCER: 'producer',
+  FLOOR: 'floor',
+  ARTIST: 'artist',
+};
 
-export const ROLE: Record<Schemas['Seat']['role'], string> = { PRODUCER: 'producer', COORDINATOR: 'coordinator', FLOOR: 'floor', ARTIST: 'artist', GUEST: 'guest reviewer' };
+export const ROLE: Record<Schemas['Seat']['role'], string> = {
+  PRODUCER: 'producer',
+  COORDINATOR: 'coordinator',
+  FLOOR: 'floor',
+  ARTIST: 'artist',
+  GUEST: 'guest reviewer',
+};
 
 const WEEKDAY = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short' });
 const CLOCK = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
@@ -39,7 +58,11 @@ export function hours(e: { low: number; high: number }): string {
 }
 
 export function bytes(n: number): string {
-  return n < 1e6 ? `${Math.max(1, Math.round(n / 1e3))} kB` : n < 1e9 ? `${(n / 1e6).toFixed(1)} MB` : `${(n / 1e9).toFixed(2)} GB`;
+  return n < 1e6
+    ? `${Math.max(1, Math.round(n / 1e3))} kB`
+    : n < 1e9
+      ? `${(n / 1e6).toFixed(1)} MB`
+      : `${(n / 1e9).toFixed(2)} GB`;
 }
 
 /** 1 page, 2 pages */

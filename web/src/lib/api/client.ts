@@ -28,14 +28,21 @@ export function token(): string {
 
 /** Turns an answer that is not good into a Refused. */
 export async function refusal(response: Response): Promise<Refused> {
-  let body: Record<string, unknown> = {};
+  let body: Record<string, unknown>;
   try {
     body = (await response.json()) as Record<string, unknown>;
   } catch {
     body = {};
   }
   const words = (value: unknown, otherwise: string) => (typeof value === 'string' ? value : otherwise);
-  return new Refused(response.status, words(body['title'], 'The server could not do that'), words(body['detail'], response.statusText), typeof body['field'] === 'string' ? body['field'] : undefined, body['theirs'], body['yours']);
+  return new Refused(
+    response.status,
+    words(body['title'], 'The server could not do that'),
+    words(body['detail'], response.statusText),
+    typeof body['field'] === 'string' ? body['field'] : undefined,
+    body['theirs'],
+    body['yours'],
+  );
 }
 
 const guard: Middleware = {
@@ -62,7 +69,12 @@ export async function got<T>(call: Promise<{ data?: T }>): Promise<T> {
 }
 
 /** Sends a file with progress (0 to 1); the answer is the body. */
-export function send<T>(url: string, form: FormData, progress: (share: number) => void, signal?: AbortSignal): Promise<T> {
+export function send<T>(
+  url: string,
+  form: FormData,
+  progress: (share: number) => void,
+  signal?: AbortSignal,
+): Promise<T> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
     request.open('POST', url);
@@ -72,10 +84,15 @@ export function send<T>(url: string, form: FormData, progress: (share: number) =
       if (request.status < 300) {
         resolve(JSON.parse(request.responseText) as T);
       } else {
-        void refusal(new Response(request.responseText, { status: request.status, statusText: request.statusText })).then(reject);
+        void refusal(
+          new Response(request.responseText, { status: request.status, statusText: request.statusText }),
+        ).then(reject);
       }
     };
-    request.onerror = () => reject(new Refused(0, 'No connection', 'The file did not arrive. It is still on your disk; try again.'));
+    request.onerror = () =>
+      reject(
+        new Refused(0, 'No connection', 'The file did not arrive. It is still on your disk; try again.'),
+      );
     request.onabort = () => reject(new Refused(0, 'Stopped', 'The upload was stopped; nothing was kept.'));
     signal?.addEventListener('abort', () => request.abort());
     request.send(form);

@@ -4,7 +4,10 @@
   import { api, got, type Schemas } from '../api/client';
   import { house } from '../house.svelte';
 
-  /** A clip, shown frame by frame: by its proxy, or by single frames of the clip itself until that is made. */
+  /**
+   * A clip, shown frame by frame: by its proxy, or by single frames of the clip itself until that is
+   * made.
+   */
   interface Props {
     clip: Schemas['ClipView'];
     frame: number;
@@ -21,7 +24,12 @@
     queryKey: ['proxy', clip.id],
     enabled: clip.proxy === 'MAKING',
     refetchInterval: (q) => (q.state.data && q.state.data.proxy !== 'MAKING' ? false : 700),
-    queryFn: () => got(api.GET('/api/productions/{production}/clips/{clip}', { params: { path: { production: h.id, clip: clip.id } } })),
+    queryFn: () =>
+      got(
+        api.GET('/api/productions/{production}/clips/{clip}', {
+          params: { path: { production: h.id, clip: clip.id } },
+        }),
+      ),
   }));
   const now = $derived(clip.proxy === 'MAKING' ? (stand.data ?? clip) : clip);
   const ready = $derived(now.proxy === 'READY');
@@ -40,35 +48,74 @@
   });
   function pick(e: PointerEvent): void {
     const r = (e.currentTarget as HTMLElement).getBoundingClientRect();
-    onpick?.({ x: ((e.clientX - r.left) / r.width) * clip.width, y: ((e.clientY - r.top) / r.height) * clip.height });
+    onpick?.({
+      x: ((e.clientX - r.left) / r.width) * clip.width,
+      y: ((e.clientY - r.top) / r.height) * clip.height,
+    });
   }
   const before = $derived(now.strip.filter((n) => n <= frame).length - 1);
 </script>
 
 <!-- svelte-ignore a11y_no_static_element_interactions -->
-<div class="clip" class:aimed={onpick} onpointerdown={pick} style:aspect-ratio="{clip.width} / {clip.height}" style:max-width="calc(42vh * {clip.width / clip.height})">
+<div
+  class="clip"
+  class:aimed={onpick}
+  onpointerdown={pick}
+  style:aspect-ratio="{clip.width} / {clip.height}"
+  style:max-width="calc(42vh * {clip.width / clip.height})"
+>
   {#if ready}
-    <video bind:this={video} src={file('proxy')} muted playsinline preload="auto" aria-label={label} onloadeddata={() => video && (video.currentTime = middle)}></video>
+    <video
+      bind:this={video}
+      src={file('proxy')}
+      muted
+      playsinline
+      preload="auto"
+      aria-label={label}
+      onloadeddata={() => video && (video.currentTime = middle)}
+    ></video>
   {:else}
     <img src={file(`frames/${asked}`)} alt="{label}, frame {asked}" />
   {/if}
   <svg viewBox="0 0 {clip.width} {clip.height}" aria-hidden="true">{@render over?.()}</svg>
 </div>
 {#if ready}
-  <div class="film" style:background-image="url({file('strip')})" role="group" aria-label="frames of the take">
-    {#each now.strip as n, i (n)}<button style:flex="1" aria-label="to frame {n}" aria-current={i === before ? 'true' : undefined} onclick={() => (frame = n)}></button>{/each}
+  <div
+    class="film"
+    style:background-image="url({file('strip')})"
+    role="group"
+    aria-label="frames of the take"
+  >
+    {#each now.strip as n, i (n)}<button
+        style:flex="1"
+        aria-label="to frame {n}"
+        aria-current={i === before ? 'true' : undefined}
+        onclick={() => (frame = n)}
+      ></button>{/each}
   </div>
 {:else if now.proxy === 'MAKING'}
-  <p class="soft small mt-1" role="status">{now.made > 0 ? `A copy that plays is being made, ${Math.round(now.made * 100)} %.` : 'A copy that plays waits to be made.'} Single frames are shown until then.</p>
+  <p class="soft small mt-1" role="status">
+    {now.made > 0
+      ? `A copy that plays is being made, ${Math.round(now.made * 100)} %.`
+      : 'A copy that plays waits to be made.'} Single frames are shown until then.
+  </p>
 {:else}
-  <p class="small mt-1" role="status">No copy that plays could be made: {now.fault} Single frames are shown.</p>
+  <p class="small mt-1" role="status">
+    No copy that plays could be made: {now.fault} Single frames are shown.
+  </p>
 {/if}
 <input type="range" min="0" max={now.frames - 1} bind:value={frame} aria-label="frame" />
 <div class="flex items-center gap-2">
-  <button class="btn tight" onclick={() => (frame = Math.max(0, frame - 1))} aria-label="frame back">‹ <kbd>,</kbd></button>
-  <button class="btn tight" onclick={() => (frame = Math.min(now.frames - 1, frame + 1))} aria-label="frame on"><kbd>.</kbd> ›</button>
+  <button class="tight btn" onclick={() => (frame = Math.max(0, frame - 1))} aria-label="frame back"
+    >‹ <kbd>,</kbd></button
+  >
+  <button
+    class="tight btn"
+    onclick={() => (frame = Math.min(now.frames - 1, frame + 1))}
+    aria-label="frame on"><kbd>.</kbd> ›</button
+  >
   <span class="mono grow">frame {frame} of {now.frames - 1}</span>
-  <a class="btn tight" href={file('file')} download>Download</a>
+  <a class="tight btn" href={file('file')} download>Download</a>
 </div>
 
 <style>

@@ -20,7 +20,12 @@
     filesWrong = null;
     turnover = null;
     try {
-      turnover = await got(api.POST('/api/productions/{production}/bench/turnover', { params: { path: { production: h.id } }, body: { files, readAt: readAt || undefined, first, count } }));
+      turnover = await got(
+        api.POST('/api/productions/{production}/bench/turnover', {
+          params: { path: { production: h.id } },
+          body: { files, readAt: readAt || undefined, first, count },
+        }),
+      );
     } catch (e) {
       filesWrong = e instanceof Refused ? e : new Refused(0, '', String(e));
     }
@@ -30,7 +35,12 @@
     solveWrong = null;
     solve = null;
     try {
-      solve = await got(api.POST('/api/productions/{production}/bench/solve', { params: { path: { production: h.id } }, body: { errorPx: error, csv: csv || undefined, width } }));
+      solve = await got(
+        api.POST('/api/productions/{production}/bench/solve', {
+          params: { path: { production: h.id } },
+          body: { errorPx: error, csv: csv || undefined, width },
+        }),
+      );
     } catch (e) {
       solveWrong = e instanceof Refused ? e : new Refused(0, '', String(e));
     }
@@ -41,19 +51,53 @@
   <form onsubmit={(e) => (e.preventDefault(), void check())}>
     <h2>A sequence of frames</h2>
     <p class="soft small mb-2">Choose the files, or paste their names. Nothing is uploaded but the names.</p>
-    <label class="btn tight mb-2">Choose files<input class="sr-only" type="file" multiple onchange={(e) => (files = [...(e.currentTarget.files ?? [])].map((f) => f.name).join('\n'))} /></label>
-    <label class="field"><span>Names, one a line</span><textarea class="textarea mono" rows="8" bind:value={files} class:wrong={filesWrong?.field === 'files'} placeholder="TK-04-010_clean.1001.exr"></textarea></label>
+    <label class="tight mb-2 btn"
+      >Choose files<input
+        class="sr-only"
+        type="file"
+        multiple
+        onchange={(e) => (files = [...(e.currentTarget.files ?? [])].map((f) => f.name).join('\n'))}
+      /></label
+    >
+    <label class="field"
+      ><span>Names, one a line</span><textarea
+        class="mono textarea"
+        rows="8"
+        bind:value={files}
+        class:wrong={filesWrong?.field === 'files'}
+        placeholder="TK-04-010_clean.1001.exr"></textarea></label
+    >
     <div class="row">
-      <label class="field"><span>First frame promised</span><input class="input mono" type="number" bind:value={first} /></label>
-      <label class="field"><span>Frames promised</span><input class="input mono" type="number" bind:value={count} /></label>
-      <label class="field"><span>Rate the list says</span><input class="input mono" bind:value={readAt} placeholder="none" class:wrong={filesWrong?.field === 'readAt'} /></label>
+      <label class="field"
+        ><span>First frame promised</span><input class="mono input" type="number" bind:value={first} /></label
+      >
+      <label class="field"
+        ><span>Frames promised</span><input class="mono input" type="number" bind:value={count} /></label
+      >
+      <label class="field"
+        ><span>Rate the list says</span><input
+          class="mono input"
+          bind:value={readAt}
+          placeholder="none"
+          class:wrong={filesWrong?.field === 'readAt'}
+        /></label
+      >
     </div>
-    <button class="btn now mt-3" disabled={files.trim() === ''}>Check the sequence</button>
+    <button class="now mt-3 btn" disabled={files.trim() === ''}>Check the sequence</button>
     {#if filesWrong}<p class="pencil mt-2" role="alert">{filesWrong.detail}</p>{/if}
     {#if turnover}
       <div class="found mt-3" role="status">
-        <p class="verdict" class:bad={turnover.faults.length > 0}>{turnover.faults.length === 0 ? 'Complete' : turnover.faults.length === 1 ? '1 thing is wrong' : `${turnover.faults.length} things are wrong`}: {turnover.name}, {turnover.frames.count} frames, {turnover.frames.first} to {turnover.frames.last}</p>
-        <ul>{#each turnover.faults as f (f)}<li>{f[0]?.toUpperCase()}{f.slice(1)}.</li>{/each}</ul>
+        <p class="verdict" class:bad={turnover.faults.length > 0}>
+          {turnover.faults.length === 0
+            ? 'Complete'
+            : turnover.faults.length === 1
+              ? '1 thing is wrong'
+              : `${turnover.faults.length} things are wrong`}: {turnover.name}, {turnover.frames.count} frames,
+          {turnover.frames.first} to {turnover.frames.last}
+        </p>
+        <ul>
+          {#each turnover.faults as f (f)}<li>{f[0]?.toUpperCase()}{f.slice(1)}.</li>{/each}
+        </ul>
       </div>
     {/if}
   </form>
@@ -61,17 +105,54 @@
     <h2>A camera solve</h2>
     <p class="soft small mb-2">Enter the error the solve reported, or the residual of every frame.</p>
     <div class="row">
-      <label class="field"><span>Error, px</span><input class="input mono" type="number" step="0.01" min="0" bind:value={error} class:wrong={solveWrong?.field === 'error' || solveWrong?.field === 'errorPx'} /></label>
-      <label class="field"><span>Width that was solved, px</span><input class="input mono" type="number" bind:value={width} placeholder={`${h.view?.capture.width ?? ''}`} class:wrong={solveWrong?.field === 'width'} /></label>
+      <label class="field"
+        ><span>Error, px</span><input
+          class="mono input"
+          type="number"
+          step="0.01"
+          min="0"
+          bind:value={error}
+          class:wrong={solveWrong?.field === 'error' || solveWrong?.field === 'errorPx'}
+        /></label
+      >
+      <label class="field"
+        ><span>Width that was solved, px</span><input
+          class="mono input"
+          type="number"
+          bind:value={width}
+          placeholder={`${h.view?.capture.width ?? ''}`}
+          class:wrong={solveWrong?.field === 'width'}
+        /></label
+      >
     </div>
-    <label class="btn tight mt-2">Read a table<input class="sr-only" type="file" accept=".csv,.txt" onchange={async (e) => (csv = (await e.currentTarget.files?.[0]?.text()) ?? '')} /></label>
-    <label class="field mt-2"><span>Residuals: frame, error in px</span><textarea class="textarea mono" rows="8" bind:value={csv} class:wrong={solveWrong?.field?.startsWith('csv') ?? false} placeholder={'frame,error\n1001,0.42'}></textarea></label>
-    <button class="btn now mt-3" disabled={csv.trim() === '' && error === undefined}>Grade the solve</button>
+    <label class="tight mt-2 btn"
+      >Read a table<input
+        class="sr-only"
+        type="file"
+        accept=".csv,.txt"
+        onchange={async (e) => (csv = (await e.currentTarget.files?.[0]?.text()) ?? '')}
+      /></label
+    >
+    <label class="field mt-2"
+      ><span>Residuals: frame, error in px</span><textarea
+        class="mono textarea"
+        rows="8"
+        bind:value={csv}
+        class:wrong={solveWrong?.field?.startsWith('csv') ?? false}
+        placeholder={'frame,error\n1001,0.42'}></textarea></label
+    >
+    <button class="now mt-3 btn" disabled={csv.trim() === '' && error === undefined}>Grade the solve</button>
     {#if solveWrong}<p class="pencil mt-2" role="alert">{solveWrong.detail}</p>{/if}
     {#if solve}
       <div class="found mt-3" role="status">
-        <p class="verdict" class:bad={solve.grade === 'NOT_USABLE' || solve.grade === 'SOFT_OR_FAR'}>{solve.advice}</p>
-        <p class="mono">{solve.errorPx.toFixed(2)} px as solved{solve.worst.length > 0 ? `, worst ${solve.worstPx.toFixed(2)} px` : ''}</p>
+        <p class="verdict" class:bad={solve.grade === 'NOT_USABLE' || solve.grade === 'SOFT_OR_FAR'}>
+          {solve.advice}
+        </p>
+        <p class="mono">
+          {solve.errorPx.toFixed(2)} px as solved{solve.worst.length > 0
+            ? `, worst ${solve.worstPx.toFixed(2)} px`
+            : ''}
+        </p>
       </div>
     {/if}
   </form>

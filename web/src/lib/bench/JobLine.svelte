@@ -9,10 +9,12 @@
   <div class="line" role="status">
     <progress value={job.now.share} max="1" aria-label="measuring"></progress>
     <span class="soft small">{job.now.doing}</span>
-    <button class="btn tight" onclick={() => job.stop()}>Stop</button>
+    <button class="tight btn" onclick={() => job.stop()}>Stop</button>
   </div>
 {:else if job.now?.stand === 'FAILED'}
-  <p class="wrong" role="alert">{job.now.fault} <span class="soft">Nothing was kept; the pictures are as they were.</span></p>
+  <p class="wrong" role="alert">
+    {job.now.fault} <span class="soft">Nothing was kept; the pictures are as they were.</span>
+  </p>
 {:else if job.now?.stand === 'CANCELLED'}
   <p class="soft" role="status">Stopped. Nothing was kept.</p>
 {/if}

@@ -10,26 +10,41 @@
   let { set }: { set: Schemas['BenchSet'] } = $props();
   const h = house();
   const job = new Job(() => h.id);
-  const able = $derived(set.takes.filter((t) => t.stills.length > 0 && t.call !== 'NO_GOOD' && t.call !== 'FALSE_START'));
+  const able = $derived(
+    set.takes.filter((t) => t.stills.length > 0 && t.call !== 'NO_GOOD' && t.call !== 'FALSE_START'),
+  );
   let leftId = $state('');
   let rightId = $state('');
   let drift = $state(0);
   let shown = $state(true);
   const left = $derived(able.find((t) => t.id === leftId) ?? able[0]);
-  const right = $derived(able.find((t) => t.id === rightId) ?? able.find((t) => t.id !== left?.id && t.plate !== left?.plate) ?? able[1]);
+  const right = $derived(
+    able.find((t) => t.id === rightId) ??
+      able.find((t) => t.id !== left?.id && t.plate !== left?.plate) ??
+      able[1],
+  );
   const a = $derived(left?.stills[0]);
   const b = $derived(right?.stills[0]);
   const j = $derived(job.done?.join ?? null);
   // A component is made for each set.
   // svelte-ignore state_referenced_locally
   let from = $state<number | null>(set.firstFrame);
-  const file = (kind: string) => `/api/productions/${h.id}/bench/jobs/${job.done?.id}/join.${kind}?from=${from ?? 0}`;
+  const file = (kind: string) =>
+    `/api/productions/${h.id}/bench/jobs/${job.done?.id}/join.${kind}?from=${from ?? 0}`;
   const name = (t: Schemas['BenchTake'] | undefined) => (t ? `${t.label}, take ${t.number}` : '');
   const picture = (id: string | undefined) => `/api/productions/${h.id}/stills/${id}/picture`;
   const w = $derived(a?.width ?? 1280);
   const tall = $derived(a?.height ?? 720);
   async function find(): Promise<void> {
-    if (a && b && !job.busy) await job.run(() => got(api.POST('/api/productions/{production}/bench/joins', { params: { path: { production: h.id } }, body: { left: a.id, right: b.id, driftStops: drift } })));
+    if (a && b && !job.busy)
+      await job.run(() =>
+        got(
+          api.POST('/api/productions/{production}/bench/joins', {
+            params: { path: { production: h.id } },
+            body: { left: a.id, right: b.id, driftStops: drift },
+          }),
+        ),
+      );
   }
 
   $effect(() => tinykeys(window, { Enter: free(() => void find()), v: free(() => (shown = !shown)) }));
@@ -38,8 +53,21 @@
 <div class="two">
   <div class="min-w-0">
     {#if a && b}
-      <svg class="comp" viewBox="0 0 {w} {tall}" role="img" aria-label={j ? `composite of ${name(left)} and ${name(right)} along the join` : `${name(left)} at the left, ${name(right)} at the right`}>
-        <defs><clipPath id="right-of-join"><path d={j ? `${j.svg}L${w} ${tall}L${w} 0Z` : `M${w / 2} 0L${w / 2} ${tall}L${w} ${tall}L${w} 0Z`} /></clipPath></defs>
+      <svg
+        class="comp"
+        viewBox="0 0 {w} {tall}"
+        role="img"
+        aria-label={j
+          ? `composite of ${name(left)} and ${name(right)} along the join`
+          : `${name(left)} at the left, ${name(right)} at the right`}
+      >
+        <defs
+          ><clipPath id="right-of-join"
+            ><path
+              d={j ? `${j.svg}L${w} ${tall}L${w} 0Z` : `M${w / 2} 0L${w / 2} ${tall}L${w} ${tall}L${w} 0Z`}
+            /></clipPath
+          ></defs
+        >
         <image href={picture(a.id)} width={w} height={tall} />
         <image href={picture(b.id)} width={w} height={tall} clip-path="url(#right-of-join)" />
         {#if j && shown}
@@ -47,27 +75,79 @@
           <path d={j.svg} class="under" /><path d={j.svg} class="path" />
         {/if}
       </svg>
-      <p class="soft small mt-1">{j ? 'Left of the line the first plate, right of it the second: what a composite would show before any feather. The pale band is the feather.' : 'Divided in the middle until a join is looked for.'} <kbd>v</kbd> hides the line.</p>
+      <p class="soft small mt-1">
+        {j
+          ? 'Left of the line the first plate, right of it the second: ' +
+            'what a composite would show before any feather. The pale band is the feather.'
+          : 'Divided in the middle until a join is looked for.'} <kbd>v</kbd> hides the line.
+      </p>
     {:else}
-      <div class="sheet p-6"><h2>Two plates with a still each are needed</h2><p>Add stills under <em>Lay over</em>.</p></div>
+      <div class="sheet p-6">
+        <h2>Two plates with a still each are needed</h2>
+        <p>Add stills under <em>Lay over</em>.</p>
+      </div>
     {/if}
   </div>
   <aside aria-label="Join">
-    <label class="field"><span>Left of the join</span><select class="select" value={left?.id} onchange={(e) => ((leftId = e.currentTarget.value), job.forget())}>{#each able as t (t.id)}<option value={t.id}>{name(t)}{t.zones ? ' · zones measured' : ''}</option>{/each}</select></label>
-    <label class="field mt-2"><span>Right of the join</span><select class="select" value={right?.id} onchange={(e) => ((rightId = e.currentTarget.value), job.forget())}>{#each able as t (t.id)}<option value={t.id}>{name(t)}{t.zones ? ' · zones measured' : ''}</option>{/each}</select></label>
-    <label class="field mt-2"><span>Drift of the light over the take, stops</span><input class="input mono" type="number" step="0.05" bind:value={drift} /></label>
-    <button class="btn w-full mt-3" class:now={!j} disabled={!a || !b || job.busy} onclick={find}>Find the join <kbd>Enter</kbd></button>
+    <label class="field"
+      ><span>Left of the join</span><select
+        class="select"
+        value={left?.id}
+        onchange={(e) => ((leftId = e.currentTarget.value), job.forget())}
+        >{#each able as t (t.id)}<option value={t.id}>{name(t)}{t.zones ? ' · zones measured' : ''}</option
+          >{/each}</select
+      ></label
+    >
+    <label class="field mt-2"
+      ><span>Right of the join</span><select
+        class="select"
+        value={right?.id}
+        onchange={(e) => ((rightId = e.currentTarget.value), job.forget())}
+        >{#each able as t (t.id)}<option value={t.id}>{name(t)}{t.zones ? ' · zones measured' : ''}</option
+          >{/each}</select
+      ></label
+    >
+    <label class="field mt-2"
+      ><span>Drift of the light over the take, stops</span><input
+        class="mono input"
+        type="number"
+        step="0.05"
+        bind:value={drift}
+      /></label
+    >
+    <button class="mt-3 btn w-full" class:now={!j} disabled={!a || !b || job.busy} onclick={find}
+      >Find the join <kbd>Enter</kbd></button
+    >
     <JobLine {job} />
     {#if j}
       <p class="verdict mt-2">{j.title}</p>
       <p>{j.words}</p>
       <dl class="mono">
-        {#each j.figures as f (f.label)}<dt class:beyond={f.beyond}>{f.label}</dt><dd>{f.value}</dd>{/each}
+        {#each j.figures as f (f.label)}<dt class:beyond={f.beyond}>{f.label}</dt>
+          <dd>{f.value}</dd>{/each}
       </dl>
-      <label class="field mt-3"><span>Number of the takes' first frame</span><input class="input mono" type="number" min="0" bind:value={from} /></label>
-      <div class="mt-2 flex gap-2"><a class="btn tight" href={file('svg')} download>SVG path</a><a class="btn tight" href={file('json')} download>JSON</a></div>
+      <label class="field mt-3"
+        ><span>Number of the takes' first frame</span><input
+          class="mono input"
+          type="number"
+          min="0"
+          bind:value={from}
+        /></label
+      >
+      <div class="mt-2 flex gap-2">
+        <a class="tight btn" href={file('svg')} download>SVG path</a><a
+          class="tight btn"
+          href={file('json')}
+          download>JSON</a
+        >
+      </div>
     {:else if !left?.zones || !right?.zones}
-      <p class="soft small mt-2">{!left?.zones && !right?.zones ? 'Neither take has' : `${name(!left?.zones ? left : right)} does not have`} measured zones: the join may run through somebody. Measure them under <em>Watch a take</em>.</p>
+      <p class="soft small mt-2">
+        {!left?.zones && !right?.zones
+          ? 'Neither take has'
+          : `${name(!left?.zones ? left : right)} does not have`} measured zones: the join may run through somebody.
+        Measure them under <em>Watch a take</em>.
+      </p>
     {/if}
   </aside>
 </div>

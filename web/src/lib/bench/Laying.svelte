@@ -12,7 +12,8 @@
   import Reading from './Reading.svelte';
 
   /** Two takes of a set laid over each other, measured and kept. */
-  let { set, pair, next }: { set: Schemas['BenchSet']; pair: Schemas['BenchPair']; next: () => void } = $props();
+  let { set, pair, next }: { set: Schemas['BenchSet']; pair: Schemas['BenchPair']; next: () => void } =
+    $props();
   const h = house();
   const job = new Job(() => h.id);
   const LOOKS = [
@@ -41,15 +42,33 @@
   let wrong = $state('');
   let keptJob = $state('');
 
-  const takes = $derived({ a: set.takes.find((t) => t.id === pair.firstTake), b: set.takes.find((t) => t.id === pair.secondTake) });
+  const takes = $derived({
+    a: set.takes.find((t) => t.id === pair.firstTake),
+    b: set.takes.find((t) => t.id === pair.secondTake),
+  });
   const a = $derived(takes.a?.stills.find((s) => s.id === firstStill) ?? takes.a?.stills[0]);
   const b = $derived(takes.b?.stills.find((s) => s.id === secondStill) ?? takes.b?.stills[0]);
-  const names = $derived<[string, string]>([`${takes.a?.label}, take ${takes.a?.number}`, `${takes.b?.label}, take ${takes.b?.number}`]);
-  const keptHere = $derived(pair.kept && pair.kept.firstStill === a?.id && pair.kept.secondStill === b?.id ? pair.kept : null);
+  const names = $derived<[string, string]>([
+    `${takes.a?.label}, take ${takes.a?.number}`,
+    `${takes.b?.label}, take ${takes.b?.number}`,
+  ]);
+  const keptHere = $derived(
+    pair.kept && pair.kept.firstStill === a?.id && pair.kept.secondStill === b?.id ? pair.kept : null,
+  );
   /** What was kept was held to other limits than the set has now. */
   const outdated = $derived(keptHere?.otherLimits === true && !job.done);
   const reading = $derived(job.done?.reading ?? keptHere?.reading ?? null);
-  const squares = createQuery(() => ({ queryKey: ['squares', job.done?.id], enabled: job.done !== null, staleTime: Infinity, queryFn: () => got(api.GET('/api/productions/{production}/bench/jobs/{job}/squares', { params: { path: { production: h.id, job: job.done?.id ?? '' } } })) }));
+  const squares = createQuery(() => ({
+    queryKey: ['squares', job.done?.id],
+    enabled: job.done !== null,
+    staleTime: Infinity,
+    queryFn: () =>
+      got(
+        api.GET('/api/productions/{production}/bench/jobs/{job}/squares', {
+          params: { path: { production: h.id, job: job.done?.id ?? '' } },
+        }),
+      ),
+  }));
   const picture = (id: string | undefined) => `/api/productions/${h.id}/stills/${id}/picture`;
 
   let seen = '';
@@ -66,7 +85,8 @@
   });
 
   /** The maps are there once a pair is measured. */
-  const can = (l: typeof look) => squares.data !== undefined || (l !== 'stops' && l !== 'deltaE' && l !== 'misfit');
+  const can = (l: typeof look) =>
+    squares.data !== undefined || (l !== 'stops' && l !== 'deltaE' && l !== 'misfit');
 
   function show(l: typeof look): void {
     if (look === l && l === 'flick') flicked = !flicked;
@@ -80,17 +100,36 @@
 
   async function measure(): Promise<void> {
     if (!a || !b || job.busy) return;
-    await job.run(() => got(api.POST('/api/productions/{production}/bench/comparisons', { params: { path: { production: h.id } }, body: { first: a.id, second: b.id } })));
+    await job.run(() =>
+      got(
+        api.POST('/api/productions/{production}/bench/comparisons', {
+          params: { path: { production: h.id } },
+          body: { first: a.id, second: b.id },
+        }),
+      ),
+    );
   }
 
   async function keep(): Promise<void> {
     const j = job.done;
     if (!j?.reading || j.id === keptJob) return;
     try {
-      queries.setQueryData([h.id, 'bench'], await got(api.POST('/api/productions/{production}/bench/jobs/{job}/kept', { params: { path: { production: h.id, job: j.id } }, body: { id: crypto.randomUUID() } })));
+      queries.setQueryData(
+        [h.id, 'bench'],
+        await got(
+          api.POST('/api/productions/{production}/bench/jobs/{job}/kept', {
+            params: { path: { production: h.id, job: j.id } },
+            body: { id: crypto.randomUUID() },
+          }),
+        ),
+      );
       keptJob = j.id;
       await h.again();
-      shell.say(j.reading.agrees ? `Kept: ${names[1]} agrees with the reference.` : `Kept: ${names[1]} is in doubt until it is shot again or lived with.`);
+      shell.say(
+        j.reading.agrees
+          ? `Kept: ${names[1]} agrees with the reference.`
+          : `Kept: ${names[1]} is in doubt until it is shot again or lived with.`,
+      );
     } catch (e) {
       shell.wrong(e);
     }
@@ -98,7 +137,18 @@
 
   async function limit(limits: Schemas['Limits'] | null): Promise<void> {
     try {
-      queries.setQueryData([h.id, 'bench'], await got(api.PUT('/api/productions/{production}/bench/setups/{setup}/limits', { params: { path: { production: h.id, setup: set.setup }, header: { 'If-Match': `"${set.limits.version}"` } }, body: { limits: limits ?? undefined } })));
+      queries.setQueryData(
+        [h.id, 'bench'],
+        await got(
+          api.PUT('/api/productions/{production}/bench/setups/{setup}/limits', {
+            params: {
+              path: { production: h.id, setup: set.setup },
+              header: { 'If-Match': `"${set.limits.version}"` },
+            },
+            body: { limits: limits ?? undefined },
+          }),
+        ),
+      );
       await job.again();
       if (job.done) await squares.refetch();
     } catch (e) {
@@ -138,78 +188,178 @@
   );
 </script>
 
-<svg width="0" height="0" aria-hidden="true" class="absolute"><filter id="bivex-edges" color-interpolation-filters="sRGB"><feColorMatrix type="matrix" values="0.21 0.72 0.07 0 0 0.21 0.72 0.07 0 0 0.21 0.72 0.07 0 0 0 0 0 1 0" /><feConvolveMatrix order="3" kernelMatrix="-1 -1 -1 -1 8 -1 -1 -1 -1" preserveAlpha="true" /></filter></svg>
+<svg width="0" height="0" aria-hidden="true" class="absolute"
+  ><filter id="bivex-edges" color-interpolation-filters="sRGB"
+    ><feColorMatrix
+      type="matrix"
+      values="0.21 0.72 0.07 0 0 0.21 0.72 0.07 0 0 0.21 0.72 0.07 0 0 0 0 0 1 0"
+    /><feConvolveMatrix order="3" kernelMatrix="-1 -1 -1 -1 8 -1 -1 -1 -1" preserveAlpha="true" /></filter
+  ></svg
+>
 
 <div class="two">
   <div class="min-w-0">
     {#if a && b}
       <div class="looks" role="toolbar" aria-label="how the two are shown">
-        {#each LOOKS as [l, word, key] (l)}<button class="btn tight" aria-pressed={look === l} disabled={!can(l)} onclick={() => show(l)}>{word} <kbd>{key}</kbd></button>{/each}
+        {#each LOOKS as [l, word, key] (l)}<button
+            class="tight btn"
+            aria-pressed={look === l}
+            disabled={!can(l)}
+            onclick={() => show(l)}>{word} <kbd>{key}</kbd></button
+          >{/each}
       </div>
-      <Overlay stills={[a.id, b.id]} first={picture(a.id)} second={picture(b.id)} width={a.width} height={a.height} {look} {reading} squares={squares.data ?? null} {laid} {arrows} {glass} {flicked} {names} />
+      <Overlay
+        stills={[a.id, b.id]}
+        first={picture(a.id)}
+        second={picture(b.id)}
+        width={a.width}
+        height={a.height}
+        {look}
+        {reading}
+        squares={squares.data ?? null}
+        {laid}
+        {arrows}
+        {glass}
+        {flicked}
+        {names}
+      />
       <div class="under">
-      <p class="soft small">
-        {#if look === 'divide'}Drag across, or <kbd>←</kbd> <kbd>→</kbd> with the picture in focus.{:else if look === 'flick'}<kbd>Space</kbd> changes over.{:else if look === 'difference'}Six times brighter than it is; black is the same in both.{:else if look === 'edges'}Edges that are in one of them only.{:else if look === 'misfit'}What is left over once shift and light are taken out: people, mostly.{:else}Orange: brighter or more different in the second; white: darker. Full colour is {look === 'stops' ? `${squares.data?.full.stops} stops` : `ΔE ${squares.data?.full.deltaE}`}.{/if}
-        {#if arrows && (reading?.shifts.length ?? 0) > 0}Lines: shift where it was seen, eight times as long.{/if}
-      </p>
-      <div class="looks" role="toolbar" aria-label="what is drawn over them">
-        <button class="btn tight" aria-pressed={laid} disabled={!reading?.sure} onclick={() => (laid = !laid)}>Laid back <kbd>a</kbd></button>
-        <button class="btn tight" aria-pressed={arrows} onclick={() => (arrows = !arrows)}>Findings <kbd>v</kbd></button>
-        <button class="btn tight" aria-pressed={glass} onclick={() => (glass = !glass)}>Magnifier <kbd>m</kbd></button>
-      </div>
+        <p class="soft small">
+          {#if look === 'divide'}
+            Drag across, or <kbd>←</kbd> <kbd>→</kbd> with the picture in focus.
+          {:else if look === 'flick'}<kbd>Space</kbd> changes over.{:else if look === 'difference'}Six times
+            brighter than it is; black is the same in both.{:else if look === 'edges'}Edges that are in one of
+            them only.{:else if look === 'misfit'}What is left over once shift and light are taken out:
+            people, mostly.{:else}Orange: brighter or more different in the second; white: darker. Full colour
+            is {look === 'stops'
+              ? `${squares.data?.full.stops} stops`
+              : `ΔE ${squares.data?.full.deltaE}`}.{/if}
+          {#if arrows && (reading?.shifts.length ?? 0) > 0}Lines: shift where it was seen, eight times as
+            long.{/if}
+        </p>
+        <div class="looks" role="toolbar" aria-label="what is drawn over them">
+          <button
+            class="tight btn"
+            aria-pressed={laid}
+            disabled={!reading?.sure}
+            onclick={() => (laid = !laid)}>Laid back <kbd>a</kbd></button
+          >
+          <button class="tight btn" aria-pressed={arrows} onclick={() => (arrows = !arrows)}
+            >Findings <kbd>v</kbd></button
+          >
+          <button class="tight btn" aria-pressed={glass} onclick={() => (glass = !glass)}
+            >Magnifier <kbd>m</kbd></button
+          >
+        </div>
       </div>
       {#if (takes.a?.stills.length ?? 0) > 1 || (takes.b?.stills.length ?? 0) > 1}
-        <div class="flex gap-3 mt-2">
-          <label class="field grow"><span>Still of the reference</span><select class="select" bind:value={firstStill}>{#each takes.a?.stills ?? [] as s (s.id)}<option value={s.id}>{s.caption || 'still'} · {s.width} × {s.height}</option>{/each}</select></label>
-          <label class="field grow"><span>Still of {names[1]}</span><select class="select" bind:value={secondStill}>{#each takes.b?.stills ?? [] as s (s.id)}<option value={s.id}>{s.caption || 'still'} · {s.width} × {s.height}</option>{/each}</select></label>
+        <div class="mt-2 flex gap-3">
+          <label class="field grow"
+            ><span>Still of the reference</span><select class="select" bind:value={firstStill}
+              >{#each takes.a?.stills ?? [] as s (s.id)}<option value={s.id}
+                  >{s.caption || 'still'} · {s.width} × {s.height}</option
+                >{/each}</select
+            ></label
+          >
+          <label class="field grow"
+            ><span>Still of {names[1]}</span><select class="select" bind:value={secondStill}
+              >{#each takes.b?.stills ?? [] as s (s.id)}<option value={s.id}
+                  >{s.caption || 'still'} · {s.width} × {s.height}</option
+                >{/each}</select
+            ></label
+          >
         </div>
       {/if}
     {:else}
       <div class="empty sheet">
         <h2>{!a ? `${names[0]} is the reference and has no still` : `${names[1]} has no still`}</h2>
-        <p>Add a still of the whole frame, as it was recorded: PNG, JPEG or TIFF, 8 or 16 bit. Or pull a frame from a clip under <em>Watch a take</em>.</p>
+        <p>
+          Add a still of the whole frame, as it was recorded: PNG, JPEG or TIFF, 8 or 16 bit. Or pull a frame
+          from a clip under <em>Watch a take</em>.
+        </p>
       </div>
     {/if}
     {#if h.may('PRODUCER', 'COORDINATOR', 'FLOOR')}
-      <div class="flex gap-2 mt-2 items-center">
+      <div class="mt-2 flex items-center gap-2">
         {#each [takes.a, takes.b] as t (t?.id)}
-          <label class="btn tight">Add a still to {t === takes.a ? 'the reference' : names[1]}<input class="sr-only" type="file" accept=".png,.jpg,.jpeg,.tif,.tiff" onchange={(e) => add(t?.id, e.currentTarget.files?.[0])} /></label>
+          <label class="tight btn"
+            >Add a still to {t === takes.a ? 'the reference' : names[1]}<input
+              class="sr-only"
+              type="file"
+              accept=".png,.jpg,.jpeg,.tif,.tiff"
+              onchange={(e) => add(t?.id, e.currentTarget.files?.[0])}
+            /></label
+          >
         {/each}
         {#if wrong}<span class="pencil" role="alert">{wrong}</span>{/if}
       </div>
     {/if}
   </div>
   <aside aria-label="Measurement">
-    <p class="soft small">{names[1]} against the reference, {names[0]}{b?.caption ? ` · ${b.caption}` : ''}</p>
+    <p class="soft small">
+      {names[1]} against the reference, {names[0]}{b?.caption ? ` · ${b.caption}` : ''}
+    </p>
     {#if job.busy || !reading}
-      <button class="btn now w-full mt-2" disabled={!a || !b || job.busy} onclick={measure}>{job.busy ? 'Measuring…' : 'Measure'} <kbd>Enter</kbd></button>
+      <button class="now mt-2 btn w-full" disabled={!a || !b || job.busy} onclick={measure}
+        >{job.busy ? 'Measuring…' : 'Measure'} <kbd>Enter</kbd></button
+      >
     {/if}
     <JobLine {job} />
     {#if reading}
       <div class="mt-2"><Reading {reading} /></div>
       <div class="mt-3 flex gap-2">
         {#if job.done && job.done.id !== keptJob}
-          <button class="btn now grow" onclick={keep}>Keep as evidence <kbd>k</kbd></button>
+          <button class="now btn grow" onclick={keep}>Keep as evidence <kbd>k</kbd></button>
         {:else}
-          <button class="btn grow" class:now={outdated} onclick={measure}>Measure again <kbd>Enter</kbd></button>
+          <button class="btn grow" class:now={outdated} onclick={measure}
+            >Measure again <kbd>Enter</kbd></button
+          >
         {/if}
-        <button class="btn" class:now={!(job.done && job.done.id !== keptJob) && !outdated} onclick={next}>Next <kbd>PgDn</kbd></button>
+        <button class="btn" class:now={!(job.done && job.done.id !== keptJob) && !outdated} onclick={next}
+          >Next <kbd>PgDn</kbd></button
+        >
       </div>
-      {#if keptHere && (!job.done || job.done.id === keptJob)}<p class="soft small mt-2">Kept by {keptHere.keptBy}, {moment(keptHere.keptAt)}.</p>{/if}
-      {#if job.done && job.done.id !== keptJob}<p class="soft small mt-2">Measured in {job.done.seconds.toFixed(1)} s. {pair.kept ? 'Keeping it replaces what was kept before; the last word counts.' : 'Not kept yet.'}</p>{/if}
+      {#if keptHere && (!job.done || job.done.id === keptJob)}<p class="soft small mt-2">
+          Kept by {keptHere.keptBy}, {moment(keptHere.keptAt)}.
+        </p>{/if}
+      {#if job.done && job.done.id !== keptJob}<p class="soft small mt-2">
+          Measured in {job.done.seconds.toFixed(1)} s. {pair.kept
+            ? 'Keeping it replaces what was kept before; the last word counts.'
+            : 'Not kept yet.'}
+        </p>{/if}
     {:else if pair.kept && !keptHere}
       <p class="mt-2"><strong>Kept of other stills:</strong> {pair.kept.verdict}</p>
     {/if}
-    {#if outdated}<p class="mt-2">It was held to other limits than this set has now: measure it again.</p>{/if}
+    {#if outdated}<p class="mt-2">
+        It was held to other limits than this set has now: measure it again.
+      </p>{/if}
     <details class="mt-3">
-      <summary class="soft small">Limits of this set{set.limits.setBy ? `, set by ${set.limits.setBy}` : ''}</summary>
+      <summary class="soft small"
+        >Limits of this set{set.limits.setBy ? `, set by ${set.limits.setBy}` : ''}</summary
+      >
       <div class="limits">
         {#each LIMITS as [key, word, least] (key)}
-          <label class="field"><span>{word}</span><input class="input mono" type="number" min={least} step={least} value={set.limits.limits[key]} disabled={!h.may('PRODUCER', 'COORDINATOR')} onchange={(e) => limit({ ...set.limits.limits, [key]: e.currentTarget.valueAsNumber })} /></label>
+          <label class="field"
+            ><span>{word}</span><input
+              class="mono input"
+              type="number"
+              min={least}
+              step={least}
+              value={set.limits.limits[key]}
+              disabled={!h.may('PRODUCER', 'COORDINATOR')}
+              onchange={(e) => limit({ ...set.limits.limits, [key]: e.currentTarget.valueAsNumber })}
+            /></label
+          >
         {/each}
       </div>
-      <p class="soft small">{set.limits.setBy ? '' : 'The usual ones: common practice, no source. '}What was kept stays as it was held.</p>
-      {#if set.limits.setBy && h.may('PRODUCER', 'COORDINATOR')}<button class="btn tight mt-1" onclick={() => limit(null)}>Back to the usual ones</button>{/if}
+      <p class="soft small">
+        {set.limits.setBy ? '' : 'The usual ones: common practice, no source. '}What was kept stays as it was
+        held.
+      </p>
+      {#if set.limits.setBy && h.may('PRODUCER', 'COORDINATOR')}<button
+          class="tight mt-1 btn"
+          onclick={() => limit(null)}>Back to the usual ones</button
+        >{/if}
     </details>
   </aside>
 </div>

@@ -21,7 +21,21 @@
     names: [string, string];
   }
   type Look = 'divide' | 'difference' | 'flick' | 'edges' | 'stops' | 'deltaE' | 'misfit';
-  let { stills, first, second, width, height, look, reading, squares, laid, arrows, glass, flicked, names }: Props = $props();
+  let {
+    stills,
+    first,
+    second,
+    width,
+    height,
+    look,
+    reading,
+    squares,
+    laid,
+    arrows,
+    glass,
+    flicked,
+    names,
+  }: Props = $props();
 
   const h = house();
   let share = $state(0.5);
@@ -38,7 +52,8 @@
   const back = $derived.by(() => {
     if (!laid || !reading?.sure) return '';
     const f = reading.found;
-    return `rotate(${-f.degrees}deg) scale(${1 / f.scale}) translate(${(-f.dx / width) * 100}%, ${(-f.dy / height) * 100}%)`;
+    const shift = `translate(${(-f.dx / width) * 100}%, ${(-f.dy / height) * 100}%)`;
+    return `rotate(${-f.degrees}deg) scale(${1 / f.scale}) ${shift}`;
   });
 
   $effect(() => {
@@ -48,7 +63,10 @@
   function move(e: PointerEvent): void {
     if (!box) return;
     const r = box.getBoundingClientRect();
-    at = { x: Math.max(0, Math.min(1, (e.clientX - r.left) / r.width)), y: Math.max(0, Math.min(1, (e.clientY - r.top) / r.height)) };
+    at = {
+      x: Math.max(0, Math.min(1, (e.clientX - r.left) / r.width)),
+      y: Math.max(0, Math.min(1, (e.clientY - r.top) / r.height)),
+    };
     if (look === 'divide' && (e.buttons & 1 || e.type === 'pointerdown')) share = at.x;
   }
 
@@ -58,7 +76,10 @@
     if (!by) return;
     e.preventDefault();
     if (glass) {
-      at = { x: Math.max(0, Math.min(1, at.x + (by[0]! * step) / (width - 1))), y: Math.max(0, Math.min(1, at.y + (by[1]! * step) / (height - 1))) };
+      at = {
+        x: Math.max(0, Math.min(1, at.x + (by[0]! * step) / (width - 1))),
+        y: Math.max(0, Math.min(1, at.y + (by[1]! * step) / (height - 1))),
+      };
     } else if (by[0]) {
       share = Math.max(0, Math.min(1, share + (by[0] * step) / 100));
     }
@@ -75,7 +96,10 @@
     g.imageSmoothingEnabled = false;
     g.fillStyle = '#000';
     g.strokeStyle = '#fff';
-    for (const [img, left] of [[one, 0], [two, SEEN * ZOOM + 4]] as const) {
+    for (const [img, left] of [
+      [one, 0],
+      [two, SEEN * ZOOM + 4],
+    ] as const) {
       g.fillRect(left, 0, SEEN * ZOOM, SEEN * ZOOM);
       g.drawImage(img, x - (SEEN >> 1), y - (SEEN >> 1), SEEN, SEEN, left, 0, SEEN * ZOOM, SEEN * ZOOM);
       g.strokeRect(left + (SEEN >> 1) * ZOOM - 0.5, (SEEN >> 1) * ZOOM - 0.5, ZOOM + 1, ZOOM + 1);
@@ -93,21 +117,57 @@
     queryKey: ['spot', stills, asked],
     enabled: glass,
     staleTime: Infinity,
-    queryFn: () => got(api.GET('/api/productions/{production}/bench/spot', { params: { path: { production: h.id }, query: { first: stills[0], second: stills[1], x: asked.x, y: asked.y } } })),
+    queryFn: () =>
+      got(
+        api.GET('/api/productions/{production}/bench/spot', {
+          params: {
+            path: { production: h.id },
+            query: { first: stills[0], second: stills[1], x: asked.x, y: asked.y },
+          },
+        }),
+      ),
   }));
-  const values = $derived(spot.data && spot.data.x === Math.round(at.x * (width - 1)) && spot.data.y === Math.round(at.y * (height - 1)) ? spot.data : null);
+  const values = $derived(
+    spot.data &&
+      spot.data.x === Math.round(at.x * (width - 1)) &&
+      spot.data.y === Math.round(at.y * (height - 1))
+      ? spot.data
+      : null,
+  );
 </script>
 
 <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
-<div class="over" bind:this={box} style:aspect-ratio="{width} / {height}" role="group" aria-label="{names[0]} and {names[1]} laid over each other" tabindex="0" onpointerdown={move} onpointermove={move} onkeydown={keys}>
+<div
+  class="over"
+  bind:this={box}
+  style:aspect-ratio="{width} / {height}"
+  role="group"
+  aria-label="{names[0]} and {names[1]} laid over each other"
+  tabindex="0"
+  onpointerdown={move}
+  onpointermove={move}
+  onkeydown={keys}
+>
   <img bind:this={one} src={first} alt={names[0]} class:edge={look === 'edges'} onload={() => loaded++} />
-  <div class="second" class:edge={look === 'edges'} style:clip-path={look === 'divide' ? `inset(0 0 0 ${share * 100}%)` : look === 'flick' && !flicked ? 'inset(0 0 0 100%)' : 'none'} style:mix-blend-mode={look === 'difference' || look === 'edges' ? 'difference' : 'normal'}>
+  <div
+    class="second"
+    class:edge={look === 'edges'}
+    style:clip-path={look === 'divide'
+      ? `inset(0 0 0 ${share * 100}%)`
+      : look === 'flick' && !flicked
+        ? 'inset(0 0 0 100%)'
+        : 'none'}
+    style:mix-blend-mode={look === 'difference' || look === 'edges' ? 'difference' : 'normal'}
+  >
     <img bind:this={two} src={second} alt={names[1]} style:transform={back} onload={() => loaded++} />
   </div>
   {#if look === 'difference'}<div class="lift"></div>{/if}
-  {#if field}<div class="dim"></div><canvas class="heat" bind:this={heat} aria-label="map of {field}"></canvas>{/if}
+  {#if field}<div class="dim"></div>
+    <canvas class="heat" bind:this={heat} aria-label="map of {field}"></canvas>{/if}
   {#if look === 'divide'}
-    <div class="divider" style:left="{share * 100}%"><span class="tag left">{names[0]}</span><span class="tag right">{names[1]}</span></div>
+    <div class="divider" style:left="{share * 100}%">
+      <span class="tag left">{names[0]}</span><span class="tag right">{names[1]}</span>
+    </div>
   {:else if look === 'flick'}
     <span class="tag corner">{flicked ? names[1] : names[0]}</span>
   {/if}
@@ -116,13 +176,29 @@
       {#each reading?.shifts ?? [] as t (`${t.x},${t.y}`)}
         {@const x = width / 2 + t.x}
         {@const y = height / 2 + t.y}
-        <line x1={x} y1={y} x2={x + t.dx * 8} y2={y + t.dy * 8} class="shift" /><circle cx={x} cy={y} r={width / 500} class="foot" />
+        <line x1={x} y1={y} x2={x + t.dx * 8} y2={y + t.dy * 8} class="shift" /><circle
+          cx={x}
+          cy={y}
+          r={width / 500}
+          class="foot"
+        />
       {/each}
     {/if}
     {#if arrows || field === 'stops'}
       {#each reading?.odd ?? [] as r (`${r.left},${r.top}`)}
-        <rect x={r.left * width} y={r.top * height} width={(r.right - r.left) * width} height={(r.bottom - r.top) * height} class="odd" />
-        <text x={((r.left + r.right) / 2) * width} y={((r.top + r.bottom) / 2) * height} font-size={width / 42} class="said">{r.words}</text>
+        <rect
+          x={r.left * width}
+          y={r.top * height}
+          width={(r.right - r.left) * width}
+          height={(r.bottom - r.top) * height}
+          class="odd"
+        />
+        <text
+          x={((r.left + r.right) / 2) * width}
+          y={((r.top + r.bottom) / 2) * height}
+          font-size={width / 42}
+          class="said">{r.words}</text
+        >
       {/each}
     {/if}
   </svg>
@@ -130,9 +206,17 @@
     <div class="cross" style:left="{at.x * 100}%" style:top="{at.y * 100}%"></div>
     <div class="glass sheet" class:low={at.y < 0.5} class:far={at.x < 0.5}>
       <canvas bind:this={magnified} width={SEEN * ZOOM * 2 + 4} height={SEEN * ZOOM}></canvas>
-      <div class="mono vals"><span>{values?.first.join(' ') ?? '…'}</span><span>{values?.second.join(' ') ?? '…'}</span></div>
-      <div class="small"><strong>{values?.words ?? (spot.error ? spot.error.message : 'Reading…')}</strong></div>
-      <div class="small soft">px {Math.round(at.x * (width - 1))}, {Math.round(at.y * (height - 1))}{values ? ` · as recorded, ${values.firstBits} and ${values.secondBits} bit` : ''}</div>
+      <div class="mono vals">
+        <span>{values?.first.join(' ') ?? '…'}</span><span>{values?.second.join(' ') ?? '…'}</span>
+      </div>
+      <div class="small">
+        <strong>{values?.words ?? (spot.error ? spot.error.message : 'Reading…')}</strong>
+      </div>
+      <div class="small soft">
+        px {Math.round(at.x * (width - 1))}, {Math.round(at.y * (height - 1))}{values
+          ? ` · as recorded, ${values.firstBits} and ${values.secondBits} bit`
+          : ''}
+      </div>
     </div>
   {/if}
 </div>

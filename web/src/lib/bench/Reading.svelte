@@ -18,7 +18,10 @@
 {#if reading.also.length > 0}
   <h3>Also</h3>
   <ul>
-    {#each reading.also as f (f.label)}<li><strong>{f.label}</strong>: {f.found}. <span class="soft">{f.remedy[0]?.toUpperCase()}{f.remedy.slice(1)}.</span></li>{/each}
+    {#each reading.also as f (f.label)}<li>
+        <strong>{f.label}</strong>: {f.found}.
+        <span class="soft">{f.remedy[0]?.toUpperCase()}{f.remedy.slice(1)}.</span>
+      </li>{/each}
   </ul>
 {/if}
 

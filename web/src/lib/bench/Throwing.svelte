@@ -8,7 +8,10 @@
   import { frame as shell } from '../state.svelte';
   import Clip from './Clip.svelte';
 
-  /** Throws: the thing marked in a few frames of each take, all pairs ranked, and the way of the replacement. */
+  /**
+   * Throws: the thing marked in a few frames of each take, all pairs ranked, and the way of the
+   * replacement.
+   */
   let { set }: { set: Schemas['BenchSet'] } = $props();
   const h = house();
   let takeId = $state('');
@@ -22,13 +25,27 @@
   const clip = $derived(take?.clips[take.clips.length - 1]);
   const half = $derived((take && sides[take.id]) ?? take?.half ?? 'THROW');
   const spots = $derived(take?.path?.spots ?? []);
-  const pairs = createQuery(() => ({ queryKey: [h.id, 'throws', take?.shot], enabled: take !== undefined, queryFn: () => got(api.GET('/api/productions/{production}/shots/{shot}/throws', { params: { path: { production: h.id, shot: take?.shot ?? '' } } })) }));
+  const pairs = createQuery(() => ({
+    queryKey: [h.id, 'throws', take?.shot],
+    enabled: take !== undefined,
+    queryFn: () =>
+      got(
+        api.GET('/api/productions/{production}/shots/{shot}/throws', {
+          params: { path: { production: h.id, shot: take?.shot ?? '' } },
+        }),
+      ),
+  }));
   const pair = $derived(pairs.data?.pairs[chosen]);
   const flight = createQuery(() => ({
     queryKey: [h.id, 'flight', pair?.giver, pair?.receiver],
     enabled: pair !== undefined,
     retry: false,
-    queryFn: () => got(api.GET('/api/productions/{production}/throws/{giver}/{receiver}', { params: { path: { production: h.id, giver: pair?.giver ?? '', receiver: pair?.receiver ?? '' } } })),
+    queryFn: () =>
+      got(
+        api.GET('/api/productions/{production}/throws/{giver}/{receiver}', {
+          params: { path: { production: h.id, giver: pair?.giver ?? '', receiver: pair?.receiver ?? '' } },
+        }),
+      ),
   }));
   const giver = $derived(able.find((t) => t.id === pair?.giver));
   const receiver = $derived(able.find((t) => t.id === pair?.receiver));
@@ -37,7 +54,10 @@
 
   let queue: Promise<void> = Promise.resolve();
 
-  /** Changes the marks of the take that is shown, one change after the other, each on what the one before left. */
+  /**
+   * Changes the marks of the take that is shown, one change after the other, each on what the one
+   * before left.
+   */
   function change(to: (s: Schemas['Spot'][]) => Schemas['Spot'][]): void {
     const id = take?.id;
     if (!id) return;
@@ -47,7 +67,13 @@
       await tick();
       const t = set.takes.find((x) => x.id === id);
       try {
-        await api.PUT('/api/productions/{production}/takes/{take}/throw', { params: { path: { production: h.id, take: id }, header: { 'If-Match': `"${t?.path?.version ?? 0}"` } }, body: { half: sides[id] ?? half, spots: to(t?.path?.spots ?? []) } });
+        await api.PUT('/api/productions/{production}/takes/{take}/throw', {
+          params: {
+            path: { production: h.id, take: id },
+            header: { 'If-Match': `"${t?.path?.version ?? 0}"` },
+          },
+          body: { half: sides[id] ?? half, spots: to(t?.path?.spots ?? []) },
+        });
       } catch (e) {
         shell.wrong(e);
       }
@@ -96,47 +122,113 @@
 </script>
 
 {#if able.length === 0}
-  <div class="sheet p-6"><h2>No take of this set has a clip</h2><p>A throw is marked on its clips: add them under <em>Watch a take</em>.</p></div>
+  <div class="sheet p-6">
+    <h2>No take of this set has a clip</h2>
+    <p>A throw is marked on its clips: add them under <em>Watch a take</em>.</p>
+  </div>
 {:else if take && clip}
   <div class="two">
     <div class="min-w-0">
-      <div class="flex gap-2 items-end mb-2">
-        <label class="field grow"><span>Take</span><select class="select" value={take.id} onchange={(e) => ((takeId = e.currentTarget.value), (frame = 0))}>{#each able as t (t.id)}<option value={t.id}>{name(t)} · {t.path && t.path.spots.length > 1 ? `${t.path.spots.length} marks` : 'not marked'}</option>{/each}</select></label>
-        <label class="field"><span>This take is the</span><select class="select" value={half} onchange={(e) => side(e.currentTarget.value as 'THROW' | 'CATCH')}><option value="THROW">throw</option><option value="CATCH">catch</option></select></label>
+      <div class="mb-2 flex items-end gap-2">
+        <label class="field grow"
+          ><span>Take</span><select
+            class="select"
+            value={take.id}
+            onchange={(e) => ((takeId = e.currentTarget.value), (frame = 0))}
+            >{#each able as t (t.id)}<option value={t.id}
+                >{name(t)} · {t.path && t.path.spots.length > 1
+                  ? `${t.path.spots.length} marks`
+                  : 'not marked'}</option
+              >{/each}</select
+          ></label
+        >
+        <label class="field"
+          ><span>This take is the</span><select
+            class="select"
+            value={half}
+            onchange={(e) => side(e.currentTarget.value as 'THROW' | 'CATCH')}
+            ><option value="THROW">throw</option><option value="CATCH">catch</option></select
+          ></label
+        >
       </div>
       <Clip {clip} bind:frame label={name(take)} onpick={(at) => (cross = at)}>
         {#snippet over()}
           {#if giver?.path && receiver?.path}
-            <polyline points={line(giver.path.spots)} class="other" /><polyline points={line(receiver.path.spots)} class="other" />
+            <polyline points={line(giver.path.spots)} class="other" /><polyline
+              points={line(receiver.path.spots)}
+              class="other"
+            />
             {#if flight.data}<polyline points={line(flight.data.way)} class="way" />{/if}
           {/if}
           <polyline points={line(spots)} class="mine" />
-          {#each spots as s (s.frame)}<circle cx={s.x} cy={s.y} r={s.frame === frame ? 9 : 4} class:now={s.frame === frame} />{/each}
-          <path d="M{cross.x - 14} {cross.y}H{cross.x + 14}M{cross.x} {cross.y - 14}V{cross.y + 14}" class="cross" />
+          {#each spots as s (s.frame)}<circle
+              cx={s.x}
+              cy={s.y}
+              r={s.frame === frame ? 9 : 4}
+              class:now={s.frame === frame}
+            />{/each}
+          <path
+            d="M{cross.x - 14} {cross.y}H{cross.x + 14}M{cross.x} {cross.y - 14}V{cross.y + 14}"
+            class="cross"
+          />
         {/snippet}
       </Clip>
-      <div class="flex gap-2 mt-2 items-center">
-        <button class="btn now" onclick={mark}>Mark frame {frame} <kbd>Enter</kbd></button>
-        <button class="btn" disabled={!spots.some((s) => s.frame === frame)} onclick={unmark}>Take the mark away <kbd>⌫</kbd></button>
-        <span class="soft small">Click on the middle of the thing, or move the cross with the arrows. Release and catch must be marked; a few frames between make the pairing better.</span>
+      <div class="mt-2 flex items-center gap-2">
+        <button class="now btn" onclick={mark}>Mark frame {frame} <kbd>Enter</kbd></button>
+        <button class="btn" disabled={!spots.some((s) => s.frame === frame)} onclick={unmark}
+          >Take the mark away <kbd>⌫</kbd></button
+        >
+        <span class="soft small"
+          >Click on the middle of the thing, or move the cross with the arrows. Release and catch must be
+          marked; a few frames between make the pairing better.</span
+        >
       </div>
     </div>
     <aside aria-label="Pairs">
       <p class="verdict">{pairs.data?.words ?? 'Reading…'}</p>
       {#if (pairs.data?.pairs.length ?? 0) > 0}
         <table>
-          <thead><tr><th>Throw</th><th>Catch</th><th class="num">Ends, px</th><th class="num">Way, px</th><th class="num">Frames</th></tr></thead>
+          <thead
+            ><tr
+              ><th>Throw</th><th>Catch</th><th class="num">Ends, px</th><th class="num">Way, px</th><th
+                class="num">Frames</th
+              ></tr
+            ></thead
+          >
           <tbody>
             {#each pairs.data?.pairs ?? [] as p, i (p.giver + p.receiver)}
-              <tr class:on={i === chosen}><td colspan="5"><button onclick={() => (chosen = i)} aria-pressed={i === chosen}><span>take {p.giverTake}</span><span>take {p.receiverTake}</span><span class="num">{p.endPx.toFixed(0)}</span><span class="num">{p.pathPx.toFixed(0)}</span><span class="num">{p.frames.toFixed(0)}</span></button></td></tr>
+              <tr class:on={i === chosen}
+                ><td colspan="5"
+                  ><button onclick={() => (chosen = i)} aria-pressed={i === chosen}
+                    ><span>take {p.giverTake}</span><span>take {p.receiverTake}</span><span class="num"
+                      >{p.endPx.toFixed(0)}</span
+                    ><span class="num">{p.pathPx.toFixed(0)}</span><span class="num"
+                      >{p.frames.toFixed(0)}</span
+                    ></button
+                  ></td
+                ></tr
+              >
             {/each}
           </tbody>
         </table>
-        {#if pairs.data && pairs.data.all > pairs.data.pairs.length}<p class="soft small mt-1">The best {pairs.data.pairs.length} of {pairs.data.all} pairs.</p>{/if}
+        {#if pairs.data && pairs.data.all > pairs.data.pairs.length}<p class="soft small mt-1">
+            The best {pairs.data.pairs.length} of {pairs.data.all} pairs.
+          </p>{/if}
         {#if flight.data}
           <p class="mt-2" class:pencil={flight.data.bends}>{flight.data.words}</p>
-          <div class="mt-2 flex gap-2"><a class="btn tight" download href="/api/productions/{h.id}/throws/{pair?.giver}/{pair?.receiver}/path.csv">Replacement, CSV</a><a class="btn tight" download href="/api/productions/{h.id}/throws/{pair?.giver}/{pair?.receiver}/path.json">JSON</a></div>
-        {:else if flight.error}<p class="mt-2 soft">{flight.error.message}</p>{/if}
+          <div class="mt-2 flex gap-2">
+            <a
+              class="tight btn"
+              download
+              href="/api/productions/{h.id}/throws/{pair?.giver}/{pair?.receiver}/path.csv"
+              >Replacement, CSV</a
+            ><a
+              class="tight btn"
+              download
+              href="/api/productions/{h.id}/throws/{pair?.giver}/{pair?.receiver}/path.json">JSON</a
+            >
+          </div>
+        {:else if flight.error}<p class="soft mt-2">{flight.error.message}</p>{/if}
       {/if}
     </aside>
   </div>

@@ -21,10 +21,14 @@
   let sending: AbortController | null = null;
   let wrong = $state('');
 
-  const take = $derived(set.takes.find((t) => t.id === takeId) ?? set.takes.find((t) => t.clips.length > 0) ?? set.takes[0]);
+  const take = $derived(
+    set.takes.find((t) => t.id === takeId) ?? set.takes.find((t) => t.clips.length > 0) ?? set.takes[0],
+  );
   const clip = $derived(take?.clips[take.clips.length - 1]);
   const cleans = $derived(set.takes.filter((t) => t.id !== take?.id && t.stills.length > 0));
-  const clean = $derived(cleans.find((t) => t.id === cleanId) ?? cleans.find((t) => t.plate === 'plate:clean') ?? cleans[0]);
+  const clean = $derived(
+    cleans.find((t) => t.id === cleanId) ?? cleans.find((t) => t.plate === 'plate:clean') ?? cleans[0],
+  );
   const w = $derived(watching.done?.watch ?? null);
   const z = $derived(zoning.done?.zones ?? null);
   const here = $derived(z?.occupied[frame]?.boxes ?? []);
@@ -32,7 +36,13 @@
 
   const X = 600;
   const Y = 64;
-  const line = (shares: readonly number[]) => shares.map((v, i) => `${((i / Math.max(1, shares.length - 1)) * X).toFixed(1)},${(Y / 2 - v * (Y / 2 - 4)).toFixed(1)}`).join(' ');
+  const line = (shares: readonly number[]) =>
+    shares
+      .map(
+        (v, i) =>
+          `${((i / Math.max(1, shares.length - 1)) * X).toFixed(1)},${(Y / 2 - v * (Y / 2 - 4)).toFixed(1)}`,
+      )
+      .join(' ');
 
   function choose(id: string): void {
     takeId = id;
@@ -43,7 +53,14 @@
 
   async function watch(): Promise<void> {
     if (clip && !watching.busy) {
-      const done = await watching.run(() => got(api.POST('/api/productions/{production}/bench/watches', { params: { path: { production: h.id } }, body: { clip: clip.id } })));
+      const done = await watching.run(() =>
+        got(
+          api.POST('/api/productions/{production}/bench/watches', {
+            params: { path: { production: h.id } },
+            body: { clip: clip.id },
+          }),
+        ),
+      );
       const first = done?.watch?.bumps[0];
       if (first) frame = first.frame;
     }
@@ -51,7 +68,15 @@
 
   async function zones(): Promise<void> {
     const still = clean?.stills[0];
-    if (clip && still && !zoning.busy) await zoning.run(() => got(api.POST('/api/productions/{production}/bench/zones', { params: { path: { production: h.id } }, body: { clip: clip.id, clean: still.id } })));
+    if (clip && still && !zoning.busy)
+      await zoning.run(() =>
+        got(
+          api.POST('/api/productions/{production}/bench/zones', {
+            params: { path: { production: h.id } },
+            body: { clip: clip.id, clean: still.id },
+          }),
+        ),
+      );
   }
 
   async function said(call: Promise<unknown>, words: string): Promise<void> {
@@ -66,12 +91,48 @@
 
   async function keep(): Promise<void> {
     const j = zoning.done;
-    if (j) await said(got(api.POST('/api/productions/{production}/bench/jobs/{job}/kept', { params: { path: { production: h.id, job: j.id } }, body: { id: crypto.randomUUID() } })).then((d) => queries.setQueryData([h.id, 'bench'], d)), 'Zones kept: joins of this take keep clear of them.');
+    if (j)
+      await said(
+        got(
+          api.POST('/api/productions/{production}/bench/jobs/{job}/kept', {
+            params: { path: { production: h.id, job: j.id } },
+            body: { id: crypto.randomUUID() },
+          }),
+        ).then((d) => queries.setQueryData([h.id, 'bench'], d)),
+        'Zones kept: joins of this take keep clear of them.',
+      );
   }
 
-  const plan = () => take && said(api.POST('/api/productions/{production}/takes/{take}/zones/plan', { params: { path: { production: h.id, take: take.id } }, body: { part } }), `Part ${part} is now planned by what was measured.`);
-  const pull = () => clip && said(api.POST('/api/productions/{production}/clips/{clip}/stills', { params: { path: { production: h.id, clip: clip.id } }, body: { id: crypto.randomUUID(), frame } }), `Frame ${frame} is now a still of this take.`);
-  const touch = (f: number) => said(api.POST('/api/productions/{production}/setups/{setup}/touches', { params: { path: { production: h.id, setup: set.setup } }, body: { id: crypto.randomUUID(), kind: 'LEGS', note: `seen at frame ${f} of ${take ? name(take) : ''}` } }), 'Logged as a touch of the camera: later takes of the set are in doubt.');
+  const plan = () =>
+    take &&
+    said(
+      api.POST('/api/productions/{production}/takes/{take}/zones/plan', {
+        params: { path: { production: h.id, take: take.id } },
+        body: { part },
+      }),
+      `Part ${part} is now planned by what was measured.`,
+    );
+  const pull = () =>
+    clip &&
+    said(
+      api.POST('/api/productions/{production}/clips/{clip}/stills', {
+        params: { path: { production: h.id, clip: clip.id } },
+        body: { id: crypto.randomUUID(), frame },
+      }),
+      `Frame ${frame} is now a still of this take.`,
+    );
+  const touch = (f: number) =>
+    said(
+      api.POST('/api/productions/{production}/setups/{setup}/touches', {
+        params: { path: { production: h.id, setup: set.setup } },
+        body: {
+          id: crypto.randomUUID(),
+          kind: 'LEGS',
+          note: `seen at frame ${f} of ${take ? name(take) : ''}`,
+        },
+      }),
+      'Logged as a touch of the camera: later takes of the set are in doubt.',
+    );
 
   async function add(file: File | undefined): Promise<void> {
     if (!file || !take) return;
@@ -82,7 +143,12 @@
     form.append('file', file);
     form.append('caption', file.name);
     try {
-      await send(`/api/productions/${h.id}/takes/${take.id}/clips`, form, (x) => (progress = x), sending.signal);
+      await send(
+        `/api/productions/${h.id}/takes/${take.id}/clips`,
+        form,
+        (x) => (progress = x),
+        sending.signal,
+      );
       await h.again();
     } catch (e) {
       wrong = e instanceof Error ? e.message : String(e);
@@ -104,66 +170,158 @@
 
 <div class="two">
   <div class="min-w-0">
-    <div class="flex gap-2 items-end mb-2">
-      <label class="field grow"><span>Take</span><select class="select" value={take?.id} onchange={(e) => choose(e.currentTarget.value)}>{#each set.takes as t (t.id)}<option value={t.id}>{name(t)}{t.clips.length > 0 ? ` · ${t.clips[t.clips.length - 1]?.caption}` : ' · no clip'}</option>{/each}</select></label>
-      {#if progress !== null}<button class="btn" onclick={() => sending?.abort()}>{Math.round(progress * 100)} %, stop</button>{:else if take}<label class="btn">Add a clip<input class="sr-only" type="file" accept=".mp4,.m4v,.webm" onchange={(e) => add(e.currentTarget.files?.[0])} /></label>{/if}
+    <div class="mb-2 flex items-end gap-2">
+      <label class="field grow"
+        ><span>Take</span><select
+          class="select"
+          value={take?.id}
+          onchange={(e) => choose(e.currentTarget.value)}
+          >{#each set.takes as t (t.id)}<option value={t.id}
+              >{name(t)}{t.clips.length > 0
+                ? ` · ${t.clips[t.clips.length - 1]?.caption}`
+                : ' · no clip'}</option
+            >{/each}</select
+        ></label
+      >
+      {#if progress !== null}<button class="btn" onclick={() => sending?.abort()}
+          >{Math.round(progress * 100)} %, stop</button
+        >{:else if take}<label class="btn"
+          >Add a clip<input
+            class="sr-only"
+            type="file"
+            accept=".mp4,.m4v,.webm"
+            onchange={(e) => add(e.currentTarget.files?.[0])}
+          /></label
+        >{/if}
     </div>
     {#if wrong}<p class="pencil" role="alert">{wrong}</p>{/if}
     {#if clip && take}
       <Clip {clip} bind:frame label={name(take)}>
         {#snippet over()}
-          {#each here as b (b.left)}<rect x={b.left * clip.width} y={b.top * clip.height} width={(b.right - b.left) * clip.width} height={(b.bottom - b.top) * clip.height} class="zone" />{/each}
+          {#each here as b (b.left)}<rect
+              x={b.left * clip.width}
+              y={b.top * clip.height}
+              width={(b.right - b.left) * clip.width}
+              height={(b.bottom - b.top) * clip.height}
+              class="zone"
+            />{/each}
         {/snippet}
       </Clip>
       {#if w}
         <div class="charts">
           {#each w.tracks as t (t.label)}
             <div class="chart">
-            <span class="soft small">{t.label} <span class="mono">{t.most}</span></span>
-            <svg viewBox="0 0 {X} {Y}" preserveAspectRatio="none" role="img" aria-label="{t.label} of every frame against the first, {t.most}">
-              <line x1="0" x2={X} y1={Y / 2} y2={Y / 2} class="zero" />
-              <polyline points={line(t.shares)} />
-              {#each w.bumps as b (b.frame)}<line x1={(b.frame / (w.frames.length - 1)) * X} x2={(b.frame / (w.frames.length - 1)) * X} y1="0" y2={Y} class="bump" />{/each}
-              <line x1={(frame / Math.max(1, w.frames.length - 1)) * X} x2={(frame / Math.max(1, w.frames.length - 1)) * X} y1="0" y2={Y} class="at" />
-            </svg>
+              <span class="soft small">{t.label} <span class="mono">{t.most}</span></span>
+              <svg
+                viewBox="0 0 {X} {Y}"
+                preserveAspectRatio="none"
+                role="img"
+                aria-label="{t.label} of every frame against the first, {t.most}"
+              >
+                <line x1="0" x2={X} y1={Y / 2} y2={Y / 2} class="zero" />
+                <polyline points={line(t.shares)} />
+                {#each w.bumps as b (b.frame)}<line
+                    x1={(b.frame / (w.frames.length - 1)) * X}
+                    x2={(b.frame / (w.frames.length - 1)) * X}
+                    y1="0"
+                    y2={Y}
+                    class="bump"
+                  />{/each}
+                <line
+                  x1={(frame / Math.max(1, w.frames.length - 1)) * X}
+                  x2={(frame / Math.max(1, w.frames.length - 1)) * X}
+                  y1="0"
+                  y2={Y}
+                  class="at"
+                />
+              </svg>
             </div>
           {/each}
         </div>
       {/if}
       {#if z}
-        <svg class="strip" viewBox="0 0 {z.frames} 100" preserveAspectRatio="none" role="img" aria-label="where somebody is, frame by frame, from left to right of the picture">
-          {#each z.occupied as o (o.frame)}{#each o.boxes as b (b.left)}<rect x={o.frame} y={b.left * 100} width="1" height={(b.right - b.left) * 100} />{/each}{/each}
+        <svg
+          class="strip"
+          viewBox="0 0 {z.frames} 100"
+          preserveAspectRatio="none"
+          role="img"
+          aria-label="where somebody is, frame by frame, from left to right of the picture"
+        >
+          {#each z.occupied as o (o.frame)}{#each o.boxes as b (b.left)}<rect
+                x={o.frame}
+                y={b.left * 100}
+                width="1"
+                height={(b.right - b.left) * 100}
+              />{/each}{/each}
           <line x1={frame + 0.5} x2={frame + 0.5} y1="0" y2="100" class="at" />
         </svg>
         <p class="soft small">Frames go from left to right; up is the left edge of the picture.</p>
       {/if}
     {:else}
-      <div class="sheet p-6"><h2>This take has no clip</h2><p>Add the clip as it was recorded or a proxy of it, mp4 or webm. It is watched frame by frame; a strongly compressed proxy may hide a faint flicker.</p></div>
+      <div class="sheet p-6">
+        <h2>This take has no clip</h2>
+        <p>
+          Add the clip as it was recorded or a proxy of it, mp4 or webm. It is watched frame by frame; a
+          strongly compressed proxy may hide a faint flicker.
+        </p>
+      </div>
     {/if}
   </div>
   <aside aria-label="What was seen">
-    <button class="btn w-full" class:now={!w} disabled={!clip || watching.busy} onclick={watch}>Watch for flicker and touches <kbd>Enter</kbd></button>
+    <button class="btn w-full" class:now={!w} disabled={!clip || watching.busy} onclick={watch}
+      >Watch for flicker and touches <kbd>Enter</kbd></button
+    >
     <JobLine job={watching} />
     {#if w}
       <p class="verdict mt-2" class:bad={w.bumps.length > 0 || w.flicker.seen}>{w.words}</p>
-      {#each w.bumps as b (b.frame)}<button class="btn tight mt-2" onclick={() => (frame = b.frame)}>Go to frame {b.frame}</button> {#if b.lasts && h.may('PRODUCER', 'COORDINATOR', 'FLOOR')}<button class="btn tight mt-2" onclick={() => touch(b.frame)}>Log it as a touch</button>{/if}{/each}
+      {#each w.bumps as b (b.frame)}<button class="tight mt-2 btn" onclick={() => (frame = b.frame)}
+          >Go to frame {b.frame}</button
+        >
+        {#if b.lasts && h.may('PRODUCER', 'COORDINATOR', 'FLOOR')}<button
+            class="tight mt-2 btn"
+            onclick={() => touch(b.frame)}>Log it as a touch</button
+          >{/if}{/each}
     {/if}
     <div class="rule mt-3 pt-3">
-      <label class="field"><span>Clean plate to measure against</span><select class="select" value={clean?.id} onchange={(e) => ((cleanId = e.currentTarget.value), zoning.forget())}>{#each cleans as t (t.id)}<option value={t.id}>{name(t)}</option>{/each}</select></label>
-      <button class="btn w-full mt-2" disabled={!clip || !clean || zoning.busy} onclick={zones}>Measure where somebody is <kbd>z</kbd></button>
+      <label class="field"
+        ><span>Clean plate to measure against</span><select
+          class="select"
+          value={clean?.id}
+          onchange={(e) => ((cleanId = e.currentTarget.value), zoning.forget())}
+          >{#each cleans as t (t.id)}<option value={t.id}>{name(t)}</option>{/each}</select
+        ></label
+      >
+      <button class="mt-2 btn w-full" disabled={!clip || !clean || zoning.busy} onclick={zones}
+        >Measure where somebody is <kbd>z</kbd></button
+      >
       <JobLine job={zoning} />
       {#if z}
         <p class="mt-2">{z.words}</p>
-        {#if z.zones.length > 0}<button class="btn now w-full mt-2" onclick={keep}>Keep the zones</button>{/if}
+        {#if z.zones.length > 0}<button class="now mt-2 btn w-full" onclick={keep}>Keep the zones</button
+          >{/if}
       {/if}
       {#if take?.zones && h.may('PRODUCER', 'COORDINATOR')}
-        <div class="flex gap-2 mt-2 items-end">
-          <label class="field"><span>Part of the shot</span><input class="input mono" type="number" min="1" max="12" bind:value={part} /></label>
+        <div class="mt-2 flex items-end gap-2">
+          <label class="field"
+            ><span>Part of the shot</span><input
+              class="mono input"
+              type="number"
+              min="1"
+              max="12"
+              bind:value={part}
+            /></label
+          >
           <button class="btn grow" onclick={plan}>Plan by what was measured</button>
         </div>
       {/if}
     </div>
-    <div class="rule mt-3 pt-3"><button class="btn w-full" disabled={!clip || !h.may('PRODUCER', 'COORDINATOR', 'FLOOR', 'ARTIST')} onclick={pull}>Pull frame {frame} as a still <kbd>p</kbd></button></div>
+    <div class="rule mt-3 pt-3">
+      <button
+        class="btn w-full"
+        disabled={!clip || !h.may('PRODUCER', 'COORDINATOR', 'FLOOR', 'ARTIST')}
+        onclick={pull}>Pull frame {frame} as a still <kbd>p</kbd></button
+      >
+    </div>
   </aside>
 </div>
 

@@ -3,7 +3,10 @@ import { frame as shell } from '../state.svelte';
 
 const EVERY_MS = 200;
 
-/** One measurement on the server: asked for, watched until it is done, and stopped when it is not wanted any more. */
+/**
+ * One measurement on the server: asked for, watched until it is done, and stopped when it is not
+ * wanted any more.
+ */
 export class Job {
   now = $state<Schemas['BenchJob'] | null>(null);
   busy = $state(false);
@@ -30,7 +33,11 @@ export class Job {
         this.now = j;
         if (j.stand !== 'WAITING' && j.stand !== 'RUNNING') break;
         await new Promise((r) => setTimeout(r, EVERY_MS));
-        j = await got(api.GET('/api/productions/{production}/bench/jobs/{job}', { params: { path: { production: this.production(), job: j.id } } }));
+        j = await got(
+          api.GET('/api/productions/{production}/bench/jobs/{job}', {
+            params: { path: { production: this.production(), job: j.id } },
+          }),
+        );
       }
       return mine === this.round ? this.done : null;
     } catch (e) {
@@ -43,12 +50,19 @@ export class Job {
 
   /** Reads what was found once more: the limits it is held to may have changed. */
   async again(): Promise<void> {
-    if (this.done) this.now = await got(api.GET('/api/productions/{production}/bench/jobs/{job}', { params: { path: { production: this.production(), job: this.done.id } } }));
+    if (this.done)
+      this.now = await got(
+        api.GET('/api/productions/{production}/bench/jobs/{job}', {
+          params: { path: { production: this.production(), job: this.done.id } },
+        }),
+      );
   }
 
   async stop(): Promise<void> {
     if (this.now) {
-      await api.DELETE('/api/productions/{production}/bench/jobs/{job}', { params: { path: { production: this.production(), job: this.now.id } } });
+      await api.DELETE('/api/productions/{production}/bench/jobs/{job}', {
+        params: { path: { production: this.production(), job: this.now.id } },
+      });
     }
   }
 }

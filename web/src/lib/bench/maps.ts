@@ -2,7 +2,10 @@ import type { Schemas } from '../api/client';
 
 export type Field = 'stops' | 'deltaE' | 'misfit';
 
-/** Draws one value a square: brighter than the first in pencil, darker in white; what could not be compared stays empty. */
+/**
+ * Draws one value a square: brighter than the first in pencil, darker in white; what could not be
+ * compared stays empty.
+ */
 export function draw(canvas: HTMLCanvasElement, s: Schemas['SquaresView'], field: Field): void {
   canvas.width = s.columns;
   canvas.height = s.rows;

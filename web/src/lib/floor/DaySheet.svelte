@@ -8,9 +8,18 @@
   import { clock, minutes } from './time';
 
   /** A shooting day: where, when, who, and what battery, card and sun allow. Also adds a day or a setup. */
-  let { open = $bindable(false), day, days }: { open: boolean; day: Schemas['DayView'] | null; days: Schemas['DayView'][] } = $props();
+  let {
+    open = $bindable(false),
+    day,
+    days,
+  }: { open: boolean; day: Schemas['DayView'] | null; days: Schemas['DayView'][] } = $props();
   const h = house();
-  const places = createQuery(() => ({ queryKey: [h.id, 'places'], enabled: open, queryFn: () => got(api.GET('/api/productions/{production}/places', { params: { path: { production: h.id } } })) }));
+  const places = createQuery(() => ({
+    queryKey: [h.id, 'places'],
+    enabled: open,
+    queryFn: () =>
+      got(api.GET('/api/productions/{production}/places', { params: { path: { production: h.id } } })),
+  }));
   const today = new Date().toISOString().slice(0, 10);
   type Row = { name: string; duty: string; from: string; to: string };
   let fresh = $state(false);
@@ -23,7 +32,16 @@
   let call = $state('08:00');
   let wrap = $state('18:00');
   let people = $state<Row[]>([]);
-  let kit = $state({ setupMinutes: 20, costumeMinutes: 15, mediaMinutes: 4, batteryMinutes: 90, cardGigabytes: 64, megabitsPerSecond: 100, shadowHeightM: 1.7, shadowLimitM: 0.1 });
+  let kit = $state({
+    setupMinutes: 20,
+    costumeMinutes: 15,
+    mediaMinutes: 4,
+    batteryMinutes: 90,
+    cardGigabytes: 64,
+    megabitsPerSecond: 100,
+    shadowHeightM: 1.7,
+    shadowLimitM: 0.1,
+  });
   let wrong = $state<Refused | null>(null);
   let newSetup = $state('');
   let was = '';
@@ -47,7 +65,16 @@
       call = clock(t.call);
       wrap = clock(t.wrap);
       people = t.people.map((p) => ({ name: p.name, duty: p.duty, from: clock(p.from), to: clock(p.to) }));
-      kit = { setupMinutes: t.rates.setupMinutes, costumeMinutes: t.rates.costumeMinutes, mediaMinutes: t.rates.mediaMinutes, batteryMinutes: t.rates.batteryMinutes, cardGigabytes: t.cardGigabytes, megabitsPerSecond: t.megabitsPerSecond, shadowHeightM: t.shadowHeightM, shadowLimitM: t.shadowLimitM };
+      kit = {
+        setupMinutes: t.rates.setupMinutes,
+        costumeMinutes: t.rates.costumeMinutes,
+        mediaMinutes: t.rates.mediaMinutes,
+        batteryMinutes: t.rates.batteryMinutes,
+        cardGigabytes: t.cardGigabytes,
+        megabitsPerSecond: t.megabitsPerSecond,
+        shadowHeightM: t.shadowHeightM,
+        shadowLimitM: t.shadowLimitM,
+      };
     }
   });
 
@@ -59,14 +86,47 @@
     wrong = null;
     const from = minutes(call) ?? 0;
     const terms = {
-      latitude: number(latitude), longitude: number(longitude), zone, call: from, wrap: late(minutes(wrap) ?? 0, from),
-      people: people.filter((p) => p.name.trim()).map((p) => ({ name: p.name, duty: p.duty, from: minutes(p.from) ?? from, to: late(minutes(p.to) ?? 0, minutes(p.from) ?? from) })),
-      rates: { setupMinutes: kit.setupMinutes, costumeMinutes: kit.costumeMinutes, mediaMinutes: kit.mediaMinutes, batteryMinutes: kit.batteryMinutes, cardMinutes: 80, nuisance: day?.terms.rates.nuisance ?? 8 },
-      cardGigabytes: kit.cardGigabytes, megabitsPerSecond: kit.megabitsPerSecond, shadowHeightM: kit.shadowHeightM, shadowLimitM: kit.shadowLimitM,
+      latitude: number(latitude),
+      longitude: number(longitude),
+      zone,
+      call: from,
+      wrap: late(minutes(wrap) ?? 0, from),
+      people: people
+        .filter((p) => p.name.trim())
+        .map((p) => ({
+          name: p.name,
+          duty: p.duty,
+          from: minutes(p.from) ?? from,
+          to: late(minutes(p.to) ?? 0, minutes(p.from) ?? from),
+        })),
+      rates: {
+        setupMinutes: kit.setupMinutes,
+        costumeMinutes: kit.costumeMinutes,
+        mediaMinutes: kit.mediaMinutes,
+        batteryMinutes: kit.batteryMinutes,
+        cardMinutes: 80,
+        nuisance: day?.terms.rates.nuisance ?? 8,
+      },
+      cardGigabytes: kit.cardGigabytes,
+      megabitsPerSecond: kit.megabitsPerSecond,
+      shadowHeightM: kit.shadowHeightM,
+      shadowLimitM: kit.shadowLimitM,
     } as Schemas['DayTerms'];
     try {
-      if (isNew) await got(api.POST('/api/productions/{production}/days', { params: { path: { production: h.id } }, body: { date, place, terms } }));
-      else if (day) await got(api.PUT('/api/productions/{production}/days/{day}', { params: { path: { production: h.id, day: day.id }, header: { 'If-Match': `"${day.version}"` } }, body: { date, place, terms } }));
+      if (isNew)
+        await got(
+          api.POST('/api/productions/{production}/days', {
+            params: { path: { production: h.id } },
+            body: { date, place, terms },
+          }),
+        );
+      else if (day)
+        await got(
+          api.PUT('/api/productions/{production}/days/{day}', {
+            params: { path: { production: h.id, day: day.id }, header: { 'If-Match': `"${day.version}"` } },
+            body: { date, place, terms },
+          }),
+        );
       await h.again();
       frame.say(isNew ? 'The day is added.' : 'The day is kept.');
       fresh = false;
@@ -88,7 +148,17 @@
 
   async function save(): Promise<void> {
     try {
-      await got(api.POST('/api/productions/{production}/places', { params: { path: { production: h.id } }, body: { name: place, latitude: number(latitude) ?? undefined, longitude: number(longitude) ?? undefined, zone } }));
+      await got(
+        api.POST('/api/productions/{production}/places', {
+          params: { path: { production: h.id } },
+          body: {
+            name: place,
+            latitude: number(latitude) ?? undefined,
+            longitude: number(longitude) ?? undefined,
+            zone,
+          },
+        }),
+      );
       await h.again();
       frame.say(`${place} is saved as a place.`);
     } catch (e) {
@@ -99,35 +169,106 @@
   async function addSetup(): Promise<void> {
     if (!day) return;
     try {
-      await got(api.POST('/api/productions/{production}/setups', { params: { path: { production: h.id } }, body: { day: day.id, name: newSetup, struck: false } }));
+      await got(
+        api.POST('/api/productions/{production}/setups', {
+          params: { path: { production: h.id } },
+          body: { day: day.id, name: newSetup, struck: false },
+        }),
+      );
       newSetup = '';
       await h.again();
     } catch (e) {
       frame.wrong(e);
     }
   }
-  const KIT: [keyof typeof kit, string][] = [['setupMinutes', 'To move the camera, min'], ['costumeMinutes', 'To change costume, min'], ['mediaMinutes', 'To change battery or card, min'], ['batteryMinutes', 'A battery lasts, min'], ['cardGigabytes', 'A card holds, GB'], ['megabitsPerSecond', 'Recording, Mb/s'], ['shadowHeightM', 'What throws the shadow, m high'], ['shadowLimitM', 'Shadow may move, m']];
+  const KIT: [keyof typeof kit, string][] = [
+    ['setupMinutes', 'To move the camera, min'],
+    ['costumeMinutes', 'To change costume, min'],
+    ['mediaMinutes', 'To change battery or card, min'],
+    ['batteryMinutes', 'A battery lasts, min'],
+    ['cardGigabytes', 'A card holds, GB'],
+    ['megabitsPerSecond', 'Recording, Mb/s'],
+    ['shadowHeightM', 'What throws the shadow, m high'],
+    ['shadowLimitM', 'Shadow may move, m'],
+  ];
 </script>
 
-<Sheet bind:open title={isNew || !day ? 'A new shooting day' : `Day ${day.number}, ${dayName(day.date)}`} wide>
+<Sheet
+  bind:open
+  title={isNew || !day ? 'A new shooting day' : `Day ${day.number}, ${dayName(day.date)}`}
+  wide
+>
   {#if !isNew}
-    <form class="inline" onsubmit={(e) => { e.preventDefault(); void addSetup(); }}>
-      <label class="field grow"><span>A new setup on this day, as the crew calls it</span><input class="input" bind:value={newSetup} required /></label>
+    <form
+      class="inline"
+      onsubmit={(e) => {
+        e.preventDefault();
+        void addSetup();
+      }}
+    >
+      <label class="field grow"
+        ><span>A new setup on this day, as the crew calls it</span><input
+          class="input"
+          bind:value={newSetup}
+          required
+        /></label
+      >
       <button class="btn">Add the setup</button>
-      <button type="button" class="btn bare" onclick={() => (fresh = true)}>Another day</button>
+      <button type="button" class="bare btn" onclick={() => (fresh = true)}>Another day</button>
     </form>
   {/if}
-  <form class="grid gap-3" onsubmit={(e) => { e.preventDefault(); void keep(); }}>
+  <form
+    class="grid gap-3"
+    onsubmit={(e) => {
+      e.preventDefault();
+      void keep();
+    }}
+  >
     <div class="cols">
-      <label class="field"><span>Date</span><input class="input mono" type="date" bind:value={date} required /></label>
-      <label class="field wide"><span>Place</span><input class="input" list="places" bind:value={place} onchange={() => pick(place)} required /></label>
-      <datalist id="places">{#each places.data ?? [] as p (p.id)}<option value={p.name}></option>{/each}</datalist>
-      <label class="field"><span>Latitude, north +</span><input class="input mono" inputmode="decimal" bind:value={latitude} placeholder="not followed" /></label>
-      <label class="field"><span>Longitude, east +</span><input class="input mono" inputmode="decimal" bind:value={longitude} placeholder="not followed" /></label>
+      <label class="field"
+        ><span>Date</span><input class="mono input" type="date" bind:value={date} required /></label
+      >
+      <label class="field wide"
+        ><span>Place</span><input
+          class="input"
+          list="places"
+          bind:value={place}
+          onchange={() => pick(place)}
+          required
+        /></label
+      >
+      <datalist id="places"
+        >{#each places.data ?? [] as p (p.id)}<option value={p.name}></option>{/each}</datalist
+      >
+      <label class="field"
+        ><span>Latitude, north +</span><input
+          class="mono input"
+          inputmode="decimal"
+          bind:value={latitude}
+          placeholder="not followed"
+        /></label
+      >
+      <label class="field"
+        ><span>Longitude, east +</span><input
+          class="mono input"
+          inputmode="decimal"
+          bind:value={longitude}
+          placeholder="not followed"
+        /></label
+      >
       <label class="field"><span>Time zone</span><input class="input" bind:value={zone} required /></label>
-      <label class="field"><span>Call</span><input class="input mono" type="time" bind:value={call} required /></label>
-      <label class="field"><span>Wrap</span><input class="input mono" type="time" bind:value={wrap} required /></label>
-      <button type="button" class="btn" disabled={!place || !latitude || !longitude} onclick={() => void save()}>Save the place</button>
+      <label class="field"
+        ><span>Call</span><input class="mono input" type="time" bind:value={call} required /></label
+      >
+      <label class="field"
+        ><span>Wrap</span><input class="mono input" type="time" bind:value={wrap} required /></label
+      >
+      <button
+        type="button"
+        class="btn"
+        disabled={!place || !latitude || !longitude}
+        onclick={() => void save()}>Save the place</button
+      >
     </div>
     <fieldset>
       <legend><h3>Who, and when</h3></legend>
@@ -135,19 +276,44 @@
         <div class="person">
           <label class="field"><span>Name</span><input class="input" bind:value={p.name} /></label>
           <label class="field"><span>Duty</span><input class="input" bind:value={p.duty} /></label>
-          <label class="field"><span>From</span><input class="input mono" type="time" bind:value={p.from} /></label>
-          <label class="field"><span>To</span><input class="input mono" type="time" bind:value={p.to} /></label>
-          <button type="button" class="btn tight bare" aria-label="Without {p.name}" onclick={() => (people = people.filter((_, k) => k !== i))}>Without</button>
+          <label class="field"
+            ><span>From</span><input class="mono input" type="time" bind:value={p.from} /></label
+          >
+          <label class="field"
+            ><span>To</span><input class="mono input" type="time" bind:value={p.to} /></label
+          >
+          <button
+            type="button"
+            class="tight bare btn"
+            aria-label="Without {p.name}"
+            onclick={() => (people = people.filter((_, k) => k !== i))}>Without</button
+          >
         </div>
       {/each}
-      <button type="button" class="btn tight" onclick={() => (people = [...people, { name: '', duty: '', from: call, to: wrap }])}>Somebody more</button>
+      <button
+        type="button"
+        class="tight btn"
+        onclick={() => (people = [...people, { name: '', duty: '', from: call, to: wrap }])}
+        >Somebody more</button
+      >
     </fieldset>
     <fieldset class="cols">
       <legend><h3>What changes take, and what lasts</h3></legend>
-      {#each KIT as [k, label] (k)}<label class="field"><span>{label}</span><input class="input mono" type="number" step="any" min="0" bind:value={kit[k]} required /></label>{/each}
+      {#each KIT as [k, label] (k)}<label class="field"
+          ><span>{label}</span><input
+            class="mono input"
+            type="number"
+            step="any"
+            min="0"
+            bind:value={kit[k]}
+            required
+          /></label
+        >{/each}
     </fieldset>
-    {#if wrong}<p class="pencil" role="alert">{wrong.detail}. Nothing was kept; what you typed is still here.</p>{/if}
-    <div><button class="btn now">{isNew ? 'Add the day' : 'Keep the day'}</button></div>
+    {#if wrong}<p class="pencil" role="alert">
+        {wrong.detail}. Nothing was kept; what you typed is still here.
+      </p>{/if}
+    <div><button class="now btn">{isNew ? 'Add the day' : 'Keep the day'}</button></div>
   </form>
 </Sheet>
 

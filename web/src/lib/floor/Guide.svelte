@@ -21,31 +21,70 @@
   $effect(() => {
     if (!open) onclose();
   });
-  void got(api.GET('/api/productions/{production}/shots/{shot}/guide', { params: { path: { production: h.id, shot: id } } }))
+  void got(
+    api.GET('/api/productions/{production}/shots/{shot}/guide', {
+      params: { path: { production: h.id, shot: id } },
+    }),
+  )
     .then((v) => {
       view = v;
       rate = v.wordsPerMinute;
-      rows = v.track.lines.map((l) => ({ part: l.part, name: l.name, text: l.text, from: l.from.toFixed(1), to: l.to.toFixed(1) }));
+      rows = v.track.lines.map((l) => ({
+        part: l.part,
+        name: l.name,
+        text: l.text,
+        from: l.from.toFixed(1),
+        to: l.to.toFixed(1),
+      }));
     })
     .catch((e: unknown) => (wrong = e instanceof Error ? e.message : String(e)));
 
-  const number = (s: string): number | undefined => (s.trim() === '' ? undefined : Number(s.replace(',', '.')));
-  const body = () => ({ lines: rows.filter((r) => r.text.trim()).map((r) => ({ part: Number(r.part), name: r.name, text: r.text, from: number(r.from), to: number(r.to) })), wordsPerMinute: rate }) as Schemas['NewGuide'];
+  const number = (s: string): number | undefined =>
+    s.trim() === '' ? undefined : Number(s.replace(',', '.'));
+  const body = () =>
+    ({
+      lines: rows
+        .filter((r) => r.text.trim())
+        .map((r) => ({
+          part: Number(r.part),
+          name: r.name,
+          text: r.text,
+          from: number(r.from),
+          to: number(r.to),
+        })),
+      wordsPerMinute: rate,
+    }) as Schemas['NewGuide'];
 
   async function time(fresh = false): Promise<void> {
     wrong = '';
     try {
       const b = body();
-      if (fresh) b.lines = (b.lines ?? []).map((l) => ({ part: l.part, name: l.name, text: l.text }) as typeof l);
-      view = await got(api.POST('/api/productions/{production}/shots/{shot}/guide', { params: { path: { production: h.id, shot: id } }, body: b }));
-      rows = view.track.lines.map((l) => ({ part: l.part, name: l.name, text: l.text, from: l.from.toFixed(1), to: l.to.toFixed(1) }));
+      if (fresh)
+        b.lines = (b.lines ?? []).map((l) => ({ part: l.part, name: l.name, text: l.text }) as typeof l);
+      view = await got(
+        api.POST('/api/productions/{production}/shots/{shot}/guide', {
+          params: { path: { production: h.id, shot: id } },
+          body: b,
+        }),
+      );
+      rows = view.track.lines.map((l) => ({
+        part: l.part,
+        name: l.name,
+        text: l.text,
+        from: l.from.toFixed(1),
+        to: l.to.toFixed(1),
+      }));
     } catch (e) {
       wrong = e instanceof Error ? e.message : String(e);
     }
   }
 
   async function fetched(path: string, more: object): Promise<Blob | null> {
-    const r = await fetch(`/api/productions/${h.id}/shots/${id}/${path}`, { method: 'POST', headers: { 'Content-Type': 'application/json', 'X-XSRF-TOKEN': token() }, body: JSON.stringify({ ...body(), ...more }) });
+    const r = await fetch(`/api/productions/${h.id}/shots/${id}/${path}`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', 'X-XSRF-TOKEN': token() },
+      body: JSON.stringify({ ...body(), ...more }),
+    });
     if (!r.ok) {
       wrong = (await refusal(r)).detail;
       return null;
@@ -80,31 +119,91 @@
   {#if view && rows.length === 0}
     <p class="soft">Nobody speaks in this scene of the script. Add the lines by hand.</p>
   {/if}
-  <p class="small soft">{view?.countIn ?? 3} beeps count in. The other parts are heard as one pulse a word at their own pitch; a tick says where the one who listens begins. It gives the timing, not the voice.</p>
+  <p class="small soft">
+    {view?.countIn ?? 3} beeps count in. The other parts are heard as one pulse a word at their own pitch; a tick
+    says where the one who listens begins. It gives the timing, not the voice.
+  </p>
   <div class="rows">
-    {#each ['part', 'who', 'line, from the scene', 'from, s', 'to, s', ''] as head (head)}<span class="small soft head" aria-hidden="true">{head}</span>{/each}
+    {#each ['part', 'who', 'line, from the scene', 'from, s', 'to, s', ''] as head (head)}<span
+        class="small soft head"
+        aria-hidden="true">{head}</span
+      >{/each}
     {#each rows as r, i (i)}
-      {@const clash = view?.track.overlaps.some((o) => (o.partA === r.part || o.partB === r.part) && Number(r.from) < o.to && Number(r.to) > o.from)}
-      <label class="field"><span class="sr-only">Part</span><input class="input mono" type="number" min="1" max="12" bind:value={r.part} /></label>
-      <label class="field"><span class="sr-only">Name</span><input class="input" bind:value={r.name} /></label>
-      <label class="field"><span class="sr-only">Line</span><input class="input" bind:value={r.text} /></label>
-      <label class="field"><span class="sr-only">From, s</span><input class="input mono" class:wrong={clash} bind:value={r.from} placeholder="after" /></label>
-      <label class="field"><span class="sr-only">To, s</span><input class="input mono" class:wrong={clash} bind:value={r.to} placeholder="by words" /></label>
-      <button class="btn tight bare" aria-label="Without line {i + 1}" onclick={() => (rows = rows.filter((_, k) => k !== i))}>✕</button>
+      {@const clash = view?.track.overlaps.some(
+        (o) => (o.partA === r.part || o.partB === r.part) && Number(r.from) < o.to && Number(r.to) > o.from,
+      )}
+      <label class="field"
+        ><span class="sr-only">Part</span><input
+          class="mono input"
+          type="number"
+          min="1"
+          max="12"
+          bind:value={r.part}
+        /></label
+      >
+      <label class="field"><span class="sr-only">Name</span><input class="input" bind:value={r.name} /></label
+      >
+      <label class="field"><span class="sr-only">Line</span><input class="input" bind:value={r.text} /></label
+      >
+      <label class="field"
+        ><span class="sr-only">From, s</span><input
+          class="mono input"
+          class:wrong={clash}
+          bind:value={r.from}
+          placeholder="after"
+        /></label
+      >
+      <label class="field"
+        ><span class="sr-only">To, s</span><input
+          class="mono input"
+          class:wrong={clash}
+          bind:value={r.to}
+          placeholder="by words"
+        /></label
+      >
+      <button
+        class="tight bare btn"
+        aria-label="Without line {i + 1}"
+        onclick={() => (rows = rows.filter((_, k) => k !== i))}>✕</button
+      >
     {/each}
   </div>
-  <div class="flex gap-2 mt-2 flex-wrap items-end">
-    <button class="btn tight" onclick={() => (rows = [...rows, { part: 1, name: 'part 1', text: '', from: '', to: '' }])}>A line more</button>
-    <label class="field"><span>Words a minute</span><input class="input mono" type="number" min="20" max="600" bind:value={rate} /></label>
-    <button class="btn tight" onclick={() => void time(true)}>Time them by words</button>
-    <button class="btn tight" onclick={() => void time()}>Keep my times</button>
+  <div class="mt-2 flex flex-wrap items-end gap-2">
+    <button
+      class="tight btn"
+      onclick={() => (rows = [...rows, { part: 1, name: 'part 1', text: '', from: '', to: '' }])}
+      >A line more</button
+    >
+    <label class="field"
+      ><span>Words a minute</span><input
+        class="mono input"
+        type="number"
+        min="20"
+        max="600"
+        bind:value={rate}
+      /></label
+    >
+    <button class="tight btn" onclick={() => void time(true)}>Time them by words</button>
+    <button class="tight btn" onclick={() => void time()}>Keep my times</button>
   </div>
-  {#each view?.track.overlaps ?? [] as o (o.from)}<p class="pencil">Parts {o.partA} and {o.partB} speak at once from {o.from.toFixed(1)} to {o.to.toFixed(1)} s: one cannot be recorded against the other there.</p>{/each}
+  {#each view?.track.overlaps ?? [] as o (o.from)}<p class="pencil">
+      Parts {o.partA} and {o.partB} speak at once from {o.from.toFixed(1)} to {o.to.toFixed(1)} s: one cannot be
+      recorded against the other there.
+    </p>{/each}
   {#if wrong}<p class="pencil" role="alert">{wrong}</p>{/if}
-  <div class="flex gap-2 mt-3 flex-wrap items-center">
-    {#each [...new Set(rows.map((r) => Number(r.part)))].sort() as p (p)}<button class="btn" onclick={() => void hear(p)}>Hear it as part {p}</button>{/each}
-    {#if sound}<audio controls src={sound} aria-label="Guide track for part {hears}"></audio><a class="btn tight" href={sound} download="guide-part-{hears}.wav">WAV</a>{/if}
-    <button class="btn" onclick={() => void fetched('guide.pdf', {}).then((b) => save(b, 'pacing.pdf'))}>Pacing sheet</button>
+  <div class="mt-3 flex flex-wrap items-center gap-2">
+    {#each [...new Set(rows.map((r) => Number(r.part)))].sort() as p (p)}<button
+        class="btn"
+        onclick={() => void hear(p)}>Hear it as part {p}</button
+      >{/each}
+    {#if sound}<audio controls src={sound} aria-label="Guide track for part {hears}"></audio><a
+        class="tight btn"
+        href={sound}
+        download="guide-part-{hears}.wav">WAV</a
+      >{/if}
+    <button class="btn" onclick={() => void fetched('guide.pdf', {}).then((b) => save(b, 'pacing.pdf'))}
+      >Pacing sheet</button
+    >
   </div>
 </Sheet>
 

@@ -15,7 +15,11 @@
   let moving = $state(false);
   const base = $derived(`/api/productions/${h.id}/days/${pack.day.id}`);
   const may = $derived(h.may('PRODUCER', 'COORDINATOR', 'FLOOR'));
-  const speaking = $derived([...new Map(sheet.plates.filter((p) => p.key.startsWith('plate:guide')).map((p) => [p.shot, p.code])).entries()]);
+  const speaking = $derived([
+    ...new Map(
+      sheet.plates.filter((p) => p.key.startsWith('plate:guide')).map((p) => [p.shot, p.code]),
+    ).entries(),
+  ]);
 
   async function bring(path: string, files: FileList | null): Promise<void> {
     const file = files?.[0];
@@ -28,7 +32,10 @@
         frame.say(`${count(r.logged, 'take')} logged, ${r.known} known already. ${r.otherwise.join(' ')}`);
       } else {
         const r = await send<Schemas['PicksImport']>(`${base}/picks`, form, () => undefined);
-        frame.say(`${count(r.picked, 'take')} picked.${r.unknown.length > 0 ? ` Not found on this day: ${r.unknown.join('; ')}.` : ''}`);
+        frame.say(
+          `${count(r.picked, 'take')} picked.` +
+            (r.unknown.length > 0 ? ` Not found on this day: ${r.unknown.join('; ')}.` : ''),
+        );
       }
       await h.again();
       open = false;
@@ -38,21 +45,79 @@
   }
 </script>
 
-<button class="btn tight" onclick={() => (open = true)}>Papers</button>
-{#each speaking as [shot, code] (shot)}<button class="btn tight" onclick={() => (guiding = shot)}>Guide track{speaking.length > 1 ? ` ${code}` : ''}</button>{/each}
-{#if sheet.checks.some((c) => c.title.toLowerCase().includes('pass') || c.title.toLowerCase().includes('repeat')) && may}<button class="btn tight" onclick={() => (moving = true)}>Head</button>{/if}
+<button class="tight btn" onclick={() => (open = true)}>Papers</button>
+{#each speaking as [shot, code] (shot)}<button class="tight btn" onclick={() => (guiding = shot)}
+    >Guide track{speaking.length > 1 ? ` ${code}` : ''}</button
+  >{/each}
+{#if sheet.checks.some((c) => c.title.toLowerCase().includes('pass') || c.title
+      .toLowerCase()
+      .includes('repeat')) && may}<button class="tight btn" onclick={() => (moving = true)}>Head</button>{/if}
 
 <Sheet bind:open title="Papers of day {pack.day.number}">
   <ul>
-    <li><span>Day sheet: hours, sun, order, cautions</span><a class="btn tight" href="{base}/papers/day.pdf" download>PDF</a><a class="btn tight" href="{base}/papers/day.csv" download>CSV</a></li>
-    <li><span>Plates of each setup, with pictures and cautions</span><a class="btn tight" href="{base}/papers/plates.pdf" download>PDF</a></li>
-    <li><span>Wardrobe blocks</span><a class="btn tight" href="{base}/papers/wardrobe.pdf" download>PDF</a><a class="btn tight" href="{base}/papers/wardrobe.csv" download>CSV</a></li>
-    <li><span>Kit and props</span><a class="btn tight" href="{base}/papers/kit.pdf" download>PDF</a><a class="btn tight" href="{base}/papers/kit.csv" download>CSV</a></li>
-    <li><span>All shooting days, for a calendar</span><a class="btn tight" href="/api/productions/{h.id}/days.ics" download>iCalendar</a></li>
-    <li><span>Takes of the day, every camera field</span><a class="btn tight" href="{base}/takes.csv" download>CSV</a>{#if may}<label class="btn tight">Bring in<input class="sr-only" type="file" accept=".csv,text/csv" onchange={(e) => void bring('takes.csv', e.currentTarget.files)} /></label>{/if}</li>
-    <li><span>Picked takes, cut in by the handles</span><a class="btn tight" href="{base}/picks.edl" download>Edit list</a><a class="btn tight" href="{base}/picks.otio" download>OTIO</a>{#if may}<label class="btn tight">Bring in<input class="sr-only" type="file" accept=".edl,.otio,.txt,.json" onchange={(e) => void bring('picks', e.currentTarget.files)} /></label>{/if}</li>
+    <li>
+      <span>Day sheet: hours, sun, order, cautions</span><a
+        class="tight btn"
+        href="{base}/papers/day.pdf"
+        download>PDF</a
+      ><a class="tight btn" href="{base}/papers/day.csv" download>CSV</a>
+    </li>
+    <li>
+      <span>Plates of each setup, with pictures and cautions</span><a
+        class="tight btn"
+        href="{base}/papers/plates.pdf"
+        download>PDF</a
+      >
+    </li>
+    <li>
+      <span>Wardrobe blocks</span><a class="tight btn" href="{base}/papers/wardrobe.pdf" download>PDF</a><a
+        class="tight btn"
+        href="{base}/papers/wardrobe.csv"
+        download>CSV</a
+      >
+    </li>
+    <li>
+      <span>Kit and props</span><a class="tight btn" href="{base}/papers/kit.pdf" download>PDF</a><a
+        class="tight btn"
+        href="{base}/papers/kit.csv"
+        download>CSV</a
+      >
+    </li>
+    <li>
+      <span>All shooting days, for a calendar</span><a
+        class="tight btn"
+        href="/api/productions/{h.id}/days.ics"
+        download>iCalendar</a
+      >
+    </li>
+    <li>
+      <span>Takes of the day, every camera field</span><a class="tight btn" href="{base}/takes.csv" download
+        >CSV</a
+      >{#if may}<label class="tight btn"
+          >Bring in<input
+            class="sr-only"
+            type="file"
+            accept=".csv,text/csv"
+            onchange={(e) => void bring('takes.csv', e.currentTarget.files)}
+          /></label
+        >{/if}
+    </li>
+    <li>
+      <span>Picked takes, cut in by the handles</span><a class="tight btn" href="{base}/picks.edl" download
+        >Edit list</a
+      ><a class="tight btn" href="{base}/picks.otio" download>OTIO</a>{#if may}<label class="tight btn"
+          >Bring in<input
+            class="sr-only"
+            type="file"
+            accept=".edl,.otio,.txt,.json"
+            onchange={(e) => void bring('picks', e.currentTarget.files)}
+          /></label
+        >{/if}
+    </li>
   </ul>
-  <p class="small soft mt-2">A list of picks that comes back from the edit picks every take its clips lie in.</p>
+  <p class="small soft mt-2">
+    A list of picks that comes back from the edit picks every take its clips lie in.
+  </p>
 </Sheet>
 {#if guiding}<Guide shot={guiding} onclose={() => (guiding = '')} />{/if}
 <Head bind:open={moving} {pack} {sheet} />

@@ -7,8 +7,23 @@
   import { frame } from '../state.svelte';
   import { line } from './line.svelte';
 
-  /** The slate of one plate: roll and cut, the camera carried over and changed by exception, and what differs from the set, at once. */
-  let { pack, sheet, plate, may, ontouch }: { pack: Schemas['DayPack']; sheet: Schemas['SetupSheet']; plate: Schemas['FloorPlate']; may: boolean; ontouch: () => void } = $props();
+  /**
+   * The slate of one plate: roll and cut, the camera carried over and changed by exception, and what
+   * differs from the set, at once.
+   */
+  let {
+    pack,
+    sheet,
+    plate,
+    may,
+    ontouch,
+  }: {
+    pack: Schemas['DayPack'];
+    sheet: Schemas['SetupSheet'];
+    plate: Schemas['FloorPlate'];
+    may: boolean;
+    ontouch: () => void;
+  } = $props();
   const h = house();
 
   type Field = { key: string; label: string; unit: string; kind: 'number' | 'text' | 'auto' };
@@ -47,9 +62,20 @@
   let presetName = $state('');
 
   // --- what this device has written here and the server does not know yet
-  const mine = $derived(line.fresh.filter((w) => w.entry.logged?.setup === sheet.setup.id && !sheet.takes.some((t) => t.id === w.id)));
+  const mine = $derived(
+    line.fresh.filter(
+      (w) => w.entry.logged?.setup === sheet.setup.id && !sheet.takes.some((t) => t.id === w.id),
+    ),
+  );
   const lastMine = $derived(mine[mine.length - 1]?.entry.logged ?? null);
-  const number = $derived(Math.max(plate.nextTake, ...mine.filter((w) => w.entry.logged?.shot === plate.shot && w.entry.logged.plate === plate.key).map((w) => (w.entry.logged?.number ?? 0) + 1)));
+  const number = $derived(
+    Math.max(
+      plate.nextTake,
+      ...mine
+        .filter((w) => w.entry.logged?.shot === plate.shot && w.entry.logged.plate === plate.key)
+        .map((w) => (w.entry.logged?.number ?? 0) + 1),
+    ),
+  );
 
   // --- carried over from the last take of the setup
   $effect(() => {
@@ -66,7 +92,15 @@
     } catch {
       tcIn = sheet.nextIn;
     }
-    camera = { ...(last?.camera ?? { rate: pack.rate, raster: { width: pack.captureWidth, height: pack.captureHeight }, whiteAuto: false, focusAuto: false, exposureAuto: false }) };
+    camera = {
+      ...(last?.camera ?? {
+        rate: pack.rate,
+        raster: { width: pack.captureWidth, height: pack.captureHeight },
+        whiteAuto: false,
+        focusAuto: false,
+        exposureAuto: false,
+      }),
+    };
     notRead = [...(last?.notRead ?? [])];
     if (fresh) {
       tcOut = '';
@@ -77,11 +111,27 @@
   });
   // Parts carry over from the last take of the same plate.
   $effect(() => {
-    const last = [...mine].reverse().find((w) => w.entry.logged?.plate === plate.key)?.entry.logged?.parts ?? sheet.takes.find((t) => t.shot === plate.shot && t.plate === plate.key)?.parts;
+    const last =
+      [...mine].reverse().find((w) => w.entry.logged?.plate === plate.key)?.entry.logged?.parts ??
+      sheet.takes.find((t) => t.shot === plate.shot && t.plate === plate.key)?.parts;
     const n = Number(/^plate:performance-(\d+)$/.exec(plate.key)?.[1] ?? 0);
-    parts = (last ?? []).length > 0 ? (last ?? []).map((p) => ({ part: p.part, eyeline: p.eyeline ?? '', zone: p.zone ?? '', wardrobe: p.wardrobe ?? '' })) : n > 0 ? [{ part: n, eyeline: '', zone: '', wardrobe: worn(n) }] : [];
+    parts =
+      (last ?? []).length > 0
+        ? (last ?? []).map((p) => ({
+            part: p.part,
+            eyeline: p.eyeline ?? '',
+            zone: p.zone ?? '',
+            wardrobe: p.wardrobe ?? '',
+          }))
+        : n > 0
+          ? [{ part: n, eyeline: '', zone: '', wardrobe: worn(n) }]
+          : [];
   });
-  const worn = (n: number): string => pack.order.running.slots.find((s) => s.shot === plate.shot && s.plate === `plate:performance-${n}`)?.worn.map((w) => w.costume).join(', ') ?? '';
+  const worn = (n: number): string =>
+    pack.order.running.slots
+      .find((s) => s.shot === plate.shot && s.plate === `plate:performance-${n}`)
+      ?.worn.map((w) => w.costume)
+      .join(', ') ?? '';
 
   // --- roll and cut
   type Rolling = { setup: string; at: number };
@@ -136,19 +186,42 @@
   // --- camera
   const shown = (f: Field): string => {
     const v = camera[f.key];
-    return v === null || v === undefined ? '' : typeof v === 'string' ? v : f.key === 'shutterSeconds' ? String(Math.round(100 / Number(v)) / 100) : String(v);
+    return v === null || v === undefined
+      ? ''
+      : typeof v === 'string'
+        ? v
+        : f.key === 'shutterSeconds'
+          ? String(Math.round(100 / Number(v)) / 100)
+          : String(v);
   };
 
   function set(f: Field, raw: string): void {
     const n = Number(raw.replace(',', '.'));
     typed = true;
     notRead = notRead.filter((k) => k !== f.key);
-    // What is no number stays as it was typed, so that it can be refused and mended; it never turns into "not read".
-    if (raw.trim() !== '' && f.kind === 'number' && (Number.isNaN(n) || (f.key === 'shutterSeconds' && n <= 0))) {
+    // What is no number stays as it was typed, so that it can be refused and mended; it never turns
+    // into "not read".
+    if (
+      raw.trim() !== '' &&
+      f.kind === 'number' &&
+      (Number.isNaN(n) || (f.key === 'shutterSeconds' && n <= 0))
+    ) {
       camera = { ...camera, [f.key]: raw };
       return;
     }
-    camera = { ...camera, [f.key]: raw.trim() === '' ? null : f.kind === 'text' ? raw : f.kind === 'auto' ? raw === 'automatic' : f.key === 'shutterSeconds' ? 1 / n : n };
+    camera = {
+      ...camera,
+      [f.key]:
+        raw.trim() === ''
+          ? null
+          : f.kind === 'text'
+            ? raw
+            : f.kind === 'auto'
+              ? raw === 'automatic'
+              : f.key === 'shutterSeconds'
+                ? 1 / n
+                : n,
+    };
   }
 
   function unread(f: Field): void {
@@ -164,7 +237,9 @@
     const p = pack.presets.find((x) => x.name === name);
     if (!p) return;
     typed = true;
-    const values = Object.fromEntries(Object.entries(p.camera).filter(([, v]) => v !== null && v !== undefined));
+    const values = Object.fromEntries(
+      Object.entries(p.camera).filter(([, v]) => v !== null && v !== undefined),
+    );
     camera = { ...camera, ...values };
     notRead = notRead.filter((k) => !(k in values));
     frame.say(`Set from ${p.name}: ${p.test}`);
@@ -172,7 +247,12 @@
 
   async function savePreset(): Promise<void> {
     try {
-      await got(api.POST('/api/productions/{production}/presets', { params: { path: { production: h.id } }, body: { name: presetName, test: saving, camera: $state.snapshot(camera) as Schemas['CameraData'] } }));
+      await got(
+        api.POST('/api/productions/{production}/presets', {
+          params: { path: { production: h.id } },
+          body: { name: presetName, test: saving, camera: $state.snapshot(camera) as Schemas['CameraData'] },
+        }),
+      );
       frame.say(`${presetName} is kept as a preset.`);
       saving = presetName = '';
       await h.again();
@@ -186,15 +266,29 @@
   let differs = $state<Schemas['Finding'][]>([]);
   export async function fromCamera(): Promise<void> {
     try {
-      reported = await got(api.GET('/api/productions/{production}/camera', { params: { path: { production: h.id } } }));
-      differs = core.guard(reported.camera, $state.snapshot(camera), 'SAME', pack.captureWidth, pack.captureHeight, pack.sensorWidthMm, guardOf?.backgroundM ?? 0).filter((f) => f.severity !== 'NOT_READ');
+      reported = await got(
+        api.GET('/api/productions/{production}/camera', { params: { path: { production: h.id } } }),
+      );
+      differs = core
+        .guard(
+          reported.camera,
+          $state.snapshot(camera),
+          'SAME',
+          pack.captureWidth,
+          pack.captureHeight,
+          pack.sensorWidthMm,
+          guardOf?.backgroundM ?? 0,
+        )
+        .filter((f) => f.severity !== 'NOT_READ');
     } catch (e) {
       frame.wrong(e);
     }
   }
   function take(): void {
     if (!reported) return;
-    const values = Object.fromEntries(Object.entries(reported.camera).filter(([, v]) => v !== null && v !== undefined));
+    const values = Object.fromEntries(
+      Object.entries(reported.camera).filter(([, v]) => v !== null && v !== undefined),
+    );
     camera = { ...camera, ...values };
     notRead = notRead.filter((k) => !(k in values));
     if (reported.tcIn) tcIn = reported.tcIn;
@@ -207,11 +301,31 @@
   // --- the match guard
   const guardOf = $derived(sheet.guards.find((g) => g.shot === plate.shot) ?? null);
   const inSet = $derived(guardOf?.plates.includes(plate.key) ?? false);
-  const reference = $derived(guardOf?.reference ?? mine.find((w) => w.entry.logged?.shot === plate.shot && guardOf?.plates.includes(w.entry.logged.plate ?? '') && !line.fresh.some((c) => c.entry.take === w.id && c.entry.call && !['PICK', 'NONE'].includes(c.entry.call.call ?? '')))?.entry.logged?.camera ?? null);
+  const reference = $derived(
+    guardOf?.reference ??
+      mine.find(
+        (w) =>
+          w.entry.logged?.shot === plate.shot &&
+          guardOf?.plates.includes(w.entry.logged.plate ?? '') &&
+          !line.fresh.some(
+            (c) =>
+              c.entry.take === w.id && c.entry.call && !['PICK', 'NONE'].includes(c.entry.call.call ?? ''),
+          ),
+      )?.entry.logged?.camera ??
+      null,
+  );
   const against = $derived.by((): Schemas['Finding'][] => {
     if (!inSet || !guardOf) return [];
     try {
-      const found = core.guard(reference as Record<string, unknown> | null, $state.snapshot(camera), guardOf.rules.join(','), pack.captureWidth, pack.captureHeight, pack.sensorWidthMm, guardOf.backgroundM);
+      const found = core.guard(
+        reference as Record<string, unknown> | null,
+        $state.snapshot(camera),
+        guardOf.rules.join(','),
+        pack.captureWidth,
+        pack.captureHeight,
+        pack.sensorWidthMm,
+        guardOf.backgroundM,
+      );
       return found.filter((f) => f.severity !== 'NOT_READ' || !notRead.includes(f.property));
     } catch {
       return [];
@@ -219,8 +333,28 @@
   });
   const autos = $derived(against.filter((f) => f.severity === 'BREAKS' && f.actual === 'automatic'));
   const found = (f: Field) => against.find((x) => x.property === f.key && x.severity !== 'NOT_READ');
-  const touched = $derived([...sheet.touches.map((t) => ({ words: t.words, remedy: t.remedy, at: t.madeAt })), ...line.fresh.filter((w) => w.entry.touch && w.entry.setup === sheet.setup.id).map((w) => ({ words: pack.touches.find((t) => t.key === w.entry.touch?.kind)?.words ?? '', remedy: pack.touches.find((t) => t.key === w.entry.touch?.kind)?.remedy ?? '', at: w.madeAt }))].sort((a, b) => b.at.localeCompare(a.at)));
-  const cleanSince = $derived(touched.length > 0 && sheet.takes.some((t) => t.plate === 'plate:clean' && t.madeAt > (touched[0]?.at ?? '') && t.call !== 'NO_GOOD' && t.call !== 'FALSE_START'));
+  const touched = $derived(
+    [
+      ...sheet.touches.map((t) => ({ words: t.words, remedy: t.remedy, at: t.madeAt })),
+      ...line.fresh
+        .filter((w) => w.entry.touch && w.entry.setup === sheet.setup.id)
+        .map((w) => ({
+          words: pack.touches.find((t) => t.key === w.entry.touch?.kind)?.words ?? '',
+          remedy: pack.touches.find((t) => t.key === w.entry.touch?.kind)?.remedy ?? '',
+          at: w.madeAt,
+        })),
+    ].sort((a, b) => b.at.localeCompare(a.at)),
+  );
+  const cleanSince = $derived(
+    touched.length > 0 &&
+      sheet.takes.some(
+        (t) =>
+          t.plate === 'plate:clean' &&
+          t.madeAt > (touched[0]?.at ?? '') &&
+          t.call !== 'NO_GOOD' &&
+          t.call !== 'FALSE_START',
+      ),
+  );
 
   /** Logs the take, with what is said of it in the same breath. */
   export async function log(call?: Schemas['NewCall']['call'], why = ''): Promise<void> {
@@ -229,12 +363,28 @@
     const now = $state.snapshot(camera);
     const fault = core.fault(now);
     const silent = fault ? [] : core.silent(now, notRead.join(','));
-    const range = tcOut.trim() === '' ? 'out: roll and cut, or type where it ended' : core.rangeFault(tcIn, tcOut, pack.rate);
+    const range =
+      tcOut.trim() === ''
+        ? 'out: roll and cut, or type where it ended'
+        : core.rangeFault(tcIn, tcOut, pack.rate);
     const said = fault || range || (roll.trim() === '' ? 'roll: must be given' : '');
     if (said || silent.length > 0 || (autos.length > 0 && overruled.trim() === '')) {
       const first = silent[0];
       const named = FIELDS.find((f) => f.key === said.split(':')[0]);
-      wrong = said ? { words: named ? said.replace(named.key, named.label) : said, field: said.split(':')[0] ?? '' } : first ? { words: `${silent.map((k) => FIELDS.find((f) => f.key === k)?.label ?? k).join(', ')}: read off the camera, or set to “not read”`, field: first, silent } : { words: `${autos[0]?.label} is automatic in a match set: set it by hand, or say why it must be so`, field: 'overruled' };
+      wrong = said
+        ? { words: named ? said.replace(named.key, named.label) : said, field: said.split(':')[0] ?? '' }
+        : first
+          ? {
+              words:
+                silent.map((k) => FIELDS.find((f) => f.key === k)?.label ?? k).join(', ') +
+                ': read off the camera, or set to “not read”',
+              field: first,
+              silent,
+            }
+          : {
+              words: `${autos[0]?.label} is automatic in a match set: set it by hand, or say why it must be so`,
+              field: 'overruled',
+            };
       await tick();
       document.querySelector<HTMLElement>('.slate-card .wrong')?.focus();
       return;
@@ -246,13 +396,45 @@
       typed = false;
       const breaks = against.filter((f) => f.severity === 'BREAKS');
       const name = `${plate.code} ${plate.label.toLowerCase()}, take ${number}`;
-      await line.add({ id, logged: { shot: plate.shot, setup: sheet.setup.id, plate: plate.key, number, slate: plate.code, roll, tcIn, tcOut, camera: now as Schemas['CameraData'], notRead: [...notRead], parts: $state.snapshot(parts).filter((p) => p.eyeline || p.zone || p.wardrobe), overruled, note, madeAt: madeAt || new Date().toISOString() } }, name);
-      if (call) await line.add({ id: crypto.randomUUID(), take: id, call: { call, reason: why } }, `${name}: ${call === 'PICK' ? 'picked' : call === 'NO_GOOD' ? 'no good' : 'false start'}`);
+      await line.add(
+        {
+          id,
+          logged: {
+            shot: plate.shot,
+            setup: sheet.setup.id,
+            plate: plate.key,
+            number,
+            slate: plate.code,
+            roll,
+            tcIn,
+            tcOut,
+            camera: now as Schemas['CameraData'],
+            notRead: [...notRead],
+            parts: $state.snapshot(parts).filter((p) => p.eyeline || p.zone || p.wardrobe),
+            overruled,
+            note,
+            madeAt: madeAt || new Date().toISOString(),
+          },
+        },
+        name,
+      );
+      if (call)
+        await line.add(
+          { id: crypto.randomUUID(), take: id, call: { call, reason: why } },
+          `${name}: ${call === 'PICK' ? 'picked' : call === 'NO_GOOD' ? 'no good' : 'false start'}`,
+        );
       for (const p of pictures) await line.picture(id, p, '');
       note = tcOut = overruled = madeAt = reason = '';
       pictures = [];
       asking = false;
-      if (breaks.length > 0) frame.wrong(new Refused(0, `${name} is logged but does not match`, breaks.map((f) => `${f.label}: ${f.actual} against ${f.reference}`).join('; ')));
+      if (breaks.length > 0)
+        frame.wrong(
+          new Refused(
+            0,
+            `${name} is logged but does not match`,
+            breaks.map((f) => `${f.label}: ${f.actual} against ${f.reference}`).join('; '),
+          ),
+        );
       else frame.say(`${name} logged.`);
     } catch (e) {
       typed = true;
@@ -266,75 +448,243 @@
   const ended = $derived(tcOut.trim() !== '' && !here);
 </script>
 
-<form class="sheet slate-card" class:rolling={here} onsubmit={(e) => { e.preventDefault(); void log(); }}>
+<form
+  class="sheet slate-card"
+  class:rolling={here}
+  onsubmit={(e) => {
+    e.preventDefault();
+    void log();
+  }}
+>
   <div class="big">
     <div><span class="small soft">slate</span><span class="mono huge">{plate.code}</span></div>
     <div><span class="small soft">take</span><span class="mono huge">{number}</span></div>
-    <div class="grow"><span class="small soft">{plate.label}{here ? ', rolling' : ''}</span>{#if here}<span class="mono clock" aria-live="off">{running}</span>{:else}<span>{plate.wanted}</span>{/if}</div>
+    <div class="grow">
+      <span class="small soft">{plate.label}{here ? ', rolling' : ''}</span>{#if here}<span
+          class="mono clock"
+          aria-live="off">{running}</span
+        >{:else}<span>{plate.wanted}</span>{/if}
+    </div>
   </div>
   {#if may}
     <div class="act">
-      <button type="button" class="btn now roll" onclick={rollCut}>{here ? 'Cut' : ended ? 'Roll again' : 'Roll'} <kbd>r</kbd></button>
+      <button type="button" class="now roll btn" onclick={rollCut}
+        >{here ? 'Cut' : ended ? 'Roll again' : 'Roll'} <kbd>r</kbd></button
+      >
       {#if ended}
-        <button type="button" class="btn ink" disabled={busy} onclick={() => void log('PICK')}>Pick it</button>
-        <button class="btn log" disabled={busy}>Log take {number} <kbd>t</kbd></button>
-        <button type="button" class="btn" disabled={busy} onclick={() => (asking = !asking)} aria-expanded={asking}>No good</button>
-        <button type="button" class="btn" disabled={busy} onclick={() => void log('FALSE_START', 'broken off')}>False start</button>
+        <button type="button" class="ink btn" disabled={busy} onclick={() => void log('PICK')}>Pick it</button
+        >
+        <button class="log btn" disabled={busy}>Log take {number} <kbd>t</kbd></button>
+        <button
+          type="button"
+          class="btn"
+          disabled={busy}
+          onclick={() => (asking = !asking)}
+          aria-expanded={asking}>No good</button
+        >
+        <button
+          type="button"
+          class="btn"
+          disabled={busy}
+          onclick={() => void log('FALSE_START', 'broken off')}>False start</button
+        >
       {:else if !here}
-        <button class="btn log" disabled={busy}>Log take {number} <kbd>t</kbd></button>
+        <button class="log btn" disabled={busy}>Log take {number} <kbd>t</kbd></button>
       {/if}
       <button type="button" class="btn" onclick={ontouch}>Camera was touched <kbd>b</kbd></button>
     </div>
     {#if asking && ended}
-      <div class="ask"><label class="field grow"><span>Why is it no good?</span><input class="input" bind:value={reason} /></label><button type="button" class="btn ink" disabled={busy || reason.trim() === ''} onclick={() => void log('NO_GOOD', reason)}>Log it as no good</button></div>
+      <div class="ask">
+        <label class="field grow"
+          ><span>Why is it no good?</span><input class="input" bind:value={reason} /></label
+        ><button
+          type="button"
+          class="ink btn"
+          disabled={busy || reason.trim() === ''}
+          onclick={() => void log('NO_GOOD', reason)}>Log it as no good</button
+        >
+      </div>
     {/if}
   {/if}
-  {#if touched.length > 0 && inSet}<p class="pencil">Touched at {new Date(touched[0]?.at ?? '').toTimeString().slice(0, 5)}: {touched[0]?.words}. {cleanSince ? 'The clean plate was shot again since: lay it over the first plate, and say on the shot whether it agrees.' : `Now ${touched[0]?.remedy}.`}</p>{/if}
-  {#if wrong}<p class="pencil" role="alert">{wrong.words}. Nothing was logged; what you typed is still here. {#if wrong.silent}<button type="button" class="btn tight" onclick={() => { notRead = [...notRead, ...(wrong?.silent ?? [])]; void log(); }}>They were not read: log it</button>{/if}</p>{/if}
+  {#if touched.length > 0 && inSet}<p class="pencil">
+      Touched at {new Date(touched[0]?.at ?? '').toTimeString().slice(0, 5)}: {touched[0]?.words}. {cleanSince
+        ? 'The clean plate was shot again since: lay it over the first plate, and say on the shot whether it agrees.'
+        : `Now ${touched[0]?.remedy}.`}
+    </p>{/if}
+  {#if wrong}<p class="pencil" role="alert">
+      {wrong.words}. Nothing was logged; what you typed is still here. {#if wrong.silent}<button
+          type="button"
+          class="tight btn"
+          onclick={() => {
+            notRead = [...notRead, ...(wrong?.silent ?? [])];
+            void log();
+          }}>They were not read: log it</button
+        >{/if}
+    </p>{/if}
   {#if against.length > 0}<div aria-live="polite"><Findings findings={against} /></div>{/if}
-  {#if autos.length > 0 && may}<label class="field"><span>Why it must be automatic</span><input class="input" class:wrong={wrong?.field === 'overruled'} bind:value={overruled} /></label>{/if}
+  {#if autos.length > 0 && may}<label class="field"
+      ><span>Why it must be automatic</span><input
+        class="input"
+        class:wrong={wrong?.field === 'overruled'}
+        bind:value={overruled}
+      /></label
+    >{/if}
   <div class="row">
-    <label class="field"><span>Roll</span><input class="input mono" class:wrong={wrong?.field === 'roll'} bind:value={roll} oninput={() => (typed = true)} disabled={!may} /></label>
-    <label class="field"><span>In</span><input class="input mono" class:wrong={wrong?.field === 'in'} bind:value={tcIn} oninput={() => (typed = true)} disabled={!may} /></label>
-    <label class="field"><span>Out</span><input class="input mono" class:wrong={wrong?.field === 'out'} bind:value={tcOut} oninput={() => (typed = true)} placeholder="HH:MM:SS:FF" disabled={!may} /></label>
-    <label class="field note"><span>Note</span><input class="input" bind:value={note} disabled={!may} /></label>
-    <label class="btn still">{pictures.length > 0 ? `${pictures.length} still${pictures.length > 1 ? 's' : ''}` : 'Still'}<input class="sr-only" type="file" accept="image/png,image/jpeg" capture="environment" multiple disabled={!may} onchange={(e) => (pictures = [...(e.currentTarget.files ?? [])])} /></label>
+    <label class="field"
+      ><span>Roll</span><input
+        class="mono input"
+        class:wrong={wrong?.field === 'roll'}
+        bind:value={roll}
+        oninput={() => (typed = true)}
+        disabled={!may}
+      /></label
+    >
+    <label class="field"
+      ><span>In</span><input
+        class="mono input"
+        class:wrong={wrong?.field === 'in'}
+        bind:value={tcIn}
+        oninput={() => (typed = true)}
+        disabled={!may}
+      /></label
+    >
+    <label class="field"
+      ><span>Out</span><input
+        class="mono input"
+        class:wrong={wrong?.field === 'out'}
+        bind:value={tcOut}
+        oninput={() => (typed = true)}
+        placeholder="HH:MM:SS:FF"
+        disabled={!may}
+      /></label
+    >
+    <label class="field note"
+      ><span>Note</span><input class="input" bind:value={note} disabled={!may} /></label
+    >
+    <label class="still btn"
+      >{pictures.length > 0 ? `${pictures.length} still${pictures.length > 1 ? 's' : ''}` : 'Still'}<input
+        class="sr-only"
+        type="file"
+        accept="image/png,image/jpeg"
+        capture="environment"
+        multiple
+        disabled={!may}
+        onchange={(e) => (pictures = [...(e.currentTarget.files ?? [])])}
+      /></label
+    >
   </div>
   <fieldset class="camera" disabled={!may}>
-    <legend class="small soft">Camera, carried over from the last take; change what changed. {pack.captureWidth} × {pack.captureHeight} · {h.view?.rateName ?? ''} fps</legend>
+    <legend class="small soft"
+      >Camera, carried over from the last take; change what changed. {pack.captureWidth} × {pack.captureHeight}
+      · {h.view?.rateName ?? ''} fps</legend
+    >
     {#each FIELDS as f (f.key)}
       {@const bad = found(f)}
       <div class="field">
-        <label for="camera-{f.key}"><span class:changed={bad?.severity === 'BREAKS'}>{f.label}{f.unit ? `, ${f.unit}` : ''}{bad ? ` · set: ${bad.reference}` : ''}</span></label>
+        <label for="camera-{f.key}"
+          ><span class:changed={bad?.severity === 'BREAKS'}
+            >{f.label}{f.unit ? `, ${f.unit}` : ''}{bad ? ` · set: ${bad.reference}` : ''}</span
+          ></label
+        >
         <span class="pair">
           {#if f.kind === 'auto'}
-            <select id="camera-{f.key}" class="select" class:wrong={wrong?.field === f.key} value={camera[f.key] === true ? 'automatic' : camera[f.key] === false ? 'manual' : ''} onchange={(e) => set(f, e.currentTarget.value)}><option value="">{notRead.includes(f.key) ? 'not read' : 'say'}</option><option>manual</option><option>automatic</option></select>
+            <select
+              id="camera-{f.key}"
+              class="select"
+              class:wrong={wrong?.field === f.key}
+              value={camera[f.key] === true ? 'automatic' : camera[f.key] === false ? 'manual' : ''}
+              onchange={(e) => set(f, e.currentTarget.value)}
+              ><option value="">{notRead.includes(f.key) ? 'not read' : 'say'}</option><option>manual</option
+              ><option>automatic</option></select
+            >
           {:else}
-            <input id="camera-{f.key}" class="input mono" class:wrong={wrong !== null && (wrong.field === f.key || wrong.words.startsWith(f.label))} inputmode={f.kind === 'number' ? 'decimal' : 'text'} value={shown(f)} placeholder={notRead.includes(f.key) ? 'not read' : ''} onchange={(e) => set(f, e.currentTarget.value)} />
+            <input
+              id="camera-{f.key}"
+              class="mono input"
+              class:wrong={wrong !== null && (wrong.field === f.key || wrong.words.startsWith(f.label))}
+              inputmode={f.kind === 'number' ? 'decimal' : 'text'}
+              value={shown(f)}
+              placeholder={notRead.includes(f.key) ? 'not read' : ''}
+              onchange={(e) => set(f, e.currentTarget.value)}
+            />
           {/if}
-          <button type="button" class="nr" aria-pressed={notRead.includes(f.key)} aria-label="Not read: {f.label}" title="not read" onclick={() => unread(f)}>–</button>
+          <button
+            type="button"
+            class="nr"
+            aria-pressed={notRead.includes(f.key)}
+            aria-label="Not read: {f.label}"
+            title="not read"
+            onclick={() => unread(f)}>–</button
+          >
         </span>
       </div>
     {/each}
   </fieldset>
   {#if may}
     <div class="more">
-      {#if pack.presets.length > 0}<label class="field"><span>Preset</span><select class="select" value="" onchange={(e) => { preset(e.currentTarget.value); e.currentTarget.value = ''; }}><option value="">choose…</option>{#each pack.presets as p (p.id)}<option>{p.name}</option>{/each}</select></label>{/if}
-      <button type="button" class="btn tight" onclick={() => void fromCamera()}>From camera <kbd>c</kbd></button>
-      <details><summary class="btn tight">Keep as preset</summary><div class="ask"><label class="field"><span>Name</span><input class="input" bind:value={presetName} /></label><label class="field grow"><span>Test it comes from</span><input class="input" bind:value={saving} /></label><button type="button" class="btn ink" disabled={!presetName.trim() || !saving.trim()} onclick={() => void savePreset()}>Keep</button></div></details>
+      {#if pack.presets.length > 0}<label class="field"
+          ><span>Preset</span><select
+            class="select"
+            value=""
+            onchange={(e) => {
+              preset(e.currentTarget.value);
+              e.currentTarget.value = '';
+            }}
+            ><option value="">choose…</option>{#each pack.presets as p (p.id)}<option>{p.name}</option
+              >{/each}</select
+          ></label
+        >{/if}
+      <button type="button" class="tight btn" onclick={() => void fromCamera()}
+        >From camera <kbd>c</kbd></button
+      >
+      <details>
+        <summary class="tight btn">Keep as preset</summary>
+        <div class="ask">
+          <label class="field"><span>Name</span><input class="input" bind:value={presetName} /></label><label
+            class="field grow"
+            ><span>Test it comes from</span><input class="input" bind:value={saving} /></label
+          ><button
+            type="button"
+            class="ink btn"
+            disabled={!presetName.trim() || !saving.trim()}
+            onclick={() => void savePreset()}>Keep</button
+          >
+        </div>
+      </details>
       {#if parts.length > 0}
-        <details><summary class="btn tight">Eyeline, zone, wardrobe</summary>
+        <details>
+          <summary class="tight btn">Eyeline, zone, wardrobe</summary>
           {#each parts as p (p.part)}
-            <div class="ask"><span class="small soft">part {p.part}</span><label class="field grow"><span>Eyeline</span><input class="input" bind:value={p.eyeline} placeholder="1.62 m, across the lamp" /></label><label class="field grow"><span>Zone</span><input class="input" bind:value={p.zone} placeholder="left third" /></label><label class="field grow"><span>Wardrobe</span><input class="input" bind:value={p.wardrobe} /></label></div>
+            <div class="ask">
+              <span class="small soft">part {p.part}</span><label class="field grow"
+                ><span>Eyeline</span><input
+                  class="input"
+                  bind:value={p.eyeline}
+                  placeholder="1.62 m, across the lamp"
+                /></label
+              ><label class="field grow"
+                ><span>Zone</span><input class="input" bind:value={p.zone} placeholder="left third" /></label
+              ><label class="field grow"
+                ><span>Wardrobe</span><input class="input" bind:value={p.wardrobe} /></label
+              >
+            </div>
           {/each}
         </details>
       {/if}
     </div>
     {#if reported}
       <div class="reported" role="status">
-        <strong>The camera says</strong> <span class="mono">{reported.clip} {reported.tcIn}{reported.tcOut ? ` to ${reported.tcOut}` : ''}</span>
-        {#if differs.length > 0}<ul>{#each differs as d (d.property)}<li><strong>{d.label}</strong>: camera {d.reference}, typed {d.actual}</li>{/each}</ul>{:else}<p>It agrees with what is typed.</p>{/if}
-        <button type="button" class="btn ink" onclick={take}>Take it from the camera</button> <button type="button" class="btn" onclick={() => (reported = null)}>Leave what is typed</button>
+        <strong>The camera says</strong>
+        <span class="mono"
+          >{reported.clip} {reported.tcIn}{reported.tcOut ? ` to ${reported.tcOut}` : ''}</span
+        >
+        {#if differs.length > 0}<ul>
+            {#each differs as d (d.property)}<li>
+                <strong>{d.label}</strong>: camera {d.reference}, typed {d.actual}
+              </li>{/each}
+          </ul>{:else}<p>It agrees with what is typed.</p>{/if}
+        <button type="button" class="ink btn" onclick={take}>Take it from the camera</button>
+        <button type="button" class="btn" onclick={() => (reported = null)}>Leave what is typed</button>
       </div>
     {/if}
   {/if}

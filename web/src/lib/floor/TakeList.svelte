@@ -11,13 +11,22 @@
   let { sheet, may }: { sheet: Schemas['SetupSheet']; may: boolean } = $props();
   const h = house();
   type Call = Schemas['TakeView']['call'];
-  const WORDS: Record<Call, string> = { PICK: 'picked', NO_GOOD: 'no good', FALSE_START: 'false start', NONE: 'put back' };
+  const WORDS: Record<Call, string> = {
+    PICK: 'picked',
+    NO_GOOD: 'no good',
+    FALSE_START: 'false start',
+    NONE: 'put back',
+  };
   let refusing = $state<{ id: string; number: number; name: string } | null>(null);
   let reason = $state('');
   let older = $state.raw<Schemas['TakeView'][]>([]);
   let page = $state(0);
   let looking = $state<Schemas['StillView'] | null>(null);
-  const waiting = $derived(line.fresh.filter((w) => w.entry.logged?.setup === sheet.setup.id && !sheet.takes.some((t) => t.id === w.id)).reverse());
+  const waiting = $derived(
+    line.fresh
+      .filter((w) => w.entry.logged?.setup === sheet.setup.id && !sheet.takes.some((t) => t.id === w.id))
+      .reverse(),
+  );
   const takes = $derived([...sheet.takes, ...older.filter((t) => !sheet.takes.some((x) => x.id === t.id))]);
   let of = '';
   $effect(() => {
@@ -36,7 +45,10 @@
 
   async function call(id: string, name: string, word: Call, why = ''): Promise<void> {
     try {
-      await line.add({ id: crypto.randomUUID(), take: id, call: { call: word, reason: why } }, `${name}: ${WORDS[word]}`);
+      await line.add(
+        { id: crypto.randomUUID(), take: id, call: { call: word, reason: why } },
+        `${name}: ${WORDS[word]}`,
+      );
       refusing = null;
       reason = '';
     } catch (e) {
@@ -59,7 +71,11 @@
   async function more(): Promise<void> {
     try {
       page += 1;
-      const s = await got(api.GET('/api/productions/{production}/setups/{setup}', { params: { path: { production: h.id, setup: sheet.setup.id }, query: { page } } }));
+      const s = await got(
+        api.GET('/api/productions/{production}/setups/{setup}', {
+          params: { path: { production: h.id, setup: sheet.setup.id }, query: { page } },
+        }),
+      );
       older = [...older, ...s.takes];
     } catch (e) {
       page -= 1;
@@ -75,9 +91,31 @@
 {#snippet calls(id: string, number: number, name: string, now: Call)}
   <span class="calls">
     {#if may}
-      <button class="btn tight" class:ink={now === 'PICK'} aria-pressed={now === 'PICK'} onclick={() => void call(id, name, now === 'PICK' ? 'NONE' : 'PICK')}>{now === 'PICK' ? 'Picked' : 'Pick'}</button>
-      <button class="btn tight bare" aria-pressed={now === 'NO_GOOD' || now === 'FALSE_START'} onclick={() => (now === 'NO_GOOD' || now === 'FALSE_START' ? void call(id, name, 'NONE') : (refusing = { id, number, name }))}>{now === 'NO_GOOD' || now === 'FALSE_START' ? 'Put back' : 'No good'}</button>
-      <label class="btn tight bare">Still<input class="sr-only" type="file" accept="image/png,image/jpeg" capture="environment" onchange={(e) => void still(id, e.currentTarget.files)} /></label>
+      <button
+        class="tight btn"
+        class:ink={now === 'PICK'}
+        aria-pressed={now === 'PICK'}
+        onclick={() => void call(id, name, now === 'PICK' ? 'NONE' : 'PICK')}
+        >{now === 'PICK' ? 'Picked' : 'Pick'}</button
+      >
+      <button
+        class="tight bare btn"
+        aria-pressed={now === 'NO_GOOD' || now === 'FALSE_START'}
+        onclick={() =>
+          now === 'NO_GOOD' || now === 'FALSE_START'
+            ? void call(id, name, 'NONE')
+            : (refusing = { id, number, name })}
+        >{now === 'NO_GOOD' || now === 'FALSE_START' ? 'Put back' : 'No good'}</button
+      >
+      <label class="tight bare btn"
+        >Still<input
+          class="sr-only"
+          type="file"
+          accept="image/png,image/jpeg"
+          capture="environment"
+          onchange={(e) => void still(id, e.currentTarget.files)}
+        /></label
+      >
     {/if}
   </span>
 {/snippet}
@@ -88,7 +126,12 @@
     {@const now = called(w.id, 'NONE')}
     <li class="waits" class:ng={now === 'NO_GOOD' || now === 'FALSE_START'}>
       <span class="mono"><strong>{t?.number}</strong></span>
-      <span><strong class:struck={now === 'NO_GOOD' || now === 'FALSE_START'}>{w.said}</strong> <span class="tag small">{w.state === 'sent' ? 'sent' : 'waits to be sent'}</span><br /><span class="mono small soft">{t?.roll} · {t?.tcIn} to {t?.tcOut} · {timeOf(w.madeAt)}</span>{#if t?.note}<br /><span class="small soft">{t.note}</span>{/if}</span>
+      <span
+        ><strong class:struck={now === 'NO_GOOD' || now === 'FALSE_START'}>{w.said}</strong>
+        <span class="tag small">{w.state === 'sent' ? 'sent' : 'waits to be sent'}</span><br /><span
+          class="mono small soft">{t?.roll} · {t?.tcIn} to {t?.tcOut} · {timeOf(w.madeAt)}</span
+        >{#if t?.note}<br /><span class="small soft">{t.note}</span>{/if}</span
+      >
       {@render calls(w.id, t?.number ?? 0, w.said, now)}
     </li>
   {/each}
@@ -97,27 +140,59 @@
     {@const off = now === 'NO_GOOD' || now === 'FALSE_START'}
     <li class:ng={off}>
       <span class="mono"><strong>{t.number}</strong></span>
-      <span><strong class:struck={off}>{t.plateLabel}</strong> <span class="mono small soft">{t.code} · {t.roll} · {t.tcIn} to {t.tcOut} · {timeOf(t.madeAt)}</span>
+      <span
+        ><strong class:struck={off}>{t.plateLabel}</strong>
+        <span class="mono small soft">{t.code} · {t.roll} · {t.tcIn} to {t.tcOut} · {timeOf(t.madeAt)}</span>
         {#if t.reference}<span class="tag small">reference of the set</span>{/if}
         {#if now === 'FALSE_START'}<span class="tag small">false start</span>{/if}
-        {#if t.note || t.reason || t.overruled}<br /><span class="small soft">{t.note} {t.reason} {t.overruled ? `automatic because: ${t.overruled}` : ''}</span>{/if}
-        {#each t.parts as p (p.part)}<br /><span class="small soft">part {p.part}: {[p.eyeline, p.zone, p.wardrobe].filter(Boolean).join(' · ')}</span>{/each}
-        {#if t.stills.length > 0}<span class="stills">{#each t.stills as s (s.id)}<button class="thumb" aria-label="Look at the still of take {t.number}" onclick={() => (looking = s)}><img src="/api/productions/{h.id}/stills/{s.id}/picture" alt="" loading="lazy" /></button>{/each}</span>{/if}
-        <Findings findings={t.findings} /></span>
+        {#if t.note || t.reason || t.overruled}<br /><span class="small soft"
+            >{t.note} {t.reason} {t.overruled ? `automatic because: ${t.overruled}` : ''}</span
+          >{/if}
+        {#each t.parts as p (p.part)}<br /><span class="small soft"
+            >part {p.part}: {[p.eyeline, p.zone, p.wardrobe].filter(Boolean).join(' · ')}</span
+          >{/each}
+        {#if t.stills.length > 0}<span class="stills"
+            >{#each t.stills as s (s.id)}<button
+                class="thumb"
+                aria-label="Look at the still of take {t.number}"
+                onclick={() => (looking = s)}
+                ><img src="/api/productions/{h.id}/stills/{s.id}/picture" alt="" loading="lazy" /></button
+              >{/each}</span
+          >{/if}
+        <Findings findings={t.findings} /></span
+      >
       {@render calls(t.id, t.number, `${t.code} ${t.plateLabel.toLowerCase()}, take ${t.number}`, now)}
     </li>
   {:else}{#if waiting.length === 0}<li class="soft bare">No takes yet.</li>{/if}{/each}
 </ul>
-{#if sheet.more && older.length < page * 40 + 1}<button class="btn tight" onclick={() => void more()}>Older takes</button>{/if}
+{#if sheet.more && older.length < page * 40 + 1}<button class="tight btn" onclick={() => void more()}
+    >Older takes</button
+  >{/if}
 
 <Sheet open={refusing !== null} title="Why is take {refusing?.number ?? ''} no good?">
-  <form onsubmit={(e) => { e.preventDefault(); if (refusing) void call(refusing.id, refusing.name, 'NO_GOOD', reason); }}>
+  <form
+    onsubmit={(e) => {
+      e.preventDefault();
+      if (refusing) void call(refusing.id, refusing.name, 'NO_GOOD', reason);
+    }}
+  >
     <label class="field"><span>Reason</span><input class="input" bind:value={reason} required /></label>
-    <div class="mt-3 flex gap-2"><button class="btn ink">No good</button><button type="button" class="btn" onclick={() => refusing && void call(refusing.id, refusing.name, 'FALSE_START', 'broken off')}>It was a false start</button><button type="button" class="btn" onclick={() => (refusing = null)}>Leave</button></div>
+    <div class="mt-3 flex gap-2">
+      <button class="ink btn">No good</button><button
+        type="button"
+        class="btn"
+        onclick={() => refusing && void call(refusing.id, refusing.name, 'FALSE_START', 'broken off')}
+        >It was a false start</button
+      ><button type="button" class="btn" onclick={() => (refusing = null)}>Leave</button>
+    </div>
   </form>
 </Sheet>
 <Sheet open={looking !== null} title="Still, {looking?.width ?? 0} × {looking?.height ?? 0}" wide>
-  {#if looking}<img class="large" src="/api/productions/{h.id}/stills/{looking.id}/picture" alt={looking.caption || 'still of the take'} /><button class="btn mt-2" onclick={() => (looking = null)}>Close</button>{/if}
+  {#if looking}<img
+      class="large"
+      src="/api/productions/{h.id}/stills/{looking.id}/picture"
+      alt={looking.caption || 'still of the take'}
+    /><button class="mt-2 btn" onclick={() => (looking = null)}>Close</button>{/if}
 </Sheet>
 
 <style>

@@ -18,7 +18,15 @@ export type Waiting = {
   words: string;
 };
 
-type Still = { id: string; production: string; person: string; take: string; caption: string; picture: Blob; words: string };
+type Still = {
+  id: string;
+  production: string;
+  person: string;
+  take: string;
+  caption: string;
+  picture: Blob;
+  words: string;
+};
 
 interface Store extends DBSchema {
   entries: { key: number; value: Waiting };
@@ -29,7 +37,8 @@ const BATCH = 100;
 const PAUSES = [1000, 2000, 4000, 8000, 15_000];
 
 /**
- * The device's own log. Everything written on the floor is kept here first and then sent, in the order it was written, until the server has
+ * The device's own log. Everything written on the floor is kept here first and then sent, in the
+ * order it was written, until the server has
  * confirmed it; closing the tab or losing the line loses nothing.
  */
 class Line {
@@ -95,8 +104,12 @@ class Line {
     if (!this.db) return;
     const all = await this.db.getAll('entries');
     const sent = this.entries.filter((e) => e.state === 'sent' && !all.some((x) => x.id === e.id));
-    this.entries = [...all.filter((e) => e.production === this.production), ...sent].sort((a, b) => (a.seq ?? 0) - (b.seq ?? 0));
-    this.stills = (await this.db.getAll('stills')).filter((s) => s.production === this.production && !s.words).length;
+    this.entries = [...all.filter((e) => e.production === this.production), ...sent].sort(
+      (a, b) => (a.seq ?? 0) - (b.seq ?? 0),
+    );
+    this.stills = (await this.db.getAll('stills')).filter(
+      (s) => s.production === this.production && !s.words,
+    ).length;
   }
 
   /** Says when the device's store is nearly full, or may be cleared by the browser. */
@@ -107,19 +120,45 @@ class Line {
     // Asked once: some browsers ask their user each time.
     this.asked ??= navigator.storage.persist();
     const kept = (await navigator.storage.persisted()) || (await this.asked);
-    this.store = share > 0.8 ? `This device is nearly full (${Math.round(share * 100)} %): free some room, or what you write may not be kept.` : !kept && this.count > 0 ? 'This browser may clear what waits here if the device runs full: install Bivex on the home screen, or get back to the line soon.' : '';
+    this.store =
+      share > 0.8
+        ? `This device is nearly full (${Math.round(share * 100)} %): ` +
+          'free some room, or what you write may not be kept.'
+        : !kept && this.count > 0
+          ? 'This browser may clear what waits here if the device runs full: ' +
+            'install Bivex on the home screen, or get back to the line soon.'
+          : '';
   }
 
   /** Keeps an entry on the device and sends it when it can. It is on the device when this returns. */
   async add(entry: Schemas['NewEntry'], said: string): Promise<void> {
-    if (!this.db) throw new Refused(0, 'The device cannot keep anything', 'Its browser gives no room. Nothing was logged; write it down and use another browser.');
-    const w: Waiting = { id: entry.id ?? '', production: this.production, person: frame.session?.person ?? '', by: frame.session?.name ?? '', madeAt: new Date().toISOString(), said, entry: $state.snapshot(entry) as Schemas['NewEntry'], state: 'waiting', words: '' };
+    if (!this.db)
+      throw new Refused(
+        0,
+        'The device cannot keep anything',
+        'Its browser gives no room. Nothing was logged; write it down and use another browser.',
+      );
+    const w: Waiting = {
+      id: entry.id ?? '',
+      production: this.production,
+      person: frame.session?.person ?? '',
+      by: frame.session?.name ?? '',
+      madeAt: new Date().toISOString(),
+      said,
+      entry: $state.snapshot(entry) as Schemas['NewEntry'],
+      state: 'waiting',
+      words: '',
+    };
     try {
       const tx = this.db.transaction('entries', 'readwrite', { durability: 'strict' });
       w.seq = await tx.store.add(w);
       await tx.done;
     } catch (e) {
-      throw new Refused(0, 'Not kept: the device is full', `Nothing was logged, and what you typed is still here. ${e instanceof Error ? e.message : ''}`);
+      throw new Refused(
+        0,
+        'Not kept: the device is full',
+        `Nothing was logged, and what you typed is still here. ${e instanceof Error ? e.message : ''}`,
+      );
     }
     this.entries = [...this.entries, w];
     this.others?.postMessage('changed');
@@ -131,7 +170,15 @@ class Line {
   async picture(take: string, picture: Blob, caption: string): Promise<void> {
     if (!this.db) return;
     const tx = this.db.transaction('stills', 'readwrite', { durability: 'strict' });
-    await tx.store.add({ id: crypto.randomUUID(), production: this.production, person: frame.session?.person ?? '', take, caption, picture, words: '' });
+    await tx.store.add({
+      id: crypto.randomUUID(),
+      production: this.production,
+      person: frame.session?.person ?? '',
+      take,
+      caption,
+      picture,
+      words: '',
+    });
     await tx.done;
     this.stills += 1;
     void this.room();
@@ -163,13 +210,14 @@ class Line {
       return;
     }
     this.sending = true;
-    const run = () => this.run().finally(() => {
-      this.sending = false;
-      if (this.again) {
-        this.again = false;
-        this.kick();
-      }
-    });
+    const run = () =>
+      this.run().finally(() => {
+        this.sending = false;
+        if (this.again) {
+          this.again = false;
+          this.kick();
+        }
+      });
     // Two tabs of one device never send at once.
     void ('locks' in navigator ? navigator.locks.request('bivex-floor', run) : run());
   }
@@ -182,8 +230,18 @@ class Line {
       for (;;) {
         const mine = this.waiting.filter((e) => e.person === me).slice(0, BATCH);
         if (mine.length === 0) break;
-        const body = { device: this.device, sentAt: new Date().toISOString(), entries: mine.map((e) => ({ ...e.entry, id: e.id })) };
-        const answer = await got(api.POST('/api/productions/{production}/floor/entries', { params: { path: { production: this.production } }, body, signal: AbortSignal.timeout(30_000) }));
+        const body = {
+          device: this.device,
+          sentAt: new Date().toISOString(),
+          entries: mine.map((e) => ({ ...e.entry, id: e.id })),
+        };
+        const answer = await got(
+          api.POST('/api/productions/{production}/floor/entries', {
+            params: { path: { production: this.production } },
+            body,
+            signal: AbortSignal.timeout(30_000),
+          }),
+        );
         await this.settle(mine, answer.results);
         sent += mine.length;
       }
@@ -194,7 +252,14 @@ class Line {
     } catch (e) {
       const status = e instanceof Refused ? e.status : 0;
       this.reached = status !== 0 && status < 500;
-      this.stopped = status === 401 ? 'You are signed out: sign in again and it is sent.' : status === 403 || status === 404 ? 'Your role may not write on this floor any more; ask the producer. All is kept here.' : status === 422 || status === 400 ? (e as Refused).detail : '';
+      this.stopped =
+        status === 401
+          ? 'You are signed out: sign in again and it is sent.'
+          : status === 403 || status === 404
+            ? 'Your role may not write on this floor any more; ask the producer. All is kept here.'
+            : status === 422 || status === 400
+              ? (e as Refused).detail
+              : '';
       if (this.count > 0 && status !== 401) {
         this.timer = window.setTimeout(() => this.kick(), PAUSES[Math.min(this.tries++, PAUSES.length - 1)]);
       }
@@ -211,6 +276,8 @@ class Line {
   private async settle(sent: Waiting[], results: Schemas['EntryResult'][]): Promise<void> {
     if (!this.db) return;
     const tx = this.db.transaction('entries', 'readwrite', { durability: 'strict' });
+    // Local to this call: nothing is drawn from it.
+    // eslint-disable-next-line svelte/prefer-svelte-reactivity
     const next = new Map<number, Waiting>();
     for (const w of sent) {
       const r = results.find((x) => x.id === w.id);
@@ -219,7 +286,11 @@ class Line {
         await tx.store.delete(w.seq);
         next.set(w.seq, { ...w, state: 'sent' });
       } else {
-        const now: Waiting = { ...w, state: r.became === 'REFUSED' ? 'refused' : 'otherwise', words: r.words };
+        const now: Waiting = {
+          ...w,
+          state: r.became === 'REFUSED' ? 'refused' : 'otherwise',
+          words: r.words,
+        };
         await tx.store.put(now);
         next.set(w.seq, now);
       }
@@ -227,14 +298,27 @@ class Line {
     await tx.done;
     this.entries = this.entries.map((e) => (e.seq === undefined ? e : (next.get(e.seq) ?? e)));
     const told = [...next.values()].find((w) => w.state !== 'sent');
-    if (told) frame.wrong(new Refused(0, told.state === 'refused' ? `Not logged: ${told.said}` : `Logged otherwise: ${told.said}`, told.words));
+    if (told)
+      frame.wrong(
+        new Refused(
+          0,
+          told.state === 'refused' ? `Not logged: ${told.said}` : `Logged otherwise: ${told.said}`,
+          told.words,
+        ),
+      );
   }
 
   private async pictures(me: string): Promise<number> {
     if (!this.db) return 0;
     let sent = 0;
     for (const s of await this.db.getAll('stills')) {
-      if (s.production !== this.production || s.person !== me || s.words || this.entries.some((e) => e.id === s.take && (e.state === 'waiting' || e.state === 'refused'))) continue;
+      if (
+        s.production !== this.production ||
+        s.person !== me ||
+        s.words ||
+        this.entries.some((e) => e.id === s.take && (e.state === 'waiting' || e.state === 'refused'))
+      )
+        continue;
       const form = new FormData();
       form.set('id', s.id);
       form.set('caption', s.caption);
@@ -249,7 +333,9 @@ class Line {
       }
       sent += 1;
     }
-    this.stills = (await this.db.getAll('stills')).filter((s) => s.production === this.production && !s.words).length;
+    this.stills = (await this.db.getAll('stills')).filter(
+      (s) => s.production === this.production && !s.words,
+    ).length;
     return sent;
   }
 }
@@ -260,4 +346,3 @@ if ('addEventListener' in globalThis) {
   addEventListener('online', () => line.kick());
   document.addEventListener('visibilitychange', () => document.visibilityState === 'visible' && line.kick());
 }
-

@@ -1,5 +1,6 @@
 /** 08:20 from minutes after midnight. */
-export const clock = (m: number): string => `${String(Math.floor(m / 60) % 24).padStart(2, '0')}:${String(Math.round(m) % 60).padStart(2, '0')}`;
+export const clock = (m: number): string =>
+  `${String(Math.floor(m / 60) % 24).padStart(2, '0')}:${String(Math.round(m) % 60).padStart(2, '0')}`;
 
 /** Minutes after midnight from 08:20; null when it is no time. */
 export function minutes(text: string): number | null {

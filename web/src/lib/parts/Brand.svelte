@@ -3,7 +3,15 @@
 </script>
 
 <span class="brand" class:large>
-  <svg viewBox="0 0 24 20" aria-hidden="true"><rect x="1" y="1" width="12" height="14" fill="none" stroke="currentColor" stroke-width="1.8" /><rect x="9" y="5" width="13" height="14" fill="currentColor" /></svg>
+  <svg viewBox="0 0 24 20" aria-hidden="true"
+    ><rect x="1" y="1" width="12" height="14" fill="none" stroke="currentColor" stroke-width="1.8" /><rect
+      x="9"
+      y="5"
+      width="13"
+      height="14"
+      fill="currentColor"
+    /></svg
+  >
   Bivex
 </span>
 

@@ -5,13 +5,36 @@
   import { hours } from '../words';
   import StackPicture from './StackPicture.svelte';
 
-  /** Methods side by side for one shot: what each owes, takes and risks. The choice is kept with its reason and what it was compared with. */
-  let { shot, taken, onchoose }: { shot: string; taken: string[]; onchoose: (method: string, reason: string, considered: string[]) => void } = $props();
+  /**
+   * Methods side by side for one shot: what each owes, takes and risks. The choice is kept with its
+   * reason and what it was compared with.
+   */
+  let {
+    shot,
+    taken,
+    onchoose,
+  }: {
+    shot: string;
+    taken: string[];
+    onchoose: (method: string, reason: string, considered: string[]) => void;
+  } = $props();
   const h = house();
-  const book = createQuery(() => ({ queryKey: ['methods'], queryFn: () => got(api.GET('/api/methods')), staleTime: Infinity }));
+  const book = createQuery(() => ({
+    queryKey: ['methods'],
+    queryFn: () => got(api.GET('/api/methods')),
+    staleTime: Infinity,
+  }));
   let asked = $state<string[]>([]);
   let reason = $state('');
-  const options = createQuery(() => ({ queryKey: [h.id, 'options', shot, asked.join()], queryFn: () => got(api.GET('/api/productions/{production}/shots/{shot}/options', { params: { path: { production: h.id, shot }, query: asked.length > 0 ? { methods: asked } : {} } })) }));
+  const options = createQuery(() => ({
+    queryKey: [h.id, 'options', shot, asked.join()],
+    queryFn: () =>
+      got(
+        api.GET('/api/productions/{production}/shots/{shot}/options', {
+          params: { path: { production: h.id, shot }, query: asked.length > 0 ? { methods: asked } : {} },
+        }),
+      ),
+  }));
   const shown = $derived<Schemas['OptionView'][]>(options.data ?? []);
   const chapters = $derived([...new Set((book.data ?? []).map((m) => m.chapter))]);
   const about = (id: string): Schemas['MethodView'] | undefined => book.data?.find((m) => m.id === id);
@@ -28,30 +51,82 @@
     {#each shown as o (o.method)}
       {@const m = about(o.method)}
       <div class="option" role="listitem">
-        <div class="flex items-baseline gap-2"><h3>{o.name}</h3><span class="small soft">{o.found.length > 0 ? `the script says “${o.found.join('”, “')}”` : ''}</span></div>
+        <div class="flex items-baseline gap-2">
+          <h3>{o.name}</h3>
+          <span class="small soft"
+            >{o.found.length > 0 ? `the script says “${o.found.join('”, “')}”` : ''}</span
+          >
+        </div>
         <p class="small">{m?.summary}</p>
         {#if o.fault}
           <p class="pencil small">{o.fault}</p>
         {:else}
-          <div class="figures"><StackPicture layers={o.plan.layers} label={o.name} />
-            <dl><dt>plates</dt><dd>{o.plan.plates.length}</dd><dt>elements</dt><dd>{o.plan.elements.length}</dd><dt>work</dt><dd>{hours(o.plan.effort)}</dd><dt>camera held</dt><dd>{o.plan.setMinutes ? `${Math.round(o.plan.setMinutes)} min` : 'no'}</dd></dl>
+          <div class="figures">
+            <StackPicture layers={o.plan.layers} label={o.name} />
+            <dl>
+              <dt>plates</dt>
+              <dd>{o.plan.plates.length}</dd>
+              <dt>elements</dt>
+              <dd>{o.plan.elements.length}</dd>
+              <dt>work</dt>
+              <dd>{hours(o.plan.effort)}</dd>
+              <dt>camera held</dt>
+              <dd>{o.plan.setMinutes ? `${Math.round(o.plan.setMinutes)} min` : 'no'}</dd>
+            </dl>
           </div>
-          <p class="small"><span class="soft">Shoots</span> {o.plan.plates.map((p) => p.label.toLowerCase()).join(', ')}</p>
-          <p class="small"><span class="soft">Minds</span> {o.risks.length > 0 ? o.risks.slice(0, 3).join('; ') : 'nothing with its usual numbers'}{o.risks.length > 3 ? `; and ${o.risks.length - 3} more` : ''}</p>
+          <p class="small">
+            <span class="soft">Shoots</span>
+            {o.plan.plates.map((p) => p.label.toLowerCase()).join(', ')}
+          </p>
+          <p class="small">
+            <span class="soft">Minds</span>
+            {o.risks.length > 0 ? o.risks.slice(0, 3).join('; ') : 'nothing with its usual numbers'}{o.risks
+              .length > 3
+              ? `; and ${o.risks.length - 3} more`
+              : ''}
+          </p>
         {/if}
         <p class="small soft">Right when: {m?.rightWhen}</p>
-        {#if taken.includes(o.method)}<p class="small"><strong>Chosen already.</strong></p>{:else}<button type="button" class="btn choose" class:ink={reason.trim() !== ''} onclick={() => onchoose(o.method, reason.trim(), shown.map((x) => x.method))}>Choose {o.name.toLowerCase()}</button>{/if}
+        {#if taken.includes(o.method)}<p class="small"><strong>Chosen already.</strong></p>{:else}<button
+            type="button"
+            class="choose btn"
+            class:ink={reason.trim() !== ''}
+            onclick={() =>
+              onchoose(
+                o.method,
+                reason.trim(),
+                shown.map((x) => x.method),
+              )}>Choose {o.name.toLowerCase()}</button
+          >{/if}
       </div>
     {:else}
-      <p class="soft">{options.isPending ? 'Working out the methods…' : 'Nothing in the words points at a method. Pick up to three below to compare.'}</p>
+      <p class="soft">
+        {options.isPending
+          ? 'Working out the methods…'
+          : 'Nothing in the words points at a method. Pick up to three below to compare.'}
+      </p>
     {/each}
   </div>
-  <label class="field"><span>Because</span><input class="input" bind:value={reason} placeholder="why this one and not the others" /></label>
+  <label class="field"
+    ><span>Because</span><input
+      class="input"
+      bind:value={reason}
+      placeholder="why this one and not the others"
+    /></label
+  >
   <div class="chapters">
     {#each chapters as c (c)}
-      <div><span class="small soft">{c}</span>
+      <div>
+        <span class="small soft">{c}</span>
         {#each (book.data ?? []).filter((m) => m.chapter === c) as m (m.id)}
-          <button type="button" class="btn tight bare" class:shown={shown.some((o) => o.method === m.id)} aria-pressed={shown.some((o) => o.method === m.id)} title={m.summary} onclick={() => toggle(m.id)}>{m.name}</button>
+          <button
+            type="button"
+            class="tight bare btn"
+            class:shown={shown.some((o) => o.method === m.id)}
+            aria-pressed={shown.some((o) => o.method === m.id)}
+            title={m.summary}
+            onclick={() => toggle(m.id)}>{m.name}</button
+          >
         {/each}
       </div>
     {/each}

@@ -4,7 +4,8 @@
   /** Somebody else was first: both values, and a choice. Nothing typed is lost. */
   let { wrong, onmine, ontheirs }: { wrong: Refused; onmine: () => void; ontheirs: () => void } = $props();
 
-  const text = (v: unknown): string => (v === null || v === undefined ? '–' : typeof v === 'object' ? JSON.stringify(v) : String(v));
+  const text = (v: unknown): string =>
+    v === null || v === undefined ? '–' : typeof v === 'object' ? JSON.stringify(v) : String(v);
   const lines = $derived.by(() => {
     const theirs = (wrong.theirs ?? {}) as Record<string, unknown>;
     const yours = (wrong.yours ?? {}) as Record<string, unknown>;
@@ -17,13 +18,16 @@
 <div class="conflict" role="alert">
   <strong>Somebody else changed this first. Both are kept until you choose.</strong>
   <table>
-    <thead><tr class="soft small"><th>what</th><th>theirs, as it stands</th><th>yours, not kept yet</th></tr></thead>
+    <thead
+      ><tr class="soft small"><th>what</th><th>theirs, as it stands</th><th>yours, not kept yet</th></tr
+      ></thead
+    >
     <tbody>
       {#each lines as l (l.k)}<tr><td class="soft">{l.k}</td><td>{l.theirs}</td><td>{l.yours}</td></tr>{/each}
     </tbody>
   </table>
-  <button type="button" class="btn now tight" onclick={onmine}>Keep yours</button>
-  <button type="button" class="btn tight" onclick={ontheirs}>Keep theirs</button>
+  <button type="button" class="now tight btn" onclick={onmine}>Keep yours</button>
+  <button type="button" class="tight btn" onclick={ontheirs}>Keep theirs</button>
 </div>
 
 <style>

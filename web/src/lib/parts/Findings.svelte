@@ -10,7 +10,15 @@
 {#if findings.length > 0}
   <ul class="findings">
     {#each said as f (f.property + f.actual)}
-      <li class:breaks={f.severity === 'BREAKS'}><strong>{f.label}</strong> <span class="mono">{f.reference}</span> → <span class="mono">{f.actual}</span>: {f.effect}. <span class="soft">{f.severity === 'BREAKS' ? `${f.remedy[0]?.toUpperCase()}${f.remedy.slice(1)}.` : 'Would not be seen.'} Limit: {f.tolerance}.</span></li>
+      <li class:breaks={f.severity === 'BREAKS'}>
+        <strong>{f.label}</strong> <span class="mono">{f.reference}</span> →
+        <span class="mono">{f.actual}</span>: {f.effect}.
+        <span class="soft"
+          >{f.severity === 'BREAKS'
+            ? `${f.remedy[0]?.toUpperCase()}${f.remedy.slice(1)}.`
+            : 'Would not be seen.'} Limit: {f.tolerance}.</span
+        >
+      </li>
     {/each}
     {#if unread.length > 0}<li class="soft">Not read: {unread.map((f) => f.label).join(', ')}</li>{/if}
   </ul>

@@ -14,23 +14,70 @@
     ['Enter · Esc', 'keep · leave an entry'],
   ];
   const OF: Partial<Record<Desk, [string, string][]>> = {
-    script: [['m', 'mark the selected words as an effect shot'], ['j  k', 'line after, line before; with Shift the lines between are chosen'], ['.  ,', 'next cue, cue before'], ['a', 'mark the cue as it is proposed'], ['e', 'mark the cue, with another method'], ['w', 'wave the cue away'], ['f', 'find in the script; Enter goes on, Shift Enter back'], ['d', 'drafts'], ['i', 'import a draft'], ['Esc', 'leave what is chosen']],
-    shots: [[', .', 'one frame back, on'], ['space', 'play the schematic'], ['c', 'compare and combine methods'], ['r', 'what else could be made of the takes'], ['e', 'elements of the production']],
-    floor: [['r', 'roll, and cut'], ['t', 'log the take on the slate'], ['p', 'pick the last take'], ['x', 'last take is no good'], ['f', 'last take was a false start'], ['b', 'the camera was touched'], ['c', 'read the camera itself'], ['l', 'note the light'], ['g', 'strike the set'], ['o', 'the order of the day']],
-    bench: [['l  j  w  t  u', 'lay over, join, watch a take, throws, turnover'], ['Enter', 'measure; find the join; watch; mark'], ['k', 'keep as evidence'], ['PgDn  PgUp', 'next pair to measure, pair before'], ['d  x  f  e', 'divide, difference, flick, edges'], ['s  c  r', 'map of stops, of colour, of what does not fit'], ['a', 'lay the second back on the first'], ['v', 'findings, line of the join'], ['m', 'magnifier; arrows move it'], [', .', 'one frame back, on'], ['z', 'measure where somebody is'], ['p', 'pull the frame as a still']],
-    review: [[', .', 'one frame back, on'], ['space', 'play, stop'], ['c', 'note on this frame']],
+    script: [
+      ['m', 'mark the selected words as an effect shot'],
+      ['j  k', 'line after, line before; with Shift the lines between are chosen'],
+      ['.  ,', 'next cue, cue before'],
+      ['a', 'mark the cue as it is proposed'],
+      ['e', 'mark the cue, with another method'],
+      ['w', 'wave the cue away'],
+      ['f', 'find in the script; Enter goes on, Shift Enter back'],
+      ['d', 'drafts'],
+      ['i', 'import a draft'],
+      ['Esc', 'leave what is chosen'],
+    ],
+    shots: [
+      [', .', 'one frame back, on'],
+      ['space', 'play the schematic'],
+      ['c', 'compare and combine methods'],
+      ['r', 'what else could be made of the takes'],
+      ['e', 'elements of the production'],
+    ],
+    floor: [
+      ['r', 'roll, and cut'],
+      ['t', 'log the take on the slate'],
+      ['p', 'pick the last take'],
+      ['x', 'last take is no good'],
+      ['f', 'last take was a false start'],
+      ['b', 'the camera was touched'],
+      ['c', 'read the camera itself'],
+      ['l', 'note the light'],
+      ['g', 'strike the set'],
+      ['o', 'the order of the day'],
+    ],
+    bench: [
+      ['l  j  w  t  u', 'lay over, join, watch a take, throws, turnover'],
+      ['Enter', 'measure; find the join; watch; mark'],
+      ['k', 'keep as evidence'],
+      ['PgDn  PgUp', 'next pair to measure, pair before'],
+      ['d  x  f  e', 'divide, difference, flick, edges'],
+      ['s  c  r', 'map of stops, of colour, of what does not fit'],
+      ['a', 'lay the second back on the first'],
+      ['v', 'findings, line of the join'],
+      ['m', 'magnifier; arrows move it'],
+      [', .', 'one frame back, on'],
+      ['z', 'measure where somebody is'],
+      ['p', 'pull the frame as a still'],
+    ],
+    review: [
+      [', .', 'one frame back, on'],
+      ['space', 'play, stop'],
+      ['c', 'note on this frame'],
+    ],
   };
 </script>
 
 <Sheet bind:open title="Keys · {deskName(desk)}">
   {#if OF[desk]}
     <dl>
-      {#each OF[desk] ?? [] as [k, w] (k)}<dt><kbd>{k}</kbd></dt><dd>{w}</dd>{/each}
+      {#each OF[desk] ?? [] as [k, w] (k)}<dt><kbd>{k}</kbd></dt>
+        <dd>{w}</dd>{/each}
     </dl>
     <hr class="rule my-3" />
   {/if}
   <dl>
-    {#each EVERYWHERE as [k, w] (k)}<dt><kbd>{k}</kbd></dt><dd>{w}</dd>{/each}
+    {#each EVERYWHERE as [k, w] (k)}<dt><kbd>{k}</kbd></dt>
+      <dd>{w}</dd>{/each}
   </dl>
 </Sheet>
 

@@ -4,9 +4,16 @@
   import { house } from '../house.svelte';
   import { frame, queries } from '../state.svelte';
 
-  /** Hours per unit of each kind of work; what work really took beside them, applied only when somebody asks. */
+  /**
+   * Hours per unit of each kind of work; what work really took beside them, applied only when
+   * somebody asks.
+   */
   const h = house();
-  const page = createQuery(() => ({ queryKey: [h.id, 'effort'], queryFn: () => got(api.GET('/api/productions/{production}/effort', { params: { path: { production: h.id } } })) }));
+  const page = createQuery(() => ({
+    queryKey: [h.id, 'effort'],
+    queryFn: () =>
+      got(api.GET('/api/productions/{production}/effort', { params: { path: { production: h.id } } })),
+  }));
   let open = $state('');
   let typed = $state<Record<string, string>>({});
   let wrong = $state('');
@@ -27,11 +34,28 @@
     const rates = v.kinds.flatMap((k) =>
       k.rates.flatMap((r) => {
         const t = (['low', 'likely', 'high'] as const).map((e) => typed[`${k.kind} ${r.difficulty} ${e}`]);
-        return r.own || t.some((x) => x !== undefined) ? [{ kind: k.kind, difficulty: r.difficulty, low: Number(t[0] ?? r.now.low), likely: Number(t[1] ?? r.now.likely), high: Number(t[2] ?? r.now.high) }] : [];
+        return r.own || t.some((x) => x !== undefined)
+          ? [
+              {
+                kind: k.kind,
+                difficulty: r.difficulty,
+                low: Number(t[0] ?? r.now.low),
+                likely: Number(t[1] ?? r.now.likely),
+                high: Number(t[2] ?? r.now.high),
+              },
+            ]
+          : [];
       }),
     );
     try {
-      kept(await got(api.PUT('/api/productions/{production}/effort', { params: { path: { production: h.id }, header: { 'If-Match': `"${v.version}"` } }, body: { rates } })));
+      kept(
+        await got(
+          api.PUT('/api/productions/{production}/effort', {
+            params: { path: { production: h.id }, header: { 'If-Match': `"${v.version}"` } },
+            body: { rates },
+          }),
+        ),
+      );
       frame.say('The rates are kept; every estimate follows.');
     } catch (e) {
       wrong = e instanceof Refused ? e.detail : String(e);
@@ -42,8 +66,19 @@
     const v = page.data;
     if (!v) return;
     try {
-      const rates = v.kinds.filter((k) => k.kind !== kind).flatMap((k) => k.rates.filter((r) => r.own).map((r) => ({ kind: k.kind, difficulty: r.difficulty, ...r.now })));
-      kept(await got(api.PUT('/api/productions/{production}/effort', { params: { path: { production: h.id }, header: { 'If-Match': `"${v.version}"` } }, body: { rates } })));
+      const rates = v.kinds
+        .filter((k) => k.kind !== kind)
+        .flatMap((k) =>
+          k.rates.filter((r) => r.own).map((r) => ({ kind: k.kind, difficulty: r.difficulty, ...r.now })),
+        );
+      kept(
+        await got(
+          api.PUT('/api/productions/{production}/effort', {
+            params: { path: { production: h.id }, header: { 'If-Match': `"${v.version}"` } },
+            body: { rates },
+          }),
+        ),
+      );
     } catch (e) {
       wrong = e instanceof Refused ? e.detail : String(e);
     }
@@ -51,7 +86,14 @@
 
   async function apply(kind: Schemas['KindView']['kind']): Promise<void> {
     try {
-      kept(await got(api.POST('/api/productions/{production}/effort/calibrations', { params: { path: { production: h.id } }, body: { kind } })));
+      kept(
+        await got(
+          api.POST('/api/productions/{production}/effort/calibrations', {
+            params: { path: { production: h.id } },
+            body: { kind },
+          }),
+        ),
+      );
       frame.say('Applied; every estimate of that work follows.');
     } catch (e) {
       wrong = e instanceof Refused ? e.detail : String(e);
@@ -60,45 +102,88 @@
 </script>
 
 <h2 class="mt-6">What work really took</h2>
-{#if known.length === 0}<p class="soft">Give the hours with a task when it is done, and they are set against the estimate here.</p>{/if}
+{#if known.length === 0}<p class="soft">
+    Give the hours with a task when it is done, and they are set against the estimate here.
+  </p>{/if}
 <ul>
   {#each known as k (k.kind)}
     <li class="took">
       <strong>{k.words}</strong>
-      <span>{k.evidence.map((d) => `${d.code} ${d.label.toLowerCase()}: ${n(d.actual)} h of ${n(d.estimated)}`).join('; ')}</span>
+      <span
+        >{k.evidence
+          .map((d) => `${d.code} ${d.label.toLowerCase()}: ${n(d.actual)} h of ${n(d.estimated)}`)
+          .join('; ')}</span
+      >
       <span class="mono" class:pencil={Math.abs(k.factor - 1) > 0.2}>× {k.factor.toFixed(2)}</span>
-      {#if may}<button class="btn tight" disabled={Math.abs(k.factor - 1) < 0.005} onclick={() => void apply(k.kind)}>Use it from now on</button>{/if}
+      {#if may}<button
+          class="tight btn"
+          disabled={Math.abs(k.factor - 1) < 0.005}
+          onclick={() => void apply(k.kind)}>Use it from now on</button
+        >{/if}
     </li>
   {/each}
 </ul>
 
 <h2 class="mt-6">Rates of work</h2>
-<p class="soft small mb-1">Hours per unit. The usual ones are Bivex's own planning defaults, without a published source; change them to yours.</p>
+<p class="soft small mb-1">
+  Hours per unit. The usual ones are Bivex's own planning defaults, without a published source; change them to
+  yours.
+</p>
 {#if wrong}<p class="pencil" role="alert">{wrong}</p>{/if}
 <table>
-  <thead><tr class="small soft"><th>work</th><th>counted by</th><th>easy</th><th>fair</th><th>hard</th><th></th></tr></thead>
+  <thead
+    ><tr class="small soft"
+      ><th>work</th><th>counted by</th><th>easy</th><th>fair</th><th>hard</th><th></th></tr
+    ></thead
+  >
   <tbody>
     {#each page.data?.kinds ?? [] as k (k.kind)}
       {@const own = k.rates.some((r) => r.own)}
       <tr>
-        <td><button class="kind" aria-expanded={open === k.kind} disabled={!may} onclick={() => (open = open === k.kind ? '' : k.kind)}>{k.words}</button>{#if own}<span class="small pencil"> own</span>{/if}</td><td class="soft">{k.driver}</td>
+        <td
+          ><button
+            class="kind"
+            aria-expanded={open === k.kind}
+            disabled={!may}
+            onclick={() => (open = open === k.kind ? '' : k.kind)}>{k.words}</button
+          >{#if own}<span class="small pencil"> own</span>{/if}</td
+        ><td class="soft">{k.driver}</td>
         {#each k.rates as r (r.difficulty)}<td class="mono">{n(r.now.low)}–{n(r.now.high)}</td>{/each}
-        <td class="text-right">{#if own && may}<button class="btn tight bare" onclick={() => void usual(k.kind)}>Back to the usual</button>{/if}</td>
+        <td class="text-right"
+          >{#if own && may}<button class="tight bare btn" onclick={() => void usual(k.kind)}
+              >Back to the usual</button
+            >{/if}</td
+        >
       </tr>
       {#if open === k.kind}
-        <tr><td colspan="6">
-          <div class="edit">
-            {#each k.rates as r (r.difficulty)}
-              <fieldset><legend class="small soft">{r.difficulty.toLowerCase()}, usually {n(r.usual.low)} · {n(r.usual.likely)} · {n(r.usual.high)} h</legend>
-                {#each ['low', 'likely', 'high'] as const as e (e)}
-                  {@const key = `${k.kind} ${r.difficulty} ${e}`}
-                  <label><span class="small soft">{e}</span><input class="input mono" aria-label="{k.words}, {r.difficulty.toLowerCase()}, {e}" inputmode="decimal" value={typed[key] ?? n(r.now[e])} oninput={(x) => (typed = { ...typed, [key]: x.currentTarget.value })} /></label>
-                {/each}
-              </fieldset>
-            {/each}
-            <button class="btn ink" onclick={() => void keep()}>Keep the rates</button>
-          </div>
-        </td></tr>
+        <tr
+          ><td colspan="6">
+            <div class="edit">
+              {#each k.rates as r (r.difficulty)}
+                <fieldset>
+                  <legend class="small soft"
+                    >{r.difficulty.toLowerCase()}, usually {n(r.usual.low)} · {n(r.usual.likely)} · {n(
+                      r.usual.high,
+                    )} h</legend
+                  >
+                  {#each ['low', 'likely', 'high'] as const as e (e)}
+                    {@const key = `${k.kind} ${r.difficulty} ${e}`}
+                    <label
+                      ><span class="small soft">{e}</span><input
+                        class="mono input"
+                        aria-label="{k.words}, {r.difficulty.toLowerCase()}, {e}"
+                        inputmode="decimal"
+                        value={typed[key] ?? n(r.now[e])}
+                        oninput={(x) => (typed = { ...typed, [key]: x.currentTarget.value })}
+                      /></label
+                    >
+                  {/each}
+                </fieldset>
+              {/each}
+              <button class="ink btn" onclick={() => void keep()}>Keep the rates</button>
+            </div>
+          </td></tr
+        >
       {/if}
     {/each}
   </tbody>

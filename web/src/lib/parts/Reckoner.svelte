@@ -8,10 +8,27 @@
   /** The sums on their own, with what the selected shot knows filled in. */
   let { shot }: { shot: string | null } = $props();
   const h = house();
-  const sums = createQuery(() => ({ queryKey: ['sums'], queryFn: () => got(api.GET('/api/sums')), staleTime: Infinity }));
-  const page = createQuery(() => ({ queryKey: [h.id, 'shot', shot], enabled: shot !== null, queryFn: () => got(api.GET('/api/productions/{production}/shots/{shot}', { params: { path: { production: h.id, shot: shot ?? '' } } })) }));
+  const sums = createQuery(() => ({
+    queryKey: ['sums'],
+    queryFn: () => got(api.GET('/api/sums')),
+    staleTime: Infinity,
+  }));
+  const page = createQuery(() => ({
+    queryKey: [h.id, 'shot', shot],
+    enabled: shot !== null,
+    queryFn: () =>
+      got(
+        api.GET('/api/productions/{production}/shots/{shot}', {
+          params: { path: { production: h.id, shot: shot ?? '' } },
+        }),
+      ),
+  }));
 
-  const book = createQuery(() => ({ queryKey: ['methods'], queryFn: () => got(api.GET('/api/methods')), staleTime: Infinity }));
+  const book = createQuery(() => ({
+    queryKey: ['methods'],
+    queryFn: () => got(api.GET('/api/methods')),
+    staleTime: Infinity,
+  }));
   const asked = new URLSearchParams(location.search);
   let chosen = $state(asked.get('sum') ?? 'S9');
   /** What a link brings along; it goes before what the shot knows, until another sum or shot is picked. */
@@ -30,7 +47,8 @@
   }
 
   async function share(): Promise<void> {
-    link = `${location.origin}${location.pathname}?${new URLSearchParams({ sum: chosen, with: JSON.stringify(values) }).toString()}`;
+    const query = new URLSearchParams({ sum: chosen, with: JSON.stringify(values) });
+    link = `${location.origin}${location.pathname}?${query.toString()}`;
     try {
       await navigator.clipboard.writeText(link);
       frame.say('The link is copied.');
@@ -39,7 +57,15 @@
     }
   }
 
-  const known = createQuery(() => ({ queryKey: [h.id, 'inputs', shot, chosen, page.data?.version], queryFn: () => got(api.GET('/api/productions/{production}/sums/{sum}', { params: { path: { production: h.id, sum: chosen }, query: shot ? { shot } : {} } })) }));
+  const known = createQuery(() => ({
+    queryKey: [h.id, 'inputs', shot, chosen, page.data?.version],
+    queryFn: () =>
+      got(
+        api.GET('/api/productions/{production}/sums/{sum}', {
+          params: { path: { production: h.id, sum: chosen }, query: shot ? { shot } : {} },
+        }),
+      ),
+  }));
 
   $effect(() => {
     if (frame.sum) {
@@ -51,7 +77,11 @@
 
   $effect(() => {
     const keys = new Set(sum?.inputs.map((i) => i.key) ?? []);
-    values = Object.fromEntries(Object.entries({ ...(known.data as Record<string, unknown> | undefined), ...brought }).filter(([k]) => keys.has(k)));
+    values = Object.fromEntries(
+      Object.entries({ ...(known.data as Record<string, unknown> | undefined), ...brought }).filter(([k]) =>
+        keys.has(k),
+      ),
+    );
     link = '';
   });
 
@@ -72,15 +102,23 @@
     return () => (stale = true);
   });
 
-  /** For each method of the shot, what it would take over: changed values that are parameters of its own; the first that has one takes it. */
+  /**
+   * For each method of the shot, what it would take over: changed values that are parameters of its
+   * own; the first that has one takes it.
+   */
   const takes = $derived.by<Record<string, unknown>[]>(() => {
+    // eslint-disable-next-line svelte/prefer-svelte-reactivity -- local to this derivation
     const taken = new Set<string>();
     return (page.data?.methods ?? []).map((m) => {
       const parameters = book.data?.find((b) => b.id === m.method)?.parameters ?? [];
       const own = m.values as Record<string, unknown>;
       const mine = parameters.filter((p) => p.key in values && !taken.has(p.key));
       mine.forEach((p) => taken.add(p.key));
-      return Object.fromEntries(mine.filter((p) => JSON.stringify(own[p.key] ?? p.fallback) !== JSON.stringify(values[p.key])).map((p) => [p.key, values[p.key]]));
+      return Object.fromEntries(
+        mine
+          .filter((p) => JSON.stringify(own[p.key] ?? p.fallback) !== JSON.stringify(values[p.key]))
+          .map((p) => [p.key, values[p.key]]),
+      );
     });
   });
   const taking = $derived(takes.some((t) => Object.keys(t).length > 0));
@@ -89,8 +127,23 @@
     const p = page.data;
     if (!p) return;
     try {
-      const methods = p.methods.map((m, i) => ({ ...m, values: { ...m.values, ...takes[i] } as typeof m.values }));
-      await got(api.PUT('/api/productions/{production}/shots/{shot}', { params: { path: { production: h.id, shot: p.id }, header: { 'If-Match': `"${p.version}"` } }, body: { title: p.title, intent: p.intent, cutFrames: p.cutFrames, setup: p.setup, omitted: p.omitted, methods } }));
+      const methods = p.methods.map((m, i) => ({
+        ...m,
+        values: { ...m.values, ...takes[i] } as typeof m.values,
+      }));
+      await got(
+        api.PUT('/api/productions/{production}/shots/{shot}', {
+          params: { path: { production: h.id, shot: p.id }, header: { 'If-Match': `"${p.version}"` } },
+          body: {
+            title: p.title,
+            intent: p.intent,
+            cutFrames: p.cutFrames,
+            setup: p.setup,
+            omitted: p.omitted,
+            methods,
+          },
+        }),
+      );
       await h.again();
       frame.say(`Used in ${p.code}.`);
     } catch (e) {
@@ -102,26 +155,45 @@
 <aside aria-label="Reckoner">
   <div class="head">
     <h2>Reckoner</h2>
-    <button class="btn bare tight" onclick={() => (frame.reckoner = false)}>Close <kbd>=</kbd></button>
+    <button class="bare tight btn" onclick={() => (frame.reckoner = false)}>Close <kbd>=</kbd></button>
   </div>
-  <label class="field"><span>Sum</span>
+  <label class="field"
+    ><span>Sum</span>
     <select class="select" bind:value={chosen} onchange={() => (brought = {})}>
       {#each sums.data ?? [] as s (s.id)}<option value={s.id}>{s.title}</option>{/each}
     </select>
   </label>
   {#if sum}
-    <p class="small soft">{shot && page.data ? `Filled in from ${page.data.code}; change a value to ask "what if".` : 'Pick a shot on the reel to fill this in.'}</p>
+    <p class="small soft">
+      {shot && page.data
+        ? `Filled in from ${page.data.code}; change a value to ask "what if".`
+        : 'Pick a shot on the reel to fill this in.'}
+    </p>
     <Values parameters={sum.inputs} bind:values wrong={wrong?.field} />
     {#if wrong}
       <p class="pencil" role="alert">{wrong.detail}</p>
     {:else}
       <dl aria-live="polite">
-        {#each results as r (r.key)}{#if r.value.length > 24}<div class="long"><dt>{r.label}</dt><dd class="mono small">{r.value} {r.unit}</dd></div>{:else}<dt>{r.label}</dt><dd><strong class="mono">{r.value}</strong> {r.unit}</dd>{/if}{/each}
+        {#each results as r (r.key)}{#if r.value.length > 24}<div class="long">
+              <dt>{r.label}</dt>
+              <dd class="mono small">{r.value} {r.unit}</dd>
+            </div>{:else}<dt>{r.label}</dt>
+            <dd><strong class="mono">{r.value}</strong> {r.unit}</dd>{/if}{/each}
       </dl>
     {/if}
-    {#if taking && h.may('PRODUCER', 'COORDINATOR')}<button class="btn ink" onclick={() => void use()}>Use in {page.data?.code}</button>{/if}
-    <div class="flex gap-2"><button class="btn tight" onclick={() => void share()}>Copy a link to this sum</button></div>
-    {#if link}<input class="input mono" readonly value={link} aria-label="Link to this sum" onfocus={(e) => e.currentTarget.select()} />{/if}
+    {#if taking && h.may('PRODUCER', 'COORDINATOR')}<button class="ink btn" onclick={() => void use()}
+        >Use in {page.data?.code}</button
+      >{/if}
+    <div class="flex gap-2">
+      <button class="tight btn" onclick={() => void share()}>Copy a link to this sum</button>
+    </div>
+    {#if link}<input
+        class="mono input"
+        readonly
+        value={link}
+        aria-label="Link to this sum"
+        onfocus={(e) => e.currentTarget.select()}
+      />{/if}
     <p class="small soft rule pt-2"><span class="mono">{sum.formula}</span><br />{sum.source} · {sum.id}</p>
   {/if}
 </aside>

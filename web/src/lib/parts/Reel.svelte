@@ -5,7 +5,12 @@
   import Form from './Form.svelte';
 
   /** The script as one strip: scenes as long as they are, effect shots as ticks in the form they stand in. */
-  let { production, desk, current, guest }: { production: string; desk: Desk; current: string | null; guest: boolean } = $props();
+  let {
+    production,
+    desk,
+    current,
+    guest,
+  }: { production: string; desk: Desk; current: string | null; guest: boolean } = $props();
   const h = house();
   const reel = $derived(h.reel.data);
   const target = $derived(['shots', 'review', 'script'].includes(desk) ? desk : guest ? 'review' : 'shots');
@@ -14,12 +19,26 @@
 <div class="reel" role="navigation" aria-label="Reel: the script from first to last page">
   {#if reel && reel.scenes.length > 0}
     {#each reel.scenes as s (s.number + s.heading)}
-      <div class="scene" style:flex-grow={Math.max(s.eighths, s.shots.length * 1.1)} style:min-width="{Math.max(26, s.shots.length * 24 + 2)}px" title="Scene {s.number} · {s.heading} · {s.length} pages">
+      <div
+        class="scene"
+        style:flex-grow={Math.max(s.eighths, s.shots.length * 1.1)}
+        style:min-width="{Math.max(26, s.shots.length * 24 + 2)}px"
+        title="Scene {s.number} · {s.heading} · {s.length} pages"
+      >
         <span class="number mono">{s.number}</span>
-        <svg class="dot" viewBox="0 0 8 8" role="img" aria-label={s.night ? 'night' : 'day'}><circle cx="4" cy="4" r="3" fill={s.night ? 'currentColor' : 'none'} stroke="currentColor" /></svg>
+        <svg class="dot" viewBox="0 0 8 8" role="img" aria-label={s.night ? 'night' : 'day'}
+          ><circle cx="4" cy="4" r="3" fill={s.night ? 'currentColor' : 'none'} stroke="currentColor" /></svg
+        >
         <div class="ticks">
           {#each s.shots as t (t.id)}
-            <button class="tick" class:here={t.id === current} aria-label="{t.code} {t.title}, {stageName(t.stage)}, {STATE[t.form]}" title="{t.code} · {t.title} · {stageName(t.stage)}, {STATE[t.form]}" aria-current={t.id === current ? 'true' : undefined} onclick={() => go(production, target, t.id)}>
+            <button
+              class="tick"
+              class:here={t.id === current}
+              aria-label="{t.code} {t.title}, {stageName(t.stage)}, {STATE[t.form]}"
+              title="{t.code} · {t.title} · {stageName(t.stage)}, {STATE[t.form]}"
+              aria-current={t.id === current ? 'true' : undefined}
+              onclick={() => go(production, target, t.id)}
+            >
               <Form state={t.form} size={13} />
             </button>
           {/each}
@@ -27,17 +46,29 @@
       </div>
     {/each}
     {#if reel.loose.length > 0}
-      <div class="scene loose" style:flex-grow={reel.loose.length * 1.2} title="Shots whose words have no sure place in the newest draft">
+      <div
+        class="scene loose"
+        style:flex-grow={reel.loose.length * 1.2}
+        title="Shots whose words have no sure place in the newest draft"
+      >
         <span class="number mono">loose</span>
         <div class="ticks">
           {#each reel.loose as t (t.id)}
-            <button class="tick" class:here={t.id === current} aria-label="{t.code} {t.title}, without a place in the script" title="{t.code} · {t.title} · without a sure place in the script" onclick={() => go(production, target, t.id)}><Form state={t.form} size={13} /></button>
+            <button
+              class="tick"
+              class:here={t.id === current}
+              aria-label="{t.code} {t.title}, without a place in the script"
+              title="{t.code} · {t.title} · without a sure place in the script"
+              onclick={() => go(production, target, t.id)}><Form state={t.form} size={13} /></button
+            >
           {/each}
         </div>
       </div>
     {/if}
   {:else if reel}
-    <button class="empty" onclick={() => go(production, 'script')}>The reel is empty. Import a script to begin.</button>
+    <button class="empty" onclick={() => go(production, 'script')}
+      >The reel is empty. Import a script to begin.</button
+    >
   {/if}
 </div>
 

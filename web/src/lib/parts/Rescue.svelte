@@ -4,37 +4,98 @@
   import { house } from '../house.svelte';
   import { hours } from '../words';
 
-  /** Ways out for plates that are missing, ranked from the takes that are there, and what a pick-up must repeat. */
+  /**
+   * Ways out for plates that are missing, ranked from the takes that are there, and what a pick-up
+   * must repeat.
+   */
   let { shot }: { shot: string } = $props();
   const h = house();
   let tighter = $state(1);
-  const WAY: Record<Schemas['Option']['way'], string> = { PATCHED: 'Patch it from two takes', BORROWED: 'Borrow frames', ANOTHER_TAKE: 'Use another take', PUNCHED_IN: 'Punch in', SLOWED: 'Slow it down', HELD: 'Hold the last frame', REORDERED: 'Cut round it', PICKED_UP: 'Pick it up' };
-  const page = createQuery(() => ({ queryKey: [h.id, 'rescue', shot, tighter], queryFn: () => got(api.GET('/api/productions/{production}/shots/{shot}/rescue', { params: { path: { production: h.id, shot }, query: { tighter } } })), placeholderData: (before: Schemas['RescueView'][] | undefined) => before }));
+  const WAY: Record<Schemas['Option']['way'], string> = {
+    PATCHED: 'Patch it from two takes',
+    BORROWED: 'Borrow frames',
+    ANOTHER_TAKE: 'Use another take',
+    PUNCHED_IN: 'Punch in',
+    SLOWED: 'Slow it down',
+    HELD: 'Hold the last frame',
+    REORDERED: 'Cut round it',
+    PICKED_UP: 'Pick it up',
+  };
+  const page = createQuery(() => ({
+    queryKey: [h.id, 'rescue', shot, tighter],
+    queryFn: () =>
+      got(
+        api.GET('/api/productions/{production}/shots/{shot}/rescue', {
+          params: { path: { production: h.id, shot }, query: { tighter } },
+        }),
+      ),
+    placeholderData: (before: Schemas['RescueView'][] | undefined) => before,
+  }));
 </script>
 
 <div class="rescue">
-  <label class="field tight-field"><span>Framed closer than the takes by, ×</span><input class="input mono" type="number" min="1" max="20" step="0.1" bind:value={tighter} /></label>
+  <label class="field tight-field"
+    ><span>Framed closer than the takes by, ×</span><input
+      class="mono input"
+      type="number"
+      min="1"
+      max="20"
+      step="0.1"
+      bind:value={tighter}
+    /></label
+  >
   {#if page.isError}<p class="pencil" role="alert">{page.error.message}</p>{/if}
   {#each page.data ?? [] as r (r.plate)}
     <section>
       <h3>{r.label} <span class="soft">{r.reason}</span></h3>
       <table>
-        <thead><tr class="small soft"><th>way</th><th>from</th><th>covers</th><th>sharpness</th><th>made up</th><th>movement</th><th>work</th><th>stands in</th></tr></thead>
+        <thead
+          ><tr class="small soft"
+            ><th>way</th><th>from</th><th>covers</th><th>sharpness</th><th>made up</th><th>movement</th><th
+              >work</th
+            ><th>stands in</th></tr
+          ></thead
+        >
         <tbody>
           {#each r.options as o, i (i)}
             <tr class:best={i === 0}>
-              <td><strong>{WAY[o.way]}</strong></td><td class="small">{o.from.join(' and ')}{#if o.caveat}<span class="soft">{o.from.length > 0 ? '; ' : ''}{o.caveat}</span>{/if}</td>
-              <td class="mono">{Math.round(o.coverPercent)} %</td><td class="mono">{Math.round(o.sharpnessPercent)} %</td><td class="mono">{Math.round(o.madeUpPercent)} %</td><td class="small">{o.cadence}</td><td class="mono whitespace-nowrap">{hours(o.hours)}</td>
-              <td><svg width="54" height="8" role="img" aria-label="{Math.round(o.score * 100)} of 100"><line x1="0" x2="54" y1="4" y2="4" stroke="var(--line)" /><line x1="0" x2={o.score * 54} y1="4" y2="4" stroke="currentColor" stroke-width="4" /></svg></td>
+              <td><strong>{WAY[o.way]}</strong></td><td class="small"
+                >{o.from.join(' and ')}{#if o.caveat}<span class="soft"
+                    >{o.from.length > 0 ? '; ' : ''}{o.caveat}</span
+                  >{/if}</td
+              >
+              <td class="mono">{Math.round(o.coverPercent)} %</td><td class="mono"
+                >{Math.round(o.sharpnessPercent)} %</td
+              ><td class="mono">{Math.round(o.madeUpPercent)} %</td><td class="small">{o.cadence}</td><td
+                class="mono whitespace-nowrap">{hours(o.hours)}</td
+              >
+              <td
+                ><svg width="54" height="8" role="img" aria-label="{Math.round(o.score * 100)} of 100"
+                  ><line x1="0" x2="54" y1="4" y2="4" stroke="var(--line)" /><line
+                    x1="0"
+                    x2={o.score * 54}
+                    y1="4"
+                    y2="4"
+                    stroke="currentColor"
+                    stroke-width="4"
+                  /></svg
+                ></td
+              >
             </tr>
           {/each}
         </tbody>
       </table>
       {#if r.repeat.length > 0}
-        <p class="small"><span class="soft">To pick it up, repeat {r.repeatOf}:</span> {#each r.repeat as c, i (c.label)}{i > 0 ? ' · ' : ''}<span class="soft">{c.label}</span> <span class="mono">{c.value}</span>{/each}</p>
+        <p class="small">
+          <span class="soft">To pick it up, repeat {r.repeatOf}:</span>
+          {#each r.repeat as c, i (c.label)}{i > 0 ? ' · ' : ''}<span class="soft">{c.label}</span>
+            <span class="mono">{c.value}</span>{/each}
+        </p>
       {/if}
     </section>
-  {:else}<p class="soft">{page.isPending ? 'Looking through the takes…' : 'No plate of this shot is missing.'}</p>{/each}
+  {:else}<p class="soft">
+      {page.isPending ? 'Looking through the takes…' : 'No plate of this shot is missing.'}
+    </p>{/each}
 </div>
 
 <style>

@@ -14,8 +14,32 @@
 
   $effect(() => {
     if (open && h.view && !edit) {
-      const { title, rate, capture, delivery, sensorWidthMm, mainsHz, firstFrame, handles, codePattern, hoursPerDay, dueOn } = h.view;
-      edit = { title, rate, capture: { ...capture }, delivery: { ...delivery }, sensorWidthMm, mainsHz, firstFrame, handles, codePattern, hoursPerDay, dueOn };
+      const {
+        title,
+        rate,
+        capture,
+        delivery,
+        sensorWidthMm,
+        mainsHz,
+        firstFrame,
+        handles,
+        codePattern,
+        hoursPerDay,
+        dueOn,
+      } = h.view;
+      edit = {
+        title,
+        rate,
+        capture: { ...capture },
+        delivery: { ...delivery },
+        sensorWidthMm,
+        mainsHz,
+        firstFrame,
+        handles,
+        codePattern,
+        hoursPerDay,
+        dueOn,
+      };
       version = h.view.version;
       wrong = null;
     }
@@ -27,7 +51,12 @@
   async function keep(): Promise<void> {
     if (!edit) return;
     try {
-      await got(api.PUT('/api/productions/{production}', { params: { path: { production: h.id }, header: { 'If-Match': `"${version}"` } }, body: { ...edit, dueOn: edit.dueOn || (null as unknown as string) } }));
+      await got(
+        api.PUT('/api/productions/{production}', {
+          params: { path: { production: h.id }, header: { 'If-Match': `"${version}"` } },
+          body: { ...edit, dueOn: edit.dueOn || (null as unknown as string) },
+        }),
+      );
       await h.again();
       open = false;
       frame.say('Kept; every plan follows.');
@@ -43,7 +72,12 @@
   async function bring(): Promise<void> {
     badPerson = null;
     try {
-      await got(api.POST('/api/productions/{production}/people', { params: { path: { production: h.id } }, body: fresh }));
+      await got(
+        api.POST('/api/productions/{production}/people', {
+          params: { path: { production: h.id } },
+          body: fresh,
+        }),
+      );
       fresh = { name: '', login: '', password: '', role: 'FLOOR' };
       await h.again();
     } catch (e) {
@@ -60,35 +94,139 @@
 
 <Sheet bind:open title="The production" wide>
   {#if edit && h.may('PRODUCER')}
-    <form onsubmit={(e) => { e.preventDefault(); void keep(); }}>
+    <form
+      onsubmit={(e) => {
+        e.preventDefault();
+        void keep();
+      }}
+    >
       <label class="field wide"><span>Title</span><input class="input" bind:value={edit.title} /></label>
-      <label class="field"><span>Rate, fps</span><input class="input mono" class:wrong={wrong?.field === 'rate'} bind:value={edit.rate} /></label>
-      <label class="field"><span>Mains, Hz</span><input class="input mono" type="number" bind:value={edit.mainsHz} /></label>
-      <label class="field"><span>Recorded width, px</span><input class="input mono" type="number" bind:value={edit.capture.width} /></label>
-      <label class="field"><span>Recorded height, px</span><input class="input mono" type="number" bind:value={edit.capture.height} /></label>
-      <label class="field"><span>Delivered width, px</span><input class="input mono" type="number" bind:value={edit.delivery.width} /></label>
-      <label class="field"><span>Delivered height, px</span><input class="input mono" type="number" bind:value={edit.delivery.height} /></label>
-      <label class="field"><span>Sensor width, mm</span><input class="input mono" type="number" step="any" bind:value={edit.sensorWidthMm} /></label>
-      <label class="field"><span>First frame</span><input class="input mono" type="number" bind:value={edit.firstFrame} /></label>
-      <label class="field"><span>Handles, frames</span><input class="input mono" type="number" bind:value={edit.handles} /></label>
-      <label class="field"><span>Post hours a day</span><input class="input mono" type="number" step="any" bind:value={edit.hoursPerDay} /></label>
-      <label class="field"><span>Due</span><input class="input mono" type="date" bind:value={edit.dueOn} /></label>
-      <label class="field"><span>Shot codes</span><input class="input mono" class:wrong={wrong?.field === 'pattern'} bind:value={edit.codePattern} /></label>
-      {#if wrong?.stale}<div class="wide"><Conflict {wrong} onmine={mine} ontheirs={() => (open = false)} /></div>
+      <label class="field"
+        ><span>Rate, fps</span><input
+          class="mono input"
+          class:wrong={wrong?.field === 'rate'}
+          bind:value={edit.rate}
+        /></label
+      >
+      <label class="field"
+        ><span>Mains, Hz</span><input class="mono input" type="number" bind:value={edit.mainsHz} /></label
+      >
+      <label class="field"
+        ><span>Recorded width, px</span><input
+          class="mono input"
+          type="number"
+          bind:value={edit.capture.width}
+        /></label
+      >
+      <label class="field"
+        ><span>Recorded height, px</span><input
+          class="mono input"
+          type="number"
+          bind:value={edit.capture.height}
+        /></label
+      >
+      <label class="field"
+        ><span>Delivered width, px</span><input
+          class="mono input"
+          type="number"
+          bind:value={edit.delivery.width}
+        /></label
+      >
+      <label class="field"
+        ><span>Delivered height, px</span><input
+          class="mono input"
+          type="number"
+          bind:value={edit.delivery.height}
+        /></label
+      >
+      <label class="field"
+        ><span>Sensor width, mm</span><input
+          class="mono input"
+          type="number"
+          step="any"
+          bind:value={edit.sensorWidthMm}
+        /></label
+      >
+      <label class="field"
+        ><span>First frame</span><input
+          class="mono input"
+          type="number"
+          bind:value={edit.firstFrame}
+        /></label
+      >
+      <label class="field"
+        ><span>Handles, frames</span><input
+          class="mono input"
+          type="number"
+          bind:value={edit.handles}
+        /></label
+      >
+      <label class="field"
+        ><span>Post hours a day</span><input
+          class="mono input"
+          type="number"
+          step="any"
+          bind:value={edit.hoursPerDay}
+        /></label
+      >
+      <label class="field"
+        ><span>Due</span><input class="mono input" type="date" bind:value={edit.dueOn} /></label
+      >
+      <label class="field"
+        ><span>Shot codes</span><input
+          class="mono input"
+          class:wrong={wrong?.field === 'pattern'}
+          bind:value={edit.codePattern}
+        /></label
+      >
+      {#if wrong?.stale}<div class="wide">
+          <Conflict {wrong} onmine={mine} ontheirs={() => (open = false)} />
+        </div>
       {:else if wrong}<p class="pencil wide" role="alert">{wrong.detail}</p>{/if}
-      <div class="wide flex gap-2"><button class="btn ink">Keep</button><button type="button" class="btn" onclick={() => (open = false)}>Leave</button></div>
+      <div class="wide flex gap-2">
+        <button class="ink btn">Keep</button><button type="button" class="btn" onclick={() => (open = false)}
+          >Leave</button
+        >
+      </div>
     </form>
   {/if}
   <h3 class="mt-4 mb-1">People</h3>
   <ul class="mb-3">
-    {#each h.view?.people ?? [] as p (p.id)}<li class="flex justify-between rule py-1"><span>{p.name}</span><span class="soft">{ROLE[p.role]}</span></li>{/each}
+    {#each h.view?.people ?? [] as p (p.id)}<li class="rule flex justify-between py-1">
+        <span>{p.name}</span><span class="soft">{ROLE[p.role]}</span>
+      </li>{/each}
   </ul>
   {#if h.may('PRODUCER')}
-    <form onsubmit={(e) => { e.preventDefault(); void bring(); }}>
+    <form
+      onsubmit={(e) => {
+        e.preventDefault();
+        void bring();
+      }}
+    >
       <label class="field"><span>Name</span><input class="input" bind:value={fresh.name} required /></label>
-      <label class="field"><span>Sign-in name</span><input class="input" class:wrong={badPerson?.field?.startsWith('login')} bind:value={fresh.login} required autocomplete="off" /></label>
-      <label class="field"><span>First password</span><input class="input" class:wrong={badPerson?.field === 'password'} type="password" bind:value={fresh.password} autocomplete="new-password" /></label>
-      <label class="field"><span>Role</span><select class="select" bind:value={fresh.role}>{#each Object.entries(ROLE) as [k, w] (k)}<option value={k}>{w}</option>{/each}</select></label>
+      <label class="field"
+        ><span>Sign-in name</span><input
+          class="input"
+          class:wrong={badPerson?.field?.startsWith('login')}
+          bind:value={fresh.login}
+          required
+          autocomplete="off"
+        /></label
+      >
+      <label class="field"
+        ><span>First password</span><input
+          class="input"
+          class:wrong={badPerson?.field === 'password'}
+          type="password"
+          bind:value={fresh.password}
+          autocomplete="new-password"
+        /></label
+      >
+      <label class="field"
+        ><span>Role</span><select class="select" bind:value={fresh.role}
+          >{#each Object.entries(ROLE) as [k, w] (k)}<option value={k}>{w}</option>{/each}</select
+        ></label
+      >
       {#if badPerson}<p class="pencil wide" role="alert">{badPerson.detail}</p>{/if}
       <div class="wide"><button class="btn">Bring in, or change the role</button></div>
     </form>

@@ -2,14 +2,21 @@
   import { Dialog, Portal } from '@skeletonlabs/skeleton-svelte';
   import type { Snippet } from 'svelte';
 
-  let { open = $bindable(false), title, children, wide = false }: { open: boolean; title: string; children: Snippet; wide?: boolean } = $props();
+  let {
+    open = $bindable(false),
+    title,
+    children,
+    wide = false,
+  }: { open: boolean; title: string; children: Snippet; wide?: boolean } = $props();
 </script>
 
 <Dialog {open} onOpenChange={(d) => (open = d.open)}>
   <Portal>
     <Dialog.Backdrop class="fixed inset-0 z-40 bg-black/40" />
     <Dialog.Positioner class="fixed inset-0 z-50 flex items-start justify-center p-4 pt-[9vh]">
-      <Dialog.Content class="sheet max-h-[82vh] w-full overflow-auto p-5 shadow-xl {wide ? 'max-w-5xl' : 'max-w-xl'}">
+      <Dialog.Content
+        class="sheet max-h-[82vh] w-full overflow-auto p-5 shadow-xl {wide ? 'max-w-5xl' : 'max-w-xl'}"
+      >
         <Dialog.Title class="mb-3 text-[16px] font-semibold">{title}</Dialog.Title>
         {#if open}{@render children()}{/if}
       </Dialog.Content>

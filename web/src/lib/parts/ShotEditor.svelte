@@ -13,11 +13,26 @@
   import Sheet from './Sheet.svelte';
   import Values from './Values.svelte';
 
-  /** A shot being broken down: its words, why, how, with which numbers, and what it will owe. @param onmore to choose more words for it */
+  /**
+   * A shot being broken down: its words, why, how, with which numbers, and what it will owe.
+   * @param onmore to choose more words for it
+   */
   let { shot, onmore }: { shot: string; onmore?: (() => void) | undefined } = $props();
   const h = house();
-  const page = createQuery(() => ({ queryKey: [h.id, 'shot', shot], queryFn: () => got(api.GET('/api/productions/{production}/shots/{shot}', { params: { path: { production: h.id, shot } } })) }));
-  const book = createQuery(() => ({ queryKey: ['methods'], queryFn: () => got(api.GET('/api/methods')), staleTime: Infinity }));
+  const page = createQuery(() => ({
+    queryKey: [h.id, 'shot', shot],
+    queryFn: () =>
+      got(
+        api.GET('/api/productions/{production}/shots/{shot}', {
+          params: { path: { production: h.id, shot } },
+        }),
+      ),
+  }));
+  const book = createQuery(() => ({
+    queryKey: ['methods'],
+    queryFn: () => got(api.GET('/api/methods')),
+    staleTime: Infinity,
+  }));
   const days = h.days;
   const may = $derived(h.may('PRODUCER', 'COORDINATOR'));
 
@@ -29,7 +44,14 @@
   let preview = $state<Schemas['Plan'] | null>(null);
   let comparing = $state(false);
 
-  const fresh = (p: Schemas['ShotView']): Schemas['ShotEdit'] => ({ title: p.title, intent: p.intent, cutFrames: p.cutFrames, setup: p.setup, omitted: p.omitted, methods: structuredClone(p.methods) });
+  const fresh = (p: Schemas['ShotView']): Schemas['ShotEdit'] => ({
+    title: p.title,
+    intent: p.intent,
+    cutFrames: p.cutFrames,
+    setup: p.setup,
+    omitted: p.omitted,
+    methods: structuredClone(p.methods),
+  });
   const changed = $derived(edit !== null && JSON.stringify(edit) !== base);
 
   // What others change arrives at once unless something is being typed here; then it is told on keeping.
@@ -48,7 +70,12 @@
     const body = edit ? ($state.snapshot(edit) as Schemas['ShotEdit']) : null;
     if (!body || of !== shot) return;
     const timer = setTimeout(() => {
-      void got(api.POST('/api/productions/{production}/shots/{shot}/what-if', { params: { path: { production: h.id, shot } }, body }))
+      void got(
+        api.POST('/api/productions/{production}/shots/{shot}/what-if', {
+          params: { path: { production: h.id, shot } },
+          body,
+        }),
+      )
         .then((p) => {
           preview = p;
           if (wrong && !wrong.stale) wrong = null;
@@ -68,7 +95,12 @@
   async function keep(): Promise<void> {
     if (!edit) return;
     try {
-      const p = await got(api.PUT('/api/productions/{production}/shots/{shot}', { params: { path: { production: h.id, shot }, header: { 'If-Match': `"${version}"` } }, body: $state.snapshot(edit) as Schemas['ShotEdit'] }));
+      const p = await got(
+        api.PUT('/api/productions/{production}/shots/{shot}', {
+          params: { path: { production: h.id, shot }, header: { 'If-Match': `"${version}"` } },
+          body: $state.snapshot(edit) as Schemas['ShotEdit'],
+        }),
+      );
       edit = fresh(p);
       base = JSON.stringify(edit);
       version = p.version;
@@ -83,7 +115,9 @@
   }
 
   async function mine(): Promise<void> {
-    const p = await got(api.GET('/api/productions/{production}/shots/{shot}', { params: { path: { production: h.id, shot } } }));
+    const p = await got(
+      api.GET('/api/productions/{production}/shots/{shot}', { params: { path: { production: h.id, shot } } }),
+    );
     version = p.version;
     await keep();
   }
@@ -103,29 +137,80 @@
       leave();
     }
   };
-  const owes = $derived(preview ? [`${preview.plates.length} plates`, `${preview.tasks.length} tasks, ${hours(preview.effort)}`, preview.elements.length ? `${preview.elements.length} elements` : '', preview.setMinutes ? `${Math.round(preview.setMinutes)} min camera held` : ''].filter(Boolean).join(' · ') : '');
+  const owes = $derived(
+    preview
+      ? [
+          `${preview.plates.length} plates`,
+          `${preview.tasks.length} tasks, ${hours(preview.effort)}`,
+          preview.elements.length ? `${preview.elements.length} elements` : '',
+          preview.setMinutes ? `${Math.round(preview.setMinutes)} min camera held` : '',
+        ]
+          .filter(Boolean)
+          .join(' · ')
+      : '',
+  );
 </script>
 
 {#if page.isError}
   <p class="p-4" role="alert">{page.error.message}</p>
 {:else if edit && page.data}
   <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
-  <form class="editor" onsubmit={(e) => { e.preventDefault(); void keep(); }} onkeydown={key}>
+  <form
+    class="editor"
+    onsubmit={(e) => {
+      e.preventDefault();
+      void keep();
+    }}
+    onkeydown={key}
+  >
     <div class="flex items-center gap-3">
       <span class="mono code">{page.data.code}</span>
-      <span class="soft small">scene {page.data.scene}{page.data.formerCodes.length > 0 ? ` · was ${page.data.formerCodes.join(', ')}` : ''}{page.data.omitted ? ' · omitted' : ''}</span>
-      <button type="button" class="btn bare tight ml-auto" onclick={() => go(h.id, 'shots', shot)}>Open the stack sheet</button>
+      <span class="soft small"
+        >scene {page.data.scene}{page.data.formerCodes.length > 0
+          ? ` · was ${page.data.formerCodes.join(', ')}`
+          : ''}{page.data.omitted ? ' · omitted' : ''}</span
+      >
+      <button type="button" class="bare tight ml-auto btn" onclick={() => go(h.id, 'shots', shot)}
+        >Open the stack sheet</button
+      >
     </div>
     <p class="sentence" class:pencil={page.data.next}>{page.data.sentence}</p>
     <Family shot={page.data} {onmore} />
-    <label class="field"><span>What we see</span><input class="input" class:wrong={wrong?.field === 'title'} bind:value={edit.title} disabled={!may} /></label>
-    <label class="field"><span>Why the story needs it, in one line</span><input class="input" bind:value={edit.intent} disabled={!may} placeholder="without a reason it is a gimmick" /></label>
+    <label class="field"
+      ><span>What we see</span><input
+        class="input"
+        class:wrong={wrong?.field === 'title'}
+        bind:value={edit.title}
+        disabled={!may}
+      /></label
+    >
+    <label class="field"
+      ><span>Why the story needs it, in one line</span><input
+        class="input"
+        bind:value={edit.intent}
+        disabled={!may}
+        placeholder="without a reason it is a gimmick"
+      /></label
+    >
     <div class="two">
-      <label class="field"><span>Cut, frames</span><input class="input mono" class:wrong={wrong?.field === 'cut length'} type="number" min="1" bind:value={edit.cutFrames} disabled={!may} /></label>
-      <label class="field"><span>Setup</span>
+      <label class="field"
+        ><span>Cut, frames</span><input
+          class="mono input"
+          class:wrong={wrong?.field === 'cut length'}
+          type="number"
+          min="1"
+          bind:value={edit.cutFrames}
+          disabled={!may}
+        /></label
+      >
+      <label class="field"
+        ><span>Setup</span>
         <select class="select" bind:value={edit.setup} disabled={!may}>
           <option value={null}>none planned</option>
-          {#each days.data ?? [] as d (d.id)}<optgroup label="Day {d.number} · {day(d.date)}">{#each d.setups as s (s.id)}<option value={s.id}>{s.number} · {s.name}</option>{/each}</optgroup>{/each}
+          {#each days.data ?? [] as d (d.id)}<optgroup label="Day {d.number} · {day(d.date)}"
+              >{#each d.setups as s (s.id)}<option value={s.id}>{s.number} · {s.name}</option
+                >{/each}</optgroup
+            >{/each}
         </select>
       </label>
     </div>
@@ -133,20 +218,51 @@
     {#each edit.methods as m, i (m.method)}
       {@const def = book.data?.find((b) => b.id === m.method)}
       <section class="method">
-        <div class="flex items-baseline gap-2"><h2>{def?.name ?? m.method}</h2><span class="soft small">{def?.summary}</span></div>
-        <label class="field my-2"><span>Chosen because{m.considered && m.considered.length > 1 ? `, over ${m.considered.filter((c) => c !== m.method).map((c) => book.data?.find((b) => b.id === c)?.name.toLowerCase() ?? c).join(' and ')}` : ''}</span><input class="input" bind:value={m.reason} disabled={!may} /></label>
+        <div class="flex items-baseline gap-2">
+          <h2>{def?.name ?? m.method}</h2>
+          <span class="soft small">{def?.summary}</span>
+        </div>
+        <label class="field my-2"
+          ><span
+            >Chosen because{m.considered && m.considered.length > 1
+              ? `, over ${m.considered
+                  .filter((c) => c !== m.method)
+                  .map((c) => book.data?.find((b) => b.id === c)?.name.toLowerCase() ?? c)
+                  .join(' and ')}`
+              : ''}</span
+          ><input class="input" bind:value={m.reason} disabled={!may} /></label
+        >
         {#if def}
           <details open={i === 0 && edit.methods.length === 1}>
             <summary class="small">Numbers · {Object.keys(m.values).length} changed from the usual</summary>
-            <div class="pt-2"><Values parameters={def.parameters} bind:values={() => m.values as Record<string, unknown>, (v) => (m.values = v as typeof m.values)} wrong={wrong?.field} /></div>
+            <div class="pt-2">
+              <Values
+                parameters={def.parameters}
+                bind:values={
+                  () => m.values as Record<string, unknown>, (v) => (m.values = v as typeof m.values)
+                }
+                wrong={wrong?.field}
+              />
+            </div>
           </details>
         {/if}
-        {#if may}<button type="button" class="btn bare tight mt-1" onclick={() => edit && (edit.methods = edit.methods.filter((x) => x !== m))}>Take this method off</button>{/if}
+        {#if may}<button
+            type="button"
+            class="bare tight mt-1 btn"
+            onclick={() => edit && (edit.methods = edit.methods.filter((x) => x !== m))}
+            >Take this method off</button
+          >{/if}
       </section>
     {/each}
 
     {#if may}
-      <button type="button" class="btn" class:now={edit.methods.length === 0} onclick={() => (comparing = true)}>{edit.methods.length === 0 ? 'Choose how it is made' : 'Combine with another method'}</button>
+      <button
+        type="button"
+        class="btn"
+        class:now={edit.methods.length === 0}
+        onclick={() => (comparing = true)}
+        >{edit.methods.length === 0 ? 'Choose how it is made' : 'Combine with another method'}</button
+      >
     {/if}
 
     {#if wrong?.stale}
@@ -161,9 +277,17 @@
         <p class="small soft">{owes}</p>
         <ul class="owes">
           {#each preview.checks.filter((c) => c.grade !== 'HOLDS') as c (c.key)}
-            <li><span class="pt-[2px]"><Form state="IN_DOUBT" now={c.grade === 'FAILS'} /></span><span><strong>{c.title}</strong>: {c.figure}. <span class="soft">{c.remedy}</span></span></li>
+            <li>
+              <span class="pt-[2px]"><Form state="IN_DOUBT" now={c.grade === 'FAILS'} /></span><span
+                ><strong>{c.title}</strong>: {c.figure}. <span class="soft">{c.remedy}</span></span
+              >
+            </li>
           {/each}
-          {#each preview.plates as p (p.key)}<li><span class="pt-[2px]"><Form state="OWED" /></span><span><strong>{p.label}</strong> <span class="soft">{p.wanted}</span></span></li>{/each}
+          {#each preview.plates as p (p.key)}<li>
+              <span class="pt-[2px]"><Form state="OWED" /></span><span
+                ><strong>{p.label}</strong> <span class="soft">{p.wanted}</span></span
+              >
+            </li>{/each}
         </ul>
       </section>
     {/if}
@@ -172,9 +296,18 @@
 
     {#if may}
       <div class="keep">
-        <button class="btn ink" disabled={!changed}>Keep <kbd>Enter</kbd></button>
+        <button class="ink btn" disabled={!changed}>Keep <kbd>Enter</kbd></button>
         <button type="button" class="btn" disabled={!changed} onclick={leave}>Leave <kbd>Esc</kbd></button>
-        <button type="button" class="btn bare ml-auto" onclick={() => { if (edit) { edit.omitted = !edit.omitted; void keep(); } }}>{page.data.omitted ? 'Restore the shot' : 'Omit the shot'}</button>
+        <button
+          type="button"
+          class="bare ml-auto btn"
+          onclick={() => {
+            if (edit) {
+              edit.omitted = !edit.omitted;
+              void keep();
+            }
+          }}>{page.data.omitted ? 'Restore the shot' : 'Omit the shot'}</button
+        >
       </div>
     {/if}
   </form>

@@ -2,7 +2,15 @@
   import type { Schemas } from '../api/client';
 
   /** Fields for typed parameters; a value left at its default is not part of what is given back. */
-  let { parameters, values = $bindable(), wrong }: { parameters: Schemas['Parameter'][]; values: Record<string, unknown>; wrong?: string | undefined } = $props();
+  let {
+    parameters,
+    values = $bindable(),
+    wrong,
+  }: {
+    parameters: Schemas['Parameter'][];
+    values: Record<string, unknown>;
+    wrong?: string | undefined;
+  } = $props();
 
   type Zone = { part: number; frame: number; left: number; right: number };
 
@@ -24,7 +32,9 @@
     const n = Number(raw);
     set(
       p,
-      zones(p).map((z, k) => (k === i ? { ...z, [key]: key === 'left' || key === 'right' ? n / 100 : n } : z)),
+      zones(p).map((z, k) =>
+        k === i ? { ...z, [key]: key === 'left' || key === 'right' ? n / 100 : n } : z,
+      ),
     );
   }
 
@@ -37,7 +47,8 @@
     );
   }
 
-  const numeric = (p: Schemas['Parameter'], raw: string): unknown => (raw.trim() === '' ? null : Number.isNaN(Number(raw)) ? raw : Number(raw));
+  const numeric = (p: Schemas['Parameter'], raw: string): unknown =>
+    raw.trim() === '' ? null : Number.isNaN(Number(raw)) ? raw : Number(raw);
 </script>
 
 <div class="values">
@@ -47,50 +58,150 @@
       <fieldset class="zones" class:wrong={bad}>
         <legend class="small soft">{p.label}, {p.unit}</legend>
         <table>
-          <thead><tr class="small soft"><th>part</th><th>from frame</th><th>left %</th><th>right %</th><th><span class="sr-only">remove</span></th></tr></thead>
+          <thead
+            ><tr class="small soft"
+              ><th>part</th><th>from frame</th><th>left %</th><th>right %</th><th
+                ><span class="sr-only">remove</span></th
+              ></tr
+            ></thead
+          >
           <tbody>
             {#each zones(p) as z, i (i)}
               <tr>
-                <td><input class="input mono" aria-label="part of zone {i + 1}" value={z.part} onchange={(e) => setZone(p, i, 'part', e.currentTarget.value)} /></td>
-                <td><input class="input mono" aria-label="from frame of zone {i + 1}" value={z.frame} onchange={(e) => setZone(p, i, 'frame', e.currentTarget.value)} /></td>
-                <td><input class="input mono" aria-label="left edge of zone {i + 1}" value={percent(z.left)} onchange={(e) => setZone(p, i, 'left', e.currentTarget.value)} /></td>
-                <td><input class="input mono" aria-label="right edge of zone {i + 1}" value={percent(z.right)} onchange={(e) => setZone(p, i, 'right', e.currentTarget.value)} /></td>
-                <td><button type="button" class="btn bare tight" aria-label="remove zone {i + 1}" onclick={() => set(p, zones(p).filter((_, k) => k !== i))}>−</button></td>
+                <td
+                  ><input
+                    class="mono input"
+                    aria-label="part of zone {i + 1}"
+                    value={z.part}
+                    onchange={(e) => setZone(p, i, 'part', e.currentTarget.value)}
+                  /></td
+                >
+                <td
+                  ><input
+                    class="mono input"
+                    aria-label="from frame of zone {i + 1}"
+                    value={z.frame}
+                    onchange={(e) => setZone(p, i, 'frame', e.currentTarget.value)}
+                  /></td
+                >
+                <td
+                  ><input
+                    class="mono input"
+                    aria-label="left edge of zone {i + 1}"
+                    value={percent(z.left)}
+                    onchange={(e) => setZone(p, i, 'left', e.currentTarget.value)}
+                  /></td
+                >
+                <td
+                  ><input
+                    class="mono input"
+                    aria-label="right edge of zone {i + 1}"
+                    value={percent(z.right)}
+                    onchange={(e) => setZone(p, i, 'right', e.currentTarget.value)}
+                  /></td
+                >
+                <td
+                  ><button
+                    type="button"
+                    class="bare tight btn"
+                    aria-label="remove zone {i + 1}"
+                    onclick={() =>
+                      set(
+                        p,
+                        zones(p).filter((_, k) => k !== i),
+                      )}>−</button
+                  ></td
+                >
               </tr>
             {/each}
           </tbody>
         </table>
-        <button type="button" class="btn bare tight" onclick={() => set(p, [...zones(p), { ...(zones(p).at(-1) ?? { part: 1, frame: 0, left: 0.1, right: 0.4 }) }])}>+ another entry</button>
+        <button
+          type="button"
+          class="bare tight btn"
+          onclick={() =>
+            set(p, [...zones(p), { ...(zones(p).at(-1) ?? { part: 1, frame: 0, left: 0.1, right: 0.4 }) }])}
+          >+ another entry</button
+        >
       </fieldset>
     {:else if p.kind === 'ROWS'}
       <fieldset class="zones" class:wrong={bad}>
         <legend class="small soft">{p.label}</legend>
         <table>
-          <thead><tr class="small soft">{#each p.choices as c (c)}<th>{c}</th>{/each}<th><span class="sr-only">remove</span></th></tr></thead>
+          <thead
+            ><tr class="small soft"
+              >{#each p.choices as c (c)}<th>{c}</th>{/each}<th><span class="sr-only">remove</span></th></tr
+            ></thead
+          >
           <tbody>
             {#each rows(p) as r, i (i)}
               <tr>
-                {#each r as n, k (k)}<td><input class="input mono" aria-label="{p.choices[k]} of row {i + 1}" value={n} onchange={(e) => setRow(p, i, k, e.currentTarget.value)} /></td>{/each}
-                <td><button type="button" class="btn bare tight" aria-label="remove row {i + 1}" onclick={() => set(p, rows(p).filter((_, x) => x !== i))}>−</button></td>
+                {#each r as n, k (k)}<td
+                    ><input
+                      class="mono input"
+                      aria-label="{p.choices[k]} of row {i + 1}"
+                      value={n}
+                      onchange={(e) => setRow(p, i, k, e.currentTarget.value)}
+                    /></td
+                  >{/each}
+                <td
+                  ><button
+                    type="button"
+                    class="bare tight btn"
+                    aria-label="remove row {i + 1}"
+                    onclick={() =>
+                      set(
+                        p,
+                        rows(p).filter((_, x) => x !== i),
+                      )}>−</button
+                  ></td
+                >
               </tr>
             {/each}
           </tbody>
         </table>
-        <button type="button" class="btn bare tight" onclick={() => set(p, [...rows(p), [...(rows(p).at(-1) ?? p.choices.map(() => 0))]])}>+ another row</button>
+        <button
+          type="button"
+          class="bare tight btn"
+          onclick={() => set(p, [...rows(p), [...(rows(p).at(-1) ?? p.choices.map(() => 0))]])}
+          >+ another row</button
+        >
       </fieldset>
     {:else}
       <label class="field" title={p.reason}>
         <span>{p.label}{p.unit ? `, ${p.unit}` : ''}</span>
         {#if p.kind === 'YES_NO'}
-          <select class="select" class:wrong={bad} value={shown(p) ? 'yes' : 'no'} onchange={(e) => set(p, e.currentTarget.value === 'yes')}><option>yes</option><option>no</option></select>
+          <select
+            class="select"
+            class:wrong={bad}
+            value={shown(p) ? 'yes' : 'no'}
+            onchange={(e) => set(p, e.currentTarget.value === 'yes')}
+            ><option>yes</option><option>no</option></select
+          >
         {:else if p.kind === 'CHOICE'}
-          <select class="select" class:wrong={bad} value={shown(p) as string} onchange={(e) => set(p, e.currentTarget.value)}>
+          <select
+            class="select"
+            class:wrong={bad}
+            value={shown(p) as string}
+            onchange={(e) => set(p, e.currentTarget.value)}
+          >
             {#each p.choices as c (c)}<option>{c}</option>{/each}
           </select>
         {:else if p.kind === 'TEXT'}
-          <input class="input" class:wrong={bad} value={shown(p) as string} onchange={(e) => set(p, e.currentTarget.value)} />
+          <input
+            class="input"
+            class:wrong={bad}
+            value={shown(p) as string}
+            onchange={(e) => set(p, e.currentTarget.value)}
+          />
         {:else}
-          <input class="input mono" class:wrong={bad} inputmode="decimal" value={shown(p) as number} onchange={(e) => set(p, numeric(p, e.currentTarget.value))} />
+          <input
+            class="mono input"
+            class:wrong={bad}
+            inputmode="decimal"
+            value={shown(p) as number}
+            onchange={(e) => set(p, numeric(p, e.currentTarget.value))}
+          />
         {/if}
       </label>
     {/if}

@@ -8,20 +8,49 @@
 
   type Change = Schemas['MarkChangeView'];
 
-  /** What a draft did to the one before: what must be decided first, then every mark, then the lines side by side. @param onplace to put a mark on words that are chosen on the page */
-  let { open = $bindable(false), draft, onplace }: { open: boolean; draft: string; onplace: (c: Change) => void } = $props();
+  /**
+   * What a draft did to the one before: what must be decided first, then every mark, then the lines
+   * side by side.
+   * @param onplace to put a mark on words that are chosen on the page
+   */
+  let {
+    open = $bindable(false),
+    draft,
+    onplace,
+  }: { open: boolean; draft: string; onplace: (c: Change) => void } = $props();
   const h = house();
   const may = $derived(h.may('PRODUCER', 'COORDINATOR'));
-  const page = createQuery(() => ({ queryKey: [h.id, 'changes', draft], enabled: open && draft !== '', queryFn: () => got(api.GET('/api/productions/{production}/drafts/{draft}/changes', { params: { path: { production: h.id, draft } } })) }));
+  const page = createQuery(() => ({
+    queryKey: [h.id, 'changes', draft],
+    enabled: open && draft !== '',
+    queryFn: () =>
+      got(
+        api.GET('/api/productions/{production}/drafts/{draft}/changes', {
+          params: { path: { production: h.id, draft } },
+        }),
+      ),
+  }));
   const c = $derived(page.data);
-  const of = (...s: Change['mark']['standing'][]): Change[] => c?.marks.filter((m) => s.includes(m.mark.standing)) ?? [];
+  const of = (...s: Change['mark']['standing'][]): Change[] =>
+    c?.marks.filter((m) => s.includes(m.mark.standing)) ?? [];
   const changed = $derived(c?.scenes.filter((s) => s.kind !== 'SAME' || s.moved || s.renumbered) ?? []);
   const KIND: Record<string, string> = { SAME: '', CHANGED: 'changed', ADDED: 'new', GONE: 'gone' };
 
   async function decide(m: Change, where: boolean): Promise<void> {
     try {
-      await got(api.POST('/api/productions/{production}/marks/{mark}/decision', { params: { path: { production: h.id, mark: m.mark.id } }, body: (where ? { start: m.mark.start, end: m.mark.end, version: m.version } : { start: null, end: null, version: m.version }) as Schemas['Decision'] }));
-      frame.say(where ? `${m.code} stands on the proposed words.` : `${m.code}: its words are gone. Mark it anew or omit it.`);
+      await got(
+        api.POST('/api/productions/{production}/marks/{mark}/decision', {
+          params: { path: { production: h.id, mark: m.mark.id } },
+          body: (where
+            ? { start: m.mark.start, end: m.mark.end, version: m.version }
+            : { start: null, end: null, version: m.version }) as Schemas['Decision'],
+        }),
+      );
+      frame.say(
+        where
+          ? `${m.code} stands on the proposed words.`
+          : `${m.code}: its words are gone. Mark it anew or omit it.`,
+      );
       await h.again();
     } catch (e) {
       frame.wrong(e);
@@ -31,8 +60,24 @@
 
   async function omit(m: Change): Promise<void> {
     try {
-      const s = await got(api.GET('/api/productions/{production}/shots/{shot}', { params: { path: { production: h.id, shot: m.mark.shot } } }));
-      await got(api.PUT('/api/productions/{production}/shots/{shot}', { params: { path: { production: h.id, shot: s.id }, header: { 'If-Match': `"${s.version}"` } }, body: { title: s.title, intent: s.intent, cutFrames: s.cutFrames, setup: s.setup, omitted: true, methods: s.methods } }));
+      const s = await got(
+        api.GET('/api/productions/{production}/shots/{shot}', {
+          params: { path: { production: h.id, shot: m.mark.shot } },
+        }),
+      );
+      await got(
+        api.PUT('/api/productions/{production}/shots/{shot}', {
+          params: { path: { production: h.id, shot: s.id }, header: { 'If-Match': `"${s.version}"` } },
+          body: {
+            title: s.title,
+            intent: s.intent,
+            cutFrames: s.cutFrames,
+            setup: s.setup,
+            omitted: true,
+            methods: s.methods,
+          },
+        }),
+      );
       frame.say(`${m.code} is omitted; it can be restored.`);
       await h.again();
     } catch (e) {
@@ -43,31 +88,68 @@
 
 {#snippet row(m: Change, how: string)}
   <li class="one rule">
-    <button class="code mono" onclick={() => { open = false; go(h.id, 'script', m.mark.shot); }}>{m.code}</button>
+    <button
+      class="code mono"
+      onclick={() => {
+        open = false;
+        go(h.id, 'script', m.mark.shot);
+      }}>{m.code}</button
+    >
     <span><strong>{m.title}</strong> <span class="soft small">{how}</span></span>
     {#if m.mark.before}<span class="quote"><s>{m.mark.before}</s><br />{m.mark.excerpt}</span>{/if}
   </li>
 {/snippet}
 
-<Sheet bind:open title={c ? `${c.name}${c.beforeName ? ` against ${c.beforeName}` : ''}` : 'What changed'} wide>
+<Sheet
+  bind:open
+  title={c ? `${c.name}${c.beforeName ? ` against ${c.beforeName}` : ''}` : 'What changed'}
+  wide
+>
   {#if page.isError}<p role="alert">{page.error.message}</p>{:else if !c}<p class="soft">Comparing…</p>{:else}
     {#if c.open > 0}
       <section class="ask">
         <h2 class="pencil">To decide: {c.open}</h2>
-        {#if of('LOST').length * 2 > c.marks.length && c.newest}<p class="mb-2">Most of the marked words are not in it. If it was the wrong file, take it back in Drafts (<kbd>d</kbd>); every mark then stands as before.</p>{/if}
+        {#if of('LOST').length * 2 > c.marks.length && c.newest}<p class="mb-2">
+            Most of the marked words are not in it. If it was the wrong file, take it back in Drafts (<kbd
+              >d</kbd
+            >); every mark then stands as before.
+          </p>{/if}
         <ul>
           {#each of('ASKED', 'LOST') as m (m.mark.id)}
             <li>
-              <p><span class="mono">{m.code}</span> <strong>{m.title}</strong> <span class="soft small">{m.mark.reason}</span></p>
+              <p>
+                <span class="mono">{m.code}</span> <strong>{m.title}</strong>
+                <span class="soft small">{m.mark.reason}</span>
+              </p>
               <div class="sides">
-                <div><span class="soft small">{c.beforeName}{m.sceneBefore ? `, scene ${m.sceneBefore}` : ''}</span><p class="quote">{m.mark.excerpt}</p></div>
-                <div><span class="soft small">{c.name}{m.sceneNow ? `, scene ${m.sceneNow}` : ''}</span><p class="quote">{#if m.proposal}{m.proposal}{:else}<span class="soft">nothing that could be it</span>{/if}</p></div>
+                <div>
+                  <span class="soft small"
+                    >{c.beforeName}{m.sceneBefore ? `, scene ${m.sceneBefore}` : ''}</span
+                  >
+                  <p class="quote">{m.mark.excerpt}</p>
+                </div>
+                <div>
+                  <span class="soft small">{c.name}{m.sceneNow ? `, scene ${m.sceneNow}` : ''}</span>
+                  <p class="quote">
+                    {#if m.proposal}{m.proposal}{:else}<span class="soft">nothing that could be it</span>{/if}
+                  </p>
+                </div>
               </div>
               {#if may && c.newest}
                 <div class="flex gap-2">
-                  {#if m.proposal}<button class="btn now tight" onclick={() => void decide(m, true)}>That is it</button>{/if}
-                  <button class="btn tight" onclick={() => { open = false; onplace(m); }}>Choose the words</button>
-                  {#if m.proposal}<button class="btn tight" onclick={() => void decide(m, false)}>The words are gone</button>{:else}<button class="btn tight" onclick={() => void omit(m)}>Omit the shot</button>{/if}
+                  {#if m.proposal}<button class="now tight btn" onclick={() => void decide(m, true)}
+                      >That is it</button
+                    >{/if}
+                  <button
+                    class="tight btn"
+                    onclick={() => {
+                      open = false;
+                      onplace(m);
+                    }}>Choose the words</button
+                  >
+                  {#if m.proposal}<button class="tight btn" onclick={() => void decide(m, false)}
+                      >The words are gone</button
+                    >{:else}<button class="tight btn" onclick={() => void omit(m)}>Omit the shot</button>{/if}
                 </div>
               {/if}
             </li>
@@ -76,27 +158,61 @@
       </section>
     {:else if c.beforeName}<p class="mb-2">Every mark has its words; nothing is to decide.</p>{/if}
     <section class="rest">
-      {#if of('REWORDED').length > 0}<h2>Said otherwise now: {of('REWORDED').length}</h2><ul>{#each of('REWORDED') as m (m.mark.id)}{@render row(m, m.mark.reason)}{/each}</ul>{/if}
-      {#if of('MOVED').length > 0}<h2>Moved: {of('MOVED').length}</h2><ul>{#each of('MOVED') as m (m.mark.id)}{@render row(m, `${m.mark.reason}${m.sceneBefore ? `, was in ${m.sceneBefore}` : ''}`)}{/each}</ul>{/if}
-      {#if of('UNCHANGED', 'MARKED').length > 0}<details><summary class="small soft">{of('UNCHANGED', 'MARKED').length} marks as they were, or set by hand</summary><ul>{#each of('UNCHANGED', 'MARKED') as m (m.mark.id)}{@render row(m, m.mark.standing === 'MARKED' ? 'set by hand' : '')}{/each}</ul></details>{/if}
+      {#if of('REWORDED').length > 0}<h2>Said otherwise now: {of('REWORDED').length}</h2>
+        <ul>
+          {#each of('REWORDED') as m (m.mark.id)}{@render row(m, m.mark.reason)}{/each}
+        </ul>{/if}
+      {#if of('MOVED').length > 0}<h2>Moved: {of('MOVED').length}</h2>
+        <ul>
+          {#each of('MOVED') as m (m.mark.id)}{@render row(
+              m,
+              `${m.mark.reason}${m.sceneBefore ? `, was in ${m.sceneBefore}` : ''}`,
+            )}{/each}
+        </ul>{/if}
+      {#if of('UNCHANGED', 'MARKED').length > 0}<details>
+          <summary class="small soft"
+            >{of('UNCHANGED', 'MARKED').length} marks as they were, or set by hand</summary
+          >
+          <ul>
+            {#each of('UNCHANGED', 'MARKED') as m (m.mark.id)}{@render row(
+                m,
+                m.mark.standing === 'MARKED' ? 'set by hand' : '',
+              )}{/each}
+          </ul>
+        </details>{/if}
     </section>
     {#if c.beforeName}
       <h2 class="mt-3">The lines, side by side</h2>
       {#if changed.length === 0}<p class="soft">No line is different.</p>{/if}
       {#each changed as s, i (i)}
-        {#snippet title()}<strong class="mono">{s.now ?? s.before}</strong> {s.heading} <span class="soft small">{[KIND[s.kind], s.moved ? 'moved' : '', s.renumbered ? `was scene ${s.before}` : ''].filter(Boolean).join(', ')}</span>{/snippet}
+        {#snippet title()}<strong class="mono">{s.now ?? s.before}</strong>
+          {s.heading}
+          <span class="soft small"
+            >{[KIND[s.kind], s.moved ? 'moved' : '', s.renumbered ? `was scene ${s.before}` : '']
+              .filter(Boolean)
+              .join(', ')}</span
+          >{/snippet}
         {#if s.rows.length === 0}<p class="scene plain">{@render title()}</p>{:else}
-        <details class="scene" open={changed.length < 8}>
-          <summary>{@render title()}</summary>
-          <div class="rows">
-            {#each s.rows as r, k (k)}
-              {#if r.kind !== 'SAME' || s.rows[k - 1]?.kind !== 'SAME' || s.rows[k + 1]?.kind !== 'SAME'}
-                <p class={r.kind.toLowerCase()}>{#if r.kind === 'SAME'}<span class="soft">{r.before[0]?.text}</span>{:else}{#each r.before as b, n (n)}{#if b.changed}<del>{b.text}</del>{:else}{b.text}{/if}{/each}{/if}</p>
-                <p class={r.kind.toLowerCase()}>{#if r.kind === 'SAME'}<span class="soft">{r.now[0]?.text}</span>{:else}{#each r.now as b, n (n)}{#if b.changed}<ins>{b.text}</ins>{:else}{b.text}{/if}{/each}{/if}</p>
-              {:else if s.rows[k - 2]?.kind !== 'SAME'}<p class="soft">…</p><p class="soft">…</p>{/if}
-            {/each}
-          </div>
-        </details>
+          <details class="scene" open={changed.length < 8}>
+            <summary>{@render title()}</summary>
+            <div class="rows">
+              {#each s.rows as r, k (k)}
+                {#if r.kind !== 'SAME' || s.rows[k - 1]?.kind !== 'SAME' || s.rows[k + 1]?.kind !== 'SAME'}
+                  <p class={r.kind.toLowerCase()}>
+                    {#if r.kind === 'SAME'}<span class="soft">{r.before[0]?.text}</span
+                      >{:else}{#each r.before as b, n (n)}{#if b.changed}<del>{b.text}</del
+                          >{:else}{b.text}{/if}{/each}{/if}
+                  </p>
+                  <p class={r.kind.toLowerCase()}>
+                    {#if r.kind === 'SAME'}<span class="soft">{r.now[0]?.text}</span
+                      >{:else}{#each r.now as b, n (n)}{#if b.changed}<ins>{b.text}</ins
+                          >{:else}{b.text}{/if}{/each}{/if}
+                  </p>
+                {:else if s.rows[k - 2]?.kind !== 'SAME'}<p class="soft">…</p>
+                  <p class="soft">…</p>{/if}
+              {/each}
+            </div>
+          </details>
         {/if}
       {/each}
     {/if}

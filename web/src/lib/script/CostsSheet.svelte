@@ -9,16 +9,24 @@
   import { money } from './money';
 
   /** What is paid and what there is; which shots cost most, and what else would do for each. */
-  let { open = $bindable(false), tally }: { open: boolean; tally: Schemas['TallyView'] | undefined } = $props();
+  let { open = $bindable(false), tally }: { open: boolean; tally: Schemas['TallyView'] | undefined } =
+    $props();
   const h = house();
   const may = $derived(h.may('PRODUCER'));
-  let typed = $state<{ hourRate: string; setHourRate: string; budget: string; currency: string } | null>(null);
+  let typed = $state<{ hourRate: string; setHourRate: string; budget: string; currency: string } | null>(
+    null,
+  );
   let wrong = $state<Refused | null>(null);
 
   $effect(() => {
     if (open && tally && !typed) {
       const c = tally.costs;
-      typed = { hourRate: String(c.hourRate), setHourRate: String(c.setHourRate), budget: c.budget === null ? '' : String(c.budget), currency: c.currency };
+      typed = {
+        hourRate: String(c.hourRate),
+        setHourRate: String(c.setHourRate),
+        budget: c.budget === null ? '' : String(c.budget),
+        currency: c.currency,
+      };
     }
     if (!open) {
       typed = null;
@@ -29,7 +37,17 @@
   async function keep(version: number): Promise<void> {
     if (!typed) return;
     try {
-      const v = await got(api.PUT('/api/productions/{production}/costs', { params: { path: { production: h.id }, header: { 'If-Match': `"${version}"` } }, body: { hourRate: Number(typed.hourRate || 0), setHourRate: Number(typed.setHourRate || 0), budget: (typed.budget === '' ? null : Number(typed.budget)) as number, currency: typed.currency } }));
+      const v = await got(
+        api.PUT('/api/productions/{production}/costs', {
+          params: { path: { production: h.id }, header: { 'If-Match': `"${version}"` } },
+          body: {
+            hourRate: Number(typed.hourRate || 0),
+            setHourRate: Number(typed.setHourRate || 0),
+            budget: (typed.budget === '' ? null : Number(typed.budget)) as number,
+            currency: typed.currency,
+          },
+        }),
+      );
       queries.setQueryData([h.id, 'tally'], v);
       wrong = null;
       frame.say('Kept; every cost follows.');
@@ -43,28 +61,101 @@
 
 <Sheet bind:open title="Costs and budget" wide>
   {#if tally && typed}
-    <form class="rates" onsubmit={(e) => { e.preventDefault(); void keep(tally.version); }}>
-      <label class="field"><span>An hour of post</span><input class="input mono" class:wrong={wrong?.field === 'hourRate'} inputmode="decimal" bind:value={typed.hourRate} disabled={!may} /></label>
-      <label class="field"><span>An hour on set, with its crew</span><input class="input mono" class:wrong={wrong?.field === 'setHourRate'} inputmode="decimal" bind:value={typed.setHourRate} disabled={!may} /></label>
-      <label class="field"><span>Budget for effects</span><input class="input mono" class:wrong={wrong?.field === 'budget'} inputmode="decimal" bind:value={typed.budget} disabled={!may} placeholder="none" /></label>
-      <label class="field"><span>Currency</span><input class="input mono" class:wrong={wrong?.field === 'currency'} maxlength="3" bind:value={typed.currency} disabled={!may} /></label>
-      {#if may}<button class="btn ink">Keep <kbd>Enter</kbd></button>{/if}
+    <form
+      class="rates"
+      onsubmit={(e) => {
+        e.preventDefault();
+        void keep(tally.version);
+      }}
+    >
+      <label class="field"
+        ><span>An hour of post</span><input
+          class="mono input"
+          class:wrong={wrong?.field === 'hourRate'}
+          inputmode="decimal"
+          bind:value={typed.hourRate}
+          disabled={!may}
+        /></label
+      >
+      <label class="field"
+        ><span>An hour on set, with its crew</span><input
+          class="mono input"
+          class:wrong={wrong?.field === 'setHourRate'}
+          inputmode="decimal"
+          bind:value={typed.setHourRate}
+          disabled={!may}
+        /></label
+      >
+      <label class="field"
+        ><span>Budget for effects</span><input
+          class="mono input"
+          class:wrong={wrong?.field === 'budget'}
+          inputmode="decimal"
+          bind:value={typed.budget}
+          disabled={!may}
+          placeholder="none"
+        /></label
+      >
+      <label class="field"
+        ><span>Currency</span><input
+          class="mono input"
+          class:wrong={wrong?.field === 'currency'}
+          maxlength="3"
+          bind:value={typed.currency}
+          disabled={!may}
+        /></label
+      >
+      {#if may}<button class="ink btn">Keep <kbd>Enter</kbd></button>{/if}
     </form>
     {#if wrong?.stale}
-      <Conflict {wrong} onmine={() => void keep(tally.version)} ontheirs={() => { typed = null; wrong = null; }} />
+      <Conflict
+        {wrong}
+        onmine={() => void keep(tally.version)}
+        ontheirs={() => {
+          typed = null;
+          wrong = null;
+        }}
+      />
     {:else if wrong}<p class="pencil" role="alert">{wrong.detail}</p>{/if}
-    <p class="soft small mt-2">A shot costs its expected hours of post, and the minutes its camera is held on set. {tally.whole.shots} shots, {hours(tally.whole.hours)} of post and {(tally.whole.setMinutes / 60).toFixed(1)} h on set come to {money(tally.whole.cost)} {tally.costs.currency}.</p>
+    <p class="soft small mt-2">
+      A shot costs its expected hours of post, and the minutes its camera is held on set. {tally.whole.shots} shots,
+      {hours(tally.whole.hours)} of post and {(tally.whole.setMinutes / 60).toFixed(1)} h on set come to {money(
+        tally.whole.cost,
+      )}
+      {tally.costs.currency}.
+    </p>
     <h2 class="mt-4 mb-1">The dearest shots, and what else would do</h2>
-    {#if tally.dearest.length === 0}<p class="soft">Nothing costs anything yet: choose methods, and set the rates above.</p>{/if}
+    {#if tally.dearest.length === 0}<p class="soft">
+        Nothing costs anything yet: choose methods, and set the rates above.
+      </p>{/if}
     <table>
       <tbody>
         {#each tally.dearest as d (d.shot)}
           <tr>
             <td class="mono">{d.code}</td>
-            <td><strong>{d.title}</strong><br /><span class="soft small">{d.method}, {Math.round(d.hours)} h</span></td>
+            <td
+              ><strong>{d.title}</strong><br /><span class="soft small"
+                >{d.method}, {Math.round(d.hours)} h</span
+              ></td
+            >
             <td class="mono num">{money(d.cost)}</td>
-            <td>{#if d.cheaper}{d.cheaper.name} for <strong class="mono">{money(d.cheaper.cost)}</strong><br /><span class="soft small">{d.cheaper.why}{d.cheaper.risks > 0 ? `; ${d.cheaper.risks} thing${d.cheaper.risks > 1 ? 's' : ''} to look out for` : ''}</span>{:else}<span class="soft">nothing that suits is cheaper</span>{/if}</td>
-            <td><button class="btn tight" onclick={() => { open = false; go(h.id, 'script', d.shot); }}>Open</button></td>
+            <td
+              >{#if d.cheaper}{d.cheaper.name} for <strong class="mono">{money(d.cheaper.cost)}</strong><br
+                /><span class="soft small"
+                  >{d.cheaper.why}{d.cheaper.risks > 0
+                    ? `; ${d.cheaper.risks} thing${d.cheaper.risks > 1 ? 's' : ''} to look out for`
+                    : ''}</span
+                >{:else}<span class="soft">nothing that suits is cheaper</span>{/if}</td
+            >
+            <td
+              ><button
+                class="tight btn"
+                onclick={() => {
+                  open = false;
+                  go(h.id, 'script', d.shot);
+                }}>Open</button
+              ></td
+            >
           </tr>
         {/each}
       </tbody>

@@ -7,11 +7,24 @@
   import { frame, queries } from '../state.svelte';
 
   /** The words cues are found by: the production's own, the book's, and the cues that were waved away. */
-  let { open = $bindable(false), waved, onwanted }: { open: boolean; waved: Schemas['WavedView'][]; onwanted: (key: string) => void } = $props();
+  let {
+    open = $bindable(false),
+    waved,
+    onwanted,
+  }: { open: boolean; waved: Schemas['WavedView'][]; onwanted: (key: string) => void } = $props();
   const h = house();
   const may = $derived(h.may('PRODUCER', 'COORDINATOR'));
-  const page = createQuery(() => ({ queryKey: [h.id, 'cue-words'], enabled: open, queryFn: () => got(api.GET('/api/productions/{production}/cue-words', { params: { path: { production: h.id } } })) }));
-  const book = createQuery(() => ({ queryKey: ['methods'], queryFn: () => got(api.GET('/api/methods')), staleTime: Infinity }));
+  const page = createQuery(() => ({
+    queryKey: [h.id, 'cue-words'],
+    enabled: open,
+    queryFn: () =>
+      got(api.GET('/api/productions/{production}/cue-words', { params: { path: { production: h.id } } })),
+  }));
+  const book = createQuery(() => ({
+    queryKey: ['methods'],
+    queryFn: () => got(api.GET('/api/methods')),
+    staleTime: Infinity,
+  }));
   let words = $state('');
   let kind = $state<Schemas['Entry']['kind']>('VANISH');
   let method = $state('');
@@ -19,12 +32,24 @@
   let wrong = $state<Refused | null>(null);
   let last: Schemas['CueWords'] | null = null;
   const p = $derived(page.data);
-  const shown = $derived(p?.shipped.filter((e) => e.words.includes(find.trim().toLowerCase()) || p.kinds[e.kind]?.includes(find.trim().toLowerCase())).slice(0, 120) ?? []);
+  const shown = $derived(
+    p?.shipped
+      .filter(
+        (e) =>
+          e.words.includes(find.trim().toLowerCase()) || p.kinds[e.kind]?.includes(find.trim().toLowerCase()),
+      )
+      .slice(0, 120) ?? [],
+  );
 
   async function keep(next: Schemas['CueWords'], version = p?.version ?? 0): Promise<void> {
     last = next;
     try {
-      const v = await got(api.PUT('/api/productions/{production}/cue-words', { params: { path: { production: h.id }, header: { 'If-Match': `"${version}"` } }, body: next }));
+      const v = await got(
+        api.PUT('/api/productions/{production}/cue-words', {
+          params: { path: { production: h.id }, header: { 'If-Match': `"${version}"` } },
+          body: next,
+        }),
+      );
       queries.setQueryData([h.id, 'cue-words'], v);
       words = '';
       wrong = null;
@@ -37,34 +62,108 @@
   }
 
   async function mine(): Promise<void> {
-    const now = await got(api.GET('/api/productions/{production}/cue-words', { params: { path: { production: h.id } } }));
+    const now = await got(
+      api.GET('/api/productions/{production}/cue-words', { params: { path: { production: h.id } } }),
+    );
     if (last) await keep(last, now.version);
   }
 </script>
 
 <Sheet bind:open title="Cue words" wide>
   {#if p}
-    <p class="soft mb-2">Moments are proposed where one of these words stands in the action, or where something happens that cannot: somebody twice, there and gone, things that move by themselves. Speech is never proposed.</p>
+    <p class="soft mb-2">
+      Moments are proposed where one of these words stands in the action, or where something happens that
+      cannot: somebody twice, there and gone, things that move by themselves. Speech is never proposed.
+    </p>
     {#if may}
-      <form class="add" onsubmit={(e) => { e.preventDefault(); void keep({ ...p.words, own: [...p.words.own, { words, kind, method: method as string }] }); }}>
-        <label class="field"><span>Words of your own</span><input class="input" class:wrong={wrong?.field === 'words'} bind:value={words} placeholder="tide gauge; a star stands for any ending" /></label>
-        <label class="field"><span>point at</span><select class="select" bind:value={kind}>{#each Object.entries(p.kinds) as [k, w] (k)}<option value={k}>{w}</option>{/each}</select></label>
-        <label class="field"><span>made as</span><select class="select" bind:value={method}><option value="">the usual</option>{#each book.data ?? [] as m (m.id)}<option value={m.id}>{m.name}</option>{/each}</select></label>
-        <button class="btn ink" disabled={!words.trim()}>Add</button>
+      <form
+        class="add"
+        onsubmit={(e) => {
+          e.preventDefault();
+          void keep({ ...p.words, own: [...p.words.own, { words, kind, method: method as string }] });
+        }}
+      >
+        <label class="field"
+          ><span>Words of your own</span><input
+            class="input"
+            class:wrong={wrong?.field === 'words'}
+            bind:value={words}
+            placeholder="tide gauge; a star stands for any ending"
+          /></label
+        >
+        <label class="field"
+          ><span>point at</span><select class="select" bind:value={kind}
+            >{#each Object.entries(p.kinds) as [k, w] (k)}<option value={k}>{w}</option>{/each}</select
+          ></label
+        >
+        <label class="field"
+          ><span>made as</span><select class="select" bind:value={method}
+            ><option value="">the usual</option>{#each book.data ?? [] as m (m.id)}<option value={m.id}
+                >{m.name}</option
+              >{/each}</select
+          ></label
+        >
+        <button class="ink btn" disabled={!words.trim()}>Add</button>
       </form>
     {/if}
-    {#if wrong?.stale}<Conflict {wrong} onmine={() => void mine()} ontheirs={() => { wrong = null; void h.again(); }} />{:else if wrong}<p class="pencil" role="alert">{wrong.detail}</p>{/if}
+    {#if wrong?.stale}<Conflict
+        {wrong}
+        onmine={() => void mine()}
+        ontheirs={() => {
+          wrong = null;
+          void h.again();
+        }}
+      />{:else if wrong}<p class="pencil" role="alert">{wrong.detail}</p>{/if}
     {#if p.words.own.length > 0}
-      <ul class="own">{#each p.words.own as e (e.words)}<li><strong>{e.words}</strong><span class="soft">{p.kinds[e.kind]}</span>{#if may}<button class="btn bare tight" onclick={() => void keep({ ...p.words, own: p.words.own.filter((x) => x.words !== e.words) })}>Remove</button>{/if}</li>{/each}</ul>
+      <ul class="own">
+        {#each p.words.own as e (e.words)}<li>
+            <strong>{e.words}</strong><span class="soft">{p.kinds[e.kind]}</span>{#if may}<button
+                class="bare tight btn"
+                onclick={() => void keep({ ...p.words, own: p.words.own.filter((x) => x.words !== e.words) })}
+                >Remove</button
+              >{/if}
+          </li>{/each}
+      </ul>
     {/if}
     {#if waved.length > 0}
       <h2 class="mt-3">Waved away: {waved.length}</h2>
-      <ul class="own">{#each waved as w (w.key)}<li><span class="screenplay">{w.words}</span><span class="soft small">{w.by}</span>{#if may}<button class="btn bare tight" onclick={() => onwanted(w.key)}>Propose again</button>{/if}</li>{/each}</ul>
+      <ul class="own">
+        {#each waved as w (w.key)}<li>
+            <span class="screenplay">{w.words}</span><span class="soft small">{w.by}</span>{#if may}<button
+                class="bare tight btn"
+                onclick={() => onwanted(w.key)}>Propose again</button
+              >{/if}
+          </li>{/each}
+      </ul>
     {/if}
-    <div class="flex items-end gap-3 mt-3"><h2>Words of the book: {p.shipped.length - p.words.struck.length} of {p.shipped.length}</h2><input class="input max-w-[240px] ml-auto" placeholder="find a word or a kind" aria-label="Find a word" bind:value={find} /></div>
+    <div class="mt-3 flex items-end gap-3">
+      <h2>Words of the book: {p.shipped.length - p.words.struck.length} of {p.shipped.length}</h2>
+      <input
+        class="input ml-auto max-w-[240px]"
+        placeholder="find a word or a kind"
+        aria-label="Find a word"
+        bind:value={find}
+      />
+    </div>
     <ul class="book">
       {#each shown as e (e.words)}
-        <li><label><input type="checkbox" class="checkbox" checked={!p.words.struck.includes(e.words)} disabled={!may} onchange={() => void keep({ ...p.words, struck: p.words.struck.includes(e.words) ? p.words.struck.filter((x) => x !== e.words) : [...p.words.struck, e.words] })} /> <span class:struck={p.words.struck.includes(e.words)}>{e.words}</span></label></li>
+        <li>
+          <label
+            ><input
+              type="checkbox"
+              class="checkbox"
+              checked={!p.words.struck.includes(e.words)}
+              disabled={!may}
+              onchange={() =>
+                void keep({
+                  ...p.words,
+                  struck: p.words.struck.includes(e.words)
+                    ? p.words.struck.filter((x) => x !== e.words)
+                    : [...p.words.struck, e.words],
+                })}
+            /> <span class:struck={p.words.struck.includes(e.words)}>{e.words}</span></label
+          >
+        </li>
       {/each}
     </ul>
     {#if shown.length === 120}<p class="soft small">The first 120; find the others by a word.</p>{/if}

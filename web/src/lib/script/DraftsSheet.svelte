@@ -6,14 +6,30 @@
   import { count, day } from '../words';
 
   /** Every draft there was: read, compared, taken back. */
-  let { open = $bindable(false), drafts, reading, onread, onchanges }: { open: boolean; drafts: Schemas['DraftView'][]; reading: string; onread: (id: string) => void; onchanges: (id: string) => void } = $props();
+  let {
+    open = $bindable(false),
+    drafts,
+    reading,
+    onread,
+    onchanges,
+  }: {
+    open: boolean;
+    drafts: Schemas['DraftView'][];
+    reading: string;
+    onread: (id: string) => void;
+    onchanges: (id: string) => void;
+  } = $props();
   const h = house();
   const may = $derived(h.may('PRODUCER', 'COORDINATOR'));
   let doubts = $state('');
 
   async function back(d: Schemas['DraftView']): Promise<void> {
     try {
-      await got(api.DELETE('/api/productions/{production}/drafts/{draft}', { params: { path: { production: h.id, draft: d.id } } }));
+      await got(
+        api.DELETE('/api/productions/{production}/drafts/{draft}', {
+          params: { path: { production: h.id, draft: d.id } },
+        }),
+      );
       frame.say(`${d.name} is taken back; every mark stands as it did before.`);
       onread('latest');
       await h.again();
@@ -28,18 +44,52 @@
     {#each drafts as d, i (d.id)}
       <li class="rule">
         <div class="line">
-          <span class="name"><strong>{d.name}</strong>{d.colour ? ` · ${d.colour}` : ''}{#if d.id === reading}<span class="open">open</span>{/if}</span>
-          <span class="soft small">{d.dated ? `dated ${day(d.dated)} · ` : ''}{count(d.scenes, 'scene')} on {count(d.pages, 'page')} · {d.format} · {d.importedBy}, {day(d.importedAt)}</span>
+          <span class="name"
+            ><strong>{d.name}</strong>{d.colour ? ` · ${d.colour}` : ''}{#if d.id === reading}<span
+                class="open">open</span
+              >{/if}</span
+          >
+          <span class="soft small"
+            >{d.dated ? `dated ${day(d.dated)} · ` : ''}{count(d.scenes, 'scene')} on {count(d.pages, 'page')} ·
+            {d.format} · {d.importedBy}, {day(d.importedAt)}</span
+          >
           <span class="do">
-            <button class="btn tight" onclick={() => { open = false; onread(i === 0 ? 'latest' : d.id); }}>Read</button>
-            {#if i + 1 < drafts.length}<button class="btn tight" onclick={() => { open = false; onchanges(d.id); }}>What changed</button>{/if}
-            <a class="btn tight" href="/api/productions/{h.id}/drafts/{d.id}/script.fountain" download>Text</a>
-            {#if may && i === 0 && drafts.length > 1}<button class="btn bare tight" onclick={() => void back(d)}>Take back</button>{/if}
+            <button
+              class="tight btn"
+              onclick={() => {
+                open = false;
+                onread(i === 0 ? 'latest' : d.id);
+              }}>Read</button
+            >
+            {#if i + 1 < drafts.length}<button
+                class="tight btn"
+                onclick={() => {
+                  open = false;
+                  onchanges(d.id);
+                }}>What changed</button
+              >{/if}
+            <a class="tight btn" href="/api/productions/{h.id}/drafts/{d.id}/script.fountain" download>Text</a
+            >
+            {#if may && i === 0 && drafts.length > 1}<button
+                class="bare tight btn"
+                onclick={() => void back(d)}>Take back</button
+              >{/if}
           </span>
         </div>
         {#if d.uncertain.length > 0}
-          <button class="btn bare tight pencil" aria-expanded={doubts === d.id} onclick={() => (doubts = doubts === d.id ? '' : d.id)}>{count(d.uncertain.length, 'line')} of it could be read otherwise</button>
-          {#if doubts === d.id}<ol class="doubts">{#each d.uncertain as u, k (k)}<li><span class="mono soft">{u.line}</span><span class="screenplay">{u.text}</span><span class="soft">{u.why}</span></li>{/each}</ol>{/if}
+          <button
+            class="bare tight pencil btn"
+            aria-expanded={doubts === d.id}
+            onclick={() => (doubts = doubts === d.id ? '' : d.id)}
+            >{count(d.uncertain.length, 'line')} of it could be read otherwise</button
+          >
+          {#if doubts === d.id}<ol class="doubts">
+              {#each d.uncertain as u, k (k)}<li>
+                  <span class="mono soft">{u.line}</span><span class="screenplay">{u.text}</span><span
+                    class="soft">{u.why}</span
+                  >
+                </li>{/each}
+            </ol>{/if}
         {/if}
       </li>
     {/each}

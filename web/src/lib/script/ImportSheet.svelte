@@ -4,7 +4,11 @@
   import Sheet from '../parts/Sheet.svelte';
 
   /** Takes a draft in, from whatever it comes in. */
-  let { open = $bindable(false), dropped = $bindable(null), ondone }: { open: boolean; dropped: File | null; ondone: (d: Schemas['DraftView']) => void } = $props();
+  let {
+    open = $bindable(false),
+    dropped = $bindable(null),
+    ondone,
+  }: { open: boolean; dropped: File | null; ondone: (d: Schemas['DraftView']) => void } = $props();
   const h = house();
   let name = $state('');
   let colour = $state('');
@@ -24,7 +28,11 @@
       form.append('name', name || (file ? file.name.replace(/\.[^.]*$/, '') : ''));
       form.append('colour', colour);
       if (dated) form.append('dated', dated);
-      const d = await send<Schemas['DraftView']>(`/api/productions/${h.id}/drafts`, form, (x) => (progress = x));
+      const d = await send<Schemas['DraftView']>(
+        `/api/productions/${h.id}/drafts`,
+        form,
+        (x) => (progress = x),
+      );
       open = false;
       dropped = files = null;
       pasted = name = colour = dated = '';
@@ -38,19 +46,62 @@
 </script>
 
 <Sheet bind:open title="Import a draft" wide>
-  <form onsubmit={(e) => { e.preventDefault(); void take(); }}>
-    <p class="soft mb-3">A screenplay as text in the open Fountain syntax or typed with indents, as a PDF that holds its text, or a CSV with a scene a row. Marks go along with their words; what is doubtful is asked, never decided for you. A wrong import can be taken back.</p>
+  <form
+    onsubmit={(e) => {
+      e.preventDefault();
+      void take();
+    }}
+  >
+    <p class="soft mb-3">
+      A screenplay as text in the open Fountain syntax or typed with indents, as a PDF that holds its text, or
+      a CSV with a scene a row. Marks go along with their words; what is doubtful is asked, never decided for
+      you. A wrong import can be taken back.
+    </p>
     <div class="three">
-      <label class="field"><span>Name</span><input class="input" bind:value={name} placeholder="second draft" /></label>
-      <label class="field"><span>Colour of its pages</span><input class="input" class:wrong={wrong?.field === 'colour'} bind:value={colour} list="colours" placeholder="blue" /></label>
-      <label class="field"><span>Date on it</span><input class="input" type="date" bind:value={dated} /></label>
+      <label class="field"
+        ><span>Name</span><input class="input" bind:value={name} placeholder="second draft" /></label
+      >
+      <label class="field"
+        ><span>Colour of its pages</span><input
+          class="input"
+          class:wrong={wrong?.field === 'colour'}
+          bind:value={colour}
+          list="colours"
+          placeholder="blue"
+        /></label
+      >
+      <label class="field"
+        ><span>Date on it</span><input class="input" type="date" bind:value={dated} /></label
+      >
     </div>
-    <datalist id="colours">{#each ['white', 'blue', 'pink', 'yellow', 'green'] as c (c)}<option value={c}></option>{/each}</datalist>
-    <label class="field my-2"><span>File{dropped && !files?.[0] ? `: ${dropped.name}` : ''}</span><input class="input" type="file" accept=".fountain,.txt,.spmd,.pdf,.csv,text/plain,text/csv,application/pdf" bind:files /></label>
-    {#if !file}<label class="field"><span>or paste it here</span><textarea class="textarea mono" rows="9" bind:value={pasted}></textarea></label>{/if}
-    {#if wrong}<p class="pencil mt-2" role="alert">{wrong.detail || wrong.title}. Nothing was changed.</p>{/if}
-    {#if progress !== null}<div class="mt-2"><progress class="w-full" value={progress < 1 ? progress : undefined}></progress><p class="small soft">{progress < 1 ? 'Sending…' : 'Reading it and looking for every mark…'}</p></div>{/if}
-    <div class="mt-3 flex gap-2"><button class="btn ink" disabled={progress !== null || (!file && !pasted.trim())}>Import {file ? file.name : 'what is pasted'}</button><button type="button" class="btn" onclick={() => (open = false)}>Leave</button></div>
+    <datalist id="colours"
+      >{#each ['white', 'blue', 'pink', 'yellow', 'green'] as c (c)}<option value={c}
+        ></option>{/each}</datalist
+    >
+    <label class="field my-2"
+      ><span>File{dropped && !files?.[0] ? `: ${dropped.name}` : ''}</span><input
+        class="input"
+        type="file"
+        accept=".fountain,.txt,.spmd,.pdf,.csv,text/plain,text/csv,application/pdf"
+        bind:files
+      /></label
+    >
+    {#if !file}<label class="field"
+        ><span>or paste it here</span><textarea class="mono textarea" rows="9" bind:value={pasted}
+        ></textarea></label
+      >{/if}
+    {#if wrong}<p class="pencil mt-2" role="alert">
+        {wrong.detail || wrong.title}. Nothing was changed.
+      </p>{/if}
+    {#if progress !== null}<div class="mt-2">
+        <progress class="w-full" value={progress < 1 ? progress : undefined}></progress>
+        <p class="small soft">{progress < 1 ? 'Sending…' : 'Reading it and looking for every mark…'}</p>
+      </div>{/if}
+    <div class="mt-3 flex gap-2">
+      <button class="ink btn" disabled={progress !== null || (!file && !pasted.trim())}
+        >Import {file ? file.name : 'what is pasted'}</button
+      ><button type="button" class="btn" onclick={() => (open = false)}>Leave</button>
+    </div>
   </form>
 </Sheet>
 

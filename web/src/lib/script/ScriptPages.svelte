@@ -2,12 +2,29 @@
   import { tick } from 'svelte';
   import type { Schemas } from '../api/client';
   import Form from '../parts/Form.svelte';
-  import { brackets, LINE, lineOf, PAGE, pieces, PITCH, places, TOP, type Cue, type Mark, type Span } from './pages';
+  import {
+    brackets,
+    LINE,
+    lineOf,
+    PAGE,
+    pieces,
+    PITCH,
+    places,
+    TOP,
+    type Cue,
+    type Mark,
+    type Span,
+  } from './pages';
 
   /**
-   * The script as pages. Only the pages in sight are drawn; the place of every other is known from its number.
+   * The script as pages. Only the pages in sight are drawn; the place of every other is known from
+   * its number.
    *
-   * @param marks of shots that are in the picture @param shots by id, for codes and forms @param here the shot that is open @param cue the cue that is looked at @param hit the find that is looked at
+   * @param marks of shots that are in the picture
+   * @param shots by id, for codes and forms
+   * @param here the shot that is open
+   * @param cue the cue that is looked at
+   * @param hit the find that is looked at
    */
   let {
     draft,
@@ -57,10 +74,23 @@
       const m = near(marks);
       const c = near(cues);
       const h = near(hits);
-      return { page, index: first + i, rows: page.lines.map((line, row) => ({ line, row, pieces: line.runs.length > 0 ? pieces(line, m, c, h) : [] })), brackets: brackets(page, m) };
+      return {
+        page,
+        index: first + i,
+        rows: page.lines.map((line, row) => ({
+          line,
+          row,
+          pieces: line.runs.length > 0 ? pieces(line, m, c, h) : [],
+        })),
+        brackets: brackets(page, m),
+      };
     }),
   );
-  const chosenLines = $derived(cursor >= 0 ? [Math.min(anchor < 0 ? cursor : anchor, cursor), Math.max(anchor < 0 ? cursor : anchor, cursor)] : null);
+  const chosenLines = $derived(
+    cursor >= 0
+      ? [Math.min(anchor < 0 ? cursor : anchor, cursor), Math.max(anchor < 0 ? cursor : anchor, cursor)]
+      : null,
+  );
   const lit = (page: number, row: number): boolean => {
     if (!chosenLines) return false;
     return lines.slice(chosenLines[0], chosenLines[1]! + 1).some((l) => l.page === page && l.row === row);
@@ -77,7 +107,9 @@
     const middle = top + high / 2;
     const page = Math.min(draft.pages.length - 1, Math.floor(middle / PITCH));
     const row = Math.floor((middle - page * PITCH - TOP) / LINE);
-    const near = lines.filter((l) => l.page === page && l.row <= Math.max(row, 0)).at(-1) ?? lines.find((l) => l.page === page);
+    const near =
+      lines.filter((l) => l.page === page && l.row <= Math.max(row, 0)).at(-1) ??
+      lines.find((l) => l.page === page);
     scene = near ? sceneAt(near.start) : '';
   });
 
@@ -115,7 +147,15 @@
     const [from, to] = [Math.min(anchor, cursor), Math.max(anchor, cursor)];
     const a = lines[from];
     const z = lines[to];
-    if (a && z) chosen = { start: a.start, end: z.end, words: lines.slice(from, to + 1).map((l) => l.text).join(' ') };
+    if (a && z)
+      chosen = {
+        start: a.start,
+        end: z.end,
+        words: lines
+          .slice(from, to + 1)
+          .map((l) => l.text)
+          .join(' '),
+      };
     const l = lines[cursor];
     if (l) {
       const y = l.page * PITCH + TOP + l.row * LINE;
@@ -162,31 +202,92 @@
 <svelte:document onselectionchange={selected} />
 
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-<div class="box" bind:this={box} bind:clientHeight={seen} onscroll={() => (top = (box?.scrollTop ?? 0) / scale())} tabindex="0" role="region" aria-label="Script pages">
+<div
+  class="box"
+  bind:this={box}
+  bind:clientHeight={seen}
+  onscroll={() => (top = (box?.scrollTop ?? 0) / scale())}
+  tabindex="0"
+  role="region"
+  aria-label="Script pages"
+>
   <div class="roll" style:height="{draft.pages.length * PITCH + 20}px" style:zoom={scale()}>
     {#each shown as p (p.index)}
-      <article class="page sheet" style:top="{p.index * PITCH}px" style:height="{PAGE}px" aria-label="Page {p.page.number}">
+      <article
+        class="page sheet"
+        style:top="{p.index * PITCH}px"
+        style:height="{PAGE}px"
+        aria-label="Page {p.page.number}"
+      >
         <span class="folio">{p.page.number}.</span>
-        <div class="ruler" aria-hidden="true">{#each [1, 2, 3, 4, 5, 6, 7] as e (e)}<i style:top="{((54 * LINE) / 8) * e}px" class:half={e === 4}>{e}</i>{/each}</div>
+        <div class="ruler" aria-hidden="true">
+          {#each [1, 2, 3, 4, 5, 6, 7] as e (e)}<i style:top="{((54 * LINE) / 8) * e}px" class:half={e === 4}
+              >{e}</i
+            >{/each}
+        </div>
         {#each p.brackets as b (b.mark.id)}
           {@const s = shots.get(b.mark.shot)}
           {#if s}
-            <span class="bar" class:here={b.mark.shot === here} class:asked={b.mark.standing === 'ASKED'} style:top="{TOP + b.from * LINE}px" style:height="{(b.to - b.from + 1) * LINE}px" style:left="{118 - b.lane * 7}px"></span>
+            <span
+              class="bar"
+              class:here={b.mark.shot === here}
+              class:asked={b.mark.standing === 'ASKED'}
+              style:top="{TOP + b.from * LINE}px"
+              style:height="{(b.to - b.from + 1) * LINE}px"
+              style:left="{118 - b.lane * 7}px"
+            ></span>
           {/if}
         {/each}
         {#each p.rows as r (r.row)}
           {@const begun = p.brackets.filter((b) => b.from === r.row)}
-          <div class="row {r.line.kind.toLowerCase()}" class:cursor={lit(p.index, r.row)} style:top="{TOP + r.row * LINE}px" style:padding-left="{r.line.indent}ch" data-scene={r.line.number || undefined}>
-            {#if r.line.number}<span class="scene left">{r.line.number}</span><span class="scene right">{length(r.line.number)}</span>{/if}
+          <div
+            class="row {r.line.kind.toLowerCase()}"
+            class:cursor={lit(p.index, r.row)}
+            style:top="{TOP + r.row * LINE}px"
+            style:padding-left="{r.line.indent}ch"
+            data-scene={r.line.number || undefined}
+          >
+            {#if r.line.number}<span class="scene left">{r.line.number}</span><span class="scene right"
+                >{length(r.line.number)}</span
+              >{/if}
             {#if begun.length > 0}
               <span class="codes">
                 {#each begun as b (b.mark.id)}
                   {@const s = shots.get(b.mark.shot)}
-                  {#if s}<button class="code mono" class:here={s.id === here} title="{s.title} · {s.sentence}" onclick={() => onopen(s.id)}><Form state={b.mark.standing === 'ASKED' ? 'IN_DOUBT' : s.form} size={10} /> {b.begins ? '' : '… '}{s.code}</button>{/if}
+                  {#if s}<button
+                      class="code mono"
+                      class:here={s.id === here}
+                      title="{s.title} · {s.sentence}"
+                      onclick={() => onopen(s.id)}
+                      ><Form state={b.mark.standing === 'ASKED' ? 'IN_DOUBT' : s.form} size={10} />
+                      {b.begins ? '' : '… '}{s.code}</button
+                    >{/if}
                 {/each}
               </span>
             {/if}
-            {#each r.pieces as q (q.at)}{#if q.cue && q.marks.length === 0}<span class="cue" role="button" tabindex="-1" class:now={q.cue === cue} class:hit={q.hit} data-at={q.at} onkeydown={(e) => { if (e.key === 'Enter') oncue(q.cue!); }} onclick={() => { if (getSelection()?.isCollapsed) oncue(q.cue!); }}>{q.text}</span>{:else}<span data-at={q.at} class:marked={q.marks.length > 0} class:deep={q.marks.length > 1} class:here={here !== null && q.marks.includes(here)} class:hit={q.hit} class:b={q.bold} class:i={q.italic} class:u={q.underline}>{q.text}</span>{/if}{/each}
+            {#each r.pieces as q (q.at)}{#if q.cue && q.marks.length === 0}<span
+                  class="cue"
+                  role="button"
+                  tabindex="-1"
+                  class:now={q.cue === cue}
+                  class:hit={q.hit}
+                  data-at={q.at}
+                  onkeydown={(e) => {
+                    if (e.key === 'Enter') oncue(q.cue!);
+                  }}
+                  onclick={() => {
+                    if (getSelection()?.isCollapsed) oncue(q.cue!);
+                  }}>{q.text}</span
+                >{:else}<span
+                  data-at={q.at}
+                  class:marked={q.marks.length > 0}
+                  class:deep={q.marks.length > 1}
+                  class:here={here !== null && q.marks.includes(here)}
+                  class:hit={q.hit}
+                  class:b={q.bold}
+                  class:i={q.italic}
+                  class:u={q.underline}>{q.text}</span
+                >{/if}{/each}
           </div>
         {/each}
       </article>

@@ -8,7 +8,15 @@
   let { shot, wide = false }: { shot: string; wide?: boolean } = $props();
   const h = house();
   const may = $derived(h.may('PRODUCER', 'COORDINATOR', 'ARTIST'));
-  const page = createQuery(() => ({ queryKey: [h.id, 'board', shot], queryFn: () => got(api.GET('/api/productions/{production}/shots/{shot}/board', { params: { path: { production: h.id, shot } } })) }));
+  const page = createQuery(() => ({
+    queryKey: [h.id, 'board', shot],
+    queryFn: () =>
+      got(
+        api.GET('/api/productions/{production}/shots/{shot}/board', {
+          params: { path: { production: h.id, shot } },
+        }),
+      ),
+  }));
   const frames = $derived(page.data ?? []);
   let wrong = $state('');
   let share = $state(-1);
@@ -22,7 +30,13 @@
         form.set('file', file);
         form.set('caption', '');
         share = 0;
-        kept(await send<Schemas['FrameView'][]>(`/api/productions/${h.id}/shots/${shot}/board`, form, (s) => (share = s)));
+        kept(
+          await send<Schemas['FrameView'][]>(
+            `/api/productions/${h.id}/shots/${shot}/board`,
+            form,
+            (s) => (share = s),
+          ),
+        );
       } catch (e) {
         wrong = `${file.name}: ${e instanceof Refused ? e.detail : String(e)}`;
         break;
@@ -35,7 +49,14 @@
   async function order(next: Schemas['FrameView'][]): Promise<void> {
     wrong = '';
     try {
-      kept(await got(api.PUT('/api/productions/{production}/shots/{shot}/board', { params: { path: { production: h.id, shot } }, body: { frames: next.map((f) => ({ id: f.id, caption: f.caption })) } })));
+      kept(
+        await got(
+          api.PUT('/api/productions/{production}/shots/{shot}/board', {
+            params: { path: { production: h.id, shot } },
+            body: { frames: next.map((f) => ({ id: f.id, caption: f.caption })) },
+          }),
+        ),
+      );
     } catch (e) {
       wrong = e instanceof Refused ? e.detail : String(e);
       await h.again();
@@ -51,7 +72,13 @@
 
   async function remove(id: string): Promise<void> {
     try {
-      kept(await got(api.DELETE('/api/productions/{production}/board/{frame}', { params: { path: { production: h.id, frame: id } } })));
+      kept(
+        await got(
+          api.DELETE('/api/productions/{production}/board/{frame}', {
+            params: { path: { production: h.id, frame: id } },
+          }),
+        ),
+      );
     } catch (e) {
       wrong = e instanceof Refused ? e.detail : String(e);
     }
@@ -59,21 +86,64 @@
 </script>
 
 <section class="board" class:wide class:none={frames.length === 0} aria-label="Storyboard">
-  <h2>Storyboard{#if page.data && frames.length === 0}<span class="soft ml-2 font-normal">no frames yet</span>{/if}</h2>
+  <h2>
+    Storyboard{#if page.data && frames.length === 0}<span class="soft ml-2 font-normal">no frames yet</span
+      >{/if}
+  </h2>
   {#if frames.length > 0}
     <ol>
       {#each frames as f, i (f.id)}
         <li>
-          <img src="/api/productions/{h.id}/board/{f.id}/picture" alt="Storyboard frame {i + 1}{f.caption ? `: ${f.caption}` : ''}" loading="lazy" />
+          <img
+            src="/api/productions/{h.id}/board/{f.id}/picture"
+            alt="Storyboard frame {i + 1}{f.caption ? `: ${f.caption}` : ''}"
+            loading="lazy"
+          />
           {#if may}
-            <input class="input" value={f.caption} aria-label="Words under frame {i + 1}" placeholder="what happens" onchange={(e) => void order(frames.map((x) => (x.id === f.id ? { ...x, caption: e.currentTarget.value } : x)))} />
-            <div class="do"><span class="mono soft">{i + 1}</span><button type="button" class="btn bare tight" disabled={i === 0} aria-label="Frame {i + 1} earlier" onclick={() => void swap(i, -1)}>‹</button><button type="button" class="btn bare tight" disabled={i === frames.length - 1} aria-label="Frame {i + 1} later" onclick={() => void swap(i, 1)}>›</button><button type="button" class="btn bare tight ml-auto" aria-label="Remove frame {i + 1}" onclick={() => void remove(f.id)}>Remove</button></div>
+            <input
+              class="input"
+              value={f.caption}
+              aria-label="Words under frame {i + 1}"
+              placeholder="what happens"
+              onchange={(e) =>
+                void order(frames.map((x) => (x.id === f.id ? { ...x, caption: e.currentTarget.value } : x)))}
+            />
+            <div class="do">
+              <span class="mono soft">{i + 1}</span><button
+                type="button"
+                class="bare tight btn"
+                disabled={i === 0}
+                aria-label="Frame {i + 1} earlier"
+                onclick={() => void swap(i, -1)}>‹</button
+              ><button
+                type="button"
+                class="bare tight btn"
+                disabled={i === frames.length - 1}
+                aria-label="Frame {i + 1} later"
+                onclick={() => void swap(i, 1)}>›</button
+              ><button
+                type="button"
+                class="bare tight ml-auto btn"
+                aria-label="Remove frame {i + 1}"
+                onclick={() => void remove(f.id)}>Remove</button
+              >
+            </div>
           {:else}<p class="small">{i + 1} · {f.caption}</p>{/if}
         </li>
       {/each}
     </ol>
   {/if}
-  {#if may}<label class="btn tight add">{share >= 0 ? `${Math.round(share * 100)} %` : 'Add frames'}<input type="file" multiple accept="image/png,image/jpeg" onchange={(e) => { void add(e.currentTarget.files); e.currentTarget.value = ''; }} /></label>{/if}
+  {#if may}<label class="tight add btn"
+      >{share >= 0 ? `${Math.round(share * 100)} %` : 'Add frames'}<input
+        type="file"
+        multiple
+        accept="image/png,image/jpeg"
+        onchange={(e) => {
+          void add(e.currentTarget.files);
+          e.currentTarget.value = '';
+        }}
+      /></label
+    >{/if}
   {#if wrong}<p class="pencil" role="alert">{wrong}</p>{/if}
 </section>
 

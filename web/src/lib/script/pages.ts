@@ -1,6 +1,9 @@
 import type { Schemas } from '../api/client';
 
-/** Height of a printed line, of a page and of the gap under it, px; a page is as high as its 54 lines and its margins, so that its place is known without drawing it. */
+/**
+ * Height of a printed line, of a page and of the gap under it, px; a page is as high as its 54 lines
+ * and its margins, so that its place is known without drawing it.
+ */
 export const LINE = 17;
 export const TOP = 44;
 export const PAGE = TOP + 54 * LINE + 46;
@@ -16,7 +19,16 @@ export type Span = { start: number; end: number };
 export type Place = { page: number; row: number; start: number; end: number; text: string };
 
 /** A run of characters that looks the same throughout. */
-export type Piece = { at: number; text: string; marks: string[]; cue: string | null; hit: boolean; bold: boolean; italic: boolean; underline: boolean };
+export type Piece = {
+  at: number;
+  text: string;
+  marks: string[];
+  cue: string | null;
+  hit: boolean;
+  bold: boolean;
+  italic: boolean;
+  underline: boolean;
+};
 
 /** Every printed line with words, in order. */
 export function places(pages: Schemas['Page'][]): Place[] {
@@ -24,7 +36,17 @@ export function places(pages: Schemas['Page'][]): Place[] {
     p.lines.flatMap((l, row) => {
       const a = l.runs[0];
       const z = l.runs.at(-1);
-      return a && z ? [{ page, row, start: a.start, end: z.start + z.text.length, text: l.runs.map((r) => r.text).join('') }] : [];
+      return a && z
+        ? [
+            {
+              page,
+              row,
+              start: a.start,
+              end: z.start + z.text.length,
+              text: l.runs.map((r) => r.text).join(''),
+            },
+          ]
+        : [];
     }),
   );
 }
@@ -41,7 +63,10 @@ export function lineOf(lines: Place[], offset: number): number {
   return lo;
 }
 
-/** All that is printed as one text, with the way back into the source; words that run over a line are found too. */
+/**
+ * All that is printed as one text, with the way back into the source; words that run over a line are
+ * found too.
+ */
 export function searcher(pages: Schemas['Page'][]): (words: string) => Span[] {
   const runs: { at: number; start: number; length: number }[] = [];
   let flat = '';
@@ -68,7 +93,11 @@ export function searcher(pages: Schemas['Page'][]): (words: string) => Span[] {
   return (words) => {
     const wanted = words.trim().toLowerCase().replace(/\s+/g, ' ');
     const out: Span[] = [];
-    for (let i = wanted ? flat.indexOf(wanted) : -1; i >= 0 && out.length < 1000; i = flat.indexOf(wanted, i + 1)) {
+    for (
+      let i = wanted ? flat.indexOf(wanted) : -1;
+      i >= 0 && out.length < 1000;
+      i = flat.indexOf(wanted, i + 1)
+    ) {
       out.push({ start: source(i, false), end: source(i + wanted.length, true) });
     }
     return out;
@@ -83,10 +112,25 @@ export function pieces(line: Line, marks: Mark[], cues: Cue[], hits: Span[]): Pi
     const m = marks.filter(inside);
     const c = cues.filter(inside);
     const f = hits.filter(inside);
-    const cuts = [...new Set([run.start, end, ...[...m, ...c, ...f].flatMap((x) => [x.start, x.end]).filter((x) => x > run.start && x < end)])].sort((a, b) => a - b);
+    const cuts = [
+      ...new Set([
+        run.start,
+        end,
+        ...[...m, ...c, ...f].flatMap((x) => [x.start, x.end]).filter((x) => x > run.start && x < end),
+      ]),
+    ].sort((a, b) => a - b);
     return cuts.slice(0, -1).map((at, i) => {
       const over = (x: { start: number; end: number }): boolean => x.start <= at && x.end > at;
-      return { at, text: run.text.slice(at - run.start, (cuts[i + 1] ?? end) - run.start), marks: m.filter(over).map((x) => x.shot), cue: c.find(over)?.key ?? null, hit: f.some(over), bold: run.bold, italic: run.italic, underline: run.underline };
+      return {
+        at,
+        text: run.text.slice(at - run.start, (cuts[i + 1] ?? end) - run.start),
+        marks: m.filter(over).map((x) => x.shot),
+        cue: c.find(over)?.key ?? null,
+        hit: f.some(over),
+        bold: run.bold,
+        italic: run.italic,
+        underline: run.underline,
+      };
     });
   });
 }
@@ -95,7 +139,13 @@ export function pieces(line: Line, marks: Mark[], cues: Cue[], hits: Span[]): Pi
 export type Bracket = { mark: Mark; from: number; to: number; begins: boolean; lane: number };
 
 export function brackets(page: Schemas['Page'], marks: Mark[]): Bracket[] {
-  const rows = page.lines.map((l, row) => ({ row, start: l.runs[0]?.start ?? -1, end: l.runs.at(-1) ? l.runs.at(-1)!.start + l.runs.at(-1)!.text.length : -1 })).filter((r) => r.start >= 0);
+  const rows = page.lines
+    .map((l, row) => ({
+      row,
+      start: l.runs[0]?.start ?? -1,
+      end: l.runs.at(-1) ? l.runs.at(-1)!.start + l.runs.at(-1)!.text.length : -1,
+    }))
+    .filter((r) => r.start >= 0);
   const out: Bracket[] = [];
   const lanes: number[] = [];
   for (const mark of marks) {

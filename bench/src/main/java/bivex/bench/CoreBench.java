@@ -34,14 +34,20 @@ import org.openjdk.jmh.annotations.Scope;
 import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 
-/** The core under load: a 120-page script, 500 plans of every method, every sum, what 500 shots owe with 20 takes each. */
+/**
+ * The core under load: a 120-page script, 500 plans of every method, every sum, what 500 shots owe
+ * with 20 takes each.
+ */
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.MILLISECONDS)
 public class CoreBench {
-  private static final ShotSetting SETTING = new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 120, 8, 36, 50);
+  private static final ShotSetting SETTING =
+      new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 120, 8, 36, 50);
+
   /** Every method of the book in turn, each fifth shot with two of them. */
   private static final List<String> METHODS = MethodBook.all().stream().map(m -> m.id()).toList();
+
   private String script;
   private String revised;
   private Screenplay play;
@@ -57,15 +63,60 @@ public class CoreBench {
     revisedPlay = ScreenplayParser.parse(revised);
     marks = Prose.marks(script, 400);
     facts = new ArrayList<>();
-    CameraData camera = new CameraData("K1", "35", 35.0, 5.6, 1 / 48.0, 400.0, 4300.0, false, false, 2.6, false, FrameRate.FILM, Raster.UHD, 1.4, 0.0, 2.6);
+    CameraData camera =
+        new CameraData(
+            "K1",
+            "35",
+            35.0,
+            5.6,
+            1 / 48.0,
+            400.0,
+            4300.0,
+            false,
+            false,
+            2.6,
+            false,
+            FrameRate.FILM,
+            Raster.UHD,
+            1.4,
+            0.0,
+            2.6);
     for (int i = 0; i < 500; i++) {
       Plan plan = plan(i);
       List<Take> takes = new ArrayList<>();
       for (int t = 0; t < 20 && !plan.plates().isEmpty(); t++) {
-        takes.add(new Take("t" + t, plan.plates().get(t % plan.plates().size()).key(), t, Instant.ofEpochSecond(t), camera, t % 5 == 0 ? Take.Call.PICK : Take.Call.NONE));
+        takes.add(
+            new Take(
+                "t" + t,
+                plan.plates().get(t % plan.plates().size()).key(),
+                t,
+                Instant.ofEpochSecond(t),
+                camera,
+                t % 5 == 0 ? Take.Call.PICK : Take.Call.NONE));
       }
-      MatchReview match = MatchReview.of(takes, new HashSet<>(plan.matchSet().plates()), plan.matchSet().rules(), List.of(), List.of(), new MatchGuard.Optics(Raster.UHD, 36, 6.0));
-      facts.add(new ShotFacts("why", ShotFacts.Words.AS_MARKED, false, 1, plan, null, "setup 1", false, takes, match, List.of(), null, null));
+      MatchReview match =
+          MatchReview.of(
+              takes,
+              new HashSet<>(plan.matchSet().plates()),
+              plan.matchSet().rules(),
+              List.of(),
+              List.of(),
+              new MatchGuard.Optics(Raster.UHD, 36, 6.0));
+      facts.add(
+          new ShotFacts(
+              "why",
+              ShotFacts.Words.AS_MARKED,
+              false,
+              1,
+              plan,
+              null,
+              "setup 1",
+              false,
+              takes,
+              match,
+              List.of(),
+              null,
+              null));
     }
   }
 
@@ -77,7 +128,12 @@ public class CoreBench {
     String id = METHODS.get(i % METHODS.size());
     boolean iso = MethodBook.find(id).parameters().stream().anyMatch(p -> p.key().equals("iso"));
     MethodChoice first = new MethodChoice(id, iso ? Map.of("iso", 100 + i) : Map.of(), "");
-    return MethodBook.derive(SETTING, i % 5 == 0 && !id.equals("F2") ? List.of(first, new MethodChoice("F2", Map.of(), "")) : List.of(first), pictures);
+    return MethodBook.derive(
+        SETTING,
+        i % 5 == 0 && !id.equals("F2")
+            ? List.of(first, new MethodChoice("F2", Map.of(), ""))
+            : List.of(first),
+        pictures);
   }
 
   @Benchmark
@@ -133,7 +189,9 @@ public class CoreBench {
       for (int i = 0; i < 500; i++) {
         kept.add(plan(i, pictures));
       }
-      System.out.printf("%d plans %s pictures hold %.1f MB%n", kept.size(), pictures ? "with" : "without", (used() - before) / 1e6);
+      System.out.printf(
+          "%d plans %s pictures hold %.1f MB%n",
+          kept.size(), pictures ? "with" : "without", (used() - before) / 1e6);
     }
   }
 

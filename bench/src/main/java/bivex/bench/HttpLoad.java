@@ -31,7 +31,10 @@ import java.util.UUID;
 import org.hibernate.SessionFactory;
 import org.hibernate.stat.Statistics;
 
-/** The desks' lists over HTTP with 500 shots and 10 000 takes: milliseconds, bytes and statements a request. */
+/**
+ * The desks' lists over HTTP with 500 shots and 10 000 takes: milliseconds, bytes and statements a
+ * request.
+ */
 public final class HttpLoad {
   private static final int SHOTS = 500;
   private static final int TAKES = 10_000;
@@ -43,10 +46,21 @@ public final class HttpLoad {
       Production p = house.production();
       UUID setup = fill(house, p);
       Caller c = house.person(p, Role.PRODUCER);
-      Statistics statistics = house.bean(EntityManagerFactory.class).unwrap(SessionFactory.class).getStatistics();
+      Statistics statistics =
+          house.bean(EntityManagerFactory.class).unwrap(SessionFactory.class).getStatistics();
       String base = "/api/productions/" + p.id;
-      System.out.printf("%-34s %8s %8s %8s %10s %5s%n", SHOTS + " shots, " + TAKES + " takes", "min ms", "median", "max", "bytes", "SQL");
-      for (String path : List.of("/owed?size=60", "/reel", "/shots?size=200", "/elements", "/effort", "/setups/" + setup, "/journal")) {
+      System.out.printf(
+          "%-34s %8s %8s %8s %10s %5s%n",
+          SHOTS + " shots, " + TAKES + " takes", "min ms", "median", "max", "bytes", "SQL");
+      for (String path :
+          List.of(
+              "/owed?size=60",
+              "/reel",
+              "/shots?size=200",
+              "/elements",
+              "/effort",
+              "/setups/" + setup,
+              "/journal")) {
         for (int i = 0; i < 8; i++) {
           c.get(base + path);
         }
@@ -63,7 +77,14 @@ public final class HttpLoad {
           }
         }
         Arrays.sort(ms);
-        System.out.printf("%-34s %8.1f %8.1f %8.1f %10d %5d%n", path.replace(setup.toString(), "…"), ms[0], ms[ms.length / 2], ms[ms.length - 1], bytes, statistics.getPrepareStatementCount() / ms.length);
+        System.out.printf(
+            "%-34s %8.1f %8.1f %8.1f %10d %5d%n",
+            path.replace(setup.toString(), "…"),
+            ms[0],
+            ms[ms.length / 2],
+            ms[ms.length - 1],
+            bytes,
+            statistics.getPrepareStatementCount() / ms.length);
       }
     }
     System.exit(0);
@@ -75,7 +96,8 @@ public final class HttpLoad {
     d.productionId = p.id;
     d.number = 1;
     d.name = "white";
-    d.source = "INT. ROOM - DAY\n\n" + "She crosses the room and looks at the water.\n\n".repeat(SHOTS);
+    d.source =
+        "INT. ROOM - DAY\n\n" + "She crosses the room and looks at the water.\n\n".repeat(SHOTS);
     d.colour = "";
     d.format = "open syntax";
     d.uncertain = List.of();
@@ -133,7 +155,24 @@ public final class HttpLoad {
       marks.add(m);
     }
     house.bean(Marks.class).saveAll(marks);
-    CameraData camera = new CameraData("K1", "35", 35.0, 5.6, 1 / 48.0, 400.0, 4300.0, false, false, 2.6, false, FrameRate.FILM, null, 1.4, 0.0, 2.6);
+    CameraData camera =
+        new CameraData(
+            "K1",
+            "35",
+            35.0,
+            5.6,
+            1 / 48.0,
+            400.0,
+            4300.0,
+            false,
+            false,
+            2.6,
+            false,
+            FrameRate.FILM,
+            null,
+            1.4,
+            0.0,
+            2.6);
     List<TakeEntry> takes = new ArrayList<>();
     for (int i = 0; i < TAKES; i++) {
       Shot s = kept.get(i % SHOTS);

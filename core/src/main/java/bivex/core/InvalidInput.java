@@ -1,6 +1,9 @@
 package bivex.core;
 
-/** Input outside what a sum or rule accepts. Always names the field, so that a screen can point at it. */
+/**
+ * Input outside what a sum or rule accepts. Always names the field, so that a screen can point at
+ * it.
+ */
 public final class InvalidInput extends IllegalArgumentException {
   private final String field;
 
@@ -21,7 +24,8 @@ public final class InvalidInput extends IllegalArgumentException {
   /** Refuses a number outside {@code [min, max]}, NaN included. */
   public static double within(String field, double value, double min, double max) {
     if (!(value >= min && value <= max)) {
-      throw new InvalidInput(field, "must be from " + plain(min) + " to " + plain(max) + ", was " + plain(value));
+      throw new InvalidInput(
+          field, "must be from " + plain(min) + " to " + plain(max) + ", was " + plain(value));
     }
     return value;
   }
@@ -51,6 +55,8 @@ public final class InvalidInput extends IllegalArgumentException {
   }
 
   private static String plain(double value) {
-    return value == Math.rint(value) && Math.abs(value) < 1e15 ? Long.toString((long) value) : Double.toString(value);
+    return value == Math.rint(value) && Math.abs(value) < 1e15
+        ? Long.toString((long) value)
+        : Double.toString(value);
   }
 }

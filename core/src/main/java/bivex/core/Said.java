@@ -1,13 +1,17 @@
 package bivex.core;
 
 /**
- * Words with numbers in them, the same wherever they are made: on the server and, compiled, on a device, whose own formatter rounds halves otherwise.
- * Understands {@code %s}, {@code %.nf} and {@code %%}; halves are rounded away from zero.
+ * Words with numbers in them, the same wherever they are made: on the server and, compiled, on a
+ * device, whose own formatter rounds halves otherwise. Understands {@code %s}, {@code %.nf} and
+ * {@code %%}; halves are rounded away from zero.
  */
 public final class Said {
   private Said() {}
 
-  /** @param format words with places for the values @param values as many as there are places */
+  /**
+   * @param format words with places for the values
+   * @param values as many as there are places
+   */
   public static String of(String format, Object... values) {
     StringBuilder b = new StringBuilder();
     int next = 0;

@@ -9,11 +9,24 @@ import com.tngtech.archunit.core.importer.ImportOption;
 import org.junit.jupiter.api.Test;
 
 class CoreDirectionTest {
-  private final JavaClasses core = new ClassFileImporter().withImportOption(new ImportOption.DoNotIncludeTests()).importPackages("bivex.core");
+  private final JavaClasses core =
+      new ClassFileImporter()
+          .withImportOption(new ImportOption.DoNotIncludeTests())
+          .importPackages("bivex.core");
 
   @Test
   void coreKnowsNobody() {
-    classes().should().onlyDependOnClassesThat().resideInAnyPackage("bivex.core..", "java..", "net.e175.klaus.solarpositioning..", "ai.timefold.solver..", "org.jtransforms..", "org.visnow.jlargearrays..").check(core);
+    classes()
+        .should()
+        .onlyDependOnClassesThat()
+        .resideInAnyPackage(
+            "bivex.core..",
+            "java..",
+            "net.e175.klaus.solarpositioning..",
+            "ai.timefold.solver..",
+            "org.jtransforms..",
+            "org.visnow.jlargearrays..")
+        .check(core);
   }
 
   @Test

@@ -8,7 +8,10 @@ import java.util.Locale;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 
-/** Against Java's own formatter, where the two do not differ by a half that has no exact binary value. */
+/**
+ * Against Java's own formatter, where the two do not differ by a half that has no exact binary
+ * value.
+ */
 class SaidTest {
   @Test
   void numbersAreWrittenAsTheLibraryWritesThem() {
@@ -17,8 +20,12 @@ class SaidTest {
       int decimals = random.nextInt(4);
       double v = (random.nextDouble() - 0.5) * Math.pow(10, random.nextInt(7));
       double cut = new BigDecimal(v).setScale(decimals + 3, RoundingMode.DOWN).doubleValue();
-      if (Math.abs(cut * Math.pow(10, decimals) % 1) < 0.499 || Math.abs(cut * Math.pow(10, decimals) % 1) > 0.501) {
-        assertThat(Said.fixed(cut, decimals)).isEqualTo(String.format(Locale.ROOT, "%." + decimals + "f", cut).replaceFirst("^-(0(\\.0*)?)$", "$1"));
+      if (Math.abs(cut * Math.pow(10, decimals) % 1) < 0.499
+          || Math.abs(cut * Math.pow(10, decimals) % 1) > 0.501) {
+        assertThat(Said.fixed(cut, decimals))
+            .isEqualTo(
+                String.format(Locale.ROOT, "%." + decimals + "f", cut)
+                    .replaceFirst("^-(0(\\.0*)?)$", "$1"));
       }
     }
   }

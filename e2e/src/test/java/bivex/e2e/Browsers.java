@@ -23,13 +23,31 @@ import java.util.UUID;
 
 /** Debian's headless Chromium, once for all tests. */
 final class Browsers implements AutoCloseable {
-  private final Playwright playwright = Playwright.create(new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
-  private final Browser browser = playwright.chromium().launch(new BrowserType.LaunchOptions().setExecutablePath(Path.of("/usr/bin/chromium")).setArgs(List.of("--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--disable-dev-shm-usage")));
+  private final Playwright playwright =
+      Playwright.create(
+          new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+  private final Browser browser =
+      playwright
+          .chromium()
+          .launch(
+              new BrowserType.LaunchOptions()
+                  .setExecutablePath(Path.of("/usr/bin/chromium"))
+                  .setArgs(
+                      List.of(
+                          "--no-sandbox",
+                          "--disable-gpu",
+                          "--disable-quic",
+                          "--no-first-run",
+                          "--disable-background-networking",
+                          "--disable-component-update",
+                          "--disable-sync",
+                          "--disable-dev-shm-usage")));
   private final List<String> faults = new ArrayList<>();
 
   /** A page of a browser of its own; errors of its scripts are remembered. */
   Page page(String address) {
-    BrowserContext context = browser.newContext(new Browser.NewContextOptions().setViewportSize(1280, 800));
+    BrowserContext context =
+        browser.newContext(new Browser.NewContextOptions().setViewportSize(1280, 800));
     context.setDefaultTimeout(20_000);
     Page p = context.newPage();
     p.onPageError(faults::add);
@@ -79,7 +97,19 @@ final class Browsers implements AutoCloseable {
 
   /** No fault that axe calls serious or critical (WCAG 2.2 A and AA rules). */
   static void accessible(Page p, String what) {
-    var faults = new AxeBuilder(p).withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa")).analyze().getViolations().stream().filter(v -> Set.of("serious", "critical").contains(v.getImpact())).map(v -> v.getId() + ": " + v.getNodes().stream().map(n -> n.getHtml()).limit(3).toList()).toList();
+    var faults =
+        new AxeBuilder(p)
+                .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"))
+                .analyze()
+                .getViolations()
+                .stream()
+                .filter(v -> Set.of("serious", "critical").contains(v.getImpact()))
+                .map(
+                    v ->
+                        v.getId()
+                            + ": "
+                            + v.getNodes().stream().map(n -> n.getHtml()).limit(3).toList())
+                .toList();
     assertThat(faults).as("accessibility of " + what).isEmpty();
   }
 

@@ -17,20 +17,43 @@ import org.junit.jupiter.api.Test;
 class DemoTest {
   @Test
   void theDemoShowsItsFaultsAndItsGuestSeesTwoShots() {
-    try (House house = House.start(true); Browsers browsers = new Browsers()) {
+    try (House house = House.start(true);
+        Browsers browsers = new Browsers()) {
       Page p = browsers.page(house.address());
       Browsers.accessible(p, "the sign-in page");
       p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Mara Quill")).click();
       assertThat(p.locator(".tick")).hasCount(24);
-      for (String fault : List.of("camera touched (legs or head: gull cable caught the leg)", "white balance automatic", "Clean plate of setup 5")) {
+      for (String fault :
+          List.of(
+              "camera touched (legs or head: gull cable caught the leg)",
+              "white balance automatic",
+              "Clean plate of setup 5")) {
         assertThat(p.locator(".list")).containsText(fault);
       }
-      String shots = p.request().get(house.address() + "/api/productions/" + p.url().split("/")[4] + "/shots?size=100").text();
-      MethodBook.all().forEach(m -> assertThat(shots).as("the demo uses " + m.name()).contains("\"" + m.id() + "\""));
-      theScriptSuggestsWhatWasChosen(p, house.address() + "/api/productions/" + p.url().split("/")[4], shots);
+      String shots =
+          p.request()
+              .get(
+                  house.address() + "/api/productions/" + p.url().split("/")[4] + "/shots?size=100")
+              .text();
+      MethodBook.all()
+          .forEach(
+              m ->
+                  assertThat(shots).as("the demo uses " + m.name()).contains("\"" + m.id() + "\""));
+      theScriptSuggestsWhatWasChosen(
+          p, house.address() + "/api/productions/" + p.url().split("/")[4], shots);
       p.keyboard().press("5");
       everyFaultThatWasPaintedIsMeasured(p);
-      for (String code : List.of("TK-04-010", "TK-04-020", "TK-05-010", "TK-05-020", "TK-06-020", "TK-08-010", "TK-08-020", "TK-07-030", "TK-11-010")) {
+      for (String code :
+          List.of(
+              "TK-04-010",
+              "TK-04-020",
+              "TK-05-010",
+              "TK-05-020",
+              "TK-06-020",
+              "TK-08-010",
+              "TK-08-020",
+              "TK-07-030",
+              "TK-11-010")) {
         p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(code)).first().click();
         p.keyboard().press("3");
         assertThat(p.locator(".shots .code")).hasText(code);
@@ -40,18 +63,32 @@ class DemoTest {
       Page g = browsers.page(house.address());
       g.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sefa Lind")).click();
       assertThat(g.locator(".tick")).hasCount(2);
-      assertThat(g.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Desks"))).not().containsText("Owed");
+      assertThat(g.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Desks")))
+          .not()
+          .containsText("Owed");
       assertThat(g.locator("main")).containsText("nobody will look for the join");
       browsers.nothingBroke();
     }
   }
 
-  /** The words of the script lead to the method that was chosen for most shots, and never to more than three. */
+  /**
+   * The words of the script lead to the method that was chosen for most shots, and never to more
+   * than three.
+   */
   private static void theScriptSuggestsWhatWasChosen(Page p, String base, String shots) {
     int led = 0;
     JsonArray lines = JsonParser.parseString(shots).getAsJsonObject().getAsJsonArray("lines");
     for (JsonElement line : lines) {
-      JsonArray options = JsonParser.parseString(p.request().get(base + "/shots/" + line.getAsJsonObject().get("id").getAsString() + "/options").text()).getAsJsonArray();
+      JsonArray options =
+          JsonParser.parseString(
+                  p.request()
+                      .get(
+                          base
+                              + "/shots/"
+                              + line.getAsJsonObject().get("id").getAsString()
+                              + "/options")
+                      .text())
+              .getAsJsonArray();
       assertThat(options.size()).isLessThanOrEqualTo(3);
       String chosen = line.getAsJsonObject().getAsJsonArray("methods").get(0).getAsString();
       for (JsonElement o : options) {
@@ -61,14 +98,37 @@ class DemoTest {
     assertThat(led).as("of " + lines.size()).isGreaterThanOrEqualTo(16);
   }
 
-  /** The five pairs of the demo one after the other by keys: each caption says what was put in, the bench must find it. */
+  /**
+   * The five pairs of the demo one after the other by keys: each caption says what was put in, the
+   * bench must find it.
+   */
   private static void everyFaultThatWasPaintedIsMeasured(Page p) {
     assertThat(p.locator("h1")).hasText("5 pairs wait to be measured");
-    String[][] found = {{"Performance 2, take 1", "They agree: within 0\\.1\\d px, 0\\.01 stops"}, {"Clean plate, take 1", "They agree: within 0\\.1\\d px, 0\\.0[01] stops"}, {"Performance 2, take 1", "The white balance.*warmer by about 13 mired, and the focus was moved"}, {"Clean plate, take 1", "The camera was nudged: 3\\.4 px right, 1\\.2 px up, turned 0\\.08° clockwise"}, {"Stops at both marks, take 2", "The light moved: darker by 0\\.(29|30) stops at the right( top| bottom)?, 0\\.00 stops elsewhere"}};
+    String[][] found = {
+      {"Performance 2, take 1", "They agree: within 0\\.1\\d px, 0\\.01 stops"},
+      {"Clean plate, take 1", "They agree: within 0\\.1\\d px, 0\\.0[01] stops"},
+      {
+        "Performance 2, take 1",
+        "The white balance.*warmer by about 13 mired, and the focus was moved"
+      },
+      {
+        "Clean plate, take 1",
+        "The camera was nudged: 3\\.4 px right, 1\\.2 px up, turned 0\\.08° clockwise"
+      },
+      {
+        "Stops at both marks, take 2",
+        "The light moved: darker by 0\\.(29|30) stops at the right( top| bottom)?, 0\\.00 stops"
+            + " elsewhere"
+      }
+    };
     for (String[] f : found) {
       assertThat(p.locator("aside")).containsText(f[0] + " against the reference");
       p.keyboard().press("Enter");
-      assertThat(p.locator("aside .verdict")).hasText(java.util.regex.Pattern.compile(f[1] + ".*"), new com.microsoft.playwright.assertions.LocatorAssertions.HasTextOptions().setTimeout(20_000));
+      assertThat(p.locator("aside .verdict"))
+          .hasText(
+              java.util.regex.Pattern.compile(f[1] + ".*"),
+              new com.microsoft.playwright.assertions.LocatorAssertions.HasTextOptions()
+                  .setTimeout(20_000));
       p.keyboard().press("k");
       assertThat(p.locator("aside")).containsText("Kept by Mara Quill");
       p.keyboard().press("PageDown");

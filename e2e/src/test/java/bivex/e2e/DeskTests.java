@@ -8,7 +8,10 @@ import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 
-/** What the tests of a desk share: a browser for all of them, and a production of its own for each; no script of the interface may have failed at the end. */
+/**
+ * What the tests of a desk share: a browser for all of them, and a production of its own for each;
+ * no script of the interface may have failed at the end.
+ */
 abstract class DeskTests {
   protected static Browsers browsers;
   protected final Stage stage = new Stage();

@@ -32,13 +32,16 @@ class DesksTest extends DeskTests {
     p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in")).click();
     assertThat(p.getByRole(AriaRole.ALERT)).containsText("do not belong together");
     p.navigate(stage.house.address() + "/p/" + stage.production.id + "/owed");
-    assertThat(p.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Sign in"))).isVisible();
+    assertThat(p.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Sign in")))
+        .isVisible();
   }
 
   @Test
   void anAnswerSettlesAQuestionAndADroppedPlateCanBeWantedAgain() {
     Page p = at(stage.producer.person(), "/shots/" + stage.shot);
-    Locator eyeline = p.locator(".owed-row").filter(new Locator.FilterOptions().setHasText("Eyeline of each part"));
+    Locator eyeline =
+        p.locator(".owed-row")
+            .filter(new Locator.FilterOptions().setHasText("Eyeline of each part"));
     eyeline.locator(".head").click();
     in(eyeline, "Keep the answer").click();
     assertThat(eyeline.getByRole(AriaRole.ALERT)).containsText("must not be empty");
@@ -46,19 +49,26 @@ class DesksTest extends DeskTests {
     in(eyeline, "Keep the answer").click();
     assertThat(p.locator("footer .notice")).containsText("Kept: Eyeline");
     assertThat(stage.state("datum:eyeline")).isEqualTo("IN_HAND: 1.62 m, across the lamp");
-    Locator clean = p.locator(".owed-row").filter(new Locator.FilterOptions().setHasText("Clean plate of setup 1"));
+    Locator clean =
+        p.locator(".owed-row")
+            .filter(new Locator.FilterOptions().setHasText("Clean plate of setup 1"));
     clean.locator(".head").click();
     clean.locator("input").fill("patched from two takes");
     in(clean, "Not needed").click();
     assertThat(p.locator("footer .notice")).containsText("Kept: Clean plate");
     assertThat(stage.state("plate:clean")).isEqualTo("DROPPED: patched from two takes");
-    assertThat(p.locator(".plate").filter(new Locator.FilterOptions().setHasText("Clean plate")).locator("strong")).hasClass(java.util.regex.Pattern.compile("struck"));
+    assertThat(
+            p.locator(".plate")
+                .filter(new Locator.FilterOptions().setHasText("Clean plate"))
+                .locator("strong"))
+        .hasClass(java.util.regex.Pattern.compile("struck"));
   }
 
   @Test
   void theStackIsScrubbedWithTheKeysAndThePictureFollows() {
     Page p = at(stage.producer.person(), "/shots/" + stage.shot);
-    Locator slider = p.getByRole(AriaRole.SLIDER, new Page.GetByRoleOptions().setName("Frame of the cut"));
+    Locator slider =
+        p.getByRole(AriaRole.SLIDER, new Page.GetByRoleOptions().setName("Frame of the cut"));
     assertThat(slider).hasAttribute("aria-valuenow", "1001");
     slider.focus();
     p.keyboard().press("ArrowRight");
@@ -92,11 +102,15 @@ class DesksTest extends DeskTests {
   void aTakeIsLoggedOnAPhone() {
     Page p = at(stage.house.person(stage.production, Role.FLOOR).person(), "/floor/" + stage.setup);
     p.setViewportSize(390, 844);
-    p.locator(".plates button").filter(new Locator.FilterOptions().setHasText("Clean plate")).click();
+    p.locator(".plates button")
+        .filter(new Locator.FilterOptions().setHasText("Clean plate"))
+        .click();
     p.getByLabel("Out", new Page.GetByLabelOptions().setExact(true)).fill("01:00:00:99");
     p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Log take 1")).click();
-    assertThat(p.locator(".slate-card [role=alert]")).containsText("Nothing was logged; what you typed is still here");
-    assertThat(p.getByLabel("Out", new Page.GetByLabelOptions().setExact(true))).hasValue("01:00:00:99");
+    assertThat(p.locator(".slate-card [role=alert]"))
+        .containsText("Nothing was logged; what you typed is still here");
+    assertThat(p.getByLabel("Out", new Page.GetByLabelOptions().setExact(true)))
+        .hasValue("01:00:00:99");
     p.getByLabel("Out", new Page.GetByLabelOptions().setExact(true)).fill("01:00:10:00");
     p.getByLabel(java.util.regex.Pattern.compile("^ISO")).fill("many");
     p.getByLabel(java.util.regex.Pattern.compile("^ISO")).blur();
@@ -105,14 +119,16 @@ class DesksTest extends DeskTests {
     p.getByLabel(java.util.regex.Pattern.compile("^ISO")).fill("400");
     p.getByLabel(java.util.regex.Pattern.compile("^ISO")).blur();
     p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Log take 1")).click();
-    p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("They were not read: log it")).click();
+    p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("They were not read: log it"))
+        .click();
     assertThat(p.locator(".takes .calls")).hasCount(1);
     int width = ((Number) p.evaluate("document.documentElement.scrollWidth")).intValue();
     assertThat(width).as("nothing runs off the side of the phone").isLessThanOrEqualTo(390);
     Browsers.accessible(p, "the floor on a phone");
     p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Camera was touched")).click();
     p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("legs or head")).click();
-    assertThat(p.locator(".floor aside")).containsText("shoot the clean plate and the reference still again");
+    assertThat(p.locator(".floor aside"))
+        .containsText("shoot the clean plate and the reference still again");
   }
 
   @Test

@@ -21,10 +21,14 @@ import java.util.Set;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 
-/** The floor desk in the real browser: the day's order, the slate, and everything that can happen to the line. */
+/**
+ * The floor desk in the real browser: the day's order, the slate, and everything that can happen to
+ * the line.
+ */
 class FloorDeskTest extends DeskTests {
   private Page floor() {
-    return browsers.at(stage, stage.house.person(stage.production, Role.FLOOR).person(), "/floor/" + stage.setup);
+    return browsers.at(
+        stage, stage.house.person(stage.production, Role.FLOOR).person(), "/floor/" + stage.setup);
   }
 
   private static void plate(Page p, String name) {
@@ -37,23 +41,29 @@ class FloorDeskTest extends DeskTests {
 
   /** Waits until the interface and the day are on the device. */
   private static void onTheDevice(Page p) {
-    p.evaluate("() => navigator.serviceWorker.ready.then(() => navigator.serviceWorker.controller || new Promise(r => navigator.serviceWorker.addEventListener('controllerchange', r)))");
+    p.evaluate(
+        "() => navigator.serviceWorker.ready.then(() => navigator.serviceWorker.controller || new"
+            + " Promise(r => navigator.serviceWorker.addEventListener('controllerchange', r)))");
     p.reload();
     assertThat(p.locator(".slate-card")).isVisible();
-    p.waitForFunction("async () => { const c = await caches.open('bivex-day'); const keys = (await c.keys()).map(k => k.url); return keys.some(u => u.endsWith('/pack')) && keys.some(u => u.endsWith('/session')) && keys.some(u => u.endsWith('/days')); }");
+    p.waitForFunction(
+        "async () => { const c = await caches.open('bivex-day'); const keys = (await"
+            + " c.keys()).map(k => k.url); return keys.some(u => u.endsWith('/pack')) &&"
+            + " keys.some(u => u.endsWith('/session')) && keys.some(u => u.endsWith('/days')); }");
   }
 
   private Set<String> takes() {
     Set<String> out = new HashSet<>();
     for (int page = 0; ; page++) {
-      Caller.Answer a = Stage.ok(stage.producer.get(stage.base + "/setups/" + stage.setup + "?page=" + page));
-      a.at("takes").forEach(t -> assertThat(out.add(t.path("id").asString())).as("each take once").isTrue());
+      Caller.Answer a =
+          Stage.ok(stage.producer.get(stage.base + "/setups/" + stage.setup + "?page=" + page));
+      a.at("takes")
+          .forEach(t -> assertThat(out.add(t.path("id").asString())).as("each take once").isTrue());
       if (!a.at("more").asBoolean()) {
         return out;
       }
     }
   }
-
 
   @Test
   void aTakeIsRolledCutAndPickedAndTheGuardSpeaksAtOnce() {
@@ -74,10 +84,16 @@ class FloorDeskTest extends DeskTests {
     p.getByLabel("Why it must be automatic").fill("the lamp changes");
     button(p, "Pick it").click();
     assertThat(p.locator(".takes li").first()).containsText("automatic because: the lamp changes");
-    assertThat(p.locator(".takes li").first().getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Picked"))).isVisible();
-    assertThat(stage.state("plate:performance-2")).startsWith("IN_DOUBT: take 1: white balance automatic");
+    assertThat(
+            p.locator(".takes li")
+                .first()
+                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Picked")))
+        .isVisible();
+    assertThat(stage.state("plate:performance-2"))
+        .startsWith("IN_DOUBT: take 1: white balance automatic");
     plate(p, "Clean plate");
-    p.locator(".slate-card input[type=file]").setInputFiles(new FilePayload("still.png", "image/png", Clips.still("png", 64, 36)));
+    p.locator(".slate-card input[type=file]")
+        .setInputFiles(new FilePayload("still.png", "image/png", Clips.still("png", 64, 36)));
     p.getByLabel(Pattern.compile("^ISO")).fill("400");
     p.getByLabel(Pattern.compile("^White balance")).selectOption("manual");
     out(p).fill("01:00:19:00");
@@ -89,7 +105,23 @@ class FloorDeskTest extends DeskTests {
 
   @Test
   void theCameraOnTheSetIsReadWithOneKey() {
-    Stage.ok(stage.producer.put(stage.base + "/devices/faults", "\"0\"", Map.of("nudgePx", 0, "driftStops", 0, "whiteAuto", false, "splitFile", false, "headRepeatDeg", 0.002, "headStartFrames", 0)));
+    Stage.ok(
+        stage.producer.put(
+            stage.base + "/devices/faults",
+            "\"0\"",
+            Map.of(
+                "nudgePx",
+                0,
+                "driftStops",
+                0,
+                "whiteAuto",
+                false,
+                "splitFile",
+                false,
+                "headRepeatDeg",
+                0.002,
+                "headStartFrames",
+                0)));
     Stage.ok(stage.producer.post(stage.base + "/camera/record", Map.of()));
     Stage.ok(stage.producer.post(stage.base + "/camera/cut", Map.of()));
     stage.pick("plate:performance-1", Stage.CAMERA);
@@ -118,7 +150,11 @@ class FloorDeskTest extends DeskTests {
     Browsers.in(sheet.locator(".row").nth(last), "earlier").click();
     assertThat(sheet.locator(".row").nth(last - 1)).containsText(moved);
     assertThat(sheet.locator(".row").nth(last - 1).getByText("pinned")).isVisible();
-    sheet.locator(".row").first().getByText("set", new Locator.GetByTextOptions().setExact(true)).click();
+    sheet
+        .locator(".row")
+        .first()
+        .getByText("set", new Locator.GetByTextOptions().setExact(true))
+        .click();
     sheet.getByLabel("Who, in what").fill("Odile Marsh / oilskin");
     sheet.getByLabel("Light right from").fill("09:00");
     sheet.getByLabel("to", new Locator.GetByLabelOptions().setExact(true)).fill("11:00");
@@ -128,7 +164,9 @@ class FloorDeskTest extends DeskTests {
     Browsers.accessible(p, "the order of the day");
     p.keyboard().press("Escape");
     assertThat(p.locator(".order")).containsText("09:00");
-    assertThat(Stage.ok(stage.producer.get(stage.base + "/days/" + stage.day + "/order")).at("pins")).hasSize(1);
+    assertThat(
+            Stage.ok(stage.producer.get(stage.base + "/days/" + stage.day + "/order")).at("pins"))
+        .hasSize(1);
   }
 
   @Test
@@ -142,16 +180,26 @@ class FloorDeskTest extends DeskTests {
     sheet.getByLabel("One reason for all").fill("the stage was wanted back");
     Browsers.in(sheet, "Let them go and strike").click();
     assertThat(p.locator(".slate h1 + .struck, .slate .struck").first()).isVisible();
-    assertThat(p.locator("aside .strike").first()).containsText("Let go: the stage was wanted back");
-    assertThat(stage.state("plate:clean")).isEqualTo("OWED: the set is struck, let go: the stage was wanted back");
+    assertThat(p.locator("aside .strike").first())
+        .containsText("Let go: the stage was wanted back");
+    assertThat(stage.state("plate:clean"))
+        .isEqualTo("OWED: the set is struck, let go: the stage was wanted back");
   }
 
-  /** The line is cut; takes, picks, touches and a still are written; the tab is closed and opened again, still without a line; then it comes back. */
+  /**
+   * The line is cut; takes, picks, touches and a still are written; the tab is closed and opened
+   * again, still without a line; then it comes back.
+   */
   @Test
   void withoutALineNothingIsLost() {
     stage.pick("plate:performance-1", Stage.CAMERA);
     Wire wire = new Wire(stage.house.address());
-    Page p = browsers.at(wire.address(), stage, stage.house.person(stage.production, Role.FLOOR).person(), "/floor/" + stage.setup);
+    Page p =
+        browsers.at(
+            wire.address(),
+            stage,
+            stage.house.person(stage.production, Role.FLOOR).person(),
+            "/floor/" + stage.setup);
     onTheDevice(p);
     wire.cut();
     plate(p, "Performance 2");
@@ -162,10 +210,12 @@ class FloorDeskTest extends DeskTests {
     button(p, "Pick it").click();
     assertThat(p.locator(".takes li").first()).containsText("waits to be sent");
     assertThat(p.locator("footer")).containsText("2 wait to be sent");
-    assertThat(p.getByLabel("In", new Page.GetByLabelOptions().setExact(true))).hasValue("01:00:10:01");
+    assertThat(p.getByLabel("In", new Page.GetByLabelOptions().setExact(true)))
+        .hasValue("01:00:10:01");
     p.keyboard().press("b");
     button(p, "legs or head").click();
-    assertThat(p.locator(".slate-card")).containsText("shoot the clean plate and the reference still again");
+    assertThat(p.locator(".slate-card"))
+        .containsText("shoot the clean plate and the reference still again");
     p.close();
 
     Page again = browsers.again(p);
@@ -175,25 +225,47 @@ class FloorDeskTest extends DeskTests {
     plate(again, "Performance 2");
     assertThat(again.locator(".slate-card .huge").nth(1)).hasText("2");
     out(again).fill("01:00:14:00");
-    again.locator(".slate-card input[type=file]").setInputFiles(new FilePayload("still.png", "image/png", Clips.still("png", 64, 36)));
+    again
+        .locator(".slate-card input[type=file]")
+        .setInputFiles(new FilePayload("still.png", "image/png", Clips.still("png", 64, 36)));
     button(again, "Log take 2").click();
     assertThat(again.locator("footer")).containsText("5 wait to be sent");
     assertThat(takes()).hasSize(1);
 
     wire.mend();
-    assertThat(again.locator("footer .waits")).hasCount(0, new LocatorAssertions.HasCountOptions().setTimeout(30_000));
+    assertThat(again.locator("footer .waits"))
+        .hasCount(0, new LocatorAssertions.HasCountOptions().setTimeout(30_000));
     assertThat(takes()).hasSize(3);
     Caller.Answer sheet = stage.producer.get(stage.base + "/setups/" + stage.setup);
     assertThat(sheet.at("touches")).hasSize(1);
     assertThat(sheet.at("takes/0/stills")).hasSize(1);
-    assertThat(stage.state("plate:performance-2")).startsWith("IN_DOUBT: take 1: ISO 800 against 400");
+    assertThat(stage.state("plate:performance-2"))
+        .startsWith("IN_DOUBT: take 1: ISO 800 against 400");
     assertThat(again.locator(".takes li").first()).not().containsText("waits to be sent");
     wire.close();
   }
 
   /** Puts entries into the device's own store, as the desk does. */
   private static void fill(Page p, Stage stage, String person, int n) {
-    p.evaluate("async ([production, person, setup, shot, n, camera, notRead]) => { const db = await new Promise((r, x) => { const o = indexedDB.open('bivex-floor'); o.onsuccess = () => r(o.result); o.onerror = x; }); const tx = db.transaction('entries', 'readwrite'); for (let i = 0; i < n; i++) { const id = crypto.randomUUID(); tx.objectStore('entries').add({ id, production, person, by: 'me', madeAt: new Date().toISOString(), said: 'take ' + i, state: 'waiting', words: '', entry: { id, logged: { shot, setup, plate: 'plate:clean', number: i + 1, roll: 'A001', tcIn: '01:00:00:00', tcOut: '01:00:02:00', camera, notRead, madeAt: new Date().toISOString() } } }); } await new Promise((r, x) => { tx.oncomplete = r; tx.onerror = x; }); db.close(); }", java.util.List.of(stage.production.id.toString(), person, stage.setup, stage.shot, n, Stage.CAMERA, Stage.NOT_READ));
+    p.evaluate(
+        "async ([production, person, setup, shot, n, camera, notRead]) => { const db = await new"
+            + " Promise((r, x) => { const o = indexedDB.open('bivex-floor'); o.onsuccess = () =>"
+            + " r(o.result); o.onerror = x; }); const tx = db.transaction('entries', 'readwrite');"
+            + " for (let i = 0; i < n; i++) { const id = crypto.randomUUID();"
+            + " tx.objectStore('entries').add({ id, production, person, by: 'me', madeAt: new"
+            + " Date().toISOString(), said: 'take ' + i, state: 'waiting', words: '', entry: { id,"
+            + " logged: { shot, setup, plate: 'plate:clean', number: i + 1, roll: 'A001', tcIn:"
+            + " '01:00:00:00', tcOut: '01:00:02:00', camera, notRead, madeAt: new"
+            + " Date().toISOString() } } }); } await new Promise((r, x) => { tx.oncomplete = r;"
+            + " tx.onerror = x; }); db.close(); }",
+        java.util.List.of(
+            stage.production.id.toString(),
+            person,
+            stage.setup,
+            stage.shot,
+            n,
+            Stage.CAMERA,
+            Stage.NOT_READ));
   }
 
   @Test
@@ -206,7 +278,8 @@ class FloorDeskTest extends DeskTests {
     p.context().setOffline(false);
     p.reload();
     assertThat(p.locator("footer")).containsText("wait to be sent");
-    assertThat(p.locator("footer .waits")).hasCount(0, new LocatorAssertions.HasCountOptions().setTimeout(120_000));
+    assertThat(p.locator("footer .waits"))
+        .hasCount(0, new LocatorAssertions.HasCountOptions().setTimeout(120_000));
     Caller.Answer last = stage.producer.get(stage.base + "/setups/" + stage.setup);
     assertThat(last.at("takes")).hasSize(40);
     assertThat(last.at("plates/2/nextTake").asInt()).isEqualTo(2001);
@@ -219,7 +292,8 @@ class FloorDeskTest extends DeskTests {
     int port = House.freePort();
     Process server = stage.house.outside(port);
     try {
-      Page p = browsers.at("http://127.0.0.1:" + port, stage, crew.person(), "/floor/" + stage.setup);
+      Page p =
+          browsers.at("http://127.0.0.1:" + port, stage, crew.person(), "/floor/" + stage.setup);
       assertThat(p.locator(".slate-card")).isVisible();
       fill(p, stage, crew.person().toString(), 600);
       p.reload();
@@ -232,7 +306,8 @@ class FloorDeskTest extends DeskTests {
       assertThat(there).as("killed in the middle").isBetween(1, 599);
       assertThat(p.locator("footer")).containsText("wait to be sent");
       server = stage.house.outside(port);
-      assertThat(p.locator("footer .waits")).hasCount(0, new LocatorAssertions.HasCountOptions().setTimeout(90_000));
+      assertThat(p.locator("footer .waits"))
+          .hasCount(0, new LocatorAssertions.HasCountOptions().setTimeout(90_000));
       assertThat(takes()).hasSize(600);
     } finally {
       server.destroyForcibly();
@@ -255,7 +330,9 @@ class FloorDeskTest extends DeskTests {
       p.clock().runFor(500);
       p.waitForTimeout(50);
     }
-    Instant made = Instant.parse(stage.producer.get(stage.base + "/setups/" + stage.setup).text("takes/0/madeAt"));
+    Instant made =
+        Instant.parse(
+            stage.producer.get(stage.base + "/setups/" + stage.setup).text("takes/0/madeAt"));
     assertThat(Duration.between(made, Instant.now()).abs()).isLessThan(Duration.ofMinutes(2));
   }
 
@@ -264,7 +341,20 @@ class FloorDeskTest extends DeskTests {
   void whatIsRefusedIsShownAndMended() {
     Caller crew = stage.house.person(stage.production, Role.FLOOR);
     Page p = browsers.at(stage, crew.person(), "/floor/" + stage.setup);
-    p.evaluate("async ([production, person, setup, shot]) => { const db = await new Promise(r => { const o = indexedDB.open('bivex-floor'); o.onsuccess = () => r(o.result); }); const id = crypto.randomUUID(); const tx = db.transaction('entries', 'readwrite'); tx.objectStore('entries').add({ id, production, person, by: 'me', madeAt: new Date().toISOString(), said: 'clean plate, take 1', state: 'waiting', words: '', entry: { id, logged: { shot, setup, plate: 'plate:clean', roll: 'A001', tcIn: '01:00:09:00', tcOut: '01:00:02:00', camera: {}, notRead: ['body','lens','focalMm','fNumber','shutterSeconds','iso','whiteK','whiteAuto','exposureAuto','focusM','focusAuto','rate','raster','heightM','tiltDeg','distanceM'] } } }); await new Promise(r => tx.oncomplete = r); db.close(); }", java.util.List.of(stage.production.id.toString(), crew.person().toString(), stage.setup, stage.shot));
+    p.evaluate(
+        "async ([production, person, setup, shot]) => { const db = await new Promise(r => { const o"
+            + " = indexedDB.open('bivex-floor'); o.onsuccess = () => r(o.result); }); const id ="
+            + " crypto.randomUUID(); const tx = db.transaction('entries', 'readwrite');"
+            + " tx.objectStore('entries').add({ id, production, person, by: 'me', madeAt: new"
+            + " Date().toISOString(), said: 'clean plate, take 1', state: 'waiting', words: '',"
+            + " entry: { id, logged: { shot, setup, plate: 'plate:clean', roll: 'A001', tcIn:"
+            + " '01:00:09:00', tcOut: '01:00:02:00', camera: {}, notRead:"
+            + " ['body','lens','focalMm','fNumber','shutterSeconds','iso','whiteK',"
+            + "'whiteAuto','exposureAuto','focusM','focusAuto','rate','raster','heightM',"
+            + "'tiltDeg','distanceM']"
+            + " } } }); await new Promise(r => tx.oncomplete = r); db.close(); }",
+        java.util.List.of(
+            stage.production.id.toString(), crew.person().toString(), stage.setup, stage.shot));
     p.reload();
     assertThat(p.locator("footer")).containsText("1 to look at");
     button(p, "1 to look at").click();
@@ -283,7 +373,10 @@ class FloorDeskTest extends DeskTests {
     assertThat(p.getByRole(AriaRole.DIALOG)).containsText("This device is nearly full");
   }
 
-  /** A day is made, its people and its kit set, its terms kept; a bad value is named and nothing typed is lost. */
+  /**
+   * A day is made, its people and its kit set, its terms kept; a bad value is named and nothing
+   * typed is lost.
+   */
   @Test
   void theDayIsSet() {
     Page p = browsers.at(stage, stage.producer.person(), "/floor/" + stage.setup);
@@ -328,8 +421,15 @@ class FloorDeskTest extends DeskTests {
     Browsers.in(sheet, "Note it").click();
     assertThat(p.locator("aside")).containsText("thin cloud");
     assertThat(p.locator("aside")).containsText("6100 K");
-    p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Checked: Half a minute"))).click();
-    assertThat(p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Checked: Half a minute")))).hasCount(0);
+    p.getByRole(
+            AriaRole.BUTTON,
+            new Page.GetByRoleOptions().setName(Pattern.compile("^Checked: Half a minute")))
+        .click();
+    assertThat(
+            p.getByRole(
+                AriaRole.BUTTON,
+                new Page.GetByRoleOptions().setName(Pattern.compile("^Checked: Half a minute"))))
+        .hasCount(0);
     p.getByText("Keep as preset").click();
     p.locator("details[open]").getByLabel("Name").fill("Table, lamp");
     p.getByLabel("Test it comes from").fill("test 3: the lamp holds");
@@ -353,7 +453,10 @@ class FloorDeskTest extends DeskTests {
     assertThat(sheet.locator(".rows input").first()).isVisible();
     Browsers.in(sheet, "A line more").click();
     sheet.getByLabel("Part", new Locator.GetByLabelOptions().setExact(true)).last().fill("2");
-    sheet.getByLabel("Line", new Locator.GetByLabelOptions().setExact(true)).last().fill("I am early for tomorrow");
+    sheet
+        .getByLabel("Line", new Locator.GetByLabelOptions().setExact(true))
+        .last()
+        .fill("I am early for tomorrow");
     sheet.getByLabel("From, s").last().fill("0.1");
     sheet.getByLabel("To, s").last().fill("3");
     Browsers.in(sheet, "Keep my times").click();
@@ -362,7 +465,15 @@ class FloorDeskTest extends DeskTests {
     assertThat(sheet.getByText("speak at once from")).hasCount(0);
     Browsers.in(sheet, "Hear it as part 2").click();
     assertThat(sheet.locator("audio")).isVisible();
-    assertThat(((Number) sheet.locator("audio").evaluate("a => new Promise(r => a.readyState ? r(a.duration) : a.addEventListener('loadedmetadata', () => r(a.duration)))")).doubleValue()).isGreaterThan(4);
+    assertThat(
+            ((Number)
+                    sheet
+                        .locator("audio")
+                        .evaluate(
+                            "a => new Promise(r => a.readyState ? r(a.duration) :"
+                                + " a.addEventListener('loadedmetadata', () => r(a.duration)))"))
+                .doubleValue())
+        .isGreaterThan(4);
     Browsers.accessible(p, "the guide track");
     p.keyboard().press("Escape");
     button(p, "Head").click();
@@ -378,13 +489,30 @@ class FloorDeskTest extends DeskTests {
     Page p = floor();
     button(p, "Papers").click();
     Locator sheet = p.getByRole(AriaRole.DIALOG);
-    var paper = p.waitForDownload(() -> sheet.getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("PDF")).first().click());
+    var paper =
+        p.waitForDownload(
+            () ->
+                sheet
+                    .getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("PDF"))
+                    .first()
+                    .click());
     assertThat(paper.suggestedFilename()).endsWith("-day-1-day.pdf");
-    var list = p.waitForDownload(() -> sheet.getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("Edit list")).click());
+    var list =
+        p.waitForDownload(
+            () ->
+                sheet
+                    .getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("Edit list"))
+                    .click());
     sheet.locator("input[type=file]").last().setInputFiles(list.path());
     assertThat(p.locator("footer .notice")).containsText("1 take picked");
     button(p, "Papers").click();
-    var takes = p.waitForDownload(() -> p.getByRole(AriaRole.DIALOG).getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("CSV")).last().click());
+    var takes =
+        p.waitForDownload(
+            () ->
+                p.getByRole(AriaRole.DIALOG)
+                    .getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("CSV"))
+                    .last()
+                    .click());
     p.getByRole(AriaRole.DIALOG).locator("input[type=file]").first().setInputFiles(takes.path());
     assertThat(p.locator("footer .notice")).containsText("0 takes logged, 1 known already");
   }

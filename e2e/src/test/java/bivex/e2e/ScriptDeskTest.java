@@ -44,7 +44,11 @@ class ScriptDeskTest extends DeskTests {
     BoundingBox b = row(p, words).locator("[data-at]").first().boundingBox();
     p.mouse().move(b.x + 2, b.y + b.height / 2);
     p.mouse().down();
-    p.mouse().move(b.x + b.width - 2, b.y + b.height / 2, new com.microsoft.playwright.Mouse.MoveOptions().setSteps(6));
+    p.mouse()
+        .move(
+            b.x + b.width - 2,
+            b.y + b.height / 2,
+            new com.microsoft.playwright.Mouse.MoveOptions().setSteps(6));
     p.mouse().up();
   }
 
@@ -52,7 +56,9 @@ class ScriptDeskTest extends DeskTests {
     p.keyboard().press("i");
     Locator sheet = p.getByRole(AriaRole.DIALOG);
     sheet.getByLabel("Name").fill(name);
-    sheet.getByLabel("File").setInputFiles(new FilePayload(fileName, "application/octet-stream", bytes));
+    sheet
+        .getByLabel("File")
+        .setInputFiles(new FilePayload(fileName, "application/octet-stream", bytes));
     in(sheet, "Import " + fileName).click();
   }
 
@@ -90,7 +96,11 @@ class ScriptDeskTest extends DeskTests {
     in(p.locator(".cue"), "Mark it so").click();
     p.locator(".codes button").filter(new Locator.FilterOptions().setHasText("-05-010")).click();
     assertThat(p.locator(".editor .method h2")).hasText("Scale swap");
-    take(p, "lamps", "lamps.fountain", (JourneyTest.SCRIPT + "\nThe lamps go out.\n").getBytes(StandardCharsets.UTF_8));
+    take(
+        p,
+        "lamps",
+        "lamps.fountain",
+        (JourneyTest.SCRIPT + "\nThe lamps go out.\n").getBytes(StandardCharsets.UTF_8));
     assertThat(p.getByRole(AriaRole.DIALOG)).containsText("nothing is to decide");
     p.keyboard().press("Escape");
     assertThat(in(p.locator(".bar"), "1 cue")).isVisible();
@@ -110,9 +120,16 @@ class ScriptDeskTest extends DeskTests {
   @Test
   void aSecondDraftMovesOneMarkAndLosesAnother() {
     int at = JourneyTest.SCRIPT.indexOf("The flags vanish from the line.");
-    Stage.ok(stage.producer.post(stage.base + "/shots", Map.of("draft", stage.draft, "start", at, "end", at + 31, "title", "The flags")));
+    Stage.ok(
+        stage.producer.post(
+            stage.base + "/shots",
+            Map.of("draft", stage.draft, "start", at, "end", at + 31, "title", "The flags")));
     Page p = desk();
-    String pink = "EXT. PIER - DAY #5#\n\nThe flags vanish from the line.\n\n" + JourneyTest.SCRIPT.substring(0, JourneyTest.SCRIPT.indexOf("EXT. PIER")).replace("She leans across herself and takes the dividers.\n\n", "");
+    String pink =
+        "EXT. PIER - DAY #5#\n\nThe flags vanish from the line.\n\n"
+            + JourneyTest.SCRIPT
+                .substring(0, JourneyTest.SCRIPT.indexOf("EXT. PIER"))
+                .replace("She leans across herself and takes the dividers.\n\n", "");
     take(p, "pink pages", "pink.fountain", pink.getBytes(StandardCharsets.UTF_8));
     Locator sheet = p.getByRole(AriaRole.DIALOG);
     assertThat(sheet).containsText("To decide: 1");
@@ -143,7 +160,11 @@ class ScriptDeskTest extends DeskTests {
     String out = Files.readString(d.path());
     Assertions.assertThat(out).contains("[[effect shot " + code + "-04-010: ");
     assertThat(p.locator(".more a").first()).not().isVisible();
-    take(p, "back again", "back.fountain", out.replace("Ines spreads", "Fog. Ines spreads").getBytes(StandardCharsets.UTF_8));
+    take(
+        p,
+        "back again",
+        "back.fountain",
+        out.replace("Ines spreads", "Fog. Ines spreads").getBytes(StandardCharsets.UTF_8));
     assertThat(p.getByRole(AriaRole.DIALOG)).containsText("nothing is to decide");
     p.keyboard().press("Escape");
     assertThat(p.locator(".codes button")).hasCount(1);
@@ -154,7 +175,12 @@ class ScriptDeskTest extends DeskTests {
   void aLongScriptIsDrawnWhereItIsSeenAndFoundByItsWords() {
     StringBuilder b = new StringBuilder();
     for (int i = 1; i <= 90; i++) {
-      b.append("INT. ROOM ").append(i).append(" - DAY\n\n").append("She waits, and the water waits with her, and neither of them says so.\n\n".repeat(18));
+      b.append("INT. ROOM ")
+          .append(i)
+          .append(" - DAY\n\n")
+          .append(
+              "She waits, and the water waits with her, and neither of them says so.\n\n"
+                  .repeat(18));
     }
     b.append("At last a needle falls into the hay.\n");
     Page p = desk();
@@ -177,17 +203,24 @@ class ScriptDeskTest extends DeskTests {
   @Test
   void twoWhoMarkSeeOneAnother() {
     Page p = desk();
-    Page other = browsers.at(stage, stage.house.person(stage.production, Role.COORDINATOR).person(), "/script");
+    Page other =
+        browsers.at(
+            stage, stage.house.person(stage.production, Role.COORDINATOR).person(), "/script");
     drag(other, "You're late.");
     other.keyboard().press("m");
     assertThat(p.locator(".codes button")).hasCount(2);
     in(p.locator(".bar"), "cue").click();
     p.keyboard().press("a");
     assertThat(other.locator(".codes button")).hasCount(3);
-    // A draft comes in meanwhile: what was chosen on the old one is not marked on the new one by mistake.
+    // A draft comes in meanwhile: what was chosen on the old one is not marked on the new one by
+    // mistake.
     drag(other, "Ines spreads");
     assertThat(other.locator(".chosen")).containsText("Ines spreads");
-    Stage.ok(stage.producer.post(stage.base + "/drafts", Map.of("name", "pink", "text", JourneyTest.SCRIPT.replace("The flags", "The six flags"))));
+    Stage.ok(
+        stage.producer.post(
+            stage.base + "/drafts",
+            Map.of(
+                "name", "pink", "text", JourneyTest.SCRIPT.replace("The flags", "The six flags"))));
     assertThat(other.locator(".bar .draft")).containsText("pink");
     assertThat(other.locator(".chosen")).hasCount(0);
     assertThat(other.locator("footer .notice")).containsText("choose the words again");
@@ -215,11 +248,14 @@ class ScriptDeskTest extends DeskTests {
     in(p.locator(".family"), "Mark it too").click();
     assertThat(p.locator(".editor .code")).hasText(code + "-04-020");
     assertThat(p.locator(".codes button")).hasCount(2);
-    p.locator(".board input[type=file]").setInputFiles(new FilePayload("board.png", "image/png", bivex.server.Clips.still("png", 320, 180)));
+    p.locator(".board input[type=file]")
+        .setInputFiles(
+            new FilePayload("board.png", "image/png", bivex.server.Clips.still("png", 320, 180)));
     assertThat(p.locator(".board img")).hasCount(1);
     p.getByLabel("Words under frame 1").fill("Hands, close");
     // Kept before the page is loaded anew: the answer is waited for, not a time.
-    p.waitForResponse(r -> !r.request().method().equals("GET"), () -> p.getByLabel("Words under frame 1").blur());
+    p.waitForResponse(
+        r -> !r.request().method().equals("GET"), () -> p.getByLabel("Words under frame 1").blur());
     p.reload();
     assertThat(p.getByLabel("Words under frame 1")).hasValue("Hands, close");
   }
@@ -234,12 +270,17 @@ class ScriptDeskTest extends DeskTests {
     assertThat(p.locator(".editor .code")).hasText(code + "-04-020");
     assertThat(p.locator(".editor .method h2")).hasText("Locked double");
     in(p.locator(".family"), "Merge another into it").click();
-    p.getByLabel("Merge into").selectOption(new com.microsoft.playwright.options.SelectOption().setIndex(1));
+    p.getByLabel("Merge into")
+        .selectOption(new com.microsoft.playwright.options.SelectOption().setIndex(1));
     in(p.locator(".family"), "Merge").last().click();
     assertThat(p.locator("footer .notice")).containsText("Merged into " + code + "-04-020");
     assertThat(p.locator(".codes button")).hasCount(1);
     // The scene is renumbered: the code follows, and the old one is shown.
-    take(p, "renumbered", "r.fountain", JourneyTest.SCRIPT.replace("#4#", "#9#").getBytes(StandardCharsets.UTF_8));
+    take(
+        p,
+        "renumbered",
+        "r.fountain",
+        JourneyTest.SCRIPT.replace("#4#", "#9#").getBytes(StandardCharsets.UTF_8));
     assertThat(p.getByRole(AriaRole.DIALOG)).containsText("was scene 4");
     p.keyboard().press("Escape");
     p.getByText("Hand out").click();
@@ -269,7 +310,8 @@ class ScriptDeskTest extends DeskTests {
     assertThat(sheet.locator(".own")).containsText("spread the chart");
     sheet.getByLabel("Find a word").fill("vanish");
     sheet.getByLabel("vanish", new Locator.GetByLabelOptions().setExact(true)).uncheck();
-    assertThat(sheet).containsText((CueWords.shipped().size() - 1) + " of " + CueWords.shipped().size());
+    assertThat(sheet)
+        .containsText((CueWords.shipped().size() - 1) + " of " + CueWords.shipped().size());
     Browsers.accessible(p, "the cue words");
     p.keyboard().press("Escape");
     assertThat(in(p.locator(".bar"), "1 cue")).isVisible();
@@ -278,18 +320,47 @@ class ScriptDeskTest extends DeskTests {
     assertThat(p.locator(".side .cue")).containsText("screen, sign or writing");
   }
 
-  /** Chromium prints the pages; what it makes of them is read back word by word, and every mark stays where it was. */
+  /**
+   * Chromium prints the pages; what it makes of them is read back word by word, and every mark
+   * stays where it was.
+   */
   @Test
   void aPdfThatAnotherProgramPrintedIsReadElementByElement() throws IOException {
-    String script = new String(getClass().getResourceAsStream("/demo/the-tidekeeper.fountain").readAllBytes(), StandardCharsets.UTF_8).replace("> THE END <\n", "");
+    String script =
+        new String(
+                getClass().getResourceAsStream("/demo/the-tidekeeper.fountain").readAllBytes(),
+                StandardCharsets.UTF_8)
+            .replace("> THE END <\n", "");
     Screenplay play = ScreenplayParser.parse(script);
-    String draft = Stage.ok(stage.producer.post(stage.base + "/drafts", Map.of("name", "typed", "text", script))).text("id");
+    String draft =
+        Stage.ok(
+                stage.producer.post(
+                    stage.base + "/drafts", Map.of("name", "typed", "text", script)))
+            .text("id");
     int at = script.indexOf("The flags vanish");
-    String shot = Stage.ok(stage.producer.post(stage.base + "/shots", Map.of("draft", draft, "start", at, "end", at + 16))).text("id");
-    StringBuilder html = new StringBuilder("<style>@page{size:letter;margin:0}body{margin:0}div{page-break-after:always;position:relative;height:10.9in}pre{position:absolute;left:1.5in;top:1in;margin:0;font:12pt/12pt monospace}i{position:absolute;right:1in;top:.5in;font:12pt monospace}</style>");
+    String shot =
+        Stage.ok(
+                stage.producer.post(
+                    stage.base + "/shots", Map.of("draft", draft, "start", at, "end", at + 16)))
+            .text("id");
+    StringBuilder html =
+        new StringBuilder(
+            "<style>@page{size:letter;margin:0}body{margin:0}div{page-break-after:always;"
+                + "position:relative;height:10.9in}pre{position:absolute;left:1.5in;top:1in;"
+                + "margin:0;font:12pt/12pt"
+                + " monospace}i{position:absolute;right:1in;top:.5in;font:12pt monospace}</style>");
     for (Screenplay.Page page : play.pages()) {
       html.append("<div><i>").append(page.number()).append(".</i><pre>");
-      page.lines().forEach(l -> html.append(" ".repeat(l.indent())).append(l.runs().stream().map(r -> r.text().replace("&", "&amp;").replace("<", "&lt;")).reduce("", String::concat)).append(l.number().isEmpty() ? "" : "     " + l.number()).append('\n'));
+      page.lines()
+          .forEach(
+              l ->
+                  html.append(" ".repeat(l.indent()))
+                      .append(
+                          l.runs().stream()
+                              .map(r -> r.text().replace("&", "&amp;").replace("<", "&lt;"))
+                              .reduce("", String::concat))
+                      .append(l.number().isEmpty() ? "" : "     " + l.number())
+                      .append('\n'));
       html.append("</pre></div>");
     }
     Page printer = browsers.page("about:blank");
@@ -299,16 +370,29 @@ class ScriptDeskTest extends DeskTests {
     assertThat(p.getByRole(AriaRole.ARTICLE).first()).containsText("EXT. HARBOUR");
     take(p, "printed", "printed.pdf", pdf);
     assertThat(p.getByRole(AriaRole.DIALOG)).containsText("printed against typed");
-    String back = new String(stage.producer.get(stage.base + "/drafts/latest/script.fountain?notes=false").raw().body(), StandardCharsets.UTF_8);
+    String back =
+        new String(
+            stage
+                .producer
+                .get(stage.base + "/drafts/latest/script.fountain?notes=false")
+                .raw()
+                .body(),
+            StandardCharsets.UTF_8);
     Assertions.assertThat(told(ScreenplayParser.parse(back))).isEqualTo(told(play));
-    Assertions.assertThat(Stage.ok(stage.producer.get(stage.base + "/shots/" + shot)).text("marks/0/standing")).isEqualTo("UNCHANGED");
+    Assertions.assertThat(
+            Stage.ok(stage.producer.get(stage.base + "/shots/" + shot)).text("marks/0/standing"))
+        .isEqualTo("UNCHANGED");
   }
 
   /** Kind and words of each element; lines that are joined in the source are joined here. */
   private static List<String> told(Screenplay play) {
     List<String> out = new ArrayList<>();
     for (Screenplay.Element e : play.elements()) {
-      boolean joins = e.kind() == Screenplay.Kind.ACTION && e.dual() || e.kind() == Screenplay.Kind.DIALOGUE && !out.isEmpty() && out.get(out.size() - 1).startsWith("DIALOGUE");
+      boolean joins =
+          e.kind() == Screenplay.Kind.ACTION && e.dual()
+              || e.kind() == Screenplay.Kind.DIALOGUE
+                  && !out.isEmpty()
+                  && out.get(out.size() - 1).startsWith("DIALOGUE");
       String words = e.text().strip();
       if (joins) {
         out.set(out.size() - 1, out.get(out.size() - 1) + " " + words);

@@ -23,7 +23,10 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.Test;
 
-/** The Shots desk in the real browser: methods compared, the stack read, what-ifs, rescues, looks, cautions and papers. */
+/**
+ * The Shots desk in the real browser: methods compared, the stack read, what-ifs, rescues, looks,
+ * cautions and papers.
+ */
 class ShotsDeskTest extends DeskTests {
   private Page at(String path) {
     return browsers.at(stage, stage.producer.person(), path);
@@ -40,13 +43,15 @@ class ShotsDeskTest extends DeskTests {
     // Another method takes the place of the first that is shown.
     in(sheet, "Speed ramp").click();
     assertThat(sheet.locator(".option")).hasCount(3);
-    assertThat(sheet.locator(".option").last()).containsText("Right when: The action goes on past both ends");
+    assertThat(sheet.locator(".option").last())
+        .containsText("Right when: The action goes on past both ends");
     in(sheet, "Crossing double").first().click();
     in(sheet, "Post camera move").click();
     sheet.getByLabel("Because").fill("a slow push at the end");
     in(sheet, "Choose post camera move").click();
     assertThat(p.locator("footer .notice")).containsText("post camera move is kept");
-    assertThat(p.locator(".chosen")).containsText("Post camera move because: a slow push at the end (over");
+    assertThat(p.locator(".chosen"))
+        .containsText("Post camera move because: a slow push at the end (over");
     assertThat(p.locator(".stack")).containsText("Post camera");
     assertThat(stage.look().at("methods/1/considered").toString()).contains("F2");
     // A what-if is taken over by whichever of the methods the value belongs to.
@@ -64,16 +69,25 @@ class ShotsDeskTest extends DeskTests {
 
   @Test
   void theStackSheetShowsRampsDrawingsAndTheSumsBehindThem() {
-    String ramp = stage.planned("The flags vanish", "C1", Map.of("capture", "96", "straightSpeed", 0.5, "straightFrames", 20, "rampFrames", 12));
+    String ramp =
+        stage.planned(
+            "The flags vanish",
+            "C1",
+            Map.of("capture", "96", "straightSpeed", 0.5, "straightFrames", 20, "rampFrames", 12));
     Page p = at("/shots/" + ramp);
     assertThat(p.locator(".stack")).containsText("source frames, peak 6×");
-    assertThat(p.locator("figure").filter(new Locator.FilterOptions().setHasText("Speed of the ramped clip"))).isVisible();
+    assertThat(
+            p.locator("figure")
+                .filter(new Locator.FilterOptions().setHasText("Speed of the ramped clip")))
+        .isVisible();
     p.getByText("Read the stack as text").click();
     assertThat(p.locator(".read")).containsText("time: 0.5× to 6×, eased");
     Browsers.accessible(p, "the stack sheet of a ramp");
     // Playing runs through the frames of the cut in its own timing and stops at the last.
     button(p, "Play").click();
-    assertThat(p.getByRole(AriaRole.SLIDER, new Page.GetByRoleOptions().setName("Frame of the cut"))).hasAttribute("aria-valuenow", "1048");
+    assertThat(
+            p.getByRole(AriaRole.SLIDER, new Page.GetByRoleOptions().setName("Frame of the cut")))
+        .hasAttribute("aria-valuenow", "1048");
     assertThat(button(p, "Play")).isVisible();
     // A sum says why, and opens in the reckoner with the shot's own numbers.
     button(p, "Footage of the ramped clip").click();
@@ -90,10 +104,13 @@ class ShotsDeskTest extends DeskTests {
     // A colleague who is not signed in yet ends at the same sum with the same numbers.
     Page other = browsers.page(stage.house.address());
     other.navigate(link);
-    other.getByLabel("Name").fill(stage.house.bean(People.class).findById(stage.producer.person()).orElseThrow().login);
+    other
+        .getByLabel("Name")
+        .fill(stage.house.bean(People.class).findById(stage.producer.person()).orElseThrow().login);
     other.getByLabel("Password").fill(House.PASSWORD);
     button(other, "Sign in").click();
-    assertThat(other.locator("aside[aria-label=Reckoner]").getByLabel("speed of row 2")).hasValue("12");
+    assertThat(other.locator("aside[aria-label=Reckoner]").getByLabel("speed of row 2"))
+        .hasValue("12");
     assertThat(other.locator("aside[aria-label=Reckoner] dl")).containsText("12.00");
   }
 
@@ -116,7 +133,8 @@ class ShotsDeskTest extends DeskTests {
     String burst = stage.planned("The flags vanish", "E2", Map.of());
     Page p = at("/shots/" + burst);
     assertThat(p.locator(".cautions")).containsText("Not signed: ask the armourer.");
-    Locator caution = p.locator(".owed-row").filter(new Locator.FilterOptions().setHasText("Caution: armourer"));
+    Locator caution =
+        p.locator(".owed-row").filter(new Locator.FilterOptions().setHasText("Caution: armourer"));
     caution.locator(".head").click();
     caution.getByLabel("What to say about").fill("no charge on the set");
     in(caution, "Record the signature").click();
@@ -125,7 +143,8 @@ class ShotsDeskTest extends DeskTests {
     caution.getByLabel("In which role").fill("armourer");
     in(caution, "Record the signature").click();
     assertThat(p.locator(".cautions")).containsText("Signed: O. Brandt, armourer");
-    Locator element = p.locator(".owed-row").filter(new Locator.FilterOptions().setHasText("Muzzle flash"));
+    Locator element =
+        p.locator(".owed-row").filter(new Locator.FilterOptions().setHasText("Muzzle flash"));
     element.locator(".head").click();
     element.getByLabel("What to say about").fill("from the library");
     element.getByLabel("Width in px").fill("400");
@@ -146,7 +165,8 @@ class ShotsDeskTest extends DeskTests {
     for (String name : List.of("Points", "Skin")) {
       button(p, "Try a look").click();
       p.getByLabel("Look", new Page.GetByLabelOptions().setExact(true)).fill(name);
-      p.getByLabel("Picture, PNG or JPEG").setInputFiles(new FilePayload("look.png", "image/png", Clips.still("png", 64, 36)));
+      p.getByLabel("Picture, PNG or JPEG")
+          .setInputFiles(new FilePayload("look.png", "image/png", Clips.still("png", 64, 36)));
       button(p, "Add the look").click();
       assertThat(p.locator(".looks")).containsText(name);
     }
@@ -162,19 +182,33 @@ class ShotsDeskTest extends DeskTests {
   @Test
   void thePapersAreTheSamePlan() throws IOException {
     Page p = at("/shots/" + stage.shot);
-    Download brief = p.waitForDownload(() -> p.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Brief (PDF)")).click());
+    Download brief =
+        p.waitForDownload(
+            () ->
+                p.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Brief (PDF)"))
+                    .click());
     assertThat(brief.suggestedFilename()).endsWith("-brief.pdf");
     try (PDDocument pdf = Loader.loadPDF(Files.readAllBytes(brief.path()))) {
-      assertThat(new PDFTextStripper().getText(pdf)).contains("Performance 1", "Clean plate", "35 mm");
+      assertThat(new PDFTextStripper().getText(pdf))
+          .contains("Performance 1", "Clean plate", "35 mm");
     }
     p.getByText("More files").click();
-    Download plan = p.waitForDownload(() -> p.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(Pattern.compile("Plan of"))).click());
+    Download plan =
+        p.waitForDownload(
+            () ->
+                p.getByRole(
+                        AriaRole.LINK,
+                        new Page.GetByRoleOptions().setName(Pattern.compile("Plan of")))
+                    .click());
     assertThat(Files.readString(plan.path())).contains("\"plate:clean\"");
   }
 
   @Test
   void ratesAreTheProductionsOwnAndCalibratedOnRequest() {
-    Stage.ok(stage.producer.post(stage.base + "/shots/" + stage.shot + "/evidence", Map.of("item", "task:composite", "kind", "SETTLED", "words", "done", "hours", 9)));
+    Stage.ok(
+        stage.producer.post(
+            stage.base + "/shots/" + stage.shot + "/evidence",
+            Map.of("item", "task:composite", "kind", "SETTLED", "words", "done", "hours", 9)));
     Page p = at("/crew");
     assertThat(p.locator(".took")).containsText("9 h of");
     button(p, "Use it from now on").click();

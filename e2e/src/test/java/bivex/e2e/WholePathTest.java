@@ -11,15 +11,26 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 
-/** A producer's day in the real interface: script, mark, plan, floor, review, delivery; and two people at once. */
+/**
+ * A producer's day in the real interface: script, mark, plan, floor, review, delivery; and two
+ * people at once.
+ */
 class WholePathTest {
-  private static final String SCRIPT = "INT. SIGNAL STATION - NIGHT #4#\n\nInes spreads the chart. YESTERDAY'S INES does the same, a beat late.\n\nINES\nYou're late.\n\nShe leans across herself and takes the dividers.\n\nEXT. PIER - DAY #5#\n\nThe flags vanish from the line.\n";
+  private static final String SCRIPT =
+      "INT. SIGNAL STATION - NIGHT #4#\n\n"
+          + "Ines spreads the chart. YESTERDAY'S INES does the same, a beat late.\n\n"
+          + "INES\n"
+          + "You're late.\n\n"
+          + "She leans across herself and takes the dividers.\n\n"
+          + "EXT. PIER - DAY #5#\n\n"
+          + "The flags vanish from the line.\n";
   private static House house;
   private static Browsers browsers;
 
@@ -46,7 +57,11 @@ class WholePathTest {
   }
 
   private static String login(Production production, Role role) {
-    return house.bean(bivex.server.keep.People.class).findById(house.person(production, role).person()).orElseThrow().login;
+    return house
+        .bean(bivex.server.keep.People.class)
+        .findById(house.person(production, role).person())
+        .orElseThrow()
+        .login;
   }
 
   private static Locator button(Page p, String name) {
@@ -58,12 +73,19 @@ class WholePathTest {
   }
 
   private static void desk(Page p, String name) {
-    p.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Desks")).getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName(name)).click();
+    p.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Desks"))
+        .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName(name))
+        .click();
   }
 
   /** Selects words on the page as a mouse would. */
   private static void select(Page p, String words) {
-    p.evaluate("w => { const s = [...document.querySelectorAll('[data-at]')].find(e => e.textContent.includes(w)); const t = s.firstChild; const i = t.data.indexOf(w); const r = document.createRange(); r.setStart(t, i); r.setEnd(t, i + w.length); const x = getSelection(); x.removeAllRanges(); x.addRange(r); }", words);
+    p.evaluate(
+        "w => { const s = [...document.querySelectorAll('[data-at]')].find(e =>"
+            + " e.textContent.includes(w)); const t = s.firstChild; const i = t.data.indexOf(w);"
+            + " const r = document.createRange(); r.setStart(t, i); r.setEnd(t, i + w.length);"
+            + " const x = getSelection(); x.removeAllRanges(); x.addRange(r); }",
+        words);
     assertThat(p.locator(".chosen")).containsText(words);
   }
 
@@ -135,7 +157,9 @@ class WholePathTest {
     p.keyboard().press("Escape");
     desk(p, "Script");
     p.locator(".codes button").click();
-    p.getByLabel("Setup").selectOption(new com.microsoft.playwright.options.SelectOption().setLabel("1 · Chart table"));
+    p.getByLabel("Setup")
+        .selectOption(
+            new com.microsoft.playwright.options.SelectOption().setLabel("1 · Chart table"));
     button(p, "Keep").click();
     assertThat(p.locator("footer .notice")).containsText("clean plate of setup 1");
 
@@ -145,7 +169,10 @@ class WholePathTest {
     camera(p, "Focal", "35");
     camera(p, "White, K", "4300");
     logTake(p, "Performance 1", "01:00:04:00");
-    p.locator(".takes li").first().getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Pick")).click();
+    p.locator(".takes li")
+        .first()
+        .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Pick"))
+        .click();
     assertThat(p.locator(".takes li").first()).containsText("reference of the set");
     assertThat(p.getByLabel(Pattern.compile("^ISO"))).hasValue("400");
     camera(p, "ISO", "800");
@@ -161,14 +188,18 @@ class WholePathTest {
     logTake(p, "Clean plate", "01:00:25:00");
     p.keyboard().press("p");
     assertThat(p.locator(".floor aside")).not().containsText("Clean plate of setup 1");
-    assertThat(p.locator(".takes li").first().getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Picked"))).isVisible();
+    assertThat(
+            p.locator(".takes li")
+                .first()
+                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Picked")))
+        .isVisible();
 
     p.locator(".tick").first().click();
     assertThat(p.locator(".shots ol")).hasAttribute("aria-label", "Stage: Shot");
     assertThat(p.locator(".stack")).containsText("Clean plate");
 
     desk(p, "Review");
-    upload(p, "notes.mp4", "not a clip".getBytes());
+    upload(p, "notes.mp4", "not a clip".getBytes(StandardCharsets.UTF_8));
     assertThat(p.locator("aside [role=alert]")).containsText("none of mp4");
     upload(p, "comp.mp4", Clips.numbered(64, "24"));
     assertThat(p.locator("aside .facts")).containsText("64 frames");
@@ -176,9 +207,12 @@ class WholePathTest {
     String first = p.locator("video").getAttribute("src");
     upload(p, "comp.mp4", Clips.mp4(1920, 1080, "24", 64));
     assertThat(p.locator("aside .facts")).not().containsText("wanted");
-    // The frame is only chosen once the new version's clip is in the player: a new clip begins at its first frame.
+    // The frame is only chosen once the new version's clip is in the player: a new clip begins at
+    // its first frame.
     assertThat(p.locator("video")).not().hasAttribute("src", first);
-    p.locator("video").evaluate("v => v.readyState >= 2 || new Promise(r => v.addEventListener('loadeddata', r))");
+    p.locator("video")
+        .evaluate(
+            "v => v.readyState >= 2 || new Promise(r => v.addEventListener('loadeddata', r))");
     p.locator(".rail input").fill("1010");
     p.locator("main").click(new Locator.ClickOptions().setPosition(4, 4));
     p.keyboard().press("c");
@@ -212,7 +246,8 @@ class WholePathTest {
     assertThat(p.locator(".shots ol")).hasAttribute("aria-label", "Stage: Delivered");
     assertThat(p.locator(".sentence")).hasText("Delivered; nothing is owed.");
 
-    for (String d : List.of("Owed", "Script", "Shots", "Floor", "Bench", "Crew", "Review", "Deliver")) {
+    for (String d :
+        List.of("Owed", "Script", "Shots", "Floor", "Bench", "Crew", "Review", "Deliver")) {
       desk(p, d);
       p.waitForLoadState();
       assertThat(p.locator("main")).not().containsText("Reading");
@@ -224,7 +259,10 @@ class WholePathTest {
     Browsers.accessible(p, "the night look with the reckoner");
   }
 
-  /** The browser shows exactly the frame that is named: each frame of the clip carries its own number in its picture. */
+  /**
+   * The browser shows exactly the frame that is named: each frame of the clip carries its own
+   * number in its picture.
+   */
   @Test
   void theFrameThatIsNamedIsTheFrameThatIsShown() {
     Production production = house.production();
@@ -235,10 +273,20 @@ class WholePathTest {
     p.locator(".editor .code").waitFor();
     desk(p, "Review");
     upload(p, "numbered.mp4", Clips.numbered(96, "24000/1001"));
-    p.locator("video").evaluate("v => v.readyState >= 2 || new Promise(r => v.addEventListener('loadeddata', r))");
+    p.locator("video")
+        .evaluate(
+            "v => v.readyState >= 2 || new Promise(r => v.addEventListener('loadeddata', r))");
     for (int frame : new int[] {0, 1, 2, 23, 24, 25, 47, 48, 63, 94, 95}) {
       p.locator(".rail input").fill(Integer.toString(1001 + frame));
-      Object shown = p.locator("video").evaluate("async v => { if (v.seeking) await new Promise(r => v.addEventListener('seeked', r, { once: true })); await new Promise(r => setTimeout(r, 60)); const c = document.createElement('canvas'); c.width = 640; c.height = 360; const g = c.getContext('2d'); g.drawImage(v, 0, 0); let n = 0; for (let b = 0; b < 8; b++) if (g.getImageData(b * 80 + 40, 180, 1, 1).data[0] > 128) n |= 1 << b; return n; }");
+      Object shown =
+          p.locator("video")
+              .evaluate(
+                  "async v => { if (v.seeking) await new Promise(r => v.addEventListener('seeked',"
+                      + " r, { once: true })); await new Promise(r => setTimeout(r, 60)); const c ="
+                      + " document.createElement('canvas'); c.width = 640; c.height = 360; const g"
+                      + " = c.getContext('2d'); g.drawImage(v, 0, 0); let n = 0; for (let b = 0; b"
+                      + " < 8; b++) if (g.getImageData(b * 80 + 40, 180, 1, 1).data[0] > 128) n |="
+                      + " 1 << b; return n; }");
       assertThat(((Number) shown).intValue()).isEqualTo(frame);
       assertThat(p.locator(".count")).containsText("frame " + (1001 + frame));
     }

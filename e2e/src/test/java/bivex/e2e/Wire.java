@@ -14,7 +14,8 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 
 /**
- * The line between a device and the server, which can be cut. A browser told to be without a line forgets it for a moment when its page is closed; a cut wire lets nothing through.
+ * The line between a device and the server, which can be cut. A browser told to be without a line
+ * forgets it for a moment when its page is closed; a cut wire lets nothing through.
  */
 final class Wire implements AutoCloseable {
   private final ServerSocket door;

@@ -1,6 +1,5 @@
 package bivex.server;
 
-import bivex.server.keep.People;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.boot.context.properties.EnableConfigurationProperties;

@@ -34,20 +34,66 @@ class BadInputTest {
 
   @Test
   void scriptsThatAreNone() {
-    refused(producer.post(base + "/drafts", Map.of("name", "x", "text", "  ")), 422, "script", "is empty");
-    refused(producer.post(base + "/drafts", Map.of("name", "x", "text", "just words")), 422, "script", "no scene heading");
-    refused(producer.upload(base + "/drafts", "script.fountain", Clips.still("png", 64, 64), Map.of()), 422, "script", "not a plain text file");
+    refused(
+        producer.post(base + "/drafts", Map.of("name", "x", "text", "  ")),
+        422,
+        "script",
+        "is empty");
+    refused(
+        producer.post(base + "/drafts", Map.of("name", "x", "text", "just words")),
+        422,
+        "script",
+        "no scene heading");
+    refused(
+        producer.upload(base + "/drafts", "script.fountain", Clips.still("png", 64, 64), Map.of()),
+        422,
+        "script",
+        "not a plain text file");
     byte[] huge = new byte[50 << 20];
     Arrays.fill(huge, (byte) 'a');
-    refused(producer.upload(base + "/drafts", "long.fountain", huge, Map.of()), 422, "script", "larger than 4 MB");
+    refused(
+        producer.upload(base + "/drafts", "long.fountain", huge, Map.of()),
+        422,
+        "script",
+        "larger than 4 MB");
     assertThat(producer.get(base + "/drafts").body().size()).isZero();
   }
 
   @ParameterizedTest
-  @CsvSource({"rate,23.5,rate,unknown frame rate", "mainsHz,0,mains,must be from", "sensorWidthMm,-36,sensor width,must be from", "handles,-1,handles,must be from", "codePattern,../{number},pattern,may hold", "codePattern,{scene},pattern,needs the part {number}", "title,,title,must not be empty"})
+  @CsvSource({
+    "rate,23.5,rate,unknown frame rate",
+    "mainsHz,0,mains,must be from",
+    "sensorWidthMm,-36,sensor width,must be from",
+    "handles,-1,handles,must be from",
+    "codePattern,../{number},pattern,may hold",
+    "codePattern,{scene},pattern,needs the part {number}",
+    "title,,title,must not be empty"
+  })
   void settingsOutOfRange(String key, String value, String field, String words) {
     Caller.Answer now = producer.get(base);
-    Map<String, Object> s = new HashMap<>(Map.of("title", "T", "rate", "24", "capture", Map.of("width", 3840, "height", 2160), "delivery", Map.of("width", 1920, "height", 1080), "sensorWidthMm", 36, "mainsHz", 50, "firstFrame", 1001, "handles", 8, "codePattern", "P-{scene}-{number}", "hoursPerDay", 8));
+    Map<String, Object> s =
+        new HashMap<>(
+            Map.of(
+                "title",
+                "T",
+                "rate",
+                "24",
+                "capture",
+                Map.of("width", 3840, "height", 2160),
+                "delivery",
+                Map.of("width", 1920, "height", 1080),
+                "sensorWidthMm",
+                36,
+                "mainsHz",
+                50,
+                "firstFrame",
+                1001,
+                "handles",
+                8,
+                "codePattern",
+                "P-{scene}-{number}",
+                "hoursPerDay",
+                8));
     s.put(key, value == null ? "" : value);
     refused(producer.put(base, now.etag(), s), 422, field, words);
     assertThat(producer.get(base).body()).isEqualTo(now.body());
@@ -55,24 +101,81 @@ class BadInputTest {
 
   @Test
   void takesThatCannotBe() {
-    String draft = producer.post(base + "/drafts", Map.of("name", "w", "text", JourneyTest.SCRIPT)).text("id");
-    refused(producer.post(base + "/shots", Map.of("draft", draft, "start", 5, "end", 5)), 422, "mark", "select the words");
-    refused(producer.post(base + "/shots", Map.of("draft", draft, "start", 5, "end", 999_999)), 422, "mark", "must be from");
-    Caller.Answer marked = producer.post(base + "/shots", Map.of("draft", draft, "start", 30, "end", 50));
+    String draft =
+        producer.post(base + "/drafts", Map.of("name", "w", "text", JourneyTest.SCRIPT)).text("id");
+    refused(
+        producer.post(base + "/shots", Map.of("draft", draft, "start", 5, "end", 5)),
+        422,
+        "mark",
+        "select the words");
+    refused(
+        producer.post(base + "/shots", Map.of("draft", draft, "start", 5, "end", 999_999)),
+        422,
+        "mark",
+        "must be from");
+    Caller.Answer marked =
+        producer.post(base + "/shots", Map.of("draft", draft, "start", 30, "end", 50));
     String shot = marked.text("id");
-    Map<String, Object> edit = new HashMap<>(Map.of("title", "T", "intent", "", "cutFrames", 48, "omitted", false, "methods", List.of(Map.of("method", "A1", "values", Map.of(), "reason", ""))));
+    Map<String, Object> edit =
+        new HashMap<>(
+            Map.of(
+                "title",
+                "T",
+                "intent",
+                "",
+                "cutFrames",
+                48,
+                "omitted",
+                false,
+                "methods",
+                List.of(Map.of("method", "A1", "values", Map.of(), "reason", ""))));
     Map<String, Object> wrong = new HashMap<>(edit);
     wrong.put("cutFrames", 0);
-    refused(producer.put(base + "/shots/" + shot, marked.etag(), wrong), 422, "cut length", "must be from 1");
+    refused(
+        producer.put(base + "/shots/" + shot, marked.etag(), wrong),
+        422,
+        "cut length",
+        "must be from 1");
     wrong.put("cutFrames", null);
-    refused(producer.put(base + "/shots/" + shot, marked.etag(), wrong), 422, "cutFrames", "not a value");
+    refused(
+        producer.put(base + "/shots/" + shot, marked.etag(), wrong),
+        422,
+        "cutFrames",
+        "not a value");
     wrong.put("cutFrames", 48);
-    wrong.put("methods", List.of(Map.of("method", "A1", "values", Map.of("fNumber", -2), "reason", "")));
-    refused(producer.put(base + "/shots/" + shot, marked.etag(), wrong), 422, "fNumber", "must be from");
+    wrong.put(
+        "methods", List.of(Map.of("method", "A1", "values", Map.of("fNumber", -2), "reason", "")));
+    refused(
+        producer.put(base + "/shots/" + shot, marked.etag(), wrong),
+        422,
+        "fNumber",
+        "must be from");
     assertThat(producer.put(base + "/shots/" + shot, marked.etag(), edit).status()).isEqualTo(200);
-    String day = producer.post(base + "/days", Map.of("date", "2026-11-24", "place", "Stage")).text("id");
-    String setup = producer.post(base + "/setups", Map.of("day", day, "name", "A", "struck", false)).text("id");
-    Map<String, Object> take = new HashMap<>(Map.of("id", UUID.randomUUID().toString(), "shot", shot, "setup", setup, "plate", "plate:clean", "roll", "A001", "tcIn", "01:00:10:00", "tcOut", "01:00:09:00", "camera", Map.of()));
+    String day =
+        producer.post(base + "/days", Map.of("date", "2026-11-24", "place", "Stage")).text("id");
+    String setup =
+        producer
+            .post(base + "/setups", Map.of("day", day, "name", "A", "struck", false))
+            .text("id");
+    Map<String, Object> take =
+        new HashMap<>(
+            Map.of(
+                "id",
+                UUID.randomUUID().toString(),
+                "shot",
+                shot,
+                "setup",
+                setup,
+                "plate",
+                "plate:clean",
+                "roll",
+                "A001",
+                "tcIn",
+                "01:00:10:00",
+                "tcOut",
+                "01:00:09:00",
+                "camera",
+                Map.of()));
     refused(producer.post(base + "/takes", take), 422, "out", "is before in");
     take.putAll(Map.of("tcIn", "01:00:00;00"));
     refused(producer.post(base + "/takes", take), 422, "in", "drop-frame counting does not exist");
@@ -85,34 +188,90 @@ class BadInputTest {
     take.putAll(Map.of("camera", Map.of(), "plate", "plate:none"));
     refused(producer.post(base + "/takes", take), 422, "plate", "not one of the plates");
     assertThat(producer.get(base + "/setups/" + setup).at("takes")).isEmpty();
-    refused(producer.post(base + "/shots/" + shot + "/evidence", Map.of("item", "datum:nothing", "kind", "SETTLED", "words", "x")), 422, "item", "is not owed");
+    refused(
+        producer.post(
+            base + "/shots/" + shot + "/evidence",
+            Map.of("item", "datum:nothing", "kind", "SETTLED", "words", "x")),
+        422,
+        "item",
+        "is not owed");
   }
 
-  /** At 29.97 the labels that drop-frame counting leaves out (SMPTE ST 12-1) do not exist as takes either. */
+  /**
+   * At 29.97 the labels that drop-frame counting leaves out (SMPTE ST 12-1) do not exist as takes
+   * either.
+   */
   @Test
   void droppedLabels() {
-    refused(producer.post("/api/sums/S1", Map.of("rate", "29.97", "label", "00:01:00;00")), 422, "timecode", "does not exist");
+    refused(
+        producer.post("/api/sums/S1", Map.of("rate", "29.97", "label", "00:01:00;00")),
+        422,
+        "timecode",
+        "does not exist");
     refused(producer.post("/api/sums/S8", Map.of("focalMm", 0)), 422, "focalMm", "must be from 1");
     refused(producer.post("/api/sums/S99", Map.of()), 422, "sum", "there is no sum");
-    assertThat(producer.call("POST", "/api/sums/S8", java.net.http.HttpRequest.BodyPublishers.ofString("{\"values\":"), "application/json").status()).isEqualTo(400);
+    assertThat(
+            producer
+                .call(
+                    "POST",
+                    "/api/sums/S8",
+                    java.net.http.HttpRequest.BodyPublishers.ofString("{\"values\":"),
+                    "application/json")
+                .status())
+        .isEqualTo(400);
   }
 
   @Test
   void filesThatAreNotWhatTheySay() throws IOException {
-    String draft = producer.post(base + "/drafts", Map.of("name", "w", "text", JourneyTest.SCRIPT)).text("id");
-    String shot = producer.post(base + "/shots", Map.of("draft", draft, "start", 30, "end", 50)).text("id");
+    String draft =
+        producer.post(base + "/drafts", Map.of("name", "w", "text", JourneyTest.SCRIPT)).text("id");
+    String shot =
+        producer.post(base + "/shots", Map.of("draft", draft, "start", 30, "end", 50)).text("id");
     String path = base + "/shots/" + shot + "/versions";
     byte[] png = Clips.still("png", 320, 180);
     refused(producer.upload(path, "clip.mp4", png, Map.of()), 422, "file", "is really PNG");
-    refused(producer.upload(path, "clip.mp4", "<html><script>1</script>".getBytes(StandardCharsets.UTF_8), Map.of()), 422, "file", "none of mp4");
+    refused(
+        producer.upload(
+            path,
+            "clip.mp4",
+            "<html><script>1</script>".getBytes(StandardCharsets.UTF_8),
+            Map.of()),
+        422,
+        "file",
+        "none of mp4");
     refused(producer.upload(path, "empty.png", new byte[0], Map.of()), 422, "file", "is empty");
-    refused(producer.upload(path, "../../etc/cron.png", png, Map.of()), 422, "file", "path in its name");
-    refused(producer.upload(path, "dot.png", Clips.still("png", 1, 1), Map.of()), 422, "file", "only 1 × 1");
-    refused(producer.upload(path, "bomb.png", hugePng(60_000, 60_000), Map.of()), 422, "file", "at most 16384");
-    refused(producer.upload(path, "half.png", Arrays.copyOf(png, png.length / 2), Map.of()), 422, "file", "damaged");
+    refused(
+        producer.upload(path, "../../etc/cron.png", png, Map.of()),
+        422,
+        "file",
+        "path in its name");
+    refused(
+        producer.upload(path, "dot.png", Clips.still("png", 1, 1), Map.of()),
+        422,
+        "file",
+        "only 1 × 1");
+    refused(
+        producer.upload(path, "bomb.png", hugePng(60_000, 60_000), Map.of()),
+        422,
+        "file",
+        "at most 16384");
+    refused(
+        producer.upload(path, "half.png", Arrays.copyOf(png, png.length / 2), Map.of()),
+        422,
+        "file",
+        "damaged");
     byte[] clip = Clips.mp4(320, 180, "24", 24);
-    refused(producer.upload(path, "half.mp4", Arrays.copyOf(clip, 600), Map.of()), 422, "file", "damaged");
-    refused(producer.upload(path, "old.mp4", Clips.clip(".mp4", 320, 180, "24", 12, "-c:v", "mpeg4"), Map.of()), 422, "file", "browsers do not play");
+    refused(
+        producer.upload(path, "half.mp4", Arrays.copyOf(clip, 600), Map.of()),
+        422,
+        "file",
+        "damaged");
+    refused(
+        producer.upload(
+            path, "old.mp4", Clips.clip(".mp4", 320, 180, "24", 12, "-c:v", "mpeg4"), Map.of()),
+        422,
+        "file",
+        "browsers do not play");
     assertThat(producer.get(base + "/shots/" + shot + "/review").at("versions")).isEmpty();
     try (var left = java.nio.file.Files.list(house.data().resolve("media/incoming"))) {
       assertThat(left).isEmpty();
@@ -140,12 +299,34 @@ class BadInputTest {
 
   /** Facts read from files whose facts are known because ffmpeg was told to make them so. */
   @ParameterizedTest
-  @CsvSource({"mp4,24000/1001,24000/1001", "mp4,25,25", "mp4,30000/1001,30000/1001", "webm,60000/1001,60000/1001"})
+  @CsvSource({
+    "mp4,24000/1001,24000/1001",
+    "mp4,25,25",
+    "mp4,30000/1001,30000/1001",
+    "webm,60000/1001,60000/1001"
+  })
   void factsAreReadFromTheFile(String kind, String rate, String expected) {
-    String draft = producer.post(base + "/drafts", Map.of("name", "w", "text", JourneyTest.SCRIPT)).text("id");
-    String shot = producer.post(base + "/shots", Map.of("draft", draft, "start", 30, "end", 50)).text("id");
-    byte[] clip = kind.equals("mp4") ? Clips.mp4(640, 360, rate, 37) : Clips.clip(".webm", 640, 360, rate, 37, "-c:v", "libvpx-vp9", "-deadline", "realtime", "-cpu-used", "8");
-    Caller.Answer a = producer.upload(base + "/shots/" + shot + "/versions", "c." + kind, clip, Map.of());
+    String draft =
+        producer.post(base + "/drafts", Map.of("name", "w", "text", JourneyTest.SCRIPT)).text("id");
+    String shot =
+        producer.post(base + "/shots", Map.of("draft", draft, "start", 30, "end", 50)).text("id");
+    byte[] clip =
+        kind.equals("mp4")
+            ? Clips.mp4(640, 360, rate, 37)
+            : Clips.clip(
+                ".webm",
+                640,
+                360,
+                rate,
+                37,
+                "-c:v",
+                "libvpx-vp9",
+                "-deadline",
+                "realtime",
+                "-cpu-used",
+                "8");
+    Caller.Answer a =
+        producer.upload(base + "/shots/" + shot + "/versions", "c." + kind, clip, Map.of());
     assertThat(a.text("versions/0/facts/rate")).as(a.toString()).isEqualTo(expected);
     assertThat(a.at("versions/0/facts/frames").asInt()).isEqualTo(37);
     assertThat(a.at("versions/0/facts/raster/width").asInt()).isEqualTo(640);

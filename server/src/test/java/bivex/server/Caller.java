@@ -20,7 +20,8 @@ public final class Caller {
   private final String address;
   private final UUID person;
   private final CookieManager cookies = new CookieManager();
-  private final HttpClient client = HttpClient.newBuilder().cookieHandler(cookies).connectTimeout(Duration.ofSeconds(10)).build();
+  private final HttpClient client =
+      HttpClient.newBuilder().cookieHandler(cookies).connectTimeout(Duration.ofSeconds(10)).build();
 
   public Caller(String address, UUID person) {
     this.address = address;
@@ -28,7 +29,9 @@ public final class Caller {
     get("/api/session");
   }
 
-  /** @param body null when it is not JSON */
+  /**
+   * @param body null when it is not JSON
+   */
   public record Answer(int status, JsonNode body, HttpResponse<byte[]> raw) {
     /** A value by a path such as "versions/0/id". */
     public JsonNode at(String path) {
@@ -62,11 +65,21 @@ public final class Caller {
   }
 
   public Answer post(String path, Object body) {
-    return call("POST", path, HttpRequest.BodyPublishers.ofString(Json.MAPPER.writeValueAsString(body)), "application/json");
+    return call(
+        "POST",
+        path,
+        HttpRequest.BodyPublishers.ofString(Json.MAPPER.writeValueAsString(body)),
+        "application/json");
   }
 
   public Answer put(String path, String ifMatch, Object body) {
-    return call("PUT", path, HttpRequest.BodyPublishers.ofString(Json.MAPPER.writeValueAsString(body)), "application/json", "If-Match", ifMatch);
+    return call(
+        "PUT",
+        path,
+        HttpRequest.BodyPublishers.ofString(Json.MAPPER.writeValueAsString(body)),
+        "application/json",
+        "If-Match",
+        ifMatch);
   }
 
   public Answer delete(String path) {
@@ -76,22 +89,49 @@ public final class Caller {
   public Answer upload(String path, String fileName, byte[] content, Map<String, String> fields) {
     String boundary = "b" + UUID.randomUUID();
     ByteArrayOutputStream out = new ByteArrayOutputStream();
-    fields.forEach((k, v) -> out.writeBytes(("--" + boundary + "\r\nContent-Disposition: form-data; name=\"" + k + "\"\r\n\r\n" + v + "\r\n").getBytes(StandardCharsets.UTF_8)));
-    out.writeBytes(("--" + boundary + "\r\nContent-Disposition: form-data; name=\"file\"; filename=\"" + fileName + "\"\r\nContent-Type: application/octet-stream\r\n\r\n").getBytes(StandardCharsets.UTF_8));
+    fields.forEach(
+        (k, v) ->
+            out.writeBytes(
+                ("--"
+                        + boundary
+                        + "\r\nContent-Disposition: form-data; name=\""
+                        + k
+                        + "\"\r\n\r\n"
+                        + v
+                        + "\r\n")
+                    .getBytes(StandardCharsets.UTF_8)));
+    out.writeBytes(
+        ("--"
+                + boundary
+                + "\r\nContent-Disposition: form-data; name=\"file\"; filename=\""
+                + fileName
+                + "\"\r\nContent-Type: application/octet-stream\r\n\r\n")
+            .getBytes(StandardCharsets.UTF_8));
     out.writeBytes(content);
     out.writeBytes(("\r\n--" + boundary + "--\r\n").getBytes(StandardCharsets.UTF_8));
-    return call("POST", path, HttpRequest.BodyPublishers.ofByteArray(out.toByteArray()), "multipart/form-data; boundary=" + boundary);
+    return call(
+        "POST",
+        path,
+        HttpRequest.BodyPublishers.ofByteArray(out.toByteArray()),
+        "multipart/form-data; boundary=" + boundary);
   }
 
-  public Answer call(String method, String path, HttpRequest.BodyPublisher body, String type, String... headers) {
-    HttpRequest.Builder b = HttpRequest.newBuilder(URI.create(address + path)).timeout(Duration.ofSeconds(60)).method(method, body);
+  public Answer call(
+      String method, String path, HttpRequest.BodyPublisher body, String type, String... headers) {
+    HttpRequest.Builder b =
+        HttpRequest.newBuilder(URI.create(address + path))
+            .timeout(Duration.ofSeconds(60))
+            .method(method, body);
     if (type != null) {
       b.header("Content-Type", type);
     }
     for (int i = 0; i < headers.length; i += 2) {
       b.header(headers[i], headers[i + 1]);
     }
-    cookies.getCookieStore().getCookies().stream().filter(c -> c.getName().equals("XSRF-TOKEN")).findFirst().ifPresent(c -> b.header("X-XSRF-TOKEN", c.getValue()));
+    cookies.getCookieStore().getCookies().stream()
+        .filter(c -> c.getName().equals("XSRF-TOKEN"))
+        .findFirst()
+        .ifPresent(c -> b.header("X-XSRF-TOKEN", c.getValue()));
     try {
       HttpResponse<byte[]> r = client.send(b.build(), HttpResponse.BodyHandlers.ofByteArray());
       boolean json = r.headers().firstValue("Content-Type").orElse("").contains("json");

@@ -16,11 +16,28 @@ import javax.imageio.ImageIO;
 public final class Clips {
   private Clips() {}
 
-  /** A clip of ffmpeg's test picture. @param codec arguments that choose how it is coded */
-  public static byte[] clip(String suffix, int width, int height, String rate, int frames, String... codec) {
+  /**
+   * A clip of ffmpeg's test picture.
+   *
+   * @param codec arguments that choose how it is coded
+   */
+  public static byte[] clip(
+      String suffix, int width, int height, String rate, int frames, String... codec) {
     try {
       Path out = Files.createTempFile("clip", suffix);
-      List<String> c = new ArrayList<>(List.of("ffmpeg", "-v", "error", "-y", "-f", "lavfi", "-i", "testsrc=size=" + width + "x" + height + ":rate=" + rate, "-frames:v", Integer.toString(frames)));
+      List<String> c =
+          new ArrayList<>(
+              List.of(
+                  "ffmpeg",
+                  "-v",
+                  "error",
+                  "-y",
+                  "-f",
+                  "lavfi",
+                  "-i",
+                  "testsrc=size=" + width + "x" + height + ":rate=" + rate,
+                  "-frames:v",
+                  Integer.toString(frames)));
       c.addAll(List.of(codec));
       c.add(out.toString());
       House.run(c);
@@ -34,10 +51,28 @@ public final class Clips {
 
   /** H.264 in mp4. */
   public static byte[] mp4(int width, int height, String rate, int frames) {
-    return clip(".mp4", width, height, rate, frames, "-c:v", "libx264", "-preset", "ultrafast", "-g", "12", "-pix_fmt", "yuv420p", "-movflags", "+faststart");
+    return clip(
+        ".mp4",
+        width,
+        height,
+        rate,
+        frames,
+        "-c:v",
+        "libx264",
+        "-preset",
+        "ultrafast",
+        "-g",
+        "12",
+        "-pix_fmt",
+        "yuv420p",
+        "-movflags",
+        "+faststart");
   }
 
-  /** A clip in which every frame carries its own number, as eight black or white squares, the lowest bit at the left. */
+  /**
+   * A clip in which every frame carries its own number, as eight black or white squares, the lowest
+   * bit at the left.
+   */
   public static byte[] numbered(int frames, String rate) {
     try {
       Path raw = Files.createTempFile("numbered", ".rgb");
@@ -54,7 +89,31 @@ public final class Clips {
           o.write(pixels);
         }
       }
-      House.run(List.of("ffmpeg", "-v", "error", "-y", "-f", "rawvideo", "-pix_fmt", "rgb24", "-s", "640x360", "-r", rate, "-i", raw.toString(), "-c:v", "libx264", "-preset", "ultrafast", "-pix_fmt", "yuv420p", "-movflags", "+faststart", out.toString()));
+      House.run(
+          List.of(
+              "ffmpeg",
+              "-v",
+              "error",
+              "-y",
+              "-f",
+              "rawvideo",
+              "-pix_fmt",
+              "rgb24",
+              "-s",
+              "640x360",
+              "-r",
+              rate,
+              "-i",
+              raw.toString(),
+              "-c:v",
+              "libx264",
+              "-preset",
+              "ultrafast",
+              "-pix_fmt",
+              "yuv420p",
+              "-movflags",
+              "+faststart",
+              out.toString()));
       byte[] bytes = Files.readAllBytes(out);
       Files.delete(raw);
       Files.delete(out);

@@ -2,11 +2,11 @@ package bivex.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import biweekly.Biweekly;
-import biweekly.component.VEvent;
 import bivex.core.time.FrameRate;
 import bivex.core.time.Timecode;
 import bivex.server.keep.Role;
+import biweekly.Biweekly;
+import biweekly.component.VEvent;
 import java.io.ByteArrayInputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
@@ -19,7 +19,10 @@ import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
-/** What leaves the floor and comes back: papers, calendar, takes, picks, the guide track; and the devices on the set. */
+/**
+ * What leaves the floor and comes back: papers, calendar, takes, picks, the guide track; and the
+ * devices on the set.
+ */
 class FloorPapersTest {
   private final Stage stage = new Stage();
   private final String day = stage.base + "/days/" + stage.day;
@@ -37,26 +40,77 @@ class FloorPapersTest {
   @Test
   void thePapersSayWhatTheDeskSays() throws Exception {
     String code = stage.look().text("code");
-    assertThat(pdf(day + "/papers/day.pdf")).contains("Call 08:00", "wrap 18:00", code + " performance 1", "the double into part 2", "Local code");
-    assertThat(pdf(day + "/papers/plates.pdf")).contains("Setup 1 · Chart table", "Clean plate · 10 s · match set · not shot", "Nobody in frame for 10 s");
-    assertThat(pdf(day + "/papers/wardrobe.pdf")).contains("the double", "part 1", "changes before it");
+    assertThat(pdf(day + "/papers/day.pdf"))
+        .contains(
+            "Call 08:00",
+            "wrap 18:00",
+            code + " performance 1",
+            "the double into part 2",
+            "Local code");
+    assertThat(pdf(day + "/papers/plates.pdf"))
+        .contains(
+            "Setup 1 · Chart table",
+            "Clean plate · 10 s · match set · not shot",
+            "Nobody in frame for 10 s");
+    assertThat(pdf(day + "/papers/wardrobe.pdf"))
+        .contains("the double", "part 1", "changes before it");
     assertThat(pdf(day + "/papers/kit.pdf")).contains("Lamp on the background", code);
     assertThat(text(day + "/papers/kit.csv")).startsWith("what,kind,shots").contains(code);
     assertThat(stage.producer.get(day + "/papers/else.pdf").status()).isEqualTo(404);
-    assertThat(stage.house.person(stage.production, Role.GUEST).get(day + "/papers/day.pdf").status()).isEqualTo(403);
+    assertThat(
+            stage.house.person(stage.production, Role.GUEST).get(day + "/papers/day.pdf").status())
+        .isEqualTo(403);
   }
 
   /** Read back by the calendar library; 21 June, 08:00 in London is 07:00 UTC. */
   @Test
   void theDaysAreACalendar() {
-    Map<String, Object> terms = new HashMap<>(Map.of("latitude", 50.9, "longitude", -4.5, "zone", "Europe/London", "call", 480, "wrap", 1500, "people", List.of(Map.of("name", "Odile", "duty", "both", "from", 480, "to", 900)), "rates", Map.of("setupMinutes", 20, "costumeMinutes", 15, "mediaMinutes", 4, "batteryMinutes", 90, "cardMinutes", 80, "nuisance", 8), "cardGigabytes", 64, "megabitsPerSecond", 100));
+    Map<String, Object> terms =
+        new HashMap<>(
+            Map.of(
+                "latitude",
+                50.9,
+                "longitude",
+                -4.5,
+                "zone",
+                "Europe/London",
+                "call",
+                480,
+                "wrap",
+                1500,
+                "people",
+                List.of(Map.of("name", "Odile", "duty", "both", "from", 480, "to", 900)),
+                "rates",
+                Map.of(
+                    "setupMinutes",
+                    20,
+                    "costumeMinutes",
+                    15,
+                    "mediaMinutes",
+                    4,
+                    "batteryMinutes",
+                    90,
+                    "cardMinutes",
+                    80,
+                    "nuisance",
+                    8),
+                "cardGigabytes",
+                64,
+                "megabitsPerSecond",
+                100));
     terms.putAll(Map.of("shadowHeightM", 1.7, "shadowLimitM", 0.1));
-    Stage.ok(stage.producer.put(day, "\"0\"", Map.of("date", "2026-06-21", "place", "Pier, east; end", "terms", terms)));
+    Stage.ok(
+        stage.producer.put(
+            day,
+            "\"0\"",
+            Map.of("date", "2026-06-21", "place", "Pier, east; end", "terms", terms)));
     VEvent e = Biweekly.parse(text(stage.base + "/days.ics")).first().getEvents().get(0);
     assertThat(e.getDateStart().getValue().toInstant()).isEqualTo("2026-06-21T07:00:00Z");
     assertThat(e.getDateEnd().getValue().toInstant()).isEqualTo("2026-06-22T00:00:00Z");
     assertThat(e.getLocation().getValue()).isEqualTo("Pier, east; end");
-    assertThat(e.getDescription().getValue()).contains("Setup 1, Chart table").contains("Odile, both: 08:00 to 15:00");
+    assertThat(e.getDescription().getValue())
+        .contains("Setup 1, Chart table")
+        .contains("Odile, both: 08:00 to 15:00");
   }
 
   @Test
@@ -64,13 +118,28 @@ class FloorPapersTest {
     stage.pick("plate:performance-1", Stage.CAMERA);
     String csv = text(day + "/takes.csv");
     assertThat(csv.lines()).hasSize(2);
-    Caller.Answer again = Stage.ok(stage.producer.upload(day + "/takes.csv", "takes.csv", csv.getBytes(StandardCharsets.UTF_8), Map.of()));
+    Caller.Answer again =
+        Stage.ok(
+            stage.producer.upload(
+                day + "/takes.csv", "takes.csv", csv.getBytes(StandardCharsets.UTF_8), Map.of()));
     assertThat(again.at("logged").asInt()).isZero();
     assertThat(again.at("known").asInt()).isEqualTo(1);
-    String other = csv.lines().skip(1).findFirst().orElseThrow().replaceFirst("^[^,]*,", ",").replace("plate:performance-1", "plate:clean");
+    String other =
+        csv.lines()
+            .skip(1)
+            .findFirst()
+            .orElseThrow()
+            .replaceFirst("^[^,]*,", ",")
+            .replace("plate:performance-1", "plate:clean");
     String fresh = csv.lines().findFirst().orElseThrow() + "\r\n" + other + "\r\n";
     for (int i = 0; i < 2; i++) {
-      Caller.Answer in = Stage.ok(stage.producer.upload(day + "/takes.csv", "takes.csv", fresh.getBytes(StandardCharsets.UTF_8), Map.of()));
+      Caller.Answer in =
+          Stage.ok(
+              stage.producer.upload(
+                  day + "/takes.csv",
+                  "takes.csv",
+                  fresh.getBytes(StandardCharsets.UTF_8),
+                  Map.of()));
       assertThat(in.at("logged").asInt()).isEqualTo(1 - i);
     }
     assertThat(stage.state("plate:clean")).isEqualTo("IN_HAND: take 1 picked");
@@ -81,17 +150,47 @@ class FloorPapersTest {
 
   @Test
   void aListWithAFaultLogsNothingAndNamesTheRow() {
-    String good = "code,plate,setup,roll,in,out\n" + stage.look().text("code") + ",plate:clean,1,A001,01:00:00:00,01:00:05:23\n";
-    for (var bad : Map.of("X-1,plate:clean,1,A001,01:00:00:00,01:00:05:23", "row 3, code", stage.look().text("code") + ",plate:clean,9,A001,01:00:00:00,01:00:05:23", "row 3, setup", stage.look().text("code") + ",plate:none,1,A001,01:00:00:00,01:00:05:23", "row 3, plate", stage.look().text("code") + ",plate:clean,1,A001,01:00:00:00,00:00:05:23", "row 3, out").entrySet()) {
-      Caller.Answer a = stage.producer.upload(day + "/takes.csv", "t.csv", (good + bad.getKey() + "\n").getBytes(StandardCharsets.UTF_8), Map.of());
+    String good =
+        "code,plate,setup,roll,in,out\n"
+            + stage.look().text("code")
+            + ",plate:clean,1,A001,01:00:00:00,01:00:05:23\n";
+    for (var bad :
+        Map.of(
+                "X-1,plate:clean,1,A001,01:00:00:00,01:00:05:23",
+                "row 3, code",
+                stage.look().text("code") + ",plate:clean,9,A001,01:00:00:00,01:00:05:23",
+                "row 3, setup",
+                stage.look().text("code") + ",plate:none,1,A001,01:00:00:00,01:00:05:23",
+                "row 3, plate",
+                stage.look().text("code") + ",plate:clean,1,A001,01:00:00:00,00:00:05:23",
+                "row 3, out")
+            .entrySet()) {
+      Caller.Answer a =
+          stage.producer.upload(
+              day + "/takes.csv",
+              "t.csv",
+              (good + bad.getKey() + "\n").getBytes(StandardCharsets.UTF_8),
+              Map.of());
       assertThat(a.status()).as(a.toString()).isEqualTo(422);
       assertThat(a.text("field")).isEqualTo(bad.getValue());
     }
-    assertThat(stage.producer.upload(day + "/takes.csv", "t.csv", "code,roll\n".getBytes(StandardCharsets.UTF_8), Map.of()).text("detail")).contains("no column plate, setup");
+    assertThat(
+            stage
+                .producer
+                .upload(
+                    day + "/takes.csv",
+                    "t.csv",
+                    "code,roll\n".getBytes(StandardCharsets.UTF_8),
+                    Map.of())
+                .text("detail"))
+        .contains("no column plate, setup");
     assertThat(stage.producer.get(stage.base + "/setups/" + stage.setup).at("takes")).isEmpty();
   }
 
-  /** Out as an edit list and as a timeline, both read back: the editor's picks are the floor's picks. */
+  /**
+   * Out as an edit list and as a timeline, both read back: the editor's picks are the floor's
+   * picks.
+   */
   @Test
   void picksGoToTheEditAndComeBack() {
     stage.pick("plate:performance-1", Stage.CAMERA);
@@ -100,39 +199,112 @@ class FloorPapersTest {
     JsonNode clip = otio.path("tracks").path("children").get(0).path("children").get(0);
     assertThat(otio.path("OTIO_SCHEMA").asString()).isEqualTo("Timeline.1");
     assertThat(clip.path("OTIO_SCHEMA").asString()).isEqualTo("Clip.2");
-    // The take is 144 frames from 01:00:00:00; handles of 8 are cut in at both ends and stay available.
-    assertThat(clip.path("source_range").path("start_time").path("value").asDouble()).isEqualTo(86_400 + 8);
+    // The take is 144 frames from 01:00:00:00; handles of 8 are cut in at both ends and stay
+    // available.
+    assertThat(clip.path("source_range").path("start_time").path("value").asDouble())
+        .isEqualTo(86_400 + 8);
     assertThat(clip.path("source_range").path("duration").path("value").asDouble()).isEqualTo(128);
-    assertThat(clip.path("media_references").path("DEFAULT_MEDIA").path("available_range").path("duration").path("value").asDouble()).isEqualTo(144);
-    assertThat(edl).contains(Timecode.parse("01:00:00:08", FrameRate.FILM).label() + " 01:00:05:16 01:00:00:00 01:00:05:08");
+    assertThat(
+            clip.path("media_references")
+                .path("DEFAULT_MEDIA")
+                .path("available_range")
+                .path("duration")
+                .path("value")
+                .asDouble())
+        .isEqualTo(144);
+    assertThat(edl)
+        .contains(
+            Timecode.parse("01:00:00:08", FrameRate.FILM).label()
+                + " 01:00:05:16 01:00:00:00 01:00:05:08");
     String take = stage.producer.get(stage.base + "/setups/" + stage.setup).text("takes/0/id");
     for (String back : List.of(edl, otio.toString())) {
-      Stage.ok(stage.producer.post(stage.base + "/takes/" + take + "/calls", Map.of("call", "NONE")));
+      Stage.ok(
+          stage.producer.post(stage.base + "/takes/" + take + "/calls", Map.of("call", "NONE")));
       assertThat(stage.state("plate:performance-1")).startsWith("OWED");
-      assertThat(Stage.ok(stage.producer.upload(day + "/picks", "picks", back.getBytes(StandardCharsets.UTF_8), Map.of())).at("picked").asInt()).isEqualTo(1);
+      assertThat(
+              Stage.ok(
+                      stage.producer.upload(
+                          day + "/picks", "picks", back.getBytes(StandardCharsets.UTF_8), Map.of()))
+                  .at("picked")
+                  .asInt())
+          .isEqualTo(1);
       assertThat(stage.state("plate:performance-1")).isEqualTo("IN_HAND: take 1 picked");
     }
-    Caller.Answer gone = Stage.ok(stage.producer.upload(day + "/picks", "picks", edl.replace("A001", "B009").getBytes(StandardCharsets.UTF_8), Map.of()));
+    Caller.Answer gone =
+        Stage.ok(
+            stage.producer.upload(
+                day + "/picks",
+                "picks",
+                edl.replace("A001", "B009").getBytes(StandardCharsets.UTF_8),
+                Map.of()));
     assertThat(gone.at("unknown")).hasSize(1);
-    assertThat(stage.producer.upload(day + "/picks", "picks", "nonsense".getBytes(StandardCharsets.UTF_8), Map.of()).status()).isEqualTo(422);
-    assertThat(stage.producer.upload(day + "/picks", "picks", "{\"a\":1}".getBytes(StandardCharsets.UTF_8), Map.of()).text("detail")).contains("no timeline");
+    assertThat(
+            stage
+                .producer
+                .upload(
+                    day + "/picks", "picks", "nonsense".getBytes(StandardCharsets.UTF_8), Map.of())
+                .status())
+        .isEqualTo(422);
+    assertThat(
+            stage
+                .producer
+                .upload(
+                    day + "/picks", "picks", "{\"a\":1}".getBytes(StandardCharsets.UTF_8), Map.of())
+                .text("detail"))
+        .contains("no timeline");
   }
 
-  /** Lists from elsewhere: what is no timeline, runs at another rate or has no clip is refused with the reason; what is not on this day is told. */
+  /**
+   * Lists from elsewhere: what is no timeline, runs at another rate or has no clip is refused with
+   * the reason; what is not on this day is told.
+   */
   @Test
   void listsFromElsewhereAreReadOrRefused() {
-    String clip = "{\"OTIO_SCHEMA\":\"Clip.2\",\"name\":\"theirs\",\"source_range\":{\"start_time\":{\"rate\":%s,\"value\":86410},\"duration\":{\"rate\":24,\"value\":20}},\"media_references\":{\"DEFAULT_MEDIA\":{\"target_url\":\"A001\"}}}";
-    String timeline = "{\"OTIO_SCHEMA\":\"Timeline.1\",\"name\":\"cut\",\"tracks\":{\"children\":[{\"kind\":\"Audio\",\"children\":[]},{\"kind\":\"Video\",\"children\":[{\"OTIO_SCHEMA\":\"Gap.1\"},%s]}]}}";
-    for (var refused : Map.of(timeline.formatted(clip.formatted("25")), "runs at 25.0 fps", "{\"OTIO_SCHEMA\":\"Timeline.1\",\"tracks\":{\"children\":[]}}", "no timeline with a video track", timeline.formatted("{\"OTIO_SCHEMA\":\"Gap.1\"}"), "has no clip", "{broken", "is no JSON", "TITLE: x\n001 A001 V C 01:00:00:00 01:00:00:99 01:00:00:00 01:00:01:00\n", "line 2").entrySet()) {
-      Caller.Answer a = stage.producer.upload(day + "/picks", "picks", refused.getKey().getBytes(StandardCharsets.UTF_8), Map.of());
+    String clip =
+        "{\"OTIO_SCHEMA\":\"Clip.2\",\"name\":\"theirs\","
+            + "\"source_range\":{\"start_time\":{\"rate\":%s,\"value\":86410},"
+            + "\"duration\":{\"rate\":24,\"value\":20}},"
+            + "\"media_references\":{\"DEFAULT_MEDIA\":{\"target_url\":\"A001\"}}}";
+    String timeline =
+        "{\"OTIO_SCHEMA\":\"Timeline.1\",\"name\":\"cut\","
+            + "\"tracks\":{\"children\":[{\"kind\":\"Audio\",\"children\":[]},"
+            + "{\"kind\":\"Video\",\"children\":[{\"OTIO_SCHEMA\":\"Gap.1\"},%s]}]}}";
+    for (var refused :
+        Map.of(
+                timeline.formatted(clip.formatted("25")),
+                "runs at 25.0 fps",
+                "{\"OTIO_SCHEMA\":\"Timeline.1\",\"tracks\":{\"children\":[]}}",
+                "no timeline with a video track",
+                timeline.formatted("{\"OTIO_SCHEMA\":\"Gap.1\"}"),
+                "has no clip",
+                "{broken",
+                "is no JSON",
+                "TITLE: x\n001 A001 V C 01:00:00:00 01:00:00:99 01:00:00:00 01:00:01:00\n",
+                "line 2")
+            .entrySet()) {
+      Caller.Answer a =
+          stage.producer.upload(
+              day + "/picks", "picks", refused.getKey().getBytes(StandardCharsets.UTF_8), Map.of());
       assertThat(a.status()).as(a.toString()).isEqualTo(422);
       assertThat(a.text("detail")).contains(refused.getValue());
     }
     stage.log("plate:clean", Stage.CAMERA);
-    Caller.Answer found = Stage.ok(stage.producer.upload(day + "/picks", "picks", timeline.formatted(clip.formatted("24")).getBytes(StandardCharsets.UTF_8), Map.of()));
+    Caller.Answer found =
+        Stage.ok(
+            stage.producer.upload(
+                day + "/picks",
+                "picks",
+                timeline.formatted(clip.formatted("24")).getBytes(StandardCharsets.UTF_8),
+                Map.of()));
     assertThat(found.at("picked").asInt()).isEqualTo(1);
     assertThat(stage.state("plate:clean")).isEqualTo("IN_HAND: take 1 picked");
-    assertThat(stage.house.person(stage.production, Role.ARTIST).upload(day + "/picks", "picks", new byte[] {1}, Map.of()).status()).isEqualTo(403);
+    assertThat(
+            stage
+                .house
+                .person(stage.production, Role.ARTIST)
+                .upload(day + "/picks", "picks", new byte[] {1}, Map.of())
+                .status())
+        .isEqualTo(403);
   }
 
   @Test
@@ -140,12 +312,20 @@ class FloorPapersTest {
     String path = stage.base + "/shots/" + stage.shot + "/guide";
     Caller.Answer proposed = Stage.ok(stage.producer.get(path));
     assertThat(proposed.at("parts")).isNotEmpty();
-    Map<String, Object> clash = Map.of("lines", List.of(Map.of("part", 1, "name", "A", "text", "one two", "from", 0, "to", 2), Map.of("part", 2, "name", "B", "text", "three", "from", 1.5, "to", 3)));
-    assertThat(Stage.ok(stage.producer.post(path, clash)).at("track/overlaps/0/from").asDouble()).isEqualTo(1.5);
+    Map<String, Object> clash =
+        Map.of(
+            "lines",
+            List.of(
+                Map.of("part", 1, "name", "A", "text", "one two", "from", 0, "to", 2),
+                Map.of("part", 2, "name", "B", "text", "three", "from", 1.5, "to", 3)));
+    assertThat(Stage.ok(stage.producer.post(path, clash)).at("track/overlaps/0/from").asDouble())
+        .isEqualTo(1.5);
     Map<String, Object> heard = new HashMap<>(clash);
     assertThat(stage.producer.post(path + ".wav", heard).text("field")).isEqualTo("listener");
     heard.put("listener", 2);
-    try (var in = AudioSystem.getAudioInputStream(new ByteArrayInputStream(stage.producer.post(path + ".wav", heard).raw().body()))) {
+    try (var in =
+        AudioSystem.getAudioInputStream(
+            new ByteArrayInputStream(stage.producer.post(path + ".wav", heard).raw().body()))) {
       assertThat(in.getFrameLength()).isEqualTo((3 + 3 + 1) * 48_000L);
     }
     try (var d = Loader.loadPDF(stage.producer.post(path + ".pdf", clash).raw().body())) {
@@ -156,30 +336,87 @@ class FloorPapersTest {
   @Test
   void theCameraOnTheSetIsReadAndItsFaultsAreSeen() {
     String faults = stage.base + "/devices/faults";
-    Stage.ok(stage.producer.put(faults, "\"0\"", Map.of("nudgePx", 0, "driftStops", 0, "whiteAuto", false, "splitFile", false, "headRepeatDeg", 0.002, "headStartFrames", 0)));
+    Stage.ok(
+        stage.producer.put(
+            faults,
+            "\"0\"",
+            Map.of(
+                "nudgePx",
+                0,
+                "driftStops",
+                0,
+                "whiteAuto",
+                false,
+                "splitFile",
+                false,
+                "headRepeatDeg",
+                0.002,
+                "headStartFrames",
+                0)));
     Stage.ok(stage.producer.post(stage.base + "/camera/record", Map.of()));
-    assertThat(Stage.ok(stage.producer.get(stage.base + "/camera")).at("rolling").asBoolean()).isTrue();
+    assertThat(Stage.ok(stage.producer.get(stage.base + "/camera")).at("rolling").asBoolean())
+        .isTrue();
     Caller.Answer cut = Stage.ok(stage.producer.post(stage.base + "/camera/cut", Map.of()));
     assertThat(cut.text("clip")).matches("A001C\\d{3}");
     assertThat(cut.at("camera/iso").asDouble()).isEqualTo(400);
-    assertThat(Timecode.parse(cut.text("tcOut"), FrameRate.FILM).minus(Timecode.parse(cut.text("tcIn"), FrameRate.FILM))).isGreaterThanOrEqualTo(23);
-    assertThat(stage.producer.post(stage.base + "/camera/explode", Map.of()).text("field")).isEqualTo("word");
+    assertThat(
+            Timecode.parse(cut.text("tcOut"), FrameRate.FILM)
+                .minus(Timecode.parse(cut.text("tcIn"), FrameRate.FILM)))
+        .isGreaterThanOrEqualTo(23);
+    assertThat(stage.producer.post(stage.base + "/camera/explode", Map.of()).text("field"))
+        .isEqualTo("word");
     String take = stage.log("plate:clean", Stage.CAMERA).text("id");
-    Caller.Answer still = Stage.ok(stage.producer.post(stage.base + "/takes/" + take + "/stills/from-camera", Map.of("id", UUID.randomUUID().toString())));
+    Caller.Answer still =
+        Stage.ok(
+            stage.producer.post(
+                stage.base + "/takes/" + take + "/stills/from-camera",
+                Map.of("id", UUID.randomUUID().toString())));
     assertThat(still.at("0/width").asInt()).isEqualTo(1280);
-    Stage.ok(stage.producer.put(faults, "\"0\"", Map.of("nudgePx", 4, "driftStops", 0.1, "whiteAuto", true, "splitFile", true, "headRepeatDeg", 0.02, "headStartFrames", 0.5)));
+    Stage.ok(
+        stage.producer.put(
+            faults,
+            "\"0\"",
+            Map.of(
+                "nudgePx",
+                4,
+                "driftStops",
+                0.1,
+                "whiteAuto",
+                true,
+                "splitFile",
+                true,
+                "headRepeatDeg",
+                0.02,
+                "headStartFrames",
+                0.5)));
     Stage.ok(stage.producer.post(stage.base + "/camera/record", Map.of()));
     Caller.Answer faulty = Stage.ok(stage.producer.post(stage.base + "/camera/cut", Map.of()));
     assertThat(faulty.at("camera/whiteAuto").asBoolean()).isTrue();
     assertThat(faulty.at("files")).hasSize(2);
-    assertThat(stage.house.person(stage.production, Role.ARTIST).get(stage.base + "/camera").status()).isEqualTo(403);
-    Map<String, Object> move = new HashMap<>(Map.of("setup", stage.setup, "sweepDeg", 180, "seconds", 10, "first", true, "focalMm", 24));
+    assertThat(
+            stage.house.person(stage.production, Role.ARTIST).get(stage.base + "/camera").status())
+        .isEqualTo(403);
+    Map<String, Object> move =
+        new HashMap<>(
+            Map.of(
+                "setup",
+                stage.setup,
+                "sweepDeg",
+                180,
+                "seconds",
+                10,
+                "first",
+                true,
+                "focalMm",
+                24));
     Stage.ok(stage.producer.post(stage.base + "/head/play", move));
     move.put("first", false);
     Caller.Answer second = Stage.ok(stage.producer.post(stage.base + "/head/play", move));
-    assertThat(second.at("passes/startFrames").asDouble()).isCloseTo(0.5, org.assertj.core.api.Assertions.within(1e-9));
+    assertThat(second.at("passes/startFrames").asDouble())
+        .isCloseTo(0.5, org.assertj.core.api.Assertions.within(1e-9));
     assertThat(second.text("passes/words")).startsWith("Started 0.50 frames apart");
     move.put("seconds", 0);
-    assertThat(stage.producer.post(stage.base + "/head/play", move).text("field")).isEqualTo("seconds");
+    assertThat(stage.producer.post(stage.base + "/head/play", move).text("field"))
+        .isEqualTo("seconds");
   }
 }

@@ -29,12 +29,24 @@ class GateTest {
 
   private List<Endpoint> endpoints() {
     List<Endpoint> out = new ArrayList<>();
-    for (Map.Entry<RequestMappingInfo, HandlerMethod> e : house.bean(RequestMappingHandlerMapping.class).getHandlerMethods().entrySet()) {
+    for (Map.Entry<RequestMappingInfo, HandlerMethod> e :
+        house.bean(RequestMappingHandlerMapping.class).getHandlerMethods().entrySet()) {
       if (e.getValue().getBeanType().getName().startsWith("bivex.")) {
-        boolean multipart = e.getKey().getConsumesCondition().getConsumableMediaTypes().contains(MediaType.MULTIPART_FORM_DATA);
+        boolean multipart =
+            e.getKey()
+                .getConsumesCondition()
+                .getConsumableMediaTypes()
+                .contains(MediaType.MULTIPART_FORM_DATA);
         for (String pattern : e.getKey().getPatternValues()) {
-          String path = pattern.replace("{production}", production.id.toString()).replace("{sum}", "S5").replaceAll("\\{[^}]+}", UUID.randomUUID().toString());
-          e.getKey().getMethodsCondition().getMethods().forEach(m -> out.add(new Endpoint(m.name(), path, multipart, e.getValue())));
+          String path =
+              pattern
+                  .replace("{production}", production.id.toString())
+                  .replace("{sum}", "S5")
+                  .replaceAll("\\{[^}]+}", UUID.randomUUID().toString());
+          e.getKey()
+              .getMethodsCondition()
+              .getMethods()
+              .forEach(m -> out.add(new Endpoint(m.name(), path, multipart, e.getValue())));
         }
       }
     }
@@ -45,16 +57,33 @@ class GateTest {
     if (e.multipart()) {
       return c.upload(e.path(), "x.txt", new byte[] {1}, Map.of()).status();
     }
-    return c.call(e.method(), e.path(), e.method().equals("GET") || e.method().equals("DELETE") ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString("{}"), "application/json", "If-Match", "\"0\"").status();
+    return c.call(
+            e.method(),
+            e.path(),
+            e.method().equals("GET") || e.method().equals("DELETE")
+                ? HttpRequest.BodyPublishers.noBody()
+                : HttpRequest.BodyPublishers.ofString("{}"),
+            "application/json",
+            "If-Match",
+            "\"0\"")
+        .status();
   }
 
   @Test
   void everyEndpointSaysWhoMayCallIt() {
-    assertThat(endpoints()).hasSizeGreaterThan(30).allSatisfy(e -> {
-      List<Class<? extends Annotation>> said = List.<Class<? extends Annotation>>of(Allowed.class, SignedIn.class, Anyone.class).stream().filter(a -> e.handler().hasMethodAnnotation(a)).toList();
-      assertThat(said).as(e.method() + " " + e.path()).hasSize(1);
-      assertThat(e.path().contains(production.id.toString())).isEqualTo(said.get(0) == Allowed.class);
-    });
+    assertThat(endpoints())
+        .hasSizeGreaterThan(30)
+        .allSatisfy(
+            e -> {
+              List<Class<? extends Annotation>> said =
+                  List.<Class<? extends Annotation>>of(Allowed.class, SignedIn.class, Anyone.class)
+                      .stream()
+                      .filter(a -> e.handler().hasMethodAnnotation(a))
+                      .toList();
+              assertThat(said).as(e.method() + " " + e.path()).hasSize(1);
+              assertThat(e.path().contains(production.id.toString()))
+                  .isEqualTo(said.get(0) == Allowed.class);
+            });
   }
 
   @Test
@@ -93,8 +122,19 @@ class GateTest {
   @Test
   void aChangeWithoutTheTokenIsRefused() {
     Caller c = house.person(production, Role.PRODUCER);
-    HttpRequest bare = HttpRequest.newBuilder(java.net.URI.create(house.address() + "/api/productions/" + production.id + "/days")).header("Content-Type", "application/json").POST(HttpRequest.BodyPublishers.ofString("{\"date\":\"2026-11-24\",\"place\":\"x\"}")).build();
-    assertThat(c.client().sendAsync(bare, java.net.http.HttpResponse.BodyHandlers.discarding()).join().statusCode()).isEqualTo(403);
+    HttpRequest bare =
+        HttpRequest.newBuilder(
+                java.net.URI.create(
+                    house.address() + "/api/productions/" + production.id + "/days"))
+            .header("Content-Type", "application/json")
+            .POST(HttpRequest.BodyPublishers.ofString("{\"date\":\"2026-11-24\",\"place\":\"x\"}"))
+            .build();
+    assertThat(
+            c.client()
+                .sendAsync(bare, java.net.http.HttpResponse.BodyHandlers.discarding())
+                .join()
+                .statusCode())
+        .isEqualTo(403);
   }
 
   @Test
@@ -104,16 +144,44 @@ class GateTest {
     try (House own = House.start(false)) {
       Caller there = new Caller(own.address(), null);
       for (int i = 0; i < 12; i++) {
-        last = there.post("/api/session", Map.of("login", "nobody", "password", "wrong" + i)).status();
+        last =
+            there.post("/api/session", Map.of("login", "nobody", "password", "wrong" + i)).status();
         assertThat(last).isIn(401, 429);
       }
       assertThat(last).isEqualTo(429);
       // The empty house lets exactly one producer in, with the printed link only.
-      Map<String, Object> first = Map.of("token", own.bean(bivex.server.session.FirstProducer.class).token(), "name", "First", "login", "first", "password", "long enough pw", "production", Map.of("code", "FP", "title", "First picture", "rate", "24"));
+      Map<String, Object> first =
+          Map.of(
+              "token",
+              own.bean(bivex.server.session.FirstProducer.class).token(),
+              "name",
+              "First",
+              "login",
+              "first",
+              "password",
+              "long enough pw",
+              "production",
+              Map.of("code", "FP", "title", "First picture", "rate", "24"));
       Caller newcomer = new Caller(own.address(), null);
-      assertThat(newcomer.post("/api/session/first", Map.of("token", "guess", "name", "x", "login", "xy", "password", "long enough pw")).status()).isEqualTo(403);
-      assertThat(newcomer.post("/api/session/first", first).text("seats/0/role")).isEqualTo("PRODUCER");
-      assertThat(new Caller(own.address(), null).post("/api/session/first", first).status()).isEqualTo(403);
+      assertThat(
+              newcomer
+                  .post(
+                      "/api/session/first",
+                      Map.of(
+                          "token",
+                          "guess",
+                          "name",
+                          "x",
+                          "login",
+                          "xy",
+                          "password",
+                          "long enough pw"))
+                  .status())
+          .isEqualTo(403);
+      assertThat(newcomer.post("/api/session/first", first).text("seats/0/role"))
+          .isEqualTo("PRODUCER");
+      assertThat(new Caller(own.address(), null).post("/api/session/first", first).status())
+          .isEqualTo(403);
     }
     assertThat(c.get("/api/session").text("name")).isEmpty();
   }
@@ -121,7 +189,9 @@ class GateTest {
   @Test
   void headersKeepScriptsAndFramesOut() {
     var headers = new Caller(house.address(), null).get("/").raw().headers();
-    assertThat(headers.firstValue("Content-Security-Policy").orElse("")).contains("script-src 'self'").contains("frame-ancestors 'none'");
+    assertThat(headers.firstValue("Content-Security-Policy").orElse(""))
+        .contains("script-src 'self'")
+        .contains("frame-ancestors 'none'");
     assertThat(headers.firstValue("X-Content-Type-Options")).contains("nosniff");
   }
 }

@@ -21,6 +21,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -30,8 +31,8 @@ import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 
 /**
- * The real application on a free port against a throw-away PostgreSQL on loopback. One database cluster and one empty house serve a whole
- * test run; a house of one's own costs some seconds.
+ * The real application on a free port against a throw-away PostgreSQL on loopback. One database
+ * cluster and one empty house serve a whole test run; a house of one's own costs some seconds.
  */
 public final class House implements AutoCloseable {
   public static final String PASSWORD = "a-long-password";
@@ -64,9 +65,36 @@ public final class House implements AutoCloseable {
       String url = database();
       Path data = Files.createTempDirectory("bivex-house");
       SpringApplication app = new SpringApplication(BivexApplication.class);
-      Map<String, Object> settings = new HashMap<>(Map.of("server.port", 0, "bivex.demo", demo, "bivex.data", data.toString(), "spring.datasource.url", url, "spring.datasource.username", "bivex", "spring.datasource.password", "bivex", "spring.jpa.properties.hibernate.generate_statistics", true, "logging.level.org.hibernate.orm.statistics", "error", "logging.level.bivex", "warn"));
+      Map<String, Object> settings =
+          new HashMap<>(
+              Map.of(
+                  "server.port",
+                  0,
+                  "bivex.demo",
+                  demo,
+                  "bivex.data",
+                  data.toString(),
+                  "spring.datasource.url",
+                  url,
+                  "spring.datasource.username",
+                  "bivex",
+                  "spring.datasource.password",
+                  "bivex",
+                  "spring.jpa.properties.hibernate.generate_statistics",
+                  true,
+                  "logging.level.org.hibernate.orm.statistics",
+                  "error",
+                  "logging.level.bivex",
+                  "warn"));
       app.setDefaultProperties(settings);
-      return new House(app.run(Arrays.stream(settings.entrySet().toArray()).map(Object::toString).map(s -> "--" + s).toArray(String[]::new)), data, url);
+      return new House(
+          app.run(
+              Arrays.stream(settings.entrySet().toArray())
+                  .map(Object::toString)
+                  .map(s -> "--" + s)
+                  .toArray(String[]::new)),
+          data,
+          url);
     } catch (IOException e) {
       throw new IllegalStateException(e);
     }
@@ -77,7 +105,9 @@ public final class House implements AutoCloseable {
     String name = "house" + NUMBER.incrementAndGet();
     try {
       cluster();
-      try (Connection c = DriverManager.getConnection("jdbc:postgresql://127.0.0.1:" + databasePort + "/postgres", "bivex", "bivex")) {
+      try (Connection c =
+          DriverManager.getConnection(
+              "jdbc:postgresql://127.0.0.1:" + databasePort + "/postgres", "bivex", "bivex")) {
         c.createStatement().execute("create database " + name);
       }
     } catch (IOException | SQLException e) {
@@ -90,7 +120,10 @@ public final class House implements AutoCloseable {
     if (databasePort != 0) {
       return;
     }
-    Path root = Files.createTempDirectory(Files.isDirectory(Path.of("/dev/shm")) ? Path.of("/dev/shm") : Path.of("/tmp"), "bivex-pg");
+    Path root =
+        Files.createTempDirectory(
+            Files.isDirectory(Path.of("/dev/shm")) ? Path.of("/dev/shm") : Path.of("/tmp"),
+            "bivex-pg");
     boolean superuser = System.getProperty("user.name").equals("root");
     Path bin;
     try (var versions = Files.list(Path.of("/usr/lib/postgresql"))) {
@@ -104,17 +137,55 @@ public final class House implements AutoCloseable {
       port = s.getLocalPort();
     }
     Path pgdata = root.resolve("data");
-    run(asDatabaseUser(superuser, bin + "/initdb", "-D", pgdata.toString(), "-U", "bivex", "--auth=trust", "--no-sync", "-E", "UTF8", "--locale=C.UTF-8"));
-    run(asDatabaseUser(superuser, bin + "/pg_ctl", "-D", pgdata.toString(), "-w", "-l", root.resolve("log").toString(), "-o", "-p " + port + " -c listen_addresses=127.0.0.1 -c unix_socket_directories= -c fsync=off -c synchronous_commit=off -c full_page_writes=off", "start"));
+    run(
+        asDatabaseUser(
+            superuser,
+            bin + "/initdb",
+            "-D",
+            pgdata.toString(),
+            "-U",
+            "bivex",
+            "--auth=trust",
+            "--no-sync",
+            "-E",
+            "UTF8",
+            "--locale=C.UTF-8"));
+    run(
+        asDatabaseUser(
+            superuser,
+            bin + "/pg_ctl",
+            "-D",
+            pgdata.toString(),
+            "-w",
+            "-l",
+            root.resolve("log").toString(),
+            "-o",
+            "-p "
+                + port
+                + " -c listen_addresses=127.0.0.1 -c unix_socket_directories= -c fsync=off -c"
+                + " synchronous_commit=off -c full_page_writes=off",
+            "start"));
     databasePort = port;
-    Runtime.getRuntime().addShutdownHook(new Thread(() -> {
-      run(asDatabaseUser(superuser, bin + "/pg_ctl", "-D", pgdata.toString(), "-m", "immediate", "stop"));
-      run(List.of("rm", "-rf", root.toString()));
-    }));
+    Runtime.getRuntime()
+        .addShutdownHook(
+            new Thread(
+                () -> {
+                  run(
+                      asDatabaseUser(
+                          superuser,
+                          bin + "/pg_ctl",
+                          "-D",
+                          pgdata.toString(),
+                          "-m",
+                          "immediate",
+                          "stop"));
+                  run(List.of("rm", "-rf", root.toString()));
+                }));
   }
 
   private static List<String> asDatabaseUser(boolean superuser, String... command) {
-    List<String> out = new ArrayList<>(superuser ? List.of("runuser", "-u", "postgres", "--") : List.of());
+    List<String> out =
+        new ArrayList<>(superuser ? List.of("runuser", "-u", "postgres", "--") : List.of());
     out.addAll(List.of(command));
     return out;
   }
@@ -123,7 +194,12 @@ public final class House implements AutoCloseable {
   public static void run(List<String> command) {
     try {
       Path log = Files.createTempFile("run", ".log");
-      Process p = new ProcessBuilder(command).directory(Path.of("/").toFile()).redirectErrorStream(true).redirectOutput(log.toFile()).start();
+      Process p =
+          new ProcessBuilder(command)
+              .directory(Path.of("/").toFile())
+              .redirectErrorStream(true)
+              .redirectOutput(log.toFile())
+              .start();
       if (p.waitFor() != 0) {
         throw new IllegalStateException(command + "\n" + Files.readString(log));
       }
@@ -149,15 +225,35 @@ public final class House implements AutoCloseable {
     return outside(port, "-Xmx512m");
   }
 
-  /** @param jvm options of its process */
+  /**
+   * @param jvm options of its process
+   */
   public Process outside(int port, String... jvm) {
     try {
-      String classes = System.getProperty("surefire.test.class.path", System.getProperty("java.class.path"));
+      String classes =
+          System.getProperty("surefire.test.class.path", System.getProperty("java.class.path"));
       Path log = Files.createTempFile("outside", ".log");
-      List<String> command = new ArrayList<>(List.of(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-XX:+UseSerialGC"));
+      List<String> command =
+          new ArrayList<>(
+              List.of(
+                  Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                  "-XX:+UseSerialGC"));
       command.addAll(List.of(jvm));
-      command.addAll(List.of("-cp", classes, "bivex.server.BivexApplication", "--server.port=" + port, "--bivex.data=" + data, "--spring.datasource.url=" + url, "--spring.datasource.username=bivex", "--spring.datasource.password=bivex"));
-      Process p = new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(log.toFile()).start();
+      command.addAll(
+          List.of(
+              "-cp",
+              classes,
+              "bivex.server.BivexApplication",
+              "--server.port=" + port,
+              "--bivex.data=" + data,
+              "--spring.datasource.url=" + url,
+              "--spring.datasource.username=bivex",
+              "--spring.datasource.password=bivex"));
+      Process p =
+          new ProcessBuilder(command)
+              .redirectErrorStream(true)
+              .redirectOutput(log.toFile())
+              .start();
       for (int i = 0; i < 600 && p.isAlive(); i++) {
         if (Files.readString(log).contains("Bivex is ready")) {
           return p;
@@ -186,9 +282,14 @@ public final class House implements AutoCloseable {
     return data;
   }
 
-  /** A new production with a producer called "producer-…"; others are added with {@link #person}. */
+  /**
+   * A new production with a producer called "producer-…"; others are added with {@link #person}.
+   */
   public Production production() {
-    Production p = ProductionResource.make(new ProductionResource.NewProduction("P" + NUMBER.incrementAndGet(), "A test production", "24"));
+    Production p =
+        ProductionResource.make(
+            new ProductionResource.NewProduction(
+                "P" + NUMBER.incrementAndGet(), "A test production", "24"));
     return bean(Productions.class).saveAndFlush(p);
   }
 
@@ -196,7 +297,7 @@ public final class House implements AutoCloseable {
   public Caller person(Production production, Role role) {
     Person x = new Person();
     x.id = UUID.randomUUID();
-    x.login = role.name().toLowerCase() + "-" + NUMBER.incrementAndGet();
+    x.login = role.name().toLowerCase(Locale.ROOT) + "-" + NUMBER.incrementAndGet();
     x.name = x.login;
     x.passwordHash = HASH;
     x.createdAt = Instant.now();
@@ -214,7 +315,10 @@ public final class House implements AutoCloseable {
 
   /** The same person, signed in at another server over the same database. */
   public Caller again(Caller who, int port) {
-    return signedIn("http://127.0.0.1:" + port, who.person(), bean(People.class).findById(who.person()).orElseThrow().login);
+    return signedIn(
+        "http://127.0.0.1:" + port,
+        who.person(),
+        bean(People.class).findById(who.person()).orElseThrow().login);
   }
 
   private static Caller signedIn(String address, UUID person, String login) {

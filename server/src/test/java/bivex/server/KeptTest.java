@@ -25,30 +25,38 @@ class KeptTest {
   private final JdbcTemplate sql = stage.house.bean(JdbcTemplate.class);
 
   @ParameterizedTest
-  @ValueSource(strings = {
-    "update shot set cut_frames = 0",
-    "update mark set mark_end = mark_start",
-    "update mark set standing = 'LOST'",
-    "update draft set uncertain = 'not json'",
-    "update production set currency = 'euro'",
-    "update shot set methods = 'not json'",
-    "update production set rate = 'fast'",
-    "update production set code = 'lower case'",
-    "update production set mains_hz = 0",
-    "update setup set number = 0",
-    "update membership set role = 'KING'",
-    "update person set login = 'UPPER'",
-    "update shooting_day set terms = 'not json'",
-    "update shooting_day set pins = '['",
-    "insert into place select gen_random_uuid(), id, 'Moon', 91, 0, 'UTC' from production limit 1",
-    "insert into pass_setting select gen_random_uuid(), production_id, id, 'plate:clean', '[]', 0, null, null, 0 from shot limit 1",
-    "insert into pass_setting select gen_random_uuid(), production_id, id, 'plate:clean', '[]', 1, 600, 500, 0 from shot limit 1",
-    "insert into shot_need select gen_random_uuid(), production_id, id, id, 'itself', 'x' from shot limit 1",
-    "insert into setup_note select gen_random_uuid(), production_id, id, 'LIGHT', '', '', 99, null, now(), 'x' from setup limit 1",
-    "delete from draft",
-    "delete from shooting_day"})
+  @ValueSource(
+      strings = {
+        "update shot set cut_frames = 0",
+        "update mark set mark_end = mark_start",
+        "update mark set standing = 'LOST'",
+        "update draft set uncertain = 'not json'",
+        "update production set currency = 'euro'",
+        "update shot set methods = 'not json'",
+        "update production set rate = 'fast'",
+        "update production set code = 'lower case'",
+        "update production set mains_hz = 0",
+        "update setup set number = 0",
+        "update membership set role = 'KING'",
+        "update person set login = 'UPPER'",
+        "update shooting_day set terms = 'not json'",
+        "update shooting_day set pins = '['",
+        "insert into place select gen_random_uuid(), id, 'Moon', 91, 0, 'UTC' from production limit"
+            + " 1",
+        "insert into pass_setting select gen_random_uuid(), production_id, id, 'plate:clean', '[]',"
+            + " 0, null, null, 0 from shot limit 1",
+        "insert into pass_setting select gen_random_uuid(), production_id, id, 'plate:clean', '[]',"
+            + " 1, 600, 500, 0 from shot limit 1",
+        "insert into shot_need select gen_random_uuid(), production_id, id, id, 'itself', 'x' from"
+            + " shot limit 1",
+        "insert into setup_note select gen_random_uuid(), production_id, id, 'LIGHT', '', '', 99,"
+            + " null, now(), 'x' from setup limit 1",
+        "delete from draft",
+        "delete from shooting_day"
+      })
   void impossibleRowsAreRefused(String statement) {
-    assertThatThrownBy(() -> sql.update(statement)).isInstanceOf(DataIntegrityViolationException.class);
+    assertThatThrownBy(() -> sql.update(statement))
+        .isInstanceOf(DataIntegrityViolationException.class);
   }
 
   @Test
@@ -73,7 +81,8 @@ class KeptTest {
     forged.madeAt = Instant.now();
     forged.loggedBy = "nobody";
     forged.loggedAt = Instant.now();
-    assertThatThrownBy(() -> takes.saveAndFlush(forged)).isInstanceOf(DataIntegrityViolationException.class);
+    assertThatThrownBy(() -> takes.saveAndFlush(forged))
+        .isInstanceOf(DataIntegrityViolationException.class);
     assertThat(takes.findById(original.id).orElseThrow().number).isEqualTo(1);
   }
 
@@ -81,8 +90,12 @@ class KeptTest {
   void changingALoadedRowOfEvidenceHasNoEffect() {
     UUID id = UUID.fromString(stage.log("plate:clean", Stage.CAMERA).text("id"));
     TakeEntries takes = stage.house.bean(TakeEntries.class);
-    stage.house.bean(TransactionTemplate.class).executeWithoutResult(s -> takes.findById(id).orElseThrow().note = "changed afterwards");
-    assertThat(sql.queryForObject("select note from take where id = ?", String.class, id)).isEmpty();
+    stage
+        .house
+        .bean(TransactionTemplate.class)
+        .executeWithoutResult(s -> takes.findById(id).orElseThrow().note = "changed afterwards");
+    assertThat(sql.queryForObject("select note from take where id = ?", String.class, id))
+        .isEmpty();
   }
 
   /** A house that was kept before marks had a table of their own loses none of them. */
@@ -91,20 +104,44 @@ class KeptTest {
     DriverManagerDataSource old = new DriverManagerDataSource(House.database(), "bivex", "bivex");
     Flyway.configure().dataSource(old).target("2").load().migrate();
     JdbcTemplate there = new JdbcTemplate(old);
-    there.update("insert into production (id, code, title, rate, capture_width, capture_height, delivery_width, delivery_height, sensor_width_mm, mains_hz, first_frame, handles, code_pattern, hours_per_day, version) values (gen_random_uuid(), 'OLD', 'Old', '24', 1, 1, 1, 1, 1, 50, 1, 0, 'OLD-{number}', 8, 0)");
+    there.update(
+        "insert into production (id, code, title, rate, capture_width, capture_height,"
+            + " delivery_width, delivery_height, sensor_width_mm, mains_hz, first_frame, handles,"
+            + " code_pattern, hours_per_day, version) values (gen_random_uuid(), 'OLD', 'Old',"
+            + " '24', 1, 1, 1, 1, 1, 50, 1, 0, 'OLD-{number}', 8, 0)");
     for (int i = 1; i <= 2; i++) {
-      there.update("insert into draft (id, production_id, number, name, source, imported_by, imported_at) select gen_random_uuid(), id, ?, 'd' || ?, 'INT. A - DAY', 'x', now() from production", i, i);
-      there.update("insert into shot (id, production_id, draft_id, code, title, intent, scene, mark_start, mark_end, excerpt, lost, omitted, cut_frames, methods, version) select gen_random_uuid(), production_id, id, 'OLD-' || number, 't', '', '1', 3, 9, 'words ' || number, number = 1, false, 10, '[]', 0 from draft where number = ?", i);
+      there.update(
+          "insert into draft (id, production_id, number, name, source, imported_by, imported_at)"
+              + " select gen_random_uuid(), id, ?, 'd' || ?, 'INT. A - DAY', 'x', now() from"
+              + " production",
+          i,
+          i);
+      there.update(
+          "insert into shot (id, production_id, draft_id, code, title, intent, scene, mark_start,"
+              + " mark_end, excerpt, lost, omitted, cut_frames, methods, version) select"
+              + " gen_random_uuid(), production_id, id, 'OLD-' || number, 't', '', '1', 3, 9,"
+              + " 'words ' || number, number = 1, false, 10, '[]', 0 from draft where number = ?",
+          i);
     }
     Flyway.configure().dataSource(old).load().migrate();
-    assertThat(there.queryForList("select s.code || ' ' || d.number || ' ' || m.standing || ' ' || m.excerpt || ' ' || coalesce(m.mark_start, -1) from mark m join shot s on s.id = m.shot_id join draft d on d.id = m.draft_id order by 1", String.class)).containsExactly("OLD-1 1 MARKED words 1 3", "OLD-1 2 LOST words 1 -1", "OLD-2 2 MARKED words 2 3");
+    assertThat(
+            there.queryForList(
+                "select s.code || ' ' || d.number || ' ' || m.standing || ' ' || m.excerpt || ' '"
+                    + " || coalesce(m.mark_start, -1) from mark m join shot s on s.id = m.shot_id"
+                    + " join draft d on d.id = m.draft_id order by 1",
+                String.class))
+        .containsExactly(
+            "OLD-1 1 MARKED words 1 3", "OLD-1 2 LOST words 1 -1", "OLD-2 2 MARKED words 2 3");
   }
 
   @Test
   void whatIsChangedIsOnRecordWithWhoAndWhen() {
     Instant before = Instant.now().minusSeconds(5);
     stage.say(stage.producer, "plate:clean", "DROPPED", "painted instead");
-    Map<String, Object> line = sql.queryForMap("select * from journal where production_id = ? order by id desc limit 1", stage.production.id);
+    Map<String, Object> line =
+        sql.queryForMap(
+            "select * from journal where production_id = ? order by id desc limit 1",
+            stage.production.id);
     assertThat(line.get("action")).isEqualTo("dropped");
     assertThat(line.get("subject_id")).isEqualTo(stage.shot);
     assertThat(line.get("detail").toString()).contains("Clean plate");
@@ -117,17 +154,39 @@ class KeptTest {
     long lines = count("journal");
     long takes = count("take");
     stage.say(stage.producer, "datum:nothing", "SETTLED", "x");
-    stage.producer.post(stage.base + "/takes", Map.of("id", UUID.randomUUID().toString(), "shot", stage.shot, "setup", stage.setup, "plate", "plate:none", "roll", "A", "tcIn", "01:00:00:00", "tcOut", "01:00:00:10"));
+    stage.producer.post(
+        stage.base + "/takes",
+        Map.of(
+            "id",
+            UUID.randomUUID().toString(),
+            "shot",
+            stage.shot,
+            "setup",
+            stage.setup,
+            "plate",
+            "plate:none",
+            "roll",
+            "A",
+            "tcIn",
+            "01:00:00:00",
+            "tcOut",
+            "01:00:00:10"));
     stage.producer.post(stage.base + "/drafts", Map.of("name", "x", "text", ""));
     assertThat(count("journal")).isEqualTo(lines);
     assertThat(count("take")).isEqualTo(takes);
   }
 
   private long count(String table) {
-    return sql.queryForObject("select count(*) from " + table + " where production_id = ?", Long.class, stage.production.id);
+    return sql.queryForObject(
+        "select count(*) from " + table + " where production_id = ?",
+        Long.class,
+        stage.production.id);
   }
 
-  /** A house from before the floor had days with terms: its days are plain ones, its takes are as they were, and new words are understood. */
+  /**
+   * A house from before the floor had days with terms: its days are plain ones, its takes are as
+   * they were, and new words are understood.
+   */
   @Test
   void anOlderHouseGetsItsFloor() {
     DriverManagerDataSource old = new DriverManagerDataSource(House.database(), "bivex", "bivex");
@@ -136,19 +195,72 @@ class KeptTest {
     UUID production = UUID.randomUUID();
     UUID day = UUID.randomUUID();
     UUID setup = UUID.randomUUID();
-    house.update("insert into production (id, code, title, rate, capture_width, capture_height, delivery_width, delivery_height, sensor_width_mm, mains_hz, first_frame, handles, code_pattern, hours_per_day, version) values (?, 'OLD', 'Old', '24', 3840, 2160, 1920, 1080, 36, 50, 1001, 8, '{scene}', 8, 0)", production);
-    house.update("insert into shooting_day (id, production_id, number, shoot_on, place) values (?, ?, 1, '2026-05-04', 'Stage')", day, production);
-    house.update("insert into setup (id, production_id, day_id, number, name, version) values (?, ?, ?, 1, 'Table', 0)", setup, production, day);
+    house.update(
+        "insert into production (id, code, title, rate, capture_width, capture_height,"
+            + " delivery_width, delivery_height, sensor_width_mm, mains_hz, first_frame, handles,"
+            + " code_pattern, hours_per_day, version) values (?, 'OLD', 'Old', '24', 3840, 2160,"
+            + " 1920, 1080, 36, 50, 1001, 8, '{scene}', 8, 0)",
+        production);
+    house.update(
+        "insert into shooting_day (id, production_id, number, shoot_on, place) values (?, ?, 1,"
+            + " '2026-05-04', 'Stage')",
+        day,
+        production);
+    house.update(
+        "insert into setup (id, production_id, day_id, number, name, version) values (?, ?, ?, 1,"
+            + " 'Table', 0)",
+        setup,
+        production,
+        day);
     UUID shot = UUID.randomUUID();
-    house.update("insert into shot (id, production_id, setup_id, code, title, intent, scene, omitted, cut_frames, methods, version) values (?, ?, ?, 'OLD-1', '', '', '1', false, 48, '[]', 0)", shot, production, setup);
+    house.update(
+        "insert into shot (id, production_id, setup_id, code, title, intent, scene, omitted,"
+            + " cut_frames, methods, version) values (?, ?, ?, 'OLD-1', '', '', '1', false, 48,"
+            + " '[]', 0)",
+        shot,
+        production,
+        setup);
     UUID take = UUID.randomUUID();
-    house.update("insert into take (id, production_id, shot_id, setup_id, plate, number, slate, roll, tc_in, tc_out, frames, camera, note, made_at, logged_by, logged_at) values (?, ?, ?, ?, 'plate:clean', 1, 'OLD-1', 'A', '01:00:00:00', '01:00:01:23', 48, '{}', '', now(), 'x', now())", take, production, shot, setup);
+    house.update(
+        "insert into take (id, production_id, shot_id, setup_id, plate, number, slate, roll, tc_in,"
+            + " tc_out, frames, camera, note, made_at, logged_by, logged_at) values (?, ?, ?, ?,"
+            + " 'plate:clean', 1, 'OLD-1', 'A', '01:00:00:00', '01:00:01:23', 48, '{}', '', now(),"
+            + " 'x', now())",
+        take,
+        production,
+        shot,
+        setup);
     Flyway.configure().dataSource(old).load().migrate();
-    DayTerms terms = Json.MAPPER.readValue(house.queryForObject("select terms from shooting_day where id = ?", String.class, day), DayTerms.class);
+    DayTerms terms =
+        Json.MAPPER.readValue(
+            house.queryForObject("select terms from shooting_day where id = ?", String.class, day),
+            DayTerms.class);
     assertThat(terms).isEqualTo(DayTerms.PLAIN);
-    assertThat(house.queryForMap("select not_read, parts, overruled, device, device_at from take where id = ?", take)).containsEntry("not_read", "[]").containsEntry("parts", "[]").containsEntry("overruled", "").containsEntry("device_at", null);
-    house.update("insert into take_call (id, take_id, call, reason, said_by, said_at) values (gen_random_uuid(), ?, 'FALSE_START', '', 'x', now())", take);
-    house.update("insert into evidence (id, production_id, shot_id, item, kind, words, said_by, said_at) values (gen_random_uuid(), ?, ?, 'plate:clean', 'WAIVED', 'rain', 'x', now())", production, shot);
-    assertThatThrownBy(() -> house.update("insert into evidence (id, production_id, shot_id, item, kind, words, said_by, said_at) values (gen_random_uuid(), ?, ?, 'plate:clean', 'FORGOTTEN', 'x', 'x', now())", production, shot)).isInstanceOf(DataIntegrityViolationException.class);
+    assertThat(
+            house.queryForMap(
+                "select not_read, parts, overruled, device, device_at from take where id = ?",
+                take))
+        .containsEntry("not_read", "[]")
+        .containsEntry("parts", "[]")
+        .containsEntry("overruled", "")
+        .containsEntry("device_at", null);
+    house.update(
+        "insert into take_call (id, take_id, call, reason, said_by, said_at) values"
+            + " (gen_random_uuid(), ?, 'FALSE_START', '', 'x', now())",
+        take);
+    house.update(
+        "insert into evidence (id, production_id, shot_id, item, kind, words, said_by, said_at)"
+            + " values (gen_random_uuid(), ?, ?, 'plate:clean', 'WAIVED', 'rain', 'x', now())",
+        production,
+        shot);
+    assertThatThrownBy(
+            () ->
+                house.update(
+                    "insert into evidence (id, production_id, shot_id, item, kind, words, said_by,"
+                        + " said_at) values (gen_random_uuid(), ?, ?, 'plate:clean', 'FORGOTTEN',"
+                        + " 'x', 'x', now())",
+                    production,
+                    shot))
+        .isInstanceOf(DataIntegrityViolationException.class);
   }
 }

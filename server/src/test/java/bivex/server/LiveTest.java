@@ -20,25 +20,32 @@ class LiveTest {
 
   /** An open line; the first event says that it is open. */
   private BufferedReader listen(Caller who) throws Exception {
-    HttpRequest r = HttpRequest.newBuilder(URI.create(stage.house.address() + stage.base + "/events")).build();
-    var stream = who.client().sendAsync(r, HttpResponse.BodyHandlers.ofInputStream()).get(10, TimeUnit.SECONDS);
-    BufferedReader lines = new BufferedReader(new InputStreamReader(stream.body(), StandardCharsets.UTF_8));
+    HttpRequest r =
+        HttpRequest.newBuilder(URI.create(stage.house.address() + stage.base + "/events")).build();
+    var stream =
+        who.client()
+            .sendAsync(r, HttpResponse.BodyHandlers.ofInputStream())
+            .get(10, TimeUnit.SECONDS);
+    BufferedReader lines =
+        new BufferedReader(new InputStreamReader(stream.body(), StandardCharsets.UTF_8));
     assertThat(lines.readLine()).isEqualTo("event:open");
     return lines;
   }
 
   private static String next(BufferedReader lines) throws Exception {
-    return CompletableFuture.supplyAsync(() -> {
-      try {
-        String l = lines.readLine();
-        while (l != null && !l.startsWith("event:changed")) {
-          l = lines.readLine();
-        }
-        return l == null ? "" : lines.readLine();
-      } catch (IOException e) {
-        return "closed";
-      }
-    }).get(10, TimeUnit.SECONDS);
+    return CompletableFuture.supplyAsync(
+            () -> {
+              try {
+                String l = lines.readLine();
+                while (l != null && !l.startsWith("event:changed")) {
+                  l = lines.readLine();
+                }
+                return l == null ? "" : lines.readLine();
+              } catch (IOException e) {
+                return "closed";
+              }
+            })
+        .get(10, TimeUnit.SECONDS);
   }
 
   @Test

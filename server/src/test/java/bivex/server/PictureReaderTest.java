@@ -24,7 +24,10 @@ import javax.imageio.metadata.IIOMetadata;
 import javax.imageio.metadata.IIOMetadataNode;
 import org.junit.jupiter.api.Test;
 
-/** Every way a still may be coded is read as the same light; what cannot be trusted is refused with the reason. */
+/**
+ * Every way a still may be coded is read as the same light; what cannot be trusted is refused with
+ * the reason.
+ */
 class PictureReaderTest {
   private static final int W = 400;
   private static final int H = 240;
@@ -53,16 +56,33 @@ class PictureReaderTest {
 
   @Test
   void aRampIsTheSameLightHoweverItIsCoded() throws Exception {
-    for (Map.Entry<Integer, Integer> kind : Map.of(BufferedImage.TYPE_3BYTE_BGR, 255, BufferedImage.TYPE_INT_RGB, 255, BufferedImage.TYPE_4BYTE_ABGR, 255, BufferedImage.TYPE_BYTE_GRAY, 255, BufferedImage.TYPE_USHORT_GRAY, 65_535).entrySet()) {
+    for (Map.Entry<Integer, Integer> kind :
+        Map.of(
+                BufferedImage.TYPE_3BYTE_BGR,
+                255,
+                BufferedImage.TYPE_INT_RGB,
+                255,
+                BufferedImage.TYPE_4BYTE_ABGR,
+                255,
+                BufferedImage.TYPE_BYTE_GRAY,
+                255,
+                BufferedImage.TYPE_USHORT_GRAY,
+                65_535)
+            .entrySet()) {
       for (String format : new String[] {"png", "tiff"}) {
         BufferedImage image = new BufferedImage(W, H, kind.getKey());
         ramp(image, kind.getValue());
         Picture p = reader.read(file(image, format));
         assertThat(p.width()).isEqualTo(W);
         for (int x : new int[] {0, 37, 200, 310, 399}) {
-          double coded = Math.round((double) kind.getValue() * x / (W - 1)) / (double) kind.getValue();
-          assertThat((double) p.luma().v()[100 * W + x]).as("%s %s at %s", kind.getKey(), format, x).isCloseTo(coded, within(1e-4));
-          assertThat((double) p.green().v()[100 * W + x]).as("%s %s at %s", kind.getKey(), format, x).isCloseTo(Picture.linear(coded), within(2e-4));
+          double coded =
+              Math.round((double) kind.getValue() * x / (W - 1)) / (double) kind.getValue();
+          assertThat((double) p.luma().v()[100 * W + x])
+              .as("%s %s at %s", kind.getKey(), format, x)
+              .isCloseTo(coded, within(1e-4));
+          assertThat((double) p.green().v()[100 * W + x])
+              .as("%s %s at %s", kind.getKey(), format, x)
+              .isCloseTo(Picture.linear(coded), within(2e-4));
         }
       }
     }
@@ -73,7 +93,9 @@ class PictureReaderTest {
     byte[] red = {0, (byte) 200, 10};
     byte[] green = {0, 100, 20};
     byte[] blue = {0, 50, (byte) 250};
-    BufferedImage image = new BufferedImage(W, H, BufferedImage.TYPE_BYTE_INDEXED, new IndexColorModel(8, 3, red, green, blue));
+    BufferedImage image =
+        new BufferedImage(
+            W, H, BufferedImage.TYPE_BYTE_INDEXED, new IndexColorModel(8, 3, red, green, blue));
     for (int i = 0; i < W * H; i++) {
       image.getRaster().setSample(i % W, i / W, 0, i % W < 200 ? 1 : 2);
     }
@@ -98,17 +120,30 @@ class PictureReaderTest {
 
   @Test
   void onlyWhatIsCodedAsSrgbIsMeasured() throws Exception {
-    assertThat(reader.read(withProfile(ColorSpace.CS_sRGB)).width()).as("its own profile is fine").isEqualTo(W);
-    assertThatThrownBy(() -> reader.read(withProfile(ColorSpace.CS_LINEAR_RGB))).isInstanceOf(InvalidInput.class).hasMessageContaining("another curve");
-    assertThatThrownBy(() -> reader.read(withProfile(ColorSpace.CS_PYCC))).isInstanceOf(InvalidInput.class).hasMessageContaining("does not belong");
+    assertThat(reader.read(withProfile(ColorSpace.CS_sRGB)).width())
+        .as("its own profile is fine")
+        .isEqualTo(W);
+    assertThatThrownBy(() -> reader.read(withProfile(ColorSpace.CS_LINEAR_RGB)))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("another curve");
+    assertThatThrownBy(() -> reader.read(withProfile(ColorSpace.CS_PYCC)))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("does not belong");
     BufferedImage two = new BufferedImage(W, H, BufferedImage.TYPE_BYTE_BINARY);
-    assertThatThrownBy(() -> reader.read(file(two, "png"))).isInstanceOf(InvalidInput.class).hasMessageContaining("1 bit a pixel");
+    assertThatThrownBy(() -> reader.read(file(two, "png")))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("1 bit a pixel");
     Path broken = Files.createTempFile("still", ".png");
-    Files.write(broken, java.util.Arrays.copyOf(Files.readAllBytes(withProfile(ColorSpace.CS_sRGB)), 700));
-    assertThatThrownBy(() -> reader.read(broken)).isInstanceOf(InvalidInput.class).hasMessageContaining("damaged");
+    Files.write(
+        broken, java.util.Arrays.copyOf(Files.readAllBytes(withProfile(ColorSpace.CS_sRGB)), 700));
+    assertThatThrownBy(() -> reader.read(broken))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("damaged");
     Path text = Files.createTempFile("still", ".png");
     Files.writeString(text, "no picture at all");
-    assertThatThrownBy(() -> reader.read(text)).isInstanceOf(InvalidInput.class).hasMessageContaining("cannot be read");
+    assertThatThrownBy(() -> reader.read(text))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("cannot be read");
   }
 
   /** A PNG that carries one of the profiles of the platform. */
@@ -116,7 +151,8 @@ class PictureReaderTest {
     BufferedImage image = new BufferedImage(W, H, BufferedImage.TYPE_INT_RGB);
     ramp(image, 255);
     ImageWriter writer = ImageIO.getImageWritersByFormatName("png").next();
-    IIOMetadata meta = writer.getDefaultImageMetadata(ImageTypeSpecifier.createFromRenderedImage(image), null);
+    IIOMetadata meta =
+        writer.getDefaultImageMetadata(ImageTypeSpecifier.createFromRenderedImage(image), null);
     IIOMetadataNode root = (IIOMetadataNode) meta.getAsTree("javax_imageio_png_1.0");
     IIOMetadataNode icc = new IIOMetadataNode("iCCP");
     icc.setAttribute("profileName", "p");

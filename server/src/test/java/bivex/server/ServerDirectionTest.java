@@ -9,7 +9,10 @@ import com.tngtech.archunit.core.importer.ImportOption;
 import org.junit.jupiter.api.Test;
 
 class ServerDirectionTest {
-  private final JavaClasses server = new ClassFileImporter().withImportOption(new ImportOption.DoNotIncludeTests()).importPackages("bivex.server");
+  private final JavaClasses server =
+      new ClassFileImporter()
+          .withImportOption(new ImportOption.DoNotIncludeTests())
+          .importPackages("bivex.server");
 
   @Test
   void noRoomOfTheServerGoesInCircles() {
@@ -18,6 +21,12 @@ class ServerDirectionTest {
 
   @Test
   void whatIsKeptKnowsNothingOfTheWeb() {
-    noClasses().that().resideInAPackage("bivex.server.keep..").should().dependOnClassesThat().resideInAnyPackage("org.springframework.web..", "jakarta.servlet..").check(server);
+    noClasses()
+        .that()
+        .resideInAPackage("bivex.server.keep..")
+        .should()
+        .dependOnClassesThat()
+        .resideInAnyPackage("org.springframework.web..", "jakarta.servlet..")
+        .check(server);
   }
 }

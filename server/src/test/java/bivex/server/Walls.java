@@ -18,14 +18,24 @@ public final class Walls {
     Random r = new Random(7);
     double[][] tiles = new double[400][];
     for (int i = 0; i < tiles.length; i++) {
-      tiles[i] = new double[] {r.nextDouble() * w, r.nextDouble() * h, 8 + r.nextDouble() * w / 12, 8 + r.nextDouble() * h / 8, 0.03 + 0.4 * r.nextDouble()};
+      tiles[i] =
+          new double[] {
+            r.nextDouble() * w,
+            r.nextDouble() * h,
+            8 + r.nextDouble() * w / 12,
+            8 + r.nextDouble() * h / 8,
+            0.03 + 0.4 * r.nextDouble()
+          };
     }
     double[] light = new double[w * h];
     Arrays.fill(light, 0.15);
     for (double[] t : tiles) {
       for (int y = (int) t[1]; y < Math.min(h, t[1] + t[3]); y++) {
-        for (int x = Math.max(0, (int) (t[0] + dx) - 1); x < Math.min(w, t[0] + dx + t[2] + 1); x++) {
-          // How much of the pixel the tile covers across: an edge at a part of a pixel is drawn as that.
+        for (int x = Math.max(0, (int) (t[0] + dx) - 1);
+            x < Math.min(w, t[0] + dx + t[2] + 1);
+            x++) {
+          // How much of the pixel the tile covers across: an edge at a part of a pixel is drawn as
+          // that.
           double cover = Math.max(0, Math.min(x + 1, t[0] + dx + t[2]) - Math.max(x, t[0] + dx));
           light[y * w + x] += (t[4] - light[y * w + x]) * Math.min(1, cover);
         }
@@ -35,9 +45,16 @@ public final class Walls {
     boolean deep = out.getRaster().getTransferType() == java.awt.image.DataBuffer.TYPE_USHORT;
     Random noise = new Random((long) (dx * 100 + stops * 1000));
     for (int i = 0; i < light.length; i++) {
-      double v = bivex.core.picture.Picture.coded(light[i] * Math.pow(2, stops)) + noise.nextGaussian() * 0.006;
-      int c = (int) Math.max(0, Math.min(deep ? 65_535 : 255, Math.round(v * (deep ? 65_535 : 255))));
-      out.getRaster().setPixel(i % w, i / w, out.getRaster().getNumBands() == 1 ? new int[] {c} : new int[] {c, c, c, 255});
+      double v =
+          bivex.core.picture.Picture.coded(light[i] * Math.pow(2, stops))
+              + noise.nextGaussian() * 0.006;
+      int c =
+          (int) Math.max(0, Math.min(deep ? 65_535 : 255, Math.round(v * (deep ? 65_535 : 255))));
+      out.getRaster()
+          .setPixel(
+              i % w,
+              i / w,
+              out.getRaster().getNumBands() == 1 ? new int[] {c} : new int[] {c, c, c, 255});
     }
     return out;
   }

@@ -12,9 +12,18 @@ import java.util.List;
  * @param method id of the method it suggests
  * @param reason why, in one sentence
  * @param also other things it may be; without its own kind
- * @param key names these words for this reason, wherever they stand in the script; what is waved away is remembered by it
+ * @param key names these words for this reason, wherever they stand in the script; what is waved
+ *     away is remembered by it
  */
-public record Cue(int start, int end, String words, Kind kind, String method, String reason, List<Kind> also, String key) {
+public record Cue(
+    int start,
+    int end,
+    String words,
+    Kind kind,
+    String method,
+    String reason,
+    List<Kind> also,
+    String key) {
   /** What a moment may be. The usual method is the one proposed where the words name none. */
   public enum Kind {
     DOUBLE("one performer twice", "A1"),

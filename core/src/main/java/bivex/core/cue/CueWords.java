@@ -13,7 +13,8 @@ import java.util.Locale;
 import java.util.Set;
 
 /**
- * The words a production's cues are found by: those that ship with the book, less what it has struck out, and its own.
+ * The words a production's cues are found by: those that ship with the book, less what it has
+ * struck out, and its own.
  *
  * @param own words it has added
  * @param struck shipped words it does not want, as they are written
@@ -25,14 +26,17 @@ public record CueWords(List<Entry> own, List<String> struck) {
   public static final CueWords SHIPPED_ONLY = new CueWords(List.of(), List.of());
 
   /**
-   * @param words one to six words in small letters; usual endings are found too, a star stands for any ending
+   * @param words one to six words in small letters; usual endings are found too, a star stands for
+   *     any ending
    * @param kind what they point at
    * @param method id of the method they suggest
    */
   public record Entry(String words, Cue.Kind kind, String method) {
     public Entry {
       words = words == null ? "" : words.strip().toLowerCase(Locale.ROOT).replaceAll("\\s+", " ");
-      if (!words.matches("[\\p{L}\\p{N}'’*-]+( [\\p{L}\\p{N}'’*-]+){0,5}") || words.length() > 60 || words.startsWith("*")) {
+      if (!words.matches("[\\p{L}\\p{N}'’*-]+( [\\p{L}\\p{N}'’*-]+){0,5}")
+          || words.length() > 60
+          || words.startsWith("*")) {
         throw new InvalidInput("words", "must be one to six words, was \"" + words + "\"");
       }
       if (kind == null) {
@@ -44,7 +48,8 @@ public record CueWords(List<Entry> own, List<String> struck) {
 
   public CueWords {
     own = own == null ? List.of() : List.copyOf(own);
-    struck = struck == null ? List.of() : List.copyOf(new HashSet<>(struck)).stream().sorted().toList();
+    struck =
+        struck == null ? List.of() : List.copyOf(new HashSet<>(struck)).stream().sorted().toList();
     if (own.size() > 1000) {
       throw new InvalidInput("own", "holds more than 1000 entries");
     }
@@ -54,7 +59,8 @@ public record CueWords(List<Entry> own, List<String> struck) {
         throw new InvalidInput("words", "\"" + e.words() + "\" is in the list twice");
       }
     }
-    Set<String> shipped = new HashSet<>(SHIPPED == null ? List.of() : SHIPPED.stream().map(Entry::words).toList());
+    Set<String> shipped =
+        new HashSet<>(SHIPPED == null ? List.of() : SHIPPED.stream().map(Entry::words).toList());
     for (String s : struck) {
       if (!shipped.contains(s)) {
         throw new InvalidInput("struck", "\"" + s + "\" is not in the shipped list");
@@ -78,7 +84,12 @@ public record CueWords(List<Entry> own, List<String> struck) {
 
   private static List<Entry> read() {
     try (InputStream in = CueWords.class.getResourceAsStream("words.txt")) {
-      return new String(in.readAllBytes(), StandardCharsets.UTF_8).lines().filter(l -> !l.isBlank() && !l.startsWith("#")).map(l -> l.split(" \\| ")).map(c -> new Entry(c[0], Cue.Kind.valueOf(c[1]), c[2])).toList();
+      return new String(in.readAllBytes(), StandardCharsets.UTF_8)
+          .lines()
+          .filter(l -> !l.isBlank() && !l.startsWith("#"))
+          .map(l -> l.split(" \\| "))
+          .map(c -> new Entry(c[0], Cue.Kind.valueOf(c[1]), c[2]))
+          .toList();
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }

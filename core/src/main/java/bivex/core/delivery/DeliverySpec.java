@@ -31,19 +31,48 @@ public record DeliverySpec(Raster raster, FrameRate rate, int handles, NamePatte
    * @param verdict last one, null if none
    * @param openNotes notes not answered
    */
-  public record Offer(String production, String code, String scene, int version, VersionFacts facts, int cutFrames, Verdict verdict, int openNotes) {}
+  public record Offer(
+      String production,
+      String code,
+      String scene,
+      int version,
+      VersionFacts facts,
+      int cutFrames,
+      Verdict verdict,
+      int openNotes) {}
 
   /** File name of an offer, without extension. */
   public String fileName(Offer o) {
-    return pattern.fill(Map.of("production", o.production(), "code", o.code(), "scene", o.scene(), "version", o.version()));
+    return pattern.fill(
+        Map.of(
+            "production",
+            o.production(),
+            "code",
+            o.code(),
+            "scene",
+            o.scene(),
+            "version",
+            o.version()));
   }
 
   /** The check list of an offer, from measured facts; it may go when every line agrees. */
   public List<VersionFacts.FactCheck> check(Offer o) {
     List<VersionFacts.FactCheck> out = new ArrayList<>();
     boolean agreed = o.verdict() == Verdict.AGREED;
-    out.add(new VersionFacts.FactCheck("Verdict", "agreed", o.verdict() == null ? "none" : o.verdict().words(), agreed, agreed ? "" : "Review version " + o.version() + " first."));
-    out.add(new VersionFacts.FactCheck("Notes", "all answered", o.openNotes() == 0 ? "all answered" : o.openNotes() + " open", o.openNotes() == 0, o.openNotes() == 0 ? "" : "Answer them in Review."));
+    out.add(
+        new VersionFacts.FactCheck(
+            "Verdict",
+            "agreed",
+            o.verdict() == null ? "none" : o.verdict().words(),
+            agreed,
+            agreed ? "" : "Review version " + o.version() + " first."));
+    out.add(
+        new VersionFacts.FactCheck(
+            "Notes",
+            "all answered",
+            o.openNotes() == 0 ? "all answered" : o.openNotes() + " open",
+            o.openNotes() == 0,
+            o.openNotes() == 0 ? "" : "Answer them in Review."));
     out.addAll(o.facts().against(raster, rate, o.cutFrames(), handles, true));
     return out;
   }

@@ -8,7 +8,8 @@ import java.util.List;
 import java.util.Set;
 
 /**
- * Hours per unit of work that a production reckons with: its own where it has set them, the planning defaults elsewhere (S25).
+ * Hours per unit of work that a production reckons with: its own where it has set them, the
+ * planning defaults elsewhere (S25).
  *
  * @param own rates that differ from the default, at most one for each kind and difficulty
  */
@@ -27,10 +28,12 @@ public record EffortRates(List<Rate> own) {
         throw new InvalidInput("rates", "each needs a kind, a difficulty and hours per unit");
       }
       if (r.perUnit().high() > 1000) {
-        throw new InvalidInput("rates", r.kind().words() + " may take at most 1000 h a " + r.kind().driver());
+        throw new InvalidInput(
+            "rates", r.kind().words() + " may take at most 1000 h a " + r.kind().driver());
       }
       if (!seen.add(r.kind() + " " + r.difficulty())) {
-        throw new InvalidInput("rates", r.kind().words() + " is given twice at the same difficulty");
+        throw new InvalidInput(
+            "rates", r.kind().words() + " is given twice at the same difficulty");
       }
     }
   }
@@ -54,7 +57,10 @@ public record EffortRates(List<Rate> own) {
     return perUnit(kind, difficulty).times(InvalidInput.within("amount of work", units, 0, 1e7));
   }
 
-  /** The same rates with one kind multiplied by a factor at every difficulty: a calibration that is applied because somebody asked. */
+  /**
+   * The same rates with one kind multiplied by a factor at every difficulty: a calibration that is
+   * applied because somebody asked.
+   */
   public EffortRates calibrated(TaskKind kind, double factor) {
     InvalidInput.within("factor", factor, 0.01, 100);
     List<Rate> out = new ArrayList<>(own.stream().filter(r -> r.kind() != kind).toList());

@@ -3,8 +3,8 @@ package bivex.core.effort;
 import bivex.core.InvalidInput;
 
 /**
- * Hours as low, likely and high (S25). Mean = (low + 4·likely + high)/6, variance = ((high − low)/6)²: the three-point
- * estimate of PERT.
+ * Hours as low, likely and high (S25). Mean = (low + 4·likely + high)/6, variance = ((high −
+ * low)/6)²: the three-point estimate of PERT.
  *
  * @param low hours, 0 or more
  * @param likely hours, from {@code low}
@@ -15,7 +15,8 @@ public record Estimate(double low, double likely, double high) {
 
   public Estimate {
     if (!(low >= 0 && likely >= low && high >= likely) || Double.isInfinite(high)) {
-      throw new InvalidInput("estimate", "needs 0 ≤ low ≤ likely ≤ high, was " + low + ", " + likely + ", " + high);
+      throw new InvalidInput(
+          "estimate", "needs 0 ≤ low ≤ likely ≤ high, was " + low + ", " + likely + ", " + high);
     }
   }
 

@@ -1,8 +1,9 @@
 package bivex.core.effort;
 
 /**
- * Kinds of work with the effort each takes per unit of its driver, at fair difficulty. These are this project's own planning defaults,
- * without a published source; a production may set its own ({@link EffortRates}) and correct them by {@link Calibration}.
+ * Kinds of work with the effort each takes per unit of its driver, at fair difficulty. These are
+ * this project's own planning defaults, without a published source; a production may set its own
+ * ({@link EffortRates}) and correct them by {@link Calibration}.
  */
 public enum TaskKind {
   SPLIT_MATTE("split matte", "join", 0.3, 0.6, 1.5),

@@ -7,9 +7,10 @@ import java.util.List;
 import java.util.Locale;
 
 /**
- * Warnings about repeated flashes and written flicker (S21). Figures: WCAG 2.2 success criterion 2.3.1 (no more than three
- * general or red flashes in any one second, unless small: less than 25 % of any 10° of the field of view) and
- * Recommendation ITU-R BT.1702. This only warns; it never says that something is safe.
+ * Warnings about repeated flashes and written flicker (S21). Figures: WCAG 2.2 success criterion
+ * 2.3.1 (no more than three general or red flashes in any one second, unless small: less than 25 %
+ * of any 10° of the field of view) and Recommendation ITU-R BT.1702. This only warns; it never says
+ * that something is safe.
  */
 public final class FlashSafety {
   /** More general or red flashes than this in any second is beyond the guideline. */
@@ -44,14 +45,25 @@ public final class FlashSafety {
    * @param areaShare share of the 10° field that flashes, 0 to 1
    * @param red whether saturated red flashes are among them
    */
-  public static List<String> warnings(List<Integer> flashFrames, FrameRate rate, double areaShare, boolean red) {
+  public static List<String> warnings(
+      List<Integer> flashFrames, FrameRate rate, double areaShare, boolean red) {
     InvalidInput.within("area", areaShare, 0, 1);
     List<String> out = new ArrayList<>();
     int most = mostInOneSecond(flashFrames, rate);
     if (most > FLASHES_PER_SECOND && areaShare >= AREA_SHARE) {
-      out.add(String.format(Locale.ROOT, "%d flashes in one second over %.0f %% of the field: the guideline's limit is %d (WCAG 2.2, 2.3.1)", most, areaShare * 100, FLASHES_PER_SECOND));
+      out.add(
+          String.format(
+              Locale.ROOT,
+              "%d flashes in one second over %.0f %% of the field: the guideline's limit is %d"
+                  + " (WCAG 2.2, 2.3.1)",
+              most,
+              areaShare * 100,
+              FLASHES_PER_SECOND));
     } else if (most > FLASHES_PER_SECOND) {
-      out.add(most + " flashes in one second on a small area: have it looked at; a closer shot would be beyond the guideline");
+      out.add(
+          most
+              + " flashes in one second on a small area: have it looked at; a closer shot would be"
+              + " beyond the guideline");
     }
     if (red && !flashFrames.isEmpty()) {
       out.add("saturated red flashes: have the finished shot measured (ITU-R BT.1702)");
@@ -60,8 +72,9 @@ public final class FlashSafety {
   }
 
   /**
-   * Warnings for a steady flicker: each swing down and up is one flash. A general flash is a pair of opposing changes of 10 % or more of the
-   * largest luminance with the darker image below 0.80 (WCAG 2.2, definition of general flash); levels here are taken as relative luminance.
+   * Warnings for a steady flicker: each swing down and up is one flash. A general flash is a pair
+   * of opposing changes of 10 % or more of the largest luminance with the darker image below 0.80
+   * (WCAG 2.2, definition of general flash); levels here are taken as relative luminance.
    *
    * @param base level, 0 to 1
    * @param amplitude 0 to 1
@@ -74,12 +87,27 @@ public final class FlashSafety {
     InvalidInput.within("area", areaShare, 0, 1);
     double low = Math.max(0, base - amplitude);
     double high = Math.min(1, base + amplitude);
-    if (InvalidInput.positive("flicker rate", hz) <= FLASHES_PER_SECOND || high - low < 0.1 || low >= 0.8) {
+    if (InvalidInput.positive("flicker rate", hz) <= FLASHES_PER_SECOND
+        || high - low < 0.1
+        || low >= 0.8) {
       return List.of();
     }
-    return List.of(areaShare >= AREA_SHARE
-        ? String.format(Locale.ROOT, "flickers %.1f times a second between %.2f and %.2f over %.0f %% of the field: the guideline's limit is %d (WCAG 2.2, 2.3.1)", hz, low, high, areaShare * 100, FLASHES_PER_SECOND)
-        : String.format(Locale.ROOT, "flickers %.1f times a second on a small area: a closer shot would be beyond the guideline", hz));
+    return List.of(
+        areaShare >= AREA_SHARE
+            ? String.format(
+                Locale.ROOT,
+                "flickers %.1f times a second between %.2f and %.2f over %.0f %% of the field: the"
+                    + " guideline's limit is %d (WCAG 2.2, 2.3.1)",
+                hz,
+                low,
+                high,
+                areaShare * 100,
+                FLASHES_PER_SECOND)
+            : String.format(
+                Locale.ROOT,
+                "flickers %.1f times a second on a small area: a closer shot would be beyond the"
+                    + " guideline",
+                hz));
   }
 
   /**
@@ -89,19 +117,28 @@ public final class FlashSafety {
    * @param amplitude 0 to 1
    * @param hz changes up and down per second
    */
-  public static List<String> flickerFaults(double base, double amplitude, double hz, FrameRate rate) {
+  public static List<String> flickerFaults(
+      double base, double amplitude, double hz, FrameRate rate) {
     InvalidInput.within("base", base, 0, 1);
     InvalidInput.within("amplitude", amplitude, 0, 1);
     InvalidInput.positive("flicker rate", hz);
     List<String> out = new ArrayList<>();
     if (base - amplitude <= 0) {
-      out.add(String.format(Locale.ROOT, "the flicker goes out: %.2f − %.2f is not above zero", base, amplitude));
+      out.add(
+          String.format(
+              Locale.ROOT, "the flicker goes out: %.2f − %.2f is not above zero", base, amplitude));
     }
     if (base + amplitude > 1) {
-      out.add(String.format(Locale.ROOT, "the flicker clips: %.2f + %.2f is above 1", base, amplitude));
+      out.add(
+          String.format(Locale.ROOT, "the flicker clips: %.2f + %.2f is above 1", base, amplitude));
     }
     if (hz > rate.fps() / 2) {
-      out.add(String.format(Locale.ROOT, "%.1f Hz is above half the frame rate (%.2f): it will beat instead of flicker", hz, rate.fps() / 2));
+      out.add(
+          String.format(
+              Locale.ROOT,
+              "%.1f Hz is above half the frame rate (%.2f): it will beat instead of flicker",
+              hz,
+              rate.fps() / 2));
     }
     return out;
   }

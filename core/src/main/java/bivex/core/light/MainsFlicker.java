@@ -6,8 +6,9 @@ import bivex.core.time.FrameRate;
 import java.util.Locale;
 
 /**
- * Lamps on the mains ripple at twice its frequency (S7). An exposure of a whole number of ripples sees none of it; what is
- * left otherwise is |sin x ÷ x| with x = π · 2·mains · t (the mean of a sinusoid over the exposure).
+ * Lamps on the mains ripple at twice its frequency (S7). An exposure of a whole number of ripples
+ * sees none of it; what is left otherwise is |sin x ÷ x| with x = π · 2·mains · t (the mean of a
+ * sinusoid over the exposure).
  */
 public final class MainsFlicker {
   private MainsFlicker() {}
@@ -20,11 +21,15 @@ public final class MainsFlicker {
 
   /** Longest flicker-safe exposure, in seconds, that is not longer than a limit; 0 when none is. */
   public static double longestSafeSeconds(double mainsHz, double limitSeconds) {
-    int k = (int) Math.floor(InvalidInput.positive("limit", limitSeconds) * 2 * mains(mainsHz) + 1e-9);
+    int k =
+        (int) Math.floor(InvalidInput.positive("limit", limitSeconds) * 2 * mains(mainsHz) + 1e-9);
     return k < 1 ? 0 : safeSeconds(mainsHz, k);
   }
 
-  /** The flicker-safe exposure to use instead of another: the longest that is not longer, or a single ripple. */
+  /**
+   * The flicker-safe exposure to use instead of another: the longest that is not longer, or a
+   * single ripple.
+   */
   public static double safeInsteadOf(double mainsHz, double seconds) {
     return Math.max(safeSeconds(mainsHz, 1), longestSafeSeconds(mainsHz, seconds));
   }
@@ -53,7 +58,8 @@ public final class MainsFlicker {
    * @param steady whether nothing of it will be seen
    * @param words for the floor
    */
-  public record LampCheck(double rippleLeft, double beatHz, double safeSeconds, boolean steady, String words) {}
+  public record LampCheck(
+      double rippleLeft, double beatHz, double safeSeconds, boolean steady, String words) {}
 
   /** Says whether a shutter is steady under lamps on the mains. */
   public static LampCheck check(double mainsHz, double seconds, FrameRate rate) {
@@ -61,8 +67,21 @@ public final class MainsFlicker {
     double beat = beatHz(mainsHz, rate);
     double safe = safeInsteadOf(mainsHz, seconds);
     boolean steady = left < SEEN || beat < 0.02;
-    String words = steady ? String.format(Locale.ROOT, "Lamps on %.0f Hz mains are steady at %s.", mainsHz, Shutter.text(seconds))
-        : String.format(Locale.ROOT, "Lamps on %.0f Hz mains flicker %.1f times a second at %s: set %s (%.1f°).", mainsHz, beat, Shutter.text(seconds), Shutter.text(safe), 360 * safe * rate.fps());
+    String words =
+        steady
+            ? String.format(
+                Locale.ROOT,
+                "Lamps on %.0f Hz mains are steady at %s.",
+                mainsHz,
+                Shutter.text(seconds))
+            : String.format(
+                Locale.ROOT,
+                "Lamps on %.0f Hz mains flicker %.1f times a second at %s: set %s (%.1f°).",
+                mainsHz,
+                beat,
+                Shutter.text(seconds),
+                Shutter.text(safe),
+                360 * safe * rate.fps());
     return new LampCheck(left, beat, safe, steady, words);
   }
 

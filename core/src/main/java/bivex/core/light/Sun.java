@@ -11,8 +11,9 @@ import net.e175.klaus.solarpositioning.SolarPosition;
 import net.e175.klaus.solarpositioning.SunriseResult;
 
 /**
- * Where the sun is and how fast its shadows go (S20), for a place on level ground. Positions by the NREL algorithm (Reda and Andreas,
- * 2004) in the library solarpositioning; ours are the shadow, the hold window and the golden hour.
+ * Where the sun is and how fast its shadows go (S20), for a place on level ground. Positions by the
+ * NREL algorithm (Reda and Andreas, 2004) in the library solarpositioning; ours are the shadow, the
+ * hold window and the golden hour.
  *
  * @param at moment
  * @param azimuthDeg degrees from north, clockwise
@@ -25,10 +26,21 @@ public record Sun(ZonedDateTime at, double azimuthDeg, double elevationDeg) {
   /** Sun up to that many degrees counts as golden light; common practice, no source. */
   public static final double GOLDEN_DEG = 6;
 
-  /** @param latitude degrees, north positive, −90 to 90 @param longitude degrees, east positive, −180 to 180 */
+  /**
+   * @param latitude degrees, north positive, −90 to 90
+   * @param longitude degrees, east positive, −180 to 180
+   */
   public static Sun at(ZonedDateTime moment, double latitude, double longitude) {
     place(latitude, longitude);
-    SolarPosition p = SPA.calculateSolarPosition(moment, latitude, longitude, 0, DeltaT.estimate(moment.toLocalDate()), PRESSURE_HPA, CELSIUS);
+    SolarPosition p =
+        SPA.calculateSolarPosition(
+            moment,
+            latitude,
+            longitude,
+            0,
+            DeltaT.estimate(moment.toLocalDate()),
+            PRESSURE_HPA,
+            CELSIUS);
     return new Sun(moment, p.azimuth(), 90 - p.zenithAngle());
   }
 
@@ -40,7 +52,9 @@ public record Sun(ZonedDateTime at, double azimuthDeg, double elevationDeg) {
   /** Length in m of the shadow of something that high; unlimited when the sun is down. */
   public double shadowM(double heightM) {
     InvalidInput.positive("height", heightM);
-    return elevationDeg <= 0 ? Double.POSITIVE_INFINITY : heightM / Math.tan(Math.toRadians(elevationDeg));
+    return elevationDeg <= 0
+        ? Double.POSITIVE_INFINITY
+        : heightM / Math.tan(Math.toRadians(elevationDeg));
   }
 
   /** How far in m the tip of a shadow lies from where it lay at another moment. */
@@ -52,7 +66,11 @@ public record Sun(ZonedDateTime at, double azimuthDeg, double elevationDeg) {
     return Math.hypot(la * Math.sin(a) - lb * Math.sin(b), la * Math.cos(a) - lb * Math.cos(b));
   }
 
-  /** A stretch in which shadows stay put. @param driftM how far the tip goes in it */
+  /**
+   * A stretch in which shadows stay put.
+   *
+   * @param driftM how far the tip goes in it
+   */
   public record Window(ZonedDateTime from, ZonedDateTime to, double driftM) {
     public double minutes() {
       return Duration.between(from, to).toSeconds() / 60.0;
@@ -60,12 +78,19 @@ public record Sun(ZonedDateTime at, double azimuthDeg, double elevationDeg) {
   }
 
   /**
-   * The longest stretch, in whole minutes, in which the tip of a shadow stays within a limit of where it began.
+   * The longest stretch, in whole minutes, in which the tip of a shadow stays within a limit of
+   * where it began.
    *
    * @param hours how far to look from {@code from}, more than 0 to 24
    * @return null when the sun is down all the time
    */
-  public static Window holdWindow(ZonedDateTime from, double hours, double latitude, double longitude, double heightM, double limitM) {
+  public static Window holdWindow(
+      ZonedDateTime from,
+      double hours,
+      double latitude,
+      double longitude,
+      double heightM,
+      double limitM) {
     InvalidInput.within("hours", hours, 0.02, 24);
     InvalidInput.positive("limit", limitM);
     List<Sun> minutes = new ArrayList<>();
@@ -79,41 +104,62 @@ public record Sun(ZonedDateTime at, double azimuthDeg, double elevationDeg) {
       }
       int j = i;
       double drift = 0;
-      while (j + 1 < minutes.size() && minutes.get(j + 1).elevationDeg() > 0 && minutes.get(j + 1).driftM(minutes.get(i), heightM) <= limitM) {
+      while (j + 1 < minutes.size()
+          && minutes.get(j + 1).elevationDeg() > 0
+          && minutes.get(j + 1).driftM(minutes.get(i), heightM) <= limitM) {
         j++;
         drift = Math.max(drift, minutes.get(j).driftM(minutes.get(i), heightM));
       }
-      if (best == null || Duration.between(minutes.get(i).at(), minutes.get(j).at()).compareTo(Duration.between(best.from(), best.to())) > 0) {
+      if (best == null
+          || Duration.between(minutes.get(i).at(), minutes.get(j).at())
+                  .compareTo(Duration.between(best.from(), best.to()))
+              > 0) {
         best = new Window(minutes.get(i).at(), minutes.get(j).at(), drift);
       }
     }
     return best;
   }
 
-  /** Sunrise, noon and sunset of a day; sunrise and sunset are null when the sun does not cross the horizon. */
+  /**
+   * Sunrise, noon and sunset of a day; sunrise and sunset are null when the sun does not cross the
+   * horizon.
+   */
   public record Day(ZonedDateTime sunrise, ZonedDateTime noon, ZonedDateTime sunset) {}
 
   public static Day day(ZonedDateTime moment, double latitude, double longitude) {
     place(latitude, longitude);
-    SunriseResult r = SPA.calculateSunriseTransitSet(moment, latitude, longitude, DeltaT.estimate(moment.toLocalDate()));
-    return r instanceof SunriseResult.RegularDay d ? new Day(d.sunrise(), d.transit(), d.sunset()) : new Day(null, r.transit(), null);
+    SunriseResult r =
+        SPA.calculateSunriseTransitSet(
+            moment, latitude, longitude, DeltaT.estimate(moment.toLocalDate()));
+    return r instanceof SunriseResult.RegularDay d
+        ? new Day(d.sunrise(), d.transit(), d.sunset())
+        : new Day(null, r.transit(), null);
   }
 
   /**
-   * Golden light of a day: from sunrise until the sun stands at {@link #GOLDEN_DEG}, and from there to sunset.
+   * Golden light of a day: from sunrise until the sun stands at {@link #GOLDEN_DEG}, and from there
+   * to sunset.
    *
    * @return morning and evening; empty when the sun does not rise or set, or never stands that high
    */
   public static List<Window> golden(ZonedDateTime moment, double latitude, double longitude) {
     Day d = day(moment, latitude, longitude);
-    if (d.sunrise() == null || d.sunset() == null || at(d.noon(), latitude, longitude).elevationDeg() <= GOLDEN_DEG) {
+    if (d.sunrise() == null
+        || d.sunset() == null
+        || at(d.noon(), latitude, longitude).elevationDeg() <= GOLDEN_DEG) {
       return List.of();
     }
-    return List.of(new Window(d.sunrise(), crossing(d.sunrise(), d.noon(), latitude, longitude), 0), new Window(crossing(d.sunset(), d.noon(), latitude, longitude), d.sunset(), 0));
+    return List.of(
+        new Window(d.sunrise(), crossing(d.sunrise(), d.noon(), latitude, longitude), 0),
+        new Window(crossing(d.sunset(), d.noon(), latitude, longitude), d.sunset(), 0));
   }
 
-  /** The moment the sun stands at the golden limit, between one when it is lower and one when it is higher, to a second. */
-  private static ZonedDateTime crossing(ZonedDateTime low, ZonedDateTime high, double latitude, double longitude) {
+  /**
+   * The moment the sun stands at the golden limit, between one when it is lower and one when it is
+   * higher, to a second.
+   */
+  private static ZonedDateTime crossing(
+      ZonedDateTime low, ZonedDateTime high, double latitude, double longitude) {
     ZonedDateTime a = low;
     ZonedDateTime b = high;
     while (Math.abs(Duration.between(a, b).toSeconds()) > 1) {

@@ -8,18 +8,21 @@ import java.util.List;
 import java.util.Locale;
 
 /**
- * The sun over a shooting day (S20): where shadows lie, how far they have gone since the first take of a set, and until when they are still
- * good enough.
+ * The sun over a shooting day (S20): where shadows lie, how far they have gone since the first take
+ * of a set, and until when they are still good enough.
  *
  * @param rows every five minutes from call to wrap
  * @param sunrise null when the sun does not rise
  * @param sunset null when it does not set
  */
-public record SunClock(List<Row> rows, ZonedDateTime sunrise, ZonedDateTime sunset, List<Sun.Window> golden) {
+public record SunClock(
+    List<Row> rows, ZonedDateTime sunrise, ZonedDateTime sunset, List<Sun.Window> golden) {
   /** Minutes from row to row. */
   public static final int STEP = 5;
 
-  /** @param shadowM length of the shadow; null while the sun is down */
+  /**
+   * @param shadowM length of the shadow; null while the sun is down
+   */
   public record Row(ZonedDateTime at, double azimuthDeg, double elevationDeg, Double shadowM) {}
 
   /**
@@ -31,30 +34,53 @@ public record SunClock(List<Row> rows, ZonedDateTime sunrise, ZonedDateTime suns
    * @param held whether it is still within
    * @param words for the floor
    */
-  public record Hold(ZonedDateTime since, Double driftM, ZonedDateTime until, boolean held, String words) {}
+  public record Hold(
+      ZonedDateTime since, Double driftM, ZonedDateTime until, boolean held, String words) {}
 
-  /** @param heightM of what throws the shadow, m */
-  public static SunClock of(ZonedDateTime call, ZonedDateTime wrap, double latitude, double longitude, double heightM) {
+  /**
+   * @param heightM of what throws the shadow, m
+   */
+  public static SunClock of(
+      ZonedDateTime call, ZonedDateTime wrap, double latitude, double longitude, double heightM) {
     if (!wrap.isAfter(call) || Duration.between(call, wrap).toHours() > 24) {
       throw new InvalidInput("wrap", "must be later than the call, within a day");
     }
     List<Row> rows = new ArrayList<>();
     for (ZonedDateTime t = call; !t.isAfter(wrap); t = t.plusMinutes(STEP)) {
       Sun s = Sun.at(t, latitude, longitude);
-      rows.add(new Row(t, s.azimuthDeg(), s.elevationDeg(), s.elevationDeg() <= 0 ? null : s.shadowM(heightM)));
+      rows.add(
+          new Row(
+              t,
+              s.azimuthDeg(),
+              s.elevationDeg(),
+              s.elevationDeg() <= 0 ? null : s.shadowM(heightM)));
     }
     // Noon of the local day: the day of an early call or a late wrap is the day between.
     ZonedDateTime noon = call.toLocalDate().atTime(12, 0).atZone(call.getZone());
     Sun.Day day = Sun.day(noon, latitude, longitude);
-    return new SunClock(List.copyOf(rows), day.sunrise(), day.sunset(), Sun.golden(noon, latitude, longitude));
+    return new SunClock(
+        List.copyOf(rows), day.sunrise(), day.sunset(), Sun.golden(noon, latitude, longitude));
   }
 
-  /** @param limitM how far the tip may go */
-  public static Hold hold(ZonedDateTime first, ZonedDateTime now, double latitude, double longitude, double heightM, double limitM) {
+  /**
+   * @param limitM how far the tip may go
+   */
+  public static Hold hold(
+      ZonedDateTime first,
+      ZonedDateTime now,
+      double latitude,
+      double longitude,
+      double heightM,
+      double limitM) {
     InvalidInput.positive("limit", limitM);
     Sun then = Sun.at(first, latitude, longitude);
     if (then.elevationDeg() <= 0) {
-      return new Hold(first, null, null, true, "No sun when the set was begun: watch the sky, not the shadows.");
+      return new Hold(
+          first,
+          null,
+          null,
+          true,
+          "No sun when the set was begun: watch the sky, not the shadows.");
     }
     ZonedDateTime until = first;
     boolean sets = false;
@@ -70,9 +96,23 @@ public record SunClock(List<Row> rows, ZonedDateTime sunrise, ZonedDateTime suns
     Double drift = s.elevationDeg() <= 0 ? null : s.driftM(then, heightM);
     boolean held = !now.isAfter(until);
     long left = Duration.between(now, until).toMinutes();
-    String words = drift == null ? "The sun is down: the light of the set is gone."
-        : held ? String.format(Locale.ROOT, "Shadows have gone %.0f cm of %.0f; %d min left%s.", drift * 100, limitM * 100, left, sets ? ", then the sun is down" : "")
-        : String.format(Locale.ROOT, "Shadows have gone %.0f cm, more than %.0f: shoot the clean plate again in this light, or wait for cloud.", drift * 100, limitM * 100);
+    String words =
+        drift == null
+            ? "The sun is down: the light of the set is gone."
+            : held
+                ? String.format(
+                    Locale.ROOT,
+                    "Shadows have gone %.0f cm of %.0f; %d min left%s.",
+                    drift * 100,
+                    limitM * 100,
+                    left,
+                    sets ? ", then the sun is down" : "")
+                : String.format(
+                    Locale.ROOT,
+                    "Shadows have gone %.0f cm, more than %.0f: shoot the clean plate again in this"
+                        + " light, or wait for cloud.",
+                    drift * 100,
+                    limitM * 100);
     return new Hold(first, drift, until, held, words);
   }
 }

@@ -16,26 +16,83 @@ import java.util.List;
 import java.util.Locale;
 import java.util.stream.Stream;
 
-/** What every method asks of the camera and derives from it: the brief, the flicker check, and for a held set the battery and card. */
+/**
+ * What every method asks of the camera and derives from it: the brief, the flicker check, and for a
+ * held set the battery and card.
+ */
 final class CameraBrief {
   /** The camera alone. */
-  static final List<Parameter> CAMERA = List.of(
-      Parameter.number("focalMm", "Focal length", "mm", 4, 600, 35, "a normal view on a large sensor"),
-      Parameter.number("fNumber", "Aperture", "f/", 0.7, 32, 5.6, "a middle opening; the blur check says if it must be smaller"),
-      Parameter.number("shutterDegrees", "Shutter", "°", 1, 360, 180, "natural blur: twice the frame rate (common practice)"),
-      Parameter.whole("iso", "ISO", "", 50, 25_600, 400, "below 800 unless a test says otherwise (common practice)"),
-      Parameter.whole("whiteK", "White balance", "K", 1500, 15_000, 4300, "set by hand, never automatic"),
-      Parameter.number("focusM", "Focus distance", "m", 0.1, 500, 2.6, "measured to the stand-in"),
-      Parameter.number("backgroundM", "Background distance", "m", 0.2, 2000, 6, "how far the set behind is; used for the blur check"),
-      Parameter.yesNo("dialogue", "Somebody speaks", false, "then the sound of the setup is checked"));
+  static final List<Parameter> CAMERA =
+      List.of(
+          Parameter.number(
+              "focalMm", "Focal length", "mm", 4, 600, 35, "a normal view on a large sensor"),
+          Parameter.number(
+              "fNumber",
+              "Aperture",
+              "f/",
+              0.7,
+              32,
+              5.6,
+              "a middle opening; the blur check says if it must be smaller"),
+          Parameter.number(
+              "shutterDegrees",
+              "Shutter",
+              "°",
+              1,
+              360,
+              180,
+              "natural blur: twice the frame rate (common practice)"),
+          Parameter.whole(
+              "iso",
+              "ISO",
+              "",
+              50,
+              25_600,
+              400,
+              "below 800 unless a test says otherwise (common practice)"),
+          Parameter.whole(
+              "whiteK", "White balance", "K", 1500, 15_000, 4300, "set by hand, never automatic"),
+          Parameter.number(
+              "focusM", "Focus distance", "m", 0.1, 500, 2.6, "measured to the stand-in"),
+          Parameter.number(
+              "backgroundM",
+              "Background distance",
+              "m",
+              0.2,
+              2000,
+              6,
+              "how far the set behind is; used for the blur check"),
+          Parameter.yesNo(
+              "dialogue", "Somebody speaks", false, "then the sound of the setup is checked"));
 
   /** The camera and how long it is held untouched. */
-  static final List<Parameter> PARAMETERS = Stream.concat(CAMERA.stream(), Stream.of(
-      Parameter.number("passMinutes", "Minutes a pass", "min", 0.1, 120, 1.5, "slate, action and getting back to marks"),
-      Parameter.whole("takes", "Takes a part", "", 1, 30, 4, "what a part usually needs"),
-      Parameter.number("batteryMinutes", "One battery", "min", 1, 600, 22, "small mirrorless camera in 4K: 20 to 25 min (common practice)"),
-      Parameter.number("megabits", "Recording", "Mb/s", 1, 5000, 100, "as set in the camera"),
-      Parameter.number("cardGb", "Free on the card", "GB", 1, 8000, 64, "decimal gigabytes"))).toList();
+  static final List<Parameter> PARAMETERS =
+      Stream.concat(
+              CAMERA.stream(),
+              Stream.of(
+                  Parameter.number(
+                      "passMinutes",
+                      "Minutes a pass",
+                      "min",
+                      0.1,
+                      120,
+                      1.5,
+                      "slate, action and getting back to marks"),
+                  Parameter.whole(
+                      "takes", "Takes a part", "", 1, 30, 4, "what a part usually needs"),
+                  Parameter.number(
+                      "batteryMinutes",
+                      "One battery",
+                      "min",
+                      1,
+                      600,
+                      22,
+                      "small mirrorless camera in 4K: 20 to 25 min (common practice)"),
+                  Parameter.number(
+                      "megabits", "Recording", "Mb/s", 1, 5000, 100, "as set in the camera"),
+                  Parameter.number(
+                      "cardGb", "Free on the card", "GB", 1, 8000, 64, "decimal gigabytes")))
+          .toList();
 
   private CameraBrief() {}
 
@@ -60,14 +117,44 @@ final class CameraBrief {
     ShotSetting s = plan.setting();
     double t = Shutter.seconds(v.number("shutterDegrees"), capture);
     plan.brief("head", "head", head, why);
-    plan.brief("focalMm", "lens", f("%s mm", n(v.number("focalMm"))), "the same for every plate of the set");
-    plan.stricter("fNumber", "stop", f("f/%s", n(v.number("fNumber"))), "smaller opening if the blur check says so", v.number("fNumber"));
-    plan.brief("shutter", "shutter", f("%s · %s°", Shutter.text(t), n(v.number("shutterDegrees"))), v.number("shutterDegrees") == 180 ? "180° is natural blur" : "natural blur would be 180°");
-    plan.stricter("iso", "ISO", n(v.number("iso")), v.number("iso") > Exposure.ISO_CAP ? "above 800: test the noise first" : "at or below 800", -v.number("iso"));
+    plan.brief(
+        "focalMm",
+        "lens",
+        f("%s mm", n(v.number("focalMm"))),
+        "the same for every plate of the set");
+    plan.stricter(
+        "fNumber",
+        "stop",
+        f("f/%s", n(v.number("fNumber"))),
+        "smaller opening if the blur check says so",
+        v.number("fNumber"));
+    plan.brief(
+        "shutter",
+        "shutter",
+        f("%s · %s°", Shutter.text(t), n(v.number("shutterDegrees"))),
+        v.number("shutterDegrees") == 180 ? "180° is natural blur" : "natural blur would be 180°");
+    plan.stricter(
+        "iso",
+        "ISO",
+        n(v.number("iso")),
+        v.number("iso") > Exposure.ISO_CAP ? "above 800: test the noise first" : "at or below 800",
+        -v.number("iso"));
     plan.brief("whiteK", "white", n(v.number("whiteK")) + " K", "by hand");
     plan.brief("focus", "focus", n(v.number("focusM")) + " m · manual", "on a stand-in; taped");
-    plan.brief("rate", "rate", capture.name() + " fps", capture.equals(s.rate()) ? "production rate" : f("%.2f× the production rate", capture.fps() / s.rate().fps()));
-    plan.brief("raster", "raster", s.capture().text(), s.capture().width() > s.delivery().width() ? f("%.2f× over delivery", (double) s.capture().width() / s.delivery().width()) : "as delivered");
+    plan.brief(
+        "rate",
+        "rate",
+        capture.name() + " fps",
+        capture.equals(s.rate())
+            ? "production rate"
+            : f("%.2f× the production rate", capture.fps() / s.rate().fps()));
+    plan.brief(
+        "raster",
+        "raster",
+        s.capture().text(),
+        s.capture().width() > s.delivery().width()
+            ? f("%.2f× over delivery", (double) s.capture().width() / s.delivery().width())
+            : "as delivered");
 
     dialogue(plan, v);
 
@@ -76,19 +163,52 @@ final class CameraBrief {
     double safe = MainsFlicker.safeInsteadOf(s.mainsHz(), t);
     boolean steady = ripple < 0.02 || beat < 0.01;
     boolean possible = 360 * safe * capture.fps() <= 360 + 1e-9;
-    plan.check(new Plan.Check("check:flicker", "Lamps on the mains", steady ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
-        f("%.1f %% of the ripple left, beat %.2f Hz", ripple * 100, beat),
-        steady ? "" : possible ? f("Set %s (%.1f°) where mains lamps light the set.", Shutter.text(safe), 360 * safe * capture.fps()) : "No exposure at this rate is flicker-safe: daylight, or lamps on direct current.",
-        "S7", f("%s Hz mains, %s", n(s.mainsHz()), Shutter.text(t)), "safe t = k/(2·mains); left = |sin x ÷ x|, x = π·2·mains·t; mean of a sinusoid over the exposure"));
+    plan.check(
+        new Plan.Check(
+            "check:flicker",
+            "Lamps on the mains",
+            steady ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
+            f("%.1f %% of the ripple left, beat %.2f Hz", ripple * 100, beat),
+            steady
+                ? ""
+                : possible
+                    ? f(
+                        "Set %s (%.1f°) where mains lamps light the set.",
+                        Shutter.text(safe), 360 * safe * capture.fps())
+                    : "No exposure at this rate is flicker-safe: daylight, or lamps on direct"
+                        + " current.",
+            "S7",
+            f("%s Hz mains, %s", n(s.mainsHz()), Shutter.text(t)),
+            "safe t = k/(2·mains); left = |sin x ÷ x|, x = π·2·mains·t; mean of a sinusoid over the"
+                + " exposure"));
   }
 
-  /** The brief of a camera of its own, beside that of the shot: an element or a pose shot elsewhere. @param what "element", "pose" */
+  /**
+   * The brief of a camera of its own, beside that of the shot: an element or a pose shot elsewhere.
+   *
+   * @param what "element", "pose"
+   */
   static void apart(Derivation plan, Values v, String what, FrameRate capture) {
     dialogue(plan, v);
     ShotSetting s = plan.setting();
-    String[][] lines = {{"lens", f("%s mm", n(v.number("focalMm")))}, {"stop", f("f/%s", n(v.number("fNumber")))}, {"shutter", f("%s · %s°", Shutter.text(Shutter.seconds(v.number("shutterDegrees"), capture)), n(v.number("shutterDegrees")))}, {"ISO", n(v.number("iso"))}, {"white", n(v.number("whiteK")) + " K"}, {"rate", capture.name() + " fps"}, {"raster", s.capture().text()}};
+    String[][] lines = {
+      {"lens", f("%s mm", n(v.number("focalMm")))},
+      {"stop", f("f/%s", n(v.number("fNumber")))},
+      {
+        "shutter",
+        f(
+            "%s · %s°",
+            Shutter.text(Shutter.seconds(v.number("shutterDegrees"), capture)),
+            n(v.number("shutterDegrees")))
+      },
+      {"ISO", n(v.number("iso"))},
+      {"white", n(v.number("whiteK")) + " K"},
+      {"rate", capture.name() + " fps"},
+      {"raster", s.capture().text()}
+    };
     for (String[] line : lines) {
-      plan.brief(what + " " + line[0], what + " " + line[0], line[1], "of a plate that is shot by itself");
+      plan.brief(
+          what + " " + line[0], what + " " + line[0], line[1], "of a plate that is shot by itself");
     }
   }
 
@@ -112,37 +232,110 @@ final class CameraBrief {
   static void set(Derivation plan, Values v, int performances) {
     ShotSetting s = plan.setting();
     match(plan, v);
-    double record = performances * v.whole("takes") * Math.min(v.number("passMinutes"), s.seconds() / 60 + 0.35) + 10 / 60.0;
+    double record =
+        performances * v.whole("takes") * Math.min(v.number("passMinutes"), s.seconds() / 60 + 0.35)
+            + 10 / 60.0;
     double minutes = performances * v.whole("takes") * v.number("passMinutes") + 1;
     double standby = Math.max(0, minutes - record);
-    MediaBudget b = MediaBudget.of(record, standby, v.number("batteryMinutes"), v.number("megabits"), v.number("cardGb"));
+    MediaBudget b =
+        MediaBudget.of(
+            record, standby, v.number("batteryMinutes"), v.number("megabits"), v.number("cardGb"));
     plan.setMinutes(minutes);
-    plan.check(new Plan.Check("check:media", "One battery and card for the set", b.fits() ? Plan.Grade.HOLDS : Plan.Grade.FAILS,
-        f("%.0f of %.0f min · %.1f of %s GB", b.minutesNeeded(), v.number("batteryMinutes"), b.gigabytes(), n(v.number("cardGb"))),
-        b.fits() ? "" : b.minutesLeft() < 0 ? "Run from a power supply, or fewer takes a part; a battery change touches the camera." : "Empty card before the set opens.",
-        "S19", f("%d passes of %s min, %s Mb/s", performances * v.whole("takes"), n(v.number("passMinutes")), n(v.number("megabits"))), "GB = Mb/s · s ÷ 8000; definition"));
+    plan.check(
+        new Plan.Check(
+            "check:media",
+            "One battery and card for the set",
+            b.fits() ? Plan.Grade.HOLDS : Plan.Grade.FAILS,
+            f(
+                "%.0f of %.0f min · %.1f of %s GB",
+                b.minutesNeeded(),
+                v.number("batteryMinutes"),
+                b.gigabytes(),
+                n(v.number("cardGb"))),
+            b.fits()
+                ? ""
+                : b.minutesLeft() < 0
+                    ? "Run from a power supply, or fewer takes a part; a battery change touches the"
+                        + " camera."
+                    : "Empty card before the set opens.",
+            "S19",
+            f(
+                "%d passes of %s min, %s Mb/s",
+                performances * v.whole("takes"),
+                n(v.number("passMinutes")),
+                n(v.number("megabits"))),
+            "GB = Mb/s · s ÷ 8000; definition"));
     double segment = MediaBudget.segmentSeconds(v.number("megabits"), MediaBudget.FAT32_FILE_BYTES);
-    plan.aid("aid:power", "Fresh battery and empty card before the set opens", "the camera is not touched until the clean plate is in", f("a card with small files begins a new one after %.0f s", segment));
-    plan.aid("aid:stand", "Stand at head height", "eyeline and focus mark", "tape the floor mark of each part");
+    plan.aid(
+        "aid:power",
+        "Fresh battery and empty card before the set opens",
+        "the camera is not touched until the clean plate is in",
+        f("a card with small files begins a new one after %.0f s", segment));
+    plan.aid(
+        "aid:stand",
+        "Stand at head height",
+        "eyeline and focus mark",
+        "tape the floor mark of each part");
     plan.aid("aid:still", "Grey card and slate", "reference still", "");
   }
 
-  /** The depth-of-field side view: what is sharp, what stands where. @param things name and distance in m, in turn */
-  static void sideView(Derivation plan, DepthOfField dof, double focusM, double backgroundM, Object... things) {
+  /**
+   * The depth-of-field side view: what is sharp, what stands where.
+   *
+   * @param things name and distance in m, in turn
+   */
+  static void sideView(
+      Derivation plan, DepthOfField dof, double focusM, double backgroundM, Object... things) {
     double near = dof.nearMm() / 1000;
-    double end = Math.max(backgroundM, Double.isInfinite(dof.farMm()) ? backgroundM * 1.1 : dof.farMm() / 1000) * 1.05;
+    double end =
+        Math.max(
+                backgroundM,
+                Double.isInfinite(dof.farMm()) ? backgroundM * 1.1 : dof.farMm() / 1000)
+            * 1.05;
     double far = Double.isInfinite(dof.farMm()) ? end : dof.farMm() / 1000;
     List<Plan.Shape> shapes = new ArrayList<>();
-    shapes.add(new Plan.Shape(Plan.ShapeKind.AREA, f("sharp %.2f m to %s", near, Double.isInfinite(dof.farMm()) ? "the horizon" : f("%.2f m", far)), List.of(new Plan.Point(near, 0), new Plan.Point(far, 0), new Plan.Point(far, 2), new Plan.Point(near, 2))));
-    shapes.add(new Plan.Shape(Plan.ShapeKind.LINE, "camera", List.of(new Plan.Point(0, 0), new Plan.Point(0, 1.4))));
-    shapes.add(new Plan.Shape(Plan.ShapeKind.DASHED, f("focus %s m", n(focusM)), List.of(new Plan.Point(focusM, 0), new Plan.Point(focusM, 2))));
+    shapes.add(
+        new Plan.Shape(
+            Plan.ShapeKind.AREA,
+            f(
+                "sharp %.2f m to %s",
+                near, Double.isInfinite(dof.farMm()) ? "the horizon" : f("%.2f m", far)),
+            List.of(
+                new Plan.Point(near, 0),
+                new Plan.Point(far, 0),
+                new Plan.Point(far, 2),
+                new Plan.Point(near, 2))));
+    shapes.add(
+        new Plan.Shape(
+            Plan.ShapeKind.LINE, "camera", List.of(new Plan.Point(0, 0), new Plan.Point(0, 1.4))));
+    shapes.add(
+        new Plan.Shape(
+            Plan.ShapeKind.DASHED,
+            f("focus %s m", n(focusM)),
+            List.of(new Plan.Point(focusM, 0), new Plan.Point(focusM, 2))));
     for (int i = 0; i + 1 < things.length; i += 2) {
       double at = ((Number) things[i + 1]).doubleValue();
       boolean sharp = at >= near && at <= far;
-      shapes.add(new Plan.Shape(sharp ? Plan.ShapeKind.LINE : Plan.ShapeKind.NOW, things[i] + (sharp ? "" : ", soft"), List.of(new Plan.Point(at, 0), new Plan.Point(at, 1.7))));
+      shapes.add(
+          new Plan.Shape(
+              sharp ? Plan.ShapeKind.LINE : Plan.ShapeKind.NOW,
+              things[i] + (sharp ? "" : ", soft"),
+              List.of(new Plan.Point(at, 0), new Plan.Point(at, 1.7))));
     }
-    shapes.add(new Plan.Shape(Plan.ShapeKind.LINE, "background", List.of(new Plan.Point(backgroundM, 0), new Plan.Point(backgroundM, 2.3))));
-    plan.drawing("side", Plan.DrawingKind.SIDE, "What is sharp, from the side", "m", "m", false, false, shapes);
+    shapes.add(
+        new Plan.Shape(
+            Plan.ShapeKind.LINE,
+            "background",
+            List.of(new Plan.Point(backgroundM, 0), new Plan.Point(backgroundM, 2.3))));
+    plan.drawing(
+        "side",
+        Plan.DrawingKind.SIDE,
+        "What is sharp, from the side",
+        "m",
+        "m",
+        false,
+        false,
+        shapes);
   }
 
   /** The sound check, if the parameter says that somebody speaks. */
@@ -154,19 +347,36 @@ final class CameraBrief {
 
   /** The sound check of a setup in which somebody speaks. */
   static void sound(Derivation plan) {
-    plan.datum("datum:sound", "Sound check of the setup", "Hum sources off, microphone close, room tone recorded.", Plan.Due.BEFORE_STRIKE);
+    plan.datum(
+        "datum:sound",
+        "Sound check of the setup",
+        "Hum sources off, microphone close, room tone recorded.",
+        Plan.Due.BEFORE_STRIKE);
   }
 
   /** Whether an enlargement in post leaves enough picture. */
   static void reserve(Derivation plan, String key, String title, double scale) {
     ShotSetting s = plan.setting();
     double left = Reframe.reserve(s.capture(), s.delivery(), scale);
-    plan.check(key, title, left >= 1 ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL, f("%.2f× leaves %.2f source pixels a delivered one", scale, left), f("Record larger, or go no further than %.2f×; it is soft by %.0f %%.", Reframe.punchLimit(s.capture(), s.delivery()), (1 - left) * 100), "S12", s.capture().text() + " into " + s.delivery().text(), "punch limit = source ÷ delivery; definition");
+    plan.check(
+        key,
+        title,
+        left >= 1 ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
+        f("%.2f× leaves %.2f source pixels a delivered one", scale, left),
+        f(
+            "Record larger, or go no further than %.2f×; it is soft by %.0f %%.",
+            Reframe.punchLimit(s.capture(), s.delivery()), (1 - left) * 100),
+        "S12",
+        s.capture().text() + " into " + s.delivery().text(),
+        "punch limit = source ÷ delivery; definition");
   }
 
   /** The caution of anything that blows. */
   static void blower(Derivation plan) {
-    plan.caution("caution:blower", "A blower lifts grit into eyes: goggles for the crew, performers' eyes away from it.", "special-effects supervisor");
+    plan.caution(
+        "caution:blower",
+        "A blower lifts grit into eyes: goggles for the crew, performers' eyes away from it.",
+        "special-effects supervisor");
   }
 
   /** A frame rate of a parameter; a fault names the parameter. */

@@ -15,22 +15,32 @@ import java.util.function.IntFunction;
 import java.util.function.IntToDoubleFunction;
 
 /**
- * The plan while it is being written. Methods add to it; where two methods want the same thing (one clean plate per setup) it is
- * kept once; where they want different camera settings the stricter one is kept if there is one, and it is reported with the way out.
+ * The plan while it is being written. Methods add to it; where two methods want the same thing (one
+ * clean plate per setup) it is kept once; where they want different camera settings the stricter
+ * one is kept if there is one, and it is reported with the way out.
  */
 public final class Derivation {
-  /** Longest cut that is pictured frame by frame, frames; a longer one has its sums and layers, but no preview. */
+  /**
+   * Longest cut that is pictured frame by frame, frames; a longer one has its sums and layers, but
+   * no preview.
+   */
   public static final int PICTURED = 4800;
 
   /** What to do when two methods want another value of a property. */
-  private static final Map<String, String> WAYS_OUT = Map.of(
-      "head", "Make all parts as passes of the same move, or split it into two shots.",
-      "shutter", "Shoot two plates: a fast shutter for the track, natural blur for the picture.",
-      "rate", "Shoot all plates at the faster rate and read the others one frame in so many, or shoot two plates.",
-      "focalMm", "One focal length for the whole setup; the wider one, and punch in.",
-      "focus", "Focus each plate on its own mark and check the background blur, or one distance for all.",
-      "raster", "Record all plates at the larger raster.",
-      "whiteK", "One white balance for the setup.");
+  private static final Map<String, String> WAYS_OUT =
+      Map.of(
+          "head", "Make all parts as passes of the same move, or split it into two shots.",
+          "shutter",
+              "Shoot two plates: a fast shutter for the track, natural blur for the picture.",
+          "rate",
+              "Shoot all plates at the faster rate and read the others one frame in so many, or"
+                  + " shoot two plates.",
+          "focalMm", "One focal length for the whole setup; the wider one, and punch in.",
+          "focus",
+              "Focus each plate on its own mark and check the background blur, or one distance for"
+                  + " all.",
+          "raster", "Record all plates at the larger raster.",
+          "whiteK", "One white balance for the setup.");
 
   private final ShotSetting setting;
   private final boolean pictures;
@@ -53,7 +63,10 @@ public final class Derivation {
   private double setMinutes;
   private String method = "";
 
-  /** @param pictures whether the schematic picture and the drawings are wanted; lists of shots do without */
+  /**
+   * @param pictures whether the schematic picture and the drawings are wanted; lists of shots do
+   *     without
+   */
   Derivation(ShotSetting setting, boolean pictures) {
     this.setting = setting;
     this.pictures = pictures && setting.cutFrames() <= PICTURED;
@@ -62,9 +75,18 @@ public final class Derivation {
   void begin(Method m) {
     method = m.id();
     if (m.shoots()) {
-      datum("datum:still", "Reference still of the setup", "Shoot a still of the setup with the slate in it.", Plan.Due.BEFORE_STRIKE);
+      datum(
+          "datum:still",
+          "Reference still of the setup",
+          "Shoot a still of the setup with the slate in it.",
+          Plan.Due.BEFORE_STRIKE);
     }
-    task("task:grade", "Match grade, grain and motion blur", TaskKind.GRADE_MATCH, 1, TaskKind.Difficulty.FAIR);
+    task(
+        "task:grade",
+        "Match grade, grain and motion blur",
+        TaskKind.GRADE_MATCH,
+        1,
+        TaskKind.Difficulty.FAIR);
   }
 
   /** Numbers of the shot. */
@@ -80,7 +102,8 @@ public final class Derivation {
 
   /** Number of a frame counted from the first of the cut, kept inside it. */
   public int frame(int fromFirst) {
-    return Math.max(setting.firstFrame(), Math.min(setting.lastFrame(), setting.firstFrame() + fromFirst));
+    return Math.max(
+        setting.firstFrame(), Math.min(setting.lastFrame(), setting.firstFrame() + fromFirst));
   }
 
   /** A span of the whole cut. */
@@ -94,21 +117,64 @@ public final class Derivation {
   }
 
   /** Adds a plate once; the longer of two lengths is kept. */
-  public void plate(String key, Plan.PlateKind kind, String label, String wanted, double seconds, boolean inSet, String... rescues) {
-    plates.merge(key, new Plan.Plate(key, kind, label, wanted, seconds, inSet, List.of(rescues)), (a, b) -> new Plan.Plate(a.key(), a.kind(), a.label(), a.wanted().equals(b.wanted()) ? a.wanted() : a.wanted() + " " + b.wanted(), Math.max(a.seconds(), b.seconds()), a.inSet() || b.inSet(), a.rescues()));
+  public void plate(
+      String key,
+      Plan.PlateKind kind,
+      String label,
+      String wanted,
+      double seconds,
+      boolean inSet,
+      String... rescues) {
+    plates.merge(
+        key,
+        new Plan.Plate(key, kind, label, wanted, seconds, inSet, List.of(rescues)),
+        (a, b) ->
+            new Plan.Plate(
+                a.key(),
+                a.kind(),
+                a.label(),
+                a.wanted().equals(b.wanted()) ? a.wanted() : a.wanted() + " " + b.wanted(),
+                Math.max(a.seconds(), b.seconds()),
+                a.inSet() || b.inSet(),
+                a.rescues()));
   }
 
-  /** The clean plate, shared by all methods of the setup, and its layer at the bottom of the stack. */
+  /**
+   * The clean plate, shared by all methods of the setup, and its layer at the bottom of the stack.
+   */
   public void clean(double seconds, boolean layer) {
-    plate("plate:clean", Plan.PlateKind.CLEAN, "Clean plate", "Nobody in frame for 10 s, same roll, nothing touched.", Math.max(10, seconds), true, "borrow frames of a take in which that part of the frame is free", "patch it from two takes", "pick up with the same camera data and light");
+    plate(
+        "plate:clean",
+        Plan.PlateKind.CLEAN,
+        "Clean plate",
+        "Nobody in frame for 10 s, same roll, nothing touched.",
+        Math.max(10, seconds),
+        true,
+        "borrow frames of a take in which that part of the frame is free",
+        "patch it from two takes",
+        "pick up with the same camera data and light");
     if (layer) {
-      layer("layer:clean", "Clean plate", "plate", "over", "none", "plate:clean", List.of(whole(Plan.SpanKind.PRESENT, "")));
+      layer(
+          "layer:clean",
+          "Clean plate",
+          "plate",
+          "over",
+          "none",
+          "plate:clean",
+          List.of(whole(Plan.SpanKind.PRESENT, "")));
     }
   }
 
   /** The grade match on top of what is there. */
   public void grade() {
-    layer("layer:grade", "Grade match", "stops and colour to match", "over", "none", "task:grade", List.of(whole(Plan.SpanKind.PRESENT, "")));
+    layer(
+        "layer:grade",
+        "Grade match",
+        "stops and colour to match",
+        "over",
+        "none",
+        "task:grade",
+        List.of(whole(Plan.SpanKind.PRESENT, "")));
   }
 
   /** Adds rules to the shot's match set; the union of all methods' rules holds. */
@@ -123,24 +189,70 @@ public final class Derivation {
   }
 
   /** Puts a layer on top of the stack; a layer of a key that is there already is left. */
-  public void layer(String key, String label, String source, String blend, String matte, String settledBy, List<Plan.Span> spans) {
+  public void layer(
+      String key,
+      String label,
+      String source,
+      String blend,
+      String matte,
+      String settledBy,
+      List<Plan.Span> spans) {
     layer(key, label, source, blend, matte, "", "", settledBy, spans);
   }
 
   /** Puts a layer on top of the stack that is retimed or bound to something. */
-  public void layer(String key, String label, String source, String blend, String matte, String retime, String placement, String settledBy, List<Plan.Span> spans) {
-    layers.putIfAbsent(key, new Plan.Layer(key, "", label, source, blend, matte, retime, placement, settledBy, List.copyOf(spans)));
+  public void layer(
+      String key,
+      String label,
+      String source,
+      String blend,
+      String matte,
+      String retime,
+      String placement,
+      String settledBy,
+      List<Plan.Span> spans) {
+    layers.putIfAbsent(
+        key,
+        new Plan.Layer(
+            key,
+            "",
+            label,
+            source,
+            blend,
+            matte,
+            retime,
+            placement,
+            settledBy,
+            List.copyOf(spans)));
   }
 
-  /** Adds a line to the camera brief; another value for the same property is reported with the way out. */
+  /**
+   * Adds a line to the camera brief; another value for the same property is reported with the way
+   * out.
+   */
   public void brief(String property, String label, String value, String reason) {
-    Plan.BriefLine before = brief.putIfAbsent(property, new Plan.BriefLine(property, label, value, reason));
+    Plan.BriefLine before =
+        brief.putIfAbsent(property, new Plan.BriefLine(property, label, value, reason));
     if (before != null && !before.value().equals(value)) {
-      checks.putIfAbsent("check:conflict-" + property, new Plan.Check("check:conflict-" + property, "Two methods want another " + label, Plan.Grade.FAILS, before.value() + " against " + value, WAYS_OUT.getOrDefault(property, "Shoot two plates, or set one value for both methods."), "", method + " and what was there before", "both rules cannot hold; definition"));
+      checks.putIfAbsent(
+          "check:conflict-" + property,
+          new Plan.Check(
+              "check:conflict-" + property,
+              "Two methods want another " + label,
+              Plan.Grade.FAILS,
+              before.value() + " against " + value,
+              WAYS_OUT.getOrDefault(
+                  property, "Shoot two plates, or set one value for both methods."),
+              "",
+              method + " and what was there before",
+              "both rules cannot hold; definition"));
     }
   }
 
-  /** Adds a line of which a larger number is the stricter: the stricter one is kept, and it is said that it was. */
+  /**
+   * Adds a line of which a larger number is the stricter: the stricter one is kept, and it is said
+   * that it was.
+   */
   public void stricter(String property, String label, String value, String reason, double strict) {
     Plan.BriefLine mine = new Plan.BriefLine(property, label, value, reason);
     Plan.BriefLine before = brief.putIfAbsent(property, mine);
@@ -148,11 +260,22 @@ public final class Derivation {
     if (before != null && !before.value().equals(value)) {
       Plan.BriefLine kept = had == strict ? mine : before;
       brief.put(property, kept);
-      checks.putIfAbsent("check:stricter-" + property, new Plan.Check("check:stricter-" + property, "Two methods want another " + label, Plan.Grade.DOUBTFUL, before.value() + " against " + value + "; the stricter " + kept.value() + " is kept", "Find the light for " + kept.value() + ", or set one value for both methods.", "", method + " and what was there before", "the stricter rule wins; definition"));
+      checks.putIfAbsent(
+          "check:stricter-" + property,
+          new Plan.Check(
+              "check:stricter-" + property,
+              "Two methods want another " + label,
+              Plan.Grade.DOUBTFUL,
+              before.value() + " against " + value + "; the stricter " + kept.value() + " is kept",
+              "Find the light for " + kept.value() + ", or set one value for both methods.",
+              "",
+              method + " and what was there before",
+              "the stricter rule wins; definition"));
     }
   }
 
-  public void element(String key, String label, ElementSource source, String how, String blend, int minWidthPx) {
+  public void element(
+      String key, String label, ElementSource source, String how, String blend, int minWidthPx) {
     elements.putIfAbsent(key, new Plan.Element(key, label, source, how, blend, minWidthPx));
   }
 
@@ -160,12 +283,26 @@ public final class Derivation {
     aids.putIfAbsent(key, new Plan.Aid(key, label, purpose, how));
   }
 
-  /** Adds work; the same key from two methods adds up its units and hours, each at its own difficulty. No units, no task. */
-  public void task(String key, String label, TaskKind kind, double units, TaskKind.Difficulty difficulty) {
+  /**
+   * Adds work; the same key from two methods adds up its units and hours, each at its own
+   * difficulty. No units, no task.
+   */
+  public void task(
+      String key, String label, TaskKind kind, double units, TaskKind.Difficulty difficulty) {
     if (units > 0) {
       Plan.Task before = tasks.get(key);
       Estimate hours = setting.effort().hours(kind, units, difficulty);
-      tasks.put(key, before == null ? new Plan.Task(key, label, kind, units, difficulty, hours) : new Plan.Task(key, before.label(), kind, before.units() + units, before.difficulty().compareTo(difficulty) > 0 ? before.difficulty() : difficulty, before.hours().plus(hours)));
+      tasks.put(
+          key,
+          before == null
+              ? new Plan.Task(key, label, kind, units, difficulty, hours)
+              : new Plan.Task(
+                  key,
+                  before.label(),
+                  kind,
+                  before.units() + units,
+                  before.difficulty().compareTo(difficulty) > 0 ? before.difficulty() : difficulty,
+                  before.hours().plus(hours)));
     }
   }
 
@@ -183,38 +320,79 @@ public final class Derivation {
    * @param key without the method's name
    * @param remedy kept only when the check does not hold
    */
-  public void check(String key, String title, Plan.Grade grade, String figure, String remedy, String sum, String inputs, String formula) {
-    check(new Plan.Check(own("check:" + key), title, grade, figure, grade == Plan.Grade.HOLDS ? "" : remedy, sum, inputs, formula));
+  public void check(
+      String key,
+      String title,
+      Plan.Grade grade,
+      String figure,
+      String remedy,
+      String sum,
+      String inputs,
+      String formula) {
+    check(
+        new Plan.Check(
+            own("check:" + key),
+            title,
+            grade,
+            figure,
+            grade == Plan.Grade.HOLDS ? "" : remedy,
+            sum,
+            inputs,
+            formula));
   }
 
   public void caution(String key, String text, String ask) {
     cautions.putIfAbsent(key, new Plan.Caution(key, text, ask));
   }
 
-  public void drawing(String key, Plan.DrawingKind kind, String title, String xUnit, String yUnit, boolean equal, boolean down, List<Plan.Shape> shapes) {
+  public void drawing(
+      String key,
+      Plan.DrawingKind kind,
+      String title,
+      String xUnit,
+      String yUnit,
+      boolean equal,
+      boolean down,
+      List<Plan.Shape> shapes) {
     if (pictures) {
-      drawings.putIfAbsent(own("drawing:" + key), new Plan.Drawing(own("drawing:" + key), kind, title, xUnit, yUnit, equal, down, List.copyOf(shapes)));
+      drawings.putIfAbsent(
+          own("drawing:" + key),
+          new Plan.Drawing(
+              own("drawing:" + key), kind, title, xUnit, yUnit, equal, down, List.copyOf(shapes)));
     }
   }
 
   /** Draws a value over the frames of the cut, with an optional limit. */
-  public void curve(String key, String title, String unit, IntToDoubleFunction value, double limit) {
+  public void curve(
+      String key, String title, String unit, IntToDoubleFunction value, double limit) {
     if (!pictures) {
       return;
     }
     List<Plan.Point> line = new ArrayList<>();
     int step = Math.max(1, setting.cutFrames() / 240);
     for (int f = 0; f < setting.cutFrames(); f += step) {
-      line.add(new Plan.Point(setting.firstFrame() + f, value.applyAsDouble(f), setting.firstFrame() + f));
+      line.add(
+          new Plan.Point(
+              setting.firstFrame() + f, value.applyAsDouble(f), setting.firstFrame() + f));
     }
-    List<Plan.Shape> shapes = new ArrayList<>(List.of(new Plan.Shape(Plan.ShapeKind.LINE, "", line)));
+    List<Plan.Shape> shapes =
+        new ArrayList<>(List.of(new Plan.Shape(Plan.ShapeKind.LINE, "", line)));
     if (!Double.isNaN(limit)) {
-      shapes.add(new Plan.Shape(Plan.ShapeKind.DASHED, "", List.of(new Plan.Point(setting.firstFrame(), limit), new Plan.Point(setting.lastFrame(), limit))));
+      shapes.add(
+          new Plan.Shape(
+              Plan.ShapeKind.DASHED,
+              "",
+              List.of(
+                  new Plan.Point(setting.firstFrame(), limit),
+                  new Plan.Point(setting.lastFrame(), limit))));
     }
     drawing(key, Plan.DrawingKind.CURVE, title, "frame", unit, false, false, shapes);
   }
 
-  /** Gives the schematic picture of the cut frame by frame, counted from 0; only the first method's is kept. */
+  /**
+   * Gives the schematic picture of the cut frame by frame, counted from 0; only the first method's
+   * is kept.
+   */
   public void frames(IntFunction<Plan.SketchFrame> frames) {
     if (pictures && sketch.isEmpty()) {
       for (int i = 0; i < setting.cutFrames(); i++) {
@@ -223,9 +401,15 @@ public final class Derivation {
     }
   }
 
-  /** Gives the schematic picture by the figures in each frame, counted from 0; only the first method's is kept. */
+  /**
+   * Gives the schematic picture by the figures in each frame, counted from 0; only the first
+   * method's is kept.
+   */
   public void sketch(IntFunction<List<Plan.SketchFigure>> figures) {
-    frames(i -> new Plan.SketchFrame(setting.firstFrame() + i, figures.apply(i), List.of(), false, Plan.View.STILL));
+    frames(
+        i ->
+            new Plan.SketchFrame(
+                setting.firstFrame() + i, figures.apply(i), List.of(), false, Plan.View.STILL));
   }
 
   /** Lays figures over the schematic picture, whoever drew it. */
@@ -243,12 +427,42 @@ public final class Derivation {
   Plan build() {
     List<Plan.Layer> lettered = new ArrayList<>();
     for (Plan.Layer l : layers.values()) {
-      String letter = lettered.size() < 26 ? String.valueOf((char) ('A' + lettered.size())) : "A" + (char) ('A' + lettered.size() - 26);
-      lettered.add(new Plan.Layer(l.key(), letter, l.label(), l.source(), l.blend(), l.matte(), l.retime(), l.placement(), l.settledBy(), l.spans()));
+      String letter =
+          lettered.size() < 26
+              ? String.valueOf((char) ('A' + lettered.size()))
+              : "A" + (char) ('A' + lettered.size() - 26);
+      lettered.add(
+          new Plan.Layer(
+              l.key(),
+              letter,
+              l.label(),
+              l.source(),
+              l.blend(),
+              l.matte(),
+              l.retime(),
+              l.placement(),
+              l.settledBy(),
+              l.spans()));
     }
-    Estimate sum = tasks.values().stream().map(Plan.Task::hours).reduce(Estimate.NONE, Estimate::plus);
-    List<String> inSet = plates.values().stream().filter(Plan.Plate::inSet).map(Plan.Plate::key).toList();
-    return new Plan(List.copyOf(lettered), List.copyOf(plates.values()), new Plan.MatchSet(Collections.unmodifiableSet(EnumSet.copyOf(rules)), inSet, backgroundM), List.copyOf(brief.values()), List.copyOf(elements.values()), List.copyOf(aids.values()), List.copyOf(tasks.values()), List.copyOf(data.values()), List.copyOf(checks.values()), List.copyOf(cautions.values()), pictures(), List.copyOf(drawings.values()), sum, setMinutes);
+    Estimate sum =
+        tasks.values().stream().map(Plan.Task::hours).reduce(Estimate.NONE, Estimate::plus);
+    List<String> inSet =
+        plates.values().stream().filter(Plan.Plate::inSet).map(Plan.Plate::key).toList();
+    return new Plan(
+        List.copyOf(lettered),
+        List.copyOf(plates.values()),
+        new Plan.MatchSet(Collections.unmodifiableSet(EnumSet.copyOf(rules)), inSet, backgroundM),
+        List.copyOf(brief.values()),
+        List.copyOf(elements.values()),
+        List.copyOf(aids.values()),
+        List.copyOf(tasks.values()),
+        List.copyOf(data.values()),
+        List.copyOf(checks.values()),
+        List.copyOf(cautions.values()),
+        pictures(),
+        List.copyOf(drawings.values()),
+        sum,
+        setMinutes);
   }
 
   private List<Plan.SketchFrame> pictures() {
@@ -265,7 +479,13 @@ public final class Derivation {
       for (IntFunction<List<Plan.SketchFigure>> o : overlays) {
         figures.addAll(o.apply(i));
       }
-      out.add(new Plan.SketchFrame(s.frame(), List.copyOf(figures), s.joins(), s.crossed(), view == null ? s.view() : view.apply(i)));
+      out.add(
+          new Plan.SketchFrame(
+              s.frame(),
+              List.copyOf(figures),
+              s.joins(),
+              s.crossed(),
+              view == null ? s.view() : view.apply(i)));
     }
     return List.copyOf(out);
   }

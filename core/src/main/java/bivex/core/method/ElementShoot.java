@@ -18,7 +18,8 @@ import java.util.List;
 
 /** F4: a small shoot of its own for an element. */
 public final class ElementShoot implements Method {
-  private static final List<String> MATTER = List.of("dust", "liquid whirl", "leaves", "splash", "smoke", "fire bar", "blood spray");
+  private static final List<String> MATTER =
+      List.of("dust", "liquid whirl", "leaves", "splash", "smoke", "fire bar", "blood spray");
 
   @Override
   public String id() {
@@ -37,12 +38,14 @@ public final class ElementShoot implements Method {
 
   @Override
   public String summary() {
-    return "A small shoot for one element, before black or white, at its own rate and size, with more takes than are needed.";
+    return "A small shoot for one element, before black or white, at its own rate and size, with"
+        + " more takes than are needed.";
   }
 
   @Override
   public String rightWhen() {
-    return "No bought element moves the right way, and a table, a cloth and a lamp are enough to shoot it.";
+    return "No bought element moves the right way, and a table, a cloth and a lamp are enough to"
+        + " shoot it.";
   }
 
   @Override
@@ -52,16 +55,30 @@ public final class ElementShoot implements Method {
 
   @Override
   public List<Parameter> parameters() {
-    return CameraBrief.after(CameraBrief.CAMERA,
+    return CameraBrief.after(
+        CameraBrief.CAMERA,
         Parameter.choice("matter", "Element", MATTER, "decides background, blend and cautions"),
         Parameter.text("capture", "Camera runs at", "100", "small things shot fast look large"),
         Parameter.number("speed", "Played at", "×", 0.01, 20, 0.5, "1 is real time"),
-        Parameter.number("modelScale", "Smaller than it shall look by", "×", 1, 100, 4, "speed for scale is its root (Froude; textbook)"),
-        Parameter.whole("takes", "Takes", "", 1, 100, 8, "to choose from; none used twice in a row"),
+        Parameter.number(
+            "modelScale",
+            "Smaller than it shall look by",
+            "×",
+            1,
+            100,
+            4,
+            "speed for scale is its root (Froude; textbook)"),
+        Parameter.whole(
+            "takes", "Takes", "", 1, 100, 8, "to choose from; none used twice in a row"),
         Parameter.number("placedPct", "Placed at", "% of width", 1, 400, 60, "at its largest"),
-        Parameter.choice("direction", "Moves", List.of("up", "to the left", "to the right", "towards camera", "outwards"), "as in the shot it is for"),
+        Parameter.choice(
+            "direction",
+            "Moves",
+            List.of("up", "to the left", "to the right", "towards camera", "outwards"),
+            "as in the shot it is for"),
         Parameter.yesNo("loop", "Must loop", false, "first and last second alike"),
-        Parameter.whole("loopFrames", "Loop of", "frames", 2, 100_000, 48, "cross-faded over a quarter of it"));
+        Parameter.whole(
+            "loopFrames", "Loop of", "frames", 2, 100_000, 48, "cross-faded over a quarter of it"));
   }
 
   @Override
@@ -73,43 +90,160 @@ public final class ElementShoot implements Method {
     CameraBrief.apart(plan, v, "element", capture);
     double placed = v.number("placedPct") / 100 * s.delivery().width();
     String blend = matter.equals("splash") ? "lighten" : dark ? "screen" : "over";
-    plan.plate("plate:element", Plan.PlateKind.INSERT, "Element: " + matter, f("Before %s, moving %s, at %s fps; %d takes; nothing touches the frame edge.", dark ? "black, light from the side or behind" : "a coloured screen or white", v.word("direction"), capture.name(), v.whole("takes")), Math.max(4, s.rate().seconds(s.cutFrames()) * v.number("speed") + 2), false, "a bought element");
-    plan.element("element:F4-" + matter.replace(' ', '-'), capital(matter), ElementSource.SHOOT, "this shoot; choose among the takes", blend, (int) Math.ceil(placed));
-    plan.layer(plan.own("layer:element"), capital(matter), "element", blend, dark ? "none" : "key", f("%s× of %s fps", n(v.number("speed")), capture.name()), "", "element:F4-" + matter.replace(' ', '-'), List.of(plan.whole(Plan.SpanKind.PRESENT, v.word("direction"))));
+    plan.plate(
+        "plate:element",
+        Plan.PlateKind.INSERT,
+        "Element: " + matter,
+        f(
+            "Before %s, moving %s, at %s fps; %d takes; nothing touches the frame edge.",
+            dark ? "black, light from the side or behind" : "a coloured screen or white",
+            v.word("direction"),
+            capture.name(),
+            v.whole("takes")),
+        Math.max(4, s.rate().seconds(s.cutFrames()) * v.number("speed") + 2),
+        false,
+        "a bought element");
+    plan.element(
+        "element:F4-" + matter.replace(' ', '-'),
+        capital(matter),
+        ElementSource.SHOOT,
+        "this shoot; choose among the takes",
+        blend,
+        (int) Math.ceil(placed));
+    plan.layer(
+        plan.own("layer:element"),
+        capital(matter),
+        "element",
+        blend,
+        dark ? "none" : "key",
+        f("%s× of %s fps", n(v.number("speed")), capture.name()),
+        "",
+        "element:F4-" + matter.replace(' ', '-'),
+        List.of(plan.whole(Plan.SpanKind.PRESENT, v.word("direction"))));
     plan.grade();
     double froude = 1 / Math.sqrt(v.number("modelScale"));
     boolean believable = Math.abs(Math.log(v.number("speed") / froude)) < Math.log(1.5);
-    plan.check("scale", "Speed for its size", believable ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL, f("%s× played, %.2f× looks %s times as large", n(v.number("speed")), froude, n(v.number("modelScale"))), f("Play it at %.2f×.", froude), "", n(v.number("modelScale")) + " times smaller", "speed = 1 ÷ √scale (Froude's law for falling and flowing things; textbook)");
+    plan.check(
+        "scale",
+        "Speed for its size",
+        believable ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
+        f(
+            "%s× played, %.2f× looks %s times as large",
+            n(v.number("speed")), froude, n(v.number("modelScale"))),
+        f("Play it at %.2f×.", froude),
+        "",
+        n(v.number("modelScale")) + " times smaller",
+        "speed = 1 ÷ √scale (Froude's law for falling and flowing things; textbook)");
     Conform.Cadence c = new Conform(s.rate(), capture).cadence(v.number("speed"), s.cutFrames());
     double made = new Conform(s.rate(), capture).syntheticShare(1 / v.number("speed"));
-    plan.check("cadence", "Cadence", c.even() ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL, f("%.3f frames a step%s", c.step(), made > 0 ? f(", %.0f %% made up", made * 100) : ""), "Play it at a speed whose step is whole, or another capture rate.", "S2", capture.name() + " fps", "step = speed · capture ÷ production; definition");
+    plan.check(
+        "cadence",
+        "Cadence",
+        c.even() ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
+        f("%.3f frames a step%s", c.step(), made > 0 ? f(", %.0f %% made up", made * 100) : ""),
+        "Play it at a speed whose step is whole, or another capture rate.",
+        "S2",
+        capture.name() + " fps",
+        "step = speed · capture ÷ production; definition");
     ElementMargin m = ElementMargin.of(s.capture().width(), Math.max(1, placed));
-    plan.check("size", "Large enough", m.enough() ? Plan.Grade.HOLDS : Plan.Grade.FAILS, f("%.2f× of %.0f px", m.margin(), placed), "Shoot it closer or in two halves.", "S23", s.capture().text(), "element px ÷ placed px; definition");
-    double stops = Exposure.stopsLost(Shutter.seconds(v.number("shutterDegrees"), s.rate()), Shutter.seconds(v.number("shutterDegrees"), capture));
-    plan.check("light", "Light the rate costs", stops <= 2 ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL, f("%.2f stops", stops), "Pay with " + String.join("; ", Exposure.waysToPay(Math.max(0, Math.min(20, stops)), v.number("fNumber"), 1.8, v.number("iso"))) + ".", "S6", f("%s to %s fps", s.rate().name(), capture.name()), "log2 of the exposure times; definition");
+    plan.check(
+        "size",
+        "Large enough",
+        m.enough() ? Plan.Grade.HOLDS : Plan.Grade.FAILS,
+        f("%.2f× of %.0f px", m.margin(), placed),
+        "Shoot it closer or in two halves.",
+        "S23",
+        s.capture().text(),
+        "element px ÷ placed px; definition");
+    double stops =
+        Exposure.stopsLost(
+            Shutter.seconds(v.number("shutterDegrees"), s.rate()),
+            Shutter.seconds(v.number("shutterDegrees"), capture));
+    plan.check(
+        "light",
+        "Light the rate costs",
+        stops <= 2 ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
+        f("%.2f stops", stops),
+        "Pay with "
+            + String.join(
+                "; ",
+                Exposure.waysToPay(
+                    Math.max(0, Math.min(20, stops)), v.number("fNumber"), 1.8, v.number("iso")))
+            + ".",
+        "S6",
+        f("%s to %s fps", s.rate().name(), capture.name()),
+        "log2 of the exposure times; definition");
     if (v.yes("loop")) {
       int have = (int) Math.floor(s.rate().frames(4 / v.number("speed")));
-      plan.check("loop", "Long enough to loop", have >= v.whole("loopFrames") * 5 / 4 ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL, f("4 s give %d frames, the loop and its fade need %d", have, v.whole("loopFrames") * 5 / 4), "Longer takes, or a shorter loop.", "S2", v.whole("loopFrames") + " frames", "loop and a quarter; this project's own");
+      plan.check(
+          "loop",
+          "Long enough to loop",
+          have >= v.whole("loopFrames") * 5 / 4 ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
+          f(
+              "4 s give %d frames, the loop and its fade need %d",
+              have, v.whole("loopFrames") * 5 / 4),
+          "Longer takes, or a shorter loop.",
+          "S2",
+          v.whole("loopFrames") + " frames",
+          "loop and a quarter; this project's own");
     }
-    plan.task(plan.own("task:shoot"), "Element shot", TaskKind.ELEMENT_SHOOT, 1, matter.equals("fire bar") || matter.equals("liquid whirl") ? Difficulty.HARD : Difficulty.FAIR);
+    plan.task(
+        plan.own("task:shoot"),
+        "Element shot",
+        TaskKind.ELEMENT_SHOOT,
+        1,
+        matter.equals("fire bar") || matter.equals("liquid whirl")
+            ? Difficulty.HARD
+            : Difficulty.FAIR);
     plan.task(plan.own("task:place"), "Element placed", TaskKind.ELEMENT, 1, Difficulty.FAIR);
     plan.task("task:composite", "Composite", TaskKind.COMPOSITE, 1, Difficulty.EASY);
-    plan.aid("aid:backdrop", dark ? "Black cloth" : "Coloured screen or white card", "the element separates", "far enough behind to stay even");
+    plan.aid(
+        "aid:backdrop",
+        dark ? "Black cloth" : "Coloured screen or white card",
+        "the element separates",
+        "far enough behind to stay even");
     cautions(plan, matter);
     int n = s.cutFrames();
-    plan.overlay(i -> {
-      double t = (double) i / Math.max(1, n - 1);
-      double w = Math.min(0.9, v.number("placedPct") / 100);
-      return List.of(new Plan.SketchFigure(matter, "glow", 0.5 - w / 2, 0.5 + w / 2, Math.max(0, 0.6 - 0.4 * t), 0.95, Math.max(0.15, 0.8 - 0.5 * t)));
-    });
+    plan.overlay(
+        i -> {
+          double t = (double) i / Math.max(1, n - 1);
+          double w = Math.min(0.9, v.number("placedPct") / 100);
+          return List.of(
+              new Plan.SketchFigure(
+                  matter,
+                  "glow",
+                  0.5 - w / 2,
+                  0.5 + w / 2,
+                  Math.max(0, 0.6 - 0.4 * t),
+                  0.95,
+                  Math.max(0.15, 0.8 - 0.5 * t)));
+        });
   }
 
   private static void cautions(Derivation plan, String matter) {
     switch (matter) {
-      case "fire bar" -> plan.caution("caution:fire", "Fire: only by a licensed person, extinguisher and watch, nothing that burns nearby.", "special-effects supervisor");
-      case "blood spray" -> plan.caution("caution:blood", "Theatrical blood makes floors slippery and stains: mats, shoes, eye protection.", "special-effects supervisor");
-      case "smoke", "dust" -> plan.caution("caution:air", "Dust and smoke in a closed room: masks, airing, smoke detectors agreed with the house.", "special-effects supervisor");
-      case "liquid whirl", "splash" -> plan.caution("caution:wet", "Water on the floor near lamps and cables: mains away, residual-current device, non-slip floor.", "electrician");
+      case "fire bar" ->
+          plan.caution(
+              "caution:fire",
+              "Fire: only by a licensed person, extinguisher and watch, nothing that burns nearby.",
+              "special-effects supervisor");
+      case "blood spray" ->
+          plan.caution(
+              "caution:blood",
+              "Theatrical blood makes floors slippery and stains: mats, shoes, eye protection.",
+              "special-effects supervisor");
+      case "smoke", "dust" ->
+          plan.caution(
+              "caution:air",
+              "Dust and smoke in a closed room: masks, airing, smoke detectors agreed with the"
+                  + " house.",
+              "special-effects supervisor");
+      case "liquid whirl", "splash" ->
+          plan.caution(
+              "caution:wet",
+              "Water on the floor near lamps and cables: mains away, residual-current device,"
+                  + " non-slip floor.",
+              "electrician");
       default -> CameraBrief.blower(plan);
     }
   }

@@ -6,10 +6,12 @@ import java.util.List;
 import java.util.Map;
 
 /**
- * A named way of making an effect: data plus rules. Given a shot's numbers and its own parameters it writes into a
- * {@link Derivation} everything the shot owes. Deriving is pure: the same input gives the same plan.
+ * A named way of making an effect: data plus rules. Given a shot's numbers and its own parameters
+ * it writes into a {@link Derivation} everything the shot owes. Deriving is pure: the same input
+ * gives the same plan.
  *
- * <p>Implementations are found through {@link java.util.ServiceLoader}; nothing else needs to know them.
+ * <p>Implementations are found through {@link java.util.ServiceLoader}; nothing else needs to know
+ * them.
  */
 public interface Method {
   /** The chapters of the book. */
@@ -46,7 +48,10 @@ public interface Method {
   /** When this is the right choice. */
   String rightWhen();
 
-  /** Words and beginnings of words in a script that suggest it, in small letters; several words in one entry must all be there. */
+  /**
+   * Words and beginnings of words in a script that suggest it, in small letters; several words in
+   * one entry must all be there.
+   */
   List<String> cues();
 
   /** Whether the camera rolls for it; a reference still of its setup is then owed. */
@@ -58,7 +63,8 @@ public interface Method {
   List<Parameter> parameters();
 
   /**
-   * Inputs of sums that this method knows under another name, by the sums' own keys; what has the same name in both need not be here.
+   * Inputs of sums that this method knows under another name, by the sums' own keys; what has the
+   * same name in both need not be here.
    *
    * @param values complete and within range
    */

@@ -17,7 +17,10 @@ import java.util.stream.Stream;
 /** All methods, and the plan of a shot that combines some of them. */
 public final class MethodBook {
   private static final List<Method> METHODS =
-      ServiceLoader.load(Method.class, MethodBook.class.getClassLoader()).stream().map(ServiceLoader.Provider::get).sorted(Comparator.comparing(Method::id)).toList();
+      ServiceLoader.load(Method.class, MethodBook.class.getClassLoader()).stream()
+          .map(ServiceLoader.Provider::get)
+          .sorted(Comparator.comparing(Method::id))
+          .toList();
 
   private MethodBook() {}
 
@@ -28,7 +31,11 @@ public final class MethodBook {
 
   /** One method; refused when there is none of that id. */
   public static Method find(String id) {
-    return METHODS.stream().filter(m -> m.id().equals(id)).findFirst().orElseThrow(() -> new InvalidInput("method", "there is no method \"" + id + "\" in the book"));
+    return METHODS.stream()
+        .filter(m -> m.id().equals(id))
+        .findFirst()
+        .orElseThrow(
+            () -> new InvalidInput("method", "there is no method \"" + id + "\" in the book"));
   }
 
   /**
@@ -39,18 +46,46 @@ public final class MethodBook {
   public record Suggestion(Method method, List<String> found) {}
 
   /**
-   * Methods whose cues are in some words, those with most cues first, and after them their neighbours in the chapter to compare with. Empty when no
-   * cue is found at all.
+   * Methods whose cues are in some words, those with most cues first, and after them their
+   * neighbours in the chapter to compare with. Empty when no cue is found at all.
    */
   public static List<Suggestion> suitable(String words, int most) {
     Set<String> have = new HashSet<>(List.of(words.toLowerCase(Locale.ROOT).split("[^\\p{L}']+")));
-    List<Suggestion> found = METHODS.stream().map(m -> new Suggestion(m, m.cues().stream().filter(c -> Stream.of(c.split(" ")).allMatch(part -> have.stream().anyMatch(h -> h.startsWith(part)))).toList()))
-        .filter(s -> !s.found().isEmpty()).sorted(Comparator.comparingInt((Suggestion s) -> s.found().stream().mapToInt(c -> c.split(" ").length).sum()).reversed()).limit(most).toList();
+    List<Suggestion> found =
+        METHODS.stream()
+            .map(
+                m ->
+                    new Suggestion(
+                        m,
+                        m.cues().stream()
+                            .filter(
+                                c ->
+                                    Stream.of(c.split(" "))
+                                        .allMatch(
+                                            part ->
+                                                have.stream().anyMatch(h -> h.startsWith(part))))
+                            .toList()))
+            .filter(s -> !s.found().isEmpty())
+            .sorted(
+                Comparator.comparingInt(
+                        (Suggestion s) ->
+                            s.found().stream().mapToInt(c -> c.split(" ").length).sum())
+                    .reversed())
+            .limit(most)
+            .toList();
     if (found.isEmpty()) {
       return found;
     }
     Method first = found.get(0).method();
-    Stream<Suggestion> others = METHODS.stream().filter(m -> m.chapter() == first.chapter() && found.stream().noneMatch(s -> s.method() == m)).sorted(Comparator.comparingInt(m -> Math.abs(METHODS.indexOf(m) - METHODS.indexOf(first)))).map(m -> new Suggestion(m, List.of()));
+    Stream<Suggestion> others =
+        METHODS.stream()
+            .filter(
+                m ->
+                    m.chapter() == first.chapter()
+                        && found.stream().noneMatch(s -> s.method() == m))
+            .sorted(
+                Comparator.comparingInt(m -> Math.abs(METHODS.indexOf(m) - METHODS.indexOf(first))))
+            .map(m -> new Suggestion(m, List.of()));
     return Stream.concat(found.stream(), others).limit(most).toList();
   }
 
@@ -78,24 +113,33 @@ public final class MethodBook {
     return plan.build();
   }
 
-  /** The zones a method is planned with, its usual ones where none were entered; null when it has none. */
+  /**
+   * The zones a method is planned with, its usual ones where none were entered; null when it has
+   * none.
+   */
   public static List<Zone> zones(MethodChoice choice) {
     Method m = find(choice.method());
-    return m.parameters().stream().noneMatch(p -> p.key().equals("zones")) ? null : Values.of(m.parameters(), choice.values()).zones("zones");
+    return m.parameters().stream().noneMatch(p -> p.key().equals("zones"))
+        ? null
+        : Values.of(m.parameters(), choice.values()).zones("zones");
   }
 
   /**
-   * The same methods with the zones of one part as they were measured, in place of what was planned for it; those of other parts stay.
+   * The same methods with the zones of one part as they were measured, in place of what was planned
+   * for it; those of other parts stay.
    *
    * @param part from 1
    * @param measured of that part; those from the end of the cut on are left out
    * @param cutFrames length of the cut
-   * @throws InvalidInput naming {@code shot} when no method splits the frame into parts, {@code zones} when nothing measured lies in the cut
+   * @throws InvalidInput naming {@code shot} when no method splits the frame into parts, {@code
+   *     zones} when nothing measured lies in the cut
    */
-  public static List<MethodChoice> measured(List<MethodChoice> methods, int part, List<Zone> measured, int cutFrames) {
+  public static List<MethodChoice> measured(
+      List<MethodChoice> methods, int part, List<Zone> measured, int cutFrames) {
     List<Zone> within = measured.stream().filter(z -> z.frame() < cutFrames).toList();
     if (within.isEmpty()) {
-      throw new InvalidInput("zones", "nobody was found within the " + cutFrames + " frames of the cut");
+      throw new InvalidInput(
+          "zones", "nobody was found within the " + cutFrames + " frames of the cut");
     }
     List<MethodChoice> out = new ArrayList<>(methods);
     for (int i = 0; i < out.size(); i++) {

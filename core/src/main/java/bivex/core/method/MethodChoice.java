@@ -13,10 +13,14 @@ import java.util.stream.Stream;
  * @param reason why it was chosen; may be empty
  * @param considered methods it was compared with when it was chosen
  */
-public record MethodChoice(String method, Map<String, Object> values, String reason, List<String> considered) {
+public record MethodChoice(
+    String method, Map<String, Object> values, String reason, List<String> considered) {
   public MethodChoice {
     method = InvalidInput.text("method", method);
-    values = values == null ? Map.of() : java.util.Collections.unmodifiableMap(new java.util.LinkedHashMap<>(values));
+    values =
+        values == null
+            ? Map.of()
+            : java.util.Collections.unmodifiableMap(new java.util.LinkedHashMap<>(values));
     reason = reason == null ? "" : reason.strip();
     considered = considered == null ? List.of() : List.copyOf(considered);
   }
@@ -26,8 +30,15 @@ public record MethodChoice(String method, Map<String, Object> values, String rea
     this(method, values, reason, List.of());
   }
 
-  /** Choices of two shots that become one: those of the first, and of the second what the first does not have; of a method in both the first's values stay. */
+  /**
+   * Choices of two shots that become one: those of the first, and of the second what the first does
+   * not have; of a method in both the first's values stay.
+   */
   public static List<MethodChoice> merged(List<MethodChoice> first, List<MethodChoice> second) {
-    return Stream.concat(first.stream(), second.stream().filter(m -> first.stream().noneMatch(x -> x.method().equals(m.method())))).toList();
+    return Stream.concat(
+            first.stream(),
+            second.stream()
+                .filter(m -> first.stream().noneMatch(x -> x.method().equals(m.method()))))
+        .toList();
   }
 }

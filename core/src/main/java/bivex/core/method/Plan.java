@@ -8,13 +8,24 @@ import java.util.List;
 import java.util.Set;
 
 /**
- * What a shot owes, derived from its methods. Every item has a key that stays the same while parameters change, so that
- * evidence stays tied to it.
+ * What a shot owes, derived from its methods. Every item has a key that stays the same while
+ * parameters change, so that evidence stays tied to it.
  */
 public record Plan(
-    List<Layer> layers, List<Plate> plates, MatchSet matchSet, List<BriefLine> cameraBrief, List<Element> elements,
-    List<Aid> aids, List<Task> tasks, List<Datum> data, List<Check> checks, List<Caution> cautions, List<SketchFrame> sketch, List<Drawing> drawings,
-    Estimate effort, double setMinutes) {
+    List<Layer> layers,
+    List<Plate> plates,
+    MatchSet matchSet,
+    List<BriefLine> cameraBrief,
+    List<Element> elements,
+    List<Aid> aids,
+    List<Task> tasks,
+    List<Datum> data,
+    List<Check> checks,
+    List<Caution> cautions,
+    List<SketchFrame> sketch,
+    List<Drawing> drawings,
+    Estimate effort,
+    double setMinutes) {
 
   /** When something owed is too late. */
   public enum Due {
@@ -41,9 +52,20 @@ public record Plan(
    * @param inSet whether it belongs to the match set
    * @param rescues what can be done if it is missing, best first
    */
-  public record Plate(String key, PlateKind kind, String label, String wanted, double seconds, boolean inSet, List<String> rescues) {}
+  public record Plate(
+      String key,
+      PlateKind kind,
+      String label,
+      String wanted,
+      double seconds,
+      boolean inSet,
+      List<String> rescues) {}
 
-  /** Plates that must agree, and in what. @param backgroundM distance of the background, m */
+  /**
+   * Plates that must agree, and in what.
+   *
+   * @param backgroundM distance of the background, m
+   */
   public record MatchSet(Set<MatchRule> rules, List<String> plates, double backgroundM) {}
 
   public enum SpanKind {
@@ -61,7 +83,8 @@ public record Plan(
    * Frames of a layer, both ends included, numbered as in the cut.
    *
    * @param note what happens in them
-   * @param curve for a retime or move: its value at evenly spaced moments, 0 to 1 of its largest; else empty
+   * @param curve for a retime or move: its value at evenly spaced moments, 0 to 1 of its largest;
+   *     else empty
    */
   public record Span(int first, int last, SpanKind kind, String note, List<Double> curve) {
     public Span(int first, int last, SpanKind kind, String note) {
@@ -78,7 +101,17 @@ public record Plan(
    * @param placement what it is bound to; empty when it lies where it was shot
    * @param settledBy key of the plan item whose evidence puts the layer in hand
    */
-  public record Layer(String key, String letter, String label, String source, String blend, String matte, String retime, String placement, String settledBy, List<Span> spans) {}
+  public record Layer(
+      String key,
+      String letter,
+      String label,
+      String source,
+      String blend,
+      String matte,
+      String retime,
+      String placement,
+      String settledBy,
+      List<Span> spans) {}
 
   /** One line of the camera brief. */
   public record BriefLine(String property, String label, String value, String reason) {}
@@ -90,15 +123,35 @@ public record Plan(
    * @param how how to get it: background, rate, direction
    * @param minWidthPx width it needs at its largest use
    */
-  public record Element(String key, String label, ElementSource source, String how, String blend, int minWidthPx) {}
+  public record Element(
+      String key, String label, ElementSource source, String how, String blend, int minWidthPx) {}
 
-  /** A practical aid for the kit list. @param purpose what it is for @param setting how it is set; may be empty */
+  /**
+   * A practical aid for the kit list.
+   *
+   * @param purpose what it is for
+   * @param setting how it is set; may be empty
+   */
   public record Aid(String key, String label, String purpose, String setting) {}
 
-  /** Work in post. @param units amount of the kind's driver */
-  public record Task(String key, String label, TaskKind kind, double units, TaskKind.Difficulty difficulty, Estimate hours) {}
+  /**
+   * Work in post.
+   *
+   * @param units amount of the kind's driver
+   */
+  public record Task(
+      String key,
+      String label,
+      TaskKind kind,
+      double units,
+      TaskKind.Difficulty difficulty,
+      Estimate hours) {}
 
-  /** A fact or decision somebody must give. @param question what to answer */
+  /**
+   * A fact or decision somebody must give.
+   *
+   * @param question what to answer
+   */
   public record Datum(String key, String label, String question, Due due) {}
 
   public enum Grade {
@@ -116,30 +169,61 @@ public record Plan(
    * @param inputs what went in, with units
    * @param formula and where it comes from
    */
-  public record Check(String key, String title, Grade grade, String figure, String remedy, String sum, String inputs, String formula) {}
+  public record Check(
+      String key,
+      String title,
+      Grade grade,
+      String figure,
+      String remedy,
+      String sum,
+      String inputs,
+      String formula) {}
 
-  /** Where somebody can be hurt. @param ask the licensed person to ask */
+  /**
+   * Where somebody can be hurt.
+   *
+   * @param ask the licensed person to ask
+   */
   public record Caution(String key, String text, String ask) {}
 
   /**
-   * One figure in the schematic picture; its place in shares of the frame, from the left and from the top.
+   * One figure in the schematic picture; its place in shares of the frame, from the left and from
+   * the top.
    *
    * @param kind figure, streak, ghost, thing, line, flash, glow or window
    */
-  public record SketchFigure(String label, String kind, double left, double right, double top, double bottom, double opacity) {
+  public record SketchFigure(
+      String label,
+      String kind,
+      double left,
+      double right,
+      double top,
+      double bottom,
+      double opacity) {
     /** A person seen from the waist up. */
     public SketchFigure(String label, String kind, double left, double right, double opacity) {
       this(label, kind, left, right, 0.28, 1, opacity);
     }
   }
 
-  /** What a camera made in post does to the frame. @param shiftX share of the width @param shiftY share of the height */
+  /**
+   * What a camera made in post does to the frame.
+   *
+   * @param shiftX share of the width
+   * @param shiftY share of the height
+   */
   public record View(double scale, double shiftX, double shiftY, double turnDeg) {
     public static final View STILL = new View(1, 0, 0, 0);
   }
 
-  /** The schematic picture of one frame. @param joins positions as shares of the width @param crossed whether a join is crossed */
-  public record SketchFrame(int frame, List<SketchFigure> figures, List<Double> joins, boolean crossed, View view) {}
+  /**
+   * The schematic picture of one frame.
+   *
+   * @param joins positions as shares of the width
+   * @param crossed whether a join is crossed
+   */
+  public record SketchFrame(
+      int frame, List<SketchFigure> figures, List<Double> joins, boolean crossed, View view) {}
 
   /** What a drawing shows. */
   public enum DrawingKind {
@@ -161,7 +245,9 @@ public record Plan(
     NOW
   }
 
-  /** @param frame frame of the cut it belongs to, or null */
+  /**
+   * @param frame frame of the cut it belongs to, or null
+   */
   public record Point(double x, double y, Integer frame) {
     public Point(double x, double y) {
       this(x, y, null);
@@ -179,5 +265,13 @@ public record Plan(
    * @param equal whether x and y have one scale
    * @param down whether y grows downwards, as in pictures
    */
-  public record Drawing(String key, DrawingKind kind, String title, String xUnit, String yUnit, boolean equal, boolean down, List<Shape> shapes) {}
+  public record Drawing(
+      String key,
+      DrawingKind kind,
+      String title,
+      String xUnit,
+      String yUnit,
+      boolean equal,
+      boolean down,
+      List<Shape> shapes) {}
 }

@@ -11,14 +11,24 @@ import bivex.core.time.FrameRate;
  * @param rate production rate
  * @param capture raster the camera records
  * @param delivery raster that is delivered
- * @param firstFrame number of the first frame of the cut; 1001 by custom (common practice, no source)
+ * @param firstFrame number of the first frame of the cut; 1001 by custom (common practice, no
+ *     source)
  * @param cutFrames length of the cut, frames, 1 to 100 000
  * @param handles frames kept before and after the cut, 0 to 1000
  * @param sensorWidthMm width of the recorded part of the sensor, mm
  * @param mainsHz mains frequency at the place, Hz
  * @param effort hours per unit of work
  */
-public record ShotSetting(FrameRate rate, Raster capture, Raster delivery, int firstFrame, int cutFrames, int handles, double sensorWidthMm, double mainsHz, EffortRates effort) {
+public record ShotSetting(
+    FrameRate rate,
+    Raster capture,
+    Raster delivery,
+    int firstFrame,
+    int cutFrames,
+    int handles,
+    double sensorWidthMm,
+    double mainsHz,
+    EffortRates effort) {
   public ShotSetting {
     InvalidInput.within("first frame", (long) firstFrame, 0, 10_000_000);
     InvalidInput.within("cut length", (long) cutFrames, 1, 100_000);
@@ -28,8 +38,25 @@ public record ShotSetting(FrameRate rate, Raster capture, Raster delivery, int f
   }
 
   /** With the planning defaults for effort. */
-  public ShotSetting(FrameRate rate, Raster capture, Raster delivery, int firstFrame, int cutFrames, int handles, double sensorWidthMm, double mainsHz) {
-    this(rate, capture, delivery, firstFrame, cutFrames, handles, sensorWidthMm, mainsHz, EffortRates.DEFAULTS);
+  public ShotSetting(
+      FrameRate rate,
+      Raster capture,
+      Raster delivery,
+      int firstFrame,
+      int cutFrames,
+      int handles,
+      double sensorWidthMm,
+      double mainsHz) {
+    this(
+        rate,
+        capture,
+        delivery,
+        firstFrame,
+        cutFrames,
+        handles,
+        sensorWidthMm,
+        mainsHz,
+        EffortRates.DEFAULTS);
   }
 
   /** Height of the recorded part of the sensor, mm. */

@@ -32,7 +32,8 @@ public final class SizeSwap implements Method {
 
   @Override
   public String summary() {
-    return "A small thing held near the lens covers the large one behind it exactly, and becomes it.";
+    return "A small thing held near the lens covers the large one behind it exactly, and becomes"
+        + " it.";
   }
 
   @Override
@@ -42,24 +43,69 @@ public final class SizeSwap implements Method {
 
   @Override
   public List<String> cues() {
-    return List.of("becomes", "full size", "grows", "shrinks", "paper boat", "slides behind", "model", "toy");
+    return List.of(
+        "becomes", "full size", "grows", "shrinks", "paper boat", "slides behind", "model", "toy");
   }
 
   @Override
   public List<Parameter> parameters() {
-    return CameraBrief.after(CameraBrief.PARAMETERS,
+    return CameraBrief.after(
+        CameraBrief.PARAMETERS,
         Parameter.text("small", "Small thing", "the small one", "named in plates and layers"),
         Parameter.text("large", "Large thing", "the large one", "named in plates and layers"),
-        Parameter.number("smallMm", "Small thing measures", "mm", 1, 10_000, 40, "across, where it covers"),
-        Parameter.number("largeMm", "Large thing measures", "mm", 2, 100_000, 240, "measured the same way"),
-        Parameter.number("farM", "Large thing stands at", "m", 0.2, 1000, 1.8, "from the entrance pupil, not the sensor"),
-        Parameter.number("placedErrorCm", "Held within", "cm", 0, 50, 0.5, "of its place; a stand as a hand rest helps"),
-        Parameter.whole("swapFrame", "Swap at frame of the cut", "frames", 0, 100_000, 40, "when it covers"),
-        Parameter.whole("holdFrames", "Held over the swap", "frames", 1, 240, 6, "the still moment in which it changes"),
-        Parameter.whole("sizeFrames", "Size animated over", "frames", 0, 240, 4, "if the cover is not exact; 0 is a cut"),
-        Parameter.whole("fingerFrames", "Frames with fingers in front", "frames", 0, 100_000, 30, "their matte by hand"),
-        Parameter.choice("support", "Small thing is", List.of("held by a hand", "on a support"), "a support is painted out"),
-        Parameter.choice("difficulty", "Matte", List.of("fair", "easy", "hard"), "skin against wood is hard"));
+        Parameter.number(
+            "smallMm", "Small thing measures", "mm", 1, 10_000, 40, "across, where it covers"),
+        Parameter.number(
+            "largeMm", "Large thing measures", "mm", 2, 100_000, 240, "measured the same way"),
+        Parameter.number(
+            "farM",
+            "Large thing stands at",
+            "m",
+            0.2,
+            1000,
+            1.8,
+            "from the entrance pupil, not the sensor"),
+        Parameter.number(
+            "placedErrorCm",
+            "Held within",
+            "cm",
+            0,
+            50,
+            0.5,
+            "of its place; a stand as a hand rest helps"),
+        Parameter.whole(
+            "swapFrame", "Swap at frame of the cut", "frames", 0, 100_000, 40, "when it covers"),
+        Parameter.whole(
+            "holdFrames",
+            "Held over the swap",
+            "frames",
+            1,
+            240,
+            6,
+            "the still moment in which it changes"),
+        Parameter.whole(
+            "sizeFrames",
+            "Size animated over",
+            "frames",
+            0,
+            240,
+            4,
+            "if the cover is not exact; 0 is a cut"),
+        Parameter.whole(
+            "fingerFrames",
+            "Frames with fingers in front",
+            "frames",
+            0,
+            100_000,
+            30,
+            "their matte by hand"),
+        Parameter.choice(
+            "support",
+            "Small thing is",
+            List.of("held by a hand", "on a support"),
+            "a support is painted out"),
+        Parameter.choice(
+            "difficulty", "Matte", List.of("fair", "easy", "hard"), "skin against wood is hard"));
   }
 
   @Override
@@ -67,49 +113,224 @@ public final class SizeSwap implements Method {
     ShotSetting s = plan.setting();
     int swap = v.whole("swapFrame");
     if (swap + v.whole("holdFrames") >= s.cutFrames()) {
-      throw new InvalidInput("swapFrame", "the swap must be inside the cut: " + swap + " + " + v.whole("holdFrames") + " frames of " + s.cutFrames());
+      throw new InvalidInput(
+          "swapFrame",
+          "the swap must be inside the cut: "
+              + swap
+              + " + "
+              + v.whole("holdFrames")
+              + " frames of "
+              + s.cutFrames());
     }
     double circle = s.sensorWidthMm() / 1200;
-    ScaleSwap w = ScaleSwap.of(v.number("smallMm"), v.number("largeMm"), v.number("farM"), v.number("focalMm"), s.sensorWidthMm(), circle);
+    ScaleSwap w =
+        ScaleSwap.of(
+            v.number("smallMm"),
+            v.number("largeMm"),
+            v.number("farM"),
+            v.number("focalMm"),
+            s.sensorWidthMm(),
+            circle);
     CameraBrief.held(plan, v, 1, "trick pass and empty plate must lie on one another");
     boolean hand = v.word("support").startsWith("held");
-    plan.plate("plate:trick", Plan.PlateKind.PERFORMANCE, "Trick pass", f("%s at %.3f m covers %s at %s m; many takes.", capital(v.word("small")), w.nearM(), v.word("large"), n(v.number("farM"))), s.seconds(), true, "two plates and a size animation");
-    plan.plate("plate:large", Plan.PlateKind.PERFORMANCE, capital(v.word("large")), "Alone, in its place, moving as it will after the swap.", s.seconds(), true, "a still of it");
+    plan.plate(
+        "plate:trick",
+        Plan.PlateKind.PERFORMANCE,
+        "Trick pass",
+        f(
+            "%s at %.3f m covers %s at %s m; many takes.",
+            capital(v.word("small")), w.nearM(), v.word("large"), n(v.number("farM"))),
+        s.seconds(),
+        true,
+        "two plates and a size animation");
+    plan.plate(
+        "plate:large",
+        Plan.PlateKind.PERFORMANCE,
+        capital(v.word("large")),
+        "Alone, in its place, moving as it will after the swap.",
+        s.seconds(),
+        true,
+        "a still of it");
     plan.clean(10, true);
-    plan.layer("layer:large", capital(v.word("large")), "performance", "over", "garbage", "plate:large", List.of(plan.span(swap, s.cutFrames() - 1, Plan.SpanKind.PRESENT, "")));
-    plan.layer("layer:trick", capital(v.word("small")), "trick pass", "over", "garbage", "plate:trick", List.of(plan.span(0, swap - 1, Plan.SpanKind.PRESENT, ""), plan.span(swap, swap + v.whole("holdFrames") - 1, Plan.SpanKind.HOLD, "held " + v.whole("holdFrames") + " frames, becomes the other")).subList(swap > 0 ? 0 : 1, 2));
+    plan.layer(
+        "layer:large",
+        capital(v.word("large")),
+        "performance",
+        "over",
+        "garbage",
+        "plate:large",
+        List.of(plan.span(swap, s.cutFrames() - 1, Plan.SpanKind.PRESENT, "")));
+    plan.layer(
+        "layer:trick",
+        capital(v.word("small")),
+        "trick pass",
+        "over",
+        "garbage",
+        "plate:trick",
+        List.of(
+                plan.span(0, swap - 1, Plan.SpanKind.PRESENT, ""),
+                plan.span(
+                    swap,
+                    swap + v.whole("holdFrames") - 1,
+                    Plan.SpanKind.HOLD,
+                    "held " + v.whole("holdFrames") + " frames, becomes the other"))
+            .subList(swap > 0 ? 0 : 1, 2));
     if (v.whole("fingerFrames") > 0) {
-      plan.layer(plan.own("layer:fingers"), hand ? "Fingers" : "What is in front", "hand matte", "over", "hand matte", plan.own("task:fingers"), List.of(plan.span(Math.max(0, swap - v.whole("fingerFrames")), swap, Plan.SpanKind.CROSSING, "in front")));
+      plan.layer(
+          plan.own("layer:fingers"),
+          hand ? "Fingers" : "What is in front",
+          "hand matte",
+          "over",
+          "hand matte",
+          plan.own("task:fingers"),
+          List.of(
+              plan.span(
+                  Math.max(0, swap - v.whole("fingerFrames")),
+                  swap,
+                  Plan.SpanKind.CROSSING,
+                  "in front")));
     }
     plan.grade();
     checks(plan, v, w, circle);
-    plan.task(plan.own("task:size"), "Size over the swap", TaskKind.CAMERA_MOVE, v.whole("sizeFrames") > 0 ? 1 : 0, Difficulty.FAIR);
-    plan.task(plan.own("task:fingers"), "Hand matte of the fingers", TaskKind.HAND_MATTE, v.whole("fingerFrames"), Difficulty.of(v.word("difficulty")));
-    plan.task(plan.own("task:support"), "Take out the support", TaskKind.PAINT, hand ? 0 : swap / 4.0 + 1, Difficulty.FAIR);
+    plan.task(
+        plan.own("task:size"),
+        "Size over the swap",
+        TaskKind.CAMERA_MOVE,
+        v.whole("sizeFrames") > 0 ? 1 : 0,
+        Difficulty.FAIR);
+    plan.task(
+        plan.own("task:fingers"),
+        "Hand matte of the fingers",
+        TaskKind.HAND_MATTE,
+        v.whole("fingerFrames"),
+        Difficulty.of(v.word("difficulty")));
+    plan.task(
+        plan.own("task:support"),
+        "Take out the support",
+        TaskKind.PAINT,
+        hand ? 0 : swap / 4.0 + 1,
+        Difficulty.FAIR);
     plan.task("task:composite", "Composite", TaskKind.COMPOSITE, 3, Difficulty.FAIR);
-    plan.datum("datum:sizes", "Both sizes measured", "The same edge of both, in mm, with calipers and tape.", Plan.Due.BEFORE_DAY);
-    plan.aid("aid:monitor-tape", "Tape outline on the monitor", "the small thing is brought to it", f("%.1f %% of the frame width", w.monitorPercent()));
-    plan.aid("aid:hand-rest", "Second stand as a hand rest", "holds the distance", f("%.3f m from the entrance pupil", w.nearM()));
+    plan.datum(
+        "datum:sizes",
+        "Both sizes measured",
+        "The same edge of both, in mm, with calipers and tape.",
+        Plan.Due.BEFORE_DAY);
+    plan.aid(
+        "aid:monitor-tape",
+        "Tape outline on the monitor",
+        "the small thing is brought to it",
+        f("%.1f %% of the frame width", w.monitorPercent()));
+    plan.aid(
+        "aid:hand-rest",
+        "Second stand as a hand rest",
+        "holds the distance",
+        f("%.3f m from the entrance pupil", w.nearM()));
     double half = Math.min(0.45, w.monitorPercent() / 200);
-    plan.sketch(i -> {
-      double x = i < swap ? 0.2 + 0.3 * i / Math.max(1, swap) : 0.5;
-      return List.of(new Plan.SketchFigure(i < swap ? v.word("small") : v.word("large"), "thing", Math.max(0, x - half), Math.min(1, x + half), 0.45, 0.7, 1));
-    });
+    plan.sketch(
+        i -> {
+          double x = i < swap ? 0.2 + 0.3 * i / Math.max(1, swap) : 0.5;
+          return List.of(
+              new Plan.SketchFigure(
+                  i < swap ? v.word("small") : v.word("large"),
+                  "thing",
+                  Math.max(0, x - half),
+                  Math.min(1, x + half),
+                  0.45,
+                  0.7,
+                  1));
+        });
   }
 
   private static void checks(Derivation plan, Values v, ScaleSwap w, double circle) {
     double off = v.number("placedErrorCm") * w.errorPercentPerCm();
-    plan.check("place", "Where it stands", off <= 2 ? Plan.Grade.HOLDS : v.whole("sizeFrames") > 0 ? Plan.Grade.DOUBTFUL : Plan.Grade.FAILS, f("at %.3f m; a cm is %.1f %%, held within %s cm is %.1f %%", w.nearM(), w.errorPercentPerCm(), n(v.number("placedErrorCm")), off), "Rest the hand on a stand, set everything farther away, or animate the size over the swap.", "S11", f("%s mm against %s mm at %s m", n(v.number("smallMm")), n(v.number("largeMm")), n(v.number("farM"))), "far · small ÷ large; similar triangles");
-    DepthOfField d = DepthOfField.of(v.number("focalMm"), v.number("fNumber"), circle, Math.max(v.number("focalMm") + 1, w.focusM() * 1000));
+    plan.check(
+        "place",
+        "Where it stands",
+        off <= 2
+            ? Plan.Grade.HOLDS
+            : v.whole("sizeFrames") > 0 ? Plan.Grade.DOUBTFUL : Plan.Grade.FAILS,
+        f(
+            "at %.3f m; a cm is %.1f %%, held within %s cm is %.1f %%",
+            w.nearM(), w.errorPercentPerCm(), n(v.number("placedErrorCm")), off),
+        "Rest the hand on a stand, set everything farther away, or animate the size over the swap.",
+        "S11",
+        f(
+            "%s mm against %s mm at %s m",
+            n(v.number("smallMm")), n(v.number("largeMm")), n(v.number("farM"))),
+        "far · small ÷ large; similar triangles");
+    DepthOfField d =
+        DepthOfField.of(
+            v.number("focalMm"),
+            v.number("fNumber"),
+            circle,
+            Math.max(v.number("focalMm") + 1, w.focusM() * 1000));
     boolean sharp = v.number("fNumber") + 1e-9 >= w.fNumber();
-    plan.check("sharp", "Both sharp", sharp ? Plan.Grade.HOLDS : Plan.Grade.FAILS, f("needs f/%.1f, focus at %.2f m; sharp %.2f m to %s", w.fNumber(), w.focusM(), d.nearMm() / 1000, Double.isInfinite(d.farMm()) ? "the horizon" : f("%.2f m", d.farMm() / 1000)), w.fNumber() <= 22 ? f("Smaller opening: f/%.1f, %.1f stops more light; focus between them at %.2f m.", Math.ceil(w.fNumber() * 10) / 10, 2 * Math.log(w.fNumber() / v.number("fNumber")) / Math.log(2), w.focusM()) : "No opening holds both: set everything farther away, a wider lens, or two plates.", "S11", f("f/%s, circle sensor ÷ 1200", n(v.number("fNumber"))), "thin-lens depth of field solved for the opening");
-    plan.check("monitor", "On the monitor", w.monitorPercent() <= 90 ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL, f("%.1f %% of the frame width", w.monitorPercent()), "It fills the frame: farther away, or a wider lens.", "S11", f("%s mm lens", n(v.number("focalMm"))), "size · focal length ÷ (distance · sensor); similar triangles");
-    CameraBrief.sideView(plan, d, w.focusM(), Math.max(v.number("backgroundM"), v.number("farM")), v.word("small"), w.nearM(), v.word("large"), v.number("farM"));
+    plan.check(
+        "sharp",
+        "Both sharp",
+        sharp ? Plan.Grade.HOLDS : Plan.Grade.FAILS,
+        f(
+            "needs f/%.1f, focus at %.2f m; sharp %.2f m to %s",
+            w.fNumber(),
+            w.focusM(),
+            d.nearMm() / 1000,
+            Double.isInfinite(d.farMm()) ? "the horizon" : f("%.2f m", d.farMm() / 1000)),
+        w.fNumber() <= 22
+            ? f(
+                "Smaller opening: f/%.1f, %.1f stops more light; focus between them at %.2f m.",
+                Math.ceil(w.fNumber() * 10) / 10,
+                2 * Math.log(w.fNumber() / v.number("fNumber")) / Math.log(2),
+                w.focusM())
+            : "No opening holds both: set everything farther away, a wider lens, or two plates.",
+        "S11",
+        f("f/%s, circle sensor ÷ 1200", n(v.number("fNumber"))),
+        "thin-lens depth of field solved for the opening");
+    plan.check(
+        "monitor",
+        "On the monitor",
+        w.monitorPercent() <= 90 ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
+        f("%.1f %% of the frame width", w.monitorPercent()),
+        "It fills the frame: farther away, or a wider lens.",
+        "S11",
+        f("%s mm lens", n(v.number("focalMm"))),
+        "size · focal length ÷ (distance · sensor); similar triangles");
+    CameraBrief.sideView(
+        plan,
+        d,
+        w.focusM(),
+        Math.max(v.number("backgroundM"), v.number("farM")),
+        v.word("small"),
+        w.nearM(),
+        v.word("large"),
+        v.number("farM"));
     double m = v.number("largeMm") / 2000;
-    plan.drawing("above", Plan.DrawingKind.ABOVE, "The cover, from above", "m", "m", false, false, List.of(
-        new Plan.Shape(Plan.ShapeKind.DOTS, "camera", List.of(new Plan.Point(0, 0))),
-        new Plan.Shape(Plan.ShapeKind.DASHED, "", List.of(new Plan.Point(-m, v.number("farM")), new Plan.Point(0, 0), new Plan.Point(m, v.number("farM")))),
-        new Plan.Shape(Plan.ShapeKind.LINE, v.word("large"), List.of(new Plan.Point(-m, v.number("farM")), new Plan.Point(m, v.number("farM")))),
-        new Plan.Shape(Plan.ShapeKind.NOW, f("%s at %.3f m", v.word("small"), w.nearM()), List.of(new Plan.Point(-v.number("smallMm") / 2000, w.nearM()), new Plan.Point(v.number("smallMm") / 2000, w.nearM())))));
+    plan.drawing(
+        "above",
+        Plan.DrawingKind.ABOVE,
+        "The cover, from above",
+        "m",
+        "m",
+        false,
+        false,
+        List.of(
+            new Plan.Shape(Plan.ShapeKind.DOTS, "camera", List.of(new Plan.Point(0, 0))),
+            new Plan.Shape(
+                Plan.ShapeKind.DASHED,
+                "",
+                List.of(
+                    new Plan.Point(-m, v.number("farM")),
+                    new Plan.Point(0, 0),
+                    new Plan.Point(m, v.number("farM")))),
+            new Plan.Shape(
+                Plan.ShapeKind.LINE,
+                v.word("large"),
+                List.of(new Plan.Point(-m, v.number("farM")), new Plan.Point(m, v.number("farM")))),
+            new Plan.Shape(
+                Plan.ShapeKind.NOW,
+                f("%s at %.3f m", v.word("small"), w.nearM()),
+                List.of(
+                    new Plan.Point(-v.number("smallMm") / 2000, w.nearM()),
+                    new Plan.Point(v.number("smallMm") / 2000, w.nearM())))));
   }
 }

@@ -39,35 +39,96 @@ public final class SplitTime implements Method {
 
   @Override
   public String summary() {
-    return "Something slow or hanging in a normal world, or somebody calm in a racing one: each speed is a layer of the same held setup.";
+    return "Something slow or hanging in a normal world, or somebody calm in a racing one: each"
+        + " speed is a layer of the same held setup.";
   }
 
   @Override
   public String rightWhen() {
-    return "The frame is locked and the slow thing and the normal people keep apart, or cross for a few frames.";
+    return "The frame is locked and the slow thing and the normal people keep apart, or cross for a"
+        + " few frames.";
   }
 
   @Override
   public List<String> cues() {
-    return List.of("hangs air", "rain hangs", "freeze", "stands still while", "time stops", "slow while", "hang like beads");
+    return List.of(
+        "hangs air",
+        "rain hangs",
+        "freeze",
+        "stands still while",
+        "time stops",
+        "slow while",
+        "hang like beads");
   }
 
   @Override
   public List<Parameter> parameters() {
-    return CameraBrief.after(CameraBrief.PARAMETERS,
-        Parameter.choice("made", "Made from", List.of(ONE, "two plates at two rates"), "one fast plate keeps light and frame; two when the light will not carry the fast rate for people"),
+    return CameraBrief.after(
+        CameraBrief.PARAMETERS,
+        Parameter.choice(
+            "made",
+            "Made from",
+            List.of(ONE, "two plates at two rates"),
+            "one fast plate keeps light and frame; two when the light will not carry the fast rate"
+                + " for people"),
         Parameter.text("thing", "The slow thing", "the slow thing", "named in plates and layers"),
-        Parameter.text("capture", "Fast plate runs at", "120", "a whole multiple of the production rate reads evenly; check the camera's raster at it"),
-        Parameter.number("slowSpeed", "The slow thing plays at", "×", 0.001, 20, 0.2, "1 is real time"),
+        Parameter.text(
+            "capture",
+            "Fast plate runs at",
+            "120",
+            "a whole multiple of the production rate reads evenly; check the camera's raster at"
+                + " it"),
+        Parameter.number(
+            "slowSpeed", "The slow thing plays at", "×", 0.001, 20, 0.2, "1 is real time"),
         Parameter.number("worldSpeed", "The rest plays at", "×", 0.01, 20, 1, "1 is real time"),
-        Parameter.number("fallSeconds", "The slow thing takes", "s", 0.01, 600, 0.6, "in reality, to cross the frame"),
-        Parameter.number("shadowSeconds", "Leaves its own shadow after", "s", 0, 600, 0.4, "then an offset copy is a clean patch"),
-        Parameter.whole("eventFrames", "Shortest event in it", "frames", 0, 10_000, 2, "a flash or splash, in captured frames; 0 is none"),
-        Parameter.whole("eventStart", "Event begins at captured frame", "frames", 0, 10_000_000, 60, "counted from the first that is read"),
-        Parameter.whole("crossingFrames", "Frames that cross", "frames", 0, 100_000, 12, "people behind or before the slow thing"),
-        Parameter.yesNo("splash", "Splash or liquid", true, "laid from a dark background with lighten"),
+        Parameter.number(
+            "fallSeconds",
+            "The slow thing takes",
+            "s",
+            0.01,
+            600,
+            0.6,
+            "in reality, to cross the frame"),
+        Parameter.number(
+            "shadowSeconds",
+            "Leaves its own shadow after",
+            "s",
+            0,
+            600,
+            0.4,
+            "then an offset copy is a clean patch"),
+        Parameter.whole(
+            "eventFrames",
+            "Shortest event in it",
+            "frames",
+            0,
+            10_000,
+            2,
+            "a flash or splash, in captured frames; 0 is none"),
+        Parameter.whole(
+            "eventStart",
+            "Event begins at captured frame",
+            "frames",
+            0,
+            10_000_000,
+            60,
+            "counted from the first that is read"),
+        Parameter.whole(
+            "crossingFrames",
+            "Frames that cross",
+            "frames",
+            0,
+            100_000,
+            12,
+            "people behind or before the slow thing"),
+        Parameter.yesNo(
+            "splash", "Splash or liquid", true, "laid from a dark background with lighten"),
         Parameter.yesNo("dryWet", "Dry and wet passes", false, "the first drop changes the floor"),
-        Parameter.choice("difficulty", "Matte", List.of("fair", "easy", "hard"), "hair, blur and like colours are hard"));
+        Parameter.choice(
+            "difficulty",
+            "Matte",
+            List.of("fair", "easy", "hard"),
+            "hair, blur and like colours are hard"));
   }
 
   @Override
@@ -87,33 +148,143 @@ public final class SplitTime implements Method {
     double slow = v.number("slowSpeed");
     double world = v.number("worldSpeed");
     double cut = s.rate().seconds(s.cutFrames());
-    plan.plate("plate:slow", Plan.PlateKind.PERFORMANCE, one ? "Fast-rate plate" : "Slow plate", (one ? "Everything at " : thing + " alone at ") + capture.name() + " fps; aim the fall vertically above its mark, no arm's shadow on it" + (one ? "." : "; only the rate is changed, the camera is not touched."), Math.max(4, cut * Math.max(slow, one ? world : slow) + 2), one, "a slower rate with made-up frames", "an element shot over it");
+    plan.plate(
+        "plate:slow",
+        Plan.PlateKind.PERFORMANCE,
+        one ? "Fast-rate plate" : "Slow plate",
+        (one ? "Everything at " : thing + " alone at ")
+            + capture.name()
+            + " fps; aim the fall vertically above its mark, no arm's shadow on it"
+            + (one ? "." : "; only the rate is changed, the camera is not touched."),
+        Math.max(4, cut * Math.max(slow, one ? world : slow) + 2),
+        one,
+        "a slower rate with made-up frames",
+        "an element shot over it");
     if (!one) {
-      plan.plate("plate:world", Plan.PlateKind.PERFORMANCE, "Normal plate", "The people, their places kept free of " + thing + "; exposure matched to the fast plate.", s.seconds() * world, true, "people read from the fast plate");
+      plan.plate(
+          "plate:world",
+          Plan.PlateKind.PERFORMANCE,
+          "Normal plate",
+          "The people, their places kept free of "
+              + thing
+              + "; exposure matched to the fast plate.",
+          s.seconds() * world,
+          true,
+          "people read from the fast plate");
     }
     if (v.yes("dryWet")) {
-      plan.plate("plate:wet", Plan.PlateKind.PERFORMANCE, "Wet pass", "The same after the floor is wet: the dry pass comes first.", s.seconds(), true, "painted wet");
+      plan.plate(
+          "plate:wet",
+          Plan.PlateKind.PERFORMANCE,
+          "Wet pass",
+          "The same after the floor is wet: the dry pass comes first.",
+          s.seconds(),
+          true,
+          "painted wet");
     }
     plan.clean(10, true);
-    plan.layer("layer:world", "The rest", one ? "fast plate" : "normal plate", "over", "none", f("%s×, %.2f frames a step", n(world), c.step(world)), "", one ? "plate:slow" : "plate:world", List.of(new Plan.Span(s.firstFrame(), s.lastFrame(), Plan.SpanKind.RETIME, n(world) + "×", List.of(Math.min(1, world), Math.min(1, world)))));
-    plan.layer(plan.own("layer:slow"), capital(thing), "fast plate", "over", "split", f("%s×, %.2f frames a step", n(slow), c.step(slow)), "", "plate:slow", List.of(new Plan.Span(s.firstFrame(), s.lastFrame(), Plan.SpanKind.RETIME, n(slow) + "×", List.of(Math.min(1, slow), Math.min(1, slow)))));
+    plan.layer(
+        "layer:world",
+        "The rest",
+        one ? "fast plate" : "normal plate",
+        "over",
+        "none",
+        f("%s×, %.2f frames a step", n(world), c.step(world)),
+        "",
+        one ? "plate:slow" : "plate:world",
+        List.of(
+            new Plan.Span(
+                s.firstFrame(),
+                s.lastFrame(),
+                Plan.SpanKind.RETIME,
+                n(world) + "×",
+                List.of(Math.min(1, world), Math.min(1, world)))));
+    plan.layer(
+        plan.own("layer:slow"),
+        capital(thing),
+        "fast plate",
+        "over",
+        "split",
+        f("%s×, %.2f frames a step", n(slow), c.step(slow)),
+        "",
+        "plate:slow",
+        List.of(
+            new Plan.Span(
+                s.firstFrame(),
+                s.lastFrame(),
+                Plan.SpanKind.RETIME,
+                n(slow) + "×",
+                List.of(Math.min(1, slow), Math.min(1, slow)))));
     if (v.whole("crossingFrames") > 0) {
-      plan.layer(plan.own("layer:crossing"), "What crosses", "hand matte", "over", "hand matte", plan.own("task:hand-matte"), List.of(plan.span(s.cutFrames() / 2 - v.whole("crossingFrames") / 2, s.cutFrames() / 2 + (v.whole("crossingFrames") - 1) / 2, Plan.SpanKind.CROSSING, "in front")));
+      plan.layer(
+          plan.own("layer:crossing"),
+          "What crosses",
+          "hand matte",
+          "over",
+          "hand matte",
+          plan.own("task:hand-matte"),
+          List.of(
+              plan.span(
+                  s.cutFrames() / 2 - v.whole("crossingFrames") / 2,
+                  s.cutFrames() / 2 + (v.whole("crossingFrames") - 1) / 2,
+                  Plan.SpanKind.CROSSING,
+                  "in front")));
     }
     if (v.yes("splash")) {
-      plan.element("element:splash", "Splash or drops", ElementSource.SHOOT, "dark cloth behind, light from the back, " + capture.name() + " fps or faster", "lighten", s.delivery().width());
-      plan.layer(plan.own("layer:splash"), "Splash", "element", "lighten", "none", "element:splash", List.of(plan.whole(Plan.SpanKind.PRESENT, "")));
-      plan.aid("aid:dark-cloth", "Dark cloth behind the splash", "the element is laid with lighten", "far enough back to stay black");
-      plan.caution("caution:wet", "Water on the floor near lamps and cables: mains away, residual-current device, non-slip floor.", "electrician");
+      plan.element(
+          "element:splash",
+          "Splash or drops",
+          ElementSource.SHOOT,
+          "dark cloth behind, light from the back, " + capture.name() + " fps or faster",
+          "lighten",
+          s.delivery().width());
+      plan.layer(
+          plan.own("layer:splash"),
+          "Splash",
+          "element",
+          "lighten",
+          "none",
+          "element:splash",
+          List.of(plan.whole(Plan.SpanKind.PRESENT, "")));
+      plan.aid(
+          "aid:dark-cloth",
+          "Dark cloth behind the splash",
+          "the element is laid with lighten",
+          "far enough back to stay black");
+      plan.caution(
+          "caution:wet",
+          "Water on the floor near lamps and cables: mains away, residual-current device, non-slip"
+              + " floor.",
+          "electrician");
     }
     plan.grade();
     checks(plan, v, c, capture);
-    plan.task(plan.own("task:retime"), "Two readings of the plate", TaskKind.RETIME, 2, Difficulty.FAIR);
-    plan.task(plan.own("task:split"), "Split between the speeds", TaskKind.SPLIT_MATTE, 1, Difficulty.of(v.word("difficulty")));
-    plan.task(plan.own("task:hand-matte"), "Hand matte of what crosses", TaskKind.HAND_MATTE, v.whole("crossingFrames"), Difficulty.of(v.word("difficulty")));
-    plan.task(plan.own("task:element"), "Splash placed", TaskKind.ELEMENT, v.yes("splash") ? 1 : 0, Difficulty.FAIR);
+    plan.task(
+        plan.own("task:retime"), "Two readings of the plate", TaskKind.RETIME, 2, Difficulty.FAIR);
+    plan.task(
+        plan.own("task:split"),
+        "Split between the speeds",
+        TaskKind.SPLIT_MATTE,
+        1,
+        Difficulty.of(v.word("difficulty")));
+    plan.task(
+        plan.own("task:hand-matte"),
+        "Hand matte of what crosses",
+        TaskKind.HAND_MATTE,
+        v.whole("crossingFrames"),
+        Difficulty.of(v.word("difficulty")));
+    plan.task(
+        plan.own("task:element"),
+        "Splash placed",
+        TaskKind.ELEMENT,
+        v.yes("splash") ? 1 : 0,
+        Difficulty.FAIR);
     plan.task("task:composite", "Composite", TaskKind.COMPOSITE, 3, Difficulty.FAIR);
-    plan.datum("datum:preset", "Capture rate tested", "That the camera gives this rate at this raster, and the preset it is stored under.", Plan.Due.BEFORE_DAY);
+    plan.datum(
+        "datum:preset",
+        "Capture rate tested",
+        "That the camera gives this rate at this raster, and the preset it is stored under.",
+        Plan.Due.BEFORE_DAY);
     picture(plan, v, slow, world);
   }
 
@@ -123,34 +294,92 @@ public final class SplitTime implements Method {
       double speed = v.number(which + "Speed");
       Conform.Cadence k = c.cadence(speed, s.cutFrames());
       double made = c.syntheticShare(1 / speed);
-      plan.check("cadence-" + which, which.equals("slow") ? "Cadence of the slow thing" : "Cadence of the rest", k.even() ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL, f("%.3f captured frames a step, real time is %s×%s", k.step(), n(c.realTimeRead()), made > 0 ? f(", %.0f %% made up", made * 100) : ""), f("Even speeds from %s fps are 1×, %s× and their halves; or capture at a multiple of %s fps.", capture.name(), n(1 / c.realTimeRead()), s.rate().name()), "S2", n(speed) + "×", "step = speed · capture ÷ production; definition");
+      plan.check(
+          "cadence-" + which,
+          which.equals("slow") ? "Cadence of the slow thing" : "Cadence of the rest",
+          k.even() ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
+          f(
+              "%.3f captured frames a step, real time is %s×%s",
+              k.step(), n(c.realTimeRead()), made > 0 ? f(", %.0f %% made up", made * 100) : ""),
+          f(
+              "Even speeds from %s fps are 1×, %s× and their halves; or capture at a multiple of %s"
+                  + " fps.",
+              capture.name(), n(1 / c.realTimeRead()), s.rate().name()),
+          "S2",
+          n(speed) + "×",
+          "step = speed · capture ÷ production; definition");
     }
     double seconds = v.number("fallSeconds") / v.number("slowSpeed");
-    plan.check("length", "How long it hangs", Plan.Grade.HOLDS, f("%s s become %.1f s of the cut's %.1f s", n(v.number("fallSeconds")), seconds, s.rate().seconds(s.cutFrames())), "", "S2", n(v.number("slowSpeed")) + "×", "time ÷ speed; definition");
+    plan.check(
+        "length",
+        "How long it hangs",
+        Plan.Grade.HOLDS,
+        f(
+            "%s s become %.1f s of the cut's %.1f s",
+            n(v.number("fallSeconds")), seconds, s.rate().seconds(s.cutFrames())),
+        "",
+        "S2",
+        n(v.number("slowSpeed")) + "×",
+        "time ÷ speed; definition");
     double offset = v.number("shadowSeconds") * capture.fps();
-    plan.check("patch", "Clean patch from itself", Plan.Grade.HOLDS, f("an offset of %.0f captured frames has left its own shadow", Math.ceil(offset)), "", "S22", n(v.number("shadowSeconds")) + " s at " + capture.name() + " fps", "seconds · capture rate; definition");
+    plan.check(
+        "patch",
+        "Clean patch from itself",
+        Plan.Grade.HOLDS,
+        f("an offset of %.0f captured frames has left its own shadow", Math.ceil(offset)),
+        "",
+        "S22",
+        n(v.number("shadowSeconds")) + " s at " + capture.name() + " fps",
+        "seconds · capture rate; definition");
     if (v.whole("eventFrames") > 0) {
       double step = c.step(v.number("worldSpeed"));
       EventSurvival e = EventSurvival.of(v.whole("eventFrames"), step, v.whole("eventStart"));
-      plan.check("event", "Does the short event survive", e.worst() >= 1 ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL, f("in %d to %d frames, %.0f %% chance to be seen", e.worst(), e.best(), e.chance() * 100), f("Begin reading %.1f captured frames later, or make it again in post.", e.shift()), "S22", f("%d frames read every %.2f", v.whole("eventFrames"), step), "⌊d÷s⌋ to ⌈d÷s⌉; definition");
+      plan.check(
+          "event",
+          "Does the short event survive",
+          e.worst() >= 1 ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
+          f("in %d to %d frames, %.0f %% chance to be seen", e.worst(), e.best(), e.chance() * 100),
+          f("Begin reading %.1f captured frames later, or make it again in post.", e.shift()),
+          "S22",
+          f("%d frames read every %.2f", v.whole("eventFrames"), step),
+          "⌊d÷s⌋ to ⌈d÷s⌉; definition");
     }
-    double stops = Exposure.stopsLost(Shutter.seconds(v.number("shutterDegrees"), s.rate()), Shutter.seconds(v.number("shutterDegrees"), capture));
-    plan.check("light", "Light the fast rate costs", stops <= 1 ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL, f("%.2f stops", stops), "Pay with " + String.join("; ", Exposure.waysToPay(Math.max(0, Math.min(20, stops)), v.number("fNumber"), 1.8, v.number("iso"))) + ".", "S6", f("%s to %s fps at %s°", s.rate().name(), capture.name(), n(v.number("shutterDegrees"))), "log2 of the exposure times; definition");
+    double stops =
+        Exposure.stopsLost(
+            Shutter.seconds(v.number("shutterDegrees"), s.rate()),
+            Shutter.seconds(v.number("shutterDegrees"), capture));
+    plan.check(
+        "light",
+        "Light the fast rate costs",
+        stops <= 1 ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
+        f("%.2f stops", stops),
+        "Pay with "
+            + String.join(
+                "; ",
+                Exposure.waysToPay(
+                    Math.max(0, Math.min(20, stops)), v.number("fNumber"), 1.8, v.number("iso")))
+            + ".",
+        "S6",
+        f("%s to %s fps at %s°", s.rate().name(), capture.name(), n(v.number("shutterDegrees"))),
+        "log2 of the exposure times; definition");
   }
 
   private static void picture(Derivation plan, Values v, double slow, double world) {
-    plan.sketch(i -> {
-      List<Plan.SketchFigure> out = new ArrayList<>();
-      double t = plan.setting().rate().seconds(i);
-      double fall = v.number("fallSeconds");
-      for (int k = 0; k < 9; k++) {
-        double x = 0.06 + (k * 0.37) % 0.9;
-        double y = (k * 0.31 + t * slow / fall) % 1;
-        out.add(new Plan.SketchFigure("", "thing", x, x + 0.012, Math.max(0, y - 0.02), Math.min(1, y + 0.03), 1));
-      }
-      double w = (0.1 + t * world * 0.12) % 0.8;
-      out.add(new Plan.SketchFigure("the rest", "figure", w, Math.min(1, w + 0.16), 1));
-      return out;
-    });
+    plan.sketch(
+        i -> {
+          List<Plan.SketchFigure> out = new ArrayList<>();
+          double t = plan.setting().rate().seconds(i);
+          double fall = v.number("fallSeconds");
+          for (int k = 0; k < 9; k++) {
+            double x = 0.06 + (k * 0.37) % 0.9;
+            double y = (k * 0.31 + t * slow / fall) % 1;
+            out.add(
+                new Plan.SketchFigure(
+                    "", "thing", x, x + 0.012, Math.max(0, y - 0.02), Math.min(1, y + 0.03), 1));
+          }
+          double w = (0.1 + t * world * 0.12) % 0.8;
+          out.add(new Plan.SketchFigure("the rest", "figure", w, Math.min(1, w + 0.16), 1));
+          return out;
+        });
   }
 }

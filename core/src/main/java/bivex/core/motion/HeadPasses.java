@@ -4,8 +4,9 @@ import bivex.core.InvalidInput;
 import java.util.Locale;
 
 /**
- * Two passes of a powered head over one move (S18): how far it started apart, how well it came back, and what that is in the picture. The start is
- * the shift in time with the smallest sum of squares, to a twentieth of a frame; what is left is the head's own error.
+ * Two passes of a powered head over one move (S18): how far it started apart, how well it came
+ * back, and what that is in the picture. The start is the shift in time with the smallest sum of
+ * squares, to a twentieth of a frame; what is left is the head's own error.
  *
  * @param startFrames second pass later than the first, frames
  * @param worstDeg largest difference of the two once the start is taken out, degrees
@@ -13,7 +14,8 @@ import java.util.Locale;
  * @param worstPx of the head's own error, px
  * @param words what to do
  */
-public record HeadPasses(double startFrames, double worstDeg, double startPx, double worstPx, String words) {
+public record HeadPasses(
+    double startFrames, double worstDeg, double startPx, double worstPx, String words) {
   private static final double STEP = 0.05;
   private static final double MOST = 12;
 
@@ -45,13 +47,33 @@ public record HeadPasses(double startFrames, double worstDeg, double startPx, do
     double worst = error(first, second, n, shift)[1];
     double startPx = focalPx * Math.toRadians(fastest * Math.abs(shift));
     double worstPx = focalPx * Math.toRadians(worst);
-    String words = startPx > HELD_PX && Math.abs(shift) >= STEP ? String.format(Locale.ROOT, "Started %.2f frames apart: %.1f px at the fastest. Sync the passes by the frame on which the move stops, or play it again.", Math.abs(shift), startPx)
-        : worstPx > HELD_PX ? String.format(Locale.ROOT, "The head came back within %.3f°: %.1f px. Feather the join at least %.0f px, or play it again.", worst, worstPx, Math.max(30, 6 * worstPx))
-        : String.format(Locale.ROOT, "The passes lie on one another within %.1f px.", Math.max(worstPx, startPx));
+    String words =
+        startPx > HELD_PX && Math.abs(shift) >= STEP
+            ? String.format(
+                Locale.ROOT,
+                "Started %.2f frames apart: %.1f px at the fastest. Sync the passes by the frame on"
+                    + " which the move stops, or play it again.",
+                Math.abs(shift),
+                startPx)
+            : worstPx > HELD_PX
+                ? String.format(
+                    Locale.ROOT,
+                    "The head came back within %.3f°: %.1f px. Feather the join at least %.0f px,"
+                        + " or play it again.",
+                    worst,
+                    worstPx,
+                    Math.max(30, 6 * worstPx))
+                : String.format(
+                    Locale.ROOT,
+                    "The passes lie on one another within %.1f px.",
+                    Math.max(worstPx, startPx));
     return new HeadPasses(Math.round(shift / STEP) * STEP, worst, startPx, worstPx, words);
   }
 
-  /** Mean square and largest difference where both passes are known, the second read so many frames later. */
+  /**
+   * Mean square and largest difference where both passes are known, the second read so many frames
+   * later.
+   */
   private static double[] error(double[] first, double[] second, int n, double shift) {
     double sum = 0;
     double worst = 0;

@@ -3,11 +3,18 @@ package bivex.core.motion;
 import bivex.core.InvalidInput;
 
 /**
- * Picture to spare for a push, kick or shake made in post (S13): the smallest scale at which a W × H frame stays covered under a shift
- * and a turn about its centre. Derived: each corner of the frame, seen from the turned picture, must lie inside it.
+ * Picture to spare for a push, kick or shake made in post (S13): the smallest scale at which a W ×
+ * H frame stays covered under a shift and a turn about its centre. Derived: each corner of the
+ * frame, seen from the turned picture, must lie inside it.
  */
 public final class Overscan {
-  /** A placement of the picture. @param shiftX px to the right @param shiftY px downwards @param turnDeg degrees, counter-clockwise as seen */
+  /**
+   * A placement of the picture.
+   *
+   * @param shiftX px to the right
+   * @param shiftY px downwards
+   * @param turnDeg degrees, counter-clockwise as seen
+   */
   public record Placement(double shiftX, double shiftY, double turnDeg) {
     public Placement {
       InvalidInput.within("shift x", shiftX, -100_000, 100_000);
@@ -26,15 +33,27 @@ public final class Overscan {
     double sin = Math.sin(Math.toRadians(p.turnDeg()));
     double alongU = Math.abs(p.shiftX() * cos - p.shiftY() * sin);
     double alongV = Math.abs(p.shiftX() * sin + p.shiftY() * cos);
-    return Math.max(1, Math.max((w * Math.abs(cos) + h * Math.abs(sin) + alongU) / w, (w * Math.abs(sin) + h * Math.abs(cos) + alongV) / h));
+    return Math.max(
+        1,
+        Math.max(
+            (w * Math.abs(cos) + h * Math.abs(sin) + alongU) / w,
+            (w * Math.abs(sin) + h * Math.abs(cos) + alongV) / h));
   }
 
-  /** Smallest scale that covers the placement and its mirror images, for a move that swings to all sides. */
+  /**
+   * Smallest scale that covers the placement and its mirror images, for a move that swings to all
+   * sides.
+   */
   public static double scaleBothWays(double width, double height, Placement p) {
-    return Math.max(scale(width, height, p), scale(width, height, new Placement(p.shiftX(), -p.shiftY(), p.turnDeg())));
+    return Math.max(
+        scale(width, height, p),
+        scale(width, height, new Placement(p.shiftX(), -p.shiftY(), p.turnDeg())));
   }
 
-  /** Corners of the picture under a placement and scale, px about the frame's centre, in order round it. */
+  /**
+   * Corners of the picture under a placement and scale, px about the frame's centre, in order round
+   * it.
+   */
   public static double[][] corners(double width, double height, Placement p, double scale) {
     double cos = Math.cos(Math.toRadians(p.turnDeg())) * scale;
     double sin = Math.sin(Math.toRadians(p.turnDeg())) * scale;

@@ -6,8 +6,9 @@ import java.util.Comparator;
 import java.util.List;
 
 /**
- * A clip whose speed changes (S4). The speed is given by keys; before the first and after the last it stands, between two it goes over
- * evenly or eased (3t² − 2t³). The source position is the integral of the speed, worked out in closed form; it never runs back.
+ * A clip whose speed changes (S4). The speed is given by keys; before the first and after the last
+ * it stands, between two it goes over evenly or eased (3t² − 2t³). The source position is the
+ * integral of the speed, worked out in closed form; it never runs back.
  */
 public final class SpeedRamp {
   /** How the speed goes from one key to the next. */
@@ -55,7 +56,10 @@ public final class SpeedRamp {
     for (Key k : keys) {
       if (k.frame() >= frame) {
         double length = k.frame() - before.frame();
-        return length == 0 ? k.speed() : before.speed() + (k.speed() - before.speed()) * share((frame - before.frame()) / length);
+        return length == 0
+            ? k.speed()
+            : before.speed()
+                + (k.speed() - before.speed()) * share((frame - before.frame()) / length);
       }
       before = k;
     }
@@ -106,15 +110,33 @@ public final class SpeedRamp {
     return out;
   }
 
-  /** Blur in px at an output frame: travel in the frame times the open share of the shutter; {@code pxPerSecond} is the speed as shot. */
-  public double blurPx(double frame, double pxPerSecond, double productionFps, double shutterDegrees) {
-    return Math.abs(pxPerSecond) * speed(frame) / InvalidInput.positive("rate", productionFps) * shutterDegrees / 360;
+  /**
+   * Blur in px at an output frame: travel in the frame times the open share of the shutter; {@code
+   * pxPerSecond} is the speed as shot.
+   */
+  public double blurPx(
+      double frame, double pxPerSecond, double productionFps, double shutterDegrees) {
+    return Math.abs(pxPerSecond)
+        * speed(frame)
+        / InvalidInput.positive("rate", productionFps)
+        * shutterDegrees
+        / 360;
   }
 
-  /** How many frames at the end of the clip are blurred less than a threshold: there the move has visibly died before the cut. */
-  public int tailBelow(int outputFrames, double thresholdPx, double pxPerSecond, double productionFps, double shutterDegrees) {
+  /**
+   * How many frames at the end of the clip are blurred less than a threshold: there the move has
+   * visibly died before the cut.
+   */
+  public int tailBelow(
+      int outputFrames,
+      double thresholdPx,
+      double pxPerSecond,
+      double productionFps,
+      double shutterDegrees) {
     int n = 0;
-    while (n < outputFrames && blurPx(outputFrames - 1.0 - n, pxPerSecond, productionFps, shutterDegrees) < thresholdPx) {
+    while (n < outputFrames
+        && blurPx(outputFrames - 1.0 - n, pxPerSecond, productionFps, shutterDegrees)
+            < thresholdPx) {
       n++;
     }
     return n;

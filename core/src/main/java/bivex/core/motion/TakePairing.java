@@ -8,15 +8,16 @@ import java.util.Comparator;
 import java.util.List;
 
 /**
- * Which take of the throw goes with which take of the catch (S16). Cost in px = 3 · distance of the ends + RMS distance along the
- * way + 4 · difference in flight frames: the end of the path is matched before its shape (common practice, no source; the weights are
- * this project's own).
+ * Which take of the throw goes with which take of the catch (S16). Cost in px = 3 · distance of the
+ * ends + RMS distance along the way + 4 · difference in flight frames: the end of the path is
+ * matched before its shape (common practice, no source; the weights are this project's own).
  *
  * @param endPx distance between the two paths at the catch
  * @param pathPx root mean square distance over the flight
  * @param frames difference in flight time, frames
  */
-public record TakePairing(String giver, String receiver, double cost, double endPx, double pathPx, double frames) {
+public record TakePairing(
+    String giver, String receiver, double cost, double endPx, double pathPx, double frames) {
   /** Which side of a throw a take shows. */
   public enum Half {
     THROW,
@@ -59,14 +60,24 @@ public record TakePairing(String giver, String receiver, double cost, double end
     }
   }
 
-  /** What to do with the pair. @param giverTake number of the take @param receiverTake number of the take */
+  /**
+   * What to do with the pair.
+   *
+   * @param giverTake number of the take
+   * @param receiverTake number of the take
+   */
   public String words(int giverTake, int receiverTake) {
-    return Said.of("Throw take %s goes with catch take %s: the ends are %.0f px apart.", giverTake, receiverTake, endPx);
+    return Said.of(
+        "Throw take %s goes with catch take %s: the ends are %.0f px apart.",
+        giverTake, receiverTake, endPx);
   }
 
   /** What is still to be marked before takes can be paired; empty when they can. */
   public static String missing(boolean thrown, boolean caught) {
-    return thrown && caught ? "" : "Mark release and catch in at least one take of the throw and one of the catch" + (thrown ? "; no catch is marked yet." : caught ? "; no throw is marked yet." : ".");
+    return thrown && caught
+        ? ""
+        : "Mark release and catch in at least one take of the throw and one of the catch"
+            + (thrown ? "; no catch is marked yet." : caught ? "; no throw is marked yet." : ".");
   }
 
   /** Every pairing, best first. */
@@ -85,7 +96,9 @@ public record TakePairing(String giver, String receiver, double cost, double end
         }
         double path = Math.sqrt(sum / (SAMPLES + 1));
         double frames = Math.abs(g.flight() - r.flight());
-        out.add(new TakePairing(g.name(), r.name(), END * end + path + FRAME * frames, end, path, frames));
+        out.add(
+            new TakePairing(
+                g.name(), r.name(), END * end + path + FRAME * frames, end, path, frames));
       }
     }
     out.sort(Comparator.comparingDouble(TakePairing::cost));
@@ -93,7 +106,8 @@ public record TakePairing(String giver, String receiver, double cost, double end
   }
 
   /**
-   * A pair made into one flight: the thrown thing as it is up to the hand-over, a replacement from there into the catching hand.
+   * A pair made into one flight: the thrown thing as it is up to the hand-over, a replacement from
+   * there into the catching hand.
    *
    * @param way of the replacement, px per frame
    * @param fall of the replacement, px per frame²
@@ -103,20 +117,31 @@ public record TakePairing(String giver, String receiver, double cost, double end
   public record Flight(double handOver, List<Spot> way, double fall, boolean bends) {
     /** For the desk. */
     public String words() {
-      return Said.of("Replaced from frame %.0f on, falling by %.2f px a frame².", handOver, fall) + (bends ? " It bends both ways, which nothing thrown does: choose another pair or hand over elsewhere." : "");
+      return Said.of("Replaced from frame %.0f on, falling by %.2f px a frame².", handOver, fall)
+          + (bends
+              ? " It bends both ways, which nothing thrown does: choose another pair or hand over"
+                  + " elsewhere."
+              : "");
     }
   }
 
-  /** Frame of the mark that is highest in the picture, where the thing is blurred least; the one in the middle when that is release or catch. */
+  /**
+   * Frame of the mark that is highest in the picture, where the thing is blurred least; the one in
+   * the middle when that is release or catch.
+   */
   public static double top(Marked giver) {
     List<Spot> p = giver.path();
     Spot top = p.stream().min(Comparator.comparingDouble(Spot::y)).orElseThrow();
-    return top == p.get(0) || top == p.get(p.size() - 1) ? p.get(p.size() / 2).frame() : top.frame();
+    return top == p.get(0) || top == p.get(p.size() - 1)
+        ? p.get(p.size() / 2).frame()
+        : top.frame();
   }
 
   /**
-   * @param handOver frame of the throw from which the replacement is seen; between release and catch
-   * @throws InvalidInput naming {@code handOver} when the throw has fewer than three marks or the frame is outside it
+   * @param handOver frame of the throw from which the replacement is seen; between release and
+   *     catch
+   * @throws InvalidInput naming {@code handOver} when the throw has fewer than three marks or the
+   *     frame is outside it
    */
   public static Flight flight(Marked giver, Marked receiver, double handOver) {
     double[] velocity = {0, 0};
@@ -125,13 +150,23 @@ public record TakePairing(String giver, String receiver, double cost, double end
     // The catch is as long after the hand-over as its own flight says, counted from its release.
     Spot to = new Spot(giver.path().get(0).frame() + receiver.flight(), end.x(), end.y());
     Throw.Replacement way = Throw.replacement(from, velocity[0], velocity[1], to);
-    return new Flight(handOver, way.path(), way.fall(), Throw.bendsBothWays(way.path(), 0.5) || Throw.bendsBothWays(receiver.path(), 8));
+    return new Flight(
+        handOver,
+        way.path(),
+        way.fall(),
+        Throw.bendsBothWays(way.path(), 0.5) || Throw.bendsBothWays(receiver.path(), 8));
   }
 
-  /** Place and speed at a frame of a marked path, by the parabola through the three nearest marks. */
+  /**
+   * Place and speed at a frame of a marked path, by the parabola through the three nearest marks.
+   */
   private static Spot at(List<Spot> path, double frame, double[] velocity) {
-    if (frame < path.get(0).frame() || frame >= path.get(path.size() - 1).frame() || path.size() < 3) {
-      throw new InvalidInput("handOver", "must be between the release and the catch of the chosen throw, which needs three marks");
+    if (frame < path.get(0).frame()
+        || frame >= path.get(path.size() - 1).frame()
+        || path.size() < 3) {
+      throw new InvalidInput(
+          "handOver",
+          "must be between the release and the catch of the chosen throw, which needs three marks");
     }
     int i = 1;
     while (i + 2 < path.size() && path.get(i).frame() < frame) {

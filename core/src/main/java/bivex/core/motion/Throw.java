@@ -6,7 +6,8 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * A thing thrown from one hand to another (S16), without drag: textbook ballistics with g = 9.80665 m/s².
+ * A thing thrown from one hand to another (S16), without drag: textbook ballistics with g = 9.80665
+ * m/s².
  *
  * @param acrossMetresPerSecond level speed
  * @param upMetresPerSecond speed upwards at release
@@ -14,8 +15,17 @@ import java.util.List;
  * @param apexFrame frames from release to the top of the arc, where it is blurred least
  * @param path position at every frame from release to catch: metres across, metres up
  */
-public record Throw(double acrossMetresPerSecond, double upMetresPerSecond, double riseM, double apexFrame, List<Spot> path) {
-  /** @param frame frames after release @param x across @param y up in metres, down in pictures */
+public record Throw(
+    double acrossMetresPerSecond,
+    double upMetresPerSecond,
+    double riseM,
+    double apexFrame,
+    List<Spot> path) {
+  /**
+   * @param frame frames after release
+   * @param x across
+   * @param y up in metres, down in pictures
+   */
   public record Spot(double frame, double x, double y) {}
 
   /**
@@ -36,12 +46,13 @@ public record Throw(double acrossMetresPerSecond, double upMetresPerSecond, doub
       double s = rate.seconds(f);
       path.add(new Spot(f, across * s, up * s - Leap.G * s * s / 2));
     }
-    return new Throw(across, up, up > 0 ? up * up / (2 * Leap.G) : 0, rate.frames(apex), List.copyOf(path));
+    return new Throw(
+        across, up, up > 0 ? up * up / (2 * Leap.G) : 0, rate.frames(apex), List.copyOf(path));
   }
 
   /**
-   * The way of a replacement from where it takes over to the catch: it begins with the real thing's place and speed and ends in the hand,
-   * with one steady acceleration.
+   * The way of a replacement from where it takes over to the catch: it begins with the real thing's
+   * place and speed and ends in the hand, with one steady acceleration.
    *
    * @param path px, y down; {@code fall} the steady downward acceleration, px per frame²
    * @param fall px per frame²; compare with the real fall at the scale of the picture
@@ -63,7 +74,11 @@ public record Throw(double acrossMetresPerSecond, double upMetresPerSecond, doub
     double ay = 2 * (to.y() - from.y() - vy * n) / (n * n);
     List<Spot> out = new ArrayList<>();
     for (int i = 0; i <= (int) n; i++) {
-      out.add(new Spot(from.frame() + i, from.x() + vx * i + ax * i * i / 2, from.y() + vy * i + ay * i * i / 2));
+      out.add(
+          new Spot(
+              from.frame() + i,
+              from.x() + vx * i + ax * i * i / 2,
+              from.y() + vy * i + ay * i * i / 2));
     }
     return new Replacement(List.copyOf(out), ay);
   }
@@ -74,8 +89,8 @@ public record Throw(double acrossMetresPerSecond, double upMetresPerSecond, doub
   }
 
   /**
-   * Whether a path bends both ways, which a falling thing never does: the bend (cross product of neighbouring steps) changes its sign by
-   * more than a pixel's worth of doubt.
+   * Whether a path bends both ways, which a falling thing never does: the bend (cross product of
+   * neighbouring steps) changes its sign by more than a pixel's worth of doubt.
    */
   public static boolean bendsBothWays(List<Spot> path, double doubtPx) {
     boolean left = false;

@@ -3,8 +3,8 @@ package bivex.core.optics;
 import bivex.core.InvalidInput;
 
 /**
- * Depth of field of a thin lens (S8): H = f²/(N·c) + f; near = s(H−f)/(H+s−2f); far = s(H−f)/(H−s), unlimited from s = H on.
- * Standard thin-lens handbook formulas.
+ * Depth of field of a thin lens (S8): H = f²/(N·c) + f; near = s(H−f)/(H+s−2f); far = s(H−f)/(H−s),
+ * unlimited from s = H on. Standard thin-lens handbook formulas.
  *
  * @param hyperfocalMm hyperfocal distance in mm
  * @param nearMm near limit in mm
@@ -22,7 +22,8 @@ public record DepthOfField(double hyperfocalMm, double nearMm, double farMm) {
     InvalidInput.positive("f-number", fNumber);
     InvalidInput.positive("circle of confusion", circleMm);
     if (!(focusMm > focalMm)) {
-      throw new InvalidInput("focus distance", "must be more than the focal length of " + focalMm + " mm");
+      throw new InvalidInput(
+          "focus distance", "must be more than the focal length of " + focalMm + " mm");
     }
     double h = focalMm * focalMm / (fNumber * circleMm) + focalMm;
     double near = focusMm * (h - focalMm) / (h + focusMm - 2 * focalMm);

@@ -20,16 +20,21 @@ public final class Exposure {
 
   /** Stops of light lost (positive) in going from one exposure time to another. */
   public static double stopsLost(double fromSeconds, double toSeconds) {
-    return log2(InvalidInput.positive("shutter time", fromSeconds) / InvalidInput.positive("new shutter time", toSeconds));
+    return log2(
+        InvalidInput.positive("shutter time", fromSeconds)
+            / InvalidInput.positive("new shutter time", toSeconds));
   }
 
   /** Stops of difference between two f-numbers; positive when the second opening is smaller. */
   public static double stopsBetweenApertures(double fromN, double toN) {
-    return 2 * log2(InvalidInput.positive("new f-number", toN) / InvalidInput.positive("f-number", fromN));
+    return 2
+        * log2(
+            InvalidInput.positive("new f-number", toN) / InvalidInput.positive("f-number", fromN));
   }
 
   /**
-   * Ways to make up for a loss of light, the cheapest first. A negative loss (too much light) is paid with density.
+   * Ways to make up for a loss of light, the cheapest first. A negative loss (too much light) is
+   * paid with density.
    *
    * @param stops to find
    * @param fNumber the present one
@@ -48,14 +53,20 @@ public final class Exposure {
     double open = Math.min(stops, Math.max(0, stopsBetweenApertures(widestN, fNumber)));
     double left = stops - open;
     if (open > 0) {
-      ways.add(text("larger opening, f/%.1f to f/%.1f (%.1f stops)", fNumber, fNumber / Math.pow(2, open / 2), open));
+      ways.add(
+          text(
+              "larger opening, f/%.1f to f/%.1f (%.1f stops)",
+              fNumber, fNumber / Math.pow(2, open / 2), open));
     }
     double gain = Math.min(left, Math.max(0, log2(ISO_CAP / iso)));
     if (gain > 0.01) {
       ways.add(text("ISO %.0f to %.0f (%.1f stops)", iso, iso * Math.pow(2, gain), gain));
       left -= gain;
     }
-    ways.add(left > 0.01 ? text("then %.1f times the light", Math.pow(2, left)) : text("or %.1f times the light instead", Math.pow(2, stops)));
+    ways.add(
+        left > 0.01
+            ? text("then %.1f times the light", Math.pow(2, left))
+            : text("or %.1f times the light instead", Math.pow(2, stops)));
     return ways;
   }
 

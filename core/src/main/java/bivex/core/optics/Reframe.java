@@ -8,9 +8,13 @@ import java.util.List;
 public final class Reframe {
   private Reframe() {}
 
-  /** Largest enlargement that still has a source pixel for each delivered pixel: the smaller ratio of the two sides. */
+  /**
+   * Largest enlargement that still has a source pixel for each delivered pixel: the smaller ratio
+   * of the two sides.
+   */
   public static double punchLimit(Raster source, Raster delivery) {
-    return Math.min((double) source.width() / delivery.width(), (double) source.height() / delivery.height());
+    return Math.min(
+        (double) source.width() / delivery.width(), (double) source.height() / delivery.height());
   }
 
   /** What is left of the punch limit after an enlargement; below 1 the picture is soft. */
@@ -47,19 +51,30 @@ public final class Reframe {
     }
   }
 
-  /** @param reserve least source pixels per delivered one @param uncoveredPx most an edge shows, px @param atFrame where an edge shows most */
+  /**
+   * @param reserve least source pixels per delivered one
+   * @param uncoveredPx most an edge shows, px
+   * @param atFrame where an edge shows most
+   */
   public record Worst(double reserve, double uncoveredPx, double atFrame) {}
 
   /**
-   * The worst of several placements. What an edge shows is convex between two placements and the reserve falls with the scale, so both are
-   * worst at one of them.
+   * The worst of several placements. What an edge shows is convex between two placements and the
+   * reserve falls with the scale, so both are worst at one of them.
    */
   public static Worst worst(Raster source, Raster delivery, List<Placement> placements) {
     if (placements.isEmpty()) {
       throw new InvalidInput("placements", "need at least one");
     }
-    double reserve = placements.stream().mapToDouble(p -> reserve(source, delivery, p.scale())).min().orElseThrow();
-    Placement at = placements.stream().max(Comparator.comparingDouble(p -> p.uncovered(delivery))).orElseThrow();
+    double reserve =
+        placements.stream()
+            .mapToDouble(p -> reserve(source, delivery, p.scale()))
+            .min()
+            .orElseThrow();
+    Placement at =
+        placements.stream()
+            .max(Comparator.comparingDouble(p -> p.uncovered(delivery)))
+            .orElseThrow();
     return new Worst(reserve, at.uncovered(delivery), at.frame());
   }
 }

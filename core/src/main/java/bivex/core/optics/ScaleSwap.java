@@ -3,8 +3,9 @@ package bivex.core.optics;
 import bivex.core.InvalidInput;
 
 /**
- * A small thing that covers a large one exactly (S11), both distances from the entrance pupil. Near = far · small ÷ large by similar
- * triangles; the f-number that holds both is solved from the thin-lens depth of field in closed form.
+ * A small thing that covers a large one exactly (S11), both distances from the entrance pupil. Near
+ * = far · small ÷ large by similar triangles; the f-number that holds both is solved from the
+ * thin-lens depth of field in closed form.
  *
  * @param nearM where the small thing stands, m
  * @param errorPercentPerCm size error for each cm it stands wrong
@@ -12,17 +13,25 @@ import bivex.core.InvalidInput;
  * @param fNumber opening at which both are just sharp
  * @param monitorPercent width of either on the monitor, % of the frame
  */
-public record ScaleSwap(double nearM, double errorPercentPerCm, double focusM, double fNumber, double monitorPercent) {
+public record ScaleSwap(
+    double nearM, double errorPercentPerCm, double focusM, double fNumber, double monitorPercent) {
   /**
    * @param smallMm size of the small thing
    * @param largeMm size of the large one, more than {@code smallMm}
    * @param farM distance of the large one
    * @param circleMm circle of confusion
    */
-  public static ScaleSwap of(double smallMm, double largeMm, double farM, double focalMm, double sensorWidthMm, double circleMm) {
+  public static ScaleSwap of(
+      double smallMm,
+      double largeMm,
+      double farM,
+      double focalMm,
+      double sensorWidthMm,
+      double circleMm) {
     InvalidInput.positive("small size", smallMm);
     if (!(largeMm > smallMm)) {
-      throw new InvalidInput("large size", "must be more than the small size of " + smallMm + " mm");
+      throw new InvalidInput(
+          "large size", "must be more than the small size of " + smallMm + " mm");
     }
     double f = InvalidInput.positive("focal length", focalMm);
     double c = InvalidInput.positive("circle of confusion", circleMm);
@@ -30,9 +39,16 @@ public record ScaleSwap(double nearM, double errorPercentPerCm, double focusM, d
     double near = far * smallMm / largeMm;
     double focus = 2 / (1 / near + 1 / far);
     if (focus <= f) {
-      throw new InvalidInput("far distance", "the small thing would stand at " + Math.round(near) + " mm, inside the lens");
+      throw new InvalidInput(
+          "far distance",
+          "the small thing would stand at " + Math.round(near) + " mm, inside the lens");
     }
     double beyond = 2 * (focus - f) / (focus * (1 / near - 1 / far));
-    return new ScaleSwap(near / 1000, 100 / (near / 10), focus / 1000, f * f / (c * beyond), largeMm * f / far / InvalidInput.positive("sensor width", sensorWidthMm) * 100);
+    return new ScaleSwap(
+        near / 1000,
+        100 / (near / 10),
+        focus / 1000,
+        f * f / (c * beyond),
+        largeMm * f / far / InvalidInput.positive("sensor width", sensorWidthMm) * 100);
   }
 }

@@ -3,7 +3,9 @@ package bivex.core.optics;
 import bivex.core.InvalidInput;
 import bivex.core.time.FrameRate;
 
-/** Shutter angle, exposure time and the blur they leave (S5). Exposure time = angle / (360 · fps). */
+/**
+ * Shutter angle, exposure time and the blur they leave (S5). Exposure time = angle / (360 · fps).
+ */
 public final class Shutter {
   private Shutter() {}
 
@@ -29,7 +31,8 @@ public final class Shutter {
 
   /** Longest exposure in seconds that keeps blur at or below a length in pixels. */
   public static double secondsForBlur(double blurPx, double pxPerSecond) {
-    return InvalidInput.positive("blur", blurPx) / InvalidInput.positive("speed", Math.abs(pxPerSecond));
+    return InvalidInput.positive("blur", blurPx)
+        / InvalidInput.positive("speed", Math.abs(pxPerSecond));
   }
 
   /** "1/48 s", or seconds when a half or longer. */

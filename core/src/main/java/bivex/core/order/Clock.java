@@ -6,7 +6,10 @@ import java.util.Locale;
 public final class Clock {
   private Clock() {}
 
-  /** @param minutes after midnight; past 24 h it begins again @return {@code 07:30} */
+  /**
+   * @param minutes after midnight; past 24 h it begins again
+   * @return {@code 07:30}
+   */
   public static String label(double minutes) {
     int m = (int) Math.floorMod(Math.round(minutes), 1440L);
     return String.format(Locale.ROOT, "%02d:%02d", m / 60, m % 60);

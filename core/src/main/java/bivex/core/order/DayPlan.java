@@ -18,21 +18,35 @@ import java.util.Set;
  * @param passes to be shot
  * @param pins place in the order (from 0) that a pass must have, by its id
  */
-public record DayPlan(double call, double wrap, Map<String, Pass.Window> people, Rates rates, List<Pass> passes, Map<String, Integer> pins) {
+public record DayPlan(
+    double call,
+    double wrap,
+    Map<String, Pass.Window> people,
+    Rates rates,
+    List<Pass> passes,
+    Map<String, Integer> pins) {
   /** Most passes a day can hold. */
   public static final int MOST = 200;
 
   /**
-   * Minutes a change takes, and what keeps the camera running. Planning defaults of the project; common practice, no source.
+   * Minutes a change takes, and what keeps the camera running. Planning defaults of the project;
+   * common practice, no source.
    *
    * @param setupMinutes to move the camera and light it, 0 to 240
    * @param costumeMinutes to change costume and make-up, 0 to 240
    * @param mediaMinutes to change battery or card, 0 to 60
    * @param batteryMinutes of camera on, more than 0
    * @param cardMinutes of recording, more than 0
-   * @param nuisance minutes a change is worth beside the time it takes, since every change is a chance for a mistake, 0 to 60
+   * @param nuisance minutes a change is worth beside the time it takes, since every change is a
+   *     chance for a mistake, 0 to 60
    */
-  public record Rates(double setupMinutes, double costumeMinutes, double mediaMinutes, double batteryMinutes, double cardMinutes, double nuisance) {
+  public record Rates(
+      double setupMinutes,
+      double costumeMinutes,
+      double mediaMinutes,
+      double batteryMinutes,
+      double cardMinutes,
+      double nuisance) {
     public static final Rates USUAL = new Rates(20, 15, 4, 90, 80, 8);
 
     public Rates {
@@ -48,7 +62,8 @@ public record DayPlan(double call, double wrap, Map<String, Pass.Window> people,
   public DayPlan {
     InvalidInput.within("call", call, 0, 1440);
     if (!(wrap > call && wrap <= call + 1440)) {
-      throw new InvalidInput("wrap", "must be later than the call at " + Clock.label(call) + ", within a day");
+      throw new InvalidInput(
+          "wrap", "must be later than the call at " + Clock.label(call) + ", within a day");
     }
     InvalidInput.within("passes", (long) passes.size(), 0, MOST);
     people = Map.copyOf(people);
@@ -62,8 +77,12 @@ public record DayPlan(double call, double wrap, Map<String, Pass.Window> people,
     }
     Set<Integer> taken = new HashSet<>();
     for (Map.Entry<String, Integer> pin : pins.entrySet()) {
-      if (!known.containsKey(pin.getKey()) || pin.getValue() < 0 || pin.getValue() >= passes.size() || !taken.add(pin.getValue())) {
-        throw new InvalidInput("pin", "names a pass or a place that is not in this day, or a place that is taken");
+      if (!known.containsKey(pin.getKey())
+          || pin.getValue() < 0
+          || pin.getValue() >= passes.size()
+          || !taken.add(pin.getValue())) {
+        throw new InvalidInput(
+            "pin", "names a pass or a place that is not in this day, or a place that is taken");
       }
     }
   }

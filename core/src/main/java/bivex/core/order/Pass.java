@@ -17,7 +17,17 @@ import java.util.List;
  * @param light when the light is right for it; null when it does not matter
  * @param last whether it closes its match set, as a clean plate does: same roll, nothing touched
  */
-public record Pass(String id, String name, String set, String setup, List<Worn> worn, double minutes, double recordMinutes, List<String> after, Window light, boolean last) {
+public record Pass(
+    String id,
+    String name,
+    String set,
+    String setup,
+    List<Worn> worn,
+    double minutes,
+    double recordMinutes,
+    List<String> after,
+    Window light,
+    boolean last) {
   /** A performer in a costume. */
   public record Worn(String performer, String costume) {
     public Worn {
@@ -30,7 +40,8 @@ public record Pass(String id, String name, String set, String setup, List<Worn> 
     public Window {
       InvalidInput.within("from", from, 0, 2880);
       if (!(to > from && to <= 2880)) {
-        throw new InvalidInput("to", "must be later than " + Clock.label(from) + " and within the next day");
+        throw new InvalidInput(
+            "to", "must be later than " + Clock.label(from) + " and within the next day");
       }
     }
   }

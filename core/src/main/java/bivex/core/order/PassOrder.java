@@ -28,12 +28,14 @@ import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
 
 /**
- * The order of the passes of a day (S26): rules first (things seen inside others before them, held sets never interrupted, light, hours,
- * pins), then as few changes and as short a day as can be. Up to {@link #EXACT} passes every order is tried; above that the solver library
- * Timefold searches, and the best found is kept.
+ * The order of the passes of a day (S26): rules first (things seen inside others before them, held
+ * sets never interrupted, light, hours, pins), then as few changes and as short a day as can be. Up
+ * to {@link #EXACT} passes every order is tried; above that the solver library Timefold searches,
+ * and the best found is kept.
  *
- * <p>Each candidate is read so that sets stay together, what closes a set comes last in it and what is seen inside comes first; the search so
- * never leaves the orders that keep those rules, if there are any.
+ * <p>Each candidate is read so that sets stay together, what closes a set comes last in it and what
+ * is seen inside comes first; the search so never leaves the orders that keep those rules, if there
+ * are any.
  */
 public final class PassOrder {
   /** Passes up to which all orders are tried. */
@@ -54,9 +56,11 @@ public final class PassOrder {
    * @param limit longest time to search; it ends earlier when nothing better came for half of it
    * @param better told each better order, beginning with the first; on the thread of the search
    * @param stop asked now and then; true ends the search with the best so far
-   * @throws InvalidInput when passes of two sets are each seen inside the other, so that one would have to be interrupted
+   * @throws InvalidInput when passes of two sets are each seen inside the other, so that one would
+   *     have to be interrupted
    */
-  public static Found solve(DayPlan day, Duration limit, Consumer<Running> better, BooleanSupplier stop) {
+  public static Found solve(
+      DayPlan day, Duration limit, Consumer<Running> better, BooleanSupplier stop) {
     long begun = System.nanoTime();
     Reading reading = new Reading(day);
     List<Pass> first = reading.order(day.passes());
@@ -70,14 +74,17 @@ public final class PassOrder {
   static List<Pass> exhaustive(DayPlan day) {
     List<Pass> best = new ArrayList<>(day.passes());
     double[] least = {Running.cost(day, best)};
-    permute(new ArrayList<>(day.passes()), 0, order -> {
-      double cost = Running.cost(day, order);
-      if (cost < least[0] - 1e-9) {
-        least[0] = cost;
-        best.clear();
-        best.addAll(order);
-      }
-    });
+    permute(
+        new ArrayList<>(day.passes()),
+        0,
+        order -> {
+          double cost = Running.cost(day, order);
+          if (cost < least[0] - 1e-9) {
+            least[0] = cost;
+            best.clear();
+            best.addAll(order);
+          }
+        });
     return best;
   }
 
@@ -93,7 +100,13 @@ public final class PassOrder {
     }
   }
 
-  static List<Pass> searched(DayPlan day, Reading reading, List<Pass> first, Duration limit, Consumer<Running> better, BooleanSupplier stop) {
+  static List<Pass> searched(
+      DayPlan day,
+      Reading reading,
+      List<Pass> first,
+      Duration limit,
+      Consumer<Running> better,
+      BooleanSupplier stop) {
     Candidate start = new Candidate();
     start.reading = reading;
     start.day = day;
@@ -103,27 +116,36 @@ public final class PassOrder {
     Line line = new Line();
     line.items = new ArrayList<>(first.stream().map(p -> items.get(p.id())).toList());
     start.lines = List.of(line);
-    Solver<Candidate> solver = SolverFactory.<Candidate>create(new SolverConfig()
-        .withSolutionClass(Candidate.class)
-        .withEntityClasses(Line.class)
-        .withEasyScoreCalculatorClass(Score.class)
-        .withPhases(new LocalSearchPhaseConfig())
-        .withTerminationConfig(new TerminationConfig().withSpentLimit(limit).withUnimprovedMillisecondsSpentLimit(limit.toMillis() / 2)))
-        .buildSolver();
+    Solver<Candidate> solver =
+        SolverFactory.<Candidate>create(
+                new SolverConfig()
+                    .withSolutionClass(Candidate.class)
+                    .withEntityClasses(Line.class)
+                    .withEasyScoreCalculatorClass(Score.class)
+                    .withPhases(new LocalSearchPhaseConfig())
+                    .withTerminationConfig(
+                        new TerminationConfig()
+                            .withSpentLimit(limit)
+                            .withUnimprovedMillisecondsSpentLimit(limit.toMillis() / 2)))
+            .buildSolver();
     solver.addEventListener(e -> better.accept(Running.of(day, e.getNewBestSolution().order())));
-    Thread watch = new Thread(() -> {
-      try {
-        // Asked again and again: a solver that has not begun yet forgets that it was told to stop.
-        while (true) {
-          if (stop.getAsBoolean()) {
-            solver.terminateEarly();
-          }
-          Thread.sleep(50);
-        }
-      } catch (InterruptedException e) {
-        Thread.currentThread().interrupt();
-      }
-    }, "pass-order-watch");
+    Thread watch =
+        new Thread(
+            () -> {
+              try {
+                // Asked again and again: a solver that has not begun yet forgets that it was told
+                // to stop.
+                while (true) {
+                  if (stop.getAsBoolean()) {
+                    solver.terminateEarly();
+                  }
+                  Thread.sleep(50);
+                }
+              } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+              }
+            },
+            "pass-order-watch");
     watch.setDaemon(true);
     watch.start();
     try {
@@ -133,7 +155,10 @@ public final class PassOrder {
     }
   }
 
-  /** Reads any order of the passes as one that keeps sets together and begins with what is seen inside. */
+  /**
+   * Reads any order of the passes as one that keeps sets together and begins with what is seen
+   * inside.
+   */
   static final class Reading {
     private final Map<String, Pass> passes;
     private final Map<String, Set<String>> setsBefore = new HashMap<>();
@@ -142,10 +167,16 @@ public final class PassOrder {
       passes = day.byId();
       for (Pass p : passes.values()) {
         Set<String> before = setsBefore.computeIfAbsent(block(p), k -> new HashSet<>());
-        p.after().stream().map(passes::get).filter(q -> q != null && !block(q).equals(block(p))).forEach(q -> before.add(block(q)));
+        p.after().stream()
+            .map(passes::get)
+            .filter(q -> q != null && !block(q).equals(block(p)))
+            .forEach(q -> before.add(block(q)));
       }
       if (order(day.passes()).size() < passes.size()) {
-        throw new InvalidInput("after", "cannot be kept: passes of two match sets are each seen inside the other, or one inside itself; one of them must become a set of its own");
+        throw new InvalidInput(
+            "after",
+            "cannot be kept: passes of two match sets are each seen inside the other, or one inside"
+                + " itself; one of them must become a set of its own");
       }
     }
 
@@ -160,7 +191,11 @@ public final class PassOrder {
       Set<String> done = new HashSet<>();
       List<String> waiting = new ArrayList<>(blocks.keySet());
       while (!waiting.isEmpty()) {
-        String next = waiting.stream().filter(b -> done.containsAll(setsBefore.get(b))).findFirst().orElse(null);
+        String next =
+            waiting.stream()
+                .filter(b -> done.containsAll(setsBefore.get(b)))
+                .findFirst()
+                .orElse(null);
         if (next == null) {
           return out;
         }
@@ -171,7 +206,10 @@ public final class PassOrder {
       return out;
     }
 
-    /** Passes of one set as they were wished, what closes it last, and what is seen inside another before it. */
+    /**
+     * Passes of one set as they were wished, what closes it last, and what is seen inside another
+     * before it.
+     */
     private void inside(List<Pass> set, List<Pass> out) {
       List<Pass> left = new ArrayList<>(set);
       Set<String> here = new HashSet<>();
@@ -195,7 +233,8 @@ public final class PassOrder {
     }
   }
 
-  // The solver's library makes and reads what follows by reflection, so it is public; nobody else needs it.
+  // The solver's library makes and reads what follows by reflection, so it is public; nobody else
+  // needs it.
 
   /** A pass as the solver moves it: the same object all through a search. */
   public static final class Item {

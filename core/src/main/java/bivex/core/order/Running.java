@@ -11,8 +11,8 @@ import java.util.Set;
 import java.util.function.Supplier;
 
 /**
- * A day run in one order: when each pass begins, what is changed before it, what has to be waited for and why, and which rules the
- * order breaks.
+ * A day run in one order: when each pass begins, what is changed before it, what has to be waited
+ * for and why, and which rules the order breaks.
  *
  * @param slots passes in order
  * @param end of the last, minutes after midnight
@@ -21,11 +21,15 @@ import java.util.function.Supplier;
  * @param broken rules the order breaks, in words; empty when it can be shot like that
  * @param cost minutes of the day, those a change is worth, and very many for each broken rule
  */
-public record Running(List<Slot> slots, double end, double waited, int changes, List<String> broken, double cost) {
+public record Running(
+    List<Slot> slots, double end, double waited, int changes, List<String> broken, double cost) {
   /** Cost of one broken rule against a minute of the day. */
   private static final double BROKEN = 100_000;
 
-  /** @param from minutes after midnight @param waits what is waited for before it */
+  /**
+   * @param from minutes after midnight
+   * @param waits what is waited for before it
+   */
   public record Slot(Pass pass, double from, double to, List<Change> changes, List<Wait> waits) {}
 
   public enum ChangeKind {
@@ -35,10 +39,14 @@ public record Running(List<Slot> slots, double end, double waited, int changes, 
     CARD
   }
 
-  /** @param words what is changed */
+  /**
+   * @param words what is changed
+   */
   public record Change(ChangeKind kind, String words, double minutes) {}
 
-  /** @param reason what is waited for */
+  /**
+   * @param reason what is waited for
+   */
   public record Wait(double minutes, String reason) {}
 
   /** Runs the passes in just this order. */
@@ -46,7 +54,10 @@ public record Running(List<Slot> slots, double end, double waited, int changes, 
     return new Run(day).go(order, true);
   }
 
-  /** What an order costs: minutes of the day, changes, and a great deal for each rule it breaks. Without words, for searching. */
+  /**
+   * What an order costs: minutes of the day, changes, and a great deal for each rule it breaks.
+   * Without words, for searching.
+   */
   static double cost(DayPlan day, List<Pass> order) {
     return new Run(day).go(order, false).cost();
   }
@@ -58,7 +69,10 @@ public record Running(List<Slot> slots, double end, double waited, int changes, 
       out.add(count(broken.size() - best.broken.size(), "broken rule"));
     }
     if (changes != best.changes) {
-      out.add(changes > best.changes ? count(changes - best.changes, "more change") : count(best.changes - changes, "change") + " less");
+      out.add(
+          changes > best.changes
+              ? count(changes - best.changes, "more change")
+              : count(best.changes - changes, "change") + " less");
     }
     long minutes = Math.round(end - best.end);
     if (minutes != 0) {
@@ -133,9 +147,23 @@ public record Running(List<Slot> slots, double end, double waited, int changes, 
       if (now > day.wrap() + 1e-9) {
         double over = now - day.wrap();
         wrong += over / 60;
-        broke(broken, say, () -> String.format(Locale.ROOT, "the day ends %.0f min after the wrap at %s", over, Clock.label(day.wrap())));
+        broke(
+            broken,
+            say,
+            () ->
+                String.format(
+                    Locale.ROOT,
+                    "the day ends %.0f min after the wrap at %s",
+                    over,
+                    Clock.label(day.wrap())));
       }
-      return new Running(List.copyOf(slots), now, waited, changes, List.copyOf(broken), wrong * BROKEN + (now - day.call()) + changes * day.rates().nuisance());
+      return new Running(
+          List.copyOf(slots),
+          now,
+          waited,
+          changes,
+          List.copyOf(broken),
+          wrong * BROKEN + (now - day.call()) + changes * day.rates().nuisance());
     }
 
     /** A pass that belongs to no set is a set of its own. */
@@ -143,7 +171,10 @@ public record Running(List<Slot> slots, double end, double waited, int changes, 
       return p.set().isEmpty() ? "alone " + p.id() : p.set();
     }
 
-    /** Minutes each set keeps the camera on, changes of costume inside it among them, and minutes it records. */
+    /**
+     * Minutes each set keeps the camera on, changes of costume inside it among them, and minutes it
+     * records.
+     */
     private Map<String, double[]> needs(List<Pass> order) {
       Map<String, double[]> out = new HashMap<>();
       Map<String, String> wears = new HashMap<>();
@@ -164,7 +195,9 @@ public record Running(List<Slot> slots, double end, double waited, int changes, 
       double ready = now;
       if (setup == null || !setup.equals(p.setup())) {
         if (setup != null) {
-          ready += change(changed, ChangeKind.SETUP, "camera to " + p.setup(), day.rates().setupMinutes());
+          ready +=
+              change(
+                  changed, ChangeKind.SETUP, "camera to " + p.setup(), day.rates().setupMinutes());
         }
         setup = p.setup();
       }
@@ -173,15 +206,40 @@ public record Running(List<Slot> slots, double end, double waited, int changes, 
         if (needs[0] > day.rates().batteryMinutes() || needs[1] > day.rates().cardMinutes()) {
           // No order mends that, so it costs nothing here; it is only said.
           if (say) {
-            broken.add(String.format(Locale.ROOT, "%s needs %.0f min of camera and %.0f of card; one battery lasts %.0f, one card %.0f: mains, or a larger one", p.set().isEmpty() ? p.name() : "match set " + p.set(), needs[0], needs[1], day.rates().batteryMinutes(), day.rates().cardMinutes()));
+            broken.add(
+                String.format(
+                    Locale.ROOT,
+                    "%s needs %.0f min of camera and %.0f of card; one battery lasts %.0f, one card"
+                        + " %.0f: mains, or a larger one",
+                    p.set().isEmpty() ? p.name() : "match set " + p.set(),
+                    needs[0],
+                    needs[1],
+                    day.rates().batteryMinutes(),
+                    day.rates().cardMinutes()));
           }
         }
         if (battery > 0 && battery + needs[0] > day.rates().batteryMinutes()) {
-          ready = Math.max(ready, now + change(changed, ChangeKind.BATTERY, "fresh battery before " + p.name(), day.rates().mediaMinutes()));
+          ready =
+              Math.max(
+                  ready,
+                  now
+                      + change(
+                          changed,
+                          ChangeKind.BATTERY,
+                          "fresh battery before " + p.name(),
+                          day.rates().mediaMinutes()));
           battery = 0;
         }
         if (card > 0 && card + needs[1] > day.rates().cardMinutes()) {
-          ready = Math.max(ready, now + change(changed, ChangeKind.CARD, "fresh card before " + p.name(), day.rates().mediaMinutes()));
+          ready =
+              Math.max(
+                  ready,
+                  now
+                      + change(
+                          changed,
+                          ChangeKind.CARD,
+                          "fresh card before " + p.name(),
+                          day.rates().mediaMinutes()));
           card = 0;
         }
       }
@@ -195,7 +253,12 @@ public record Running(List<Slot> slots, double end, double waited, int changes, 
         String had = wearing.put(w.performer(), w.costume());
         boolean dresses = had != null && !had.equals(w.costume());
         if (dresses) {
-          can += change(changed, ChangeKind.COSTUME, w.performer() + " into " + w.costume(), day.rates().costumeMinutes());
+          can +=
+              change(
+                  changed,
+                  ChangeKind.COSTUME,
+                  w.performer() + " into " + w.costume(),
+                  day.rates().costumeMinutes());
         }
         if (hours != null && hours.from() > can) {
           can = hours.from();
@@ -204,7 +267,10 @@ public record Running(List<Slot> slots, double end, double waited, int changes, 
         if (can > bound + 1e-9) {
           bound = can;
           if (say) {
-            reason = dresses ? w.performer() + " changes into " + w.costume() : "for " + w.performer() + ", who comes at " + Clock.label(can);
+            reason =
+                dresses
+                    ? w.performer() + " changes into " + w.costume()
+                    : "for " + w.performer() + ", who comes at " + Clock.label(can);
           }
         }
       }
@@ -224,13 +290,31 @@ public record Running(List<Slot> slots, double end, double waited, int changes, 
       double end = start + p.minutes();
       if (p.light() != null && end > p.light().to() + 1e-9) {
         wrong += (end - p.light().to()) / 600;
-        broke(broken, say, () -> p.name() + " ends at " + Clock.label(end) + ", after its light at " + Clock.label(p.light().to()));
+        broke(
+            broken,
+            say,
+            () ->
+                p.name()
+                    + " ends at "
+                    + Clock.label(end)
+                    + ", after its light at "
+                    + Clock.label(p.light().to()));
       }
       for (Pass.Worn w : p.worn()) {
         Pass.Window hours = day.people().get(w.performer());
         if (hours != null && end > hours.to() + 1e-9) {
           wrong += (end - hours.to()) / 600;
-          broke(broken, say, () -> w.performer() + " must go at " + Clock.label(hours.to()) + " and " + p.name() + " ends at " + Clock.label(end));
+          broke(
+              broken,
+              say,
+              () ->
+                  w.performer()
+                      + " must go at "
+                      + Clock.label(hours.to())
+                      + " and "
+                      + p.name()
+                      + " ends at "
+                      + Clock.label(end));
         }
         free.put(w.performer(), end);
       }

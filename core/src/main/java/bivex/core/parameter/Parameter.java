@@ -4,8 +4,8 @@ import bivex.core.InvalidInput;
 import java.util.List;
 
 /**
- * One typed input of a method or a sum: its unit, its range, its default and why that is the default. A parameter that a sum can
- * take from the shot has the same key as the method's.
+ * One typed input of a method or a sum: its unit, its range, its default and why that is the
+ * default. A parameter that a sum can take from the shot has the same key as the method's.
  *
  * @param key stable name
  * @param label what the screen calls it
@@ -17,7 +17,16 @@ import java.util.List;
  * @param fallback default, in the type of the kind
  * @param reason why this default
  */
-public record Parameter(String key, String label, Kind kind, String unit, double min, double max, List<String> choices, Object fallback, String reason) {
+public record Parameter(
+    String key,
+    String label,
+    Kind kind,
+    String unit,
+    double min,
+    double max,
+    List<String> choices,
+    Object fallback,
+    String reason) {
   public enum Kind {
     NUMBER,
     WHOLE,
@@ -29,11 +38,19 @@ public record Parameter(String key, String label, Kind kind, String unit, double
     ROWS
   }
 
-  public static Parameter number(String key, String label, String unit, double min, double max, double fallback, String reason) {
+  public static Parameter number(
+      String key,
+      String label,
+      String unit,
+      double min,
+      double max,
+      double fallback,
+      String reason) {
     return new Parameter(key, label, Kind.NUMBER, unit, min, max, List.of(), fallback, reason);
   }
 
-  public static Parameter whole(String key, String label, String unit, long min, long max, long fallback, String reason) {
+  public static Parameter whole(
+      String key, String label, String unit, long min, long max, long fallback, String reason) {
     return new Parameter(key, label, Kind.WHOLE, unit, min, max, List.of(), fallback, reason);
   }
 
@@ -42,19 +59,29 @@ public record Parameter(String key, String label, Kind kind, String unit, double
   }
 
   public static Parameter choice(String key, String label, List<String> choices, String reason) {
-    return new Parameter(key, label, Kind.CHOICE, "", 0, 0, List.copyOf(choices), choices.get(0), reason);
+    return new Parameter(
+        key, label, Kind.CHOICE, "", 0, 0, List.copyOf(choices), choices.get(0), reason);
   }
 
   public static Parameter text(String key, String label, String fallback, String reason) {
     return new Parameter(key, label, Kind.TEXT, "", 0, 0, List.of(), fallback, reason);
   }
 
-  public static Parameter zones(String key, String label, List<bivex.core.plate.Zone> fallback, String reason) {
+  public static Parameter zones(
+      String key, String label, List<bivex.core.plate.Zone> fallback, String reason) {
     return new Parameter(key, label, Kind.ZONES, "% of width", 0, 100, List.of(), fallback, reason);
   }
 
-  public static Parameter rows(String key, String label, List<String> columns, double min, double max, List<List<Double>> fallback, String reason) {
-    return new Parameter(key, label, Kind.ROWS, "", min, max, List.copyOf(columns), List.copyOf(fallback), reason);
+  public static Parameter rows(
+      String key,
+      String label,
+      List<String> columns,
+      double min,
+      double max,
+      List<List<Double>> fallback,
+      String reason) {
+    return new Parameter(
+        key, label, Kind.ROWS, "", min, max, List.copyOf(columns), List.copyOf(fallback), reason);
   }
 
   /** The same parameter with another default; for methods that share one but start elsewhere. */
@@ -84,7 +111,8 @@ public record Parameter(String key, String label, Kind kind, String unit, double
       }
       case CHOICE -> {
         if (!choices.contains(String.valueOf(raw))) {
-          throw new InvalidInput(key, "must be one of " + String.join(", ", choices) + ", was " + raw);
+          throw new InvalidInput(
+              key, "must be one of " + String.join(", ", choices) + ", was " + raw);
         }
         yield String.valueOf(raw);
       }
@@ -96,14 +124,21 @@ public record Parameter(String key, String label, Kind kind, String unit, double
 
   private List<List<Double>> rows(Object raw) {
     if (!(raw instanceof List<?> list) || list.size() > 1000) {
-      throw new InvalidInput(key, "must be a list of up to 1000 rows of " + String.join(", ", choices));
+      throw new InvalidInput(
+          key, "must be a list of up to 1000 rows of " + String.join(", ", choices));
     }
     List<List<Double>> out = new java.util.ArrayList<>();
     for (int i = 0; i < list.size(); i++) {
-      if (!(list.get(i) instanceof List<?> row) || row.size() != choices.size() || !row.stream().allMatch(Number.class::isInstance)) {
-        throw new InvalidInput(key, "row " + (i + 1) + " must be the numbers " + String.join(", ", choices));
+      if (!(list.get(i) instanceof List<?> row)
+          || row.size() != choices.size()
+          || !row.stream().allMatch(Number.class::isInstance)) {
+        throw new InvalidInput(
+            key, "row " + (i + 1) + " must be the numbers " + String.join(", ", choices));
       }
-      out.add(row.stream().map(x -> InvalidInput.within(key, ((Number) x).doubleValue(), min, max)).toList());
+      out.add(
+          row.stream()
+              .map(x -> InvalidInput.within(key, ((Number) x).doubleValue(), min, max))
+              .toList());
     }
     return List.copyOf(out);
   }
@@ -115,7 +150,9 @@ public record Parameter(String key, String label, Kind kind, String unit, double
     try {
       return Double.parseDouble(String.valueOf(raw).strip());
     } catch (NumberFormatException e) {
-      throw new InvalidInput(key, "must be a number" + (unit.isEmpty() ? "" : " in " + unit) + ", was \"" + raw + "\"");
+      throw new InvalidInput(
+          key,
+          "must be a number" + (unit.isEmpty() ? "" : " in " + unit) + ", was \"" + raw + "\"");
     }
   }
 }

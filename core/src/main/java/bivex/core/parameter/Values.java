@@ -7,7 +7,10 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
-/** Checked values for a list of parameters. Unknown names are refused, missing ones take their default. */
+/**
+ * Checked values for a list of parameters. Unknown names are refused, missing ones take their
+ * default.
+ */
 public final class Values {
   private final Map<String, Object> values;
 
@@ -16,15 +19,20 @@ public final class Values {
   }
 
   /**
-   * @param raw what was entered: numbers, booleans, words, or for zones a list of {@link Zone} or of maps with part, frame, left, right
+   * @param raw what was entered: numbers, booleans, words, or for zones a list of {@link Zone} or
+   *     of maps with part, frame, left, right
    * @throws InvalidInput naming the parameter that is out of range or unknown
    */
   public static Values of(List<Parameter> parameters, Map<String, ?> raw) {
     Map<String, Object> out = new LinkedHashMap<>();
     parameters.forEach(p -> out.put(p.key(), p.accept(raw.get(p.key()))));
-    raw.keySet().stream().filter(k -> !out.containsKey(k)).findFirst().ifPresent(k -> {
-      throw new InvalidInput(k, "is no parameter here");
-    });
+    raw.keySet().stream()
+        .filter(k -> !out.containsKey(k))
+        .findFirst()
+        .ifPresent(
+            k -> {
+              throw new InvalidInput(k, "is no parameter here");
+            });
     return new Values(out);
   }
 
@@ -78,7 +86,9 @@ public final class Values {
         out.add(z);
       } else if (o instanceof Map<?, ?> m) {
         try {
-          out.add(new Zone((int) num(m, "part"), (int) num(m, "frame"), num(m, "left"), num(m, "right")));
+          out.add(
+              new Zone(
+                  (int) num(m, "part"), (int) num(m, "frame"), num(m, "left"), num(m, "right")));
         } catch (InvalidInput e) {
           throw new InvalidInput(key + "[" + i + "]", e.getMessage());
         }

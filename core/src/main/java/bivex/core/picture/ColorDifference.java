@@ -1,8 +1,9 @@
 package bivex.core.picture;
 
 /**
- * How different two colours look: CIEDE2000 (G. Sharma, W. Wu, E. N. Dalal, "The CIEDE2000 color-difference formula", Color Research and
- * Application 30, 2005), with all weights 1. About 1 is just seen side by side (common practice, no source).
+ * How different two colours look: CIEDE2000 (G. Sharma, W. Wu, E. N. Dalal, "The CIEDE2000
+ * color-difference formula", Color Research and Application 30, 2005), with all weights 1. About 1
+ * is just seen side by side (common practice, no source).
  */
 public final class ColorDifference {
   private static final double POW7 = Math.pow(25, 7);
@@ -12,7 +13,9 @@ public final class ColorDifference {
 
   private ColorDifference() {}
 
-  /** @param red linear light with the primaries of ITU-R BT.709, 0 to 1; green and blue alike */
+  /**
+   * @param red linear light with the primaries of ITU-R BT.709, 0 to 1; green and blue alike
+   */
   public static Lab lab(double red, double green, double blue) {
     double x = f((0.4124564 * red + 0.3575761 * green + 0.1804375 * blue) / 0.95047);
     double y = f(0.2126729 * red + 0.7151522 * green + 0.0721750 * blue);
@@ -42,12 +45,18 @@ public final class ColorDifference {
     if (c1 * c2 != 0) {
       dh = h2 - h1;
       dh += dh > 180 ? -360 : dh < -180 ? 360 : 0;
-      mean = Math.abs(h1 - h2) <= 180 ? (h1 + h2) / 2 : (h1 + h2 + (h1 + h2 < 360 ? 360 : -360)) / 2;
+      mean =
+          Math.abs(h1 - h2) <= 180 ? (h1 + h2) / 2 : (h1 + h2 + (h1 + h2 < 360 ? 360 : -360)) / 2;
     }
     double dH = 2 * Math.sqrt(c1 * c2) * sin(dh / 2);
     double l = (p.l + q.l) / 2;
     double cm = (c1 + c2) / 2;
-    double t = 1 - 0.17 * cos(mean - 30) + 0.24 * cos(2 * mean) + 0.32 * cos(3 * mean + 6) - 0.20 * cos(4 * mean - 63);
+    double t =
+        1
+            - 0.17 * cos(mean - 30)
+            + 0.24 * cos(2 * mean)
+            + 0.32 * cos(3 * mean + 6)
+            - 0.20 * cos(4 * mean - 63);
     double turn = 30 * Math.exp(-Math.pow((mean - 275) / 25, 2));
     double cm7 = Math.pow(cm, 7);
     double rc = 2 * Math.sqrt(cm7 / (cm7 + POW7));
@@ -55,7 +64,11 @@ public final class ColorDifference {
     double sc = 1 + 0.045 * cm;
     double sh = 1 + 0.015 * cm * t;
     double rt = -sin(2 * turn) * rc;
-    return Math.sqrt(dl / sl * (dl / sl) + dc / sc * (dc / sc) + dH / sh * (dH / sh) + rt * (dc / sc) * (dH / sh));
+    return Math.sqrt(
+        dl / sl * (dl / sl)
+            + dc / sc * (dc / sc)
+            + dH / sh * (dH / sh)
+            + rt * (dc / sc) * (dH / sh));
   }
 
   private static double hue(double a, double b) {

@@ -13,10 +13,11 @@ import org.jtransforms.fft.FloatFFT_2D;
 import org.visnow.jlargearrays.ConcurrencyUtils;
 
 /**
- * Finds how a picture lies on another while people who differ between them cover a part of it. First the shift of many tiles by phase
- * correlation (Kuglin and Hines 1975) and the similarity most of them agree on; then the brightness itself is fitted with Tukey's weights
- * (Beaton and Tukey 1974), so that what moved has no say. Says how sure it is, and that it is not when too little of the picture
- * speaks.
+ * Finds how a picture lies on another while people who differ between them cover a part of it.
+ * First the shift of many tiles by phase correlation (Kuglin and Hines 1975) and the similarity
+ * most of them agree on; then the brightness itself is fitted with Tukey's weights (Beaton and
+ * Tukey 1974), so that what moved has no say. Says how sure it is, and that it is not when too
+ * little of the picture speaks.
  *
  * @param found how the second lies on the first
  * @param gain coded brightness of the second = gain · first + offset
@@ -26,25 +27,53 @@ import org.visnow.jlargearrays.ConcurrencyUtils;
  * @param tiles tiles that had something to say
  * @param agreeing tiles that agree
  * @param share of the pixels that fit, 0 to 1
- * @param residual what is left between the two, coded brightness, at {@code residualScale}; NaN where they do not overlap
+ * @param residual what is left between the two, coded brightness, at {@code residualScale}; NaN
+ *     where they do not overlap
  * @param residualScale pixels a side one residual stands for
  * @param noise one standard deviation of what is left where they agree
  * @param shifts the tiles, for drawing
  */
-public record Registering(Registration found, double gain, double offset, boolean sure, String doubt, double uncertaintyPx, int tiles, int agreeing, double share, Plane residual, int residualScale, double noise, List<TileShift> shifts) {
-  /** What one tile saw. @param x middle of the tile from the middle of the frame, px @param dx px @param agrees with the whole */
+public record Registering(
+    Registration found,
+    double gain,
+    double offset,
+    boolean sure,
+    String doubt,
+    double uncertaintyPx,
+    int tiles,
+    int agreeing,
+    double share,
+    Plane residual,
+    int residualScale,
+    double noise,
+    List<TileShift> shifts) {
+  /**
+   * What one tile saw.
+   *
+   * @param x middle of the tile from the middle of the frame, px
+   * @param dx px
+   * @param agrees with the whole
+   */
   public record TileShift(double x, double y, double dx, double dy, boolean agrees) {}
 
   private static final int TILE = 128;
+
   /** Tiles overlap by half, so that what lies at the edge of one is in the middle of another. */
   private static final double HALF = 0.5;
-  /** One of each size for every thread: shared by threads they give wrong results without an error. */
-  private static final ThreadLocal<Map<Integer, FloatFFT_2D>> FFT = ThreadLocal.withInitial(HashMap::new);
+
+  /**
+   * One of each size for every thread: shared by threads they give wrong results without an error.
+   */
+  private static final ThreadLocal<Map<Integer, FloatFFT_2D>> FFT =
+      ThreadLocal.withInitial(HashMap::new);
+
   private static final int SMALL = 900;
   private static final int COARSE_WIDTH = 640;
   private static final double TUKEY = 4.685;
+
   /** Of a normal spread, the 30 % quantile of the absolute value. */
   private static final double Q30 = 0.38532;
+
   private static final double SETTLED_PX = 0.001;
   private static final int MOST_ROUNDS = 30;
   private static final double MOST_SCALE = 0.15;
@@ -63,7 +92,9 @@ public record Registering(Registration found, double gain, double offset, boolea
     TILES
   }
 
-  /** @param cancelled asked between steps; a cancelled run answers what it has, not sure */
+  /**
+   * @param cancelled asked between steps; a cancelled run answers what it has, not sure
+   */
   public static Registering of(Plane first, Plane second, Grade grade, BooleanSupplier cancelled) {
     int coarse = coarse(first);
     int fine = grade == Grade.TILES ? coarse : first.width() >= 1280 ? Math.min(coarse, 2) : 1;
@@ -75,26 +106,52 @@ public record Registering(Registration found, double gain, double offset, boolea
     tiles.look(Registration.NONE);
     double[] rough = tiles.agree();
     if (ca.width() < SMALL) {
-      // Large tiles find far shifts; in a small picture somebody stands in nearly all of them, so smaller ones look again.
+      // Large tiles find far shifts; in a small picture somebody stands in nearly all of them, so
+      // smaller ones look again.
       Tiles smaller = new Tiles(ca, cb, TILE / 2, HALF);
-      smaller.look(rough == null ? Registration.NONE : Registration.of(rough[0], rough[1], rough[2], rough[3]));
+      smaller.look(
+          rough == null
+              ? Registration.NONE
+              : Registration.of(rough[0], rough[1], rough[2], rough[3]));
       double[] again = smaller.agree();
       tiles = again == null ? tiles : smaller;
       rough = again == null ? rough : again;
-    } else if (rough != null && Math.hypot(rough[2], rough[3]) + Math.hypot(rough[0], rough[1]) * ca.width() / 2.0 > 3) {
+    } else if (rough != null
+        && Math.hypot(rough[2], rough[3]) + Math.hypot(rough[0], rough[1]) * ca.width() / 2.0 > 3) {
       // What is far off is looked at again where it ought to be.
       tiles.look(Registration.of(rough[0], rough[1], rough[2], rough[3]));
       rough = tiles.agree();
     }
     if (rough == null) {
-      return new Registering(Registration.NONE, 1, 0, false, "too little detail that both have", Double.POSITIVE_INFINITY, tiles.speaking(), 0, 0, new Plane(0, 0), coarse, 0, List.of());
+      return new Registering(
+          Registration.NONE,
+          1,
+          0,
+          false,
+          "too little detail that both have",
+          Double.POSITIVE_INFINITY,
+          tiles.speaking(),
+          0,
+          0,
+          new Plane(0, 0),
+          coarse,
+          0,
+          List.of());
     }
     double[] p = {rough[0], rough[1], rough[2] * coarse, rough[3] * coarse};
     String doubt = tiles.doubt();
     if (grade == Grade.TILES || !doubt.isEmpty() || cancelled.getAsBoolean()) {
       return told(tiles, rough, coarse, doubt, doubt.isEmpty() && !cancelled.getAsBoolean());
     }
-    Fit fit = new Fit(ca.smooth().smooth(), cb.smooth().smooth(), coarse, first, p, tiles.told(coarse), tiles.size * coarse);
+    Fit fit =
+        new Fit(
+            ca.smooth().smooth(),
+            cb.smooth().smooth(),
+            coarse,
+            first,
+            p,
+            tiles.told(coarse),
+            tiles.size * coarse);
     fit.level();
     fit.settle(coarse == fine ? SETTLED_PX : 0.01, cancelled);
     if (fine != coarse) {
@@ -113,20 +170,38 @@ public record Registering(Registration found, double gain, double offset, boolea
     } else if (!(fit.gain > 0.6 * fit.first && fit.gain < 1.6 * fit.first)) {
       doubt = "no one exposure brings the two together";
     }
-    return new Registering(r, fit.gain, fit.offset, doubt.isEmpty() && !cancelled.getAsBoolean(), doubt, px, tiles.speaking(), tiles.agreeing(), fit.share, fit.residuals(), fine, fit.sigma, tiles.told(coarse));
+    return new Registering(
+        r,
+        fit.gain,
+        fit.offset,
+        doubt.isEmpty() && !cancelled.getAsBoolean(),
+        doubt,
+        px,
+        tiles.speaking(),
+        tiles.agreeing(),
+        fit.share,
+        fit.residuals(),
+        fine,
+        fit.sigma,
+        tiles.told(coarse));
   }
 
   /**
-   * The place of a frame that is likely to lie where the one before it lay: a few tiles are looked at there, and only when they do not agree is it sought anew.
+   * The place of a frame that is likely to lie where the one before it lay: a few tiles are looked
+   * at there, and only when they do not agree is it sought anew.
    *
    * @param before how the frame before lies on the first
    */
   public static Registering follow(Plane first, Plane second, Registration before) {
     int coarse = coarse(first);
     Tiles tiles = new Tiles(first.shrunk(coarse), second.shrunk(coarse), TILE / 2, 1);
-    tiles.look(new Registration(before.dx() / coarse, before.dy() / coarse, before.degrees(), before.scale()));
+    tiles.look(
+        new Registration(
+            before.dx() / coarse, before.dy() / coarse, before.degrees(), before.scale()));
     double[] p = tiles.agree();
-    return p == null || !tiles.doubt().isEmpty() ? of(first, second, Grade.TILES, () -> false) : told(tiles, p, coarse, "", true);
+    return p == null || !tiles.doubt().isEmpty()
+        ? of(first, second, Grade.TILES, () -> false)
+        : told(tiles, p, coarse, "", true);
   }
 
   private static int coarse(Plane p) {
@@ -137,9 +212,26 @@ public record Registering(Registration found, double gain, double offset, boolea
     return by;
   }
 
-  /** What the tiles alone say. @param p what they agree on, in coarse pixels */
+  /**
+   * What the tiles alone say.
+   *
+   * @param p what they agree on, in coarse pixels
+   */
   private static Registering told(Tiles tiles, double[] p, int coarse, String doubt, boolean sure) {
-    return new Registering(Registration.of(p[0], p[1], p[2] * coarse, p[3] * coarse), 1, 0, sure, doubt, 0.2 * coarse, tiles.speaking(), tiles.agreeing(), 0, new Plane(0, 0), coarse, 0, tiles.told(coarse));
+    return new Registering(
+        Registration.of(p[0], p[1], p[2] * coarse, p[3] * coarse),
+        1,
+        0,
+        sure,
+        doubt,
+        0.2 * coarse,
+        tiles.speaking(),
+        tiles.agreeing(),
+        0,
+        new Plane(0, 0),
+        coarse,
+        0,
+        tiles.told(coarse));
   }
 
   /** Shifts of tiles at the coarse level, in its pixels. */
@@ -158,7 +250,9 @@ public record Registering(Registration found, double gain, double offset, boolea
     private List<double[]> seen = List.of();
     private boolean[] agrees = new boolean[0];
 
-    /** @param step from tile to tile, share of a tile */
+    /**
+     * @param step from tile to tile, share of a tile
+     */
     Tiles(Plane a, Plane b, int size, double step) {
       this.size = size;
       this.step = step;
@@ -192,11 +286,16 @@ public record Registering(Registration found, double gain, double offset, boolea
 
     void look(Registration r) {
       double[][] out = new double[xs.length * ys.length][];
-      IntStream.range(0, out.length).parallel().forEach(i -> out[i] = shift(xs[i % xs.length], ys[i / xs.length], r));
+      IntStream.range(0, out.length)
+          .parallel()
+          .forEach(i -> out[i] = shift(xs[i % xs.length], ys[i / xs.length], r));
       seen = Arrays.stream(out).filter(t -> t != null).toList();
     }
 
-    /** {x, y, dx, dy, strength} of a tile, from the middle of the frame; null when it has nothing to say. */
+    /**
+     * {x, y, dx, dy, strength} of a tile, from the middle of the frame; null when it has nothing to
+     * say.
+     */
     private double[] shift(int x0, int y0, Registration r) {
       double mx = x0 + (size - 1) / 2.0 - (a.width() - 1) / 2.0;
       double my = y0 + (size - 1) / 2.0 - (a.height() - 1) / 2.0;
@@ -245,9 +344,17 @@ public record Registering(Registration found, double gain, double offset, boolea
       }
       int px = peak % size;
       int py = peak / size;
-      double dx = px + top(value(cross, px - 1, py), value(cross, px, py), value(cross, px + 1, py));
-      double dy = py + top(value(cross, px, py - 1), value(cross, px, py), value(cross, px, py + 1));
-      return new double[] {mx, my, (dx > size / 2.0 ? dx - size : dx) + ox, (dy > size / 2.0 ? dy - size : dy) + oy, strength};
+      double dx =
+          px + top(value(cross, px - 1, py), value(cross, px, py), value(cross, px + 1, py));
+      double dy =
+          py + top(value(cross, px, py - 1), value(cross, px, py), value(cross, px, py + 1));
+      return new double[] {
+        mx,
+        my,
+        (dx > size / 2.0 ? dx - size : dx) + ox,
+        (dy > size / 2.0 ? dy - size : dy) + oy,
+        strength
+      };
     }
 
     private double value(float[] c, int x, int y) {
@@ -266,7 +373,11 @@ public record Registering(Registration found, double gain, double offset, boolea
       return curve >= -1e-12 ? 0 : Math.max(-0.5, Math.min(0.5, 0.5 * (ll - lr) / curve));
     }
 
-    /** Cuts a windowed tile without its mean into every second value; what is outside stays 0. @return {spread} */
+    /**
+     * Cuts a windowed tile without its mean into every second value; what is outside stays 0.
+     *
+     * @return {spread}
+     */
     private double[] cut(Plane p, int x0, int y0, float[] into, int at) {
       double sum = 0;
       double squares = 0;
@@ -289,7 +400,8 @@ public record Registering(Registration found, double gain, double offset, boolea
       float mean = (float) (sum / n);
       for (int y = fromY; y < toY; y++) {
         for (int x = fromX; x < toX; x++) {
-          into[2 * (y * size + x) + at] = (p.v()[(y0 + y) * p.width() + x0 + x] - mean) * window[y] * window[x];
+          into[2 * (y * size + x) + at] =
+              (p.v()[(y0 + y) * p.width() + x0 + x] - mean) * window[y] * window[x];
         }
       }
       return new double[] {Math.sqrt(Math.max(0, squares / n - mean * mean))};
@@ -352,7 +464,8 @@ public record Registering(Registration found, double gain, double offset, boolea
     }
 
     private static double off(double[] m, double[] t) {
-      return Math.hypot(m[0] * t[0] - m[1] * t[1] + m[2] - t[2], m[1] * t[0] + m[0] * t[1] + m[3] - t[3]);
+      return Math.hypot(
+          m[0] * t[0] - m[1] * t[1] + m[2] - t[2], m[1] * t[0] + m[0] * t[1] + m[3] - t[3]);
     }
 
     private static double[] refit(double[] m, List<double[]> t) {
@@ -381,20 +494,23 @@ public record Registering(Registration found, double gain, double offset, boolea
 
     /** Why the tiles cannot be relied on; empty when they can. */
     String doubt() {
-      List<double[]> yes = IntStream.range(0, seen.size()).filter(i -> agrees[i]).mapToObj(seen::get).toList();
+      List<double[]> yes =
+          IntStream.range(0, seen.size()).filter(i -> agrees[i]).mapToObj(seen::get).toList();
       double wide = spread(yes, 0);
       double high = spread(yes, 1);
       if (yes.size() < LEAST || yes.size() < 0.15 * seen.size()) {
         return "too few parts of the picture agree on a place";
       }
-      if (wide + high < 0.45 * (a.width() - size) || wide < 0.2 * (a.width() - size) && high < 0.5 * (a.height() - size)) {
+      if (wide + high < 0.45 * (a.width() - size)
+          || wide < 0.2 * (a.width() - size) && high < 0.5 * (a.height() - size)) {
         return "only one corner of the picture has detail that both have";
       }
       return "";
     }
 
     private static double spread(List<double[]> t, int axis) {
-      return t.stream().mapToDouble(x -> x[axis]).max().orElse(0) - t.stream().mapToDouble(x -> x[axis]).min().orElse(0);
+      return t.stream().mapToDouble(x -> x[axis]).max().orElse(0)
+          - t.stream().mapToDouble(x -> x[axis]).min().orElse(0);
     }
 
     List<TileShift> told(int scale) {
@@ -419,16 +535,22 @@ public record Registering(Registration found, double gain, double offset, boolea
     private final List<TileShift> tiles;
     private final float[] gx;
     private final float[] gy;
+
     /** s·cos − 1, s·sin, dx, dy in pixels of the whole picture. */
     private final double[] p;
+
     private double gain = 1;
     private double offset;
+
     /** Gain to begin with. */
     private double first = 1;
+
     /** Most noise that is believed: what was there to begin with. */
     private double most = Double.POSITIVE_INFINITY;
+
     /** Gain goes evenly over the frame; light that moved is not taken for something else. */
     private double gainX;
+
     private double gainY;
     private double sigma = Double.NaN;
     private double share;
@@ -442,17 +564,24 @@ public record Registering(Registration found, double gain, double offset, boolea
       this.scale = scale;
       this.p = p.clone();
       // The middle of the whole picture in pixels of this level.
-      this.middleA = new double[] {((whole.width() - 1) / 2.0 - (scale - 1) / 2.0) / scale, ((whole.height() - 1) / 2.0 - (scale - 1) / 2.0) / scale};
+      this.middleA =
+          new double[] {
+            ((whole.width() - 1) / 2.0 - (scale - 1) / 2.0) / scale,
+            ((whole.height() - 1) / 2.0 - (scale - 1) / 2.0) / scale
+          };
       this.gx = new float[a.v().length];
       this.gy = new float[a.v().length];
       int w = a.width();
-      IntStream.range(1, a.height() - 1).parallel().forEach(y -> {
-        for (int x = 1; x < w - 1; x++) {
-          int i = y * w + x;
-          gx[i] = (a.v()[i + 1] - a.v()[i - 1]) / 2;
-          gy[i] = (a.v()[i + w] - a.v()[i - w]) / 2;
-        }
-      });
+      IntStream.range(1, a.height() - 1)
+          .parallel()
+          .forEach(
+              y -> {
+                for (int x = 1; x < w - 1; x++) {
+                  int i = y * w + x;
+                  gx[i] = (a.v()[i + 1] - a.v()[i - 1]) / 2;
+                  gy[i] = (a.v()[i + w] - a.v()[i - w]) / 2;
+                }
+              });
     }
 
     Fit(Plane a, Plane b, int scale, Plane whole, Fit from) {
@@ -474,7 +603,10 @@ public record Registering(Registration found, double gain, double offset, boolea
       }
     }
 
-    /** Gain and offset to begin with: what most of the tiles that agree have, by their spread and their mean. */
+    /**
+     * Gain and offset to begin with: what most of the tiles that agree have, by their spread and
+     * their mean.
+     */
     void level() {
       List<double[]> seen = new ArrayList<>();
       int reach = tilePx / 4 / scale;
@@ -503,7 +635,8 @@ public record Registering(Registration found, double gain, double offset, boolea
         }
         double spread = n == 0 ? 0 : ss / n - s / n * s / n;
         if (spread > 1e-6) {
-          seen.add(new double[] {Math.sqrt(Math.max(0, oo / n - o / n * o / n) / spread), s / n, o / n});
+          seen.add(
+              new double[] {Math.sqrt(Math.max(0, oo / n - o / n * o / n) / spread), s / n, o / n});
         }
       }
       if (!seen.isEmpty()) {
@@ -518,7 +651,10 @@ public record Registering(Registration found, double gain, double offset, boolea
       return v[v.length / 2];
     }
 
-    /** Size of the noise, from the residuals in the middle of the tiles that agree: people in the picture hardly reach it. */
+    /**
+     * Size of the noise, from the residuals in the middle of the tiles that agree: people in the
+     * picture hardly reach it.
+     */
     private void noise() {
       int reach = tilePx / 4 / scale;
       int step = Math.max(1, reach / 12);
@@ -527,8 +663,12 @@ public record Registering(Registration found, double gain, double offset, boolea
       for (TileShift t : tiles) {
         int mx = (int) (t.x() / scale + middleA[0]);
         int my = (int) (t.y() / scale + middleA[1]);
-        for (int y = Math.max(2, my - reach); t.agrees() && y < Math.min(a.height() - 2, my + reach); y += step) {
-          for (int x = Math.max(2, mx - reach); x < Math.min(a.width() - 2, mx + reach); x += step) {
+        for (int y = Math.max(2, my - reach);
+            t.agrees() && y < Math.min(a.height() - 2, my + reach);
+            y += step) {
+          for (int x = Math.max(2, mx - reach);
+              x < Math.min(a.width() - 2, mx + reach);
+              x += step) {
             double v = residual(x, y);
             if (!Double.isNaN(v)) {
               r[n++] = (float) Math.abs(v);
@@ -554,56 +694,65 @@ public record Registering(Registration found, double gain, double offset, boolea
         return Double.NaN;
       }
       double h = 1.0 / a.width();
-      return b.cubic(bx, by) - (gain + gainX * u * h + gainY * v * h) * a.v()[y * a.width() + x] - offset;
+      return b.cubic(bx, by)
+          - (gain + gainX * u * h + gainY * v * h) * a.v()[y * a.width() + x]
+          - offset;
     }
 
-    /** One step. @return how far the worst corner went, px of the whole picture */
+    /**
+     * One step.
+     *
+     * @return how far the worst corner went, px of the whole picture
+     */
     private double round() {
       int bands = 32;
       double cut = TUKEY * sigma;
       double h = 1.0 / a.width();
       Least[] part = new Least[bands];
       long[] fits = new long[bands];
-      IntStream.range(0, bands).parallel().forEach(k -> {
-        Least n = new Least(N);
-        double[] row = new double[N];
-        int from = Math.max(2, k * a.height() / bands);
-        int to = Math.min(a.height() - 2, (k + 1) * a.height() / bands);
-        for (int y = from; y < to; y++) {
-          double v = y - middleA[1];
-          for (int x = 2; x < a.width() - 2; x++) {
-            double u = x - middleA[0];
-            double bx = u + p[0] * u - p[1] * v + p[2] / scale + middleA[0];
-            double by = v + p[1] * u + p[0] * v + p[3] / scale + middleA[1];
-            if (!b.inside(bx, by)) {
-              continue;
-            }
-            int i = y * a.width() + x;
-            double g = gain + gainX * u * h + gainY * v * h;
-            double av = a.v()[i];
-            double r = b.cubic(bx, by) - g * av - offset;
-            double q = r / cut;
-            if (!(q > -1 && q < 1)) {
-              continue;
-            }
-            double w = 1 - q * q;
-            w *= w;
-            fits[k]++;
-            double ix = g * gx[i];
-            double iy = g * gy[i];
-            row[0] = (ix * u + iy * v) * h;
-            row[1] = (iy * u - ix * v) * h;
-            row[2] = ix;
-            row[3] = iy;
-            row[4] = -av;
-            row[5] = -1;
-            row[6] = -av * u * h;
-            row[7] = -av * v * h;
-            n.add(row, -r, w);
-          }
-        }
-        part[k] = n;
-      });
+      IntStream.range(0, bands)
+          .parallel()
+          .forEach(
+              k -> {
+                Least n = new Least(N);
+                double[] row = new double[N];
+                int from = Math.max(2, k * a.height() / bands);
+                int to = Math.min(a.height() - 2, (k + 1) * a.height() / bands);
+                for (int y = from; y < to; y++) {
+                  double v = y - middleA[1];
+                  for (int x = 2; x < a.width() - 2; x++) {
+                    double u = x - middleA[0];
+                    double bx = u + p[0] * u - p[1] * v + p[2] / scale + middleA[0];
+                    double by = v + p[1] * u + p[0] * v + p[3] / scale + middleA[1];
+                    if (!b.inside(bx, by)) {
+                      continue;
+                    }
+                    int i = y * a.width() + x;
+                    double g = gain + gainX * u * h + gainY * v * h;
+                    double av = a.v()[i];
+                    double r = b.cubic(bx, by) - g * av - offset;
+                    double q = r / cut;
+                    if (!(q > -1 && q < 1)) {
+                      continue;
+                    }
+                    double w = 1 - q * q;
+                    w *= w;
+                    fits[k]++;
+                    double ix = g * gx[i];
+                    double iy = g * gy[i];
+                    row[0] = (ix * u + iy * v) * h;
+                    row[1] = (iy * u - ix * v) * h;
+                    row[2] = ix;
+                    row[3] = iy;
+                    row[4] = -av;
+                    row[5] = -1;
+                    row[6] = -av * u * h;
+                    row[7] = -av * v * h;
+                    n.add(row, -r, w);
+                  }
+                }
+                part[k] = n;
+              });
       Least all = part[0];
       long inside = fits[0];
       for (int k = 1; k < bands; k++) {
@@ -627,10 +776,14 @@ public record Registering(Registration found, double gain, double offset, boolea
       gainY += s[7];
       cov = all.variances();
       double half = Math.hypot(a.width(), a.height()) / 2 * scale;
-      return Math.hypot(p[2] - was[2], p[3] - was[3]) + Math.hypot(p[0] - was[0], p[1] - was[1]) * half;
+      return Math.hypot(p[2] - was[2], p[3] - was[3])
+          + Math.hypot(p[0] - was[0], p[1] - was[1]) * half;
     }
 
-    /** One standard deviation of a corner, px. Noise of neighbouring pixels is alike after scaling; the factor 2 is this project's own. */
+    /**
+     * One standard deviation of a corner, px. Noise of neighbouring pixels is alike after scaling;
+     * the factor 2 is this project's own.
+     */
     double uncertainty(int width, int height) {
       if (cov == null) {
         return Double.POSITIVE_INFINITY;
@@ -642,16 +795,23 @@ public record Registering(Registration found, double gain, double offset, boolea
     Plane residuals() {
       Plane out = new Plane(a.width(), a.height());
       Arrays.fill(out.v(), Float.NaN);
-      IntStream.range(2, a.height() - 2).parallel().forEach(y -> {
-        for (int x = 2; x < a.width() - 2; x++) {
-          out.v()[y * a.width() + x] = (float) residual(x, y);
-        }
-      });
+      IntStream.range(2, a.height() - 2)
+          .parallel()
+          .forEach(
+              y -> {
+                for (int x = 2; x < a.width() - 2; x++) {
+                  out.v()[y * a.width() + x] = (float) residual(x, y);
+                }
+              });
       return out;
     }
   }
 
-  /** How well a pixel fits, 0 to 1. @param residual as in {@link #residual()} */
+  /**
+   * How well a pixel fits, 0 to 1.
+   *
+   * @param residual as in {@link #residual()}
+   */
   public double fits(float residual) {
     double q = residual / (TUKEY * noise);
     return q > -1 && q < 1 ? (1 - q * q) * (1 - q * q) : 0;

@@ -1,8 +1,9 @@
 package bivex.core.picture;
 
 /**
- * How a picture lies on another: a place at (x, y) from the middle of the first is found in the second at the place turned, scaled and
- * shifted. All in pixels of the whole picture, x to the right, y down.
+ * How a picture lies on another: a place at (x, y) from the middle of the first is found in the
+ * second at the place turned, scaled and shifted. All in pixels of the whole picture, x to the
+ * right, y down.
  *
  * @param dx shift to the right, px
  * @param dy shift down, px
@@ -50,7 +51,12 @@ public record Registration(double dx, double dy, double degrees, double scale) {
     }
   }
 
-  /** How far the place that is moved most is moved, px: one of the corners. @param width of the frame, px @param height px */
+  /**
+   * How far the place that is moved most is moved, px: one of the corners.
+   *
+   * @param width of the frame, px
+   * @param height px
+   */
   public double worstPx(int width, int height) {
     return furthest(NONE, width, height);
   }
@@ -68,7 +74,10 @@ public record Registration(double dx, double dy, double degrees, double scale) {
     return worst;
   }
 
-  /** How much the shot must be blown up, in percent, so that no edge of the second shows when it is laid on the first. */
+  /**
+   * How much the shot must be blown up, in percent, so that no edge of the second shows when it is
+   * laid on the first.
+   */
   public double costPercent(int width, int height) {
     double a = 1 + a();
     double b = Math.abs(b());

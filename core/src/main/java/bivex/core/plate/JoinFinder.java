@@ -10,29 +10,47 @@ import java.util.List;
 import java.util.stream.IntStream;
 
 /**
- * The join between two plates that lie on each other that is seen least (S29): from the top of the frame to the bottom, where they differ least, rather along an edge of
- * the set, never through the room of a performer. Found by going down row by row and keeping the cheapest way to every place (dynamic
- * programming), which is the cheapest of all.
+ * The join between two plates that lie on each other that is seen least (S29): from the top of the
+ * frame to the bottom, where they differ least, rather along an edge of the set, never through the
+ * room of a performer. Found by going down row by row and keeping the cheapest way to every place
+ * (dynamic programming), which is the cheapest of all.
  *
  * @param path one place per row of {@code step} pixels, px from the left of the whole frame
  * @param step rows of the frame one place stands for
  * @param differencePercent mean of what differs along it, percent of full scale
- * @param stepStops light of the right plate against the left along it, stops, after the whole is graded
+ * @param stepStops light of the right plate against the left along it, stops, after the whole is
+ *     graded
  * @param featherPx width over which to mix
  * @param roomPx least distance to a performer's room, px
  * @param fadeFrames frames over which to fade the grade when the light drifts
  * @param words for the desk
  */
-public record JoinFinder(double[] path, int step, double differencePercent, double stepStops, double featherPx, double roomPx, int fadeFrames, String words) {
-  /** A step of light spread over more than this is not seen (common practice, no source; the figure is the project's own). */
+public record JoinFinder(
+    double[] path,
+    int step,
+    double differencePercent,
+    double stepStops,
+    double featherPx,
+    double roomPx,
+    int fadeFrames,
+    String words) {
+  /**
+   * A step of light spread over more than this is not seen (common practice, no source; the figure
+   * is the project's own).
+   */
   private static final double STOPS_PER_PX = 0.0025;
+
   private static final double STOPS_PER_FRAME = 0.01;
   private static final double LEAST_FEATHER = 4;
+
   /** What going on costs where nothing differs, so that the way stays short. */
   private static final double PLAIN = 0.006;
+
   private static final double EDGE = 0.65;
+
   /** Share of the width within which a performer is near. */
   private static final double NEAR = 0.03;
+
   private static final int REACH = 2;
   private static final double BEND = 0.002;
 
@@ -72,7 +90,8 @@ public record JoinFinder(double[] path, int step, double differencePercent, doub
    * @param driftStops drift of the light between the two, stops
    * @throws InvalidInput naming {@code zones} when some row leaves no room
    */
-  public static JoinFinder of(Picture left, Picture right, Registration where, double stops, Room room, double driftStops) {
+  public static JoinFinder of(
+      Picture left, Picture right, Registration where, double stops, Room room, double driftStops) {
     int step = step(left.width());
     double[][] cost = new double[left.height() / step][];
     double[][] difference = new double[cost.length][];
@@ -103,15 +122,26 @@ public record JoinFinder(double[] path, int step, double differencePercent, doub
       out[y] = (path[y] + 0.5) * step;
     }
     int fade = fade(driftStops);
-    String words = Said.of("Feather %.0f px", feather) + (feather / 2 > least ? Said.of(", but there are only %.0f px to the nearer performer", least) : "") + (fade > 0 ? Said.of("; fade the grade over %s frames", fade) : "") + ".";
-    return new JoinFinder(out, step, 100 * sum / path.length, stepStops, feather, least, fade, words);
+    String words =
+        Said.of("Feather %.0f px", feather)
+            + (feather / 2 > least
+                ? Said.of(", but there are only %.0f px to the nearer performer", least)
+                : "")
+            + (fade > 0 ? Said.of("; fade the grade over %s frames", fade) : "")
+            + ".";
+    return new JoinFinder(
+        out, step, 100 * sum / path.length, stepStops, feather, least, fade, words);
   }
 
-  /** Makes going close by a performer dearer: a feather needs room, and somebody may lean further than was seen. */
+  /**
+   * Makes going close by a performer dearer: a feather needs room, and somebody may lean further
+   * than was seen.
+   */
   private static void keepAway(double[][] cost, double[] low, double[] high, double near) {
     for (int y = 0; y < cost.length; y++) {
       for (int x = 0; x < cost[y].length; x++) {
-        double room = Math.min(low[y] > 0 ? x - low[y] : near, high[y] < cost[y].length ? high[y] - x : near);
+        double room =
+            Math.min(low[y] > 0 ? x - low[y] : near, high[y] < cost[y].length ? high[y] - x : near);
         cost[y][x] += 3 * PLAIN * Math.max(0, Math.min(1, 1 - room / near));
       }
     }
@@ -127,7 +157,15 @@ public record JoinFinder(double[] path, int step, double differencePercent, doub
     return s[(int) (share * (s.length - 1))];
   }
 
-  private static void costs(Picture a, Picture b, Registration where, double stops, int step, double[][] cost, double[][] difference, double[][] ratio) {
+  private static void costs(
+      Picture a,
+      Picture b,
+      Registration where,
+      double stops,
+      int step,
+      double[][] cost,
+      double[][] difference,
+      double[][] ratio) {
     int s = a.scale();
     int per = step / s;
     Plane[] p = {a.red().shrunk(per), a.green().shrunk(per), a.blue().shrunk(per)};
@@ -141,49 +179,59 @@ public record JoinFinder(double[] path, int step, double differencePercent, doub
     double[][] first = new double[cost.length][w];
     double[][] second = new double[cost.length][w];
     double[][] raw = new double[cost.length][w];
-    IntStream.range(0, cost.length).parallel().forEach(y -> {
-      for (int x = 0; x < w; x++) {
-        double tx = there.x((x - mx) * s * per, (y - my) * s * per);
-        double ty = there.y((x - mx) * s * per, (y - my) * s * per);
-        double bx = Math.max(0, Math.min(w - 2, tx / (s * per) + mx));
-        double by = Math.max(0, Math.min(rows - 2, ty / (s * per) + my));
-        int i = Math.min(y, rows - 1) * p[0].width() + x;
-        double d = 0;
-        double[] va = new double[3];
-        double[] vb = new double[3];
-        for (int c = 0; c < 3; c++) {
-          va[c] = Picture.coded(p[c].v()[i]);
-          vb[c] = Picture.coded(Math.min(1, q[c].straight(bx, by) * grade));
-          d = Math.max(d, Math.abs(va[c] - vb[c]));
-        }
-        first[y][x] = Picture.luminance(va[0], va[1], va[2]);
-        second[y][x] = Picture.luminance(vb[0], vb[1], vb[2]);
-        raw[y][x] = d;
-      }
-    });
-    IntStream.range(0, cost.length).parallel().forEach(y -> {
-      cost[y] = new double[w];
-      difference[y] = new double[w];
-      ratio[y] = new double[w];
-      for (int x = 0; x < w; x++) {
-        double d = 0;
-        double l = 0;
-        double r = 0;
-        int n = 0;
-        for (int v = Math.max(0, y - 2); v <= Math.min(cost.length - 1, y + 2); v++) {
-          for (int u = Math.max(0, x - 2); u <= Math.min(w - 1, x + 2); u++) {
-            d += raw[v][u];
-            l += first[v][u];
-            r += second[v][u];
-            n++;
-          }
-        }
-        double edge = Math.min(edge(first, y, x), edge(second, y, x));
-        difference[y][x] = d / n;
-        ratio[y][x] = Math.log(Math.max(1e-4, Picture.linear(r / n)) / Math.max(1e-4, Picture.linear(l / n))) / Math.log(2);
-        cost[y][x] = (d / n + PLAIN) * (1 - EDGE * edge);
-      }
-    });
+    IntStream.range(0, cost.length)
+        .parallel()
+        .forEach(
+            y -> {
+              for (int x = 0; x < w; x++) {
+                double tx = there.x((x - mx) * s * per, (y - my) * s * per);
+                double ty = there.y((x - mx) * s * per, (y - my) * s * per);
+                double bx = Math.max(0, Math.min(w - 2, tx / (s * per) + mx));
+                double by = Math.max(0, Math.min(rows - 2, ty / (s * per) + my));
+                int i = Math.min(y, rows - 1) * p[0].width() + x;
+                double d = 0;
+                double[] va = new double[3];
+                double[] vb = new double[3];
+                for (int c = 0; c < 3; c++) {
+                  va[c] = Picture.coded(p[c].v()[i]);
+                  vb[c] = Picture.coded(Math.min(1, q[c].straight(bx, by) * grade));
+                  d = Math.max(d, Math.abs(va[c] - vb[c]));
+                }
+                first[y][x] = Picture.luminance(va[0], va[1], va[2]);
+                second[y][x] = Picture.luminance(vb[0], vb[1], vb[2]);
+                raw[y][x] = d;
+              }
+            });
+    IntStream.range(0, cost.length)
+        .parallel()
+        .forEach(
+            y -> {
+              cost[y] = new double[w];
+              difference[y] = new double[w];
+              ratio[y] = new double[w];
+              for (int x = 0; x < w; x++) {
+                double d = 0;
+                double l = 0;
+                double r = 0;
+                int n = 0;
+                for (int v = Math.max(0, y - 2); v <= Math.min(cost.length - 1, y + 2); v++) {
+                  for (int u = Math.max(0, x - 2); u <= Math.min(w - 1, x + 2); u++) {
+                    d += raw[v][u];
+                    l += first[v][u];
+                    r += second[v][u];
+                    n++;
+                  }
+                }
+                double edge = Math.min(edge(first, y, x), edge(second, y, x));
+                difference[y][x] = d / n;
+                ratio[y][x] =
+                    Math.log(
+                            Math.max(1e-4, Picture.linear(r / n))
+                                / Math.max(1e-4, Picture.linear(l / n)))
+                        / Math.log(2);
+                cost[y][x] = (d / n + PLAIN) * (1 - EDGE * edge);
+              }
+            });
   }
 
   /** How much of an upright edge both have at a place, 0 to 1. */
@@ -225,7 +273,9 @@ public record JoinFinder(double[] path, int step, double differencePercent, doub
         any |= now[x] < Double.POSITIVE_INFINITY;
       }
       if (!any) {
-        throw new InvalidInput("zones", "leave no way for a join at " + Math.round(100.0 * y / rows) + " % of the height");
+        throw new InvalidInput(
+            "zones",
+            "leave no way for a join at " + Math.round(100.0 * y / rows) + " % of the height");
       }
       before = now;
     }

@@ -10,18 +10,23 @@ import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 
 /**
- * Where a split between two neighbouring parts can go (S17). A static join exists when the right-most edge the left part ever
- * reaches is left of the left-most edge of the right part. Else a moving join of limited slope is looked for by narrowing, frame
- * by frame, the interval the join can be in. Else the join that leaves the fewest frames crossed is taken, and those frames
- * need a hand matte.
+ * Where a split between two neighbouring parts can go (S17). A static join exists when the
+ * right-most edge the left part ever reaches is left of the left-most edge of the right part. Else
+ * a moving join of limited slope is looked for by narrowing, frame by frame, the interval the join
+ * can be in. Else the join that leaves the fewest frames crossed is taken, and those frames need a
+ * hand matte.
  *
  * @param kind static, moving or crossing
  * @param path join per frame, px
- * @param marginPx smallest distance from the join to an edge in the frames that are not crossed; 0 when all are
+ * @param marginPx smallest distance from the join to an edge in the frames that are not crossed; 0
+ *     when all are
  * @param crossing frames, counted from 0, in which something is across the join
  */
 public record JoinPlan(Kind kind, double[] path, double marginPx, List<Integer> crossing) {
-  /** How far a moving join usually may go a frame, px of the capture: about as far as a slow turn of a head (common practice, no source). */
+  /**
+   * How far a moving join usually may go a frame, px of the capture: about as far as a slow turn of
+   * a head (common practice, no source).
+   */
   public static final double USUAL_SLOPE_PX = 6;
 
   /** Cuts up to that many frames have the room of every candidate looked up, not only its gap. */
@@ -38,7 +43,8 @@ public record JoinPlan(Kind kind, double[] path, double marginPx, List<Integer> 
    * @param rightPartLeft left edge of the right part per frame, px; same length, at least 1
    * @param slopePxPerFrame how far a moving join may go per frame, px, 0 or more
    */
-  public static JoinPlan of(double[] leftPartRight, double[] rightPartLeft, double slopePxPerFrame) {
+  public static JoinPlan of(
+      double[] leftPartRight, double[] rightPartLeft, double slopePxPerFrame) {
     int n = leftPartRight.length;
     if (n == 0 || n != rightPartLeft.length) {
       throw new InvalidInput("zones", "both parts need an edge in every frame");
@@ -53,16 +59,21 @@ public record JoinPlan(Kind kind, double[] path, double marginPx, List<Integer> 
     }
     double[] moving = widestMoving(leftPartRight, rightPartLeft, slopePxPerFrame);
     if (moving != null) {
-      return new JoinPlan(Kind.MOVING, moving, margin(moving, leftPartRight, rightPartLeft, List.of()), List.of());
+      return new JoinPlan(
+          Kind.MOVING, moving, margin(moving, leftPartRight, rightPartLeft, List.of()), List.of());
     }
     return fewestCrossed(leftPartRight, rightPartLeft);
   }
 
-  /** The moving join with the largest margin, found by halving; null when not even a hair's breadth is free. */
+  /**
+   * The moving join with the largest margin, found by halving; null when not even a hair's breadth
+   * is free.
+   */
   private static double[] widestMoving(double[] l, double[] r, double slope) {
     double fits = 1e-6;
     double[] best = moving(l, r, slope, fits);
-    double not = IntStream.range(0, l.length).mapToDouble(f -> (r[f] - l[f]) / 2).min().orElseThrow();
+    double not =
+        IntStream.range(0, l.length).mapToDouble(f -> (r[f] - l[f]) / 2).min().orElseThrow();
     for (int i = 0; best != null && i < 40; i++) {
       double m = (fits + not) / 2;
       double[] path = moving(l, r, slope, m);
@@ -101,11 +112,25 @@ public record JoinPlan(Kind kind, double[] path, double marginPx, List<Integer> 
     return path;
   }
 
-  /** The standing join that is free in most frames; of those, the one with most room. Sorted once, so that long cuts stay quick. */
+  /**
+   * The standing join that is free in most frames; of those, the one with most room. Sorted once,
+   * so that long cuts stay quick.
+   */
   private static JoinPlan fewestCrossed(double[] l, double[] r) {
-    double[] candidates = DoubleStream.concat(Arrays.stream(l), Arrays.stream(r)).sorted().distinct().toArray();
-    double[] opens = IntStream.range(0, l.length).filter(f -> l[f] < r[f]).mapToDouble(f -> l[f]).sorted().toArray();
-    double[] closes = IntStream.range(0, l.length).filter(f -> l[f] < r[f]).mapToDouble(f -> r[f]).sorted().toArray();
+    double[] candidates =
+        DoubleStream.concat(Arrays.stream(l), Arrays.stream(r)).sorted().distinct().toArray();
+    double[] opens =
+        IntStream.range(0, l.length)
+            .filter(f -> l[f] < r[f])
+            .mapToDouble(f -> l[f])
+            .sorted()
+            .toArray();
+    double[] closes =
+        IntStream.range(0, l.length)
+            .filter(f -> l[f] < r[f])
+            .mapToDouble(f -> r[f])
+            .sorted()
+            .toArray();
     double best = 0;
     int most = -1;
     double bestMargin = -1;
@@ -121,8 +146,12 @@ public record JoinPlan(Kind kind, double[] path, double marginPx, List<Integer> 
       }
       int free = open - closed;
       if (free >= most) {
-        // An edge of a frame that is crossed anyway leaves more room than the gap says; looked up only where cuts are short.
-        double room = l.length <= EXACT ? margin(constant(x, l.length), l, r, crossed(x, l, r)) : (candidates[i + 1] - candidates[i]) / 2;
+        // An edge of a frame that is crossed anyway leaves more room than the gap says; looked up
+        // only where cuts are short.
+        double room =
+            l.length <= EXACT
+                ? margin(constant(x, l.length), l, r, crossed(x, l, r))
+                : (candidates[i + 1] - candidates[i]) / 2;
         if (free > most || room > bestMargin) {
           most = free;
           best = x;
@@ -131,7 +160,11 @@ public record JoinPlan(Kind kind, double[] path, double marginPx, List<Integer> 
       }
     }
     List<Integer> crossed = crossed(best, l, r);
-    return new JoinPlan(Kind.CROSSING, constant(best, l.length), margin(constant(best, l.length), l, r, crossed), crossed);
+    return new JoinPlan(
+        Kind.CROSSING,
+        constant(best, l.length),
+        margin(constant(best, l.length), l, r, crossed),
+        crossed);
   }
 
   private static List<Integer> crossed(double x, double[] l, double[] r) {

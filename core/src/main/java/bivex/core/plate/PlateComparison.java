@@ -10,25 +10,43 @@ import java.util.List;
 import java.util.function.BooleanSupplier;
 
 /**
- * Two plates of a match set laid over each other and measured (S28): shift, turn and size, light and colour by region, sharpness, what does
- * not fit, and what that means against the limits of the set. Whoever stands in one of them and not in the other is left out.
+ * Two plates of a match set laid over each other and measured (S28): shift, turn and size, light
+ * and colour by region, sharpness, what does not fit, and what that means against the limits of the
+ * set. Whoever stands in one of them and not in the other is left out.
  *
- * @param sure whether it could be measured; when not, light was looked at as the pictures lie and nothing is concluded
+ * @param sure whether it could be measured; when not, light was looked at as the pictures lie and
+ *     nothing is concluded
  * @param doubt why not; empty when sure
  * @param found how the second lies on the first
  * @param uncertaintyPx one standard deviation of the worst corner, px
  * @param worstPx how far the corner that moved most has moved, px
  * @param light light and colour
- * @param softerPx how much softer the second is, as the standard deviation of a blur, px; negative when sharper; null when it cannot be told
+ * @param softerPx how much softer the second is, as the standard deviation of a blur, px; negative
+ *     when sharper; null when it cannot be told
  * @param differs share of the frame that is not the same in both, 0 to 1: people, mostly
  * @param tiles shifts where they were seen
  * @param faults what is beyond its limit, worst first
  * @param verdict in one breath
  * @param limits they were held to
  */
-public record PlateComparison(int width, int height, boolean sure, String doubt, Registration found, double uncertaintyPx, double worstPx, LightMatch light, Double softerPx, double differs, List<Registering.TileShift> tiles, List<Fault> faults, String verdict, Limits limits) {
+public record PlateComparison(
+    int width,
+    int height,
+    boolean sure,
+    String doubt,
+    Registration found,
+    double uncertaintyPx,
+    double worstPx,
+    LightMatch light,
+    Double softerPx,
+    double differs,
+    List<Registering.TileShift> tiles,
+    List<Fault> faults,
+    String verdict,
+    Limits limits) {
   /**
-   * What still counts as the same. The defaults are planning defaults of the project (common practice, no source).
+   * What still counts as the same. The defaults are planning defaults of the project (common
+   * practice, no source).
    *
    * @param shiftPx of the worst corner, px
    * @param stops light, stops
@@ -78,7 +96,14 @@ public record PlateComparison(int width, int height, boolean sure, String doubt,
    * @param remedy what to do
    * @param times how many times the limit it is
    */
-  public record Fault(Cause cause, String label, String found, String limit, String effect, String remedy, double times) {}
+  public record Fault(
+      Cause cause,
+      String label,
+      String found,
+      String limit,
+      String effect,
+      String remedy,
+      double times) {}
 
   /** Told of progress. */
   @FunctionalInterface
@@ -91,7 +116,8 @@ public record PlateComparison(int width, int height, boolean sure, String doubt,
    * @param second what is held against it; of the same size
    * @throws InvalidInput naming {@code picture} when the sizes differ
    */
-  public static PlateComparison of(Picture first, Picture second, Limits limits, Progress progress, BooleanSupplier cancelled) {
+  public static PlateComparison of(
+      Picture first, Picture second, Limits limits, Progress progress, BooleanSupplier cancelled) {
     mustFit(first.width(), first.height(), second.width(), second.height());
     progress.at(0.1, "laying them over each other");
     Registering r = Registering.of(first.luma(), second.luma(), Registering.Grade.FINE, cancelled);
@@ -102,13 +128,42 @@ public record PlateComparison(int width, int height, boolean sure, String doubt,
     Double softer = r.sure() ? Sharpness.softer(first.luma(), second.luma(), r) : null;
     double worst = where.worstPx(first.width(), first.height());
     progress.at(1, "done");
-    return new PlateComparison(first.width(), first.height(), r.sure(), r.doubt(), where, r.sure() ? r.uncertaintyPx() : 0, worst, light, softer, light.differs(), r.shifts(), List.of(), "", limits).held(limits);
+    return new PlateComparison(
+            first.width(),
+            first.height(),
+            r.sure(),
+            r.doubt(),
+            where,
+            r.sure() ? r.uncertaintyPx() : 0,
+            worst,
+            light,
+            softer,
+            light.differs(),
+            r.shifts(),
+            List.of(),
+            "",
+            limits)
+        .held(limits);
   }
 
   /** The same measurement held to other limits: nothing is measured again. */
   public PlateComparison held(Limits to) {
     List<Fault> beyond = sure ? faults(to) : List.of();
-    return new PlateComparison(width, height, sure, doubt, found, uncertaintyPx, worstPx, light, softerPx, differs, tiles, beyond, verdict(beyond), to);
+    return new PlateComparison(
+        width,
+        height,
+        sure,
+        doubt,
+        found,
+        uncertaintyPx,
+        worstPx,
+        light,
+        softerPx,
+        differs,
+        tiles,
+        beyond,
+        verdict(beyond),
+        to);
   }
 
   /** Refuses plates of different size with what that may mean. */
@@ -117,7 +172,17 @@ public record PlateComparison(int width, int height, boolean sure, String doubt,
       return;
     }
     double shape = (double) w1 / h1 / ((double) w2 / h2);
-    throw new InvalidInput("picture", Math.abs(shape - 1) < 0.005 ? Said.of("is %s × %s px, the reference %s × %s: the same shape at another size; export both at the size they were recorded in", w2, h2, w1, h1) : Said.of("is %s × %s px, the reference %s × %s: one of them was cropped; export the whole frame of both", w2, h2, w1, h1));
+    throw new InvalidInput(
+        "picture",
+        Math.abs(shape - 1) < 0.005
+            ? Said.of(
+                "is %s × %s px, the reference %s × %s: the same shape at another size; export both"
+                    + " at the size they were recorded in",
+                w2, h2, w1, h1)
+            : Said.of(
+                "is %s × %s px, the reference %s × %s: one of them was cropped; export the whole"
+                    + " frame of both",
+                w2, h2, w1, h1));
   }
 
   /** Whether everything that was measured is within the limits, and all of it could be measured. */
@@ -134,29 +199,117 @@ public record PlateComparison(int width, int height, boolean sure, String doubt,
     int h = height;
     if (worst > l.shiftPx) {
       double sizePx = Math.abs(r.scale() - 1) * Math.hypot(w, h) / 2;
-      String back = Said.of("lay it back: %s, turn %s, size %s; the shot must be blown up by %.1f %%", way(-r.dx(), -r.dy(), 2), turn(-r.degrees(), 3), plain(1 / r.scale(), 5), r.costPercent(w, h));
+      String back =
+          Said.of(
+              "lay it back: %s, turn %s, size %s; the shot must be blown up by %.1f %%",
+              way(-r.dx(), -r.dy(), 2),
+              turn(-r.degrees(), 3),
+              plain(1 / r.scale(), 5),
+              r.costPercent(w, h));
       boolean size = sizePx > 0.6 * worst;
-      out.add(new Fault(size ? Cause.SIZE : Cause.NUDGE, size ? "size" : "shift", size ? Said.of("%s %% at the size, %.1f px at the corners", signed(100 * (r.scale() - 1), 2), worst) : way(r.dx(), r.dy(), 1) + (Math.abs(r.degrees()) < 0.005 ? "" : ", turned " + turn(r.degrees(), 2)), Said.of("%s px", plain(l.shiftPx, 2)), Said.of("a corner is off by %.1f px: edges step at the join", worst), "shoot it again if the set stands; else " + back, worst / l.shiftPx));
+      out.add(
+          new Fault(
+              size ? Cause.SIZE : Cause.NUDGE,
+              size ? "size" : "shift",
+              size
+                  ? Said.of(
+                      "%s %% at the size, %.1f px at the corners",
+                      signed(100 * (r.scale() - 1), 2), worst)
+                  : way(r.dx(), r.dy(), 1)
+                      + (Math.abs(r.degrees()) < 0.005 ? "" : ", turned " + turn(r.degrees(), 2)),
+              Said.of("%s px", plain(l.shiftPx, 2)),
+              Said.of("a corner is off by %.1f px: edges step at the join", worst),
+              "shoot it again if the set stands; else " + back,
+              worst / l.shiftPx));
     }
     if (softer != null && Math.abs(softer) > l.blurPx) {
-      out.add(new Fault(Cause.FOCUS, "sharpness", Said.of("%s by %.1f px", softer > 0 ? "softer" : "sharper", Math.abs(softer)), Said.of("%s px", plain(l.blurPx, 2)), "the background is " + (softer > 0 ? "softer" : "sharper") + " beyond the join", Said.of("set the focus back and shoot it again; else soften the %s by %.1f px, detail that is not there cannot be had", softer > 0 ? "first" : "second", Math.abs(softer)), Math.abs(softer) / l.blurPx));
+      out.add(
+          new Fault(
+              Cause.FOCUS,
+              "sharpness",
+              Said.of("%s by %.1f px", softer > 0 ? "softer" : "sharper", Math.abs(softer)),
+              Said.of("%s px", plain(l.blurPx, 2)),
+              "the background is " + (softer > 0 ? "softer" : "sharper") + " beyond the join",
+              Said.of(
+                  "set the focus back and shoot it again; else soften the %s by %.1f px, detail"
+                      + " that is not there cannot be had",
+                  softer > 0 ? "first" : "second", Math.abs(softer)),
+              Math.abs(softer) / l.blurPx));
     }
-    // Blurred squares mix with their neighbours; what that makes of a region is not light that moved.
-    double bendLimit = l.stops * (softer == null || Math.abs(softer) <= l.blurPx ? 1 : 1 + Math.abs(softer));
+    // Blurred squares mix with their neighbours; what that makes of a region is not light that
+    // moved.
+    double bendLimit =
+        l.stops * (softer == null || Math.abs(softer) <= l.blurPx ? 1 : 1 + Math.abs(softer));
     if (light.measured() && light.bendStops() <= bendLimit && Math.abs(light.stops()) > l.stops) {
-      out.add(new Fault(Cause.EXPOSURE, "light", Said.of("%s by %.2f stops all over", light.stops() > 0 ? "brighter" : "darker", Math.abs(light.stops())), Said.of("%s stops", plain(l.stops, 2)), "it steps at the join", Said.of("grade the second by %s stops%s", signed(-light.stops(), 2), Math.abs(light.stops()) > 1 ? "; more than a stop changes the grain, rather shoot it again" : ""), Math.abs(light.stops()) / l.stops));
+      out.add(
+          new Fault(
+              Cause.EXPOSURE,
+              "light",
+              Said.of(
+                  "%s by %.2f stops all over",
+                  light.stops() > 0 ? "brighter" : "darker", Math.abs(light.stops())),
+              Said.of("%s stops", plain(l.stops, 2)),
+              "it steps at the join",
+              Said.of(
+                  "grade the second by %s stops%s",
+                  signed(-light.stops(), 2),
+                  Math.abs(light.stops()) > 1
+                      ? "; more than a stop changes the grain, rather shoot it again"
+                      : ""),
+              Math.abs(light.stops()) / l.stops));
     }
     if (light.measured() && Math.abs(light.mired()) > l.mired) {
-      out.add(new Fault(Cause.WHITE_BALANCE, "colour of the light", Said.of("%s by about %.0f mired", light.mired() > 0 ? "warmer" : "bluer", Math.abs(light.mired())), Said.of("%s mired", plain(l.mired, 1)), "the same wall has two colours", Said.of("set the kelvin by hand and shoot it again; else grade red %s, blue %s stops against green", signed(light.green() - light.red(), 2), signed(light.green() - light.blue(), 2)), Math.abs(light.mired()) / l.mired));
+      out.add(
+          new Fault(
+              Cause.WHITE_BALANCE,
+              "colour of the light",
+              Said.of(
+                  "%s by about %.0f mired",
+                  light.mired() > 0 ? "warmer" : "bluer", Math.abs(light.mired())),
+              Said.of("%s mired", plain(l.mired, 1)),
+              "the same wall has two colours",
+              Said.of(
+                  "set the kelvin by hand and shoot it again; else grade red %s, blue %s stops"
+                      + " against green",
+                  signed(light.green() - light.red(), 2), signed(light.green() - light.blue(), 2)),
+              Math.abs(light.mired()) / l.mired));
     }
     if (light.measured() && light.bendStops() > bendLimit) {
       LightMatch.Region at = light.worstRegion();
       double off = at.stops() - light.stops();
-      out.add(new Fault(Cause.LIGHT_MOVED, "light, " + at.name(), Said.of("%s by %.2f stops %s, %s stops elsewhere", at.stops() > 0 ? "brighter" : "darker", Math.abs(at.stops()), place(at), signed(light.stops(), 2)), Said.of("%s stops", plain(l.stops, 2)), "one grade for all does not match it", Said.of("shoot it again in the first light; else put the join where both agree and feather it over %.0f px, or fade the grade over the take", JoinFinder.feather(off, 0)), Math.abs(off) / l.stops));
+      out.add(
+          new Fault(
+              Cause.LIGHT_MOVED,
+              "light, " + at.name(),
+              Said.of(
+                  "%s by %.2f stops %s, %s stops elsewhere",
+                  at.stops() > 0 ? "brighter" : "darker",
+                  Math.abs(at.stops()),
+                  place(at),
+                  signed(light.stops(), 2)),
+              Said.of("%s stops", plain(l.stops, 2)),
+              "one grade for all does not match it",
+              Said.of(
+                  "shoot it again in the first light; else put the join where both agree and"
+                      + " feather it over %.0f px, or fade the grade over the take",
+                  JoinFinder.feather(off, 0)),
+              Math.abs(off) / l.stops));
     }
     LightMatch.Region odd = light.oddestColor();
-    if (light.measured() && odd != null && odd.deltaE() > l.deltaE && light.bendStops() <= bendLimit && (softer == null || Math.abs(softer) <= l.blurPx)) {
-      out.add(new Fault(Cause.LIGHT_MOVED, "colour, " + odd.name(), Said.of("ΔE %.1f after the whole is graded", odd.deltaE()), Said.of("ΔE %s", plain(l.deltaE, 1)), "a colour of its own there", "look for a lamp or a reflection that was not there; keep the join away from it", odd.deltaE() / l.deltaE));
+    if (light.measured()
+        && odd != null
+        && odd.deltaE() > l.deltaE
+        && light.bendStops() <= bendLimit
+        && (softer == null || Math.abs(softer) <= l.blurPx)) {
+      out.add(
+          new Fault(
+              Cause.LIGHT_MOVED,
+              "colour, " + odd.name(),
+              Said.of("ΔE %.1f after the whole is graded", odd.deltaE()),
+              Said.of("ΔE %s", plain(l.deltaE, 1)),
+              "a colour of its own there",
+              "look for a lamp or a reflection that was not there; keep the join away from it",
+              odd.deltaE() / l.deltaE));
     }
     out.sort((a, b) -> Double.compare(b.times, a.times));
     return List.copyOf(out);
@@ -167,15 +320,38 @@ public record PlateComparison(int width, int height, boolean sure, String doubt,
       return "Not measurable: " + doubt + ". Shoot a chart, or a still with the lights on.";
     }
     if (faults.isEmpty() && !light.measured()) {
-      return Said.of("They lie on each other within %.2f px, but their light could not be compared: too bright, too dark, or covered. Shoot a still with a grey card.", worstPx);
+      return Said.of(
+          "They lie on each other within %.2f px, but their light could not be compared: too"
+              + " bright, too dark, or covered. Shoot a still with a grey card.",
+          worstPx);
     }
     if (faults.isEmpty()) {
-      String not = light.regions().stream().filter(x -> x.stops() == null).map(LightMatch.Region::name).collect(java.util.stream.Collectors.joining(", "));
-      return Said.of(not.isEmpty() ? "They agree: within %.2f px" : "They agree where they can be compared (not: " + not + "): within %.2f px", worstPx) + Said.of(", %.2f stops", Math.abs(light.stops())) + (softerPx == null ? "." : Said.of(" and %.1f px of blur.", Math.abs(softerPx)));
+      String not =
+          light.regions().stream()
+              .filter(x -> x.stops() == null)
+              .map(LightMatch.Region::name)
+              .collect(java.util.stream.Collectors.joining(", "));
+      return Said.of(
+              not.isEmpty()
+                  ? "They agree: within %.2f px"
+                  : "They agree where they can be compared (not: " + not + "): within %.2f px",
+              worstPx)
+          + Said.of(", %.2f stops", Math.abs(light.stops()))
+          + (softerPx == null ? "." : Said.of(" and %.1f px of blur.", Math.abs(softerPx)));
     }
     Fault f = faults.get(0);
-    String more = faults.size() == 1 ? "" : faults.size() == 2 ? ", and " + faults.get(1).cause.words : ", and " + (faults.size() - 1) + " more things differ";
-    return f.cause.words.substring(0, 1).toUpperCase(java.util.Locale.ROOT) + f.cause.words.substring(1) + ": " + f.found + more + ".";
+    String more =
+        faults.size() == 1
+            ? ""
+            : faults.size() == 2
+                ? ", and " + faults.get(1).cause.words
+                : ", and " + (faults.size() - 1) + " more things differ";
+    return f.cause.words.substring(0, 1).toUpperCase(java.util.Locale.ROOT)
+        + f.cause.words.substring(1)
+        + ": "
+        + f.found
+        + more
+        + ".";
   }
 
   private static String place(LightMatch.Region r) {

@@ -8,14 +8,25 @@ import bivex.core.picture.Picture;
 import java.util.List;
 
 /**
- * One place of two plates under the magnifier: the code values as they were recorded, and how the light and colour around it differ.
+ * One place of two plates under the magnifier: the code values as they were recorded, and how the
+ * light and colour around it differ.
  *
  * @param first code values of red, green and blue at the place
  * @param firstBits that they are coded with, 8 or 16
- * @param stops light of the second against the first over the square around, stops; null when one of them is burnt out or black there
+ * @param stops light of the second against the first over the square around, stops; null when one
+ *     of them is burnt out or black there
  * @param deltaE of the mean colours of the squares, ΔE00
  */
-public record PlateSpot(int x, int y, List<Integer> first, int firstBits, List<Integer> second, int secondBits, Double stops, double deltaE, String words) {
+public record PlateSpot(
+    int x,
+    int y,
+    List<Integer> first,
+    int firstBits,
+    List<Integer> second,
+    int secondBits,
+    Double stops,
+    double deltaE,
+    String words) {
   /** Side of the square that is averaged, px: one pixel alone is mostly noise. */
   public static final int SIDE = 9;
 
@@ -57,9 +68,16 @@ public record PlateSpot(int x, int y, List<Integer> first, int firstBits, List<I
     double[] q = b.light();
     double light = Picture.luminance(p[0], p[1], p[2]);
     double other = Picture.luminance(q[0], q[1], q[2]);
-    Double stops = usable(p, light) && usable(q, other) ? Double.valueOf(Math.log(other / light) / Math.log(2)) : null;
+    Double stops =
+        usable(p, light) && usable(q, other)
+            ? Double.valueOf(Math.log(other / light) / Math.log(2))
+            : null;
     double deltaE = ColorDifference.of(lab(p), lab(q));
-    String words = (stops == null ? light < DARK || other < DARK ? "too dark for stops" : "burnt out" : PlateComparison.signed(stops, 2) + " stops") + Said.of(", ΔE %.1f over %s × %s px", deltaE, SIDE, SIDE);
+    String words =
+        (stops == null
+                ? light < DARK || other < DARK ? "too dark for stops" : "burnt out"
+                : PlateComparison.signed(stops, 2) + " stops")
+            + Said.of(", ΔE %.1f over %s × %s px", deltaE, SIDE, SIDE);
     return new PlateSpot(x, y, a.values(), a.bits, b.values(), b.bits, stops, deltaE, words);
   }
 

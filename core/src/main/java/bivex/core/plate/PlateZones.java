@@ -12,26 +12,37 @@ import java.util.List;
 import java.util.stream.IntStream;
 
 /**
- * The part of the frame that somebody occupies, measured against the clean plate: where a frame differs from it by more than its noise, in pieces large enough to
- * be a person. What a person shares with the wall behind in colour is missed; a margin is kept for that.
+ * The part of the frame that somebody occupies, measured against the clean plate: where a frame
+ * differs from it by more than its noise, in pieces large enough to be a person. What a person
+ * shares with the wall behind in colour is missed; a margin is kept for that.
  */
 public final class PlateZones {
   private static final int CELL = 4;
   private static final double LEAST_DIFFERENCE = 0.045;
   private static final double NOISES = 5;
   private static final double LEAST_SHARE = 0.003;
+
   /** Change of an edge from which a new zone is written, share of the width. */
   private static final double STEP = 0.006;
 
-  /** Kept on both sides of what was measured, share of the width: somebody may lean further than was seen. */
+  /**
+   * Kept on both sides of what was measured, share of the width: somebody may lean further than was
+   * seen.
+   */
   public static final double MARGIN = 0.006;
 
-  /** Growth of the covered share from one frame to the next from which the camera may have been touched. */
+  /**
+   * Growth of the covered share from one frame to the next from which the camera may have been
+   * touched.
+   */
   private static final double JUMP = 0.02;
 
   private PlateZones() {}
 
-  /** Follows a take frame by frame; finds its place on the clean plate anew when all at once much more differs. */
+  /**
+   * Follows a take frame by frame; finds its place on the clean plate anew when all at once much
+   * more differs.
+   */
   public static final class Follower {
     private final Picture clean;
     private final List<Occupied> frames = new ArrayList<>();
@@ -45,7 +56,8 @@ public final class PlateZones {
       where = where == null ? lies(frame) : where;
       Occupied o = of(clean, frame, where, frames.size());
       if (o.covered > JUMP + (frames.isEmpty() ? 0 : frames.get(frames.size() - 1).covered)) {
-        // Nobody grows that fast: either somebody came in, or the camera was touched and the set itself is off.
+        // Nobody grows that fast: either somebody came in, or the camera was touched and the set
+        // itself is off.
         Registration again = lies(frame);
         Occupied moved = of(clean, frame, again, frames.size());
         if (moved.covered < o.covered) {
@@ -57,7 +69,8 @@ public final class PlateZones {
     }
 
     private Registration lies(Picture frame) {
-      Registering r = Registering.of(clean.luma(), frame.luma(), Registering.Grade.FINE, () -> false);
+      Registering r =
+          Registering.of(clean.luma(), frame.luma(), Registering.Grade.FINE, () -> false);
       return r.sure() ? r.found() : Registration.NONE;
     }
 
@@ -73,13 +86,15 @@ public final class PlateZones {
    * One frame.
    *
    * @param frame number, from 0
-   * @param left left-most edge of all that is occupied, share of the width; NaN when nobody is there
+   * @param left left-most edge of all that is occupied, share of the width; NaN when nobody is
+   *     there
    * @param right right-most edge
    * @param covered share of the frame
    * @param boxes its pieces, from the left
    * @param edges per row of cells: left and right edge, shares of the width; NaN where nobody is
    */
-  public record Occupied(int frame, double left, double right, double covered, List<Box> boxes, double[][] edges) {
+  public record Occupied(
+      int frame, double left, double right, double covered, List<Box> boxes, double[][] edges) {
     public boolean empty() {
       return boxes.isEmpty();
     }
@@ -100,23 +115,31 @@ public final class PlateZones {
     double gain = Math.exp(-logGain(clean, frame));
     Registration.Mapping there = where.mapping();
     Plane off = new Plane(w, h);
-    IntStream.range(0, h).parallel().forEach(y -> {
-      for (int x = 0; x < w; x++) {
-        double bx = there.x((x - mx) * s, (y - my) * s) / s + mx;
-        double by = there.y((x - mx) * s, (y - my) * s) / s + my;
-        if (bx < 0 || by < 0 || bx >= w - 1 || by >= h - 1) {
-          continue;
-        }
-        int i = y * w + x;
-        double d = part(clean.red().v()[i], frame.red().straight(bx, by), gain);
-        d = Math.max(d, part(clean.green().v()[i], frame.green().straight(bx, by), gain));
-        off.v()[i] = (float) Math.max(d, part(clean.blue().v()[i], frame.blue().straight(bx, by), gain));
-      }
-    });
+    IntStream.range(0, h)
+        .parallel()
+        .forEach(
+            y -> {
+              for (int x = 0; x < w; x++) {
+                double bx = there.x((x - mx) * s, (y - my) * s) / s + mx;
+                double by = there.y((x - mx) * s, (y - my) * s) / s + my;
+                if (bx < 0 || by < 0 || bx >= w - 1 || by >= h - 1) {
+                  continue;
+                }
+                int i = y * w + x;
+                double d = part(clean.red().v()[i], frame.red().straight(bx, by), gain);
+                d = Math.max(d, part(clean.green().v()[i], frame.green().straight(bx, by), gain));
+                off.v()[i] =
+                    (float)
+                        Math.max(d, part(clean.blue().v()[i], frame.blue().straight(bx, by), gain));
+              }
+            });
     return pieces(off.smooth(), number);
   }
 
-  /** Light of the frame against the clean plate, as a natural logarithm; 0 when both are too dark to tell. */
+  /**
+   * Light of the frame against the clean plate, as a natural logarithm; 0 when both are too dark to
+   * tell.
+   */
   private static double logGain(Picture clean, Picture frame) {
     Plane a = clean.green();
     Plane b = frame.green();
@@ -143,7 +166,8 @@ public final class PlateZones {
       sorted[i] = off.v()[i * 11];
     }
     Arrays.sort(sorted);
-    double threshold = Math.max(LEAST_DIFFERENCE, NOISES * sorted[(int) (0.3 * sorted.length)] / 0.6);
+    double threshold =
+        Math.max(LEAST_DIFFERENCE, NOISES * sorted[(int) (0.3 * sorted.length)] / 0.6);
     int w = off.width() / CELL;
     int h = off.height() / CELL;
     boolean[] on = new boolean[w * h];
@@ -171,16 +195,28 @@ public final class PlateZones {
           for (int c : piece) {
             int x = c % w;
             int y = c / w;
-            b = new int[] {Math.min(b[0], x), Math.min(b[1], y), Math.max(b[2], x + 1), Math.max(b[3], y + 1)};
-            edges[y][0] = Double.isNaN(edges[y][0]) ? (double) x / w : Math.min(edges[y][0], (double) x / w);
-            edges[y][1] = Double.isNaN(edges[y][1]) ? (x + 1.0) / w : Math.max(edges[y][1], (x + 1.0) / w);
+            b =
+                new int[] {
+                  Math.min(b[0], x), Math.min(b[1], y), Math.max(b[2], x + 1), Math.max(b[3], y + 1)
+                };
+            edges[y][0] =
+                Double.isNaN(edges[y][0]) ? (double) x / w : Math.min(edges[y][0], (double) x / w);
+            edges[y][1] =
+                Double.isNaN(edges[y][1]) ? (x + 1.0) / w : Math.max(edges[y][1], (x + 1.0) / w);
           }
-          boxes.add(new Box((double) b[0] / w, (double) b[1] / h, (double) b[2] / w, (double) b[3] / h));
+          boxes.add(
+              new Box((double) b[0] / w, (double) b[1] / h, (double) b[2] / w, (double) b[3] / h));
         }
       }
     }
     boxes.sort((a, b) -> Double.compare(a.left, b.left));
-    return new Occupied(number, boxes.stream().mapToDouble(Box::left).min().orElse(Double.NaN), boxes.stream().mapToDouble(Box::right).max().orElse(Double.NaN), (double) covered / on.length, List.copyOf(boxes), edges);
+    return new Occupied(
+        number,
+        boxes.stream().mapToDouble(Box::left).min().orElse(Double.NaN),
+        boxes.stream().mapToDouble(Box::right).max().orElse(Double.NaN),
+        (double) covered / on.length,
+        List.copyOf(boxes),
+        edges);
   }
 
   /** Small holes filled: grown by a cell and shrunk again. */
@@ -223,10 +259,20 @@ public final class PlateZones {
   /** Whether somebody was found, and how much of the frame they take. */
   public static String words(List<Occupied> frames) {
     long with = frames.stream().filter(o -> !o.empty()).count();
-    return with == 0 ? "Nobody was found: the clip looks like the clean plate." : Said.of("Somebody takes up to %.0f %% of the frame, in %s of %s frames.", 100 * frames.stream().mapToDouble(Occupied::covered).max().orElse(0), with, frames.size());
+    return with == 0
+        ? "Nobody was found: the clip looks like the clean plate."
+        : Said.of(
+            "Somebody takes up to %.0f %% of the frame, in %s of %s frames.",
+            100 * frames.stream().mapToDouble(Occupied::covered).max().orElse(0),
+            with,
+            frames.size());
   }
 
-  /** What was measured as zones of a part, with a margin, where an edge moved. @param marginShare of the width, kept on both sides */
+  /**
+   * What was measured as zones of a part, with a margin, where an edge moved.
+   *
+   * @param marginShare of the width, kept on both sides
+   */
   public static List<Zone> zones(List<Occupied> frames, int part, double marginShare) {
     List<Zone> out = new ArrayList<>();
     Zone last = null;
@@ -235,8 +281,12 @@ public final class PlateZones {
       if (o.empty()) {
         continue;
       }
-      Zone z = new Zone(part, o.frame, Math.max(0, o.left - marginShare), Math.min(1, o.right + marginShare));
-      if (last == null || Math.abs(z.left() - last.left()) > STEP || Math.abs(z.right() - last.right()) > STEP) {
+      Zone z =
+          new Zone(
+              part, o.frame, Math.max(0, o.left - marginShare), Math.min(1, o.right + marginShare));
+      if (last == null
+          || Math.abs(z.left() - last.left()) > STEP
+          || Math.abs(z.right() - last.right()) > STEP) {
         // Between two zones the edges move evenly, so the one before a change is written too.
         if (before != null && before != last) {
           out.add(before);
@@ -255,20 +305,30 @@ public final class PlateZones {
     return List.copyOf(out);
   }
 
-  /** Room for a join between what was measured in the plate of the left part and in that of the right, px. */
-  public static JoinFinder.Room room(List<Occupied> left, List<Occupied> right, int width, double marginPx) {
+  /**
+   * Room for a join between what was measured in the plate of the left part and in that of the
+   * right, px.
+   */
+  public static JoinFinder.Room room(
+      List<Occupied> left, List<Occupied> right, int width, double marginPx) {
     int rows = Math.max(rows(left), rows(right));
     double[] low = new double[Math.max(1, rows)];
     double[] high = new double[Math.max(1, rows)];
     Arrays.fill(high, width);
     for (Occupied o : left) {
       for (int y = 0; y < o.edges.length; y++) {
-        low[y] = Double.isNaN(o.edges[y][1]) ? low[y] : Math.max(low[y], o.edges[y][1] * width + marginPx);
+        low[y] =
+            Double.isNaN(o.edges[y][1])
+                ? low[y]
+                : Math.max(low[y], o.edges[y][1] * width + marginPx);
       }
     }
     for (Occupied o : right) {
       for (int y = 0; y < o.edges.length; y++) {
-        high[y] = Double.isNaN(o.edges[y][0]) ? high[y] : Math.min(high[y], o.edges[y][0] * width - marginPx);
+        high[y] =
+            Double.isNaN(o.edges[y][0])
+                ? high[y]
+                : Math.min(high[y], o.edges[y][0] * width - marginPx);
       }
     }
     return new JoinFinder.Room(low, high);

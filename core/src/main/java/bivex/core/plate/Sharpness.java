@@ -9,26 +9,40 @@ import java.util.stream.IntStream;
 import org.jtransforms.fft.FloatFFT_2D;
 
 /**
- * How much softer one picture is than another that shows the same: the fall of its power towards fine detail against the other's, as a Gaussian blur would make it
- * (log of the ratio = −4π²σ²f²). Noise, read off the finest detail, is taken away first; only tiles that agree are asked.
+ * How much softer one picture is than another that shows the same: the fall of its power towards
+ * fine detail against the other's, as a Gaussian blur would make it (log of the ratio = −4π²σ²f²).
+ * Noise, read off the finest detail, is taken away first; only tiles that agree are asked.
  */
 final class Sharpness {
   private static final int TILE = 128;
   private static final int RINGS = TILE / 2;
   private static final int MOST_TILES = 60;
-  /** Standard error of the square of the blur, px², above which it cannot be told; a tenth of a large one is good enough. */
+
+  /**
+   * Standard error of the square of the blur, px², above which it cannot be told; a tenth of a
+   * large one is good enough.
+   */
   private static final double MOST_ERROR = 0.03;
 
   private Sharpness() {}
 
-  /** Standard deviation of the blur, px, negative when the second is sharper; null when there is too little detail. */
+  /**
+   * Standard deviation of the blur, px, negative when the second is sharper; null when there is too
+   * little detail.
+   */
   static Double softer(Plane a, Plane b, Registering r) {
-    List<Registering.TileShift> tiles = r.shifts().stream().filter(Registering.TileShift::agrees).toList();
+    List<Registering.TileShift> tiles =
+        r.shifts().stream().filter(Registering.TileShift::agrees).toList();
     int step = Math.max(1, tiles.size() / MOST_TILES);
     List<int[]> at = new ArrayList<>();
     for (int i = 0; i < tiles.size(); i += step) {
       double[] there = r.found().at(tiles.get(i).x(), tiles.get(i).y());
-      int[] p = {corner(a.width(), tiles.get(i).x()), corner(a.height(), tiles.get(i).y()), corner(b.width(), there[0]), corner(b.height(), there[1])};
+      int[] p = {
+        corner(a.width(), tiles.get(i).x()),
+        corner(a.height(), tiles.get(i).y()),
+        corner(b.width(), there[0]),
+        corner(b.height(), there[1])
+      };
       if (inside(a, p[0], p[1]) && inside(b, p[2], p[3])) {
         at.add(p);
       }
@@ -36,7 +50,11 @@ final class Sharpness {
     if (at.size() < 4) {
       return null;
     }
-    double[][] power = IntStream.range(0, at.size()).parallel().mapToObj(i -> rings(a, b, at.get(i))).reduce(new double[2][RINGS], Sharpness::plus);
+    double[][] power =
+        IntStream.range(0, at.size())
+            .parallel()
+            .mapToObj(i -> rings(a, b, at.get(i)))
+            .reduce(new double[2][RINGS], Sharpness::plus);
     double na = finest(power[0]);
     double nb = finest(power[1]);
     List<double[]> rings = new ArrayList<>();
@@ -61,7 +79,9 @@ final class Sharpness {
       off += ring[3] * Math.pow(ring[2] - s[0] - s[1] * ring[1], 2);
     }
     double error = Math.sqrt(off / (rings.size() - 2) * fit.variances()[1]);
-    return error > Math.max(MOST_ERROR, 0.1 * Math.abs(s[1])) ? null : Double.valueOf(Math.signum(s[1]) * Math.sqrt(Math.abs(s[1])));
+    return error > Math.max(MOST_ERROR, 0.1 * Math.abs(s[1]))
+        ? null
+        : Double.valueOf(Math.signum(s[1]) * Math.sqrt(Math.abs(s[1])));
   }
 
   private static int corner(int size, double fromMiddle) {
@@ -101,7 +121,8 @@ final class Sharpness {
     int[] n = new int[RINGS];
     for (int y = 0; y < TILE; y++) {
       for (int x = 0; x < TILE; x++) {
-        int k = (int) Math.rint(Math.hypot(x > TILE / 2 ? x - TILE : x, y > TILE / 2 ? y - TILE : y));
+        int k =
+            (int) Math.rint(Math.hypot(x > TILE / 2 ? x - TILE : x, y > TILE / 2 ? y - TILE : y));
         if (k >= RINGS) {
           continue;
         }
@@ -131,7 +152,8 @@ final class Sharpness {
       double wy = 0.5 - 0.5 * Math.cos(2 * Math.PI * (y + 0.5) / TILE);
       for (int x = 0; x < TILE; x++) {
         double wx = 0.5 - 0.5 * Math.cos(2 * Math.PI * (x + 0.5) / TILE);
-        into[2 * (y * TILE + x) + at] = (float) ((p.v()[(y0 + y) * p.width() + x0 + x] - mean) * wx * wy);
+        into[2 * (y * TILE + x) + at] =
+            (float) ((p.v()[(y0 + y) * p.width() + x0 + x] - mean) * wx * wy);
       }
     }
   }

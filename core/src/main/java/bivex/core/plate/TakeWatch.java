@@ -14,8 +14,9 @@ import java.util.List;
 import java.util.function.ToDoubleFunction;
 
 /**
- * A take watched frame by frame: whether its light flickers and why, whether it drifts, and in which frame the camera was touched. Everything is held against the first frame; what
- * people do does not count, since the middle value of many squares and the agreement of many tiles are taken.
+ * A take watched frame by frame: whether its light flickers and why, whether it drifts, and in
+ * which frame the camera was touched. Everything is held against the first frame; what people do
+ * does not count, since the middle value of many squares and the agreement of many tiles are taken.
  *
  * @param frames what was seen
  * @param flicker light that goes up and down
@@ -24,7 +25,13 @@ import java.util.function.ToDoubleFunction;
  * @param tracks light and place of every frame, ready to be drawn
  * @param words for the desk
  */
-public record TakeWatch(List<Seen> frames, Flicker flicker, double driftStops, List<Bump> bumps, List<Track> tracks, String words) {
+public record TakeWatch(
+    List<Seen> frames,
+    Flicker flicker,
+    double driftStops,
+    List<Bump> bumps,
+    List<Track> tracks,
+    String words) {
   /**
    * One frame against the first.
    *
@@ -36,13 +43,28 @@ public record TakeWatch(List<Seen> frames, Flicker flicker, double driftStops, L
    */
   public record Seen(int frame, double mean, double stops, double dx, double dy, boolean sure) {}
 
-  /** @param stops from the middle to the top of the wave @param hz how often @param seen whether it will be seen @param cause what it fits; empty when nothing */
+  /**
+   * @param stops from the middle to the top of the wave
+   * @param hz how often
+   * @param seen whether it will be seen
+   * @param cause what it fits; empty when nothing
+   */
   public record Flicker(double stops, double hz, boolean seen, String cause) {}
 
-  /** @param frame first frame that is off @param px how far @param lasts whether it stayed there @param words for the desk */
+  /**
+   * @param frame first frame that is off
+   * @param px how far
+   * @param lasts whether it stayed there
+   * @param words for the desk
+   */
   public record Bump(int frame, double px, boolean lasts, String words) {}
 
-  /** One value over the frames. @param most how far it goes from the first frame, with its unit @param shares of the height to draw, -1 to 1, one a frame */
+  /**
+   * One value over the frames.
+   *
+   * @param most how far it goes from the first frame, with its unit
+   * @param shares of the height to draw, -1 to 1, one a frame
+   */
   public record Track(String label, String most, List<Double> shares) {}
 
   private static final double SEEN_STOPS = 0.02;
@@ -58,21 +80,33 @@ public record TakeWatch(List<Seen> frames, Flicker flicker, double driftStops, L
     private Picture first;
     private Registration before = Registration.NONE;
 
-    /** @param pxPerPx pixels of the whole picture in one pixel of the frames that are given */
+    /**
+     * @param pxPerPx pixels of the whole picture in one pixel of the frames that are given
+     */
     public Watcher(double pxPerPx) {
       this.pxPerPx = InvalidInput.positive("scale", pxPerPx);
     }
 
-    /** @param frame all of one size */
+    /**
+     * @param frame all of one size
+     */
     public Seen frame(Picture frame) {
       if (first == null) {
         first = frame;
       }
       PlateComparison.mustFit(first.width(), first.height(), frame.width(), frame.height());
-      Registering r = frame == first ? null : Registering.follow(first.luma(), frame.luma(), before);
+      Registering r =
+          frame == first ? null : Registering.follow(first.luma(), frame.luma(), before);
       Registration where = r == null ? Registration.NONE : r.found();
       before = r == null || !r.sure() ? before : where;
-      Seen s = new Seen(seen.size(), 100 * mean(frame.luma()), stops(first.luma(), frame.luma()), where.dx() * pxPerPx, where.dy() * pxPerPx, r == null || r.sure());
+      Seen s =
+          new Seen(
+              seen.size(),
+              100 * mean(frame.luma()),
+              stops(first.luma(), frame.luma()),
+              where.dx() * pxPerPx,
+              where.dy() * pxPerPx,
+              r == null || r.sure());
       seen.add(s);
       return s;
     }
@@ -90,7 +124,10 @@ public record TakeWatch(List<Seen> frames, Flicker flicker, double driftStops, L
     return s / p.v().length;
   }
 
-  /** Median over squares of the light of one frame against another, stops: coded brightness through the curve of sRGB. */
+  /**
+   * Median over squares of the light of one frame against another, stops: coded brightness through
+   * the curve of sRGB.
+   */
   private static double stops(Plane a, Plane b) {
     double[] r = new double[a.width() / SQUARE * (a.height() / SQUARE)];
     int n = 0;
@@ -113,28 +150,61 @@ public record TakeWatch(List<Seen> frames, Flicker flicker, double driftStops, L
     return n == 0 ? 0 : LightMatch.median(Arrays.copyOf(r, n));
   }
 
-  /** @param seen at least one frame, in order */
+  /**
+   * @param seen at least one frame, in order
+   */
   static TakeWatch of(List<Seen> seen, FrameRate rate) {
     if (seen.size() < LEAST_FRAMES) {
-      throw new InvalidInput("frames", "must be at least " + LEAST_FRAMES + " to be watched, were " + seen.size());
+      throw new InvalidInput(
+          "frames", "must be at least " + LEAST_FRAMES + " to be watched, were " + seen.size());
     }
     double[] light = seen.stream().mapToDouble(Seen::stops).toArray();
     int edge = Math.max(1, light.length / 10);
-    double drift = LightMatch.median(Arrays.copyOfRange(light, light.length - edge, light.length)) - LightMatch.median(Arrays.copyOf(light, edge));
+    double drift =
+        LightMatch.median(Arrays.copyOfRange(light, light.length - edge, light.length))
+            - LightMatch.median(Arrays.copyOf(light, edge));
     Flicker flicker = flicker(light, rate);
     List<Bump> bumps = bumps(seen);
-    String words = (bumps.isEmpty() ? "The camera was not touched." : bumps.get(0).words + (bumps.size() == 1 ? "" : " And " + (bumps.size() - 1) + " more."))
-        + " " + (flicker.seen ? Said.of("The light flickers by %.2f stops, %.1f times a second%s.", flicker.stops, flicker.hz, flicker.cause.isEmpty() ? "" : ": " + flicker.cause) : "The light is steady.")
-        + (Math.abs(drift) > 0.05 ? Said.of(" It drifts by %.2f stops: fade the grade over %s frames.", drift, JoinFinder.fade(drift)) : "");
-    List<Track> tracks = List.of(track("Light", seen, Seen::stops, LEAST_STOPS, 3, " stops"), track("Across", seen, Seen::dx, LEAST_PX, 1, " px"), track("Down", seen, Seen::dy, LEAST_PX, 1, " px"));
+    String words =
+        (bumps.isEmpty()
+                ? "The camera was not touched."
+                : bumps.get(0).words
+                    + (bumps.size() == 1 ? "" : " And " + (bumps.size() - 1) + " more."))
+            + " "
+            + (flicker.seen
+                ? Said.of(
+                    "The light flickers by %.2f stops, %.1f times a second%s.",
+                    flicker.stops, flicker.hz, flicker.cause.isEmpty() ? "" : ": " + flicker.cause)
+                : "The light is steady.")
+            + (Math.abs(drift) > 0.05
+                ? Said.of(
+                    " It drifts by %.2f stops: fade the grade over %s frames.",
+                    drift, JoinFinder.fade(drift))
+                : "");
+    List<Track> tracks =
+        List.of(
+            track("Light", seen, Seen::stops, LEAST_STOPS, 3, " stops"),
+            track("Across", seen, Seen::dx, LEAST_PX, 1, " px"),
+            track("Down", seen, Seen::dy, LEAST_PX, 1, " px"));
     return new TakeWatch(seen, flicker, drift, bumps, tracks, words);
   }
 
-  /** @param least value that is drawn at full height: less would blow noise up */
-  private static Track track(String label, List<Seen> seen, ToDoubleFunction<Seen> value, double least, int decimals, String unit) {
+  /**
+   * @param least value that is drawn at full height: less would blow noise up
+   */
+  private static Track track(
+      String label,
+      List<Seen> seen,
+      ToDoubleFunction<Seen> value,
+      double least,
+      int decimals,
+      String unit) {
     double most = seen.stream().mapToDouble(value).map(Math::abs).max().orElse(0);
     double top = Math.max(most, least);
-    return new Track(label, Said.of("± %." + decimals + "f", most) + unit, seen.stream().map(s -> Math.round(1000 * value.applyAsDouble(s) / top) / 1000.0).toList());
+    return new Track(
+        label,
+        Said.of("± %." + decimals + "f", most) + unit,
+        seen.stream().map(s -> Math.round(1000 * value.applyAsDouble(s) / top) / 1000.0).toList());
   }
 
   /** The strongest wave that is left once the slow changes are taken away. */
@@ -179,7 +249,11 @@ public record TakeWatch(List<Seen> frames, Flicker flicker, double driftStops, L
     for (double mains : new double[] {50, 60}) {
       double beat = MainsFlicker.beatHz(mains, rate);
       if (Math.abs(beat - at) < near && beat > 0.05) {
-        cause += (cause.isEmpty() ? "" : ", or ") + Said.of("lamps on %.0f Hz mains beat %.1f times a second at %s fps", mains, beat, rate.name());
+        cause +=
+            (cause.isEmpty() ? "" : ", or ")
+                + Said.of(
+                    "lamps on %.0f Hz mains beat %.1f times a second at %s fps",
+                    mains, beat, rate.name());
       }
     }
     return new Flicker(best, at, best > SEEN_STOPS, best > SEEN_STOPS ? cause : "");
@@ -194,7 +268,8 @@ public record TakeWatch(List<Seen> frames, Flicker flicker, double driftStops, L
     }
     double[] steps = new double[seen.size() - 1];
     for (int i = 1; i < seen.size(); i++) {
-      steps[i - 1] = Math.hypot(seen.get(i).dx - seen.get(i - 1).dx, seen.get(i).dy - seen.get(i - 1).dy);
+      steps[i - 1] =
+          Math.hypot(seen.get(i).dx - seen.get(i - 1).dx, seen.get(i).dy - seen.get(i - 1).dy);
     }
     double limit = Math.max(1, 6 * LightMatch.median(steps) / 0.83);
     double[] still = {seen.get(0).dx, seen.get(0).dy};
@@ -205,16 +280,31 @@ public record TakeWatch(List<Seen> frames, Flicker flicker, double driftStops, L
       }
       int end = i;
       double most = off;
-      while (end + 1 < seen.size() && Math.hypot(seen.get(end + 1).dx - still[0], seen.get(end + 1).dy - still[1]) > limit) {
+      while (end + 1 < seen.size()
+          && Math.hypot(seen.get(end + 1).dx - still[0], seen.get(end + 1).dy - still[1]) > limit) {
         end++;
         most = Math.max(most, Math.hypot(seen.get(end).dx - still[0], seen.get(end).dy - still[1]));
       }
       boolean lasts = end == seen.size() - 1;
       double[] x = seen.subList(i, end + 1).stream().mapToDouble(Seen::dx).toArray();
       double[] y = seen.subList(i, end + 1).stream().mapToDouble(Seen::dy).toArray();
-      double px = lasts ? Math.hypot(LightMatch.median(x) - still[0], LightMatch.median(y) - still[1]) : most;
+      double px =
+          lasts
+              ? Math.hypot(LightMatch.median(x) - still[0], LightMatch.median(y) - still[1])
+              : most;
       int frame = seen.get(i).frame;
-      out.add(new Bump(frame, px, lasts, Said.of(lasts ? "The camera was touched at frame %s and stays %.1f px off: from there on it does not match." : "The camera was knocked at frame %s by %.1f px and came back.", frame, px)));
+      out.add(
+          new Bump(
+              frame,
+              px,
+              lasts,
+              Said.of(
+                  lasts
+                      ? "The camera was touched at frame %s and stays %.1f px off: from there on it"
+                          + " does not match."
+                      : "The camera was knocked at frame %s by %.1f px and came back.",
+                  frame,
+                  px)));
       i = end;
     }
     return List.copyOf(out);

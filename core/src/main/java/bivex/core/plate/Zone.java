@@ -6,8 +6,9 @@ import java.util.List;
 import java.util.TreeMap;
 
 /**
- * The part of the frame that one part of a match set occupies from a frame on, as shares of the frame width. Between two
- * entries of a part its edges move evenly; before the first and after the last they stand.
+ * The part of the frame that one part of a match set occupies from a frame on, as shares of the
+ * frame width. Between two entries of a part its edges move evenly; before the first and after the
+ * last they stand.
  *
  * @param part which part, from 1
  * @param frame frame of the cut, counted from 0
@@ -48,20 +49,27 @@ public record Zone(int part, int frame, double left, double right) {
         out[f] = new double[] {a.getValue().left(), a.getValue().right()};
       } else {
         double t = (double) (f - a.getKey()) / (b.getKey() - a.getKey());
-        out[f] = new double[] {mix(a.getValue().left(), b.getValue().left(), t), mix(a.getValue().right(), b.getValue().right(), t)};
+        out[f] =
+            new double[] {
+              mix(a.getValue().left(), b.getValue().left(), t),
+              mix(a.getValue().right(), b.getValue().right(), t)
+            };
       }
     }
     return out;
   }
 
-  /** The parts named in a list of zones, from left to right by where they stand in the first frame. */
+  /**
+   * The parts named in a list of zones, from left to right by where they stand in the first frame.
+   */
   public static List<Integer> partsLeftToRight(List<Zone> zones) {
     List<Integer> parts = new ArrayList<>(zones.stream().map(Zone::part).distinct().toList());
-    parts.sort((a, b) -> {
-      double[] ea = edges(zones, a, 1)[0];
-      double[] eb = edges(zones, b, 1)[0];
-      return Double.compare(ea[0] + ea[1], eb[0] + eb[1]);
-    });
+    parts.sort(
+        (a, b) -> {
+          double[] ea = edges(zones, a, 1)[0];
+          double[] eb = edges(zones, b, 1)[0];
+          return Double.compare(ea[0] + ea[1], eb[0] + eb[1]);
+        });
     return parts;
   }
 

@@ -32,39 +32,110 @@ final class LightSums {
   private LightSums() {}
 
   private static Sum flicker() {
-    return new Sum("S7", "Lamps on the mains", "safe t = k ÷ (2·mains) · left = |sin x ÷ x|, x = π·2·mains·t", "mean of a sinusoid over the exposure",
-        List.of(RATE, ANGLE, MAINS), v -> {
+    return new Sum(
+        "S7",
+        "Lamps on the mains",
+        "safe t = k ÷ (2·mains) · left = |sin x ÷ x|, x = π·2·mains·t",
+        "mean of a sinusoid over the exposure",
+        List.of(RATE, ANGLE, MAINS),
+        v -> {
           FrameRate r = rate(v);
           double t = Shutter.seconds(v.number("shutterDegrees"), r);
           double safe = MainsFlicker.safeInsteadOf(v.number("mainsHz"), t);
-          return List.of(number("ripplePercent", "Ripple left", 1, MainsFlicker.rippleLeft(v.number("mainsHz"), t) * 100, "%"), number("beatHz", "Beat", 2, MainsFlicker.beatHz(v.number("mainsHz"), r), "Hz"), read("safeSeconds", "Nearest safe exposure not longer", Shutter.text(safe), "", safe), number("safeDegrees", "which is", 1, 360 * safe * r.fps(), "°"));
+          return List.of(
+              number(
+                  "ripplePercent",
+                  "Ripple left",
+                  1,
+                  MainsFlicker.rippleLeft(v.number("mainsHz"), t) * 100,
+                  "%"),
+              number("beatHz", "Beat", 2, MainsFlicker.beatHz(v.number("mainsHz"), r), "Hz"),
+              read("safeSeconds", "Nearest safe exposure not longer", Shutter.text(safe), "", safe),
+              number("safeDegrees", "which is", 1, 360 * safe * r.fps(), "°"));
         });
   }
 
   private static Sum sun() {
-    return new Sum("S20", "Sun and shadows", "azimuth and elevation by the NREL algorithm; shadow = height ÷ tan elevation, away from the sun; longest stretch whose shadow tip stays within the limit", "NREL/TP-560-34302 (Reda and Andreas), library solarpositioning; golden light below 6° is common practice",
-        List.of(Parameter.text("at", "Local date and time", "2026-11-24T12:00", "such as 2026-11-24T12:00"), Parameter.number("utcHours", "Clock is ahead of UTC by", "h", -12, 14, 0, "one more in summer time"), Parameter.number("latitude", "Latitude", "°", -90, 90, 54.1, "north is positive"), Parameter.number("longitude", "Longitude", "°", -180, 180, -0.5, "east is positive"), Parameter.number("heightM", "Height that throws the shadow", "m", 0.01, 1000, 1.75, "a performer"), Parameter.number("limitM", "Shadow may wander", "m", 0.001, 100, 0.1, "less than a hand's breadth is not seen"), Parameter.number("hours", "Look ahead", "h", 0.1, 24, 4, "the shooting window")), v -> {
-          ZoneOffset zone = ZoneOffset.ofTotalSeconds((int) Math.round(v.number("utcHours") * 3600));
+    return new Sum(
+        "S20",
+        "Sun and shadows",
+        "azimuth and elevation by the NREL algorithm; shadow = height ÷ tan elevation, away from"
+            + " the sun; longest stretch whose shadow tip stays within the limit",
+        "NREL/TP-560-34302 (Reda and Andreas), library solarpositioning; golden light below 6° is"
+            + " common practice",
+        List.of(
+            Parameter.text(
+                "at", "Local date and time", "2026-11-24T12:00", "such as 2026-11-24T12:00"),
+            Parameter.number(
+                "utcHours", "Clock is ahead of UTC by", "h", -12, 14, 0, "one more in summer time"),
+            Parameter.number("latitude", "Latitude", "°", -90, 90, 54.1, "north is positive"),
+            Parameter.number("longitude", "Longitude", "°", -180, 180, -0.5, "east is positive"),
+            Parameter.number(
+                "heightM", "Height that throws the shadow", "m", 0.01, 1000, 1.75, "a performer"),
+            Parameter.number(
+                "limitM",
+                "Shadow may wander",
+                "m",
+                0.001,
+                100,
+                0.1,
+                "less than a hand's breadth is not seen"),
+            Parameter.number("hours", "Look ahead", "h", 0.1, 24, 4, "the shooting window")),
+        v -> {
+          ZoneOffset zone =
+              ZoneOffset.ofTotalSeconds((int) Math.round(v.number("utcHours") * 3600));
           ZonedDateTime at;
           try {
             at = LocalDateTime.parse(v.word("at")).atZone(zone);
           } catch (DateTimeParseException e) {
-            throw new InvalidInput("at", "must be a date and time such as 2026-11-24T12:00, was \"" + v.word("at") + "\"");
+            throw new InvalidInput(
+                "at",
+                "must be a date and time such as 2026-11-24T12:00, was \"" + v.word("at") + "\"");
           }
           double lat = v.number("latitude");
           double lon = v.number("longitude");
           Sun s = Sun.at(at, lat, lon);
           Sun.Day d = Sun.day(at, lat, lon);
           double shadow = s.shadowM(v.number("heightM"));
-          Sun.Window w = Sun.holdWindow(at, v.number("hours"), lat, lon, v.number("heightM"), v.number("limitM"));
-          List<Sum.Result> out = new ArrayList<>(List.of(number("azimuthDeg", "Azimuth", 2, s.azimuthDeg(), "° from north"), number("elevationDeg", "Elevation", 2, s.elevationDeg(), "°"), number("shadowDeg", "Shadows point", 2, s.shadowDeg(), "° from north"), Double.isInfinite(shadow) ? words("shadowM", "Shadow", "the sun is down") : number("shadowM", "Shadow", 2, shadow, "m"), words("light", "Light", s.elevationDeg() <= 0 ? "sun down" : s.elevationDeg() <= Sun.GOLDEN_DEG ? "golden" : "day")));
-          out.add(words("sunrise", "Sunrise", d.sunrise() == null ? "none" : d.sunrise().format(CLOCK)));
+          Sun.Window w =
+              Sun.holdWindow(
+                  at, v.number("hours"), lat, lon, v.number("heightM"), v.number("limitM"));
+          List<Sum.Result> out =
+              new ArrayList<>(
+                  List.of(
+                      number("azimuthDeg", "Azimuth", 2, s.azimuthDeg(), "° from north"),
+                      number("elevationDeg", "Elevation", 2, s.elevationDeg(), "°"),
+                      number("shadowDeg", "Shadows point", 2, s.shadowDeg(), "° from north"),
+                      Double.isInfinite(shadow)
+                          ? words("shadowM", "Shadow", "the sun is down")
+                          : number("shadowM", "Shadow", 2, shadow, "m"),
+                      words(
+                          "light",
+                          "Light",
+                          s.elevationDeg() <= 0
+                              ? "sun down"
+                              : s.elevationDeg() <= Sun.GOLDEN_DEG ? "golden" : "day")));
+          out.add(
+              words(
+                  "sunrise", "Sunrise", d.sunrise() == null ? "none" : d.sunrise().format(CLOCK)));
           out.add(words("noon", "Sun highest", d.noon().format(CLOCK)));
-          out.add(words("sunset", "Sunset", d.sunset() == null ? "none" : d.sunset().format(CLOCK)));
+          out.add(
+              words("sunset", "Sunset", d.sunset() == null ? "none" : d.sunset().format(CLOCK)));
           List<Sun.Window> golden = Sun.golden(at, lat, lon);
-          out.add(words("goldenMorning", "Golden light until", golden.isEmpty() ? "none" : golden.get(0).to().format(CLOCK)));
-          out.add(words("goldenEvening", "and from", golden.isEmpty() ? "none" : golden.get(1).from().format(CLOCK)));
-          out.add(w == null ? words("holdMinutes", "Longest hold", "the sun is down") : number("holdMinutes", "Longest hold", 0, w.minutes(), "min"));
+          out.add(
+              words(
+                  "goldenMorning",
+                  "Golden light until",
+                  golden.isEmpty() ? "none" : golden.get(0).to().format(CLOCK)));
+          out.add(
+              words(
+                  "goldenEvening",
+                  "and from",
+                  golden.isEmpty() ? "none" : golden.get(1).from().format(CLOCK)));
+          out.add(
+              w == null
+                  ? words("holdMinutes", "Longest hold", "the sun is down")
+                  : number("holdMinutes", "Longest hold", 0, w.minutes(), "min"));
           if (w != null) {
             out.add(words("holdFrom", "from", w.from().format(CLOCK)));
             out.add(number("driftM", "Shadow goes", 3, w.driftM(), "m"));
@@ -74,28 +145,59 @@ final class LightSums {
   }
 
   private static Sum flash() {
-    return new Sum("S21", "Flicker and flashes", "base ± amplitude; more than 3 flashes in a second on 25 % of the 10° field", "WCAG 2.2, 2.3.1; ITU-R BT.1702. A warning, never a clearance",
-        List.of(RATE, Parameter.number("base", "Base", "", 0, 1, 0.3, "level between the swings"), Parameter.number("amplitude", "Amplitude", "", 0, 1, 0.2, "0.3 ± 0.2 stays lit"), Parameter.number("hz", "Flickers", "Hz", 0.1, 200, 10, "swings a second"), Parameter.text("flashes", "Flashes at frames", "", "frame numbers with spaces between"), Parameter.number("area", "Share of the field", "", 0, 1, 0.3, "of the 10° in the middle of the eye"), Parameter.yesNo("red", "Saturated red", false, "worse than white")), v -> {
+    return new Sum(
+        "S21",
+        "Flicker and flashes",
+        "base ± amplitude; more than 3 flashes in a second on 25 % of the 10° field",
+        "WCAG 2.2, 2.3.1; ITU-R BT.1702. A warning, never a clearance",
+        List.of(
+            RATE,
+            Parameter.number("base", "Base", "", 0, 1, 0.3, "level between the swings"),
+            Parameter.number("amplitude", "Amplitude", "", 0, 1, 0.2, "0.3 ± 0.2 stays lit"),
+            Parameter.number("hz", "Flickers", "Hz", 0.1, 200, 10, "swings a second"),
+            Parameter.text("flashes", "Flashes at frames", "", "frame numbers with spaces between"),
+            Parameter.number(
+                "area", "Share of the field", "", 0, 1, 0.3, "of the 10° in the middle of the eye"),
+            Parameter.yesNo("red", "Saturated red", false, "worse than white")),
+        v -> {
           FrameRate r = rate(v);
           List<Integer> frames;
           try {
-            frames = Arrays.stream(v.word("flashes").split("[ ,;]+")).filter(x -> !x.isEmpty()).map(Integer::parseInt).toList();
+            frames =
+                Arrays.stream(v.word("flashes").split("[ ,;]+"))
+                    .filter(x -> !x.isEmpty())
+                    .map(Integer::parseInt)
+                    .toList();
           } catch (NumberFormatException e) {
             throw new InvalidInput("flashes", "must be frame numbers with spaces between");
           }
           List<Sum.Result> out = new ArrayList<>();
           int n = 0;
-          for (String f : FlashSafety.flickerFaults(v.number("base"), v.number("amplitude"), v.number("hz"), r)) {
+          for (String f :
+              FlashSafety.flickerFaults(
+                  v.number("base"), v.number("amplitude"), v.number("hz"), r)) {
             out.add(words("flicker" + ++n, "Flicker", f));
           }
-          for (String f : FlashSafety.strobing(v.number("base"), v.number("amplitude"), v.number("hz"), v.number("area"))) {
+          for (String f :
+              FlashSafety.strobing(
+                  v.number("base"), v.number("amplitude"), v.number("hz"), v.number("area"))) {
             out.add(words("strobing" + ++n, "Warning", f));
           }
           for (String f : FlashSafety.warnings(frames, r, v.number("area"), v.yes("red"))) {
             out.add(words("warning" + ++n, "Warning", f));
           }
-          out.add(number("worstSecond", "Flashes in the worst second", 0, FlashSafety.mostInOneSecond(frames, r), ""));
-          out.add(words("note", "Mind", "A warning, never a clearance: have the finished shot measured."));
+          out.add(
+              number(
+                  "worstSecond",
+                  "Flashes in the worst second",
+                  0,
+                  FlashSafety.mostInOneSecond(frames, r),
+                  ""));
+          out.add(
+              words(
+                  "note",
+                  "Mind",
+                  "A warning, never a clearance: have the finished shot measured."));
           return out;
         });
   }

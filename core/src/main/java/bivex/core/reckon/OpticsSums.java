@@ -33,19 +33,46 @@ import java.util.List;
 
 /** Sums of the camera: S5, S6, S8 to S12. */
 final class OpticsSums {
-  static final List<Sum> ALL = List.of(shutter(), exposure(), depth(), blur(), view(), swap(), reframe());
+  static final List<Sum> ALL =
+      List.of(shutter(), exposure(), depth(), blur(), view(), swap(), reframe());
 
   private OpticsSums() {}
 
   private static Sum shutter() {
-    return new Sum("S5", "Shutter and blur", "t = angle ÷ (360 · fps) · blur = speed · t", "definition",
-        List.of(RATE, ANGLE, Parameter.number("pxPerSecond", "Speed in the picture", "px/s", 0, 1e6, 1000, "of the fastest thing that is tracked"), Parameter.number("limitPx", "Blur wanted at most", "px", 0.01, 10_000, 2, "for tracking")), v -> {
+    return new Sum(
+        "S5",
+        "Shutter and blur",
+        "t = angle ÷ (360 · fps) · blur = speed · t",
+        "definition",
+        List.of(
+            RATE,
+            ANGLE,
+            Parameter.number(
+                "pxPerSecond",
+                "Speed in the picture",
+                "px/s",
+                0,
+                1e6,
+                1000,
+                "of the fastest thing that is tracked"),
+            Parameter.number(
+                "limitPx", "Blur wanted at most", "px", 0.01, 10_000, 2, "for tracking")),
+        v -> {
           FrameRate r = rate(v);
           double t = Shutter.seconds(v.number("shutterDegrees"), r);
-          List<Sum.Result> out = new ArrayList<>(List.of(read("seconds", "Exposure", Shutter.text(t), "", t), number("blurPx", "Blur", 1, Shutter.blurPx(v.number("pxPerSecond"), t), "px")));
+          List<Sum.Result> out =
+              new ArrayList<>(
+                  List.of(
+                      read("seconds", "Exposure", Shutter.text(t), "", t),
+                      number(
+                          "blurPx", "Blur", 1, Shutter.blurPx(v.number("pxPerSecond"), t), "px")));
           if (v.number("pxPerSecond") > 0) {
-            double wanted = Math.min(1 / r.fps(), Shutter.secondsForBlur(v.number("limitPx"), v.number("pxPerSecond")));
-            out.add(read("wantedSeconds", "Exposure for that blur", Shutter.text(wanted), "", wanted));
+            double wanted =
+                Math.min(
+                    1 / r.fps(),
+                    Shutter.secondsForBlur(v.number("limitPx"), v.number("pxPerSecond")));
+            out.add(
+                read("wantedSeconds", "Exposure for that blur", Shutter.text(wanted), "", wanted));
             out.add(number("wantedDegrees", "which is", 1, Shutter.degrees(wanted, r), "°"));
             out.add(number("stops", "and costs", 2, Exposure.stopsLost(t, wanted), "stops"));
           }
@@ -54,11 +81,47 @@ final class OpticsSums {
   }
 
   private static Sum exposure() {
-    return new Sum("S6", "Exposure trade", "EV = log2(N² ÷ t) at ISO 100 · stops = log2(t₁ ÷ t₂)", "ISO 2720",
-        List.of(STOP, Parameter.number("fromSeconds", "Exposure now, 1 over", "1/s", 0.01, 1e6, 48, "twice the rate is natural"), Parameter.number("toSeconds", "Exposure wanted, 1 over", "1/s", 0.01, 1e6, 1000, "for tracking or a crisp look"), Parameter.number("widest", "Widest the lens opens", "f/", 0.7, 32, 1.8, "engraved on it"), Parameter.whole("iso", "ISO", "", 25, 409_600, 400, "800 is the cap unless a test says otherwise")), v -> {
+    return new Sum(
+        "S6",
+        "Exposure trade",
+        "EV = log2(N² ÷ t) at ISO 100 · stops = log2(t₁ ÷ t₂)",
+        "ISO 2720",
+        List.of(
+            STOP,
+            Parameter.number(
+                "fromSeconds",
+                "Exposure now, 1 over",
+                "1/s",
+                0.01,
+                1e6,
+                48,
+                "twice the rate is natural"),
+            Parameter.number(
+                "toSeconds",
+                "Exposure wanted, 1 over",
+                "1/s",
+                0.01,
+                1e6,
+                1000,
+                "for tracking or a crisp look"),
+            Parameter.number(
+                "widest", "Widest the lens opens", "f/", 0.7, 32, 1.8, "engraved on it"),
+            Parameter.whole(
+                "iso", "ISO", "", 25, 409_600, 400, "800 is the cap unless a test says otherwise")),
+        v -> {
           double stops = Exposure.stopsLost(1 / v.number("fromSeconds"), 1 / v.number("toSeconds"));
-          List<Sum.Result> out = new ArrayList<>(List.of(number("ev", "EV now", 2, Exposure.ev(v.number("fNumber"), 1 / v.number("fromSeconds")), ""), number("stops", "To find", 2, stops, "stops")));
-          List<String> ways = Exposure.waysToPay(stops, v.number("fNumber"), v.number("widest"), v.number("iso"));
+          List<Sum.Result> out =
+              new ArrayList<>(
+                  List.of(
+                      number(
+                          "ev",
+                          "EV now",
+                          2,
+                          Exposure.ev(v.number("fNumber"), 1 / v.number("fromSeconds")),
+                          ""),
+                      number("stops", "To find", 2, stops, "stops")));
+          List<String> ways =
+              Exposure.waysToPay(stops, v.number("fNumber"), v.number("widest"), v.number("iso"));
           for (int i = 0; i < ways.size(); i++) {
             out.add(words("way" + (i + 1), "Pay with", ways.get(i)));
           }
@@ -67,16 +130,45 @@ final class OpticsSums {
   }
 
   private static Sum depth() {
-    return new Sum("S8", "Depth of field", "H = f² ÷ (N·c) + f · near = s(H−f) ÷ (H+s−2f) · far = s(H−f) ÷ (H−s)", "thin-lens handbook formula",
-        List.of(FOCAL, STOP, CIRCLE, FOCUS), v -> {
-          DepthOfField d = DepthOfField.of(v.number("focalMm"), v.number("fNumber"), v.number("circleMm"), v.number("focusM") * 1000);
-          return List.of(number("hyperfocalM", "Hyperfocal", 3, d.hyperfocalMm() / 1000, "m"), number("nearM", "Sharp from", 3, d.nearMm() / 1000, "m"), Double.isInfinite(d.farMm()) ? words("farM", "to", "the horizon") : number("farM", "to", 3, d.farMm() / 1000, "m"));
+    return new Sum(
+        "S8",
+        "Depth of field",
+        "H = f² ÷ (N·c) + f · near = s(H−f) ÷ (H+s−2f) · far = s(H−f) ÷ (H−s)",
+        "thin-lens handbook formula",
+        List.of(FOCAL, STOP, CIRCLE, FOCUS),
+        v -> {
+          DepthOfField d =
+              DepthOfField.of(
+                  v.number("focalMm"),
+                  v.number("fNumber"),
+                  v.number("circleMm"),
+                  v.number("focusM") * 1000);
+          return List.of(
+              number("hyperfocalM", "Hyperfocal", 3, d.hyperfocalMm() / 1000, "m"),
+              number("nearM", "Sharp from", 3, d.nearMm() / 1000, "m"),
+              Double.isInfinite(d.farMm())
+                  ? words("farM", "to", "the horizon")
+                  : number("farM", "to", 3, d.farMm() / 1000, "m"));
         });
   }
 
   private static Sum blur() {
-    return new Sum("S9", "Background blur of two plates", "disc = f²·|D−s| ÷ (N·D·(s−f)), × raster ÷ sensor", "thin-lens equation",
-        List.of(FOCAL, STOP, Parameter.number("backgroundM", "Background distance", "m", 0.01, 10_000, 6, "of the shot"), FOCUS, Parameter.number("focusFarM", "Other focus distance", "m", 0.01, 10_000, 2.9, "of the other part"), SENSOR, WIDTH), v -> {
+    return new Sum(
+        "S9",
+        "Background blur of two plates",
+        "disc = f²·|D−s| ÷ (N·D·(s−f)), × raster ÷ sensor",
+        "thin-lens equation",
+        List.of(
+            FOCAL,
+            STOP,
+            Parameter.number(
+                "backgroundM", "Background distance", "m", 0.01, 10_000, 6, "of the shot"),
+            FOCUS,
+            Parameter.number(
+                "focusFarM", "Other focus distance", "m", 0.01, 10_000, 2.9, "of the other part"),
+            SENSOR,
+            WIDTH),
+        v -> {
           double f = v.number("focalMm");
           double d = v.number("backgroundM") * 1000;
           double a = v.number("focusM") * 1000;
@@ -84,34 +176,196 @@ final class OpticsSums {
           double s = v.number("sensorWidthMm");
           int w = v.whole("captureWidth");
           double n = BackgroundBlur.smallestFNumber(f, d, a, b, s, w, 1);
-          return List.of(number("firstMm", "Disc of the first", 4, BackgroundBlur.discMm(f, v.number("fNumber"), d, a), "mm"), number("secondMm", "Disc of the second", 4, BackgroundBlur.discMm(f, v.number("fNumber"), d, b), "mm"), number("differencePx", "Difference", 2, BackgroundBlur.mismatchPx(f, v.number("fNumber"), d, a, b, s, w), "px"), n > 0 ? read("within1Px", "Within 1 px from", "f/" + n, "", n) : words("within1Px", "Within 1 px from", "no opening"));
+          return List.of(
+              number(
+                  "firstMm",
+                  "Disc of the first",
+                  4,
+                  BackgroundBlur.discMm(f, v.number("fNumber"), d, a),
+                  "mm"),
+              number(
+                  "secondMm",
+                  "Disc of the second",
+                  4,
+                  BackgroundBlur.discMm(f, v.number("fNumber"), d, b),
+                  "mm"),
+              number(
+                  "differencePx",
+                  "Difference",
+                  2,
+                  BackgroundBlur.mismatchPx(f, v.number("fNumber"), d, a, b, s, w),
+                  "px"),
+              n > 0
+                  ? read("within1Px", "Within 1 px from", "f/" + n, "", n)
+                  : words("within1Px", "Within 1 px from", "no opening"));
         });
   }
 
   private static Sum view() {
-    return new Sum("S10", "Field of view and fit", "width = sensor · distance ÷ focal length · turned camera gains the aspect ratio", "similar triangles",
-        List.of(FOCAL, SENSOR, WIDTH, HEIGHT, DISTANCE, Parameter.number("heightM", "Height to fit", "m", 0.01, 1000, 1.75, "the performer; for a leap add the rise"), Parameter.number("headroomPercent", "Headroom", "% of height", 0, 90, 15, "free above and below together")), v -> {
-          double sensorHeight = v.number("sensorWidthMm") * v.whole("captureHeight") / v.whole("captureWidth");
+    return new Sum(
+        "S10",
+        "Field of view and fit",
+        "width = sensor · distance ÷ focal length · turned camera gains the aspect ratio",
+        "similar triangles",
+        List.of(
+            FOCAL,
+            SENSOR,
+            WIDTH,
+            HEIGHT,
+            DISTANCE,
+            Parameter.number(
+                "heightM",
+                "Height to fit",
+                "m",
+                0.01,
+                1000,
+                1.75,
+                "the performer; for a leap add the rise"),
+            Parameter.number(
+                "headroomPercent",
+                "Headroom",
+                "% of height",
+                0,
+                90,
+                15,
+                "free above and below together")),
+        v -> {
+          double sensorHeight =
+              v.number("sensorWidthMm") * v.whole("captureHeight") / v.whole("captureWidth");
           double f = v.number("focalMm");
           double d = v.number("distanceM");
           double room = v.number("headroomPercent") / 100;
-          return List.of(number("widthM", "Sees across", 3, FieldOfView.span(v.number("sensorWidthMm"), f, d), "m"), number("heightM", "and up", 3, FieldOfView.span(sensorHeight, f, d), "m"), number("degrees", "Angle across", 2, FieldOfView.degrees(v.number("sensorWidthMm"), f), "°"), number("fillsPercent", "The height fills", 1, FieldOfView.fills(v.number("heightM"), sensorHeight, f, d) * 100, "%"), number("fitsFromM", "Fits with headroom from", 3, FieldOfView.distanceFor(v.number("heightM"), room, sensorHeight, f), "m"), number("turnedFromM", "with the camera turned 90° from", 3, FieldOfView.distanceFor(v.number("heightM"), room, v.number("sensorWidthMm"), f), "m"), number("turnedGain", "Turning gains", 3, FieldOfView.turnedGain(capture(v)), "×"), number("pxPerMetre", "A metre is", 1, FieldOfView.pxPerMetre(f, v.number("sensorWidthMm"), v.whole("captureWidth"), d), "px"));
+          return List.of(
+              number(
+                  "widthM",
+                  "Sees across",
+                  3,
+                  FieldOfView.span(v.number("sensorWidthMm"), f, d),
+                  "m"),
+              number("heightM", "and up", 3, FieldOfView.span(sensorHeight, f, d), "m"),
+              number(
+                  "degrees",
+                  "Angle across",
+                  2,
+                  FieldOfView.degrees(v.number("sensorWidthMm"), f),
+                  "°"),
+              number(
+                  "fillsPercent",
+                  "The height fills",
+                  1,
+                  FieldOfView.fills(v.number("heightM"), sensorHeight, f, d) * 100,
+                  "%"),
+              number(
+                  "fitsFromM",
+                  "Fits with headroom from",
+                  3,
+                  FieldOfView.distanceFor(v.number("heightM"), room, sensorHeight, f),
+                  "m"),
+              number(
+                  "turnedFromM",
+                  "with the camera turned 90° from",
+                  3,
+                  FieldOfView.distanceFor(v.number("heightM"), room, v.number("sensorWidthMm"), f),
+                  "m"),
+              number("turnedGain", "Turning gains", 3, FieldOfView.turnedGain(capture(v)), "×"),
+              number(
+                  "pxPerMetre",
+                  "A metre is",
+                  1,
+                  FieldOfView.pxPerMetre(f, v.number("sensorWidthMm"), v.whole("captureWidth"), d),
+                  "px"));
         });
   }
 
   private static Sum swap() {
-    return new Sum("S11", "Scale swap", "near = far · small ÷ large; both held when 1/near − 1/far = 2(s−f) ÷ (s·(H−f))", "similar triangles; thin-lens depth of field solved for the opening",
-        List.of(Parameter.number("smallMm", "Small thing", "mm", 0.1, 1e6, 40, "measured"), Parameter.number("largeMm", "Large thing", "mm", 0.1, 1e7, 240, "measured the same way"), Parameter.number("farM", "Large thing stands at", "m", 0.1, 100_000, 1.8, "from the entrance pupil"), FOCAL, SENSOR, CIRCLE), v -> {
-          ScaleSwap s = ScaleSwap.of(v.number("smallMm"), v.number("largeMm"), v.number("farM"), v.number("focalMm"), v.number("sensorWidthMm"), v.number("circleMm"));
-          return List.of(number("nearM", "Small thing stands at", 4, s.nearM(), "m"), number("errorPercentPerCm", "A cm off is an error of", 2, s.errorPercentPerCm(), "%"), number("focusM", "Focus at", 3, s.focusM(), "m"), read("fNumber", "Both sharp at", String.format(java.util.Locale.ROOT, "f/%.1f", s.fNumber()), "", s.fNumber()), number("monitorPercent", "Width on the monitor", 2, s.monitorPercent(), "% of width"));
+    return new Sum(
+        "S11",
+        "Scale swap",
+        "near = far · small ÷ large; both held when 1/near − 1/far = 2(s−f) ÷ (s·(H−f))",
+        "similar triangles; thin-lens depth of field solved for the opening",
+        List.of(
+            Parameter.number("smallMm", "Small thing", "mm", 0.1, 1e6, 40, "measured"),
+            Parameter.number(
+                "largeMm", "Large thing", "mm", 0.1, 1e7, 240, "measured the same way"),
+            Parameter.number(
+                "farM", "Large thing stands at", "m", 0.1, 100_000, 1.8, "from the entrance pupil"),
+            FOCAL,
+            SENSOR,
+            CIRCLE),
+        v -> {
+          ScaleSwap s =
+              ScaleSwap.of(
+                  v.number("smallMm"),
+                  v.number("largeMm"),
+                  v.number("farM"),
+                  v.number("focalMm"),
+                  v.number("sensorWidthMm"),
+                  v.number("circleMm"));
+          return List.of(
+              number("nearM", "Small thing stands at", 4, s.nearM(), "m"),
+              number("errorPercentPerCm", "A cm off is an error of", 2, s.errorPercentPerCm(), "%"),
+              number("focusM", "Focus at", 3, s.focusM(), "m"),
+              read(
+                  "fNumber",
+                  "Both sharp at",
+                  String.format(java.util.Locale.ROOT, "f/%.1f", s.fNumber()),
+                  "",
+                  s.fNumber()),
+              number(
+                  "monitorPercent", "Width on the monitor", 2, s.monitorPercent(), "% of width"));
         });
   }
 
   private static Sum reframe() {
-    return new Sum("S12", "Reframe", "punch limit = source ÷ delivery; covered while |shift| ≤ (scale − 1) · side ÷ 2", "definition",
-        List.of(WIDTH, HEIGHT, TO_WIDTH, TO_HEIGHT, Parameter.number("push", "Push", "×", 1, 20, 1.2, "a push to 120 % is usual"), Parameter.rows("placements", "Placements over time", List.of("frame", "scale", "shift x px", "shift y px"), -100_000, 10_000_000, List.of(List.of(0.0, 1.0, 0.0, 0.0), List.of(96.0, 1.2, 60.0, 0.0)), "a push that drifts to the right")), v -> {
-          Reframe.Worst w = Reframe.worst(capture(v), delivery(v), v.rows("placements").stream().map(r -> new Reframe.Placement(r.get(0), r.get(1), r.get(2), r.get(3))).toList());
-          return List.of(number("punchLimit", "Push no further than", 2, Reframe.punchLimit(capture(v), delivery(v)), "×"), number("reserve", "Left after the push", 2, Reframe.reserve(capture(v), delivery(v), v.number("push")), "×"), number("effectivePercent", "Effective resolution", 0, Reframe.effectiveResolutionPercent(capture(v), delivery(v), v.number("push")), "%"), number("worstReserve", "Least left over the placements", 2, w.reserve(), "×"), number("uncoveredPx", "Edge shows by", 0, w.uncoveredPx(), "px"), number("uncoveredAt", "at frame", 0, w.atFrame(), ""));
+    return new Sum(
+        "S12",
+        "Reframe",
+        "punch limit = source ÷ delivery; covered while |shift| ≤ (scale − 1) · side ÷ 2",
+        "definition",
+        List.of(
+            WIDTH,
+            HEIGHT,
+            TO_WIDTH,
+            TO_HEIGHT,
+            Parameter.number("push", "Push", "×", 1, 20, 1.2, "a push to 120 % is usual"),
+            Parameter.rows(
+                "placements",
+                "Placements over time",
+                List.of("frame", "scale", "shift x px", "shift y px"),
+                -100_000,
+                10_000_000,
+                List.of(List.of(0.0, 1.0, 0.0, 0.0), List.of(96.0, 1.2, 60.0, 0.0)),
+                "a push that drifts to the right")),
+        v -> {
+          Reframe.Worst w =
+              Reframe.worst(
+                  capture(v),
+                  delivery(v),
+                  v.rows("placements").stream()
+                      .map(r -> new Reframe.Placement(r.get(0), r.get(1), r.get(2), r.get(3)))
+                      .toList());
+          return List.of(
+              number(
+                  "punchLimit",
+                  "Push no further than",
+                  2,
+                  Reframe.punchLimit(capture(v), delivery(v)),
+                  "×"),
+              number(
+                  "reserve",
+                  "Left after the push",
+                  2,
+                  Reframe.reserve(capture(v), delivery(v), v.number("push")),
+                  "×"),
+              number(
+                  "effectivePercent",
+                  "Effective resolution",
+                  0,
+                  Reframe.effectiveResolutionPercent(capture(v), delivery(v), v.number("push")),
+                  "%"),
+              number("worstReserve", "Least left over the placements", 2, w.reserve(), "×"),
+              number("uncoveredPx", "Edge shows by", 0, w.uncoveredPx(), "px"),
+              number("uncoveredAt", "at frame", 0, w.atFrame(), ""));
         });
   }
 }

@@ -16,8 +16,8 @@ public final class Prefill {
   private Prefill() {}
 
   /**
-   * What a shot knows of a sum's inputs; what it does not know is left out and takes the sum's default. A value that the sum would refuse is
-   * left out as well.
+   * What a shot knows of a sum's inputs; what it does not know is left out and takes the sum's
+   * default. A value that the sum would refuse is left out as well.
    */
   public static Map<String, Object> of(Sum sum, ShotSetting s, List<MethodChoice> choices) {
     Map<String, Object> known = new LinkedHashMap<>();

@@ -7,9 +7,16 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
 
-/** Every sum, ready to be asked by itself. Keys of inputs are those of the methods' parameters where the shot knows the value. */
+/**
+ * Every sum, ready to be asked by itself. Keys of inputs are those of the methods' parameters where
+ * the shot knows the value.
+ */
 public final class Reckoner {
-  private static final List<Sum> SUMS = Stream.of(TimeSums.ALL, OpticsSums.ALL, MotionSums.ALL, LightSums.ALL, WorkSums.ALL).flatMap(List::stream).sorted((a, b) -> Integer.compare(order(a.id()), order(b.id()))).toList();
+  private static final List<Sum> SUMS =
+      Stream.of(TimeSums.ALL, OpticsSums.ALL, MotionSums.ALL, LightSums.ALL, WorkSums.ALL)
+          .flatMap(List::stream)
+          .sorted((a, b) -> Integer.compare(order(a.id()), order(b.id())))
+          .toList();
 
   private Reckoner() {}
 
@@ -18,7 +25,12 @@ public final class Reckoner {
     return SUMS;
   }
 
-  /** Does one sum. @param raw inputs by key; missing ones take their default @throws InvalidInput naming the input that is wrong */
+  /**
+   * Does one sum.
+   *
+   * @param raw inputs by key; missing ones take their default
+   * @throws InvalidInput naming the input that is wrong
+   */
   public static List<Result> reckon(String id, Map<String, ?> raw) {
     Sum s = find(id);
     return s.work().apply(Values.of(s.inputs(), raw));
@@ -26,7 +38,10 @@ public final class Reckoner {
 
   /** One sum; refused when there is none of that id. */
   public static Sum find(String id) {
-    return SUMS.stream().filter(x -> x.id().equals(id)).findFirst().orElseThrow(() -> new InvalidInput("sum", "there is no sum \"" + id + "\""));
+    return SUMS.stream()
+        .filter(x -> x.id().equals(id))
+        .findFirst()
+        .orElseThrow(() -> new InvalidInput("sum", "there is no sum \"" + id + "\""));
   }
 
   private static int order(String id) {

@@ -15,7 +15,13 @@ import java.util.function.Function;
  * @param inputs typed, with unit, range and default
  * @param work from values within range to results
  */
-public record Sum(String id, String title, String formula, String source, List<Parameter> inputs, Function<Values, List<Result>> work) {
+public record Sum(
+    String id,
+    String title,
+    String formula,
+    String source,
+    List<Parameter> inputs,
+    Function<Values, List<Result>> work) {
   /**
    * One result.
    *
@@ -23,9 +29,11 @@ public record Sum(String id, String title, String formula, String source, List<P
    * @param value as it is to be read, rounded
    * @param unit may be empty
    * @param number the same at full precision; null when the result is words, or has no limit
-   * @param series the numbers of a row, such as a position for each frame; empty for a single result
+   * @param series the numbers of a row, such as a position for each frame; empty for a single
+   *     result
    */
-  public record Result(String key, String label, String value, String unit, Double number, List<Double> series) {}
+  public record Result(
+      String key, String label, String value, String unit, Double number, List<Double> series) {}
 
   static Result words(String key, String label, String value) {
     return new Result(key, label, value, "", null, List.of());
@@ -41,8 +49,14 @@ public record Sum(String id, String title, String formula, String source, List<P
   }
 
   static Result series(String key, String label, int digits, List<Double> numbers, String unit) {
-    String shown = numbers.stream().limit(12).map(x -> text(digits, x)).reduce((a, b) -> a + " " + b).orElse("none");
-    return new Result(key, label, numbers.size() > 12 ? shown + " …" : shown, unit, null, List.copyOf(numbers));
+    String shown =
+        numbers.stream()
+            .limit(12)
+            .map(x -> text(digits, x))
+            .reduce((a, b) -> a + " " + b)
+            .orElse("none");
+    return new Result(
+        key, label, numbers.size() > 12 ? shown + " …" : shown, unit, null, List.copyOf(numbers));
   }
 
   private static String text(int digits, double value) {

@@ -18,14 +18,18 @@ import java.util.List;
 import java.util.Locale;
 
 /**
- * What can be made in place of a plate that is missing, from the takes that really exist (F3). Each way is reckoned in sharpness, cadence
- * and hours, and ranked by how well it stands in: score = suits · sharpness · cover · (1 − made-up frames) · (1 − held frames ÷ 2) ÷ (1 + hours ÷ 40).
- * The weights are this project's own; the sums inside are S2, S12 and S25.
+ * What can be made in place of a plate that is missing, from the takes that really exist (F3). Each
+ * way is reckoned in sharpness, cadence and hours, and ranked by how well it stands in: score =
+ * suits · sharpness · cover · (1 − made-up frames) · (1 − held frames ÷ 2) ÷ (1 + hours ÷ 40). The
+ * weights are this project's own; the sums inside are S2, S12 and S25.
  */
 public final class Rescue {
   private Rescue() {}
 
-  /** The ways, with how well each stands in when nothing else is lost (this project's own planning values). */
+  /**
+   * The ways, with how well each stands in when nothing else is lost (this project's own planning
+   * values).
+   */
   public enum Way {
     PATCHED("patch it from two takes"),
     BORROWED("borrow frames in which that part is free"),
@@ -58,10 +62,19 @@ public final class Rescue {
    * @param frames recorded
    * @param sameSetup whether it was made in the setup of the missing plate
    * @param broken whether it breaks its match set
-   * @param free what is in frame: for each of {@link #COLUMNS} columns of the frame whether it is free of performers in some frame; null when
-   *     nobody knows
+   * @param free what is in frame: for each of {@link #COLUMNS} columns of the frame whether it is
+   *     free of performers in some frame; null when nobody knows
    */
-  public record Footage(String name, String plate, Plan.PlateKind kind, Raster raster, FrameRate rate, long frames, boolean sameSetup, boolean broken, BitSet free) {}
+  public record Footage(
+      String name,
+      String plate,
+      Plan.PlateKind kind,
+      Raster raster,
+      FrameRate rate,
+      long frames,
+      boolean sameSetup,
+      boolean broken,
+      BitSet free) {}
 
   /** Columns of the frame in which it is told what is free. */
   public static final int COLUMNS = 100;
@@ -90,7 +103,14 @@ public final class Rescue {
    * @param tighter how much closer than the takes it is framed, 1 to 20
    * @param struck whether the set is gone
    */
-  public record Wanted(Plan.Plate plate, Raster capture, Raster delivery, FrameRate rate, int frames, double tighter, boolean struck) {
+  public record Wanted(
+      Plan.Plate plate,
+      Raster capture,
+      Raster delivery,
+      FrameRate rate,
+      int frames,
+      double tighter,
+      boolean struck) {
     public Wanted {
       InvalidInput.within("tighter", tighter, 1, 20);
       InvalidInput.within("frames", (long) frames, 1, 1_000_000);
@@ -109,7 +129,12 @@ public final class Rescue {
       return null;
     }
     String part = "part " + plate.substring("plate:performance-".length());
-    List<double[]> edges = pictured.sketch().stream().flatMap(f -> f.figures().stream()).filter(f -> f.label().equals(part)).map(f -> new double[] {f.left(), f.right()}).toList();
+    List<double[]> edges =
+        pictured.sketch().stream()
+            .flatMap(f -> f.figures().stream())
+            .filter(f -> f.label().equals(part))
+            .map(f -> new double[] {f.left(), f.right()})
+            .toList();
     return edges.isEmpty() ? null : freeOf(edges);
   }
 
@@ -119,31 +144,68 @@ public final class Rescue {
    * @param from names of the takes it is made from
    * @param sharpnessPercent source pixels per delivered pixel, at most 100
    * @param madeUpPercent share of frames that must be made up
-   * @param coverPercent share of the frame's width it can stand in for, 100 when nobody knows better
+   * @param coverPercent share of the frame's width it can stand in for, 100 when nobody knows
+   *     better
    * @param cadence what becomes of the movement, in words
    * @param hours of work it costs
    * @param score 0 to 1, higher stands in better
    * @param caveat what to mind
    */
-  public record Option(Way way, List<String> from, double sharpnessPercent, double madeUpPercent, double coverPercent, String cadence, Estimate hours, double score, String caveat) {}
+  public record Option(
+      Way way,
+      List<String> from,
+      double sharpnessPercent,
+      double madeUpPercent,
+      double coverPercent,
+      String cadence,
+      Estimate hours,
+      double score,
+      String caveat) {}
 
   /** Every way there is, best first; picking it up is always among them. */
   public static List<Option> rank(Wanted w, List<Footage> takes, EffortRates rates) {
     List<Option> out = new ArrayList<>();
     boolean clean = w.plate().kind() == Plan.PlateKind.CLEAN;
-    List<Footage> here = takes.stream().filter(t -> t.sameSetup() && !t.plate().equals(w.plate().key()) && (t.kind() == Plan.PlateKind.PERFORMANCE || t.kind() == Plan.PlateKind.CLEAN)).toList();
+    List<Footage> here =
+        takes.stream()
+            .filter(
+                t ->
+                    t.sameSetup()
+                        && !t.plate().equals(w.plate().key())
+                        && (t.kind() == Plan.PlateKind.PERFORMANCE
+                            || t.kind() == Plan.PlateKind.CLEAN))
+            .toList();
     for (Footage t : takes) {
       if (t.plate().equals(w.plate().key())) {
-        out.add(timed(w, t, Way.ANOTHER_TAKE, t.broken() ? 0.55 : 0.95, 1, rates, t.broken() ? "breaks the match set: bring it back by shift and grade" : ""));
+        out.add(
+            timed(
+                w,
+                t,
+                Way.ANOTHER_TAKE,
+                t.broken() ? 0.55 : 0.95,
+                1,
+                rates,
+                t.broken() ? "breaks the match set: bring it back by shift and grade" : ""));
       }
     }
     if (clean) {
       cleans(w, here, rates, out);
     } else if (w.plate().kind() != Plan.PlateKind.GUIDE) {
       for (Footage t : takes) {
-        boolean picture = t.kind() == Plan.PlateKind.PERFORMANCE || t.kind() == Plan.PlateKind.INSERT || t.kind() == Plan.PlateKind.TRACKING;
+        boolean picture =
+            t.kind() == Plan.PlateKind.PERFORMANCE
+                || t.kind() == Plan.PlateKind.INSERT
+                || t.kind() == Plan.PlateKind.TRACKING;
         if (picture && !t.plate().equals(w.plate().key())) {
-          out.add(timed(w, t, w.tighter() > 1 ? Way.PUNCHED_IN : Way.REORDERED, t.sameSetup() ? 0.7 : 0.5, w.tighter(), rates, t.sameSetup() ? "" : "from another setup: light and eyeline must agree"));
+          out.add(
+              timed(
+                  w,
+                  t,
+                  w.tighter() > 1 ? Way.PUNCHED_IN : Way.REORDERED,
+                  t.sameSetup() ? 0.7 : 0.5,
+                  w.tighter(),
+                  rates,
+                  t.sameSetup() ? "" : "from another setup: light and eyeline must agree"));
         }
       }
     }
@@ -172,41 +234,135 @@ public final class Rescue {
         if (!a.plate().equals(b.plate())) {
           double sharp = Math.min(sharpness(w, a, 1), sharpness(w, b, 1));
           double cover = cover(a, b);
-          Estimate hours = rates.hours(TaskKind.PAINT, 6, Difficulty.FAIR).plus(rates.hours(TaskKind.SPLIT_MATTE, 1, Difficulty.FAIR));
-          out.add(option(Way.PATCHED, List.of(a.name(), b.name()), sharp, 0, 0, cover, "still frames, moving grain", hours, a.broken() || b.broken() ? 0.55 : 0.88, "each must be free where the other is not; no shadow across the join"));
+          Estimate hours =
+              rates
+                  .hours(TaskKind.PAINT, 6, Difficulty.FAIR)
+                  .plus(rates.hours(TaskKind.SPLIT_MATTE, 1, Difficulty.FAIR));
+          out.add(
+              option(
+                  Way.PATCHED,
+                  List.of(a.name(), b.name()),
+                  sharp,
+                  0,
+                  0,
+                  cover,
+                  "still frames, moving grain",
+                  hours,
+                  a.broken() || b.broken() ? 0.55 : 0.88,
+                  "each must be free where the other is not; no shadow across the join"));
         }
       }
       Footage t = here.get(i);
       Estimate hours = rates.hours(TaskKind.PAINT, 12, Difficulty.FAIR);
-      out.add(option(Way.BORROWED, List.of(t.name()), sharpness(w, t, 1), 0, 0, cover(t, t), "frames before the entrance or after the exit", hours, t.broken() ? 0.45 : 0.72, "only as far as that part of the frame is free"));
+      out.add(
+          option(
+              Way.BORROWED,
+              List.of(t.name()),
+              sharpness(w, t, 1),
+              0,
+              0,
+              cover(t, t),
+              "frames before the entrance or after the exit",
+              hours,
+              t.broken() ? 0.45 : 0.72,
+              "only as far as that part of the frame is free"));
     }
   }
 
-  /** A take stretched to the length wanted: as it is, slowed as far as frames allow, or held at the end. */
-  private static Option timed(Wanted w, Footage t, Way way, double suits, double tighter, EffortRates rates, String caveat) {
+  /**
+   * A take stretched to the length wanted: as it is, slowed as far as frames allow, or held at the
+   * end.
+   */
+  private static Option timed(
+      Wanted w,
+      Footage t,
+      Way way,
+      double suits,
+      double tighter,
+      EffortRates rates,
+      String caveat) {
     FrameRate rate = t.rate() == null ? w.rate() : t.rate();
     double have = w.rate().frames(rate.seconds(t.frames()));
     Conform c = new Conform(w.rate(), rate);
     double sharp = sharpness(w, t, tighter);
-    Estimate hours = rates.hours(TaskKind.CAMERA_MOVE, 1, sharp < 100 ? Difficulty.HARD : Difficulty.FAIR);
+    Estimate hours =
+        rates.hours(TaskKind.CAMERA_MOVE, 1, sharp < 100 ? Difficulty.HARD : Difficulty.FAIR);
     if (have + 1e-9 >= w.frames()) {
-      return option(way, List.of(t.name()), sharp, 0, 0, 100, c.cadence(1, 240).even() ? "plays evenly" : "uneven: " + rate.name() + " fps on " + w.rate().name(), hours, suits, caveat);
+      return option(
+          way,
+          List.of(t.name()),
+          sharp,
+          0,
+          0,
+          100,
+          c.cadence(1, 240).even()
+              ? "plays evenly"
+              : "uneven: " + rate.name() + " fps on " + w.rate().name(),
+          hours,
+          suits,
+          caveat);
     }
     double speed = have / w.frames();
     double made = c.syntheticShare(1 / speed);
     double heldShare = 1 - speed;
-    Option slowed = option(Way.SLOWED, List.of(t.name()), sharp, made, 0, 100, text("slowed to %.0f %%, %.2f frames a step", speed * 100, c.step(speed)), hours.plus(rates.hours(TaskKind.RETIME, 1, made > 0.3 ? Difficulty.HARD : Difficulty.FAIR)), suits, tighter > 1 ? text("punched in %.2f× as well", tighter) : caveat);
-    Option held = option(Way.HELD, List.of(t.name()), sharp, 0, heldShare, 100, text("last frame held %.0f frames", w.frames() - have), hours.plus(rates.hours(TaskKind.LIGHT_EFFECT, 1, Difficulty.FAIR)), suits * 0.85, "give it grain and breath");
+    Option slowed =
+        option(
+            Way.SLOWED,
+            List.of(t.name()),
+            sharp,
+            made,
+            0,
+            100,
+            text("slowed to %.0f %%, %.2f frames a step", speed * 100, c.step(speed)),
+            hours.plus(
+                rates.hours(TaskKind.RETIME, 1, made > 0.3 ? Difficulty.HARD : Difficulty.FAIR)),
+            suits,
+            tighter > 1 ? text("punched in %.2f× as well", tighter) : caveat);
+    Option held =
+        option(
+            Way.HELD,
+            List.of(t.name()),
+            sharp,
+            0,
+            heldShare,
+            100,
+            text("last frame held %.0f frames", w.frames() - have),
+            hours.plus(rates.hours(TaskKind.LIGHT_EFFECT, 1, Difficulty.FAIR)),
+            suits * 0.85,
+            "give it grain and breath");
     return slowed.score() >= held.score() ? slowed : held;
   }
 
   private static Option pickUp(Wanted w) {
     Estimate hours = w.struck() ? new Estimate(4, 8, 24) : new Estimate(0.25, 0.5, 1);
-    return option(Way.PICKED_UP, List.of(), 100, 0, 0, 100, "as planned", hours, w.struck() ? 0.62 : 0.99, w.struck() ? "the set, the light and the camera data must be had again" : "the set still stands: shoot it now");
+    return option(
+        Way.PICKED_UP,
+        List.of(),
+        100,
+        0,
+        0,
+        100,
+        "as planned",
+        hours,
+        w.struck() ? 0.62 : 0.99,
+        w.struck()
+            ? "the set, the light and the camera data must be had again"
+            : "the set still stands: shoot it now");
   }
 
-  private static Option option(Way way, List<String> from, double sharp, double made, double held, double cover, String cadence, Estimate hours, double suits, String caveat) {
-    double score = suits * sharp / 100 * cover / 100 * (1 - made) * (1 - held / 2) / (1 + hours.mean() / 40);
+  private static Option option(
+      Way way,
+      List<String> from,
+      double sharp,
+      double made,
+      double held,
+      double cover,
+      String cadence,
+      Estimate hours,
+      double suits,
+      String caveat) {
+    double score =
+        suits * sharp / 100 * cover / 100 * (1 - made) * (1 - held / 2) / (1 + hours.mean() / 40);
     return new Option(way, from, sharp, made * 100, cover, cadence, hours, score, caveat);
   }
 
@@ -220,7 +376,8 @@ public final class Rescue {
   }
 
   private static double sharpness(Wanted w, Footage t, double tighter) {
-    return Reframe.effectiveResolutionPercent(t.raster() == null ? w.capture() : t.raster(), w.delivery(), tighter);
+    return Reframe.effectiveResolutionPercent(
+        t.raster() == null ? w.capture() : t.raster(), w.delivery(), tighter);
   }
 
   /** One line of camera data to repeat. */
@@ -233,7 +390,11 @@ public final class Rescue {
     add(out, "lens", c.lens(), "");
     add(out, "focal length", c.focalMm(), " mm");
     add(out, "stop", c.fNumber() == null ? null : "f/" + number(c.fNumber()), "");
-    add(out, "shutter", c.shutterSeconds() == null ? null : "1/" + number(1 / c.shutterSeconds()), " s");
+    add(
+        out,
+        "shutter",
+        c.shutterSeconds() == null ? null : "1/" + number(1 / c.shutterSeconds()),
+        " s");
     add(out, "ISO", c.iso(), "");
     add(out, "white", c.whiteK(), " K");
     add(out, "focus", c.focusM(), " m, manual");
@@ -246,7 +407,12 @@ public final class Rescue {
   }
 
   private static void add(List<Setting> out, String label, Object value, String unit) {
-    out.add(new Setting(label, value == null ? "not read" : (value instanceof Double d ? number(d) : value.toString()) + unit));
+    out.add(
+        new Setting(
+            label,
+            value == null
+                ? "not read"
+                : (value instanceof Double d ? number(d) : value.toString()) + unit));
   }
 
   private static String number(double x) {

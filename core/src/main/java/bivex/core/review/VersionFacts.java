@@ -14,15 +14,22 @@ import java.util.List;
  */
 public record VersionFacts(Raster raster, FrameRate rate, int frames) {
 
-  /** One fact against what is wanted. @param remedy empty when it agrees */
-  public record FactCheck(String label, String wanted, String found, boolean agrees, String remedy) {}
+  /**
+   * One fact against what is wanted.
+   *
+   * @param remedy empty when it agrees
+   */
+  public record FactCheck(
+      String label, String wanted, String found, boolean agrees, String remedy) {}
 
   /** Whether it is a still. */
   public boolean still() {
     return rate == null;
   }
 
-  /** Number of the file's first frame: that of the cut, less the handles when they are in the file. */
+  /**
+   * Number of the file's first frame: that of the cut, less the handles when they are in the file.
+   */
   public int firstFrame(int cutFirst, int cutFrames, int handles) {
     return frames == cutFrames + 2 * handles ? cutFirst - handles : cutFirst;
   }
@@ -34,22 +41,59 @@ public record VersionFacts(Raster raster, FrameRate rate, int frames) {
    * @param handles frames before and after that may (shot) or must (delivery) be there
    * @param handlesMust whether the handles are demanded
    */
-  public List<FactCheck> against(Raster wantedRaster, FrameRate wantedRate, int cutFrames, int handles, boolean handlesMust) {
+  public List<FactCheck> against(
+      Raster wantedRaster, FrameRate wantedRate, int cutFrames, int handles, boolean handlesMust) {
     List<FactCheck> out = new ArrayList<>();
-    out.add(new FactCheck("Raster", wantedRaster.text(), raster.text(), raster.equals(wantedRaster), "Render again at " + wantedRaster.text() + "."));
+    out.add(
+        new FactCheck(
+            "Raster",
+            wantedRaster.text(),
+            raster.text(),
+            raster.equals(wantedRaster),
+            "Render again at " + wantedRaster.text() + "."));
     if (still()) {
-      out.add(new FactCheck("Clip", "moving picture", "still", !handlesMust, "A still can be reviewed but not delivered."));
+      out.add(
+          new FactCheck(
+              "Clip",
+              "moving picture",
+              "still",
+              !handlesMust,
+              "A still can be reviewed but not delivered."));
     } else {
-      out.add(new FactCheck("Rate", wantedRate.name() + " fps", rate.name() + " fps", rate.equals(wantedRate), slip(wantedRate)));
+      out.add(
+          new FactCheck(
+              "Rate",
+              wantedRate.name() + " fps",
+              rate.name() + " fps",
+              rate.equals(wantedRate),
+              slip(wantedRate)));
       int full = cutFrames + 2 * handles;
       boolean length = frames == full || !handlesMust && frames == cutFrames;
-      out.add(new FactCheck("Length", handlesMust ? full + " frames (cut " + cutFrames + " and " + handles + " each side)" : cutFrames + " frames" + (handles > 0 ? ", or " + full + " with handles" : ""), frames + " frames", length, "Render the range again: it is " + Math.abs(frames - full) + " frames too " + (frames > full ? "long" : "short") + " for cut and handles."));
+      out.add(
+          new FactCheck(
+              "Length",
+              handlesMust
+                  ? full + " frames (cut " + cutFrames + " and " + handles + " each side)"
+                  : cutFrames + " frames" + (handles > 0 ? ", or " + full + " with handles" : ""),
+              frames + " frames",
+              length,
+              "Render the range again: it is "
+                  + Math.abs(frames - full)
+                  + " frames too "
+                  + (frames > full ? "long" : "short")
+                  + " for cut and handles."));
     }
-    return out.stream().map(c -> c.agrees() ? new FactCheck(c.label(), c.wanted(), c.found(), true, "") : c).toList();
+    return out.stream()
+        .map(c -> c.agrees() ? new FactCheck(c.label(), c.wanted(), c.found(), true, "") : c)
+        .toList();
   }
 
   private String slip(FrameRate wanted) {
     double seconds = wanted.seconds(frames) - rate.seconds(frames);
-    return String.format(java.util.Locale.ROOT, "Export again at %s fps; read at the wrong rate it slips %.2f s over its length.", wanted.name(), Math.abs(seconds));
+    return String.format(
+        java.util.Locale.ROOT,
+        "Export again at %s fps; read at the wrong rate it slips %.2f s over its length.",
+        wanted.name(),
+        Math.abs(seconds));
   }
 }

@@ -2,7 +2,10 @@ package bivex.core.script;
 
 import java.util.Arrays;
 
-/** Which words of one stretch are which of another: the common subsequence of greatest weight, by dynamic programming. */
+/**
+ * Which words of one stretch are which of another: the common subsequence of greatest weight, by
+ * dynamic programming.
+ */
 final class Alignment {
   /** Above this many pairs of words a stretch is not worked out word by word. */
   private static final long MOST = 9_000_000;
@@ -37,7 +40,8 @@ final class Alignment {
     return to;
   }
 
-  private static void middle(int[] a, int a0, int rows, int[] b, int b0, int cols, double[] weight, int[] to, int head) {
+  private static void middle(
+      int[] a, int a0, int rows, int[] b, int b0, int cols, double[] weight, int[] to, int head) {
     float[][] best = new float[rows + 1][cols + 1];
     for (int i = rows - 1; i >= 0; i--) {
       for (int j = cols - 1; j >= 0; j--) {
@@ -54,7 +58,8 @@ final class Alignment {
     int j = 0;
     while (i < rows && j < cols) {
       boolean run = i + 1 < rows && j + 1 < cols && a[a0 + i + 1] == b[b0 + j + 1];
-      if (a[a0 + i] == b[b0 + j] && best[i][j] == best[i + 1][j + 1] + (float) weight[a[a0 + i]] + (run ? 0.25f : 0)) {
+      if (a[a0 + i] == b[b0 + j]
+          && best[i][j] == best[i + 1][j + 1] + (float) weight[a[a0 + i]] + (run ? 0.25f : 0)) {
         to[head + i] = b0 + j;
         i++;
         j++;

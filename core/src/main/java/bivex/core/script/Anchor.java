@@ -26,12 +26,16 @@ public record Anchor(int start, int end, String excerpt) {
       throw new InvalidInput("mark", "select the words of the effect first");
     }
     if (b - a > 4000) {
-      throw new InvalidInput("mark", "is longer than 4000 characters; mark the moment, not the scene");
+      throw new InvalidInput(
+          "mark", "is longer than 4000 characters; mark the moment, not the scene");
     }
     return new Anchor(a, b, source.substring(a, b));
   }
 
-  /** Marked words as they are printed: without notes and emphasis, white space as one space. What is equal so is the same words. */
+  /**
+   * Marked words as they are printed: without notes and emphasis, white space as one space. What is
+   * equal so is the same words.
+   */
   public static String printed(String words) {
     return words.replaceAll("\\[\\[.*?]]|[*_]", "").replaceAll("\\s+", " ").strip();
   }

@@ -6,8 +6,9 @@ import java.util.Comparator;
 import java.util.List;
 
 /**
- * Who speaks when, where one performer plays several parts (S31): two parts must not speak at once, since each is recorded against the
- * guide track of the other. Lines without times are laid one after another at a speaking rate.
+ * Who speaks when, where one performer plays several parts (S31): two parts must not speak at once,
+ * since each is recorded against the guide track of the other. Lines without times are laid one
+ * after another at a speaking rate.
  */
 public final class Dialogue {
   /** Words a minute of natural speech; 150 is usual (common practice, no source). */
@@ -15,7 +16,11 @@ public final class Dialogue {
 
   private Dialogue() {}
 
-  /** @param part who speaks, from 1 @param from s @param to s, after {@code from} */
+  /**
+   * @param part who speaks, from 1
+   * @param from s
+   * @param to s, after {@code from}
+   */
   public record Line(int part, double from, double to) {
     public Line {
       InvalidInput.within("part", (long) part, 1, 12);
@@ -26,7 +31,12 @@ public final class Dialogue {
     }
   }
 
-  /** Two lines of different parts at once. @param from s @param to s */
+  /**
+   * Two lines of different parts at once.
+   *
+   * @param from s
+   * @param to s
+   */
   public record Overlap(int partA, int partB, double from, double to) {
     public double seconds() {
       return to - from;
@@ -61,7 +71,8 @@ public final class Dialogue {
    * @param words words of each line, in order; parts take turns from 1 to {@code parts}
    * @param pause s between them
    */
-  public static List<Line> turns(List<Integer> words, int parts, double wordsPerMinute, double pause) {
+  public static List<Line> turns(
+      List<Integer> words, int parts, double wordsPerMinute, double pause) {
     InvalidInput.within("parts", (long) parts, 1, 12);
     InvalidInput.within("pause", pause, 0, 600);
     List<Line> out = new ArrayList<>();

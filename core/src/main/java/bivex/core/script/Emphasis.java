@@ -3,11 +3,17 @@ package bivex.core.script;
 import java.util.ArrayList;
 import java.util.List;
 
-/** Bold, italics and underline of the open syntax, read into runs that keep their place in the source. */
+/**
+ * Bold, italics and underline of the open syntax, read into runs that keep their place in the
+ * source.
+ */
 final class Emphasis {
   private Emphasis() {}
 
-  /** Runs of a stretch of source; characters blanked out with {@code gone} are left out, and so are the markers. */
+  /**
+   * Runs of a stretch of source; characters blanked out with {@code gone} are left out, and so are
+   * the markers.
+   */
   static List<Screenplay.Run> runs(String source, int start, int end, char gone) {
     List<Screenplay.Run> out = new ArrayList<>();
     boolean bold = false;
@@ -22,9 +28,16 @@ final class Emphasis {
         hidden++;
       }
       int stars = hidden > i ? 0 : stars(source, i, end);
-      boolean escape = source.charAt(i) == '\\' && i + 1 < end && "*_".indexOf(source.charAt(i + 1)) >= 0;
-      boolean line = source.charAt(i) == '_' && hidden == i && (underline || source.indexOf('_', i + 1) > 0 && source.indexOf('_', i + 1) < end);
-      if (hidden > i || stars > 0 && toggles(source, i, stars, end, bold || italic) || line || escape) {
+      boolean escape =
+          source.charAt(i) == '\\' && i + 1 < end && "*_".indexOf(source.charAt(i + 1)) >= 0;
+      boolean line =
+          source.charAt(i) == '_'
+              && hidden == i
+              && (underline || source.indexOf('_', i + 1) > 0 && source.indexOf('_', i + 1) < end);
+      if (hidden > i
+          || stars > 0 && toggles(source, i, stars, end, bold || italic)
+          || line
+          || escape) {
         flush(out, text, from, bold, italic, underline);
         if (hidden > i) {
           i = hidden;
@@ -64,7 +77,8 @@ final class Emphasis {
     return open || !spaceAfter && next > 0 && next < end;
   }
 
-  private static void flush(List<Screenplay.Run> out, StringBuilder text, int from, boolean b, boolean i, boolean u) {
+  private static void flush(
+      List<Screenplay.Run> out, StringBuilder text, int from, boolean b, boolean i, boolean u) {
     if (!text.isEmpty()) {
       out.add(new Screenplay.Run(text.toString(), from, b, i, u));
       text.setLength(0);

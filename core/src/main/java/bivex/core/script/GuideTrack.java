@@ -8,8 +8,9 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * A guide track for a performer who plays several parts (S31): a count-in, then the lines of the other parts as one pulse a word at a pitch of
- * each part's own, and a soft tick where the part that listens begins. It gives the timing, not the voice.
+ * A guide track for a performer who plays several parts (S31): a count-in, then the lines of the
+ * other parts as one pulse a word at a pitch of each part's own, and a soft tick where the part
+ * that listens begins. It gives the timing, not the voice.
  *
  * @param lines all lines in order, timed from the end of the count-in
  * @param overlaps where two parts speak at once
@@ -26,10 +27,20 @@ public record GuideTrack(List<Spoken> lines, List<Dialogue.Overlap> overlaps, do
   private static final double TICK_HZ = 2500;
   private static final double TAIL = 1;
 
-  /** @param part who speaks, from 1 @param words how many @param from s after the count-in @param to s */
+  /**
+   * @param part who speaks, from 1
+   * @param words how many
+   * @param from s after the count-in
+   * @param to s
+   */
   public record Spoken(int part, String name, String text, int words, double from, double to) {}
 
-  /** A line as it is given. @param from s; null to follow the one before after the pause @param to s; null to be as long as its words */
+  /**
+   * A line as it is given.
+   *
+   * @param from s; null to follow the one before after the pause
+   * @param to s; null to be as long as its words
+   */
   public record Given(int part, String name, String text, Double from, Double to) {}
 
   /**
@@ -47,18 +58,30 @@ public record GuideTrack(List<Spoken> lines, List<Dialogue.Overlap> overlaps, do
     List<Spoken> out = new ArrayList<>();
     double at = 0;
     for (Given g : given) {
-      int words = g.text() == null || g.text().isBlank() ? 0 : g.text().strip().split("\\s+").length;
+      int words =
+          g.text() == null || g.text().isBlank() ? 0 : g.text().strip().split("\\s+").length;
       double from = g.from() == null ? at : InvalidInput.within("from", g.from(), 0, 600);
-      double to = g.to() == null ? from + Math.max(0.4, Dialogue.seconds(words, wordsPerMinute)) : g.to();
+      double to =
+          g.to() == null ? from + Math.max(0.4, Dialogue.seconds(words, wordsPerMinute)) : g.to();
       new Dialogue.Line(g.part(), from, to);
       if (to > 600) {
         throw new InvalidInput("to", "the track is longer than ten minutes");
       }
-      out.add(new Spoken(g.part(), g.name() == null ? "part " + g.part() : g.name(), g.text() == null ? "" : g.text().strip(), words, from, to));
+      out.add(
+          new Spoken(
+              g.part(),
+              g.name() == null ? "part " + g.part() : g.name(),
+              g.text() == null ? "" : g.text().strip(),
+              words,
+              from,
+              to));
       at = to + pause;
     }
-    List<Dialogue.Overlap> overlaps = Dialogue.overlaps(out.stream().map(s -> new Dialogue.Line(s.part(), s.from(), s.to())).toList());
-    return new GuideTrack(List.copyOf(out), overlaps, out.stream().mapToDouble(Spoken::to).max().orElse(0));
+    List<Dialogue.Overlap> overlaps =
+        Dialogue.overlaps(
+            out.stream().map(s -> new Dialogue.Line(s.part(), s.from(), s.to())).toList());
+    return new GuideTrack(
+        List.copyOf(out), overlaps, out.stream().mapToDouble(Spoken::to).max().orElse(0));
   }
 
   /** Pitch of a part's pulses, Hz: a third higher for each. */
@@ -105,8 +128,16 @@ public record GuideTrack(List<Spoken> lines, List<Dialogue.Overlap> overlaps, do
   public byte[] wav(int listener) {
     float[] s = samples(listener);
     ByteBuffer b = ByteBuffer.allocate(44 + 2 * s.length).order(ByteOrder.LITTLE_ENDIAN);
-    b.put("RIFF".getBytes(StandardCharsets.US_ASCII)).putInt(36 + 2 * s.length).put("WAVEfmt ".getBytes(StandardCharsets.US_ASCII));
-    b.putInt(16).putShort((short) 1).putShort((short) 1).putInt(RATE).putInt(RATE * 2).putShort((short) 2).putShort((short) 16);
+    b.put("RIFF".getBytes(StandardCharsets.US_ASCII))
+        .putInt(36 + 2 * s.length)
+        .put("WAVEfmt ".getBytes(StandardCharsets.US_ASCII));
+    b.putInt(16)
+        .putShort((short) 1)
+        .putShort((short) 1)
+        .putInt(RATE)
+        .putInt(RATE * 2)
+        .putShort((short) 2)
+        .putShort((short) 16);
     b.put("data".getBytes(StandardCharsets.US_ASCII)).putInt(2 * s.length);
     for (float x : s) {
       b.putShort((short) Math.round(Math.max(-1, Math.min(1, x)) * 32_767));

@@ -6,9 +6,9 @@ import java.util.Locale;
 import java.util.Map;
 
 /**
- * Lays elements out on pages as a screenplay is typed: ten characters to the inch, 54 lines to the page, a blank line before each
- * paragraph, a heading or a character's name never alone at the foot. Measures are those of the common typescript (common
- * practice, no source).
+ * Lays elements out on pages as a screenplay is typed: ten characters to the inch, 54 lines to the
+ * page, a blank line before each paragraph, a heading or a character's name never alone at the
+ * foot. Measures are those of the common typescript (common practice, no source).
  */
 public final class PageLayout {
   public static final int LINES = 54;
@@ -22,7 +22,11 @@ public final class PageLayout {
 
   private PageLayout() {}
 
-  static Screenplay lay(Map<String, String> title, List<Screenplay.Element> elements, List<Heading> heads, int sourceLength) {
+  static Screenplay lay(
+      Map<String, String> title,
+      List<Screenplay.Element> elements,
+      List<Heading> heads,
+      int sourceLength) {
     PageLayout p = new PageLayout();
     int[] lines = new int[heads.size()];
     int[] firstPage = new int[heads.size()];
@@ -65,7 +69,13 @@ public final class PageLayout {
     }
     List<Screenplay.Scene> scenes = new ArrayList<>();
     for (int i = 0; i < heads.size(); i++) {
-      scenes.add(scene(heads.get(i), elements.get(heads.get(i).element()).text(), i + 1 < heads.size() ? heads.get(i + 1).start() : sourceLength, firstPage[i], eighths(lines[i])));
+      scenes.add(
+          scene(
+              heads.get(i),
+              elements.get(heads.get(i).element()).text(),
+              i + 1 < heads.size() ? heads.get(i + 1).start() : sourceLength,
+              firstPage[i],
+              eighths(lines[i])));
     }
     return new Screenplay(title, List.copyOf(elements), scenes, pages);
   }
@@ -89,11 +99,25 @@ public final class PageLayout {
     boolean both = setting.contains("/");
     boolean interior = both || setting.startsWith("INT");
     boolean exterior = both || setting.startsWith("EXT") || setting.startsWith("EST");
-    String rest = interior || exterior ? heading.substring(Math.min(heading.length(), setting.length())).strip() : heading;
+    String rest =
+        interior || exterior
+            ? heading.substring(Math.min(heading.length(), setting.length())).strip()
+            : heading;
     int dash = Math.max(rest.lastIndexOf(" - "), rest.lastIndexOf(" – "));
     String time = dash < 0 ? "" : rest.substring(dash + 3).strip();
     String place = dash < 0 ? rest : rest.substring(0, dash).strip();
-    return new Screenplay.Scene(h.number(), heading, interior, exterior, place, time, ScreenplayParser.night(time), h.start(), end, page, eighths);
+    return new Screenplay.Scene(
+        h.number(),
+        heading,
+        interior,
+        exterior,
+        place,
+        time,
+        ScreenplayParser.night(time),
+        h.start(),
+        end,
+        page,
+        eighths);
   }
 
   private void turn() {
@@ -103,13 +127,17 @@ public final class PageLayout {
     }
   }
 
-  /** Turns the page; a heading or a name that would be left alone at the foot goes along to the next one. */
+  /**
+   * Turns the page; a heading or a name that would be left alone at the foot goes along to the next
+   * one.
+   */
   private void turnWithWhatBelongs() {
     int from = page.size();
     while (from > 0 && belongsToWhatFollows(page.get(from - 1))) {
       from--;
     }
-    List<Screenplay.Line> along = from == 0 ? List.of() : new ArrayList<>(page.subList(from, page.size()));
+    List<Screenplay.Line> along =
+        from == 0 ? List.of() : new ArrayList<>(page.subList(from, page.size()));
     if (from > 0) {
       page.subList(from, page.size()).clear();
       while (!page.isEmpty() && page.get(page.size() - 1).runs().isEmpty()) {
@@ -128,11 +156,12 @@ public final class PageLayout {
   }
 
   private static List<Screenplay.Line> wrap(Screenplay.Element e, String number) {
-    int width = switch (e.kind()) {
-      case DIALOGUE, LYRIC -> 35;
-      case PARENTHETICAL -> 26;
-      default -> 60;
-    };
+    int width =
+        switch (e.kind()) {
+          case DIALOGUE, LYRIC -> 35;
+          case PARENTHETICAL -> 26;
+          default -> 60;
+        };
     List<Cell> cells = new ArrayList<>();
     for (Screenplay.Run r : e.runs()) {
       for (int k = 0; k < r.text().length(); k++) {
@@ -150,7 +179,13 @@ public final class PageLayout {
         }
         to = space > from ? space : to;
       }
-      out.add(new Screenplay.Line(e.kind(), indent(e.kind(), to - from), runs(cells.subList(from, to)), e.scene(), out.isEmpty() ? number : ""));
+      out.add(
+          new Screenplay.Line(
+              e.kind(),
+              indent(e.kind(), to - from),
+              runs(cells.subList(from, to)),
+              e.scene(),
+              out.isEmpty() ? number : ""));
       from = to;
       while (from < cells.size() && cells.get(from).c() == ' ') {
         from++;
@@ -176,7 +211,11 @@ public final class PageLayout {
     Cell first = null;
     Cell last = null;
     for (Cell c : cells) {
-      if (first != null && (c.at() != last.at() + 1 || c.b() != first.b() || c.i() != first.i() || c.u() != first.u())) {
+      if (first != null
+          && (c.at() != last.at() + 1
+              || c.b() != first.b()
+              || c.i() != first.i()
+              || c.u() != first.u())) {
         out.add(new Screenplay.Run(b.toString(), first.at(), first.b(), first.i(), first.u()));
         b.setLength(0);
         first = null;

@@ -12,15 +12,20 @@ import java.util.Locale;
 import java.util.Map;
 
 /**
- * What a new draft did to the one before: which scene became which, what stands there now, and where the words of a mark are. Scenes are
- * paired by the words they share, paragraphs within them by the longest common order, and what lies between by its single words.
+ * What a new draft did to the one before: which scene became which, what stands there now, and
+ * where the words of a mark are. Scenes are paired by the words they share, paragraphs within them
+ * by the longest common order, and what lies between by its single words.
  *
- * <p>Nothing doubtful is decided: where the words are half gone, stand in two places, or others stand in their place, the answer is
- * {@link Standing#ASKED} with a proposal. How often it is right is measured in its test and told in the handbook.
+ * <p>Nothing doubtful is decided: where the words are half gone, stand in two places, or others
+ * stand in their place, the answer is {@link Standing#ASKED} with a proposal. How often it is right
+ * is measured in its test and told in the handbook.
  */
 public final class Revision {
-  /** Share of a mark's weight in words that must be there for it to be the same moment, reworded. */
+  /**
+   * Share of a mark's weight in words that must be there for it to be the same moment, reworded.
+   */
   private static final double SAME_MOMENT = 0.6;
+
   /** Below this share it is not the same moment any more. */
   private static final double DOUBTFUL = 0.3;
 
@@ -45,7 +50,9 @@ public final class Revision {
    */
   public record Carried(Standing standing, Anchor anchor, double kept, String reason) {}
 
-  /** @param changed whether the other draft does not have it */
+  /**
+   * @param changed whether the other draft does not have it
+   */
   public record Piece(String text, boolean changed) {}
 
   public enum RowKind {
@@ -71,7 +78,12 @@ public final class Revision {
    * @param moved whether it stands in another order
    * @param rows its paragraphs, side by side
    */
-  public record SceneChange(SceneKind kind, Screenplay.Scene before, Screenplay.Scene now, boolean moved, List<Row> rows) {
+  public record SceneChange(
+      SceneKind kind,
+      Screenplay.Scene before,
+      Screenplay.Scene now,
+      boolean moved,
+      List<Row> rows) {
     public boolean renumbered() {
       return before != null && now != null && !before.number().equals(now.number());
     }
@@ -84,18 +96,27 @@ public final class Revision {
   private final Wording a;
   private final Wording b;
   private final double[] weight;
+
   /** New scene of each old one, −1 for none; and the other way round. */
   private final int[] sceneTo;
+
   private final int[] sceneFrom;
   private final boolean[] sceneMoved;
+
   /** New paragraph of each old one where it is word for word the same, −1 for none. */
   private final int[] same;
+
   private final int[] sameBack;
+
   /** New word of each old one, −1 for none. */
   private final int[] to;
+
   private Map<Long, int[]> places;
 
-  /** @param before source of the old draft @param now source of the new one; both as {@link ScriptFile#clean} leaves them */
+  /**
+   * @param before source of the old draft
+   * @param now source of the new one; both as {@link ScriptFile#clean} leaves them
+   */
   public Revision(String before, Screenplay beforePlay, String now, Screenplay nowPlay) {
     oldSource = before;
     newSource = now;
@@ -136,11 +157,15 @@ public final class Revision {
     return out;
   }
 
-  // --- scenes ---------------------------------------------------------------------------------------------------------
+  // --- scenes
+  // ---------------------------------------------------------------------------------------------------------
 
   private record Pair(int old, int now, double score) {}
 
-  /** Pairs scenes by the neighbouring words they share, best first; what is left by heading, in order. */
+  /**
+   * Pairs scenes by the neighbouring words they share, best first; what is left by heading, in
+   * order.
+   */
   private void pairScenes() {
     int n = sceneTo.length;
     int m = sceneFrom.length;
@@ -169,13 +194,21 @@ public final class Revision {
         }
       }
       for (int i = 0; i < n; i++) {
-        double score = shared[i] * 2 / Math.max(1, size[i] + total) + (heading(i, j) ? 0.2 : 0) + (oldPlay.scenes().get(i).number().equals(newPlay.scenes().get(j).number()) ? 0.05 : 0);
+        double score =
+            shared[i] * 2 / Math.max(1, size[i] + total)
+                + (heading(i, j) ? 0.2 : 0)
+                + (oldPlay.scenes().get(i).number().equals(newPlay.scenes().get(j).number())
+                    ? 0.05
+                    : 0);
         if (score > 0.24) {
           pairs.add(new Pair(i, j, score));
         }
       }
     }
-    pairs.sort(Comparator.comparingDouble(Pair::score).reversed().thenComparingInt(p -> Math.abs(p.old() - p.now())));
+    pairs.sort(
+        Comparator.comparingDouble(Pair::score)
+            .reversed()
+            .thenComparingInt(p -> Math.abs(p.old() - p.now())));
     for (Pair p : pairs) {
       if (sceneTo[p.old()] < 0 && sceneFrom[p.now()] < 0) {
         sceneTo[p.old()] = p.now();
@@ -185,11 +218,16 @@ public final class Revision {
     Map<String, Deque<Integer>> free = new HashMap<>();
     for (int j = 0; j < m; j++) {
       if (sceneFrom[j] < 0) {
-        free.computeIfAbsent(newPlay.scenes().get(j).heading().toLowerCase(Locale.ROOT), k -> new ArrayDeque<>()).add(j);
+        free.computeIfAbsent(
+                newPlay.scenes().get(j).heading().toLowerCase(Locale.ROOT), k -> new ArrayDeque<>())
+            .add(j);
       }
     }
     for (int i = 0; i < n; i++) {
-      Deque<Integer> same = sceneTo[i] < 0 ? free.get(oldPlay.scenes().get(i).heading().toLowerCase(Locale.ROOT)) : null;
+      Deque<Integer> same =
+          sceneTo[i] < 0
+              ? free.get(oldPlay.scenes().get(i).heading().toLowerCase(Locale.ROOT))
+              : null;
       if (same != null && !same.isEmpty()) {
         sceneTo[i] = same.poll();
         sceneFrom[sceneTo[i]] = i;
@@ -213,7 +251,10 @@ public final class Revision {
     return (long) w.word[at] << 32 | w.word[at + 1];
   }
 
-  /** The first of them; what stands in more places than this says nothing about any, and is told by there being so many. */
+  /**
+   * The first of them; what stands in more places than this says nothing about any, and is told by
+   * there being so many.
+   */
   private static int[] joined(int[] x, int[] y) {
     if (x.length > EVERYWHERE) {
       return x;
@@ -223,7 +264,10 @@ public final class Revision {
     return out;
   }
 
-  /** Which of those that are paired are not in the longest rising order: the fewest that must have been moved. */
+  /**
+   * Which of those that are paired are not in the longest rising order: the fewest that must have
+   * been moved.
+   */
   private static boolean[] moved(int[] to) {
     boolean[] out = Rising.longest(to);
     for (int i = 0; i < to.length; i++) {
@@ -232,7 +276,8 @@ public final class Revision {
     return out;
   }
 
-  // --- paragraphs and words -------------------------------------------------------------------------------------------
+  // --- paragraphs and words
+  // -------------------------------------------------------------------------------------------
 
   private void pairParagraphs() {
     Map<String, Integer> texts = new HashMap<>();
@@ -249,7 +294,8 @@ public final class Revision {
     pairParagraphs(x, 0, a.scene[0], y, 0, b.scene[0], length);
     for (int i = 0; i < sceneTo.length; i++) {
       if (sceneTo[i] >= 0) {
-        pairParagraphs(x, a.scene[i], a.scene[i + 1], y, b.scene[sceneTo[i]], b.scene[sceneTo[i] + 1], length);
+        pairParagraphs(
+            x, a.scene[i], a.scene[i + 1], y, b.scene[sceneTo[i]], b.scene[sceneTo[i] + 1], length);
       }
     }
     // A paragraph that went to another scene as it was.
@@ -265,7 +311,10 @@ public final class Revision {
     }
     for (int i = 0; i < x.length; i++) {
       List<Integer> js = same[i] < 0 ? left.get(x[i]) : null;
-      if (js != null && js.size() == 1 && wanted.get(x[i]) == 1 && a.paragraph[i + 1] - a.paragraph[i] >= 3) {
+      if (js != null
+          && js.size() == 1
+          && wanted.get(x[i]) == 1
+          && a.paragraph[i + 1] - a.paragraph[i] >= 3) {
         keep(i, js.get(0));
       }
     }
@@ -308,7 +357,8 @@ public final class Revision {
     return text.strip().replaceAll("\\s+", " ");
   }
 
-  // --- marks ----------------------------------------------------------------------------------------------------------
+  // --- marks
+  // ----------------------------------------------------------------------------------------------------------
 
   /** Where a mark of the old draft stands in the new one. */
   public Carried carry(Anchor mark) {
@@ -340,18 +390,32 @@ public final class Revision {
     }
     if (share >= SAME_MOMENT && order && last - first + 1 <= 2 * (w1 - w0) + 8) {
       Anchor there = spread(mark, w0, w1);
-      boolean exact = Anchor.printed(newSource.substring(there.start(), there.end())).equals(Anchor.printed(oldSource.substring(mark.start(), mark.end())));
-      if (exact && twice(w0, w1, there)) {
-        return new Carried(Standing.ASKED, there, share, "the same words stand there more than once, and one of them is gone");
+      boolean exact =
+          Anchor.printed(newSource.substring(there.start(), there.end()))
+              .equals(Anchor.printed(oldSource.substring(mark.start(), mark.end())));
+      if (exact && twice(w0, there)) {
+        return new Carried(
+            Standing.ASKED,
+            there,
+            share,
+            "the same words stand there more than once, and one of them is gone");
       }
       boolean elsewhere = moved(w0, first);
       String place = elsewhere ? "now in scene " + scene(there) : "";
       return exact
           ? new Carried(elsewhere ? Standing.MOVED : Standing.UNCHANGED, there, 1, place)
-          : new Carried(Standing.REWORDED, there, share, elsewhere ? place + ", with other words" : "other words");
+          : new Carried(
+              Standing.REWORDED,
+              there,
+              share,
+              elsewhere ? place + ", with other words" : "other words");
     }
     if (share >= DOUBTFUL && first >= 0) {
-      return new Carried(Standing.ASKED, spread(mark, w0, w1), share, Math.round(share * 100) + " % of the words are left");
+      return new Carried(
+          Standing.ASKED,
+          spread(mark, w0, w1),
+          share,
+          Math.round(share * 100) + " % of the words are left");
     }
     Anchor instead = instead(w0, w1);
     return instead == null
@@ -371,7 +435,10 @@ public final class Revision {
     return s == null ? "none" : s.number();
   }
 
-  /** From just after the word before the mark to just before the word after it, so that words that were put for others are in it. */
+  /**
+   * From just after the word before the mark to just before the word after it, so that words that
+   * were put for others are in it.
+   */
   private Anchor spread(Anchor mark, int w0, int w1) {
     int p0 = a.paragraph[a.paragraphOf(w0)];
     int p1 = a.paragraph[a.paragraphOf(w1 - 1) + 1];
@@ -387,8 +454,12 @@ public final class Revision {
       while (before >= p0 && to[before] < 0) {
         before--;
       }
-      // Words put for those at the beginning: as far back as the word before, but no further than the paragraph or twice as many.
-      int floor = Math.max(before >= p0 ? to[before] + 1 : 0, Math.max(b.paragraph[b.paragraphOf(first)], first - 2 * (lead - w0) - 1));
+      // Words put for those at the beginning: as far back as the word before, but no further than
+      // the paragraph or twice as many.
+      int floor =
+          Math.max(
+              before >= p0 ? to[before] + 1 : 0,
+              Math.max(b.paragraph[b.paragraphOf(first)], first - 2 * (lead - w0) - 1));
       from = floor <= first ? floor : first;
     }
     int until = last;
@@ -401,14 +472,20 @@ public final class Revision {
       while (after < p1 && to[after] < 0) {
         after++;
       }
-      int ceiling = Math.min(after < p1 ? to[after] - 1 : Integer.MAX_VALUE, Math.min(b.paragraph[b.paragraphOf(last) + 1] - 1, last + 2 * (w1 - 1 - tail) + 1));
+      int ceiling =
+          Math.min(
+              after < p1 ? to[after] - 1 : Integer.MAX_VALUE,
+              Math.min(b.paragraph[b.paragraphOf(last) + 1] - 1, last + 2 * (w1 - 1 - tail) + 1));
       until = ceiling >= last ? ceiling : last;
     }
     int start = b.start[from];
     int end = b.end[until];
     if (to[w0] == from) {
       int inside = mark.start() - a.start[w0];
-      start += inside > 0 ? Math.min(inside, b.end[from] - b.start[from] - 1) : -punctuation(-inside, newSource, start, true);
+      start +=
+          inside > 0
+              ? Math.min(inside, b.end[from] - b.start[from] - 1)
+              : -punctuation(-inside, newSource, start, true);
     }
     if (to[w1 - 1] == until && mark.end() < a.end[w1 - 1]) {
       end -= a.end[w1 - 1] - mark.end();
@@ -418,12 +495,20 @@ public final class Revision {
     return new Anchor(start, end, newSource.substring(start, end));
   }
 
-  /** How many signs that are no words go with a mark at one of its ends: those the old mark had, as far as the new draft has such. */
+  /**
+   * How many signs that are no words go with a mark at one of its ends: those the old mark had, as
+   * far as the new draft has such.
+   */
   private static int punctuation(int most, String now, int at, boolean before) {
     int n = 0;
     while (n < most) {
       int k = before ? at - n - 1 : at + n;
-      if (k < 0 || k >= now.length() || now.charAt(k) == '\n' || Character.isLetterOrDigit(now.charAt(k)) || Character.isWhitespace(now.charAt(k)) || now.charAt(k) == '[') {
+      if (k < 0
+          || k >= now.length()
+          || now.charAt(k) == '\n'
+          || Character.isLetterOrDigit(now.charAt(k))
+          || Character.isWhitespace(now.charAt(k))
+          || now.charAt(k) == '[') {
         break;
       }
       n++;
@@ -447,8 +532,11 @@ public final class Revision {
     return out;
   }
 
-  /** Whether a mark's whole paragraph stands more than once in its old scene, was thinned out, and has lost its neighbour: then nobody can say which is left. */
-  private boolean twice(int w0, int w1, Anchor there) {
+  /**
+   * Whether a mark's whole paragraph stands more than once in its old scene, was thinned out, and
+   * has lost its neighbour: then nobody can say which is left.
+   */
+  private boolean twice(int w0, Anchor there) {
     int p = a.paragraphOf(w0);
     int s = a.sceneOf(p);
     if (s < 0 || sceneTo[s] < 0) {
@@ -504,7 +592,10 @@ public final class Revision {
     return new Anchor(b.start[from], end, newSource.substring(b.start[from], end));
   }
 
-  /** Looks for the words of a mark everywhere in the new draft that no other paragraph has a better claim to. */
+  /**
+   * Looks for the words of a mark everywhere in the new draft that no other paragraph has a better
+   * claim to.
+   */
   private Carried search(Anchor mark, int w0, int w1, double all) {
     if (w1 - w0 < 3) {
       return null;
@@ -524,11 +615,21 @@ public final class Revision {
       for (int j : where) {
         int claimed = sameBack[b.paragraphOf(j)];
         if (claimed < 0 || claimed == a.paragraphOf(w)) {
-          votes.merge((j - (w - w0)) >> 2, (weight[a.word[w]] + weight[a.word[w + 1]]) / where.length, Double::sum);
+          votes.merge(
+              (j - (w - w0)) >> 2,
+              (weight[a.word[w]] + weight[a.word[w + 1]]) / where.length,
+              Double::sum);
         }
       }
     }
-    List<Map.Entry<Integer, Double>> best = votes.entrySet().stream().sorted(Map.Entry.<Integer, Double>comparingByValue().reversed().thenComparing(Map.Entry.comparingByKey())).limit(8).toList();
+    List<Map.Entry<Integer, Double>> best =
+        votes.entrySet().stream()
+            .sorted(
+                Map.Entry.<Integer, Double>comparingByValue()
+                    .reversed()
+                    .thenComparing(Map.Entry.comparingByKey()))
+            .limit(8)
+            .toList();
     Carried found = null;
     Carried second = null;
     for (Map.Entry<Integer, Double> v : best) {
@@ -547,7 +648,14 @@ public final class Revision {
       return null;
     }
     if (second != null && second.kept() > found.kept() - 0.15) {
-      return new Carried(Standing.ASKED, found.anchor(), found.kept(), "the words stand in scene " + scene(found.anchor()) + " and in scene " + scene(second.anchor()));
+      return new Carried(
+          Standing.ASKED,
+          found.anchor(),
+          found.kept(),
+          "the words stand in scene "
+              + scene(found.anchor())
+              + " and in scene "
+              + scene(second.anchor()));
     }
     return found;
   }
@@ -582,7 +690,8 @@ public final class Revision {
       return null;
     }
     int end = b.end[last];
-    end += found[n - 1] == last ? punctuation(mark.end() - a.end[w1 - 1], newSource, end, false) : 0;
+    end +=
+        found[n - 1] == last ? punctuation(mark.end() - a.end[w1 - 1], newSource, end, false) : 0;
     int start = b.start[first];
     Anchor there = new Anchor(start, end, newSource.substring(start, end));
     boolean exact = words == n && last - first + 1 == n;
@@ -590,18 +699,27 @@ public final class Revision {
     if (exact && n >= 5) {
       return new Carried(Standing.MOVED, there, 1, "now in scene " + scene(there));
     }
-    return new Carried(share >= 0.85 && n >= 5 ? Standing.REWORDED : Standing.ASKED, there, share, "now in scene " + scene(there) + ", " + Math.round(share * 100) + " % of the words");
+    return new Carried(
+        share >= 0.85 && n >= 5 ? Standing.REWORDED : Standing.ASKED,
+        there,
+        share,
+        "now in scene " + scene(there) + ", " + Math.round(share * 100) + " % of the words");
   }
 
-  // --- side by side ---------------------------------------------------------------------------------------------------
+  // --- side by side
+  // ---------------------------------------------------------------------------------------------------
 
-  /** Every scene of both drafts in the order of the new one, those that are gone where they stood. */
+  /**
+   * Every scene of both drafts in the order of the new one, those that are gone where they stood.
+   */
   public List<SceneChange> scenes() {
     List<SceneChange> out = new ArrayList<>();
     int gone = 0;
     for (int j = 0; j < sceneFrom.length; j++) {
       int i = sceneFrom[j];
-      while (gone < sceneTo.length && (sceneTo[gone] < 0 || sceneMoved[gone]) && (i < 0 || sceneMoved[i] || gone < i)) {
+      while (gone < sceneTo.length
+          && (sceneTo[gone] < 0 || sceneMoved[gone])
+          && (i < 0 || sceneMoved[i] || gone < i)) {
         if (sceneTo[gone] < 0) {
           out.add(gone(gone));
         }
@@ -649,14 +767,25 @@ public final class Revision {
       } else {
         q = there + 1;
         boolean equal = same[p] == there;
-        rows.add(equal ? new Row(RowKind.SAME, List.of(new Piece(a.text.get(p), false)), List.of(new Piece(b.text.get(there), false))) : changed(p, there));
+        rows.add(
+            equal
+                ? new Row(
+                    RowKind.SAME,
+                    List.of(new Piece(a.text.get(p), false)),
+                    List.of(new Piece(b.text.get(there), false)))
+                : changed(p, there));
       }
     }
     for (; q < b.scene[j + 1]; q++) {
       rows.add(new Row(RowKind.ADDED, List.of(), List.of(new Piece(b.text.get(q), true))));
     }
     boolean equal = rows.stream().allMatch(r -> r.kind() == RowKind.SAME);
-    return new SceneChange(equal ? SceneKind.SAME : SceneKind.CHANGED, oldPlay.scenes().get(i), newPlay.scenes().get(j), sceneMoved[i], rows);
+    return new SceneChange(
+        equal ? SceneKind.SAME : SceneKind.CHANGED,
+        oldPlay.scenes().get(i),
+        newPlay.scenes().get(j),
+        sceneMoved[i],
+        rows);
   }
 
   /** The new paragraph that has most of an old one's words, from q on; −1 when none has a third. */
@@ -671,7 +800,16 @@ public final class Revision {
       }
     }
     int words = a.paragraph[p + 1] - a.paragraph[p];
-    return n.entrySet().stream().filter(e -> e.getKey() >= q && e.getKey() < until && sameBack[e.getKey()] < 0 && 3 * e.getValue() >= words).max(Map.Entry.comparingByValue()).map(Map.Entry::getKey).orElse(-1);
+    return n.entrySet().stream()
+        .filter(
+            e ->
+                e.getKey() >= q
+                    && e.getKey() < until
+                    && sameBack[e.getKey()] < 0
+                    && 3 * e.getValue() >= words)
+        .max(Map.Entry.comparingByValue())
+        .map(Map.Entry::getKey)
+        .orElse(-1);
   }
 
   private Row changed(int p, int q) {

@@ -4,15 +4,16 @@ import java.util.List;
 import java.util.Map;
 
 /**
- * A screenplay read from open plain-text syntax. All offsets are UTF-16 positions in the source text, so that a mark made on the page
- * points at the words themselves.
+ * A screenplay read from open plain-text syntax. All offsets are UTF-16 positions in the source
+ * text, so that a mark made on the page points at the words themselves.
  *
  * @param title title page entries in order; keys as written
  * @param elements everything printed, in order; notes and boneyard are left out
  * @param scenes scenes in order
  * @param pages pages as laid out
  */
-public record Screenplay(Map<String, String> title, List<Element> elements, List<Scene> scenes, List<Page> pages) {
+public record Screenplay(
+    Map<String, String> title, List<Element> elements, List<Scene> scenes, List<Page> pages) {
 
   public enum Kind {
     HEADING,
@@ -26,7 +27,11 @@ public record Screenplay(Map<String, String> title, List<Element> elements, List
     PAGE_BREAK
   }
 
-  /** Text that stands together in the source and looks the same. @param start offset of its first character */
+  /**
+   * Text that stands together in the source and looks the same.
+   *
+   * @param start offset of its first character
+   */
   public record Run(String text, int start, boolean bold, boolean italic, boolean underline) {}
 
   /**
@@ -53,7 +58,18 @@ public record Screenplay(Map<String, String> title, List<Element> elements, List
    * @param firstPage page it begins on, from 1
    * @param eighths length in eighths of a page, at least 1
    */
-  public record Scene(String number, String heading, boolean interior, boolean exterior, String place, String time, boolean night, int start, int end, int firstPage, int eighths) {
+  public record Scene(
+      String number,
+      String heading,
+      boolean interior,
+      boolean exterior,
+      String place,
+      String time,
+      boolean night,
+      int start,
+      int end,
+      int firstPage,
+      int eighths) {
     /** "1 4/8", "6/8", "2". */
     public String length() {
       int whole = eighths / 8;
@@ -62,10 +78,18 @@ public record Screenplay(Map<String, String> title, List<Element> elements, List
     }
   }
 
-  /** One printed line. @param indent characters from the left margin @param number scene number on a heading's line, else empty */
+  /**
+   * One printed line.
+   *
+   * @param indent characters from the left margin
+   * @param number scene number on a heading's line, else empty
+   */
   public record Line(Kind kind, int indent, List<Run> runs, int scene, String number) {}
 
-  /** @param number from 1 @param lines at most {@link PageLayout#LINES} */
+  /**
+   * @param number from 1
+   * @param lines at most {@link PageLayout#LINES}
+   */
   public record Page(int number, List<Line> lines) {}
 
   /** The scene that holds an offset, or null before the first heading. */

@@ -10,15 +10,18 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * Reads the open plain-text screenplay syntax (Fountain 1.1): title page, scene headings with numbers, action, character, dialogue,
- * parentheticals, dual dialogue, lyrics, transitions, centred text, page breaks, notes, boneyard, sections, synopses, emphasis and all
- * forced elements. Offsets are kept throughout.
+ * Reads the open plain-text screenplay syntax (Fountain 1.1): title page, scene headings with
+ * numbers, action, character, dialogue, parentheticals, dual dialogue, lyrics, transitions, centred
+ * text, page breaks, notes, boneyard, sections, synopses, emphasis and all forced elements. Offsets
+ * are kept throughout.
  */
 public final class ScreenplayParser {
-  private static final Pattern HEADING = Pattern.compile("(?i)^(INT\\.?/EXT|EXT\\.?/INT|INT|EXT|EST|I\\.?/E)[. ].*");
+  private static final Pattern HEADING =
+      Pattern.compile("(?i)^(INT\\.?/EXT|EXT\\.?/INT|INT|EXT|EST|I\\.?/E)[. ].*");
   private static final Pattern NUMBER = Pattern.compile("\\s*#([\\p{Alnum}.\\-]+)#\\s*$");
   private static final Pattern TITLE = Pattern.compile("^([A-Za-z][A-Za-z ]{0,30}):\\s*(.*)$");
-  private static final Pattern NIGHT = Pattern.compile("(?i).*\\b(NIGHT|EVENING|DUSK|MIDNIGHT|TWILIGHT)\\b.*");
+  private static final Pattern NIGHT =
+      Pattern.compile("(?i).*\\b(NIGHT|EVENING|DUSK|MIDNIGHT|TWILIGHT)\\b.*");
   private static final int MOST_SCENES = 5000;
   private static final char GONE = '\u0001';
 
@@ -68,12 +71,22 @@ public final class ScreenplayParser {
       before = false;
     }
     if (heads.isEmpty()) {
-      throw new InvalidInput("script", "has no scene heading; a scene begins with INT. or EXT., or with a full stop before the words");
+      throw new InvalidInput(
+          "script",
+          "has no scene heading; a scene begins with INT. or EXT., or with a full stop before the"
+              + " words");
     }
     if (heads.size() > MOST_SCENES) {
-      throw new InvalidInput("script", "has more than " + MOST_SCENES + " scenes; a feature has some two hundred");
+      throw new InvalidInput(
+          "script", "has more than " + MOST_SCENES + " scenes; a feature has some two hundred");
     }
-    return PageLayout.lay(title, out, heads.stream().map(h -> new PageLayout.Heading(h.number(), h.element(), h.start())).toList(), source.length());
+    return PageLayout.lay(
+        title,
+        out,
+        heads.stream()
+            .map(h -> new PageLayout.Heading(h.number(), h.element(), h.start()))
+            .toList(),
+        source.length());
   }
 
   /** The source with notes and boneyard blanked out, every other character where it was. */
@@ -127,7 +140,10 @@ public final class ScreenplayParser {
   private int titlePage(List<Src> lines, Map<String, String> title) {
     int i = 0;
     String key = null;
-    if (lines.isEmpty() || !TITLE.matcher(lines.get(0).text()).matches() || HEADING.matcher(lines.get(0).text()).matches() || lines.get(0).text().toUpperCase(Locale.ROOT).endsWith("TO:")) {
+    if (lines.isEmpty()
+        || !TITLE.matcher(lines.get(0).text()).matches()
+        || HEADING.matcher(lines.get(0).text()).matches()
+        || lines.get(0).text().toUpperCase(Locale.ROOT).endsWith("TO:")) {
       return 0;
     }
     for (; i < lines.size() && !lines.get(i).blank(); i++) {
@@ -183,7 +199,9 @@ public final class ScreenplayParser {
       number = m.group(1);
       stop = start + m.start();
     }
-    heads.add(new Head(number.isEmpty() ? Integer.toString(heads.size() + 1) : number, out.size(), start));
+    heads.add(
+        new Head(
+            number.isEmpty() ? Integer.toString(heads.size() + 1) : number, out.size(), start));
     add(Screenplay.Kind.HEADING, start, stop, false);
   }
 
@@ -192,7 +210,9 @@ public final class ScreenplayParser {
     Src l = lines.get(i);
     add(Screenplay.Kind.ACTION, start, l.end(), false);
     int k = i + 1;
-    while (k < lines.size() && !lines.get(k).blank() && !"!@.~>=#".contains(lines.get(k).text().substring(0, 1))) {
+    while (k < lines.size()
+        && !lines.get(k).blank()
+        && !"!@.~>=#".contains(lines.get(k).text().substring(0, 1))) {
       add(Screenplay.Kind.ACTION, lines.get(k).start(), lines.get(k).end(), true);
       k++;
     }
@@ -206,14 +226,24 @@ public final class ScreenplayParser {
     int k = i + 1;
     while (k < lines.size()) {
       Src l = lines.get(k);
-      boolean heldBlank = l.text().isEmpty() && l.end() == l.start() && l.start() > 1 && source.startsWith("  ", l.start() - 2);
+      boolean heldBlank =
+          l.text().isEmpty()
+              && l.end() == l.start()
+              && l.start() > 1
+              && source.startsWith("  ", l.start() - 2);
       if (l.blank() && !heldBlank) {
         break;
       }
       if (!l.blank()) {
         boolean paren = l.text().startsWith("(") && l.text().endsWith(")");
         boolean lyric = l.text().startsWith("~");
-        add(paren ? Screenplay.Kind.PARENTHETICAL : lyric ? Screenplay.Kind.LYRIC : Screenplay.Kind.DIALOGUE, lyric ? l.start() + 1 : l.start(), l.end(), dual);
+        add(
+            paren
+                ? Screenplay.Kind.PARENTHETICAL
+                : lyric ? Screenplay.Kind.LYRIC : Screenplay.Kind.DIALOGUE,
+            lyric ? l.start() + 1 : l.start(),
+            l.end(),
+            dual);
       }
       k++;
     }
@@ -222,7 +252,16 @@ public final class ScreenplayParser {
 
   private void add(Screenplay.Kind kind, int start, int end, boolean joined) {
     int scene = heads.size() - 1;
-    out.add(new Screenplay.Element(kind, kind == Screenplay.Kind.PAGE_BREAK ? List.of() : Emphasis.runs(printed, start, end, GONE), start, end, scene, joined));
+    out.add(
+        new Screenplay.Element(
+            kind,
+            kind == Screenplay.Kind.PAGE_BREAK
+                ? List.of()
+                : Emphasis.runs(printed, start, end, GONE),
+            start,
+            end,
+            scene,
+            joined));
   }
 
   private int trimStart(int at) {

@@ -16,17 +16,27 @@ public final class ScriptFile {
   /**
    * The text of a script file, with line ends as \n.
    *
-   * @throws InvalidInput if it is empty, too large, not UTF-8, or holds control characters that no text has
+   * @throws InvalidInput if it is empty, too large, not UTF-8, or holds control characters that no
+   *     text has
    */
   public static String decode(byte[] bytes) {
     if (bytes.length > MAX_BYTES) {
-      throw new InvalidInput("script", "is larger than 4 MB; a feature script as plain text is about 0.2 MB");
+      throw new InvalidInput(
+          "script", "is larger than 4 MB; a feature script as plain text is about 0.2 MB");
     }
     String text;
     try {
-      text = StandardCharsets.UTF_8.newDecoder().onMalformedInput(CodingErrorAction.REPORT).onUnmappableCharacter(CodingErrorAction.REPORT).decode(ByteBuffer.wrap(bytes)).toString();
+      text =
+          StandardCharsets.UTF_8
+              .newDecoder()
+              .onMalformedInput(CodingErrorAction.REPORT)
+              .onUnmappableCharacter(CodingErrorAction.REPORT)
+              .decode(ByteBuffer.wrap(bytes))
+              .toString();
     } catch (CharacterCodingException e) {
-      throw new InvalidInput("script", "is not a plain text file in UTF-8; export the script as plain text and try again");
+      throw new InvalidInput(
+          "script",
+          "is not a plain text file in UTF-8; export the script as plain text and try again");
     }
     return clean(text);
   }
@@ -37,7 +47,8 @@ public final class ScriptFile {
       throw new InvalidInput("script", "is empty");
     }
     if (text.length() > MAX_BYTES) {
-      throw new InvalidInput("script", "is larger than 4 MB; a feature script as plain text is about 0.2 MB");
+      throw new InvalidInput(
+          "script", "is larger than 4 MB; a feature script as plain text is about 0.2 MB");
     }
     String t = text.startsWith("\uFEFF") ? text.substring(1) : text;
     t = t.replace("\r\n", "\n").replace('\r', '\n').replace("\t", "    ");

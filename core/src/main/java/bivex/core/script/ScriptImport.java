@@ -7,13 +7,23 @@ import java.util.List;
 public final class ScriptImport {
   private ScriptImport() {}
 
-  /** Something that was read one way and may be meant another. @param line of the text, or page of a PDF */
+  /**
+   * Something that was read one way and may be meant another.
+   *
+   * @param line of the text, or page of a PDF
+   */
   public record Uncertain(int line, String text, String why) {}
 
-  /** @param format in words: "open syntax", "typed pages", "PDF", "list of scenes" @param source in the open syntax */
+  /**
+   * @param format in words: "open syntax", "typed pages", "PDF", "list of scenes"
+   * @param source in the open syntax
+   */
   public record Taken(String format, String source, List<Uncertain> uncertain) {}
 
-  /** A text file: the open syntax as it is, or pages that were typed with indents, told apart by their indents. */
+  /**
+   * A text file: the open syntax as it is, or pages that were typed with indents, told apart by
+   * their indents.
+   */
   public static Taken text(String text) {
     String clean = ScriptFile.clean(text);
     List<String> lines = clean.lines().toList();

@@ -11,22 +11,41 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * Reads pages that were typed as a screenplay is, by how far each line is indented: action at the margin, speech some ten characters in, what is
- * in brackets a little more, names twenty and more (common practice, no source). The indents are learned from the pages themselves. What fits
+ * Reads pages that were typed as a screenplay is, by how far each line is indented: action at the
+ * margin, speech some ten characters in, what is in brackets a little more, names twenty and more
+ * (common practice, no source). The indents are learned from the pages themselves. What fits
  * nowhere is kept as action and reported.
  */
 public final class TypedPages {
-  private static final Pattern HEADING = Pattern.compile("(?i)^(?:([0-9]{1,4}[A-Z]{0,2}|[A-Z]{1,2}[0-9]{1,4})[.)]?\\s+)?((?:INT\\.?/EXT|EXT\\.?/INT|INT|EXT|EST|I\\.?/E)[. ].*?)(?:\\s{2,}([0-9]{1,4}[A-Z]{0,2}|[A-Z]{1,2}[0-9]{1,4}))?\\s*\\**$");
-  private static final Pattern FURNITURE = Pattern.compile("(?i)^(?:\\(?continued\\)?:?(?: \\(\\d+\\))?|\\(more\\)|(?:[0-9]{1,4}[A-Z]? +)?continued:?(?: \\(\\d+\\))?(?: +[0-9]{1,4}[A-Z]?)?)\\s*\\**$");
-  private static final Pattern FOLIO = Pattern.compile("(?i)^(?:[0-9]{1,4}\\.?|page [0-9]+.*)\\s*\\**$");
-  private static final Pattern TRANSITION = Pattern.compile("^(?:[A-Z' ]+ TO:|FADE (?:IN|OUT)[.:]?|FADE TO BLACK[.:]?|CUT TO BLACK[.:]?|THE END\\.?)$");
+  private static final Pattern HEADING =
+      Pattern.compile(
+          "(?i)^(?:([0-9]{1,4}[A-Z]{0,2}|[A-Z]{1,2}[0-9]{1,4})[.)]?\\s+)?((?:INT\\.?/EXT|"
+              + "EXT\\.?/INT|INT|EXT|EST|I\\.?/E)[."
+              + " ].*?)(?:\\s{2,}([0-9]{1,4}[A-Z]{0,2}|[A-Z]{1,2}[0-9]{1,4}))?\\s*\\**$");
+  private static final Pattern FURNITURE =
+      Pattern.compile(
+          "(?i)^(?:\\(?continued\\)?:?(?: \\(\\d+\\))?|\\(more\\)|(?:[0-9]{1,4}[A-Z]?"
+              + " +)?continued:?(?: \\(\\d+\\))?(?: +[0-9]{1,4}[A-Z]?)?)\\s*\\**$");
+  private static final Pattern FOLIO =
+      Pattern.compile("(?i)^(?:[0-9]{1,4}\\.?|page [0-9]+.*)\\s*\\**$");
+  private static final Pattern TRANSITION =
+      Pattern.compile(
+          "^(?:[A-Z' ]+ TO:|FADE (?:IN|OUT)[.:]?|FADE TO BLACK[.:]?|CUT TO BLACK[.:]?|THE"
+              + " END\\.?)$");
 
   /** A typed line has 60 characters; one longer than this is no heading, whatever it looks like. */
   private static final int LONGEST = 400;
 
   private TypedPages() {}
 
-  /** A line as it stands. @param page from 1 @param indent characters from the edge of the paper @param text without its indent; empty for an empty line @param number of the line in the file, or of the page */
+  /**
+   * A line as it stands.
+   *
+   * @param page from 1
+   * @param indent characters from the edge of the paper
+   * @param text without its indent; empty for an empty line
+   * @param number of the line in the file, or of the page
+   */
   public record Line(int page, double indent, String text, int number) {}
 
   private enum Kind {
@@ -37,10 +56,23 @@ public final class TypedPages {
     TRANSITION
   }
 
-  /** The pages in the open syntax. @throws InvalidInput when there is no scene heading */
+  /**
+   * The pages in the open syntax.
+   *
+   * @throws InvalidInput when there is no scene heading
+   */
   public static ScriptImport.Taken source(String format, List<Line> raw) {
     List<ScriptImport.Uncertain> uncertain = new ArrayList<>();
-    List<Line> lines = withoutFurniture(raw.stream().map(l -> l.text().length() > LONGEST ? new Line(l.page(), l.indent(), l.text().replaceAll("\\s+", " "), l.number()) : l).toList());
+    List<Line> lines =
+        withoutFurniture(
+            raw.stream()
+                .map(
+                    l ->
+                        l.text().length() > LONGEST
+                            ? new Line(
+                                l.page(), l.indent(), l.text().replaceAll("\\s+", " "), l.number())
+                            : l)
+                .toList());
     double margin = margin(lines);
     double[] speech = speech(lines, margin);
     StringBuilder out = new StringBuilder();
@@ -57,14 +89,20 @@ public final class TypedPages {
         continue;
       }
       // Nothing says whether a paragraph goes on over a turned page but how it ended.
-      if (l.page() != lastPage && !blank && !out.isEmpty() && ".!?\"”)".indexOf(out.charAt(out.length() - 2)) >= 0) {
+      if (l.page() != lastPage
+          && !blank
+          && !out.isEmpty()
+          && ".!?\"”)".indexOf(out.charAt(out.length() - 2)) >= 0) {
         blank = before == Kind.ACTION;
       }
       lastPage = l.page();
       Matcher heading = HEADING.matcher(l.text().length() > LONGEST ? "" : l.text());
       if (heading.matches() && l.text().equals(l.text().toUpperCase(Locale.ROOT))) {
         String number = heading.group(1) != null ? heading.group(1) : heading.group(3);
-        out.append(out.isEmpty() ? "" : "\n").append(heading.group(2).strip()).append(number == null ? "" : " #" + number + "#").append("\n");
+        out.append(out.isEmpty() ? "" : "\n")
+            .append(heading.group(2).strip())
+            .append(number == null ? "" : " #" + number + "#")
+            .append("\n");
         body = true;
         before = null;
         blank = true;
@@ -79,22 +117,41 @@ public final class TypedPages {
       String text = l.text().replaceAll("\\s*\\*$", "").replaceAll("\\s+", " ");
       if (kind == null) {
         kind = Kind.ACTION;
-        uncertain.add(new ScriptImport.Uncertain(l.number(), text, "is indented like nothing else; taken as action"));
+        uncertain.add(
+            new ScriptImport.Uncertain(
+                l.number(), text, "is indented like nothing else; taken as action"));
       }
-      boolean joins = !blank && kind == before && (kind == Kind.ACTION || kind == Kind.DIALOGUE || kind == Kind.PARENTHETICAL) && Math.abs(l.indent() - lastIndent) < 2;
+      boolean joins =
+          !blank
+              && kind == before
+              && (kind == Kind.ACTION || kind == Kind.DIALOGUE || kind == Kind.PARENTHETICAL)
+              && Math.abs(l.indent() - lastIndent) < 2;
       if (joins) {
         out.setLength(out.length() - 1);
-        boolean broken = out.charAt(out.length() - 1) == '-' && Character.isLowerCase(text.charAt(0));
+        boolean broken =
+            out.charAt(out.length() - 1) == '-' && Character.isLowerCase(text.charAt(0));
         if (broken) {
-          uncertain.add(new ScriptImport.Uncertain(l.number(), text, "follows a line that ends in a hyphen; the hyphen was kept"));
+          uncertain.add(
+              new ScriptImport.Uncertain(
+                  l.number(), text, "follows a line that ends in a hyphen; the hyphen was kept"));
         }
         out.append(broken ? "" : " ").append(text).append("\n");
       } else {
-        begin(out, kind, before, blank, text);
+        begin(out, kind, before, text);
         if (kind == Kind.CHARACTER && !text.equals(text.toUpperCase(Locale.ROOT))) {
-          uncertain.add(new ScriptImport.Uncertain(l.number(), text, "stands where names stand but is not in capitals; taken as a name"));
-        } else if (kind == Kind.ACTION && text.equals(text.toUpperCase(Locale.ROOT)) && text.length() > 3 && text.chars().anyMatch(Character::isLetter) && in > 4) {
-          uncertain.add(new ScriptImport.Uncertain(l.number(), text, "may be a heading or a name; taken as action"));
+          uncertain.add(
+              new ScriptImport.Uncertain(
+                  l.number(),
+                  text,
+                  "stands where names stand but is not in capitals; taken as a name"));
+        } else if (kind == Kind.ACTION
+            && text.equals(text.toUpperCase(Locale.ROOT))
+            && text.length() > 3
+            && text.chars().anyMatch(Character::isLetter)
+            && in > 4) {
+          uncertain.add(
+              new ScriptImport.Uncertain(
+                  l.number(), text, "may be a heading or a name; taken as action"));
         }
       }
       before = kind;
@@ -102,34 +159,46 @@ public final class TypedPages {
       blank = false;
     }
     if (!body) {
-      throw new InvalidInput("script", "has no scene heading that could be read; a scene begins with INT. or EXT. in capitals");
+      throw new InvalidInput(
+          "script",
+          "has no scene heading that could be read; a scene begins with INT. or EXT. in capitals");
     }
     String title = front.isEmpty() ? "" : title(front);
     return new ScriptImport.Taken(format, title + out, uncertain);
   }
 
-  private static void begin(StringBuilder out, Kind kind, Kind before, boolean blank, String text) {
-    boolean follows = (kind == Kind.DIALOGUE || kind == Kind.PARENTHETICAL) && before != null && before != Kind.ACTION && before != Kind.TRANSITION;
+  private static void begin(StringBuilder out, Kind kind, Kind before, String text) {
+    boolean follows =
+        (kind == Kind.DIALOGUE || kind == Kind.PARENTHETICAL)
+            && before != null
+            && before != Kind.ACTION
+            && before != Kind.TRANSITION;
     if (!follows && !out.isEmpty()) {
       out.append("\n");
     }
-    out.append(switch (kind) {
-      case TRANSITION -> "> " + text;
-      case CHARACTER -> text.equals(text.toUpperCase(Locale.ROOT)) ? text : "@" + text;
-      case PARENTHETICAL -> text.endsWith(")") || !text.startsWith("(") ? text : text + ")";
-      case ACTION -> forced(text) ? "!" + text : text;
-      case DIALOGUE -> text;
-    }).append("\n");
+    out.append(
+            switch (kind) {
+              case TRANSITION -> "> " + text;
+              case CHARACTER -> text.equals(text.toUpperCase(Locale.ROOT)) ? text : "@" + text;
+              case PARENTHETICAL -> text.endsWith(")") || !text.startsWith("(") ? text : text + ")";
+              case ACTION -> forced(text) ? "!" + text : text;
+              case DIALOGUE -> text;
+            })
+        .append("\n");
   }
 
   /** Whether action would be read as something else in the open syntax. */
   private static boolean forced(String text) {
-    return text.equals(text.toUpperCase(Locale.ROOT)) && text.chars().anyMatch(Character::isLetter) || "@.~>=#!".indexOf(text.charAt(0)) >= 0 || HEADING.matcher(text).matches();
+    return text.equals(text.toUpperCase(Locale.ROOT)) && text.chars().anyMatch(Character::isLetter)
+        || "@.~>=#!".indexOf(text.charAt(0)) >= 0
+        || HEADING.matcher(text).matches();
   }
 
   private static Kind kind(String text, double in, double[] speech, Kind before, boolean blank) {
-    boolean upper = text.equals(text.toUpperCase(Locale.ROOT)) && text.chars().anyMatch(Character::isLetter);
-    boolean inSpeech = before == Kind.CHARACTER || before == Kind.DIALOGUE || before == Kind.PARENTHETICAL;
+    boolean upper =
+        text.equals(text.toUpperCase(Locale.ROOT)) && text.chars().anyMatch(Character::isLetter);
+    boolean inSpeech =
+        before == Kind.CHARACTER || before == Kind.DIALOGUE || before == Kind.PARENTHETICAL;
     if (TRANSITION.matcher(text).matches() && (in > 25 || !inSpeech)) {
       return Kind.TRANSITION;
     }
@@ -141,14 +210,19 @@ public final class TypedPages {
     }
     double dialogue = speech[0];
     double name = speech[1];
-    if (Math.abs(in - name) <= 4 && !(inSpeech && !blank && !upper) && (upper || blank && text.length() < 30 && !text.endsWith("."))) {
+    if (Math.abs(in - name) <= 4
+        && !(inSpeech && !blank && !upper)
+        && (upper || blank && text.length() < 30 && !text.endsWith("."))) {
       return Kind.CHARACTER;
     }
-    if (inSpeech && text.startsWith("(") && in > dialogue + 1 || before == Kind.PARENTHETICAL && !blank && in > dialogue + 2.5 && in < name) {
+    if (inSpeech && text.startsWith("(") && in > dialogue + 1
+        || before == Kind.PARENTHETICAL && !blank && in > dialogue + 2.5 && in < name) {
       return Kind.PARENTHETICAL;
     }
     if (Math.abs(in - dialogue) <= 3.5) {
-      return inSpeech ? text.startsWith("(") && text.endsWith(")") ? Kind.PARENTHETICAL : Kind.DIALOGUE : null;
+      return inSpeech
+          ? text.startsWith("(") && text.endsWith(")") ? Kind.PARENTHETICAL : Kind.DIALOGUE
+          : null;
     }
     return null;
   }
@@ -164,10 +238,16 @@ public final class TypedPages {
         n.merge(Math.round(l.indent()), 1, Integer::sum);
       }
     }
-    return n.entrySet().stream().max(Map.Entry.comparingByValue()).map(e -> (double) e.getKey()).orElse(0.0);
+    return n.entrySet().stream()
+        .max(Map.Entry.comparingByValue())
+        .map(e -> (double) e.getKey())
+        .orElse(0.0);
   }
 
-  /** How far in speech and names stand, learned from capitals that lines further out follow; null when nobody speaks. */
+  /**
+   * How far in speech and names stand, learned from capitals that lines further out follow; null
+   * when nobody speaks.
+   */
   private static double[] speech(List<Line> lines, double margin) {
     Map<Long, Integer> names = new TreeMap<>();
     Map<Long, Integer> says = new TreeMap<>();
@@ -175,8 +255,16 @@ public final class TypedPages {
       Line l = lines.get(i);
       Line next = lines.get(i + 1);
       double in = l.indent() - margin;
-      boolean upper = !l.text().isEmpty() && l.text().equals(l.text().toUpperCase(Locale.ROOT)) && l.text().chars().anyMatch(Character::isLetter);
-      if (upper && in >= 12 && in < 36 && !next.text().isEmpty() && next.indent() < l.indent() - 1.5 && next.indent() - margin > 3) {
+      boolean upper =
+          !l.text().isEmpty()
+              && l.text().equals(l.text().toUpperCase(Locale.ROOT))
+              && l.text().chars().anyMatch(Character::isLetter);
+      if (upper
+          && in >= 12
+          && in < 36
+          && !next.text().isEmpty()
+          && next.indent() < l.indent() - 1.5
+          && next.indent() - margin > 3) {
         names.merge(Math.round(in), 1, Integer::sum);
         Line said = next.text().startsWith("(") && i + 2 < lines.size() ? lines.get(i + 2) : next;
         says.merge(Math.round(said.indent() - margin), 1, Integer::sum);
@@ -185,7 +273,10 @@ public final class TypedPages {
     if (names.isEmpty()) {
       return null;
     }
-    return new double[] {says.entrySet().stream().max(Map.Entry.comparingByValue()).orElseThrow().getKey(), names.entrySet().stream().max(Map.Entry.comparingByValue()).orElseThrow().getKey()};
+    return new double[] {
+      says.entrySet().stream().max(Map.Entry.comparingByValue()).orElseThrow().getKey(),
+      names.entrySet().stream().max(Map.Entry.comparingByValue()).orElseThrow().getKey()
+    };
   }
 
   /** Leaves out page numbers, "continued" and what stands at the head or foot of most pages. */
@@ -193,22 +284,31 @@ public final class TypedPages {
     Map<String, Integer> edges = new HashMap<>();
     int pages = raw.isEmpty() ? 0 : raw.get(raw.size() - 1).page();
     Map<Integer, List<Line>> of = new TreeMap<>();
-    raw.stream().filter(l -> !l.text().isEmpty()).forEach(l -> of.computeIfAbsent(l.page(), k -> new ArrayList<>()).add(l));
-    of.values().forEach(p -> {
-      edges.merge(edge(p.get(0).text()), 1, Integer::sum);
-      if (p.size() > 1) {
-        edges.merge(edge(p.get(p.size() - 1).text()), 1, Integer::sum);
-      }
-    });
+    raw.stream()
+        .filter(l -> !l.text().isEmpty())
+        .forEach(l -> of.computeIfAbsent(l.page(), k -> new ArrayList<>()).add(l));
+    of.values()
+        .forEach(
+            p -> {
+              edges.merge(edge(p.get(0).text()), 1, Integer::sum);
+              if (p.size() > 1) {
+                edges.merge(edge(p.get(p.size() - 1).text()), 1, Integer::sum);
+              }
+            });
     List<Line> out = new ArrayList<>();
     int page = 0;
     for (Line l : raw) {
       List<Line> here = of.getOrDefault(l.page(), List.of());
-      boolean atEdge = !here.isEmpty() && (l == here.get(0) || l == here.get(here.size() - 1) || here.size() > 1 && l == here.get(1));
+      boolean atEdge =
+          !here.isEmpty()
+              && (l == here.get(0)
+                  || l == here.get(here.size() - 1)
+                  || here.size() > 1 && l == here.get(1));
       boolean repeated = pages >= 3 && atEdge && edges.getOrDefault(edge(l.text()), 0) * 2 > pages;
       // A number alone is a page's only where page numbers stand: it may be what somebody says.
       boolean folio = (atEdge || l.indent() > 55) && FOLIO.matcher(l.text()).matches();
-      boolean furniture = !l.text().isEmpty() && (repeated || folio || FURNITURE.matcher(l.text()).matches());
+      boolean furniture =
+          !l.text().isEmpty() && (repeated || folio || FURNITURE.matcher(l.text()).matches());
       if (!furniture && !(l.text().isEmpty() && l.page() != page)) {
         out.add(l);
         page = l.page();
@@ -222,7 +322,8 @@ public final class TypedPages {
   }
 
   private static String title(List<String> front) {
-    StringBuilder out = new StringBuilder("Title: ").append(front.get(0).replace(":", " ")).append("\n");
+    StringBuilder out =
+        new StringBuilder("Title: ").append(front.get(0).replace(":", " ")).append("\n");
     if (front.size() > 1) {
       out.append("Notes:\n");
       front.stream().skip(1).limit(12).forEach(l -> out.append("    ").append(l).append("\n"));

@@ -6,22 +6,35 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 
-/** The printed words of a screenplay in order, as numbers that are the same for the same word in both drafts compared. */
+/**
+ * The printed words of a screenplay in order, as numbers that are the same for the same word in
+ * both drafts compared.
+ */
 final class Wording {
   /** Number of each word. */
   final int[] word;
+
   /** Offset in the source of its first character. */
   final int[] start;
+
   /** Offset after its last. */
   final int[] end;
+
   /** Where it begins in the text of its paragraph. */
   final int[] inText;
+
   /** First word of each paragraph, and one past the last word at the end. */
   final int[] paragraph;
-  /** Index of the first paragraph of each scene, and one past the last at the end; what is before the first scene belongs to none. */
+
+  /**
+   * Index of the first paragraph of each scene, and one past the last at the end; what is before
+   * the first scene belongs to none.
+   */
   final int[] scene;
+
   /** What is printed in each paragraph. */
   final List<String> text;
+
   /** Offset in the source of each paragraph. */
   final int[] at;
 
@@ -55,7 +68,11 @@ final class Wording {
           continue;
         }
         int to = from + 1;
-        while (to < text.length() && (letter(text.charAt(to)) || "'’".indexOf(text.charAt(to)) >= 0 && to + 1 < text.length() && letter(text.charAt(to + 1)))) {
+        while (to < text.length()
+            && (letter(text.charAt(to))
+                || "'’".indexOf(text.charAt(to)) >= 0
+                    && to + 1 < text.length()
+                    && letter(text.charAt(to + 1)))) {
           to++;
         }
         if (n == w.length) {
@@ -64,7 +81,9 @@ final class Wording {
           e = Arrays.copyOf(e, 2 * n);
           t = Arrays.copyOf(t, 2 * n);
         }
-        w[n] = numbers.computeIfAbsent(text.substring(from, to).toLowerCase(Locale.ROOT), k -> numbers.size());
+        w[n] =
+            numbers.computeIfAbsent(
+                text.substring(from, to).toLowerCase(Locale.ROOT), k -> numbers.size());
         s[n] = where[from];
         e[n] = where[to - 1] + 1;
         t[n++] = from;

@@ -7,7 +7,8 @@ import java.util.Collection;
 import java.util.List;
 
 /**
- * What the camera was set to for a take. A null means "not read", which is allowed and said; a value is checked.
+ * What the camera was set to for a take. A null means "not read", which is allowed and said; a
+ * value is checked.
  *
  * @param body camera body
  * @param lens lens
@@ -27,9 +28,22 @@ import java.util.List;
  * @param distanceM distance to the subject, m, 0.01 to 10 000
  */
 public record CameraData(
-    String body, String lens, Double focalMm, Double fNumber, Double shutterSeconds, Double iso, Double whiteK,
-    Boolean whiteAuto, Boolean exposureAuto, Double focusM, Boolean focusAuto, FrameRate rate, Raster raster,
-    Double heightM, Double tiltDeg, Double distanceM) {
+    String body,
+    String lens,
+    Double focalMm,
+    Double fNumber,
+    Double shutterSeconds,
+    Double iso,
+    Double whiteK,
+    Boolean whiteAuto,
+    Boolean exposureAuto,
+    Double focusM,
+    Boolean focusAuto,
+    FrameRate rate,
+    Raster raster,
+    Double heightM,
+    Double tiltDeg,
+    Double distanceM) {
   public CameraData {
     check("focal length", focalMm, 1, 3000);
     check("f-number", fNumber, 0.7, 128);
@@ -44,11 +58,30 @@ public record CameraData(
 
   /** Nothing read. */
   public static CameraData notRead() {
-    return new CameraData(null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null);
+    return new CameraData(
+        null, null, null, null, null, null, null, null, null, null, null, null, null, null, null,
+        null);
   }
 
   /** Names of all that is read off a camera, as in this record. */
-  public static final List<String> FIELDS = List.of("body", "lens", "focalMm", "fNumber", "shutterSeconds", "iso", "whiteK", "whiteAuto", "exposureAuto", "focusM", "focusAuto", "rate", "raster", "heightM", "tiltDeg", "distanceM");
+  public static final List<String> FIELDS =
+      List.of(
+          "body",
+          "lens",
+          "focalMm",
+          "fNumber",
+          "shutterSeconds",
+          "iso",
+          "whiteK",
+          "whiteAuto",
+          "exposureAuto",
+          "focusM",
+          "focusAuto",
+          "rate",
+          "raster",
+          "heightM",
+          "tiltDeg",
+          "distanceM");
 
   /** Value of a field by its name; null when it was not read. */
   public Object get(String field) {

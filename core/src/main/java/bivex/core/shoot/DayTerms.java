@@ -4,10 +4,10 @@ import bivex.core.InvalidInput;
 import bivex.core.order.Clock;
 import bivex.core.order.DayPlan;
 import bivex.core.order.Pass;
+import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.ZonedDateTime;
-import java.time.DateTimeException;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -30,9 +30,23 @@ import java.util.Set;
  * @param shadowLimitM how far its tip may go within a match set, m
  */
 public record DayTerms(
-    Double latitude, Double longitude, String zone, double call, double wrap, List<Hours> people, DayPlan.Rates rates,
-    double cardGigabytes, double megabitsPerSecond, double shadowHeightM, double shadowLimitM) {
-  /** Somebody's hours. @param from minutes after midnight @param to minutes after midnight */
+    Double latitude,
+    Double longitude,
+    String zone,
+    double call,
+    double wrap,
+    List<Hours> people,
+    DayPlan.Rates rates,
+    double cardGigabytes,
+    double megabitsPerSecond,
+    double shadowHeightM,
+    double shadowLimitM) {
+  /**
+   * Somebody's hours.
+   *
+   * @param from minutes after midnight
+   * @param to minutes after midnight
+   */
   public record Hours(String name, String duty, double from, double to) {
     public Hours {
       name = InvalidInput.text("name", name);
@@ -42,11 +56,14 @@ public record DayTerms(
   }
 
   /** A plain day in no particular place: 08:00 to 18:00, 64 GB at 100 Mb/s. */
-  public static final DayTerms PLAIN = new DayTerms(null, null, "UTC", 480, 1080, List.of(), DayPlan.Rates.USUAL, 64, 100, 1.7, 0.1);
+  public static final DayTerms PLAIN =
+      new DayTerms(null, null, "UTC", 480, 1080, List.of(), DayPlan.Rates.USUAL, 64, 100, 1.7, 0.1);
 
   public DayTerms {
     if ((latitude == null) != (longitude == null)) {
-      throw new InvalidInput(latitude == null ? "latitude" : "longitude", "must be given with the other coordinate, or neither");
+      throw new InvalidInput(
+          latitude == null ? "latitude" : "longitude",
+          "must be given with the other coordinate, or neither");
     }
     if (latitude != null) {
       InvalidInput.within("latitude", latitude, -90, 90);
@@ -59,7 +76,8 @@ public record DayTerms(
     }
     InvalidInput.within("call", call, 0, 1439);
     if (!(wrap > call && wrap <= call + 1440)) {
-      throw new InvalidInput("wrap", "must be later than the call at " + Clock.label(call) + ", within a day");
+      throw new InvalidInput(
+          "wrap", "must be later than the call at " + Clock.label(call) + ", within a day");
     }
     people = List.copyOf(people);
     Set<String> names = new HashSet<>();
@@ -93,6 +111,12 @@ public record DayTerms(
 
   /** The rates with the card's minutes worked out from its size. */
   public DayPlan.Rates worked() {
-    return new DayPlan.Rates(rates.setupMinutes(), rates.costumeMinutes(), rates.mediaMinutes(), rates.batteryMinutes(), Math.max(1, cardMinutes()), rates.nuisance());
+    return new DayPlan.Rates(
+        rates.setupMinutes(),
+        rates.costumeMinutes(),
+        rates.mediaMinutes(),
+        rates.batteryMinutes(),
+        Math.max(1, cardMinutes()),
+        rates.nuisance());
   }
 }

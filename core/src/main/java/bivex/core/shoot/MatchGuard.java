@@ -11,8 +11,9 @@ import java.util.Objects;
 import java.util.Set;
 
 /**
- * Compares the camera data of a take with the reference take of its match set, property by property: what differs, how much,
- * what it does to the picture and what to do. Tolerances are planning defaults of the project (common practice, no source).
+ * Compares the camera data of a take with the reference take of its match set, property by
+ * property: what differs, how much, what it does to the picture and what to do. Tolerances are
+ * planning defaults of the project (common practice, no source).
  */
 public final class MatchGuard {
   /** Stops below which a difference is not seen after a grade match. */
@@ -21,7 +22,10 @@ public final class MatchGuard {
   /** Pixels of shift or blur below which plates are taken to agree. */
   static final double PX = 1;
 
-  /** White balance shift in mired that is taken to agree; 10 mired is about the smallest step seen on a face. */
+  /**
+   * White balance shift in mired that is taken to agree; 10 mired is about the smallest step seen
+   * on a face.
+   */
   static final double MIRED = 3;
 
   /** Height, m, within which near things still line up with far ones. */
@@ -47,8 +51,23 @@ public final class MatchGuard {
    * @param remedy what to do
    * @param tolerance how far it may differ
    */
-  public record Finding(String property, String label, String reference, String actual, String effect, Severity severity, String remedy, String tolerance) {
-    Finding(String property, String label, String reference, String actual, String effect, Severity severity, String remedy) {
+  public record Finding(
+      String property,
+      String label,
+      String reference,
+      String actual,
+      String effect,
+      Severity severity,
+      String remedy,
+      String tolerance) {
+    Finding(
+        String property,
+        String label,
+        String reference,
+        String actual,
+        String effect,
+        Severity severity,
+        String remedy) {
       this(property, label, reference, actual, effect, severity, remedy, within(property));
     }
 
@@ -67,7 +86,11 @@ public final class MatchGuard {
 
     /** The finding in one breath, without the remedy. */
     public String said() {
-      return property.equals("measured") ? "laid over the reference: " + effect : property.equals("held") ? "camera touched (" + actual + "); " + effect : label + " " + actual + " against " + reference + "; " + effect;
+      return property.equals("measured")
+          ? "laid over the reference: " + effect
+          : property.equals("held")
+              ? "camera touched (" + actual + "); " + effect
+              : label + " " + actual + " against " + reference + "; " + effect;
     }
   }
 
@@ -95,15 +118,37 @@ public final class MatchGuard {
   public static List<Finding> alone(CameraData take, Set<MatchRule> rules) {
     List<Finding> out = new ArrayList<>();
     if (rules.contains(MatchRule.MANUAL)) {
-      auto(out, "whiteAuto", "white balance", take.whiteAuto(), "colour drifts inside the take and between plates", "set kelvin by hand and shoot it again; else a grade that is fitted frame by frame");
-      auto(out, "exposureAuto", "exposure", take.exposureAuto(), "brightness follows whoever walks in", "lock aperture, shutter and ISO and shoot it again");
-      auto(out, "focusAuto", "focus", take.focusAuto(), "the picture breathes and the background differs between doubles", "focus by hand on a stand-in and shoot it again");
+      auto(
+          out,
+          "whiteAuto",
+          "white balance",
+          take.whiteAuto(),
+          "colour drifts inside the take and between plates",
+          "set kelvin by hand and shoot it again; else a grade that is fitted frame by frame");
+      auto(
+          out,
+          "exposureAuto",
+          "exposure",
+          take.exposureAuto(),
+          "brightness follows whoever walks in",
+          "lock aperture, shutter and ISO and shoot it again");
+      auto(
+          out,
+          "focusAuto",
+          "focus",
+          take.focusAuto(),
+          "the picture breathes and the background differs between doubles",
+          "focus by hand on a stand-in and shoot it again");
     }
     return out;
   }
 
-  /** All findings of a take against its reference; empty when nothing differs and everything was read. */
-  public static List<Finding> compare(CameraData reference, CameraData take, Set<MatchRule> rules, Optics optics) {
+  /**
+   * All findings of a take against its reference; empty when nothing differs and everything was
+   * read.
+   */
+  public static List<Finding> compare(
+      CameraData reference, CameraData take, Set<MatchRule> rules, Optics optics) {
     List<Finding> out = new ArrayList<>(alone(take, rules));
     if (rules.contains(MatchRule.SAME)) {
       out.addAll(new MatchGuard(reference, take, optics).same());
@@ -111,7 +156,13 @@ public final class MatchGuard {
     return out;
   }
 
-  private static void auto(List<Finding> out, String property, String label, Boolean value, String effect, String remedy) {
+  private static void auto(
+      List<Finding> out,
+      String property,
+      String label,
+      Boolean value,
+      String effect,
+      String remedy) {
     if (Boolean.TRUE.equals(value)) {
       out.add(new Finding(property, label, "manual", "automatic", effect, Severity.BREAKS, remedy));
     }
@@ -122,50 +173,147 @@ public final class MatchGuard {
     text("lens", "lens", ref.lens(), act.lens(), "another distortion and size");
     if (read("focalMm", "focal length", ref.focalMm(), act.focalMm(), "mm")) {
       double px = optics.raster().width() / 2.0 * Math.abs(act.focalMm() / ref.focalMm() - 1);
-      number("focalMm", "focal length", ref.focalMm(), act.focalMm(), "mm", px > PX, Said.of("size differs by %.1f %%: %.0f px at the edge of frame", 100 * Math.abs(act.focalMm() / ref.focalMm() - 1), px), "set it back and shoot again; else scale the plate and lose that share of resolution");
+      number(
+          "focalMm",
+          "focal length",
+          ref.focalMm(),
+          act.focalMm(),
+          "mm",
+          px > PX,
+          Said.of(
+              "size differs by %.1f %%: %.0f px at the edge of frame",
+              100 * Math.abs(act.focalMm() / ref.focalMm() - 1), px),
+          "set it back and shoot again; else scale the plate and lose that share of resolution");
     }
     if (read("fNumber", "aperture", ref.fNumber(), act.fNumber(), "f/")) {
       double stops = Exposure.stopsBetweenApertures(ref.fNumber(), act.fNumber());
-      number("fNumber", "aperture", ref.fNumber(), act.fNumber(), "f/", Math.abs(stops) > STOPS, Said.of("%s by %.1f stops, and the background blur changes", stops > 0 ? "darker" : "brighter", Math.abs(stops)), "set it back and shoot again; blur cannot be graded");
+      number(
+          "fNumber",
+          "aperture",
+          ref.fNumber(),
+          act.fNumber(),
+          "f/",
+          Math.abs(stops) > STOPS,
+          Said.of(
+              "%s by %.1f stops, and the background blur changes",
+              stops > 0 ? "darker" : "brighter", Math.abs(stops)),
+          "set it back and shoot again; blur cannot be graded");
     }
     if (read("shutterSeconds", "shutter", ref.shutterSeconds(), act.shutterSeconds(), "s")) {
       double stops = Exposure.stopsLost(ref.shutterSeconds(), act.shutterSeconds());
       if (Math.abs(stops) > 1e-6) {
-        add("shutterSeconds", "shutter", Shutter.text(ref.shutterSeconds()), Shutter.text(act.shutterSeconds()), Said.of("%s by %.1f stops, motion blur %.0f %% as long", stops > 0 ? "darker" : "brighter", Math.abs(stops), 100 * act.shutterSeconds() / ref.shutterSeconds()), Math.abs(stops) > STOPS, "set it back and shoot again");
+        add(
+            "shutterSeconds",
+            "shutter",
+            Shutter.text(ref.shutterSeconds()),
+            Shutter.text(act.shutterSeconds()),
+            Said.of(
+                "%s by %.1f stops, motion blur %.0f %% as long",
+                stops > 0 ? "darker" : "brighter",
+                Math.abs(stops),
+                100 * act.shutterSeconds() / ref.shutterSeconds()),
+            Math.abs(stops) > STOPS,
+            "set it back and shoot again");
       }
     }
     if (read("iso", "ISO", ref.iso(), act.iso(), "")) {
       double stops = Math.log(act.iso() / ref.iso()) / Math.log(2);
-      number("iso", "ISO", ref.iso(), act.iso(), "", Math.abs(stops) > STOPS, Said.of("%s by %.1f stops, and the grain differs", stops > 0 ? "brighter" : "darker", Math.abs(stops)), "set it back and shoot again; else grade and match the grain");
+      number(
+          "iso",
+          "ISO",
+          ref.iso(),
+          act.iso(),
+          "",
+          Math.abs(stops) > STOPS,
+          Said.of(
+              "%s by %.1f stops, and the grain differs",
+              stops > 0 ? "brighter" : "darker", Math.abs(stops)),
+          "set it back and shoot again; else grade and match the grain");
     }
     if (read("whiteK", "white balance", ref.whiteK(), act.whiteK(), "K")) {
       double mired = 1e6 / act.whiteK() - 1e6 / ref.whiteK();
-      number("whiteK", "white balance", ref.whiteK(), act.whiteK(), "K", Math.abs(mired) > MIRED, Said.of("%.0f mired %s across the join", Math.abs(mired), mired > 0 ? "bluer" : "warmer"), "set it back and shoot again; else a grade offset on this plate");
+      number(
+          "whiteK",
+          "white balance",
+          ref.whiteK(),
+          act.whiteK(),
+          "K",
+          Math.abs(mired) > MIRED,
+          Said.of("%.0f mired %s across the join", Math.abs(mired), mired > 0 ? "bluer" : "warmer"),
+          "set it back and shoot again; else a grade offset on this plate");
     }
     if (read("focusM", "focus distance", ref.focusM(), act.focusM(), "m")) {
       focus();
     }
     if (ref.rate() != null && act.rate() != null && !ref.rate().equals(act.rate())) {
-      add("rate", "frame rate", ref.rate().name() + " fps", act.rate().name() + " fps", "frames do not correspond: the plate slides against the other", true, "shoot again at " + ref.rate().name() + " fps");
+      add(
+          "rate",
+          "frame rate",
+          ref.rate().name() + " fps",
+          act.rate().name() + " fps",
+          "frames do not correspond: the plate slides against the other",
+          true,
+          "shoot again at " + ref.rate().name() + " fps");
     } else if (ref.rate() != null && act.rate() == null) {
       notRead("rate", "frame rate", ref.rate().name() + " fps");
     }
     if (ref.raster() != null && act.raster() != null && !ref.raster().equals(act.raster())) {
-      add("raster", "raster", ref.raster().text(), act.raster().text(), Said.of("scale of %.0f %%", 100.0 * ref.raster().width() / act.raster().width()), true, "shoot again at " + ref.raster().text());
+      add(
+          "raster",
+          "raster",
+          ref.raster().text(),
+          act.raster().text(),
+          Said.of("scale of %.0f %%", 100.0 * ref.raster().width() / act.raster().width()),
+          true,
+          "shoot again at " + ref.raster().text());
     } else if (ref.raster() != null && act.raster() == null) {
       notRead("raster", "raster", ref.raster().text());
     }
     if (read("heightM", "height", ref.heightM(), act.heightM(), "m")) {
-      number("heightM", "height", ref.heightM(), act.heightM(), "m", Math.abs(act.heightM() - ref.heightM()) > HEIGHT_M, Said.of("parallax of %.0f mm: near things no longer line up with far ones", 1000 * Math.abs(act.heightM() - ref.heightM())), "bring the head back to its mark; parallax cannot be repaired");
+      number(
+          "heightM",
+          "height",
+          ref.heightM(),
+          act.heightM(),
+          "m",
+          Math.abs(act.heightM() - ref.heightM()) > HEIGHT_M,
+          Said.of(
+              "parallax of %.0f mm: near things no longer line up with far ones",
+              1000 * Math.abs(act.heightM() - ref.heightM())),
+          "bring the head back to its mark; parallax cannot be repaired");
     }
     if (read("tiltDeg", "tilt", ref.tiltDeg(), act.tiltDeg(), "°")) {
       Double focal = act.focalMm() == null ? ref.focalMm() : act.focalMm();
-      double px = focal == null ? Double.NaN : Math.abs(Math.toRadians(act.tiltDeg() - ref.tiltDeg())) * focal * optics.raster().width() / optics.sensorWidthMm();
-      number("tiltDeg", "tilt", ref.tiltDeg(), act.tiltDeg(), "°", !(px <= PX), focal == null ? "the picture is shifted" : Said.of("the picture is shifted by %.0f px", px), "bring the head back to its mark; else shift the plate");
+      double px =
+          focal == null
+              ? Double.NaN
+              : Math.abs(Math.toRadians(act.tiltDeg() - ref.tiltDeg()))
+                  * focal
+                  * optics.raster().width()
+                  / optics.sensorWidthMm();
+      number(
+          "tiltDeg",
+          "tilt",
+          ref.tiltDeg(),
+          act.tiltDeg(),
+          "°",
+          !(px <= PX),
+          focal == null
+              ? "the picture is shifted"
+              : Said.of("the picture is shifted by %.0f px", px),
+          "bring the head back to its mark; else shift the plate");
     }
     if (read("distanceM", "distance", ref.distanceM(), act.distanceM(), "m")) {
       double percent = 100 * Math.abs(ref.distanceM() / act.distanceM() - 1);
-      number("distanceM", "distance", ref.distanceM(), act.distanceM(), "m", percent > PERCENT, Said.of("size differs by %.1f %%", percent), "measure again; move the camera back to its mark");
+      number(
+          "distanceM",
+          "distance",
+          ref.distanceM(),
+          act.distanceM(),
+          "m",
+          percent > PERCENT,
+          Said.of("size differs by %.1f %%", percent),
+          "measure again; move the camera back to its mark");
     }
     return out;
   }
@@ -177,10 +325,36 @@ public final class MatchGuard {
     Double focal = ref.focalMm();
     Double n = ref.fNumber();
     if (focal != null && n != null && optics.backgroundM() != null) {
-      double px = BackgroundBlur.mismatchPx(focal, n, optics.backgroundM() * 1000, ref.focusM() * 1000, act.focusM() * 1000, optics.sensorWidthMm(), optics.raster().width());
-      number("focusM", "focus distance", ref.focusM(), act.focusM(), "m", px > PX, Said.of("background blur differs by %.1f px", px), px > PX ? "focus back on the stand-in and shoot again, or a smaller opening for all" : "none needed: below 1 px");
+      double px =
+          BackgroundBlur.mismatchPx(
+              focal,
+              n,
+              optics.backgroundM() * 1000,
+              ref.focusM() * 1000,
+              act.focusM() * 1000,
+              optics.sensorWidthMm(),
+              optics.raster().width());
+      number(
+          "focusM",
+          "focus distance",
+          ref.focusM(),
+          act.focusM(),
+          "m",
+          px > PX,
+          Said.of("background blur differs by %.1f px", px),
+          px > PX
+              ? "focus back on the stand-in and shoot again, or a smaller opening for all"
+              : "none needed: below 1 px");
     } else {
-      number("focusM", "focus distance", ref.focusM(), act.focusM(), "m", true, "background blur differs; give the background distance to have it in pixels", "focus back on the stand-in and shoot again");
+      number(
+          "focusM",
+          "focus distance",
+          ref.focusM(),
+          act.focusM(),
+          "m",
+          true,
+          "background blur differs; give the background distance to have it in pixels",
+          "focus back on the stand-in and shoot again");
     }
   }
 
@@ -203,23 +377,50 @@ public final class MatchGuard {
     return a != null && b != null;
   }
 
-  private void number(String property, String label, double a, double b, String unit, boolean breaks, String effect, String remedy) {
+  private void number(
+      String property,
+      String label,
+      double a,
+      double b,
+      String unit,
+      boolean breaks,
+      String effect,
+      String remedy) {
     if (!Objects.equals(a, b)) {
       add(property, label, unit(a, unit), unit(b, unit), effect, breaks, remedy);
     }
   }
 
   private void notRead(String property, String label, String reference) {
-    out.add(new Finding(property, label, reference, "not read", "cannot be compared", Severity.NOT_READ, "read it off the camera before it is moved"));
+    out.add(
+        new Finding(
+            property,
+            label,
+            reference,
+            "not read",
+            "cannot be compared",
+            Severity.NOT_READ,
+            "read it off the camera before it is moved"));
   }
 
-  private void add(String property, String label, String a, String b, String effect, boolean breaks, String remedy) {
-    out.add(new Finding(property, label, a, b, effect, breaks ? Severity.BREAKS : Severity.SLIGHT, remedy));
+  private void add(
+      String property,
+      String label,
+      String a,
+      String b,
+      String effect,
+      boolean breaks,
+      String remedy) {
+    out.add(
+        new Finding(
+            property, label, a, b, effect, breaks ? Severity.BREAKS : Severity.SLIGHT, remedy));
   }
 
   private static String unit(double v, String unit) {
     double r = Math.round(Math.abs(v) * 1000) / 1000.0;
-    String n = (v < 0 && r > 0 ? "-" : "") + (r == Math.rint(r) ? Long.toString((long) r) : Double.toString(r));
+    String n =
+        (v < 0 && r > 0 ? "-" : "")
+            + (r == Math.rint(r) ? Long.toString((long) r) : Double.toString(r));
     return switch (unit) {
       case "f/" -> "f/" + n;
       case "°" -> n + "°";

@@ -2,7 +2,10 @@ package bivex.core.shoot;
 
 /** What must agree between the plates of a match set. */
 public enum MatchRule {
-  /** Every camera property the same: lens, focal length, aperture, shutter, ISO, white balance, focus, raster, rate, height, tilt, distance. */
+  /**
+   * Every camera property the same: lens, focal length, aperture, shutter, ISO, white balance,
+   * focus, raster, rate, height, tilt, distance.
+   */
   SAME,
   /** Focus, exposure and white balance never automatic. */
   MANUAL,

@@ -3,14 +3,16 @@ package bivex.core.shoot;
 import bivex.core.InvalidInput;
 
 /**
- * Whether a match set fits on one battery and one card (S19), since changing either touches the camera.
+ * Whether a match set fits on one battery and one card (S19), since changing either touches the
+ * camera.
  *
  * @param minutesNeeded camera-on minutes: recording and standby
  * @param minutesLeft battery minutes left over; negative when it does not last
  * @param gigabytes decimal GB recorded: Mb/s · s / 8000
  * @param gigabytesLeft on the card; negative when it does not fit
  */
-public record MediaBudget(double minutesNeeded, double minutesLeft, double gigabytes, double gigabytesLeft) {
+public record MediaBudget(
+    double minutesNeeded, double minutesLeft, double gigabytes, double gigabytesLeft) {
   /** Largest file of a FAT32 card, bytes: 4 GiB − 1. */
   public static final long FAT32_FILE_BYTES = (1L << 32) - 1;
 
@@ -21,7 +23,12 @@ public record MediaBudget(double minutesNeeded, double minutesLeft, double gigab
    * @param megabitsPerSecond of the recording
    * @param cardGigabytes free on the card, decimal
    */
-  public static MediaBudget of(double recordMinutes, double standbyMinutes, double batteryMinutes, double megabitsPerSecond, double cardGigabytes) {
+  public static MediaBudget of(
+      double recordMinutes,
+      double standbyMinutes,
+      double batteryMinutes,
+      double megabitsPerSecond,
+      double cardGigabytes) {
     InvalidInput.positive("recording minutes", recordMinutes);
     InvalidInput.within("standby minutes", standbyMinutes, 0, 10_000);
     InvalidInput.positive("battery minutes", batteryMinutes);
@@ -36,7 +43,10 @@ public record MediaBudget(double minutesNeeded, double minutesLeft, double gigab
     return InvalidInput.positive("bit rate", megabitsPerSecond) * seconds / 8000;
   }
 
-  /** Seconds after which a card with a file limit begins a new file; a take longer than this is in two files. */
+  /**
+   * Seconds after which a card with a file limit begins a new file; a take longer than this is in
+   * two files.
+   */
   public static double segmentSeconds(double megabitsPerSecond, long fileBytes) {
     return fileBytes * 8.0 / (InvalidInput.positive("bit rate", megabitsPerSecond) * 1e6);
   }

@@ -7,7 +7,8 @@ import java.util.Comparator;
 import java.util.List;
 
 /**
- * Battery and card against the set that is open (S19): whether it can be finished without touching the camera, and what to do now.
+ * Battery and card against the set that is open (S19): whether it can be finished without touching
+ * the camera, and what to do now.
  *
  * @param batteryLeft minutes of camera on
  * @param cardLeft minutes of recording
@@ -17,7 +18,14 @@ import java.util.List;
  * @param words what to do, in one line
  * @param segmentSeconds a take longer than this is in two files on a card with 4 GiB files
  */
-public record SetClock(double batteryLeft, double cardLeft, double need, double needRecord, State state, String words, double segmentSeconds) {
+public record SetClock(
+    double batteryLeft,
+    double cardLeft,
+    double need,
+    double needRecord,
+    State state,
+    String words,
+    double segmentSeconds) {
   public enum State {
     /** Nothing to do. */
     LASTS,
@@ -33,15 +41,29 @@ public record SetClock(double batteryLeft, double cardLeft, double need, double 
   /** Takes a performance wants, as a rule; common practice, no source. */
   public static final int TAKES = 3;
 
-  /** Minutes of camera on for a plate with its resets. @param seconds of one take @param takes how many are reckoned with */
+  /**
+   * Minutes of camera on for a plate with its resets.
+   *
+   * @param seconds of one take
+   * @param takes how many are reckoned with
+   */
   public static double minutes(double seconds, int takes) {
     return takes * (seconds / 60 + RESET);
   }
 
-  /** A plate of the set that is still wanted. @param seconds of one take @param takes how many are reckoned with */
+  /**
+   * A plate of the set that is still wanted.
+   *
+   * @param seconds of one take
+   * @param takes how many are reckoned with
+   */
   public record Wanted(double seconds, int takes) {}
 
-  /** A take of the day. @param seconds it ran */
+  /**
+   * A take of the day.
+   *
+   * @param seconds it ran
+   */
   public record Ran(Instant at, double seconds) {}
 
   /**
@@ -51,18 +73,42 @@ public record SetClock(double batteryLeft, double cardLeft, double need, double 
    * @param day all takes of the day
    * @param touches of the camera on the day
    */
-  public static SetClock of(String set, boolean begun, DayTerms terms, List<Wanted> wanted, List<Ran> day, List<MatchReview.TouchEvent> touches) {
+  public static SetClock of(
+      String set,
+      boolean begun,
+      DayTerms terms,
+      List<Wanted> wanted,
+      List<Ran> day,
+      List<MatchReview.TouchEvent> touches) {
     Instant power = last(touches, Touch.POWER);
     Instant card = last(touches, Touch.CARD);
-    double on = day.stream().filter(r -> r.at().isAfter(power)).mapToDouble(r -> minutes(r.seconds(), 1)).sum();
-    double recorded = day.stream().filter(r -> r.at().isAfter(card)).mapToDouble(r -> r.seconds() / 60).sum();
+    double on =
+        day.stream()
+            .filter(r -> r.at().isAfter(power))
+            .mapToDouble(r -> minutes(r.seconds(), 1))
+            .sum();
+    double recorded =
+        day.stream().filter(r -> r.at().isAfter(card)).mapToDouble(r -> r.seconds() / 60).sum();
     double need = wanted.stream().mapToDouble(w -> minutes(w.seconds(), w.takes())).sum();
     double needRecord = wanted.stream().mapToDouble(w -> w.takes() * w.seconds() / 60).sum();
-    return of(set, begun, terms.rates().batteryMinutes(), on, terms.cardMinutes(), recorded, need, needRecord, terms.megabitsPerSecond());
+    return of(
+        set,
+        begun,
+        terms.rates().batteryMinutes(),
+        on,
+        terms.cardMinutes(),
+        recorded,
+        need,
+        needRecord,
+        terms.megabitsPerSecond());
   }
 
   private static Instant last(List<MatchReview.TouchEvent> touches, Touch kind) {
-    return touches.stream().filter(t -> t.kind() == kind).map(MatchReview.TouchEvent::at).max(Comparator.naturalOrder()).orElse(Instant.EPOCH);
+    return touches.stream()
+        .filter(t -> t.kind() == kind)
+        .map(MatchReview.TouchEvent::at)
+        .max(Comparator.naturalOrder())
+        .orElse(Instant.EPOCH);
   }
 
   /**
@@ -75,21 +121,54 @@ public record SetClock(double batteryLeft, double cardLeft, double need, double 
    * @param need minutes of camera on still wanted
    * @param needRecord minutes of recording still wanted
    */
-  public static SetClock of(String set, boolean begun, double batteryMinutes, double onMinutes, double cardMinutes, double recordedMinutes, double need, double needRecord, double megabitsPerSecond) {
+  public static SetClock of(
+      String set,
+      boolean begun,
+      double batteryMinutes,
+      double onMinutes,
+      double cardMinutes,
+      double recordedMinutes,
+      double need,
+      double needRecord,
+      double megabitsPerSecond) {
     InvalidInput.positive("battery minutes", batteryMinutes);
     InvalidInput.positive("card minutes", cardMinutes);
     double battery = batteryMinutes - InvalidInput.within("camera on", onMinutes, 0, 100_000);
     double card = cardMinutes - InvalidInput.within("recorded", recordedMinutes, 0, 100_000);
     boolean batteryShort = battery < need;
     boolean cardShort = card < needRecord;
-    State state = !batteryShort && !cardShort || need == 0 ? State.LASTS : begun ? State.WILL_NOT_FINISH : State.CHANGE_FIRST;
-    String what = batteryShort && cardShort ? "battery and card" : batteryShort ? "battery" : "card";
-    String figures = batteryShort ? Said.of("%.0f min left, %.0f needed", Math.max(0, battery), need) : Said.of("%.0f min of card left, %.0f needed", Math.max(0, card), needRecord);
-    String words = switch (state) {
-      case LASTS -> need == 0 ? "Nothing more is wanted of set " + set + "." : Said.of("Set %s can be finished: %.0f min of battery for %.0f.", set, battery, need);
-      case CHANGE_FIRST -> Said.of("Change the %s before you begin set %s: %s.", what, set, figures);
-      case WILL_NOT_FINISH -> Said.of("You will not finish set %s on this %s: %s. Change it now, log it, and lay a fresh still over the first.", set, what, figures);
-    };
-    return new SetClock(battery, card, need, needRecord, state, words, MediaBudget.segmentSeconds(megabitsPerSecond, MediaBudget.FAT32_FILE_BYTES));
+    State state =
+        !batteryShort && !cardShort || need == 0
+            ? State.LASTS
+            : begun ? State.WILL_NOT_FINISH : State.CHANGE_FIRST;
+    String what =
+        batteryShort && cardShort ? "battery and card" : batteryShort ? "battery" : "card";
+    String figures =
+        batteryShort
+            ? Said.of("%.0f min left, %.0f needed", Math.max(0, battery), need)
+            : Said.of("%.0f min of card left, %.0f needed", Math.max(0, card), needRecord);
+    String words =
+        switch (state) {
+          case LASTS ->
+              need == 0
+                  ? "Nothing more is wanted of set " + set + "."
+                  : Said.of(
+                      "Set %s can be finished: %.0f min of battery for %.0f.", set, battery, need);
+          case CHANGE_FIRST ->
+              Said.of("Change the %s before you begin set %s: %s.", what, set, figures);
+          case WILL_NOT_FINISH ->
+              Said.of(
+                  "You will not finish set %s on this %s: %s. Change it now, log it, and lay a"
+                      + " fresh still over the first.",
+                  set, what, figures);
+        };
+    return new SetClock(
+        battery,
+        card,
+        need,
+        needRecord,
+        state,
+        words,
+        MediaBudget.segmentSeconds(megabitsPerSecond, MediaBudget.FAT32_FILE_BYTES));
   }
 }

@@ -11,8 +11,9 @@ import java.util.OptionalInt;
 import java.util.Set;
 
 /**
- * Codes that follow the script. A code that was ever given is never given to another shot, for it stands on slates and in file names; so as many shots as
- * can be keep theirs, and only those out of order or in another scene get a new one.
+ * Codes that follow the script. A code that was ever given is never given to another shot, for it
+ * stands on slates and in file names; so as many shots as can be keep theirs, and only those out of
+ * order or in another scene get a new one.
  */
 public final class CodePlan {
   private CodePlan() {}
@@ -20,7 +21,11 @@ public final class CodePlan {
   /** A shot where it stands. */
   public record Placed(String id, String code, String scene) {}
 
-  /** A code where it stands. @param start offset of the shot's first words */
+  /**
+   * A code where it stands.
+   *
+   * @param start offset of the shot's first words
+   */
   public record At(String code, int start) {}
 
   /**
@@ -30,7 +35,8 @@ public final class CodePlan {
    * @param placed shots that have a place, in the order of the script
    * @param ever all codes that were ever given in the production
    */
-  public static String fresh(NamePattern pattern, String scene, int start, List<At> placed, Set<String> ever) {
+  public static String fresh(
+      NamePattern pattern, String scene, int start, List<At> placed, Set<String> ever) {
     int before = 0;
     Integer after = null;
     for (At p : placed) {
@@ -59,12 +65,20 @@ public final class CodePlan {
     Map<String, String> out = new HashMap<>();
     scenes.forEach((scene, list) -> scene(pattern, scene, list, taken, out));
     Map<String, String> ordered = new LinkedHashMap<>();
-    shots.stream().filter(s -> out.containsKey(s.id())).forEach(s -> ordered.put(s.id(), out.get(s.id())));
+    shots.stream()
+        .filter(s -> out.containsKey(s.id()))
+        .forEach(s -> ordered.put(s.id(), out.get(s.id())));
     return ordered;
   }
 
-  private static void scene(NamePattern pattern, String scene, List<Placed> list, Set<String> taken, Map<String, String> out) {
-    int[] number = list.stream().mapToInt(s -> pattern.number(scene, s.code()).orElse(-1)).toArray();
+  private static void scene(
+      NamePattern pattern,
+      String scene,
+      List<Placed> list,
+      Set<String> taken,
+      Map<String, String> out) {
+    int[] number =
+        list.stream().mapToInt(s -> pattern.number(scene, s.code()).orElse(-1)).toArray();
     boolean[] keeps = Rising.longest(number);
     int before = 0;
     for (int i = 0; i < number.length; i++) {

@@ -12,7 +12,8 @@ import java.time.LocalDate;
  * @param signature who signed a caution; null for everything else
  * @param element what was found for an element; null for everything else
  */
-public record Evidence(String item, Kind kind, String words, Instant at, Signature signature, FoundElement element) {
+public record Evidence(
+    String item, Kind kind, String words, Instant at, Signature signature, FoundElement element) {
   public enum Kind {
     /** A question answered, an element in hand, a task done, a caution signed. */
     SETTLED,
@@ -26,10 +27,20 @@ public record Evidence(String item, Kind kind, String words, Instant at, Signatu
     REOPENED
   }
 
-  /** The licensed person who signed. @param role "stunt coordinator", "armourer"… @param on day of signing */
+  /**
+   * The licensed person who signed.
+   *
+   * @param role "stunt coordinator", "armourer"…
+   * @param on day of signing
+   */
   public record Signature(String who, String role, LocalDate on) {}
 
-  /** An element as it is. @param widthPx its own width @param licence under which it may be used; may be empty unless it is from stock */
+  /**
+   * An element as it is.
+   *
+   * @param widthPx its own width
+   * @param licence under which it may be used; may be empty unless it is from stock
+   */
   public record FoundElement(ElementSource source, int widthPx, String licence) {}
 
   public Evidence(String item, Kind kind, String words, Instant at) {

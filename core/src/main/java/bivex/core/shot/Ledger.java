@@ -22,15 +22,16 @@ import java.util.Map;
 import java.util.Set;
 
 /**
- * What a shot owes, how far it is, and the one sentence that says why it is not further. A pure function of the plan and the
- * evidence.
+ * What a shot owes, how far it is, and the one sentence that says why it is not further. A pure
+ * function of the plan and the evidence.
  *
  * @param items everything, in the order of the work
  * @param next the item to act on first, null when nothing is open
  * @param sentence why it is not further, with what to do
  * @param loose keys of evidence and takes that no longer have a place in the plan
  */
-public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String sentence, List<String> loose) {
+public record Ledger(
+    List<OwedItem> items, Stage stage, OwedItem next, String sentence, List<String> loose) {
 
   /** Works out a shot. */
   public static Ledger of(ShotFacts facts) {
@@ -39,10 +40,16 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
 
   /** Open items, most harmful first. */
   public List<OwedItem> open() {
-    return items.stream().filter(OwedItem::open).sorted(Comparator.comparingInt(OwedItem::harm).reversed()).toList();
+    return items.stream()
+        .filter(OwedItem::open)
+        .sorted(Comparator.comparingInt(OwedItem::harm).reversed())
+        .toList();
   }
 
-  /** How the shot stands as a whole: in doubt if anything is, in hand once it is agreed, dropped when it is omitted. */
+  /**
+   * How the shot stands as a whole: in doubt if anything is, in hand once it is agreed, dropped
+   * when it is omitted.
+   */
   public State form() {
     if (items.isEmpty()) {
       return State.DROPPED;
@@ -55,28 +62,42 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
 
   /** Hours of the plan's tasks that are still open. */
   public Estimate openEffort(Plan plan) {
-    return plan.tasks().stream().filter(t -> items.stream().anyMatch(i -> i.key().equals(t.key()) && i.open())).map(Plan.Task::hours).reduce(Estimate.NONE, Estimate::plus);
+    return plan.tasks().stream()
+        .filter(t -> items.stream().anyMatch(i -> i.key().equals(t.key()) && i.open()))
+        .map(Plan.Task::hours)
+        .reduce(Estimate.NONE, Estimate::plus);
   }
 
-  /** Something that keeps a set from being struck. @param waived why it was let go; empty when it was not */
+  /**
+   * Something that keeps a set from being struck.
+   *
+   * @param waived why it was let go; empty when it was not
+   */
   public record Blocker(OwedItem item, String waived) {}
 
-  /** What must be shot, or let go with a reason, before the set of this shot is struck; and what was let go already. */
+  /**
+   * What must be shot, or let go with a reason, before the set of this shot is struck; and what was
+   * let go already.
+   */
   public List<Blocker> beforeStrike(List<Evidence> evidence) {
     Map<String, Evidence> last = new HashMap<>();
-    evidence.stream().sorted(Comparator.comparing(Evidence::at)).forEach(e -> last.put(e.item(), e));
+    evidence.stream()
+        .sorted(Comparator.comparing(Evidence::at))
+        .forEach(e -> last.put(e.item(), e));
     List<Blocker> out = new ArrayList<>();
     for (OwedItem i : open()) {
       Evidence e = last.get(i.key());
       boolean waived = e != null && e.kind() == Evidence.Kind.WAIVED;
-      if (i.due() == Due.BEFORE_STRIKE || waived && (i.kind() == Kind.PLATE || i.kind() == Kind.DATUM)) {
+      if (i.due() == Due.BEFORE_STRIKE
+          || waived && (i.kind() == Kind.PLATE || i.kind() == Kind.DATUM)) {
         out.add(new Blocker(i, waived ? e.words() : ""));
       }
     }
     return List.copyOf(out);
   }
 
-  private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEE d MMM", java.util.Locale.UK);
+  private static final DateTimeFormatter DAY =
+      DateTimeFormatter.ofPattern("EEE d MMM", java.util.Locale.UK);
 
   /** Beginning of the key of a doubt about words; the number of the draft follows. */
   private static final String WORDS = "words:";
@@ -90,17 +111,24 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
 
     Book(ShotFacts facts) {
       this.facts = facts;
-      facts.evidence().stream().sorted(Comparator.comparing(Evidence::at)).forEach(e -> {
-        said.put(e.item(), e);
-        // A doubt about an element that is lived with does not take the element away.
-        if (e.kind() == Evidence.Kind.SETTLED) {
-          found.put(e.item(), e);
-        } else if (e.kind() != Evidence.Kind.ACCEPTED) {
-          found.remove(e.item());
-        }
-      });
+      facts.evidence().stream()
+          .sorted(Comparator.comparing(Evidence::at))
+          .forEach(
+              e -> {
+                said.put(e.item(), e);
+                // A doubt about an element that is lived with does not take the element away.
+                if (e.kind() == Evidence.Kind.SETTLED) {
+                  found.put(e.item(), e);
+                } else if (e.kind() != Evidence.Kind.ACCEPTED) {
+                  found.remove(e.item());
+                }
+              });
       ShotFacts.Version v = facts.version();
-      this.agreed = v != null && v.verdict() == Verdict.AGREED && v.openNotes() == 0 && v.checks().stream().allMatch(VersionFacts.FactCheck::agrees);
+      this.agreed =
+          v != null
+              && v.verdict() == Verdict.AGREED
+              && v.openNotes() == 0
+              && v.checks().stream().allMatch(VersionFacts.FactCheck::agrees);
     }
 
     Ledger close() {
@@ -119,57 +147,215 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
 
     private void planning() {
       boolean intent = facts.intent() != null && !facts.intent().isBlank();
-      item("datum:intent", Kind.INTENT, "Story reason", intent ? State.IN_HAND : State.OWED, intent ? facts.intent() : "no reason in the story yet", "Write one line: why the audience needs this effect.", Due.BEFORE_DAY, Who.PRODUCER, 55);
+      item(
+          "datum:intent",
+          Kind.INTENT,
+          "Story reason",
+          intent ? State.IN_HAND : State.OWED,
+          intent ? facts.intent() : "no reason in the story yet",
+          "Write one line: why the audience needs this effect.",
+          Due.BEFORE_DAY,
+          Who.PRODUCER,
+          55);
       if (facts.words().lost()) {
-        item("datum:mark", Kind.DATUM, "Its words in the script", State.IN_DOUBT, "the marked words are not in the newest draft", "Mark it again in the new draft, or omit the shot.", Due.BEFORE_DAY, Who.PRODUCER, 70);
+        item(
+            "datum:mark",
+            Kind.DATUM,
+            "Its words in the script",
+            State.IN_DOUBT,
+            "the marked words are not in the newest draft",
+            "Mark it again in the new draft, or omit the shot.",
+            Due.BEFORE_DAY,
+            Who.PRODUCER,
+            70);
       } else if (facts.words().asked()) {
-        item("datum:mark", Kind.DATUM, "Its words in the script", State.IN_DOUBT, "the newest draft may have them elsewhere or otherwise", "Look at the proposal in Script and decide.", Due.BEFORE_DAY, Who.PRODUCER, 69);
+        item(
+            "datum:mark",
+            Kind.DATUM,
+            "Its words in the script",
+            State.IN_DOUBT,
+            "the newest draft may have them elsewhere or otherwise",
+            "Look at the proposal in Script and decide.",
+            Due.BEFORE_DAY,
+            Who.PRODUCER,
+            69);
       }
       for (ShotFacts.Change c : facts.words().changes()) {
-        item(WORDS + c.draft(), Kind.DATUM, "Words changed after shooting", State.IN_DOUBT, "shot as “" + shortened(c.before()) + "”, draft " + c.name() + " says “" + shortened(c.now()) + "”", "Look whether what was shot still tells it; say so, or shoot it again.", Due.BEFORE_DELIVERY, Who.PRODUCER, 71);
+        item(
+            WORDS + c.draft(),
+            Kind.DATUM,
+            "Words changed after shooting",
+            State.IN_DOUBT,
+            "shot as “"
+                + shortened(c.before())
+                + "”, draft "
+                + c.name()
+                + " says “"
+                + shortened(c.now())
+                + "”",
+            "Look whether what was shot still tells it; say so, or shoot it again.",
+            Due.BEFORE_DELIVERY,
+            Who.PRODUCER,
+            71);
       }
       if (facts.methods() == 0) {
-        item("method", Kind.METHOD, "Method", State.OWED, "nothing is chosen", "Choose how it is made.", Due.BEFORE_DAY, Who.PRODUCER, 60);
+        item(
+            "method",
+            Kind.METHOD,
+            "Method",
+            State.OWED,
+            "nothing is chosen",
+            "Choose how it is made.",
+            Due.BEFORE_DAY,
+            Who.PRODUCER,
+            60);
       } else if (facts.planFault() != null) {
-        item("method", Kind.METHOD, "Method", State.IN_DOUBT, facts.planFault(), "Mend the value that is named.", Due.BEFORE_DAY, Who.PRODUCER, 65);
+        item(
+            "method",
+            Kind.METHOD,
+            "Method",
+            State.IN_DOUBT,
+            facts.planFault(),
+            "Mend the value that is named.",
+            Due.BEFORE_DAY,
+            Who.PRODUCER,
+            65);
       } else {
-        item("method", Kind.METHOD, "Method", State.IN_HAND, "chosen", "", Due.BEFORE_DAY, Who.PRODUCER, 60);
+        item(
+            "method",
+            Kind.METHOD,
+            "Method",
+            State.IN_HAND,
+            "chosen",
+            "",
+            Due.BEFORE_DAY,
+            Who.PRODUCER,
+            60);
       }
       for (Plan.Check c : facts.plan().checks()) {
         if (c.grade() == Plan.Grade.FAILS) {
-          item(c.key(), Kind.DATUM, c.title(), State.IN_DOUBT, c.figure(), c.remedy(), Due.BEFORE_DAY, Who.PRODUCER, 68);
+          item(
+              c.key(),
+              Kind.DATUM,
+              c.title(),
+              State.IN_DOUBT,
+              c.figure(),
+              c.remedy(),
+              Due.BEFORE_DAY,
+              Who.PRODUCER,
+              68);
         }
       }
       for (Plan.Datum d : facts.plan().data()) {
         boolean strike = d.due() == Due.BEFORE_STRIKE;
         if (strike && gone(d.key())) {
-          item(d.key(), Kind.DATUM, d.label(), State.OWED, facts.struck() ? "the set is struck" : "nobody has said", "Find it in the takes, or say why it is not needed.", Due.BEFORE_DELIVERY, Who.PRODUCER, 34);
+          item(
+              d.key(),
+              Kind.DATUM,
+              d.label(),
+              State.OWED,
+              facts.struck() ? "the set is struck" : "nobody has said",
+              "Find it in the takes, or say why it is not needed.",
+              Due.BEFORE_DELIVERY,
+              Who.PRODUCER,
+              34);
         } else {
-          item(d.key(), Kind.DATUM, d.label(), State.OWED, "nobody has said", d.question(), d.due(), strike ? Who.FLOOR : Who.PRODUCER, strike ? 72 : 50);
+          item(
+              d.key(),
+              Kind.DATUM,
+              d.label(),
+              State.OWED,
+              "nobody has said",
+              d.question(),
+              d.due(),
+              strike ? Who.FLOOR : Who.PRODUCER,
+              strike ? 72 : 50);
         }
       }
       for (Plan.Caution c : facts.plan().cautions()) {
-        item(c.key(), Kind.CAUTION, "Caution: " + c.ask(), facts.setup() == null ? State.OWED : State.IN_DOUBT, "not signed: " + c.text(), "Ask the " + c.ask() + " and record who signed. Local code and the production's own assessment decide.", Due.BEFORE_DAY, Who.PRODUCER, 75);
+        item(
+            c.key(),
+            Kind.CAUTION,
+            "Caution: " + c.ask(),
+            facts.setup() == null ? State.OWED : State.IN_DOUBT,
+            "not signed: " + c.text(),
+            "Ask the "
+                + c.ask()
+                + " and record who signed. Local code and the production's own assessment decide.",
+            Due.BEFORE_DAY,
+            Who.PRODUCER,
+            75);
       }
     }
 
     private void plates() {
       for (Plan.Plate p : facts.plan().plates()) {
-        List<Take> takes = facts.takes().stream().filter(t -> t.plate().equals(p.key()) && t.call().usable()).toList();
-        Take pick = takes.stream().filter(t -> t.call() == Take.Call.PICK).reduce((a, b) -> b).orElse(null);
+        List<Take> takes =
+            facts.takes().stream()
+                .filter(t -> t.plate().equals(p.key()) && t.call().usable())
+                .toList();
+        Take pick =
+            takes.stream().filter(t -> t.call() == Take.Call.PICK).reduce((a, b) -> b).orElse(null);
         boolean gone = gone(p.key());
         String where = facts.setup() == null ? "" : " of " + facts.setup();
         int harm = p.kind() == Plan.PlateKind.CLEAN ? 95 : p.inSet() ? 90 : 80;
         if (pick != null && facts.match().breaks(pick.id())) {
-          MatchGuard.Finding worst = facts.match().findings().get(pick.id()).stream().filter(f -> f.severity() == MatchGuard.Severity.BREAKS).findFirst().orElseThrow();
-          item(p.key(), Kind.PLATE, p.label(), State.IN_DOUBT, "take " + pick.number() + ": " + worst.said(), sentenceCase(worst.remedy()) + ".", gone ? Due.BEFORE_DELIVERY : Due.BEFORE_STRIKE, Who.FLOOR, harm - 3);
+          MatchGuard.Finding worst =
+              facts.match().findings().get(pick.id()).stream()
+                  .filter(f -> f.severity() == MatchGuard.Severity.BREAKS)
+                  .findFirst()
+                  .orElseThrow();
+          item(
+              p.key(),
+              Kind.PLATE,
+              p.label(),
+              State.IN_DOUBT,
+              "take " + pick.number() + ": " + worst.said(),
+              sentenceCase(worst.remedy()) + ".",
+              gone ? Due.BEFORE_DELIVERY : Due.BEFORE_STRIKE,
+              Who.FLOOR,
+              harm - 3);
         } else if (pick != null) {
-          item(p.key(), Kind.PLATE, p.label(), State.IN_HAND, "take " + pick.number() + " picked", "", Due.BEFORE_STRIKE, Who.FLOOR, harm);
+          item(
+              p.key(),
+              Kind.PLATE,
+              p.label(),
+              State.IN_HAND,
+              "take " + pick.number() + " picked",
+              "",
+              Due.BEFORE_STRIKE,
+              Who.FLOOR,
+              harm);
         } else if (!takes.isEmpty()) {
-          item(p.key(), Kind.PLATE, p.label(), State.OWED, takes.size() == 1 ? "1 take, none picked" : takes.size() + " takes, none picked", "Pick a take.", Due.BEFORE_STRIKE, Who.FLOOR, harm - 10);
+          item(
+              p.key(),
+              Kind.PLATE,
+              p.label(),
+              State.OWED,
+              takes.size() == 1 ? "1 take, none picked" : takes.size() + " takes, none picked",
+              "Pick a take.",
+              Due.BEFORE_STRIKE,
+              Who.FLOOR,
+              harm - 10);
         } else {
-          String rescue = p.rescues().isEmpty() ? "" : gone ? sentenceCase(p.rescues().get(0)) + "." : ", or " + p.rescues().get(0) + ".";
-          item(p.key(), Kind.PLATE, p.label() + where, State.OWED, facts.setup() == null ? "no setup planned" : facts.struck() ? "the set is struck" : "not shot", gone ? rescue : "Shoot it before the set is struck" + rescue, gone ? Due.BEFORE_DELIVERY : Due.BEFORE_STRIKE, gone ? Who.PRODUCER : Who.FLOOR, harm);
+          String rescue =
+              p.rescues().isEmpty()
+                  ? ""
+                  : gone
+                      ? sentenceCase(p.rescues().get(0)) + "."
+                      : ", or " + p.rescues().get(0) + ".";
+          item(
+              p.key(),
+              Kind.PLATE,
+              p.label() + where,
+              State.OWED,
+              facts.setup() == null
+                  ? "no setup planned"
+                  : facts.struck() ? "the set is struck" : "not shot",
+              gone ? rescue : "Shoot it before the set is struck" + rescue,
+              gone ? Due.BEFORE_DELIVERY : Due.BEFORE_STRIKE,
+              gone ? Who.PRODUCER : Who.FLOOR,
+              harm);
         }
       }
     }
@@ -185,20 +371,65 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
         Evidence had = found.get(e.key());
         String fault = had == null ? "" : fault(e, had);
         State state = had == null ? State.OWED : fault.isEmpty() ? State.IN_HAND : State.IN_DOUBT;
-        item(e.key(), Kind.ELEMENT, e.label(), state, had == null ? e.source().words() + ", at least " + e.minWidthPx() + " px wide" : fault.isEmpty() ? had.words() : fault, "Find or shoot it; say where it is, how wide and under which licence.", Due.BEFORE_DELIVERY, Who.ARTIST, 40);
+        item(
+            e.key(),
+            Kind.ELEMENT,
+            e.label(),
+            state,
+            had == null
+                ? e.source().words() + ", at least " + e.minWidthPx() + " px wide"
+                : fault.isEmpty() ? had.words() : fault,
+            "Find or shoot it; say where it is, how wide and under which licence.",
+            Due.BEFORE_DELIVERY,
+            Who.ARTIST,
+            40);
       }
       for (Plan.Task t : facts.plan().tasks()) {
-        item(t.key(), Kind.TASK, t.label(), State.OWED, String.format(java.util.Locale.ROOT, "%.1f to %.1f h", t.hours().low(), t.hours().high()), "Do it and say how long it took.", Due.BEFORE_DELIVERY, Who.ARTIST, 30);
+        item(
+            t.key(),
+            Kind.TASK,
+            t.label(),
+            State.OWED,
+            String.format(
+                java.util.Locale.ROOT, "%.1f to %.1f h", t.hours().low(), t.hours().high()),
+            "Do it and say how long it took.",
+            Due.BEFORE_DELIVERY,
+            Who.ARTIST,
+            30);
       }
       ShotFacts.Version v = facts.version();
       if (facts.methods() == 0) {
         return;
       }
       if (v == null) {
-        item("version", Kind.VERSION, "First version", State.OWED, "none uploaded", "Upload a version in Review.", Due.BEFORE_DELIVERY, Who.ARTIST, 35);
+        item(
+            "version",
+            Kind.VERSION,
+            "First version",
+            State.OWED,
+            "none uploaded",
+            "Upload a version in Review.",
+            Due.BEFORE_DELIVERY,
+            Who.ARTIST,
+            35);
       } else {
         List<VersionFacts.FactCheck> bad = v.checks().stream().filter(c -> !c.agrees()).toList();
-        item("version", Kind.VERSION, "Version " + v.number(), bad.isEmpty() ? State.IN_HAND : State.IN_DOUBT, bad.isEmpty() ? "agrees with the shot" : bad.get(0).label().toLowerCase(java.util.Locale.ROOT) + " is " + bad.get(0).found() + ", wanted " + bad.get(0).wanted(), bad.isEmpty() ? "" : bad.get(0).remedy(), Due.BEFORE_DELIVERY, Who.ARTIST, 45);
+        item(
+            "version",
+            Kind.VERSION,
+            "Version " + v.number(),
+            bad.isEmpty() ? State.IN_HAND : State.IN_DOUBT,
+            bad.isEmpty()
+                ? "agrees with the shot"
+                : bad.get(0).label().toLowerCase(java.util.Locale.ROOT)
+                    + " is "
+                    + bad.get(0).found()
+                    + ", wanted "
+                    + bad.get(0).wanted(),
+            bad.isEmpty() ? "" : bad.get(0).remedy(),
+            Due.BEFORE_DELIVERY,
+            Who.ARTIST,
+            45);
       }
     }
 
@@ -208,15 +439,52 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
         return;
       }
       if (v.openNotes() > 0) {
-        item("notes", Kind.NOTE, v.openNotes() == 1 ? "1 note" : v.openNotes() + " notes", State.OWED, "not answered", "Answer them in the next version.", Due.BEFORE_DELIVERY, Who.ARTIST, 48);
+        item(
+            "notes",
+            Kind.NOTE,
+            v.openNotes() == 1 ? "1 note" : v.openNotes() + " notes",
+            State.OWED,
+            "not answered",
+            "Answer them in the next version.",
+            Due.BEFORE_DELIVERY,
+            Who.ARTIST,
+            48);
       }
-      String why = v.verdictReason() == null || v.verdictReason().isBlank() ? "" : ": " + v.verdictReason();
+      String why =
+          v.verdictReason() == null || v.verdictReason().isBlank() ? "" : ": " + v.verdictReason();
       if (v.verdict() == null) {
-        item("verdict", Kind.VERDICT, "Verdict on version " + v.number(), State.OWED, "not given", "Look at it and decide.", Due.BEFORE_DELIVERY, Who.PRODUCER, 50);
+        item(
+            "verdict",
+            Kind.VERDICT,
+            "Verdict on version " + v.number(),
+            State.OWED,
+            "not given",
+            "Look at it and decide.",
+            Due.BEFORE_DELIVERY,
+            Who.PRODUCER,
+            50);
       } else if (v.verdict() == Verdict.AGREED) {
-        item("verdict", Kind.VERDICT, "Verdict on version " + v.number(), State.IN_HAND, "agreed" + why, "", Due.BEFORE_DELIVERY, Who.PRODUCER, 50);
+        item(
+            "verdict",
+            Kind.VERDICT,
+            "Verdict on version " + v.number(),
+            State.IN_HAND,
+            "agreed" + why,
+            "",
+            Due.BEFORE_DELIVERY,
+            Who.PRODUCER,
+            50);
       } else {
-        item("verdict", Kind.VERDICT, "A version to agree", State.OWED, "version " + v.number() + " is \"" + v.verdict().words() + "\"" + why, v.verdict() == Verdict.HOLD ? "Decide what it waits for." : "Build the next version.", Due.BEFORE_DELIVERY, v.verdict() == Verdict.HOLD ? Who.PRODUCER : Who.ARTIST, 46);
+        item(
+            "verdict",
+            Kind.VERDICT,
+            "A version to agree",
+            State.OWED,
+            "version " + v.number() + " is \"" + v.verdict().words() + "\"" + why,
+            v.verdict() == Verdict.HOLD ? "Decide what it waits for." : "Build the next version.",
+            Due.BEFORE_DELIVERY,
+            v.verdict() == Verdict.HOLD ? Who.PRODUCER : Who.ARTIST,
+            46);
       }
     }
 
@@ -224,43 +492,108 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
       ShotFacts.Delivery d = facts.delivery();
       if (d != null && agreed && d.version() == facts.version().number()) {
         if (d.accepted() == null) {
-          item("delivery", Kind.DELIVERY, "Delivery", State.OWED, "packed, not sent", "Send the package.", Due.BEFORE_DELIVERY, Who.PRODUCER, 52);
+          item(
+              "delivery",
+              Kind.DELIVERY,
+              "Delivery",
+              State.OWED,
+              "packed, not sent",
+              "Send the package.",
+              Due.BEFORE_DELIVERY,
+              Who.PRODUCER,
+              52);
         } else if (d.accepted()) {
-          item("delivery", Kind.DELIVERY, "Delivery", State.IN_HAND, d.words(), "", Due.BEFORE_DELIVERY, Who.PRODUCER, 52);
+          item(
+              "delivery",
+              Kind.DELIVERY,
+              "Delivery",
+              State.IN_HAND,
+              d.words(),
+              "",
+              Due.BEFORE_DELIVERY,
+              Who.PRODUCER,
+              52);
         } else {
-          item("delivery", Kind.DELIVERY, "Delivery", State.IN_DOUBT, "refused: " + d.words(), "Pack and send again.", Due.BEFORE_DELIVERY, Who.PRODUCER, 78);
+          item(
+              "delivery",
+              Kind.DELIVERY,
+              "Delivery",
+              State.IN_DOUBT,
+              "refused: " + d.words(),
+              "Pack and send again.",
+              Due.BEFORE_DELIVERY,
+              Who.PRODUCER,
+              78);
         }
       } else if (agreed) {
-        item("delivery", Kind.DELIVERY, "Delivery", State.OWED, "agreed, not delivered", "Put it in a package in Deliver.", Due.BEFORE_DELIVERY, Who.PRODUCER, 44);
+        item(
+            "delivery",
+            Kind.DELIVERY,
+            "Delivery",
+            State.OWED,
+            "agreed, not delivered",
+            "Put it in a package in Deliver.",
+            Due.BEFORE_DELIVERY,
+            Who.PRODUCER,
+            44);
       }
     }
 
-    /** Adds an item after what was said of it: dropped, settled, or a doubt that was accepted. A caution can be signed, never dropped. */
-    private void item(String key, Kind kind, String label, State found, String reason, String action, Due due, Who who, int harm) {
+    /**
+     * Adds an item after what was said of it: dropped, settled, or a doubt that was accepted. A
+     * caution can be signed, never dropped.
+     */
+    private void item(
+        String key,
+        Kind kind,
+        String label,
+        State found,
+        String reason,
+        String action,
+        Due due,
+        Who who,
+        int harm) {
       State state = found;
       String why = reason;
       Evidence e = said.get(key);
       if (e != null) {
-        boolean question = kind == Kind.DATUM && !key.startsWith("check:") && !key.startsWith(WORDS) || kind == Kind.TASK;
+        boolean question =
+            kind == Kind.DATUM && !key.startsWith("check:") && !key.startsWith(WORDS)
+                || kind == Kind.TASK;
         if (e.kind() == Evidence.Kind.DROPPED && found != State.IN_HAND && kind != Kind.CAUTION) {
           state = State.DROPPED;
           why = e.words();
         } else if (e.kind() == Evidence.Kind.SETTLED && kind == Kind.CAUTION) {
           if (e.signature() != null) {
             state = State.IN_HAND;
-            why = e.signature().who() + ", " + e.signature().role() + ", " + DAY.format(e.signature().on()) + ": " + e.words();
+            why =
+                e.signature().who()
+                    + ", "
+                    + e.signature().role()
+                    + ", "
+                    + DAY.format(e.signature().on())
+                    + ": "
+                    + e.words();
           }
         } else if (e.kind() == Evidence.Kind.SETTLED && question) {
           state = State.IN_HAND;
           why = e.words();
         } else if (e.kind() == Evidence.Kind.WAIVED && found != State.IN_HAND) {
           why = reason + ", let go: " + e.words();
-        } else if (e.kind() == Evidence.Kind.ACCEPTED && found == State.IN_DOUBT && kind != Kind.CAUTION) {
+        } else if (e.kind() == Evidence.Kind.ACCEPTED
+            && found == State.IN_DOUBT
+            && kind != Kind.CAUTION) {
           state = State.IN_HAND;
           why = "accepted: " + e.words();
         }
       }
-      boolean before = !key.startsWith(WORDS) && kind != Kind.NOTE && kind != Kind.VERDICT && kind != Kind.VERSION && kind != Kind.DELIVERY && kind != Kind.INTENT;
+      boolean before =
+          !key.startsWith(WORDS)
+              && kind != Kind.NOTE
+              && kind != Kind.VERDICT
+              && kind != Kind.VERSION
+              && kind != Kind.DELIVERY
+              && kind != Kind.INTENT;
       if (agreed && before && (state == State.OWED || state == State.IN_DOUBT)) {
         state = State.DROPPED;
         why = "agreed without it";
@@ -276,18 +609,33 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
       }
       ElementMargin m = ElementMargin.of(e.element().widthPx(), Math.max(1, wanted.minWidthPx()));
       if (!m.enough()) {
-        return String.format(java.util.Locale.ROOT, "%d px for %d px, %.2f×: it would be soft", e.element().widthPx(), wanted.minWidthPx(), m.margin());
+        return String.format(
+            java.util.Locale.ROOT,
+            "%d px for %d px, %.2f×: it would be soft",
+            e.element().widthPx(),
+            wanted.minWidthPx(),
+            m.margin());
       }
-      return e.element().source() == ElementSource.STOCK && e.element().licence().isBlank() ? "from stock, without a licence noted" : "";
+      return e.element().source() == ElementSource.STOCK && e.element().licence().isBlank()
+          ? "from stock, without a licence noted"
+          : "";
     }
 
     private Stage stage() {
-      boolean planned = facts.methods() > 0 && facts.planFault() == null && !openOf(Kind.INTENT, Kind.METHOD);
+      boolean planned =
+          facts.methods() > 0 && facts.planFault() == null && !openOf(Kind.INTENT, Kind.METHOD);
       boolean shot = planned && !openOf(Kind.PLATE);
       boolean built = shot && facts.version() != null && !openOf(Kind.VERSION);
       boolean done = built && agreed;
-      boolean delivered = done && items.stream().anyMatch(i -> i.kind() == Kind.DELIVERY && i.state() == State.IN_HAND);
-      return delivered ? Stage.DELIVERED : done ? Stage.AGREED : built ? Stage.BUILT : shot ? Stage.SHOT : planned ? Stage.PLANNED : Stage.MARKED;
+      boolean delivered =
+          done
+              && items.stream()
+                  .anyMatch(i -> i.kind() == Kind.DELIVERY && i.state() == State.IN_HAND);
+      return delivered
+          ? Stage.DELIVERED
+          : done
+              ? Stage.AGREED
+              : built ? Stage.BUILT : shot ? Stage.SHOT : planned ? Stage.PLANNED : Stage.MARKED;
     }
 
     private boolean openOf(Kind... kinds) {
@@ -295,46 +643,73 @@ public record Ledger(List<OwedItem> items, Stage stage, OwedItem next, String se
       return items.stream().anyMatch(i -> wanted.contains(i.kind()) && i.open());
     }
 
-    /** What keeps the shot from the next stage; if nothing does, the most harmful thing that is open. */
+    /**
+     * What keeps the shot from the next stage; if nothing does, the most harmful thing that is
+     * open.
+     */
     private OwedItem next(Stage stage) {
-      Set<Kind> blocking = switch (stage) {
-        case MARKED -> Set.of(Kind.METHOD, Kind.INTENT);
-        case PLANNED -> Set.of(Kind.PLATE, Kind.CAUTION);
-        case SHOT -> Set.of(Kind.VERSION, Kind.TASK, Kind.ELEMENT);
-        case BUILT -> Set.of(Kind.VERDICT, Kind.NOTE);
-        case AGREED, DELIVERED -> Set.of(Kind.DELIVERY);
-      };
+      Set<Kind> blocking =
+          switch (stage) {
+            case MARKED -> Set.of(Kind.METHOD, Kind.INTENT);
+            case PLANNED -> Set.of(Kind.PLATE, Kind.CAUTION);
+            case SHOT -> Set.of(Kind.VERSION, Kind.TASK, Kind.ELEMENT);
+            case BUILT -> Set.of(Kind.VERDICT, Kind.NOTE);
+            case AGREED, DELIVERED -> Set.of(Kind.DELIVERY);
+          };
       Comparator<OwedItem> harm = Comparator.comparingInt(OwedItem::harm);
-      return items.stream().filter(i -> i.open() && (blocking.contains(i.kind()) || i.key().equals("datum:mark"))).max(harm).orElseGet(() -> items.stream().filter(OwedItem::open).max(harm).orElse(null));
+      return items.stream()
+          .filter(i -> i.open() && (blocking.contains(i.kind()) || i.key().equals("datum:mark")))
+          .max(harm)
+          .orElseGet(() -> items.stream().filter(OwedItem::open).max(harm).orElse(null));
     }
 
     private static String sentence(Stage stage, OwedItem next) {
       if (next == null) {
         return stage == Stage.DELIVERED ? "Delivered; nothing is owed." : "Nothing is owed now.";
       }
-      String what = switch (next.kind()) {
-        case METHOD, VERSION -> next.state() == State.OWED ? "a " + lower(next.label()) : "the " + lower(next.label());
-        case CAUTION -> "a signed caution";
-        case NOTE -> "an answer to " + lower(next.label());
-        case VERDICT -> next.label().startsWith("A ") ? lower(next.label()) : "a " + lower(next.label());
-        case INTENT, DELIVERY -> "its " + lower(next.label());
-        default -> next.key().equals("datum:mark") ? lower(next.label()) : "the " + lower(next.label());
-      };
-      return (next.state() == State.IN_DOUBT ? "In doubt: " + what + ", " + next.reason() + ". " : "Owes " + what + " (" + next.reason() + "). ") + next.action();
+      String what =
+          switch (next.kind()) {
+            case METHOD, VERSION ->
+                next.state() == State.OWED
+                    ? "a " + lower(next.label())
+                    : "the " + lower(next.label());
+            case CAUTION -> "a signed caution";
+            case NOTE -> "an answer to " + lower(next.label());
+            case VERDICT ->
+                next.label().startsWith("A ") ? lower(next.label()) : "a " + lower(next.label());
+            case INTENT, DELIVERY -> "its " + lower(next.label());
+            default ->
+                next.key().equals("datum:mark")
+                    ? lower(next.label())
+                    : "the " + lower(next.label());
+          };
+      return (next.state() == State.IN_DOUBT
+              ? "In doubt: " + what + ", " + next.reason() + ". "
+              : "Owes " + what + " (" + next.reason() + "). ")
+          + next.action();
     }
 
     private List<String> loose() {
       Set<String> known = new HashSet<>(items.stream().map(OwedItem::key).toList());
       facts.plan().checks().forEach(c -> known.add(c.key()));
       List<String> out = new ArrayList<>();
-      facts.takes().stream().map(Take::plate).filter(p -> !known.contains(p)).distinct().forEach(out::add);
-      said.keySet().stream().filter(k -> !known.contains(k) && !out.contains(k)).sorted().forEach(out::add);
+      facts.takes().stream()
+          .map(Take::plate)
+          .filter(p -> !known.contains(p))
+          .distinct()
+          .forEach(out::add);
+      said.keySet().stream()
+          .filter(k -> !known.contains(k) && !out.contains(k))
+          .sorted()
+          .forEach(out::add);
       return out;
     }
 
     private static String shortened(String words) {
       String one = words.replaceAll("\\s+", " ");
-      return one.length() <= 70 ? one : one.substring(0, one.lastIndexOf(' ', 70) > 40 ? one.lastIndexOf(' ', 70) : 70) + "…";
+      return one.length() <= 70
+          ? one
+          : one.substring(0, one.lastIndexOf(' ', 70) > 40 ? one.lastIndexOf(' ', 70) : 70) + "…";
     }
 
     private static String lower(String s) {

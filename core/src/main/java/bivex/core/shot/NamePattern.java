@@ -13,8 +13,8 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * A pattern of names such as {@code TK-{scene}-{number}} or {@code {code}_v{version}}. Numbers are padded: scene 2 digits, number and
- * version 3. What comes out is always safe as a file name.
+ * A pattern of names such as {@code TK-{scene}-{number}} or {@code {code}_v{version}}. Numbers are
+ * padded: scene 2 digits, number and version 3. What comes out is always safe as a file name.
  *
  * @param text letters, digits, dots, dashes, underscores and the parts in braces
  */
@@ -26,19 +26,34 @@ public record NamePattern(String text) {
     text = InvalidInput.text("pattern", text);
     String bare = PART.matcher(text).replaceAll("");
     if (!bare.matches("[A-Za-z0-9._-]*") || bare.startsWith(".") || bare.contains("..")) {
-      throw new InvalidInput("pattern", "may hold letters, digits, dots, dashes, underscores and parts in braces; was \"" + text + "\"");
+      throw new InvalidInput(
+          "pattern",
+          "may hold letters, digits, dots, dashes, underscores and parts in braces; was \""
+              + text
+              + "\"");
     }
   }
 
   /** Refuses a pattern that lacks one of the parts, or has one that is not offered. */
   public NamePattern with(Set<String> needed, Set<String> offered) {
     Set<String> have = parts();
-    needed.stream().filter(n -> !have.contains(n)).findFirst().ifPresent(n -> {
-      throw new InvalidInput("pattern", "needs the part {" + n + "}, or two things would get the same name");
-    });
-    have.stream().filter(h -> !offered.contains(h)).findFirst().ifPresent(h -> {
-      throw new InvalidInput("pattern", "does not know the part {" + h + "}; offered are " + String.join(", ", offered));
-    });
+    needed.stream()
+        .filter(n -> !have.contains(n))
+        .findFirst()
+        .ifPresent(
+            n -> {
+              throw new InvalidInput(
+                  "pattern", "needs the part {" + n + "}, or two things would get the same name");
+            });
+    have.stream()
+        .filter(h -> !offered.contains(h))
+        .findFirst()
+        .ifPresent(
+            h -> {
+              throw new InvalidInput(
+                  "pattern",
+                  "does not know the part {" + h + "}; offered are " + String.join(", ", offered));
+            });
     return this;
   }
 
@@ -58,7 +73,8 @@ public record NamePattern(String text) {
   }
 
   /**
-   * Reads the parts back out of a name; filling them in again gives the same name. A part ends where the pattern's next letters begin.
+   * Reads the parts back out of a name; filling them in again gives the same name. A part ends
+   * where the pattern's next letters begin.
    *
    * @return empty when the name does not follow the pattern
    */
@@ -68,13 +84,19 @@ public record NamePattern(String text) {
     List<String> names = new ArrayList<>();
     int at = 0;
     while (part.find()) {
-      regex.append(Pattern.quote(text.substring(at, part.start()))).append(names.contains(part.group(1)) ? "\\" + (names.indexOf(part.group(1)) + 1) : "([A-Za-z0-9-]+?)");
+      regex
+          .append(Pattern.quote(text.substring(at, part.start())))
+          .append(
+              names.contains(part.group(1))
+                  ? "\\" + (names.indexOf(part.group(1)) + 1)
+                  : "([A-Za-z0-9-]+?)");
       if (!names.contains(part.group(1))) {
         names.add(part.group(1));
       }
       at = part.end();
     }
-    Matcher m = Pattern.compile(regex.append(Pattern.quote(text.substring(at))).toString()).matcher(name);
+    Matcher m =
+        Pattern.compile(regex.append(Pattern.quote(text.substring(at))).toString()).matcher(name);
     if (!m.matches()) {
       return Optional.empty();
     }
@@ -86,8 +108,8 @@ public record NamePattern(String text) {
   }
 
   /**
-   * A free code of a scene that stands between two others. Codes go up in tens, so that later shots fit between; where there is no room left, the
-   * code goes after the last of the scene.
+   * A free code of a scene that stands between two others. Codes go up in tens, so that later shots
+   * fit between; where there is no room left, the code goes after the last of the scene.
    *
    * @param before number of the shot before it in the scene, 0 for none
    * @param after number of the shot after it, or null for none
@@ -108,7 +130,8 @@ public record NamePattern(String text) {
     // Round fives first, then whatever is nearest to the middle.
     int five = Math.round(middle / 5f) * 5;
     for (int away = 0; away <= after - before; away++) {
-      for (int n : away == 0 ? new int[] {five, middle} : new int[] {middle - away, middle + away}) {
+      for (int n :
+          away == 0 ? new int[] {five, middle} : new int[] {middle - away, middle + away}) {
         if (n > before && n < after) {
           String code = fill(Map.of("scene", scene, "number", n));
           if (!taken.contains(code)) {
@@ -120,10 +143,16 @@ public record NamePattern(String text) {
     return between(scene, after, null, taken);
   }
 
-  /** The number in a code of a scene; empty when the code is of another scene or does not follow the pattern. */
+  /**
+   * The number in a code of a scene; empty when the code is of another scene or does not follow the
+   * pattern.
+   */
   public OptionalInt number(String scene, String code) {
     Optional<Map<String, String>> parts = read(code);
-    if (parts.isEmpty() || !parts.get().getOrDefault("number", "").matches("\\d{1,4}") || parts.get().containsKey("scene") && !part("scene", scene).equals(parts.get().get("scene"))) {
+    if (parts.isEmpty()
+        || !parts.get().getOrDefault("number", "").matches("\\d{1,4}")
+        || parts.get().containsKey("scene")
+            && !part("scene", scene).equals(parts.get().get("scene"))) {
       return OptionalInt.empty();
     }
     return OptionalInt.of(Integer.parseInt(parts.get().get("number")));
@@ -131,7 +160,10 @@ public record NamePattern(String text) {
 
   private static String part(String name, String value) {
     Matcher digits = Pattern.compile("(\\d+)(.*)").matcher(value);
-    String padded = DIGITS.containsKey(name) && digits.matches() ? "0".repeat(Math.max(0, DIGITS.get(name) - digits.group(1).length())) + value : value;
+    String padded =
+        DIGITS.containsKey(name) && digits.matches()
+            ? "0".repeat(Math.max(0, DIGITS.get(name) - digits.group(1).length())) + value
+            : value;
     return padded.replaceAll("[^A-Za-z0-9-]+", "-");
   }
 

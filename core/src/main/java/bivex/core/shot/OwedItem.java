@@ -10,7 +10,16 @@ import java.time.LocalDate;
  * @param action what to do now; empty when nothing is owed
  * @param harm how much is lost if it is missed, 0 to 100
  */
-public record OwedItem(String key, Kind kind, String label, State state, String reason, String action, Plan.Due due, Who who, int harm) {
+public record OwedItem(
+    String key,
+    Kind kind,
+    String label,
+    State state,
+    String reason,
+    String action,
+    Plan.Due due,
+    Who who,
+    int harm) {
   public enum Kind {
     INTENT,
     METHOD,

@@ -22,8 +22,19 @@ import java.util.List;
  * @param delivery what became of the last package, or null
  */
 public record ShotFacts(
-    String intent, Words words, boolean omitted, int methods, Plan plan, String planFault, String setup, boolean struck, List<Take> takes,
-    MatchReview match, List<Evidence> evidence, Version version, Delivery delivery) {
+    String intent,
+    Words words,
+    boolean omitted,
+    int methods,
+    Plan plan,
+    String planFault,
+    String setup,
+    boolean struck,
+    List<Take> takes,
+    MatchReview match,
+    List<Evidence> evidence,
+    Version version,
+    Delivery delivery) {
 
   /**
    * How the words of a shot stand in the newest draft.
@@ -36,22 +47,49 @@ public record ShotFacts(
     public static final Words AS_MARKED = new Words(false, false, List.of());
 
     /**
-     * Of all that was written otherwise, what came in after the first take counts: what was shot before is of the old words.
+     * Of all that was written otherwise, what came in after the first take counts: what was shot
+     * before is of the old words.
      *
      * @param written all changes
      * @param firstTake when the shot was first shot; null when it was not
      */
     public static Words of(boolean lost, boolean asked, List<Change> written, Instant firstTake) {
-      return new Words(lost, asked, firstTake == null ? List.of() : written.stream().filter(c -> c.cameIn().isAfter(firstTake)).sorted(Comparator.comparingInt(Change::draft)).toList());
+      return new Words(
+          lost,
+          asked,
+          firstTake == null
+              ? List.of()
+              : written.stream()
+                  .filter(c -> c.cameIn().isAfter(firstTake))
+                  .sorted(Comparator.comparingInt(Change::draft))
+                  .toList());
     }
   }
 
-  /** @param draft its number @param name of the draft @param cameIn when it was imported @param before words that were shot @param now words that stand there */
+  /**
+   * @param draft its number
+   * @param name of the draft
+   * @param cameIn when it was imported
+   * @param before words that were shot
+   * @param now words that stand there
+   */
   public record Change(int draft, String name, Instant cameIn, String before, String now) {}
 
-  /** @param checks its facts against the shot @param verdict last one, null if none */
-  public record Version(int number, List<VersionFacts.FactCheck> checks, Verdict verdict, String verdictReason, int openNotes) {}
+  /**
+   * @param checks its facts against the shot
+   * @param verdict last one, null if none
+   */
+  public record Version(
+      int number,
+      List<VersionFacts.FactCheck> checks,
+      Verdict verdict,
+      String verdictReason,
+      int openNotes) {}
 
-  /** @param version which was sent @param accepted null while waiting @param words receipt or refusal */
+  /**
+   * @param version which was sent
+   * @param accepted null while waiting
+   * @param words receipt or refusal
+   */
   public record Delivery(int version, Boolean accepted, String words) {}
 }

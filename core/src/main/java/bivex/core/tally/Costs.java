@@ -4,7 +4,8 @@ import bivex.core.InvalidInput;
 import bivex.core.method.Plan;
 
 /**
- * What a production pays. Cost = expected hours of post × rate of post + set time ÷ 60 × rate of the set.
+ * What a production pays. Cost = expected hours of post × rate of post + set time ÷ 60 × rate of
+ * the set.
  *
  * @param hourRate of post, per hour, 0 when not known
  * @param setHourRate of the set with its crew, per hour, 0 when not known

@@ -10,7 +10,12 @@ import java.util.Locale;
 public final class DayPasses {
   private DayPasses() {}
 
-  /** What was said of a pass where the plan does not know. @param minutes null to reckon it from the plate @param light null when it does not matter */
+  /**
+   * What was said of a pass where the plan does not know.
+   *
+   * @param minutes null to reckon it from the plate
+   * @param light null when it does not matter
+   */
   public record Told(List<Pass.Worn> worn, Double minutes, Pass.Window light) {}
 
   /** Takes reckoned with for a plate: a clean plate is shot once. */
@@ -30,16 +35,42 @@ public final class DayPasses {
    * @param after ids of passes seen inside it
    * @param told null when nothing was said
    */
-  public static Pass of(String id, String code, Plan plan, Plan.Plate plate, String tape, String setup, List<String> after, Told told) {
+  public static Pass of(
+      String id,
+      String code,
+      Plan plan,
+      Plan.Plate plate,
+      String tape,
+      String setup,
+      List<String> after,
+      Told told) {
     boolean clean = plate.kind() == Plan.PlateKind.CLEAN;
     double record = takes(plate) * plate.seconds() / 60;
-    double minutes = told != null && told.minutes() != null ? told.minutes() : SetClock.minutes(plate.seconds(), takes(plate));
-    return new Pass(id, code + " " + plate.label().toLowerCase(Locale.ROOT), plate.inSet() ? tape + " of " + code : "", setup, told == null ? worn(plan, plate) : told.worn(), minutes, Math.min(record, minutes), after, told == null ? null : told.light(), clean && plate.inSet());
+    double minutes =
+        told != null && told.minutes() != null
+            ? told.minutes()
+            : SetClock.minutes(plate.seconds(), takes(plate));
+    return new Pass(
+        id,
+        code + " " + plate.label().toLowerCase(Locale.ROOT),
+        plate.inSet() ? tape + " of " + code : "",
+        setup,
+        told == null ? worn(plan, plate) : told.worn(),
+        minutes,
+        Math.min(record, minutes),
+        after,
+        told == null ? null : told.light(),
+        clean && plate.inSet());
   }
 
-  /** One performer plays all parts, unless somebody said otherwise: what is known is which costume a pass is in. */
+  /**
+   * One performer plays all parts, unless somebody said otherwise: what is known is which costume a
+   * pass is in.
+   */
   private static List<Pass.Worn> worn(Plan plan, Plan.Plate plate) {
     boolean doubles = plan.data().stream().anyMatch(d -> d.key().equals("datum:wardrobe"));
-    return doubles && plate.key().startsWith("plate:performance-") ? List.of(new Pass.Worn("the double", "part " + plate.key().replaceAll("\\D", ""))) : List.of();
+    return doubles && plate.key().startsWith("plate:performance-")
+        ? List.of(new Pass.Worn("the double", "part " + plate.key().replaceAll("\\D", "")))
+        : List.of();
   }
 }

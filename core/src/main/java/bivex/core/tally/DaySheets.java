@@ -15,7 +15,10 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 
-/** The lists of a shooting day: its passes in order, who wears what from when to when, and what must be brought. */
+/**
+ * The lists of a shooting day: its passes in order, who wears what from when to when, and what must
+ * be brought.
+ */
 public final class DaySheets {
   private DaySheets() {}
 
@@ -26,16 +29,45 @@ public final class DaySheets {
   public static Sheets.Table passes(Running day) {
     List<List<String>> rows = new ArrayList<>();
     for (Running.Slot s : day.slots()) {
-      String before = s.changes().stream().map(c -> String.format(Locale.ROOT, "%s, %.0f min", c.words(), c.minutes())).collect(Collectors.joining("; "));
-      String waits = s.waits().stream().map(w -> String.format(Locale.ROOT, "%.0f min: %s", w.minutes(), w.reason())).collect(Collectors.joining("; "));
-      rows.add(List.of(Clock.label(s.from()), Clock.label(s.to()), s.pass().name(), s.pass().setup(), s.pass().set(), worn(s.pass()), before, waits));
+      String before =
+          s.changes().stream()
+              .map(c -> String.format(Locale.ROOT, "%s, %.0f min", c.words(), c.minutes()))
+              .collect(Collectors.joining("; "));
+      String waits =
+          s.waits().stream()
+              .map(w -> String.format(Locale.ROOT, "%.0f min: %s", w.minutes(), w.reason()))
+              .collect(Collectors.joining("; "));
+      rows.add(
+          List.of(
+              Clock.label(s.from()),
+              Clock.label(s.to()),
+              s.pass().name(),
+              s.pass().setup(),
+              s.pass().set(),
+              worn(s.pass()),
+              before,
+              waits));
     }
-    String foot = String.format(Locale.ROOT, "Ends %s · %d changes · %.0f min of waiting%s", Clock.label(day.end()), day.changes(), day.waited(), day.broken().isEmpty() ? "" : " · BREAKS: " + String.join("; ", day.broken()));
-    return new Sheets.Table("Order of the day", List.of("from", "to", "pass", "setup", "match set", "who, in what", "before it", "wait"), List.of(5, 5, 22, 17, 11, 16, 20, 16), rows, foot);
+    String foot =
+        String.format(
+            Locale.ROOT,
+            "Ends %s · %d changes · %.0f min of waiting%s",
+            Clock.label(day.end()),
+            day.changes(),
+            day.waited(),
+            day.broken().isEmpty() ? "" : " · BREAKS: " + String.join("; ", day.broken()));
+    return new Sheets.Table(
+        "Order of the day",
+        List.of("from", "to", "pass", "setup", "match set", "who, in what", "before it", "wait"),
+        List.of(5, 5, 22, 17, 11, 16, 20, 16),
+        rows,
+        foot);
   }
 
   private static String worn(Pass p) {
-    return p.worn().stream().map(w -> w.costume().isEmpty() ? w.performer() : w.performer() + ", " + w.costume()).collect(Collectors.joining("; "));
+    return p.worn().stream()
+        .map(w -> w.costume().isEmpty() ? w.performer() : w.performer() + ", " + w.costume())
+        .collect(Collectors.joining("; "));
   }
 
   /** One costume of one performer after another: a block lasts until the next change. */
@@ -62,10 +94,24 @@ public final class DaySheets {
     List<List<String>> rows = new ArrayList<>();
     String before = "";
     for (Block b : blocks) {
-      rows.add(List.of(b.performer(), b.costume(), Clock.label(b.from()), Clock.label(b.to()), b.performer().equals(before) ? "changes before it" : "comes in it", String.join(", ", b.passes())));
+      rows.add(
+          List.of(
+              b.performer(),
+              b.costume(),
+              Clock.label(b.from()),
+              Clock.label(b.to()),
+              b.performer().equals(before) ? "changes before it" : "comes in it",
+              String.join(", ", b.passes())));
       before = b.performer();
     }
-    return new Sheets.Table("Wardrobe blocks", List.of("performer", "costume", "from", "to", "", "passes"), List.of(14, 16, 6, 6, 12, 46), rows, rows.isEmpty() ? "Nobody was said to be in any pass." : "All of one costume is shot before the other wherever the order allows.");
+    return new Sheets.Table(
+        "Wardrobe blocks",
+        List.of("performer", "costume", "from", "to", "", "passes"),
+        List.of(14, 16, 6, 6, 12, 46),
+        rows,
+        rows.isEmpty()
+            ? "Nobody was said to be in any pass."
+            : "All of one costume is shot before the other wherever the order allows.");
   }
 
   /** Aids of all shots and elements made on the set, each once, with the shots that want it. */
@@ -74,19 +120,43 @@ public final class DaySheets {
     Map<String, Thing> things = new LinkedHashMap<>();
     for (Brought b : shots) {
       for (Plan.Aid a : b.plan().aids()) {
-        Thing t = things.computeIfAbsent("aid " + a.label().toLowerCase(Locale.ROOT), k -> new Thing("kit", a.label(), new LinkedHashSet<>(), new LinkedHashSet<>()));
+        Thing t =
+            things.computeIfAbsent(
+                "aid " + a.label().toLowerCase(Locale.ROOT),
+                k -> new Thing("kit", a.label(), new LinkedHashSet<>(), new LinkedHashSet<>()));
         t.why().add(a.purpose() + (a.setting().isEmpty() ? "" : ": " + a.setting()));
         t.codes().add(b.code());
       }
       for (Plan.Element e : b.plan().elements()) {
         if (e.source() == ElementSource.SHOOT) {
-          Thing t = things.computeIfAbsent("element " + e.label().toLowerCase(Locale.ROOT), k -> new Thing("to be shot", e.label(), new LinkedHashSet<>(), new LinkedHashSet<>()));
+          Thing t =
+              things.computeIfAbsent(
+                  "element " + e.label().toLowerCase(Locale.ROOT),
+                  k ->
+                      new Thing(
+                          "to be shot", e.label(), new LinkedHashSet<>(), new LinkedHashSet<>()));
           t.why().add(e.how());
           t.codes().add(b.code());
         }
       }
     }
-    List<List<String>> rows = things.values().stream().sorted(Comparator.comparing(Thing::kind).thenComparing(Thing::label)).map(t -> List.of(t.label(), t.kind(), Integer.toString(t.codes().size()), String.join(", ", t.codes()), String.join("; ", t.why()))).toList();
-    return new Sheets.Table("Kit and props", List.of("what", "kind", "shots", "for", "what for, and how set"), List.of(20, 8, 5, 22, 45), rows, "Summed from what the methods of the day's shots need on the set.");
+    List<List<String>> rows =
+        things.values().stream()
+            .sorted(Comparator.comparing(Thing::kind).thenComparing(Thing::label))
+            .map(
+                t ->
+                    List.of(
+                        t.label(),
+                        t.kind(),
+                        Integer.toString(t.codes().size()),
+                        String.join(", ", t.codes()),
+                        String.join("; ", t.why())))
+            .toList();
+    return new Sheets.Table(
+        "Kit and props",
+        List.of("what", "kind", "shots", "for", "what for, and how set"),
+        List.of(20, 8, 5, 22, 45),
+        rows,
+        "Summed from what the methods of the day's shots need on the set.");
   }
 }

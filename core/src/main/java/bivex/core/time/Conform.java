@@ -5,8 +5,9 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * How footage captured at one rate reads on a timeline of another (S2). All of it follows from the two rates; with p the
- * production rate and c the capture rate, one captured frame per output frame is a speed of p/c.
+ * How footage captured at one rate reads on a timeline of another (S2). All of it follows from the
+ * two rates; with p the production rate and c the capture rate, one captured frame per output frame
+ * is a speed of p/c.
  *
  * @param production rate of the timeline
  * @param capture rate the camera ran at
@@ -17,7 +18,10 @@ public record Conform(FrameRate production, FrameRate capture) {
     return production.fps() / capture.fps();
   }
 
-  /** Factor by which one-to-one footage must be sped up to play in real time: c/p. Also the native slow-down limit. */
+  /**
+   * Factor by which one-to-one footage must be sped up to play in real time: c/p. Also the native
+   * slow-down limit.
+   */
   public double realTimeRead() {
     return capture.fps() / production.fps();
   }
@@ -27,7 +31,10 @@ public record Conform(FrameRate production, FrameRate capture) {
     return InvalidInput.positive("speed", speed) * realTimeRead();
   }
 
-  /** Share of output frames that must be made up when slowed by a factor beyond what was captured, 0 to 1. */
+  /**
+   * Share of output frames that must be made up when slowed by a factor beyond what was captured, 0
+   * to 1.
+   */
   public double syntheticShare(double slowDown) {
     InvalidInput.positive("slow-down", slowDown);
     return Math.max(0, 1 - realTimeRead() / slowDown);

@@ -3,13 +3,15 @@ package bivex.core.time;
 import bivex.core.InvalidInput;
 
 /**
- * Whether something short is still there after a retime (S22). An event of d capture frames that is read every s frames lands in
- * ⌊d/s⌋ or ⌈d/s⌉ output frames, as the reading falls; over all ways it may fall it is seen at all with a chance of min(1, d/s).
+ * Whether something short is still there after a retime (S22). An event of d capture frames that is
+ * read every s frames lands in ⌊d/s⌋ or ⌈d/s⌉ output frames, as the reading falls; over all ways it
+ * may fall it is seen at all with a chance of min(1, d/s).
  *
  * @param worst fewest output frames it is in
  * @param best most output frames
  * @param chance that it is in at least one, 0 to 1
- * @param shift capture frames by which to start reading later, so that its first frame is read; 0 up to less than a step
+ * @param shift capture frames by which to start reading later, so that its first frame is read; 0
+ *     up to less than a step
  */
 public record EventSurvival(int worst, int best, double chance, double shift) {
   /**
@@ -23,7 +25,8 @@ public record EventSurvival(int worst, int best, double chance, double shift) {
     InvalidInput.within("event start", eventStart, 0, 1_000_000_000L);
     double n = eventFrames / step;
     double shift = eventStart - Math.floor(eventStart / step + 1e-9) * step;
-    return new EventSurvival((int) Math.floor(n + 1e-9), (int) Math.ceil(n - 1e-9), Math.min(1, n), Math.max(0, shift));
+    return new EventSurvival(
+        (int) Math.floor(n + 1e-9), (int) Math.ceil(n - 1e-9), Math.min(1, n), Math.max(0, shift));
   }
 
   /** Output frames that show the event when reading begins {@code offset} capture frames later. */

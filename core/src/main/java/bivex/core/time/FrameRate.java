@@ -5,7 +5,8 @@ import java.util.List;
 import java.util.Map;
 
 /**
- * An exact frame rate in frames per second, as a fraction in lowest terms. "23.976" is only a name: the rate is 24000/1001.
+ * An exact frame rate in frames per second, as a fraction in lowest terms. "23.976" is only a name:
+ * the rate is 24000/1001.
  *
  * @param num numerator, frames, 1 to 10 000 000
  * @param den denominator, seconds, 1 to 10 000
@@ -22,7 +23,19 @@ public record FrameRate(long num, long den) implements Comparable<FrameRate> {
       List.of(FILM_NTSC, FILM, PAL, NTSC, of(30), of(48), of(50), HIGH_NTSC, of(60), of(120));
 
   private static final Map<String, FrameRate> NAMES =
-      Map.of("23.976", FILM_NTSC, "23.98", FILM_NTSC, "29.97", NTSC, "59.94", HIGH_NTSC, "47.952", new FrameRate(48000, 1001), "119.88", new FrameRate(120000, 1001));
+      Map.of(
+          "23.976",
+          FILM_NTSC,
+          "23.98",
+          FILM_NTSC,
+          "29.97",
+          NTSC,
+          "59.94",
+          HIGH_NTSC,
+          "47.952",
+          new FrameRate(48000, 1001),
+          "119.88",
+          new FrameRate(120000, 1001));
 
   public FrameRate {
     InvalidInput.within("rate", num, 1, 10_000_000);
@@ -38,9 +51,11 @@ public record FrameRate(long num, long den) implements Comparable<FrameRate> {
   }
 
   /**
-   * Reads "24", "24000/1001" or one of the trade's names for the 1001 family ("23.976", "29.97", "59.94"…).
+   * Reads "24", "24000/1001" or one of the trade's names for the 1001 family ("23.976", "29.97",
+   * "59.94"…).
    *
-   * @throws InvalidInput for anything else; a decimal such as 23.5 is refused since no exact rate is meant by it
+   * @throws InvalidInput for anything else; a decimal such as 23.5 is refused since no exact rate
+   *     is meant by it
    */
   public static FrameRate parse(String text) {
     String t = InvalidInput.text("rate", text);
@@ -49,10 +64,17 @@ public record FrameRate(long num, long den) implements Comparable<FrameRate> {
       return named;
     }
     if (!t.matches("\\d{1,8}(/\\d{1,5})?")) {
-      throw new InvalidInput("rate", "unknown frame rate \"" + t + "\"; write 24, 25, 23.976, 29.97, 59.94 or a fraction such as 24000/1001");
+      throw new InvalidInput(
+          "rate",
+          "unknown frame rate \""
+              + t
+              + "\"; write 24, 25, 23.976, 29.97, 59.94 or a fraction such as 24000/1001");
     }
     int slash = t.indexOf('/');
-    return slash < 0 ? of(Long.parseLong(t)) : new FrameRate(Long.parseLong(t.substring(0, slash)), Long.parseLong(t.substring(slash + 1)));
+    return slash < 0
+        ? of(Long.parseLong(t))
+        : new FrameRate(
+            Long.parseLong(t.substring(0, slash)), Long.parseLong(t.substring(slash + 1)));
   }
 
   /** Frames per second as a decimal, for sums that need no exactness. */
@@ -87,7 +109,12 @@ public record FrameRate(long num, long den) implements Comparable<FrameRate> {
 
   /** The trade's name: "23.976", "24", "29.97". */
   public String name() {
-    return NAMES.entrySet().stream().filter(e -> e.getValue().equals(this)).map(Map.Entry::getKey).max(String::compareTo).map(n -> n.equals("23.98") ? "23.976" : n).orElse(den == 1 ? text() : String.format(java.util.Locale.ROOT, "%.3f", fps()));
+    return NAMES.entrySet().stream()
+        .filter(e -> e.getValue().equals(this))
+        .map(Map.Entry::getKey)
+        .max(String::compareTo)
+        .map(n -> n.equals("23.98") ? "23.976" : n)
+        .orElse(den == 1 ? text() : String.format(java.util.Locale.ROOT, "%.3f", fps()));
   }
 
   @Override

@@ -3,17 +3,22 @@ package bivex.core.time;
 import bivex.core.InvalidInput;
 
 /**
- * The source frames to pull for a clip of the cut (S3). Cut frame i shows source frame offset + step · i, stopped while it is held;
- * handles are cut frames on either side, so a retimed clip needs more or fewer source frames for them. Follows from the definition.
+ * The source frames to pull for a clip of the cut (S3). Cut frame i shows source frame offset +
+ * step · i, stopped while it is held; handles are cut frames on either side, so a retimed clip
+ * needs more or fewer source frames for them. Follows from the definition.
  *
  * @param first first source frame to pull, counted from the start of the source
  * @param last last source frame, not before {@code first}
  * @param in its label
  * @param out label of the last frame
- * @param handlesShort cut frames of handle that the source lacks at its beginning, 0 when all are there
+ * @param handlesShort cut frames of handle that the source lacks at its beginning, 0 when all are
+ *     there
  */
 public record PullList(long first, long last, Timecode in, Timecode out, int handlesShort) {
-  /** A held frame: from cut frame {@code from} (counted from 0) the picture stands for {@code frames} frames. */
+  /**
+   * A held frame: from cut frame {@code from} (counted from 0) the picture stands for {@code
+   * frames} frames.
+   */
   public record Hold(int from, int frames) {
     public static final Hold NONE = new Hold(0, 0);
 
@@ -30,7 +35,8 @@ public record PullList(long first, long last, Timecode in, Timecode out, int han
    * @param step source frames per cut frame; negative plays backwards, never 0
    * @param handles cut frames on either side, 0 to 1000
    */
-  public static PullList of(Timecode start, double offset, int cutFrames, double step, Hold hold, int handles) {
+  public static PullList of(
+      Timecode start, double offset, int cutFrames, double step, Hold hold, int handles) {
     InvalidInput.within("offset", offset, 0, 1e9);
     InvalidInput.within("cut length", (long) cutFrames, 1, 1_000_000);
     InvalidInput.within("handles", (long) handles, 0, 1000);
@@ -62,12 +68,30 @@ public record PullList(long first, long last, Timecode in, Timecode out, int han
   }
 
   /**
-   * The pull as an event of an edit decision list: number, reel, video, cut, source in and out, record in and out; out is the frame after
-   * the last (SMPTE ST 258). A speed other than one adds the motion line of that standard, in frames per second.
+   * The pull as an event of an edit decision list: number, reel, video, cut, source in and out,
+   * record in and out; out is the frame after the last (SMPTE ST 258). A speed other than one adds
+   * the motion line of that standard, in frames per second.
    */
   public String event(int number, String reel, Timecode recordIn, double step) {
-    String line = String.format(java.util.Locale.ROOT, "%03d  %-8s V     C        %s %s %s %s", number, reel, in.label(), out.plus(1).label(), recordIn.label(), recordIn.plus(Math.round(frames() / Math.abs(step))).label());
-    return step == 1 ? line : line + String.format(java.util.Locale.ROOT, "%nM2   %-8s %.3f %s", reel, step * in.rate().fps(), in.label());
+    String line =
+        String.format(
+            java.util.Locale.ROOT,
+            "%03d  %-8s V     C        %s %s %s %s",
+            number,
+            reel,
+            in.label(),
+            out.plus(1).label(),
+            recordIn.label(),
+            recordIn.plus(Math.round(frames() / Math.abs(step))).label());
+    return step == 1
+        ? line
+        : line
+            + String.format(
+                java.util.Locale.ROOT,
+                "%nM2   %-8s %.3f %s",
+                reel,
+                step * in.rate().fps(),
+                in.label());
   }
 
   /** Reads the first line of {@link #event} again, at the source's rate. */

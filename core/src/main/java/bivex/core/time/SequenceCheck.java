@@ -6,8 +6,9 @@ import java.util.List;
 import java.util.TreeSet;
 
 /**
- * A picture sequence or clip against what was promised (S24): how many frames, from where to where, which are missing, and what it
- * costs when it is read at the wrong rate. Follows from the definition.
+ * A picture sequence or clip against what was promised (S24): how many frames, from where to where,
+ * which are missing, and what it costs when it is read at the wrong rate. Follows from the
+ * definition.
  *
  * @param first lowest frame number
  * @param last highest
@@ -16,8 +17,11 @@ import java.util.TreeSet;
  * @param missing frames missing between first and last
  * @param doubled numbers that came twice
  */
-public record SequenceCheck(long first, long last, int count, List<String> gaps, long missing, int doubled) {
-  /** @param frames numbers in any order, at least one, 0 to 100 000 000 */
+public record SequenceCheck(
+    long first, long last, int count, List<String> gaps, long missing, int doubled) {
+  /**
+   * @param frames numbers in any order, at least one, 0 to 100 000 000
+   */
   public static SequenceCheck of(List<Long> frames) {
     if (frames.isEmpty()) {
       throw new InvalidInput("frames", "need at least one frame number");
@@ -35,10 +39,19 @@ public record SequenceCheck(long first, long last, int count, List<String> gaps,
       }
       before = f;
     }
-    return new SequenceCheck(sorted.first(), sorted.last(), sorted.size(), List.copyOf(gaps), missing, frames.size() - sorted.size());
+    return new SequenceCheck(
+        sorted.first(),
+        sorted.last(),
+        sorted.size(),
+        List.copyOf(gaps),
+        missing,
+        frames.size() - sorted.size());
   }
 
-  /** Seconds by which a clip of that many frames is too long (positive) or short when it is read at another rate than it was made at. */
+  /**
+   * Seconds by which a clip of that many frames is too long (positive) or short when it is read at
+   * another rate than it was made at.
+   */
   public static double slipSeconds(long frames, FrameRate made, FrameRate read) {
     return read.seconds(frames) - made.seconds(frames);
   }

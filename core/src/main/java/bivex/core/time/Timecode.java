@@ -5,20 +5,22 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * A label of time, as a frame count from 00:00:00:00 at a rate, in drop-frame or non-drop counting. Labels wrap at 24 hours.
- * Counting after SMPTE ST 12-1: drop-frame leaves out the first two labels (four at 60000/1001) of each minute that is not
- * a multiple of ten.
+ * A label of time, as a frame count from 00:00:00:00 at a rate, in drop-frame or non-drop counting.
+ * Labels wrap at 24 hours. Counting after SMPTE ST 12-1: drop-frame leaves out the first two labels
+ * (four at 60000/1001) of each minute that is not a multiple of ten.
  *
  * @param rate exact frame rate
  * @param drop drop-frame counting; only at rates that allow it
  * @param frame frames since midnight, 0 to one day less one frame
  */
 public record Timecode(FrameRate rate, boolean drop, long frame) {
-  private static final Pattern LABEL = Pattern.compile("(\\d{2}):(\\d{2}):(\\d{2})([:;])(\\d{2,3})");
+  private static final Pattern LABEL =
+      Pattern.compile("(\\d{2}):(\\d{2}):(\\d{2})([:;])(\\d{2,3})");
 
   public Timecode {
     if (drop && !rate.allowsDropFrame()) {
-      throw new InvalidInput("timecode", "drop-frame counting does not exist at " + rate.name() + " fps");
+      throw new InvalidInput(
+          "timecode", "drop-frame counting does not exist at " + rate.name() + " fps");
     }
     InvalidInput.within("timecode", frame, 0, framesPerDay(rate, drop) - 1);
   }
@@ -26,17 +28,21 @@ public record Timecode(FrameRate rate, boolean drop, long frame) {
   /**
    * Reads a label such as 01:00:00:00, or 01:00:00;00 for drop-frame.
    *
-   * @throws InvalidInput if it is no label, out of range, or one that drop-frame counting leaves out
+   * @throws InvalidInput if it is no label, out of range, or one that drop-frame counting leaves
+   *     out
    */
   public static Timecode parse(String label, FrameRate rate) {
     String t = InvalidInput.text("timecode", label);
     Matcher m = LABEL.matcher(t);
     if (!m.matches()) {
-      throw new InvalidInput("timecode", "\"" + t + "\" is not a timecode; write HH:MM:SS:FF, or HH:MM:SS;FF for drop-frame");
+      throw new InvalidInput(
+          "timecode",
+          "\"" + t + "\" is not a timecode; write HH:MM:SS:FF, or HH:MM:SS;FF for drop-frame");
     }
     boolean drop = m.group(4).equals(";");
     if (drop && !rate.allowsDropFrame()) {
-      throw new InvalidInput("timecode", "drop-frame counting does not exist at " + rate.name() + " fps");
+      throw new InvalidInput(
+          "timecode", "drop-frame counting does not exist at " + rate.name() + " fps");
     }
     int base = rate.nominal();
     long h = InvalidInput.within("timecode hours", Long.parseLong(m.group(1)), 0, 23);
@@ -45,10 +51,16 @@ public record Timecode(FrameRate rate, boolean drop, long frame) {
     long f = InvalidInput.within("timecode frames", Long.parseLong(m.group(5)), 0, base - 1);
     int dropped = drop ? droppedPerMinute(rate) : 0;
     if (drop && s == 0 && f < dropped && min % 10 != 0) {
-      throw new InvalidInput("timecode", t + " does not exist: drop-frame counting leaves out labels ;00 to ;0" + (dropped - 1) + " of this minute");
+      throw new InvalidInput(
+          "timecode",
+          t
+              + " does not exist: drop-frame counting leaves out labels ;00 to ;0"
+              + (dropped - 1)
+              + " of this minute");
     }
     long minutes = h * 60 + min;
-    return new Timecode(rate, drop, (minutes * 60 + s) * base + f - dropped * (minutes - minutes / 10));
+    return new Timecode(
+        rate, drop, (minutes * 60 + s) * base + f - dropped * (minutes - minutes / 10));
   }
 
   /** The label, HH:MM:SS:FF, with a semicolon before the frames for drop-frame. */
@@ -77,7 +89,8 @@ public record Timecode(FrameRate rate, boolean drop, long frame) {
   /** Frames from the other label to this one, at the same rate and counting. */
   public long minus(Timecode other) {
     if (!rate.equals(other.rate) || drop != other.drop) {
-      throw new InvalidInput("timecode", "labels of different rates or counting cannot be subtracted");
+      throw new InvalidInput(
+          "timecode", "labels of different rates or counting cannot be subtracted");
     }
     return frame - other.frame;
   }
@@ -89,7 +102,8 @@ public record Timecode(FrameRate rate, boolean drop, long frame) {
 
   /** The label nearest to the same real time at another rate. */
   public Timecode at(FrameRate other, boolean otherDrop) {
-    long f = Math.round((double) frame * rate.den() * other.num() / (rate.num() * (double) other.den()));
+    long f =
+        Math.round((double) frame * rate.den() * other.num() / (rate.num() * (double) other.den()));
     return new Timecode(other, otherDrop, Math.floorMod(f, framesPerDay(other, otherDrop)));
   }
 

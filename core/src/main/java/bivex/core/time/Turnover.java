@@ -10,7 +10,8 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * The files of a sequence as they came, against what was promised (S24): one name throughout, digits of one length, no gaps, the promised frames, the promised rate.
+ * The files of a sequence as they came, against what was promised (S24): one name throughout,
+ * digits of one length, no gaps, the promised frames, the promised rate.
  *
  * @param name of the sequence, its number as #
  * @param frames what is there
@@ -45,38 +46,78 @@ public record Turnover(String name, SequenceCheck frames, List<String> faults) {
       }
     }
     if (by.isEmpty()) {
-      throw new InvalidInput("files", "have no frame number before the extension: " + strange.get(0));
+      throw new InvalidInput(
+          "files", "have no frame number before the extension: " + strange.get(0));
     }
-    String name = by.entrySet().stream().max((a, b) -> Integer.compare(a.getValue().size(), b.getValue().size())).orElseThrow().getKey();
+    String name =
+        by.entrySet().stream()
+            .max((a, b) -> Integer.compare(a.getValue().size(), b.getValue().size()))
+            .orElseThrow()
+            .getKey();
     SequenceCheck c = SequenceCheck.of(by.get(name));
     List<String> faults = new ArrayList<>();
-    by.forEach((k, v) -> {
-      if (!k.equals(name)) {
-        faults.add(v.size() + (v.size() == 1 ? " file is" : " files are") + " of another sequence: " + k);
-      }
-    });
+    by.forEach(
+        (k, v) -> {
+          if (!k.equals(name)) {
+            faults.add(
+                v.size()
+                    + (v.size() == 1 ? " file is" : " files are")
+                    + " of another sequence: "
+                    + k);
+          }
+        });
     if (!strange.isEmpty()) {
-      faults.add(strange.size() + (strange.size() == 1 ? " file has" : " files have") + " no frame number: " + strange.get(0));
+      faults.add(
+          strange.size()
+              + (strange.size() == 1 ? " file has" : " files have")
+              + " no frame number: "
+              + strange.get(0));
     }
     if (c.missing() > 0) {
-      faults.add(c.missing() + (c.missing() == 1 ? " frame is" : " frames are") + " missing: " + String.join(", ", c.gaps().subList(0, Math.min(8, c.gaps().size()))) + (c.gaps().size() > 8 ? " …" : "") + "; ask for them by number");
+      faults.add(
+          c.missing()
+              + (c.missing() == 1 ? " frame is" : " frames are")
+              + " missing: "
+              + String.join(", ", c.gaps().subList(0, Math.min(8, c.gaps().size())))
+              + (c.gaps().size() > 8 ? " …" : "")
+              + "; ask for them by number");
     }
     if (c.doubled() > 0) {
       faults.add(c.doubled() + " numbers came twice");
     }
     List<Integer> lengths = digits.get(name).stream().distinct().sorted().toList();
     // 999 and 1000 have lengths of their own when numbers are not padded; a leading zero tells.
-    if (lengths.size() > 1 && String.valueOf(c.first()).length() < lengths.get(lengths.size() - 1) && lengths.get(0) != String.valueOf(c.first()).length()) {
-      faults.add("frame numbers have " + lengths.get(0) + " to " + lengths.get(lengths.size() - 1) + " digits; they sort wrongly");
+    if (lengths.size() > 1
+        && String.valueOf(c.first()).length() < lengths.get(lengths.size() - 1)
+        && lengths.get(0) != String.valueOf(c.first()).length()) {
+      faults.add(
+          "frame numbers have "
+              + lengths.get(0)
+              + " to "
+              + lengths.get(lengths.size() - 1)
+              + " digits; they sort wrongly");
     }
     if (promised.first != null && promised.first != c.first()) {
       faults.add("begins at " + c.first() + ", promised " + promised.first);
     }
     if (promised.count != null && promised.count != c.count()) {
-      faults.add(c.count() + " frames, promised " + promised.count + (c.count() - promised.count > 0 ? ": " + (c.count() - promised.count) + " too many" : ": " + (promised.count - c.count()) + " too few"));
+      faults.add(
+          c.count()
+              + " frames, promised "
+              + promised.count
+              + (c.count() - promised.count > 0
+                  ? ": " + (c.count() - promised.count) + " too many"
+                  : ": " + (promised.count - c.count()) + " too few"));
     }
     if (promised.rate != null && read != null && !promised.rate.equals(read)) {
-      faults.add(Said.of("is read at %s fps, made at %s: it ends %.2f s (%.1f frames) %s", read.name(), promised.rate.name(), Math.abs(SequenceCheck.slipSeconds(c.count(), promised.rate, read)), Math.abs(SequenceCheck.slipFrames(c.count(), promised.rate, read)), SequenceCheck.slipSeconds(c.count(), promised.rate, read) < 0 ? "early" : "late"));
+      faults.add(
+          Said.of(
+              "is read at %s fps, made at %s: it ends %.2f s (%.1f frames) %s",
+              read.name(),
+              promised.rate.name(),
+              Math.abs(SequenceCheck.slipSeconds(c.count(), promised.rate, read)),
+              Math.abs(SequenceCheck.slipFrames(c.count(), promised.rate, read)),
+              SequenceCheck.slipSeconds(c.count(), promised.rate, read) < 0 ? "early" : "late"));
     }
     return new Turnover(name, c, List.copyOf(faults));
   }

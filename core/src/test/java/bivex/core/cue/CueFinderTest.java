@@ -19,13 +19,16 @@ import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 
 /**
- * Measured on scripts written and labelled for it: four that were known while the rules were made, and one that was written after them and has not
- * changed them since. No published set of labelled scripts is known to us, so the figures say how the finder does on this hand's labels, no more.
+ * Measured on scripts written and labelled for it: four that were known while the rules were made,
+ * and one that was written after them and has not changed them since. No published set of labelled
+ * scripts is known to us, so the figures say how the finder does on this hand's labels, no more.
  */
 class CueFinderTest {
   private static final Pattern LABEL = Pattern.compile("\\s?\\[\\[([A-Z|]+)]]");
 
-  /** @param end offset in the source of the sentence's last character */
+  /**
+   * @param end offset in the source of the sentence's last character
+   */
   record Label(int end, Set<Cue.Kind> kinds) {}
 
   record Score(int labels, int proposed, int right, int rightKind) {
@@ -38,12 +41,22 @@ class CueFinderTest {
     }
 
     Score plus(Score o) {
-      return new Score(labels + o.labels, proposed + o.proposed, right + o.right, rightKind + o.rightKind);
+      return new Score(
+          labels + o.labels, proposed + o.proposed, right + o.right, rightKind + o.rightKind);
     }
 
     @Override
     public String toString() {
-      return String.format(java.util.Locale.ROOT, "%d labelled, %d proposed, %d right: precision %.2f, recall %.2f, kind right in %.2f of them", labels, proposed, right, precision(), recall(), (double) rightKind / right);
+      return String.format(
+          java.util.Locale.ROOT,
+          "%d labelled, %d proposed, %d right: precision %.2f, recall %.2f, kind right in %.2f of"
+              + " them",
+          labels,
+          proposed,
+          right,
+          precision(),
+          recall(),
+          (double) rightKind / right);
     }
   }
 
@@ -60,34 +73,54 @@ class CueFinderTest {
     List<Label> labels = new ArrayList<>();
     Matcher m = LABEL.matcher(source);
     while (m.find()) {
-      labels.add(new Label(m.start(), Arrays.stream(m.group(1).split("\\|")).map(Cue.Kind::valueOf).collect(Collectors.toCollection(() -> EnumSet.noneOf(Cue.Kind.class)))));
+      labels.add(
+          new Label(
+              m.start(),
+              Arrays.stream(m.group(1).split("\\|"))
+                  .map(Cue.Kind::valueOf)
+                  .collect(Collectors.toCollection(() -> EnumSet.noneOf(Cue.Kind.class)))));
     }
     List<Cue> cues = CueFinder.find(ScreenplayParser.parse(source), CueWords.SHIPPED_ONLY);
     int right = 0;
     int kind = 0;
     for (Cue c : cues) {
-      Label l = labels.stream().filter(x -> Math.abs(x.end() - c.end()) <= 1).findFirst().orElse(null);
+      Label l =
+          labels.stream().filter(x -> Math.abs(x.end() - c.end()) <= 1).findFirst().orElse(null);
       if (l == null) {
         faults.add("wrong " + c.kind() + " (" + c.reason() + "): " + c.words());
       } else {
         right++;
         kind += l.kinds().contains(c.kind()) ? 1 : 0;
         if (!l.kinds().contains(c.kind())) {
-          faults.add("kind " + c.kind() + " for " + l.kinds() + " (" + c.reason() + "): " + c.words());
+          faults.add(
+              "kind " + c.kind() + " for " + l.kinds() + " (" + c.reason() + "): " + c.words());
         }
       }
     }
-    labels.stream().filter(l -> cues.stream().noneMatch(c -> Math.abs(l.end() - c.end()) <= 1)).forEach(l -> faults.add("missed " + l.kinds() + ": " + source.substring(Math.max(0, l.end() - 70), l.end()).replace('\n', ' ')));
+    labels.stream()
+        .filter(l -> cues.stream().noneMatch(c -> Math.abs(l.end() - c.end()) <= 1))
+        .forEach(
+            l ->
+                faults.add(
+                    "missed "
+                        + l.kinds()
+                        + ": "
+                        + source.substring(Math.max(0, l.end() - 70), l.end()).replace('\n', ' ')));
     return new Score(labels.size(), cues.size(), right, kind);
   }
 
   @Test
   void mostOfWhatIsAnEffectIsFoundAndLittleElse() {
     List<String> faults = new ArrayList<>();
-    Score known = score("practice-1.fountain", faults).plus(score("practice-2.fountain", faults)).plus(score("practice-3.fountain", faults)).plus(score("practice-4.fountain", faults));
+    Score known =
+        score("practice-1.fountain", faults)
+            .plus(score("practice-2.fountain", faults))
+            .plus(score("practice-3.fountain", faults))
+            .plus(score("practice-4.fountain", faults));
     Score unseen = score("unseen.fountain", faults);
     if (Boolean.getBoolean("show")) {
-      System.out.println("known: " + known + "\nunseen: " + unseen + "\n" + String.join("\n", faults));
+      System.out.println(
+          "known: " + known + "\nunseen: " + unseen + "\n" + String.join("\n", faults));
     }
     assertThat(known.labels()).isGreaterThanOrEqualTo(100);
     assertThat(unseen.labels()).isGreaterThanOrEqualTo(35);
@@ -103,30 +136,58 @@ class CueFinderTest {
 
   @Test
   void whatIsOnlySaidOrDeniedOrLikenedIsNoCue() {
-    assertThat(cues("INES\nThe house vanished in the fire.\n\nShe moves like a ghost. There is no gun. \"Fire,\" he mouths.", CueWords.SHIPPED_ONLY)).isEmpty();
+    assertThat(
+            cues(
+                "INES\n"
+                    + "The house vanished in the fire.\n\n"
+                    + "She moves like a ghost. There is no gun. \"Fire,\" he mouths.",
+                CueWords.SHIPPED_ONLY))
+        .isEmpty();
     assertThat(cues("The ghost has a gun.", CueWords.SHIPPED_ONLY)).hasSize(1);
   }
 
-  /** The words of a cue are those of the source at its place, whatever markup is between; the same words twice are two cues. */
+  /**
+   * The words of a cue are those of the source at its place, whatever markup is between; the same
+   * words twice are two cues.
+   */
   @Test
   void aCueStandsWhereItsWordsStand() {
-    String source = "INT. ROOM - DAY\n\nShe waits. The *flags* [[three]] **vanish** at once. She waits.\n\nThe flags vanish.\n\nThe flags vanish.";
+    String source =
+        "INT. ROOM - DAY\n\n"
+            + "She waits. The *flags* [[three]] **vanish** at once. She waits.\n\n"
+            + "The flags vanish.\n\n"
+            + "The flags vanish.";
     List<Cue> cues = CueFinder.find(ScreenplayParser.parse(source), CueWords.SHIPPED_ONLY);
-    assertThat(cues).hasSize(3).allMatch(c -> c.kind() == Cue.Kind.VANISH && c.method().equals("B1"));
-    assertThat(source.substring(cues.get(0).start(), cues.get(0).end())).isEqualTo("The *flags* [[three]] **vanish** at once.");
+    assertThat(cues)
+        .hasSize(3)
+        .allMatch(c -> c.kind() == Cue.Kind.VANISH && c.method().equals("B1"));
+    assertThat(source.substring(cues.get(0).start(), cues.get(0).end()))
+        .isEqualTo("The *flags* [[three]] **vanish** at once.");
     assertThat(cues).extracting(Cue::key).doesNotHaveDuplicates();
-    assertThat(source.substring(cues.get(2).start(), cues.get(2).end())).isEqualTo("The flags vanish.");
+    assertThat(source.substring(cues.get(2).start(), cues.get(2).end()))
+        .isEqualTo("The flags vanish.");
   }
 
   @Test
   void aProductionAddsAndStrikesWords() {
-    CueWords own = new CueWords(List.of(new CueWords.Entry("Tide  gauge", Cue.Kind.SCREEN, "D1"), new CueWords.Entry("zeppel*", Cue.Kind.WORLD, null)), List.of("vanish"));
-    assertThat(cues("The tide turns the gauge.", own)).singleElement().matches(c -> c.kind() == Cue.Kind.SCREEN && c.reason().contains("tide turns the gauge"));
+    CueWords own =
+        new CueWords(
+            List.of(
+                new CueWords.Entry("Tide  gauge", Cue.Kind.SCREEN, "D1"),
+                new CueWords.Entry("zeppel*", Cue.Kind.WORLD, null)),
+            List.of("vanish"));
+    assertThat(cues("The tide turns the gauge.", own))
+        .singleElement()
+        .matches(c -> c.kind() == Cue.Kind.SCREEN && c.reason().contains("tide turns the gauge"));
     assertThat(cues("Zeppelins.", own)).singleElement().matches(c -> c.method().equals("F1"));
     assertThat(cues("The flags vanish.", own)).isEmpty();
-    assertThatThrownBy(() -> new CueWords.Entry("a b c d e f g", Cue.Kind.TIME, null)).isInstanceOf(InvalidInput.class).hasMessageStartingWith("words:");
-    assertThatThrownBy(() -> new CueWords.Entry("slow", Cue.Kind.TIME, "Z9")).hasMessageContaining("Z9");
-    assertThatThrownBy(() -> new CueWords(List.of(), List.of("not a shipped word"))).hasMessageStartingWith("struck:");
+    assertThatThrownBy(() -> new CueWords.Entry("a b c d e f g", Cue.Kind.TIME, null))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageStartingWith("words:");
+    assertThatThrownBy(() -> new CueWords.Entry("slow", Cue.Kind.TIME, "Z9"))
+        .hasMessageContaining("Z9");
+    assertThatThrownBy(() -> new CueWords(List.of(), List.of("not a shipped word")))
+        .hasMessageStartingWith("struck:");
     assertThat(CueWords.shipped()).extracting(CueWords.Entry::words).doesNotHaveDuplicates();
   }
 }

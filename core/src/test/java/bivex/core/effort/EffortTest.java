@@ -25,18 +25,28 @@ class EffortTest {
   @Test
   void effortGrowsWithFramesAndDifficulty() {
     Estimate fair = EffortRates.DEFAULTS.hours(TaskKind.HAND_MATTE, 14, TaskKind.Difficulty.FAIR);
-    assertThat(EffortRates.DEFAULTS.hours(TaskKind.HAND_MATTE, 28, TaskKind.Difficulty.FAIR).mean()).isCloseTo(2 * fair.mean(), within(1e-12));
-    assertThat(EffortRates.DEFAULTS.hours(TaskKind.HAND_MATTE, 14, TaskKind.Difficulty.HARD).mean()).isGreaterThan(fair.mean()).isGreaterThan(EffortRates.DEFAULTS.hours(TaskKind.HAND_MATTE, 14, TaskKind.Difficulty.EASY).mean());
-    assertThatThrownBy(() -> EffortRates.DEFAULTS.hours(TaskKind.PAINT, -1, TaskKind.Difficulty.FAIR)).hasMessageStartingWith("amount of work:");
+    assertThat(EffortRates.DEFAULTS.hours(TaskKind.HAND_MATTE, 28, TaskKind.Difficulty.FAIR).mean())
+        .isCloseTo(2 * fair.mean(), within(1e-12));
+    assertThat(EffortRates.DEFAULTS.hours(TaskKind.HAND_MATTE, 14, TaskKind.Difficulty.HARD).mean())
+        .isGreaterThan(fair.mean())
+        .isGreaterThan(
+            EffortRates.DEFAULTS.hours(TaskKind.HAND_MATTE, 14, TaskKind.Difficulty.EASY).mean());
+    assertThatThrownBy(
+            () -> EffortRates.DEFAULTS.hours(TaskKind.PAINT, -1, TaskKind.Difficulty.FAIR))
+        .hasMessageStartingWith("amount of work:");
   }
 
-  /** Tue 24 Nov 2026: 8 hours end the same day, 33 hours need five working days and step over the weekend. */
+  /**
+   * Tue 24 Nov 2026: 8 hours end the same day, 33 hours need five working days and step over the
+   * weekend.
+   */
   @Test
   void workEndsOnAWorkingDay() {
     LocalDate tuesday = LocalDate.of(2026, 11, 24);
     assertThat(Forecast.finish(tuesday, 8, 8)).isEqualTo(tuesday);
     assertThat(Forecast.finish(tuesday, 33, 8)).isEqualTo(LocalDate.of(2026, 11, 30));
-    assertThat(Forecast.finish(LocalDate.of(2026, 11, 28), 1, 8)).isEqualTo(LocalDate.of(2026, 11, 30));
+    assertThat(Forecast.finish(LocalDate.of(2026, 11, 28), 1, 8))
+        .isEqualTo(LocalDate.of(2026, 11, 30));
     assertThatThrownBy(() -> Forecast.finish(tuesday, 1, 0)).hasMessageStartingWith("hours a day:");
   }
 
@@ -50,13 +60,23 @@ class EffortTest {
 
   @Test
   void aProductionsOwnRatesCountWhereTheyAreSetAndDefaultsElsewhere() {
-    EffortRates own = new EffortRates(java.util.List.of(new EffortRates.Rate(TaskKind.PAINT, TaskKind.Difficulty.HARD, new Estimate(1, 2, 3))));
-    assertThat(own.hours(TaskKind.PAINT, 10, TaskKind.Difficulty.HARD)).isEqualTo(new Estimate(10, 20, 30));
-    assertThat(own.hours(TaskKind.PAINT, 10, TaskKind.Difficulty.FAIR)).isEqualTo(EffortRates.DEFAULTS.hours(TaskKind.PAINT, 10, TaskKind.Difficulty.FAIR));
+    EffortRates own =
+        new EffortRates(
+            java.util.List.of(
+                new EffortRates.Rate(
+                    TaskKind.PAINT, TaskKind.Difficulty.HARD, new Estimate(1, 2, 3))));
+    assertThat(own.hours(TaskKind.PAINT, 10, TaskKind.Difficulty.HARD))
+        .isEqualTo(new Estimate(10, 20, 30));
+    assertThat(own.hours(TaskKind.PAINT, 10, TaskKind.Difficulty.FAIR))
+        .isEqualTo(EffortRates.DEFAULTS.hours(TaskKind.PAINT, 10, TaskKind.Difficulty.FAIR));
     EffortRates longer = own.calibrated(TaskKind.PAINT, 1.5);
-    assertThat(longer.perUnit(TaskKind.PAINT, TaskKind.Difficulty.HARD)).isEqualTo(new Estimate(1.5, 3, 4.5));
-    assertThat(longer.perUnit(TaskKind.PAINT, TaskKind.Difficulty.EASY).mean()).isCloseTo(1.5 * TaskKind.PAINT.perUnit(TaskKind.Difficulty.EASY).mean(), within(1e-12));
-    assertThat(longer.perUnit(TaskKind.KEY, TaskKind.Difficulty.FAIR)).isEqualTo(TaskKind.KEY.perUnit(TaskKind.Difficulty.FAIR));
-    assertThatThrownBy(() -> new EffortRates(java.util.List.of(own.own().get(0), own.own().get(0)))).hasMessageContaining("twice");
+    assertThat(longer.perUnit(TaskKind.PAINT, TaskKind.Difficulty.HARD))
+        .isEqualTo(new Estimate(1.5, 3, 4.5));
+    assertThat(longer.perUnit(TaskKind.PAINT, TaskKind.Difficulty.EASY).mean())
+        .isCloseTo(1.5 * TaskKind.PAINT.perUnit(TaskKind.Difficulty.EASY).mean(), within(1e-12));
+    assertThat(longer.perUnit(TaskKind.KEY, TaskKind.Difficulty.FAIR))
+        .isEqualTo(TaskKind.KEY.perUnit(TaskKind.Difficulty.FAIR));
+    assertThatThrownBy(() -> new EffortRates(java.util.List.of(own.own().get(0), own.own().get(0))))
+        .hasMessageContaining("twice");
   }
 }

@@ -11,11 +11,14 @@ import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 
 class LightTest {
-  /** Common practice, no source: 1/50 at 25 fps and 172.8° at 24 fps under 50 Hz, 1/60 under 60 Hz. */
+  /**
+   * Common practice, no source: 1/50 at 25 fps and 172.8° at 24 fps under 50 Hz, 1/60 under 60 Hz.
+   */
   @Test
   void safeShuttersAreThoseOfTheTrade() {
     assertThat(MainsFlicker.longestSafeSeconds(50, 1.0 / 48)).isEqualTo(1.0 / 50);
-    assertThat(Shutter.degrees(MainsFlicker.safeSeconds(50, 2), FrameRate.FILM)).isCloseTo(172.8, within(1e-9));
+    assertThat(Shutter.degrees(MainsFlicker.safeSeconds(50, 2), FrameRate.FILM))
+        .isCloseTo(172.8, within(1e-9));
     assertThat(MainsFlicker.longestSafeSeconds(60, 1.0 / 50)).isEqualTo(1.0 / 60);
     assertThat(MainsFlicker.longestSafeSeconds(50, 1.0 / 200)).isZero();
   }
@@ -27,7 +30,21 @@ class LightTest {
     for (int i = 0; i < 40; i++) {
       double hz = random.nextBoolean() ? 50 : 60;
       double t = 0.001 + random.nextDouble() * 0.04;
-      double most = IntStream.range(0, 60).mapToDouble(p -> Math.abs(IntStream.range(0, 10_000).mapToDouble(k -> Math.cos(2 * Math.PI * 2 * hz * t * (k + 0.5) / 10_000 + Math.PI * p / 60)).average().orElseThrow())).max().orElseThrow();
+      double most =
+          IntStream.range(0, 60)
+              .mapToDouble(
+                  p ->
+                      Math.abs(
+                          IntStream.range(0, 10_000)
+                              .mapToDouble(
+                                  k ->
+                                      Math.cos(
+                                          2 * Math.PI * 2 * hz * t * (k + 0.5) / 10_000
+                                              + Math.PI * p / 60))
+                              .average()
+                              .orElseThrow()))
+              .max()
+              .orElseThrow();
       assertThat(MainsFlicker.rippleLeft(hz, t)).isCloseTo(most, within(2e-3));
     }
     assertThat(MainsFlicker.rippleLeft(50, 1.0 / 50)).isLessThan(1e-12);
@@ -37,25 +54,43 @@ class LightTest {
   void beatAgainstTheNearestMultipleOfTheRate() {
     assertThat(MainsFlicker.beatHz(50, FrameRate.PAL)).isZero();
     assertThat(MainsFlicker.beatHz(50, FrameRate.FILM)).isEqualTo(4);
-    assertThat(MainsFlicker.beatHz(60, FrameRate.NTSC)).isCloseTo(120 - 4 * 30000.0 / 1001, within(1e-9));
+    assertThat(MainsFlicker.beatHz(60, FrameRate.NTSC))
+        .isCloseTo(120 - 4 * 30000.0 / 1001, within(1e-9));
   }
 
-  /** WCAG 2.2, success criterion 2.3.1: three flashes in a second are within the limit, four are beyond it. */
+  /**
+   * WCAG 2.2, success criterion 2.3.1: three flashes in a second are within the limit, four are
+   * beyond it.
+   */
   @Test
   void moreThanThreeFlashesInAnySecondAreWarnedOf() {
     assertThat(FlashSafety.warnings(List.of(0, 8, 16), FrameRate.FILM, 1, false)).isEmpty();
-    assertThat(FlashSafety.warnings(List.of(0, 7, 14, 23), FrameRate.FILM, 0.25, false)).singleElement().asString().contains("4 flashes");
+    assertThat(FlashSafety.warnings(List.of(0, 7, 14, 23), FrameRate.FILM, 0.25, false))
+        .singleElement()
+        .asString()
+        .contains("4 flashes");
     assertThat(FlashSafety.warnings(List.of(0, 8, 16, 24), FrameRate.FILM, 1, false)).isEmpty();
-    assertThat(FlashSafety.warnings(List.of(0, 7, 14, 23), FrameRate.FILM, 0.1, false)).singleElement().asString().contains("small area");
-    assertThat(FlashSafety.warnings(List.of(5), FrameRate.FILM, 0.1, true)).singleElement().asString().contains("BT.1702");
+    assertThat(FlashSafety.warnings(List.of(0, 7, 14, 23), FrameRate.FILM, 0.1, false))
+        .singleElement()
+        .asString()
+        .contains("small area");
+    assertThat(FlashSafety.warnings(List.of(5), FrameRate.FILM, 0.1, true))
+        .singleElement()
+        .asString()
+        .contains("BT.1702");
   }
 
   @Test
   void theWorstSecondIsFoundAsByTryingEveryWindow() {
     Random random = new Random(4);
     for (int i = 0; i < 200; i++) {
-      List<Integer> frames = random.ints(1 + random.nextInt(12), 0, 120).distinct().boxed().toList();
-      int brute = IntStream.range(0, 120).map(s -> (int) frames.stream().filter(f -> f >= s && f < s + 24).count()).max().orElseThrow();
+      List<Integer> frames =
+          random.ints(1 + random.nextInt(12), 0, 120).distinct().boxed().toList();
+      int brute =
+          IntStream.range(0, 120)
+              .map(s -> (int) frames.stream().filter(f -> f >= s && f < s + 24).count())
+              .max()
+              .orElseThrow();
       assertThat(FlashSafety.mostInOneSecond(frames, FrameRate.FILM)).isEqualTo(brute);
     }
   }
@@ -64,16 +99,28 @@ class LightTest {
   @Test
   void writtenFlicker() {
     assertThat(FlashSafety.flickerFaults(0.3, 0.2, 10, FrameRate.FILM)).isEmpty();
-    assertThat(FlashSafety.flickerFaults(0.2, 0.2, 10, FrameRate.FILM)).singleElement().asString().contains("goes out");
+    assertThat(FlashSafety.flickerFaults(0.2, 0.2, 10, FrameRate.FILM))
+        .singleElement()
+        .asString()
+        .contains("goes out");
     assertThat(FlashSafety.flickerFaults(0.9, 0.2, 13, FrameRate.FILM)).hasSize(2);
   }
 
-  /** Three swings a second is the guideline's limit (WCAG 2.2, 2.3.1), four are beyond it; a tenth of luminance below 0.8 counts. */
+  /**
+   * Three swings a second is the guideline's limit (WCAG 2.2, 2.3.1), four are beyond it; a tenth
+   * of luminance below 0.8 counts.
+   */
   @Test
   void steadyFlickerIsCountedAsFlashes() {
     assertThat(FlashSafety.strobing(0.5, 0.3, 3, 0.5)).isEmpty();
-    assertThat(FlashSafety.strobing(0.5, 0.3, 3.1, 0.5)).singleElement().asString().contains("limit is 3");
-    assertThat(FlashSafety.strobing(0.5, 0.3, 8, 0.1)).singleElement().asString().contains("small area");
+    assertThat(FlashSafety.strobing(0.5, 0.3, 3.1, 0.5))
+        .singleElement()
+        .asString()
+        .contains("limit is 3");
+    assertThat(FlashSafety.strobing(0.5, 0.3, 8, 0.1))
+        .singleElement()
+        .asString()
+        .contains("small area");
     assertThat(FlashSafety.strobing(0.5, 0.04, 8, 0.5)).isEmpty();
     assertThat(FlashSafety.strobing(0.95, 0.1, 8, 0.5)).isEmpty();
   }

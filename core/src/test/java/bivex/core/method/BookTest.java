@@ -25,9 +25,13 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** Each method of the book by what it is known to owe and to warn of; figures are common practice unless a source is named. */
+/**
+ * Each method of the book by what it is known to owe and to warn of; figures are common practice
+ * unless a source is named.
+ */
 class BookTest {
-  private static final ShotSetting SETTING = new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 120, 8, 36, 50);
+  private static final ShotSetting SETTING =
+      new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 120, 8, 36, 50);
 
   private static Plan plan(String method, Object... pairs) {
     Map<String, Object> values = new java.util.HashMap<>();
@@ -38,11 +42,20 @@ class BookTest {
   }
 
   private static Plan.Check check(Plan p, String key) {
-    return p.checks().stream().filter(c -> c.key().endsWith(key)).findFirst().orElseThrow(() -> new AssertionError(key + " in " + p.checks().stream().map(Plan.Check::key).toList()));
+    return p.checks().stream()
+        .filter(c -> c.key().endsWith(key))
+        .findFirst()
+        .orElseThrow(
+            () ->
+                new AssertionError(
+                    key + " in " + p.checks().stream().map(Plan.Check::key).toList()));
   }
 
   private static double units(Plan p, String task) {
-    return p.tasks().stream().filter(t -> t.key().endsWith(task)).mapToDouble(Plan.Task::units).sum();
+    return p.tasks().stream()
+        .filter(t -> t.key().endsWith(task))
+        .mapToDouble(Plan.Task::units)
+        .sum();
   }
 
   private static Plan.Layer layer(Plan p, String key) {
@@ -57,26 +70,48 @@ class BookTest {
 
   @Test
   void theBookHasEveryMethodOnceAndEachKnowsItsChapter() {
-    assertThat(MethodBook.all()).extracting(Method::id).containsExactly("A1", "A2", "A3", "A4", "A5", "B1", "B2", "B3", "B4", "B5", "C1", "C2", "C3", "C4", "D1", "D2", "E1", "E2", "E3", "E4", "F1", "F2", "F3", "F4", "F5");
-    assertThat(MethodBook.all()).allSatisfy(m -> {
-      assertThat(m.chapter().ordinal()).as(m.id()).isEqualTo(m.id().charAt(0) - 'A');
-      assertThat(m.parameters()).extracting(q -> q.key()).doesNotHaveDuplicates();
-      assertThat(m.parameters()).as(m.id() + " gives the reason of each default").noneMatch(q -> q.reason().isBlank());
-      assertThat(m.cues()).as(m.id()).isNotEmpty();
-    });
+    assertThat(MethodBook.all())
+        .extracting(Method::id)
+        .containsExactly(
+            "A1", "A2", "A3", "A4", "A5", "B1", "B2", "B3", "B4", "B5", "C1", "C2", "C3", "C4",
+            "D1", "D2", "E1", "E2", "E3", "E4", "F1", "F2", "F3", "F4", "F5");
+    assertThat(MethodBook.all())
+        .allSatisfy(
+            m -> {
+              assertThat(m.chapter().ordinal()).as(m.id()).isEqualTo(m.id().charAt(0) - 'A');
+              assertThat(m.parameters()).extracting(q -> q.key()).doesNotHaveDuplicates();
+              assertThat(m.parameters())
+                  .as(m.id() + " gives the reason of each default")
+                  .noneMatch(q -> q.reason().isBlank());
+              assertThat(m.cues()).as(m.id()).isNotEmpty();
+            });
   }
 
   /**
-   * The keys of every plan with its usual numbers. Evidence is tied to them: a change loosens the evidence of every production, so it must be
-   * meant. Write the listing anew with {@code -Dwrite=true}.
+   * The keys of every plan with its usual numbers. Evidence is tied to them: a change loosens the
+   * evidence of every production, so it must be meant. Write the listing anew with {@code
+   * -Dwrite=true}.
    */
   @Test
   void keysOfEveryPlanStayAsTheyAre() throws IOException {
     StringBuilder out = new StringBuilder();
     for (Method m : MethodBook.all()) {
       Plan p = plan(m.id());
-      List<List<String>> keys = List.of(p.plates().stream().map(Plan.Plate::key).toList(), p.layers().stream().map(Plan.Layer::key).toList(), p.elements().stream().map(Plan.Element::key).toList(), p.tasks().stream().map(Plan.Task::key).toList(), p.data().stream().map(Plan.Datum::key).toList(), p.checks().stream().map(Plan.Check::key).toList(), p.cautions().stream().map(Plan.Caution::key).toList(), p.drawings().stream().map(Plan.Drawing::key).toList());
-      out.append(m.id()).append('\n').append(keys.stream().map(k -> "  " + String.join(" ", k)).collect(Collectors.joining("\n"))).append('\n');
+      List<List<String>> keys =
+          List.of(
+              p.plates().stream().map(Plan.Plate::key).toList(),
+              p.layers().stream().map(Plan.Layer::key).toList(),
+              p.elements().stream().map(Plan.Element::key).toList(),
+              p.tasks().stream().map(Plan.Task::key).toList(),
+              p.data().stream().map(Plan.Datum::key).toList(),
+              p.checks().stream().map(Plan.Check::key).toList(),
+              p.cautions().stream().map(Plan.Caution::key).toList(),
+              p.drawings().stream().map(Plan.Drawing::key).toList());
+      out.append(m.id())
+          .append('\n')
+          .append(
+              keys.stream().map(k -> "  " + String.join(" ", k)).collect(Collectors.joining("\n")))
+          .append('\n');
     }
     Path file = Path.of("src/test/resources/plan-keys.txt");
     if (Boolean.getBoolean("write")) {
@@ -90,16 +125,43 @@ class BookTest {
     for (Method m : MethodBook.all()) {
       Plan p = plan(m.id());
       assertThat(p.sketch()).as(m.id()).hasSize(120);
-      assertThat(p.sketch()).as(m.id()).flatExtracting(Plan.SketchFrame::figures).allMatch(f -> f.left() <= f.right() && f.left() >= 0 && f.right() <= 1 && f.opacity() > 0);
-      assertThat(p.matchSet().plates().isEmpty()).as(m.id() + " has rules for the plates that must match, and plates for its rules").isEqualTo(p.matchSet().rules().isEmpty());
-      assertThat(p.matchSet().plates().size()).as(m.id() + " matches something with something").isNotEqualTo(1);
-      assertThat(p.plates()).as(m.id() + " says what can be done if a plate is missing").noneMatch(q -> q.rescues().isEmpty());
-      assertThat(plan(m.id(), m.parameters().stream().anyMatch(q -> q.key().equals("dialogue")) ? new Object[] {"dialogue", true} : new Object[] {}).data().stream().anyMatch(d -> d.key().equals("datum:sound"))).as(m.id()).isEqualTo(!m.id().equals("F3"));
-      assertThat(p.cautions()).as(m.id()).noneMatch(c -> c.ask().isBlank() || c.text().toLowerCase(java.util.Locale.ROOT).contains(" safe "));
+      assertThat(p.sketch())
+          .as(m.id())
+          .flatExtracting(Plan.SketchFrame::figures)
+          .allMatch(
+              f -> f.left() <= f.right() && f.left() >= 0 && f.right() <= 1 && f.opacity() > 0);
+      assertThat(p.matchSet().plates().isEmpty())
+          .as(m.id() + " has rules for the plates that must match, and plates for its rules")
+          .isEqualTo(p.matchSet().rules().isEmpty());
+      assertThat(p.matchSet().plates().size())
+          .as(m.id() + " matches something with something")
+          .isNotEqualTo(1);
+      assertThat(p.plates())
+          .as(m.id() + " says what can be done if a plate is missing")
+          .noneMatch(q -> q.rescues().isEmpty());
+      assertThat(
+              plan(
+                      m.id(),
+                      m.parameters().stream().anyMatch(q -> q.key().equals("dialogue"))
+                          ? new Object[] {"dialogue", true}
+                          : new Object[] {})
+                  .data()
+                  .stream()
+                  .anyMatch(d -> d.key().equals("datum:sound")))
+          .as(m.id())
+          .isEqualTo(!m.id().equals("F3"));
+      assertThat(p.cautions())
+          .as(m.id())
+          .noneMatch(
+              c ->
+                  c.ask().isBlank()
+                      || c.text().toLowerCase(java.util.Locale.ROOT).contains(" safe "));
     }
     assertThat(plan("B3").cautions()).extracting(Plan.Caution::ask).contains("stunt coordinator");
     assertThat(plan("E2").cautions()).extracting(Plan.Caution::ask).contains("armourer");
-    assertThat(plan("F4", "matter", "fire bar").cautions()).extracting(Plan.Caution::ask).contains("special-effects supervisor");
+    assertThat(plan("F4", "matter", "fire bar").cautions())
+        .extracting(Plan.Caution::ask)
+        .contains("special-effects supervisor");
     assertThat(plan("C3").cautions()).extracting(Plan.Caution::ask).contains("electrician");
   }
 
@@ -113,17 +175,47 @@ class BookTest {
     assertThat(units(key, "hand-matte")).isZero();
     assertThat(units(key, "task:A2/key")).isEqualTo(1);
     assertThat(layer(key, "crossing").settledBy()).isEqualTo("task:A2/key");
-    assertThat(check(plan("A2", "zones", List.of(Map.of("part", 1, "frame", 0, "left", 0.1, "right", 0.4), Map.of("part", 2, "frame", 0, "left", 0.6, "right", 0.9))), "crosses").grade()).isEqualTo(Grade.DOUBTFUL);
+    assertThat(
+            check(
+                    plan(
+                        "A2",
+                        "zones",
+                        List.of(
+                            Map.of("part", 1, "frame", 0, "left", 0.1, "right", 0.4),
+                            Map.of("part", 2, "frame", 0, "left", 0.6, "right", 0.9))),
+                    "crosses")
+                .grade())
+        .isEqualTo(Grade.DOUBTFUL);
   }
 
-  /** A full turn in 20 s matches a 20 s phrase; it must end where it began when the first character comes round again. */
+  /**
+   * A full turn in 20 s matches a 20 s phrase; it must end where it began when the first character
+   * comes round again.
+   */
   @Test
   void aMovedPassIsHeldAgainstMusicAndItsOwnStart() {
-    Plan p = plan("A3", "sweepDeg", 360, "moveSeconds", 20, "phraseSeconds", 20, "oneLoop", true, "focalMm", 24, "repeatDeg", 0.02, "syncFrames", 0);
+    Plan p =
+        plan(
+            "A3",
+            "sweepDeg",
+            360,
+            "moveSeconds",
+            20,
+            "phraseSeconds",
+            20,
+            "oneLoop",
+            true,
+            "focalMm",
+            24,
+            "repeatDeg",
+            0.02,
+            "syncFrames",
+            0);
     assertThat(check(p, "phrase").grade()).isEqualTo(Grade.HOLDS);
     assertThat(check(p, "loop").grade()).isEqualTo(Grade.HOLDS);
     assertThat(check(p, "register").figure()).startsWith("worst 0.9 px");
-    assertThat(check(plan("A3", "sweepDeg", 350, "oneLoop", true), "loop").grade()).isEqualTo(Grade.FAILS);
+    assertThat(check(plan("A3", "sweepDeg", 350, "oneLoop", true), "loop").grade())
+        .isEqualTo(Grade.FAILS);
     assertThat(check(plan("A3", "crossingFrames", 4), "paths").grade()).isEqualTo(Grade.FAILS);
     assertThat(check(plan("A3", "moveSeconds", 2), "move").grade()).isEqualTo(Grade.DOUBTFUL);
   }
@@ -133,7 +225,9 @@ class BookTest {
     Plan p = plan("A4", "distanceM", 3, "flightFrames", 22, "releaseFrame", 30, "handOver", 11);
     assertThat(check(p, "A4/throw").figure()).contains("3.27 m/s across, 4.49 m/s up, rise 1.03 m");
     assertThat(check(p, "hand-over").grade()).isEqualTo(Grade.HOLDS);
-    assertThat(layer(p, "A4/prop").spans()).singleElement().matches(s -> s.first() == 1042 && s.last() == 1053);
+    assertThat(layer(p, "A4/prop").spans())
+        .singleElement()
+        .matches(s -> s.first() == 1042 && s.last() == 1053);
     Plan.Shape way = p.drawings().get(0).shapes().get(2);
     assertThat(way.points()).hasSize(12);
     assertThat(way.points().get(11).x()).isCloseTo(0.78 * 3840, within(1e-6));
@@ -147,22 +241,49 @@ class BookTest {
     Plan p = plan("A5", "offsetPct", 10, "retimePct", 100);
     assertThat(check(p, "offset").figure()).startsWith("copies 384 px out");
     assertThat(units(p, "A5/matte")).isEqualTo(18);
-    assertThat(p.drawings()).singleElement().satisfies(d -> assertThat(d.shapes().get(0).points().stream().mapToDouble(Plan.Point::y).max().orElse(0)).isCloseTo(384, within(1e-6)));
+    assertThat(p.drawings())
+        .singleElement()
+        .satisfies(
+            d ->
+                assertThat(
+                        d.shapes().get(0).points().stream()
+                            .mapToDouble(Plan.Point::y)
+                            .max()
+                            .orElse(0))
+                    .isCloseTo(384, within(1e-6)));
     for (Plan.SketchFrame f : p.sketch()) {
       if (f.figures().size() == 3) {
-        assertThat(f.figures().get(0).left() + f.figures().get(1).right()).isCloseTo(1, within(1e-9));
+        assertThat(f.figures().get(0).left() + f.figures().get(1).right())
+            .isCloseTo(1, within(1e-9));
       }
     }
     assertThat(check(plan("A5", "crossed", true), "crossing").grade()).isEqualTo(Grade.FAILS);
     assertThat(check(plan("A5", "areaShare", 0.4), "A5/flicker").figure()).contains("guideline");
   }
 
-  /** 12 frames at 24 fps rise 0.31 m; held 8; the launch at 125 % takes 80 % of its length; out in 4 over the whole height. */
+  /**
+   * 12 frames at 24 fps rise 0.31 m; held 8; the launch at 125 % takes 80 % of its length; out in 4
+   * over the whole height.
+   */
   @Test
   void aLeapIsHeldAtItsTop() {
-    Plan p = plan("B3", "takeOffFrame", 30, "airFrames", 12, "holdFrames", 8, "exitFrames", 4, "launchPct", 125);
+    Plan p =
+        plan(
+            "B3",
+            "takeOffFrame",
+            30,
+            "airFrames",
+            12,
+            "holdFrames",
+            8,
+            "exitFrames",
+            4,
+            "launchPct",
+            125);
     assertThat(check(p, "B3/jump").figure()).contains("0.50 s, 0.31 m; highest after 6");
-    assertThat(layer(p, "B3/held").spans()).extracting(Plan.Span::kind).containsExactly(SpanKind.HOLD, SpanKind.STREAK);
+    assertThat(layer(p, "B3/held").spans())
+        .extracting(Plan.Span::kind)
+        .containsExactly(SpanKind.HOLD, SpanKind.STREAK);
     Plan.Span hold = layer(p, "B3/held").spans().get(0);
     assertThat(hold.last() - hold.first() + 1).isEqualTo(8);
     assertThat(hold.first()).isEqualTo(1001 + 30 + 5);
@@ -179,7 +300,9 @@ class BookTest {
     assertThat(check(p, "fall").figure()).contains("1.56 s", "15.3 m/s");
     assertThat(check(plan("B4", "realM", 1.5), "real").grade()).isEqualTo(Grade.FAILS);
     assertThat(p.sketch().get(10).figures()).isEmpty();
-    assertThat(p.sketch().get(40).figures()).singleElement().matches(f -> f.label().equals("landing"));
+    assertThat(p.sketch().get(40).figures())
+        .singleElement()
+        .matches(f -> f.label().equals("landing"));
   }
 
   @Test
@@ -193,47 +316,74 @@ class BookTest {
   @ParameterizedTest
   @CsvSource({"out of the straight part", "into the straight part"})
   void aRampShootsWhatItsCurveRunsThrough(String direction) {
-    Plan p = plan("C1", "capture", "96", "straightSpeed", 0.5, "rampSpeed", 6, "direction", direction);
-    double sum = p.drawings().get(0).shapes().get(0).points().stream().mapToDouble(q -> q.y() * 4).sum();
+    Plan p =
+        plan("C1", "capture", "96", "straightSpeed", 0.5, "rampSpeed", 6, "direction", direction);
+    double sum =
+        p.drawings().get(0).shapes().get(0).points().stream().mapToDouble(q -> q.y() * 4).sum();
     assertThat(first(check(p, "footage").figure())).isCloseTo(sum, within(sum * 0.03));
     assertThat(check(plan("C1", "runUpSeconds", 0), "footage").grade()).isEqualTo(Grade.FAILS);
-    assertThat(check(plan("C1", "rampSpeed", 0, "direction", "out of the straight part"), "tail").figure()).contains("stand");
-    assertThat(check(plan("C1", "capture", "60", "straightSpeed", 0.5), "cadence").grade()).isEqualTo(Grade.DOUBTFUL);
-    assertThat(check(plan("C1", "capture", "96", "straightSpeed", 0.25), "cadence").grade()).isEqualTo(Grade.HOLDS);
+    assertThat(
+            check(plan("C1", "rampSpeed", 0, "direction", "out of the straight part"), "tail")
+                .figure())
+        .contains("stand");
+    assertThat(check(plan("C1", "capture", "60", "straightSpeed", 0.5), "cadence").grade())
+        .isEqualTo(Grade.DOUBTFUL);
+    assertThat(check(plan("C1", "capture", "96", "straightSpeed", 0.25), "cadence").grade())
+        .isEqualTo(Grade.HOLDS);
   }
 
   @Test
   void linkedRampsMustMoveTheSameWay() {
     Plan p = plan("C2", "cutAt", 60);
     assertThat(check(p, "direction").grade()).isEqualTo(Grade.HOLDS);
-    assertThat(check(plan("C2", "firstMoves", "to the left", "secondMoves", "to the right"), "direction").grade()).isEqualTo(Grade.FAILS);
-    assertThat(check(plan("C2", "secondPxPerSecond", 40), "C2/join").grade()).isEqualTo(Grade.DOUBTFUL);
-    assertThat(p.plates()).extracting(Plan.Plate::key).contains("plate:ramp-first", "plate:ramp-second");
-    assertThat(layer(p, "ramp-first").spans().get(0).last() + 1).isEqualTo(layer(p, "ramp-second").spans().get(0).first());
+    assertThat(
+            check(
+                    plan("C2", "firstMoves", "to the left", "secondMoves", "to the right"),
+                    "direction")
+                .grade())
+        .isEqualTo(Grade.FAILS);
+    assertThat(check(plan("C2", "secondPxPerSecond", 40), "C2/join").grade())
+        .isEqualTo(Grade.DOUBTFUL);
+    assertThat(p.plates())
+        .extracting(Plan.Plate::key)
+        .contains("plate:ramp-first", "plate:ramp-second");
+    assertThat(layer(p, "ramp-first").spans().get(0).last() + 1)
+        .isEqualTo(layer(p, "ramp-second").spans().get(0).first());
   }
 
-  /** 240 fps on 24 reads in real time at ten frames a step and costs 3.32 stops; a two-frame flash may be missed. */
+  /**
+   * 240 fps on 24 reads in real time at ten frames a step and costs 3.32 stops; a two-frame flash
+   * may be missed.
+   */
   @Test
   void twoSpeedsOfOnePlate() {
     Plan p = plan("C3", "capture", "240", "slowSpeed", 0.1, "eventFrames", 2);
-    assertThat(check(p, "cadence-slow").figure()).startsWith("1.000 captured frames a step, real time is 10×");
+    assertThat(check(p, "cadence-slow").figure())
+        .startsWith("1.000 captured frames a step, real time is 10×");
     assertThat(check(p, "light").figure()).isEqualTo("3.32 stops");
     assertThat(check(p, "event").figure()).startsWith("in 0 to 1 frames, 20 %");
-    assertThat(plan("C3", "made", "two plates at two rates").plates()).extracting(Plan.Plate::key).contains("plate:world");
+    assertThat(plan("C3", "made", "two plates at two rates").plates())
+        .extracting(Plan.Plate::key)
+        .contains("plate:world");
   }
 
   /** Two rates cannot be one match set: the guard would refuse the plate that is right. */
   @Test
   void aPlateAtAnotherRateIsNotHeldAgainstTheOthers() {
     assertThat(plan("C3").matchSet().plates()).contains("plate:slow", "plate:clean");
-    assertThat(plan("C3", "made", "two plates at two rates").matchSet().plates()).contains("plate:world", "plate:clean").doesNotContain("plate:slow");
+    assertThat(plan("C3", "made", "two plates at two rates").matchSet().plates())
+        .contains("plate:world", "plate:clean")
+        .doesNotContain("plate:slow");
   }
 
   @Test
   void aLookInCameraIsPaidForInLight() {
-    assertThat(check(plan("C4", "lookDegrees", 360), "light").figure()).startsWith("1.00 stops too many, f/7.9");
+    assertThat(check(plan("C4", "lookDegrees", 360), "light").figure())
+        .startsWith("1.00 stops too many, f/7.9");
     assertThat(check(plan("C4", "lookDegrees", 8, "fNumber", 2), "light").remedy()).contains("ISO");
-    assertThat(plan("C4").plates()).extracting(Plan.Plate::key).containsExactly("plate:look", "plate:natural");
+    assertThat(plan("C4").plates())
+        .extracting(Plan.Plate::key)
+        .containsExactly("plate:look", "plate:natural");
   }
 
   /** 2 px at 2000 px/s is 1/1000 s; from 1/48 that is 4.38 stops. */
@@ -243,7 +393,9 @@ class BookTest {
     assertThat(check(p, "blur").figure()).contains("1/1000 s");
     assertThat(check(p, "stops").figure()).startsWith("4.38 stops");
     assertThat(check(plan("D1", "artworkPx", 300), "face").grade()).isEqualTo(Grade.FAILS);
-    assertThat(plan("D1", "personTurns", true).plates()).extracting(Plan.Plate::key).contains("plate:clean");
+    assertThat(plan("D1", "personTurns", true).plates())
+        .extracting(Plan.Plate::key)
+        .contains("plate:clean");
     assertThat(units(plan("D1", "track", "by hand"), "D1/track")).isEqualTo(120);
   }
 
@@ -253,9 +405,26 @@ class BookTest {
     Plan p = plan("D2", "smallMm", 40, "largeMm", 240, "farM", 1.8);
     assertThat(check(p, "place").figure()).startsWith("at 0.300 m; a cm is 3.3 %");
     assertThat(check(p, "sharp").grade()).isEqualTo(Grade.FAILS);
-    double needed = first(check(p, "sharp").figure().substring(check(p, "sharp").figure().indexOf("f/") + 2));
-    assertThat(check(plan("D2", "smallMm", 40, "largeMm", 240, "farM", 1.8, "fNumber", Math.min(32, needed + 0.1)), "sharp").grade()).isEqualTo(needed < 32 ? Grade.HOLDS : Grade.FAILS);
-    assertThat(p.drawings()).extracting(Plan.Drawing::kind).containsExactly(Plan.DrawingKind.SIDE, Plan.DrawingKind.ABOVE);
+    double needed =
+        first(check(p, "sharp").figure().substring(check(p, "sharp").figure().indexOf("f/") + 2));
+    assertThat(
+            check(
+                    plan(
+                        "D2",
+                        "smallMm",
+                        40,
+                        "largeMm",
+                        240,
+                        "farM",
+                        1.8,
+                        "fNumber",
+                        Math.min(32, needed + 0.1)),
+                    "sharp")
+                .grade())
+        .isEqualTo(needed < 32 ? Grade.HOLDS : Grade.FAILS);
+    assertThat(p.drawings())
+        .extracting(Plan.Drawing::kind)
+        .containsExactly(Plan.DrawingKind.SIDE, Plan.DrawingKind.ABOVE);
   }
 
   @Test
@@ -263,21 +432,37 @@ class BookTest {
     Plan p = plan("E1", "beamFrames", 60);
     assertThat(p.data()).extracting(Plan.Datum::key).contains("datum:light-cue");
     assertThat(units(p, "E1/track")).isEqualTo(60);
-    assertThat(units(plan("E1", "track", "lit and tracked automatically"), "E1/track")).isEqualTo(1);
-    assertThat(plan("E1", "beamFrames", 3).data()).extracting(Plan.Datum::key).doesNotContain("datum:light-cue");
-    assertThat(check(plan("E1", "flickerHz", 9, "areaShare", 0.5), "E1/flash").grade()).isEqualTo(Grade.DOUBTFUL);
-    assertThat(layer(plan("E1", "binding", "rigid with the prop"), "beam-1").placement()).startsWith("rigid");
-    assertThat(plan("E1", "sources", 2).layers()).extracting(Plan.Layer::key).contains("layer:E1/beam-1", "layer:E1/beam-2");
+    assertThat(units(plan("E1", "track", "lit and tracked automatically"), "E1/track"))
+        .isEqualTo(1);
+    assertThat(plan("E1", "beamFrames", 3).data())
+        .extracting(Plan.Datum::key)
+        .doesNotContain("datum:light-cue");
+    assertThat(check(plan("E1", "flickerHz", 9, "areaShare", 0.5), "E1/flash").grade())
+        .isEqualTo(Grade.DOUBTFUL);
+    assertThat(layer(plan("E1", "binding", "rigid with the prop"), "beam-1").placement())
+        .startsWith("rigid");
+    assertThat(plan("E1", "sources", 2).layers())
+        .extracting(Plan.Layer::key)
+        .contains("layer:E1/beam-1", "layer:E1/beam-2");
   }
 
   /** WCAG 2.2, 2.3.1: three flashes in a second are the limit, the fourth is beyond it. */
   @Test
   void burstsAreCountedAgainstTheGuideline() {
-    assertThat(check(plan("E2", "count", 3, "every", 8), "E2/flash").grade()).isEqualTo(Grade.HOLDS);
-    assertThat(check(plan("E2", "count", 4, "every", 7), "E2/flash").figure()).contains("4 flashes in one second");
-    assertThat(check(plan("E2", "real", true, "capture", "120", "flashFrames", 1), "survives").grade()).isEqualTo(Grade.DOUBTFUL);
+    assertThat(check(plan("E2", "count", 3, "every", 8), "E2/flash").grade())
+        .isEqualTo(Grade.HOLDS);
+    assertThat(check(plan("E2", "count", 4, "every", 7), "E2/flash").figure())
+        .contains("4 flashes in one second");
+    assertThat(
+            check(plan("E2", "real", true, "capture", "120", "flashFrames", 1), "survives").grade())
+        .isEqualTo(Grade.DOUBTFUL);
     for (Method m : MethodBook.all()) {
-      assertThat(plan(m.id()).checks()).noneMatch(c -> (c.figure() + c.remedy()).toLowerCase(java.util.Locale.ROOT).matches(".*\\b(is|are) safe\\b.*"));
+      assertThat(plan(m.id()).checks())
+          .noneMatch(
+              c ->
+                  (c.figure() + c.remedy())
+                      .toLowerCase(java.util.Locale.ROOT)
+                      .matches(".*\\b(is|are) safe\\b.*"));
     }
   }
 
@@ -287,57 +472,117 @@ class BookTest {
     assertThat(plan("E3").data()).extracting(Plan.Datum::key).contains("datum:look");
     assertThat(check(plan("E4", "artworkPx", 500), "artwork").grade()).isEqualTo(Grade.FAILS);
     assertThat(check(plan("F1", "builtAt", "30"), "sequence").figure()).contains("24.0 frames");
-    assertThat(check(plan("F1", "piece", "sharp and near", "solveErrorPx", 1.2), "solve").grade()).isEqualTo(Grade.DOUBTFUL);
-    assertThat(check(plan("F1", "piece", "soft or distant", "solveErrorPx", 1.5), "solve").grade()).isEqualTo(Grade.HOLDS);
-    assertThat(plan("F1", "performer", false).plates()).extracting(Plan.Plate::key).doesNotContain("plate:keyed", "plate:clean-key");
-    assertThat(check(plan("F2", "kind", "kick", "turnDeg", 2, "push", 1.2), "overscan").figure()).startsWith("covered from 1.0997×");
-    assertThat(check(plan("F4", "modelScale", 4, "speed", 0.5), "F4/scale").grade()).isEqualTo(Grade.HOLDS);
+    assertThat(check(plan("F1", "piece", "sharp and near", "solveErrorPx", 1.2), "solve").grade())
+        .isEqualTo(Grade.DOUBTFUL);
+    assertThat(check(plan("F1", "piece", "soft or distant", "solveErrorPx", 1.5), "solve").grade())
+        .isEqualTo(Grade.HOLDS);
+    assertThat(plan("F1", "performer", false).plates())
+        .extracting(Plan.Plate::key)
+        .doesNotContain("plate:keyed", "plate:clean-key");
+    assertThat(check(plan("F2", "kind", "kick", "turnDeg", 2, "push", 1.2), "overscan").figure())
+        .startsWith("covered from 1.0997×");
+    assertThat(check(plan("F4", "modelScale", 4, "speed", 0.5), "F4/scale").grade())
+        .isEqualTo(Grade.HOLDS);
     assertThat(check(plan("F5", "readFrames", 12), "read").grade()).isEqualTo(Grade.DOUBTFUL);
   }
 
-  /** 80 frames over 120 need 66.7 %, which one frame in one repeats; 3840 into 1920 stays sharp to 2×. */
+  /**
+   * 80 frames over 120 need 66.7 %, which one frame in one repeats; 3840 into 1920 stays sharp to
+   * 2×.
+   */
   @Test
   void aRescueSaysWhatItCosts() {
-    assertThat(check(plan("F3", "from", "slow-down", "sourceFrames", 80), "cadence").figure()).startsWith("66.7 % speed, 0.667 frames a step, 33 % made up");
-    assertThat(check(plan("F3", "punch", 2, "sourceFrames", 200), "sharp").grade()).isEqualTo(Grade.HOLDS);
+    assertThat(check(plan("F3", "from", "slow-down", "sourceFrames", 80), "cadence").figure())
+        .startsWith("66.7 % speed, 0.667 frames a step, 33 % made up");
+    assertThat(check(plan("F3", "punch", 2, "sourceFrames", 200), "sharp").grade())
+        .isEqualTo(Grade.HOLDS);
     assertThat(check(plan("F3", "punch", 2.5), "sharp").grade()).isEqualTo(Grade.DOUBTFUL);
-    assertThat(check(plan("F3", "from", "punch-in", "sourceFrames", 100), "length").figure()).isEqualTo("20 frames short");
-    assertThat(layer(plan("F3", "sourceFrames", 100), "source").spans()).extracting(Plan.Span::kind).containsExactly(SpanKind.PRESENT, SpanKind.HOLD);
+    assertThat(check(plan("F3", "from", "punch-in", "sourceFrames", 100), "length").figure())
+        .isEqualTo("20 frames short");
+    assertThat(layer(plan("F3", "sourceFrames", 100), "source").spans())
+        .extracting(Plan.Span::kind)
+        .containsExactly(SpanKind.PRESENT, SpanKind.HOLD);
   }
 
   @Test
   void aScriptSuggestsMethodsAndOthersToCompareThemWith() {
-    assertThat(MethodBook.suitable("Ines leaps from the jetty, straight up and out of the light.", 3)).hasSize(3).satisfies(s -> {
-      assertThat(s.get(0).method().id()).isEqualTo("B3");
-      assertThat(s.get(0).found()).contains("leap");
-      assertThat(s).allMatch(x -> x.method().chapter() == Method.Chapter.SUDDEN_MOVEMENT);
-    });
-    assertThat(MethodBook.suitable("She raises the pistol and fires.", 3).get(0).method().id()).isEqualTo("E2");
+    assertThat(
+            MethodBook.suitable("Ines leaps from the jetty, straight up and out of the light.", 3))
+        .hasSize(3)
+        .satisfies(
+            s -> {
+              assertThat(s.get(0).method().id()).isEqualTo("B3");
+              assertThat(s.get(0).found()).contains("leap");
+              assertThat(s).allMatch(x -> x.method().chapter() == Method.Chapter.SUDDEN_MOVEMENT);
+            });
+    assertThat(MethodBook.suitable("She raises the pistol and fires.", 3).get(0).method().id())
+        .isEqualTo("E2");
     assertThat(MethodBook.suitable("They talk about the weather.", 3)).isEmpty();
   }
 
   @Test
   void aProductionsOwnRatesReachEveryTask() {
     EffortRates dear = EffortRates.DEFAULTS.calibrated(TaskKind.HAND_MATTE, 3);
-    ShotSetting s = new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 120, 8, 36, 50, dear);
-    Estimate usual = plan("A2").tasks().stream().filter(t -> t.kind() == TaskKind.HAND_MATTE).findFirst().orElseThrow().hours();
-    Estimate own = MethodBook.derive(s, List.of(new MethodChoice("A2", Map.of(), ""))).tasks().stream().filter(t -> t.kind() == TaskKind.HAND_MATTE).findFirst().orElseThrow().hours();
+    ShotSetting s =
+        new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 120, 8, 36, 50, dear);
+    Estimate usual =
+        plan("A2").tasks().stream()
+            .filter(t -> t.kind() == TaskKind.HAND_MATTE)
+            .findFirst()
+            .orElseThrow()
+            .hours();
+    Estimate own =
+        MethodBook.derive(s, List.of(new MethodChoice("A2", Map.of(), ""))).tasks().stream()
+            .filter(t -> t.kind() == TaskKind.HAND_MATTE)
+            .findFirst()
+            .orElseThrow()
+            .hours();
     assertThat(own.mean()).isCloseTo(3 * usual.mean(), within(1e-9));
   }
 
-  /** What depends on px must not depend on how large a metre is written: the same set twice as large with twice the lens speeds. */
+  /**
+   * What depends on px must not depend on how large a metre is written: the same set twice as large
+   * with twice the lens speeds.
+   */
   @Test
   void figuresDoNotDependOnTheUnitsTheyAreGivenIn() {
-    ShotSetting small = new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 120, 8, 18, 50);
-    Plan wide = MethodBook.derive(SETTING, List.of(new MethodChoice("B3", Map.of("focalMm", 40), "")));
-    Plan half = MethodBook.derive(small, List.of(new MethodChoice("B3", Map.of("focalMm", 20), "")));
+    ShotSetting small =
+        new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 120, 8, 18, 50);
+    Plan wide =
+        MethodBook.derive(SETTING, List.of(new MethodChoice("B3", Map.of("focalMm", 40), "")));
+    Plan half =
+        MethodBook.derive(small, List.of(new MethodChoice("B3", Map.of("focalMm", 20), "")));
     assertThat(check(wide, "fit").figure()).isEqualTo(check(half, "fit").figure());
     assertThat(check(wide, "exit").figure()).isEqualTo(check(half, "exit").figure());
   }
 
   @ParameterizedTest
-  @CsvSource({"A3,moveSeconds,0", "A4,flightFrames,119", "A4,handOver,30", "A5,startFrame,110", "B3,takeOffFrame,119", "B4,landFrame,2", "B5,flightFrom,120", "C1,capture,fast", "C1,straightFrames,119", "C2,cutAt,120", "C3,slowSpeed,0", "D2,largeMm,30", "D2,swapFrame,119", "E1,beamFrames,110", "E2,count,60", "F1,builtAt,x", "F5,readFrames,119", "F5,words,"})
+  @CsvSource({
+    "A3,moveSeconds,0",
+    "A4,flightFrames,119",
+    "A4,handOver,30",
+    "A5,startFrame,110",
+    "B3,takeOffFrame,119",
+    "B4,landFrame,2",
+    "B5,flightFrom,120",
+    "C1,capture,fast",
+    "C1,straightFrames,119",
+    "C2,cutAt,120",
+    "C3,slowSpeed,0",
+    "D2,largeMm,30",
+    "D2,swapFrame,119",
+    "E1,beamFrames,110",
+    "E2,count,60",
+    "F1,builtAt,x",
+    "F5,readFrames,119",
+    "F5,words,"
+  })
   void whatCannotBeIsRefusedByName(String method, String key, String value) {
-    assertThatThrownBy(() -> plan(method, key, value == null ? "" : value)).isInstanceOf(InvalidInput.class).satisfies(e -> assertThat(((InvalidInput) e).field()).isEqualTo(key.equals("largeMm") ? "large size" : key));
+    assertThatThrownBy(() -> plan(method, key, value == null ? "" : value))
+        .isInstanceOf(InvalidInput.class)
+        .satisfies(
+            e ->
+                assertThat(((InvalidInput) e).field())
+                    .isEqualTo(key.equals("largeMm") ? "large size" : key));
   }
 }

@@ -17,7 +17,8 @@ import org.junit.jupiter.api.Test;
 
 /** Any two methods on one shot: what is shared, what adds up, and what cannot both be. */
 class CombinationTest {
-  private static final ShotSetting SETTING = new ShotSetting(FrameRate.PAL, Raster.UHD, Raster.HD, 1001, 150, 8, 36, 50);
+  private static final ShotSetting SETTING =
+      new ShotSetting(FrameRate.PAL, Raster.UHD, Raster.HD, 1001, 150, 8, 36, 50);
 
   private static Plan plan(MethodChoice... choices) {
     return MethodBook.derive(SETTING, List.of(choices));
@@ -50,17 +51,26 @@ class CombinationTest {
         union.addAll(plates(other));
         assertThat(plates(both)).as(pair).isEqualTo(union);
         assertThat(both.plates()).extracting(Plan.Plate::key).doesNotHaveDuplicates();
-        assertThat(both.plates()).filteredOn(p -> p.key().equals("plate:clean")).hasSizeLessThanOrEqualTo(1);
+        assertThat(both.plates())
+            .filteredOn(p -> p.key().equals("plate:clean"))
+            .hasSizeLessThanOrEqualTo(1);
         EnumSet<MatchRule> rules = EnumSet.noneOf(MatchRule.class);
         rules.addAll(alone.matchSet().rules());
         rules.addAll(other.matchSet().rules());
         assertThat(both.matchSet().rules()).as(pair).containsExactlyInAnyOrderElementsOf(rules);
         assertThat(both.layers()).extracting(Plan.Layer::letter).doesNotHaveDuplicates();
         assertThat(both.layers()).extracting(Plan.Layer::key).doesNotHaveDuplicates();
-        assertThat(both.effort().mean()).as(pair).isCloseTo(alone.effort().mean() + other.effort().mean(), within(1e-9));
-        assertThat(both.setMinutes()).isCloseTo(alone.setMinutes() + other.setMinutes(), within(1e-9));
-        assertThat(both.checks()).as(pair).noneMatch(c -> c.grade() != Plan.Grade.HOLDS && c.remedy().isBlank());
-        assertThat(both.cautions()).extracting(Plan.Caution::key).containsAll(other.cautions().stream().map(Plan.Caution::key).toList());
+        assertThat(both.effort().mean())
+            .as(pair)
+            .isCloseTo(alone.effort().mean() + other.effort().mean(), within(1e-9));
+        assertThat(both.setMinutes())
+            .isCloseTo(alone.setMinutes() + other.setMinutes(), within(1e-9));
+        assertThat(both.checks())
+            .as(pair)
+            .noneMatch(c -> c.grade() != Plan.Grade.HOLDS && c.remedy().isBlank());
+        assertThat(both.cautions())
+            .extracting(Plan.Caution::key)
+            .containsAll(other.cautions().stream().map(Plan.Caution::key).toList());
         assertThat(both.sketch()).as(pair).hasSize(150);
       }
     }
@@ -74,7 +84,25 @@ class CombinationTest {
       Plan bare = MethodBook.derive(SETTING, List.of(of(m.id())), false);
       assertThat(bare.sketch()).isEmpty();
       assertThat(bare.drawings()).isEmpty();
-      assertThat(List.of(bare.layers(), bare.plates(), bare.checks(), bare.tasks(), bare.cameraBrief(), bare.elements(), bare.cautions())).as(m.id()).isEqualTo(List.of(full.layers(), full.plates(), full.checks(), full.tasks(), full.cameraBrief(), full.elements(), full.cautions()));
+      assertThat(
+              List.of(
+                  bare.layers(),
+                  bare.plates(),
+                  bare.checks(),
+                  bare.tasks(),
+                  bare.cameraBrief(),
+                  bare.elements(),
+                  bare.cautions()))
+          .as(m.id())
+          .isEqualTo(
+              List.of(
+                  full.layers(),
+                  full.plates(),
+                  full.checks(),
+                  full.tasks(),
+                  full.cameraBrief(),
+                  full.elements(),
+                  full.cautions()));
     }
   }
 
@@ -84,9 +112,14 @@ class CombinationTest {
     Plan ab = plan(of("B3"), of("E2"));
     Plan ba = plan(of("E2"), of("B3"));
     assertThat(plates(ab)).isEqualTo(plates(ba));
-    assertThat(ab.tasks().stream().collect(Collectors.toMap(Plan.Task::key, Plan.Task::units))).isEqualTo(ba.tasks().stream().collect(Collectors.toMap(Plan.Task::key, Plan.Task::units)));
-    assertThat(ab.checks()).extracting(Plan.Check::key).containsExactlyInAnyOrderElementsOf(ba.checks().stream().map(Plan.Check::key).toList());
-    assertThat(ab.layers()).extracting(Plan.Layer::key).isNotEqualTo(ba.layers().stream().map(Plan.Layer::key).toList());
+    assertThat(ab.tasks().stream().collect(Collectors.toMap(Plan.Task::key, Plan.Task::units)))
+        .isEqualTo(ba.tasks().stream().collect(Collectors.toMap(Plan.Task::key, Plan.Task::units)));
+    assertThat(ab.checks())
+        .extracting(Plan.Check::key)
+        .containsExactlyInAnyOrderElementsOf(ba.checks().stream().map(Plan.Check::key).toList());
+    assertThat(ab.layers())
+        .extracting(Plan.Layer::key)
+        .isNotEqualTo(ba.layers().stream().map(Plan.Layer::key).toList());
   }
 
   @Test
@@ -97,28 +130,46 @@ class CombinationTest {
       Plan p = turned ? plan(small, wide) : plan(wide, small);
       assertThat(line(p, "fNumber")).isEqualTo("f/11");
       assertThat(line(p, "iso")).isEqualTo("200");
-      assertThat(p.checks()).filteredOn(c -> c.key().startsWith("check:stricter-")).hasSize(2).allMatch(c -> c.grade() == Plan.Grade.DOUBTFUL);
+      assertThat(p.checks())
+          .filteredOn(c -> c.key().startsWith("check:stricter-"))
+          .hasSize(2)
+          .allMatch(c -> c.grade() == Plan.Grade.DOUBTFUL);
     }
-    assertThat(plan(of("E2"), of("B1")).checks()).noneMatch(c -> c.key().startsWith("check:stricter-"));
+    assertThat(plan(of("E2"), of("B1")).checks())
+        .noneMatch(c -> c.key().startsWith("check:stricter-"));
   }
 
   @Test
   void whatCannotBothBeComesWithAWayOut() {
     assertThat(remedy(plan(of("A1"), of("A3")), "head")).contains("two shots");
     assertThat(remedy(plan(of("A1"), of("C3")), "rate")).contains("faster rate");
-    assertThat(remedy(plan(of("A1", "shutterDegrees", 180), of("B1", "shutterDegrees", 45)), "shutter")).contains("two plates");
-    assertThat(remedy(plan(of("A1", "focalMm", 35), of("B1", "focalMm", 50)), "focalMm")).contains("One focal length");
-    assertThat(remedy(plan(of("A1", "whiteK", 4300), of("B1", "whiteK", 5600)), "whiteK")).contains("One white balance");
+    assertThat(
+            remedy(
+                plan(of("A1", "shutterDegrees", 180), of("B1", "shutterDegrees", 45)), "shutter"))
+        .contains("two plates");
+    assertThat(remedy(plan(of("A1", "focalMm", 35), of("B1", "focalMm", 50)), "focalMm"))
+        .contains("One focal length");
+    assertThat(remedy(plan(of("A1", "whiteK", 4300), of("B1", "whiteK", 5600)), "whiteK"))
+        .contains("One white balance");
     // A plate shot by itself has a camera of its own and quarrels with nobody.
-    assertThat(plan(of("A1"), of("F4", "capture", "100", "focalMm", 100)).checks()).noneMatch(c -> c.key().startsWith("check:conflict-"));
+    assertThat(plan(of("A1"), of("F4", "capture", "100", "focalMm", 100)).checks())
+        .noneMatch(c -> c.key().startsWith("check:conflict-"));
     assertThatThrownBy(() -> plan(of("A1"), of("A1"))).hasMessageContaining("chosen twice");
   }
 
   private static String remedy(Plan p, String property) {
-    return p.checks().stream().filter(c -> c.key().equals("check:conflict-" + property)).findFirst().orElseThrow().remedy();
+    return p.checks().stream()
+        .filter(c -> c.key().equals("check:conflict-" + property))
+        .findFirst()
+        .orElseThrow()
+        .remedy();
   }
 
   private static String line(Plan p, String property) {
-    return p.cameraBrief().stream().filter(b -> b.property().equals(property)).findFirst().orElseThrow().value();
+    return p.cameraBrief().stream()
+        .filter(b -> b.property().equals(property))
+        .findFirst()
+        .orElseThrow()
+        .value();
   }
 }

@@ -14,9 +14,13 @@ import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 
-/** The pictures show what the sums say: places, sizes and times of drawings and of the schematic preview. */
+/**
+ * The pictures show what the sums say: places, sizes and times of drawings and of the schematic
+ * preview.
+ */
 class PictureTest {
-  private static final ShotSetting SETTING = new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 120, 8, 36, 50);
+  private static final ShotSetting SETTING =
+      new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 120, 8, 36, 50);
 
   private static Plan plan(String method, Map<String, Object> values) {
     return MethodBook.derive(SETTING, List.of(new MethodChoice(method, values, "")));
@@ -27,14 +31,21 @@ class PictureTest {
   }
 
   private static List<SketchFrame> with(Plan p, String label) {
-    return p.sketch().stream().filter(f -> f.figures().stream().anyMatch(x -> x.label().equals(label))).toList();
+    return p.sketch().stream()
+        .filter(f -> f.figures().stream().anyMatch(x -> x.label().equals(label)))
+        .toList();
   }
 
-  /** No corner of the delivered frame lies outside the drawn picture: each is on the inner side of all four edges. */
+  /**
+   * No corner of the delivered frame lies outside the drawn picture: each is on the inner side of
+   * all four edges.
+   */
   @Test
   void theDrawnOverscanCoversTheFrame() {
     for (double turn : new double[] {0.5, 2, 5, 9}) {
-      Drawing d = drawing(plan("F2", Map.of("kind", "kick", "turnDeg", turn, "push", 1.02)), DrawingKind.FRAME);
+      Drawing d =
+          drawing(
+              plan("F2", Map.of("kind", "kick", "turnDeg", turn, "push", 1.02)), DrawingKind.FRAME);
       List<Point> picture = d.shapes().get(0).points();
       for (Point c : d.shapes().get(1).points()) {
         for (int i = 0; i < 4; i++) {
@@ -47,14 +58,26 @@ class PictureTest {
     }
   }
 
-  /** At the ends of the drawn sharp zone the blur disc fills the circle of confusion, by the other formula. */
+  /**
+   * At the ends of the drawn sharp zone the blur disc fills the circle of confusion, by the other
+   * formula.
+   */
   @Test
   void theSideViewIsSharpWhereTheDiscIsSmall() {
-    Drawing d = drawing(plan("D2", Map.of("fNumber", 16.0, "focalMm", 28.0, "smallMm", 170.0, "largeMm", 2400.0, "farM", 11.0)), DrawingKind.SIDE);
+    Drawing d =
+        drawing(
+            plan(
+                "D2",
+                Map.of(
+                    "fNumber", 16.0, "focalMm", 28.0, "smallMm", 170.0, "largeMm", 2400.0, "farM",
+                    11.0)),
+            DrawingKind.SIDE);
     List<Point> zone = d.shapes().get(0).points();
     double focus = d.shapes().get(2).points().get(0).x();
-    assertThat(BackgroundBlur.discMm(28, 16, zone.get(0).x() * 1000, focus * 1000)).isCloseTo(36.0 / 1200, within(1e-6));
-    assertThat(BackgroundBlur.discMm(28, 16, zone.get(1).x() * 1000, focus * 1000)).isCloseTo(36.0 / 1200, within(1e-6));
+    assertThat(BackgroundBlur.discMm(28, 16, zone.get(0).x() * 1000, focus * 1000))
+        .isCloseTo(36.0 / 1200, within(1e-6));
+    assertThat(BackgroundBlur.discMm(28, 16, zone.get(1).x() * 1000, focus * 1000))
+        .isCloseTo(36.0 / 1200, within(1e-6));
   }
 
   /** Seen from the lens both things of a scale swap fill one angle. */
@@ -63,7 +86,8 @@ class PictureTest {
     Drawing d = drawing(plan("D2", Map.of()), DrawingKind.ABOVE);
     Point large = d.shapes().get(2).points().get(1);
     Point small = d.shapes().get(3).points().get(1);
-    assertThat(Math.atan2(large.x(), large.y())).isCloseTo(Math.atan2(small.x(), small.y()), within(1e-12));
+    assertThat(Math.atan2(large.x(), large.y()))
+        .isCloseTo(Math.atan2(small.x(), small.y()), within(1e-12));
   }
 
   /** The flying prop of the preview moves as a falling thing does and never jumps. */
@@ -71,7 +95,16 @@ class PictureTest {
   void theThrownPropFliesSmoothly() {
     Plan p = plan("A4", Map.of("prop", "the float", "releaseFrame", 20, "flightFrames", 22));
     List<SketchFrame> frames = p.sketch();
-    double[] y = frames.stream().mapToDouble(f -> f.figures().stream().filter(x -> x.label().equals("the float")).mapToDouble(x -> (x.top() + x.bottom()) / 2).findFirst().orElseThrow()).toArray();
+    double[] y =
+        frames.stream()
+            .mapToDouble(
+                f ->
+                    f.figures().stream()
+                        .filter(x -> x.label().equals("the float"))
+                        .mapToDouble(x -> (x.top() + x.bottom()) / 2)
+                        .findFirst()
+                        .orElseThrow())
+            .toArray();
     double fall = y[24] - 2 * y[23] + y[22];
     for (int i = 22; i < 41; i++) {
       assertThat(y[i + 1] - 2 * y[i] + y[i - 1]).isCloseTo(fall, within(1e-9)).isPositive();
@@ -83,10 +116,37 @@ class PictureTest {
   /** What is said in frames is seen in just these frames. */
   @Test
   void lightsAreOnInTheirFramesOnly() {
-    assertThat(with(plan("E1", Map.of("onFrame", 36, "beamFrames", 60)), "beam")).extracting(SketchFrame::frame).startsWith(1037).endsWith(1096).hasSize(60);
-    assertThat(with(plan("E2", Map.of("first", 10, "count", 3, "every", 20, "flashFrames", 2)), "flash")).extracting(SketchFrame::frame).containsExactly(1011, 1012, 1031, 1032, 1051, 1052);
-    assertThat(with(plan("F5", Map.of("words", "HIGH WATER", "startFrame", 20, "writeFrames", 10, "readFrames", 40)), "HIGH WATER")).hasSize(50);
-    assertThat(with(plan("B5", Map.of("flightFrom", 40, "flightFrames", 20)), "in flight")).extracting(SketchFrame::frame).startsWith(1041).endsWith(1060).hasSize(20);
+    assertThat(with(plan("E1", Map.of("onFrame", 36, "beamFrames", 60)), "beam"))
+        .extracting(SketchFrame::frame)
+        .startsWith(1037)
+        .endsWith(1096)
+        .hasSize(60);
+    assertThat(
+            with(
+                plan("E2", Map.of("first", 10, "count", 3, "every", 20, "flashFrames", 2)),
+                "flash"))
+        .extracting(SketchFrame::frame)
+        .containsExactly(1011, 1012, 1031, 1032, 1051, 1052);
+    assertThat(
+            with(
+                plan(
+                    "F5",
+                    Map.of(
+                        "words",
+                        "HIGH WATER",
+                        "startFrame",
+                        20,
+                        "writeFrames",
+                        10,
+                        "readFrames",
+                        40)),
+                "HIGH WATER"))
+        .hasSize(50);
+    assertThat(with(plan("B5", Map.of("flightFrom", 40, "flightFrames", 20)), "in flight"))
+        .extracting(SketchFrame::frame)
+        .startsWith(1041)
+        .endsWith(1060)
+        .hasSize(20);
   }
 
   /** A leap goes up and out and never comes back; a drop comes in from above. */
@@ -103,10 +163,13 @@ class PictureTest {
     }
     assertThat(frames.get(frames.size() - 1).figures()).isEmpty();
     List<SketchFrame> drop = plan("B4", Map.of("landFrame", 30)).sketch();
-    assertThat(drop.get(27).figures().get(0).bottom()).isLessThan(drop.get(28).figures().get(0).bottom());
+    assertThat(drop.get(27).figures().get(0).bottom())
+        .isLessThan(drop.get(28).figures().get(0).bottom());
   }
 
-  /** The post camera begins still, ends at its push, and a punch-in is there from the first frame. */
+  /**
+   * The post camera begins still, ends at its push, and a punch-in is there from the first frame.
+   */
   @Test
   void thePostCameraEndsWhereItSays() {
     List<SketchFrame> push = plan("F2", Map.of("kind", "push", "push", 1.5)).sketch();
@@ -138,13 +201,19 @@ class PictureTest {
   }
 
   private static double rest(Plan p, int frame) {
-    return p.sketch().get(frame).figures().stream().filter(f -> f.label().equals("the rest")).findFirst().orElseThrow().left();
+    return p.sketch().get(frame).figures().stream()
+        .filter(f -> f.label().equals("the rest"))
+        .findFirst()
+        .orElseThrow()
+        .left();
   }
 
   /** A cut of minutes is worked out like any other, but is not pictured frame by frame. */
   @Test
   void aVeryLongCutHasSumsAndLayersButNoPreview() {
-    ShotSetting s = new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, Derivation.PICTURED + 1, 8, 36, 50);
+    ShotSetting s =
+        new ShotSetting(
+            FrameRate.FILM, Raster.UHD, Raster.HD, 1001, Derivation.PICTURED + 1, 8, 36, 50);
     for (Method m : MethodBook.all()) {
       Plan p = MethodBook.derive(s, List.of(new MethodChoice(m.id(), Map.of(), "")));
       assertThat(p.sketch()).isEmpty();
@@ -152,13 +221,31 @@ class PictureTest {
       assertThat(p.layers()).isNotEmpty();
       assertThat(p.checks()).isNotEmpty();
     }
-    assertThat(MethodBook.derive(new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, Derivation.PICTURED, 8, 36, 50), List.of(new MethodChoice("E3", Map.of(), ""))).sketch()).hasSize(Derivation.PICTURED);
+    assertThat(
+            MethodBook.derive(
+                    new ShotSetting(
+                        FrameRate.FILM,
+                        Raster.UHD,
+                        Raster.HD,
+                        1001,
+                        Derivation.PICTURED,
+                        8,
+                        36,
+                        50),
+                    List.of(new MethodChoice("E3", Map.of(), "")))
+                .sketch())
+        .hasSize(Derivation.PICTURED);
   }
 
-  /** The move from above: the camera sees half its angle to both sides, and the arc is the sweep. */
+  /**
+   * The move from above: the camera sees half its angle to both sides, and the arc is the sweep.
+   */
   @Test
   void theMoveFromAboveIsAsWideAsTheLens() {
-    Drawing d = drawing(plan("A3", Map.of("focalMm", 18.0, "sweepDeg", 90.0, "backgroundM", 4.0)), DrawingKind.ABOVE);
+    Drawing d =
+        drawing(
+            plan("A3", Map.of("focalMm", 18.0, "sweepDeg", 90.0, "backgroundM", 4.0)),
+            DrawingKind.ABOVE);
     List<Point> start = d.shapes().get(1).points();
     double a = Math.toDegrees(Math.atan2(start.get(1).x(), start.get(1).y()));
     double b = Math.toDegrees(Math.atan2(start.get(3).x(), start.get(3).y()));
@@ -167,19 +254,45 @@ class PictureTest {
     List<Point> arc = d.shapes().get(3).points();
     assertThat(arc.get(0).frame()).isEqualTo(1001);
     assertThat(arc.get(arc.size() - 1).frame()).isEqualTo(1120);
-    double swept = Math.toDegrees(Math.atan2(arc.get(arc.size() - 1).x(), arc.get(arc.size() - 1).y()) - Math.atan2(arc.get(0).x(), arc.get(0).y()));
+    double swept =
+        Math.toDegrees(
+            Math.atan2(arc.get(arc.size() - 1).x(), arc.get(arc.size() - 1).y())
+                - Math.atan2(arc.get(0).x(), arc.get(0).y()));
     assertThat(swept).isCloseTo(90, within(1e-9));
   }
 
-  /** The curve of a ramp is that of the speed: straight where it is straight, never beyond its ends, at the ramp's speed at the end. */
+  /**
+   * The curve of a ramp is that of the speed: straight where it is straight, never beyond its ends,
+   * at the ramp's speed at the end.
+   */
   @Test
   void theSpeedCurveRunsBetweenItsTwoSpeeds() {
-    List<Point> c = drawing(plan("C1", Map.of("capture", "96", "straightSpeed", 0.5, "straightFrames", 30, "rampSpeed", 6.0, "rampFrames", 20)), DrawingKind.CURVE).shapes().get(0).points();
+    List<Point> c =
+        drawing(
+                plan(
+                    "C1",
+                    Map.of(
+                        "capture",
+                        "96",
+                        "straightSpeed",
+                        0.5,
+                        "straightFrames",
+                        30,
+                        "rampSpeed",
+                        6.0,
+                        "rampFrames",
+                        20)),
+                DrawingKind.CURVE)
+            .shapes()
+            .get(0)
+            .points();
     assertThat(c.subList(0, 31)).allMatch(p -> p.y() == 0.5);
     for (int i = 1; i < c.size(); i++) {
       assertThat(c.get(i).y()).isGreaterThanOrEqualTo(c.get(i - 1).y()).isLessThanOrEqualTo(6);
     }
-    assertThat(c.get(40).y()).as("half way the eased ramp is at the mean").isCloseTo(3.25, within(1e-9));
+    assertThat(c.get(40).y())
+        .as("half way the eased ramp is at the mean")
+        .isCloseTo(3.25, within(1e-9));
     assertThat(c.get(119).y()).isEqualTo(6);
   }
 

@@ -7,11 +7,16 @@ import bivex.core.time.FrameRate;
 import org.junit.jupiter.api.Test;
 
 class DashTest {
-  /** Common practice, no source: about 3 frames, a streak near the exit, one empty, a streak near the arrival. */
+  /**
+   * Common practice, no source: about 3 frames, a streak near the exit, one empty, a streak near
+   * the arrival.
+   */
   @Test
   void threeFramesAreStreakEmptyStreak() {
     Dash d = Dash.streak(2840, 12, 3, 300, FrameRate.FILM);
-    assertThat(d.frames()).extracting(Dash.Between::kind).containsExactly(Dash.Kind.STREAK, Dash.Kind.EMPTY, Dash.Kind.STREAK);
+    assertThat(d.frames())
+        .extracting(Dash.Between::kind)
+        .containsExactly(Dash.Kind.STREAK, Dash.Kind.EMPTY, Dash.Kind.STREAK);
     assertThat(d.frames()).extracting(Dash.Between::centre).containsExactly(0.25, 0.5, 0.75);
     assertThat(d.pxPerFrame()).isEqualTo(710);
     assertThat(d.metresPerSecond()).isCloseTo(72, within(1e-9));

@@ -26,7 +26,10 @@ class MotionTest {
     return a + random.nextDouble() * (b - a);
   }
 
-  /** The closed form against a numeric integrator of another project (Hipparchus), piece by piece between keys. */
+  /**
+   * The closed form against a numeric integrator of another project (Hipparchus), piece by piece
+   * between keys.
+   */
   @Test
   void sourcePositionIsTheIntegralOfTheSpeed() {
     for (int i = 0; i < 120; i++) {
@@ -44,9 +47,11 @@ class MotionTest {
       edges.add(end);
       double sum = 0;
       for (int e = 1; e < edges.size(); e++) {
-        sum += new RombergIntegrator().integrate(1_000_000, r::speed, edges.get(e - 1), edges.get(e));
+        sum +=
+            new RombergIntegrator().integrate(1_000_000, r::speed, edges.get(e - 1), edges.get(e));
       }
-      assertThat(r.position(end)).isCloseTo(sum * perFrame, within(1e-4 * Math.max(1, sum * perFrame)));
+      assertThat(r.position(end))
+          .isCloseTo(sum * perFrame, within(1e-4 * Math.max(1, sum * perFrame)));
       double before = -1;
       for (double f = 0; f < end; f += 0.7) {
         assertThat(r.position(f)).isGreaterThanOrEqualTo(before - 1e-9);
@@ -55,26 +60,45 @@ class MotionTest {
     }
   }
 
-  /** Common practice, no source: 20 s read in 2 s is 10×; a ramp captured twice as fast passes twice the frames. */
+  /**
+   * Common practice, no source: 20 s read in 2 s is 10×; a ramp captured twice as fast passes twice
+   * the frames.
+   */
   @Test
   void twentySecondsInTwoAreTenTimes() {
     SpeedRamp r = new SpeedRamp(List.of(new Key(0, 10)), Curve.EVEN, 1);
     assertThat(r.sourceFrames(48)).isEqualTo(20 * 24);
     List<Key> keys = List.of(new Key(10, 1), new Key(30, 5));
-    assertThat(new SpeedRamp(keys, Curve.EASED, 4).sourceFrames(50)).isCloseTo(2 * new SpeedRamp(keys, Curve.EASED, 2).sourceFrames(50), within(1e-9));
-    assertThat(new SpeedRamp(List.of(new Key(0, 2), new Key(20, 0)), Curve.EVEN, 1).tailBelow(30, 2, 600, 24, 180)).isEqualTo(11);
-    assertThatThrownBy(() -> new SpeedRamp(List.of(), Curve.EVEN, 1)).hasMessageStartingWith("keys:");
-    assertThatThrownBy(() -> new SpeedRamp(List.of(new Key(3, 1), new Key(3, 2)), Curve.EVEN, 1)).hasMessageContaining("frame 3");
+    assertThat(new SpeedRamp(keys, Curve.EASED, 4).sourceFrames(50))
+        .isCloseTo(2 * new SpeedRamp(keys, Curve.EASED, 2).sourceFrames(50), within(1e-9));
+    assertThat(
+            new SpeedRamp(List.of(new Key(0, 2), new Key(20, 0)), Curve.EVEN, 1)
+                .tailBelow(30, 2, 600, 24, 180))
+        .isEqualTo(11);
+    assertThatThrownBy(() -> new SpeedRamp(List.of(), Curve.EVEN, 1))
+        .hasMessageStartingWith("keys:");
+    assertThatThrownBy(() -> new SpeedRamp(List.of(new Key(3, 1), new Key(3, 2)), Curve.EVEN, 1))
+        .hasMessageContaining("frame 3");
   }
 
   /** Derived figures for 16:9. */
   @ParameterizedTest
-  @CsvSource({"1,0,0,1.0309", "2,0,0,1.0614", "5,0,0,1.1511", "2,20,20,1.0997", "0,96,0,1.1", "0,0,0,1"})
+  @CsvSource({
+    "1,0,0,1.0309",
+    "2,0,0,1.0614",
+    "5,0,0,1.1511",
+    "2,20,20,1.0997",
+    "0,96,0,1.1",
+    "0,0,0,1"
+  })
   void overscanOfKnownPlacements(double turn, double x, double y, double scale) {
-    assertThat(Overscan.scale(1920, 1080, new Placement(x, y, turn))).isCloseTo(scale, within(5e-5));
+    assertThat(Overscan.scale(1920, 1080, new Placement(x, y, turn)))
+        .isCloseTo(scale, within(5e-5));
   }
 
-  /** Brute force: every pixel on the edge of the frame, looked up in the turned and shifted picture. */
+  /**
+   * Brute force: every pixel on the edge of the frame, looked up in the turned and shifted picture.
+   */
   @Test
   void overscanCoversEveryPixelAndNotOneMore() {
     for (int i = 0; i < 200; i++) {
@@ -85,7 +109,11 @@ class MotionTest {
       assertThat(uncovered(w, h, p, s * (1 + 1e-9))).isZero();
       double both = Overscan.scaleBothWays(w, h, p) * (1 + 1e-9);
       for (int sign : new int[] {-1, 1}) {
-        assertThat(uncovered(w, h, new Placement(sign * p.shiftX(), p.shiftY(), p.turnDeg()), both) + uncovered(w, h, new Placement(p.shiftX(), p.shiftY(), sign * p.turnDeg()), both)).isZero();
+        assertThat(
+                uncovered(w, h, new Placement(sign * p.shiftX(), p.shiftY(), p.turnDeg()), both)
+                    + uncovered(
+                        w, h, new Placement(p.shiftX(), p.shiftY(), sign * p.turnDeg()), both))
+            .isZero();
       }
       if (s > 1.0001) {
         assertThat(uncovered(w, h, p, s * (1 - 1e-3))).isPositive();
@@ -144,7 +172,8 @@ class MotionTest {
       assertThat(path.get(n).x()).isCloseTo(d, within(1e-9));
       assertThat(path.get(n).y()).isCloseTo(-drop, within(1e-9));
       for (int k = 1; k < n; k++) {
-        assertThat(path.get(k + 1).y() - 2 * path.get(k).y() + path.get(k - 1).y()).isCloseTo(-9.80665 / 625, within(1e-9));
+        assertThat(path.get(k + 1).y() - 2 * path.get(k).y() + path.get(k - 1).y())
+            .isCloseTo(-9.80665 / 625, within(1e-9));
       }
       assertThat(Throw.bendsBothWays(path, 1e-4)).isFalse();
     }
@@ -162,8 +191,10 @@ class MotionTest {
       assertThat(Math.hypot(last.x() - to.x(), last.y() - to.y())).isLessThan(1e-6);
       // Speed at the hand-over, by the parabola through the first three places.
       List<Spot> p = r.path();
-      assertThat((-3 * p.get(0).x() + 4 * p.get(1).x() - p.get(2).x()) / 2).isCloseTo(vx, within(1e-6));
-      assertThat((-3 * p.get(0).y() + 4 * p.get(1).y() - p.get(2).y()) / 2).isCloseTo(vy, within(1e-6));
+      assertThat((-3 * p.get(0).x() + 4 * p.get(1).x() - p.get(2).x()) / 2)
+          .isCloseTo(vx, within(1e-6));
+      assertThat((-3 * p.get(0).y() + 4 * p.get(1).y() - p.get(2).y()) / 2)
+          .isCloseTo(vy, within(1e-6));
     }
     List<Spot> s = new ArrayList<>();
     for (int i = 0; i <= 20; i++) {
@@ -179,33 +210,54 @@ class MotionTest {
       List<Marked> givers = takes("G", 1 + random.nextInt(6));
       List<Marked> receivers = takes("R", 1 + random.nextInt(9));
       List<TakePairing> ranked = TakePairing.rank(givers, receivers);
-      assertThat(ranked).hasSize(givers.size() * receivers.size()).isSortedAccordingTo((a, b) -> Double.compare(a.cost(), b.cost()));
+      assertThat(ranked)
+          .hasSize(givers.size() * receivers.size())
+          .isSortedAccordingTo((a, b) -> Double.compare(a.cost(), b.cost()));
       TakePairing best = ranked.get(0);
       double least = Double.MAX_VALUE;
       for (Marked g : givers) {
         for (Marked r : receivers) {
-          double end = Math.hypot(g.path().get(2).x() - r.path().get(2).x(), g.path().get(2).y() - r.path().get(2).y());
-          double frames = Math.abs(g.path().get(2).frame() - g.path().get(0).frame() - r.path().get(2).frame() + r.path().get(0).frame());
+          double end =
+              Math.hypot(
+                  g.path().get(2).x() - r.path().get(2).x(),
+                  g.path().get(2).y() - r.path().get(2).y());
+          double frames =
+              Math.abs(
+                  g.path().get(2).frame()
+                      - g.path().get(0).frame()
+                      - r.path().get(2).frame()
+                      + r.path().get(0).frame());
           least = Math.min(least, 3 * end + 4 * frames);
         }
       }
       assertThat(best.cost()).isGreaterThanOrEqualTo(least);
-      assertThat(best.cost() - best.pathPx()).isCloseTo(3 * best.endPx() + 4 * best.frames(), within(1e-9));
+      assertThat(best.cost() - best.pathPx())
+          .isCloseTo(3 * best.endPx() + 4 * best.frames(), within(1e-9));
     }
     Marked same = new Marked("G", List.of(new Spot(0, 0, 0), new Spot(10, 100, 0)));
     assertThat(TakePairing.rank(List.of(same), List.of(same)).get(0).cost()).isZero();
-    assertThatThrownBy(() -> new Marked("G7", List.of(new Spot(0, 0, 0)))).hasMessageContaining("G7");
+    assertThatThrownBy(() -> new Marked("G7", List.of(new Spot(0, 0, 0))))
+        .hasMessageContaining("G7");
   }
 
   private List<Marked> takes(String name, int n) {
     List<Marked> out = new ArrayList<>();
     for (int i = 1; i <= n; i++) {
-      out.add(new Marked(name + i, List.of(new Spot(0, between(350, 450), between(850, 950)), new Spot(11, between(1000, 1200), between(250, 400)), new Spot(20 + random.nextInt(5), between(1800, 2000), between(800, 1000)))));
+      out.add(
+          new Marked(
+              name + i,
+              List.of(
+                  new Spot(0, between(350, 450), between(850, 950)),
+                  new Spot(11, between(1000, 1200), between(250, 400)),
+                  new Spot(20 + random.nextInt(5), between(1800, 2000), between(800, 1000)))));
     }
     return out;
   }
 
-  /** 360° in 20 s at 25 fps; 24 mm on 36 mm at 3840 px. The turn of the picture is re-derived by projecting a point. */
+  /**
+   * 360° in 20 s at 25 fps; 24 mm on 36 mm at 3840 px. The turn of the picture is re-derived by
+   * projecting a point.
+   */
   @Test
   void aTurnedCameraMovesThePicture() {
     CameraMove m = CameraMove.of(360, 20, FrameRate.PAL, 24, 36, 3840, 0.02, 0);
@@ -213,7 +265,9 @@ class MotionTest {
     assertThat(m.pxPerFrame()).isCloseTo(32.2, within(0.05));
     assertThat(m.worstPx()).isCloseTo(0.89, within(0.005)).isEqualTo(m.repeatPx());
     double f = FieldOfView.focalPx(24, 36, 3840);
-    assertThat(f * (Math.tan(Math.toRadians(0.36)) - Math.tan(Math.toRadians(-0.36)))).isCloseTo(m.pxPerFrame(), within(0.01));
-    assertThat(CameraMove.of(360, 20, FrameRate.PAL, 24, 36, 3840, 0.02, 2).worstPx()).isCloseTo(m.worstPx() + 2 * m.pxPerFrame(), within(1e-9));
+    assertThat(f * (Math.tan(Math.toRadians(0.36)) - Math.tan(Math.toRadians(-0.36))))
+        .isCloseTo(m.pxPerFrame(), within(0.01));
+    assertThat(CameraMove.of(360, 20, FrameRate.PAL, 24, 36, 3840, 0.02, 2).worstPx())
+        .isCloseTo(m.worstPx() + 2 * m.pxPerFrame(), within(1e-9));
   }
 }

@@ -14,7 +14,10 @@ import org.opencv.core.Point;
 import org.opencv.features2d.AKAZE;
 import org.opencv.features2d.BFMatcher;
 
-/** A general vision library (OpenCV 4.9) as the oracle of tests and benchmarks: nonlinear-scale features (AKAZE), matched both ways, and a robust similarity. */
+/**
+ * A general vision library (OpenCV 4.9) as the oracle of tests and benchmarks: nonlinear-scale
+ * features (AKAZE), matched both ways, and a robust similarity.
+ */
 public final class Library {
   private Library() {}
 
@@ -23,7 +26,12 @@ public final class Library {
     nu.pattern.OpenCV.loadLocally();
   }
 
-  /** How one picture lies on another. @param a brightness, 8 bit @param b of the same size */
+  /**
+   * How one picture lies on another.
+   *
+   * @param a brightness, 8 bit
+   * @param b of the same size
+   */
   public static Registration register(Mat a, Mat b) {
     MatOfKeyPoint ka = new MatOfKeyPoint();
     MatOfKeyPoint kb = new MatOfKeyPoint();
@@ -42,10 +50,20 @@ public final class Library {
       from.add(middle(pa[m.queryIdx].pt, a));
       to.add(middle(pb[m.trainIdx].pt, b));
     }
-    Mat m = Calib3d.estimateAffinePartial2D(new MatOfPoint2f(from.toArray(new Point[0])), new MatOfPoint2f(to.toArray(new Point[0])), new Mat(), Calib3d.RANSAC, 1.5, 5000, 0.999, 50);
+    Mat m =
+        Calib3d.estimateAffinePartial2D(
+            new MatOfPoint2f(from.toArray(new Point[0])),
+            new MatOfPoint2f(to.toArray(new Point[0])),
+            new Mat(),
+            Calib3d.RANSAC,
+            1.5,
+            5000,
+            0.999,
+            50);
     double c = m.get(0, 0)[0];
     double s = m.get(1, 0)[0];
-    return new Registration(m.get(0, 2)[0], m.get(1, 2)[0], Math.toDegrees(Math.atan2(s, c)), Math.hypot(c, s));
+    return new Registration(
+        m.get(0, 2)[0], m.get(1, 2)[0], Math.toDegrees(Math.atan2(s, c)), Math.hypot(c, s));
   }
 
   private static Point middle(Point p, Mat of) {

@@ -11,8 +11,9 @@ import java.util.stream.IntStream;
 import javax.imageio.ImageIO;
 
 /**
- * Pairs of plates made of open-licence photographs (credits beside the files) with a known difference: resampled in linear light with a sampler of its
- * own, four samples a pixel, so that nothing of what is tested is used to make the test.
+ * Pairs of plates made of open-licence photographs (credits beside the files) with a known
+ * difference: resampled in linear light with a sampler of its own, four samples a pixel, so that
+ * nothing of what is tested is used to make the test.
  */
 public final class Photos {
   public static final String[] ALL = {"seeding", "picos", "wine", "life"};
@@ -21,8 +22,24 @@ public final class Photos {
 
   private Photos() {}
 
-  /** What the second plate has against the first. @param people share of the frame that somebody covers, elsewhere and otherwise in each @param noise standard deviation, of 255 */
-  public record Made(String photo, int width, int height, Registration r, double stops, double noise, double people, long seed, double rightStops, double blurPx, double[] tint) {
+  /**
+   * What the second plate has against the first.
+   *
+   * @param people share of the frame that somebody covers, elsewhere and otherwise in each
+   * @param noise standard deviation, of 255
+   */
+  public record Made(
+      String photo,
+      int width,
+      int height,
+      Registration r,
+      double stops,
+      double noise,
+      double people,
+      long seed,
+      double rightStops,
+      double blurPx,
+      double[] tint) {
     public static Made of(String photo, int width, int height, Registration r) {
       return new Made(photo, width, height, r, 0, 2, 0.15, 1, 0, 0, new double[] {1, 1, 1});
     }
@@ -52,7 +69,18 @@ public final class Photos {
     }
 
     public Made tint(double red, double green, double blue) {
-      return new Made(photo, width, height, r, stops, noise, people, seed, rightStops, blurPx, new double[] {red, green, blue});
+      return new Made(
+          photo,
+          width,
+          height,
+          r,
+          stops,
+          noise,
+          people,
+          seed,
+          rightStops,
+          blurPx,
+          new double[] {red, green, blue});
     }
 
     /** Coded 8-bit values of both plates, red green blue in turn. */
@@ -67,11 +95,14 @@ public final class Photos {
   }
 
   public static Picture picture(byte[] rgb, int width, int height) {
-    return Picture.of(width, height, (y, row) -> {
-      for (int i = 0; i < row.length; i++) {
-        row[i] = (rgb[y * width * 3 + i] & 0xff) * 257;
-      }
-    });
+    return Picture.of(
+        width,
+        height,
+        (y, row) -> {
+          for (int i = 0; i < row.length; i++) {
+            row[i] = (rgb[y * width * 3 + i] & 0xff) * 257;
+          }
+        });
   }
 
   private static byte[] plate(Made m, boolean second) {
@@ -83,38 +114,46 @@ public final class Photos {
     double a = 1 + m.r.a();
     double b = m.r.b();
     double det = a * a + b * b;
-    // Somebody stands at the left in the first plate, at the right in the second: two upright ellipses.
+    // Somebody stands at the left in the first plate, at the right in the second: two upright
+    // ellipses.
     double area = m.people * m.width * m.height;
     double ry = Math.min(0.48 * m.height, Math.sqrt(area / Math.PI * 1.9));
     double rx = m.people == 0 ? 0 : area / Math.PI / ry;
     double cx = (second ? 0.68 : 0.27) * m.width;
     double cy = m.height - ry;
     float[][] out = new float[3][m.width * m.height];
-    IntStream.range(0, m.height).parallel().forEach(y -> {
-      for (int x = 0; x < m.width; x++) {
-        int i = y * m.width + x;
-        for (int s = 0; s < 4; s++) {
-          double sx = x + (s % 2 - 0.5) * 0.5;
-          double sy = y + (s / 2 - 0.5) * 0.5;
-          double u = sx - (m.width - 1) / 2.0;
-          double v = sy - (m.height - 1) / 2.0;
-          if (second) {
-            double p = u - m.r.dx();
-            double q = v - m.r.dy();
-            u = (a * p + b * q) / det;
-            v = (a * q - b * p) / det;
-          }
-          double ex = rx == 0 ? 2 : (sx - cx) / rx;
-          double ey = rx == 0 ? 2 : (sy - cy) / ry;
-          boolean person = ex * ex + ey * ey < 1;
-          float[][] from = person ? cloth : src;
-          int[] fromSize = person ? clothSize : size;
-          double px = person ? (sx - cx) * (second ? -1.1 : 1.1) + clothSize[0] * 0.5 : u * step + size[0] / 2.0;
-          double py = person ? (sy - cy) * 1.1 + clothSize[1] * 0.5 : v * step + size[1] / 2.0;
-          sample(from, fromSize, px, py, person ? 0.2 : 0.25, out, i);
-        }
-      }
-    });
+    IntStream.range(0, m.height)
+        .parallel()
+        .forEach(
+            y -> {
+              for (int x = 0; x < m.width; x++) {
+                int i = y * m.width + x;
+                for (int s = 0; s < 4; s++) {
+                  double sx = x + (s % 2 - 0.5) * 0.5;
+                  double sy = y + (s / 2 - 0.5) * 0.5;
+                  double u = sx - (m.width - 1) / 2.0;
+                  double v = sy - (m.height - 1) / 2.0;
+                  if (second) {
+                    double p = u - m.r.dx();
+                    double q = v - m.r.dy();
+                    u = (a * p + b * q) / det;
+                    v = (a * q - b * p) / det;
+                  }
+                  double ex = rx == 0 ? 2 : (sx - cx) / rx;
+                  double ey = rx == 0 ? 2 : (sy - cy) / ry;
+                  boolean person = ex * ex + ey * ey < 1;
+                  float[][] from = person ? cloth : src;
+                  int[] fromSize = person ? clothSize : size;
+                  double px =
+                      person
+                          ? (sx - cx) * (second ? -1.1 : 1.1) + clothSize[0] * 0.5
+                          : u * step + size[0] / 2.0;
+                  double py =
+                      person ? (sy - cy) * 1.1 + clothSize[1] * 0.5 : v * step + size[1] / 2.0;
+                  sample(from, fromSize, px, py, person ? 0.2 : 0.25, out, i);
+                }
+              }
+            });
     if (second && m.blurPx > 0) {
       for (int c = 0; c < 3; c++) {
         out[c] = blurred(out[c], m.width, m.height, m.blurPx);
@@ -127,7 +166,9 @@ public final class Photos {
         double far = Math.max(0, Math.min(1, (x / (double) m.width - 0.5) / 0.3));
         double light = second ? Math.pow(2, m.stops + m.rightStops * far) : 1;
         for (int c = 0; c < 3; c++) {
-          double v = coded(out[c][y * m.width + x] * light * (second ? m.tint[c] : 1)) + random.nextGaussian() * m.noise;
+          double v =
+              coded(out[c][y * m.width + x] * light * (second ? m.tint[c] : 1))
+                  + random.nextGaussian() * m.noise;
           bytes[(y * m.width + x) * 3 + c] = (byte) Math.max(0, Math.min(255, Math.round(v)));
         }
       }
@@ -146,28 +187,37 @@ public final class Photos {
     float[] t = new float[v.length];
     float[] out = new float[v.length];
     double all = sum;
-    IntStream.range(0, h).parallel().forEach(y -> {
-      for (int x = 0; x < w; x++) {
-        double s = 0;
-        for (int i = -r; i <= r; i++) {
-          s += k[i + r] * v[y * w + Math.max(0, Math.min(w - 1, x + i))];
-        }
-        t[y * w + x] = (float) (s / all);
-      }
-    });
-    IntStream.range(0, h).parallel().forEach(y -> {
-      for (int x = 0; x < w; x++) {
-        double s = 0;
-        for (int i = -r; i <= r; i++) {
-          s += k[i + r] * t[Math.max(0, Math.min(h - 1, y + i)) * w + x];
-        }
-        out[y * w + x] = (float) (s / all);
-      }
-    });
+    IntStream.range(0, h)
+        .parallel()
+        .forEach(
+            y -> {
+              for (int x = 0; x < w; x++) {
+                double s = 0;
+                for (int i = -r; i <= r; i++) {
+                  s += k[i + r] * v[y * w + Math.max(0, Math.min(w - 1, x + i))];
+                }
+                t[y * w + x] = (float) (s / all);
+              }
+            });
+    IntStream.range(0, h)
+        .parallel()
+        .forEach(
+            y -> {
+              for (int x = 0; x < w; x++) {
+                double s = 0;
+                for (int i = -r; i <= r; i++) {
+                  s += k[i + r] * t[Math.max(0, Math.min(h - 1, y + i)) * w + x];
+                }
+                out[y * w + x] = (float) (s / all);
+              }
+            });
     return out;
   }
 
-  private static final double[] CODED = IntStream.range(0, 20_001).mapToDouble(i -> 255 * Picture.coded(i / 20_000.0 * (i / 20_000.0))).toArray();
+  private static final double[] CODED =
+      IntStream.range(0, 20_001)
+          .mapToDouble(i -> 255 * Picture.coded(i / 20_000.0 * (i / 20_000.0)))
+          .toArray();
 
   private static double coded(double linear) {
     double at = Math.sqrt(Math.max(0, Math.min(1, linear))) * 20_000;
@@ -176,7 +226,8 @@ public final class Photos {
   }
 
   /** Catmull-Rom by its definition, in double. */
-  private static void sample(float[][] v, int[] size, double x, double y, double share, float[][] into, int at) {
+  private static void sample(
+      float[][] v, int[] size, double x, double y, double share, float[][] into, int at) {
     x = Math.max(2, Math.min(size[0] - 4, x));
     y = Math.max(2, Math.min(size[1] - 4, y));
     int ix = (int) x;
@@ -187,36 +238,49 @@ public final class Photos {
       double s = 0;
       for (int j = 0; j < 4; j++) {
         int row = (iy - 1 + j) * size[0] + ix - 1;
-        s += wy[j] * (wx[0] * v[c][row] + wx[1] * v[c][row + 1] + wx[2] * v[c][row + 2] + wx[3] * v[c][row + 3]);
+        s +=
+            wy[j]
+                * (wx[0] * v[c][row]
+                    + wx[1] * v[c][row + 1]
+                    + wx[2] * v[c][row + 2]
+                    + wx[3] * v[c][row + 3]);
       }
       into[c][at] += (float) (Math.max(0, s) * share);
     }
   }
 
   private static double[] weights(double t) {
-    return new double[] {(-t + 2 * t * t - t * t * t) / 2, (2 - 5 * t * t + 3 * t * t * t) / 2, (t + 4 * t * t - 3 * t * t * t) / 2, (-t * t + t * t * t) / 2};
+    return new double[] {
+      (-t + 2 * t * t - t * t * t) / 2,
+      (2 - 5 * t * t + 3 * t * t * t) / 2,
+      (t + 4 * t * t - 3 * t * t * t) / 2,
+      (-t * t + t * t * t) / 2
+    };
   }
 
   private static float[][] light(String photo) {
-    return READ.computeIfAbsent(photo, name -> {
-      try (InputStream in = Photos.class.getResourceAsStream("/photos/" + name + ".jpg")) {
-        BufferedImage image = ImageIO.read(in);
-        int w = image.getWidth();
-        int h = image.getHeight();
-        SIZE.put(name, new int[] {w, h});
-        float[][] out = new float[3][w * h];
-        for (int y = 0; y < h; y++) {
-          int[] row = image.getRGB(0, y, w, 1, null, 0, w);
-          for (int x = 0; x < w; x++) {
-            for (int c = 0; c < 3; c++) {
-              out[c][y * w + x] = (float) Picture.linear((row[x] >> (16 - 8 * c) & 0xff) / 255.0);
+    return READ.computeIfAbsent(
+        photo,
+        name -> {
+          try (InputStream in = Photos.class.getResourceAsStream("/photos/" + name + ".jpg")) {
+            BufferedImage image = ImageIO.read(in);
+            int w = image.getWidth();
+            int h = image.getHeight();
+            SIZE.put(name, new int[] {w, h});
+            float[][] out = new float[3][w * h];
+            for (int y = 0; y < h; y++) {
+              int[] row = image.getRGB(0, y, w, 1, null, 0, w);
+              for (int x = 0; x < w; x++) {
+                for (int c = 0; c < 3; c++) {
+                  out[c][y * w + x] =
+                      (float) Picture.linear((row[x] >> (16 - 8 * c) & 0xff) / 255.0);
+                }
+              }
             }
+            return out;
+          } catch (IOException e) {
+            throw new UncheckedIOException(e);
           }
-        }
-        return out;
-      } catch (IOException e) {
-        throw new UncheckedIOException(e);
-      }
-    });
+        });
   }
 }

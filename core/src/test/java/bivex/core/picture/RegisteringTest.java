@@ -12,13 +12,21 @@ import org.opencv.core.Mat;
 import org.opencv.imgproc.Imgproc;
 
 /**
- * Known warps of open-licence photographs with noise and somebody standing elsewhere in each plate, and a general vision library (OpenCV 4.9: AKAZE features, robust similarity) on the
- * same pairs. The bounds are the accuracy to reach on textured plates.
+ * Known warps of open-licence photographs with noise and somebody standing elsewhere in each plate,
+ * and a general vision library (OpenCV 4.9: AKAZE features, robust similarity) on the same pairs.
+ * The bounds are the accuracy to reach on textured plates.
  */
 class RegisteringTest {
   private static final int W = 1920;
   private static final int H = 1080;
-  private static final Registration[] MOVES = {new Registration(0.3, -0.7, 0, 1), new Registration(3.4, 1.2, 0.08, 1), new Registration(-12.4, 5.5, 0.05, 1), new Registration(2, -2, 1, 1), new Registration(0.5, 0.2, 0, 1.002), new Registration(-3, 1, 0.2, 1.01)};
+  private static final Registration[] MOVES = {
+    new Registration(0.3, -0.7, 0, 1),
+    new Registration(3.4, 1.2, 0.08, 1),
+    new Registration(-12.4, 5.5, 0.05, 1),
+    new Registration(2, -2, 1, 1),
+    new Registration(0.5, 0.2, 0, 1.002),
+    new Registration(-3, 1, 0.2, 1.01)
+  };
 
   @BeforeAll
   static void library() {
@@ -35,10 +43,16 @@ class RegisteringTest {
     for (String photo : Photos.ALL) {
       for (double people : new double[] {0.1, 0.2, 0.3}) {
         Registration move = MOVES[i % MOVES.length];
-        Photos.Made made = Photos.Made.of(photo, W, H, move).people(people).noise(people > 0.25 ? 6 : 2 + i % 3).stops(i % 4 == 1 ? 0.2 : i % 4 == 3 ? 1 : 0).seed(i++);
+        Photos.Made made =
+            Photos.Made.of(photo, W, H, move)
+                .people(people)
+                .noise(people > 0.25 ? 6 : 2 + i % 3)
+                .stops(i % 4 == 1 ? 0.2 : i % 4 == 3 ? 1 : 0)
+                .seed(i++);
         byte[][] bytes = made.bytes();
         Picture[] p = {Photos.picture(bytes[0], W, H), Photos.picture(bytes[1], W, H)};
-        Registering r = Registering.of(p[0].luma(), p[1].luma(), Registering.Grade.FINE, () -> false);
+        Registering r =
+            Registering.of(p[0].luma(), p[1].luma(), Registering.Grade.FINE, () -> false);
         double error = r.found().furthest(move, W, H);
         assertThat(r.sure()).as("%s: %s", made, r.doubt()).isTrue();
         assertThat(error).as("%s", made).isLessThan(people > 0.25 ? 0.25 : 0.1);
@@ -49,7 +63,17 @@ class RegisteringTest {
       }
     }
     if (Boolean.getBoolean("show")) {
-      System.out.printf("corner error, px: ours median %.4f p90 %.4f worst %.4f; library %.4f %.4f %.4f; turn p90 %.5f°, size p90 %.1e%n", at(ours, 0.5), at(ours, 0.9), at(ours, 1), at(theirs, 0.5), at(theirs, 0.9), at(theirs, 1), at(turn, 0.9), at(size, 0.9));
+      System.out.printf(
+          "corner error, px: ours median %.4f p90 %.4f worst %.4f; library %.4f %.4f %.4f; turn p90"
+              + " %.5f°, size p90 %.1e%n",
+          at(ours, 0.5),
+          at(ours, 0.9),
+          at(ours, 1),
+          at(theirs, 0.5),
+          at(theirs, 0.9),
+          at(theirs, 1),
+          at(turn, 0.9),
+          at(size, 0.9));
     }
     assertThat(at(ours, 0.9)).isLessThan(0.05);
     assertThat(at(turn, 0.9)).isLessThan(0.001);
@@ -71,12 +95,19 @@ class RegisteringTest {
     return g;
   }
 
-  /** The start by tiles is what a single correlation of the whole cannot give; here it alone finds large shifts. */
+  /**
+   * The start by tiles is what a single correlation of the whole cannot give; here it alone finds
+   * large shifts.
+   */
   @Test
   void largeShiftsAreFound() {
     Registration far = new Registration(61, -33, 0, 1);
     Picture[] p = Photos.Made.of("life", 1280, 720, far).people(0.1).pair();
-    assertThat(Registering.of(p[0].luma(), p[1].luma(), Registering.Grade.FINE, () -> false).found().furthest(far, 1280, 720)).isLessThan(0.1);
+    assertThat(
+            Registering.of(p[0].luma(), p[1].luma(), Registering.Grade.FINE, () -> false)
+                .found()
+                .furthest(far, 1280, 720))
+        .isLessThan(0.1);
   }
 
   @Test
@@ -90,7 +121,11 @@ class RegisteringTest {
     }
     Picture[] life = Photos.Made.of("life", 960, 540, Registration.NONE).pair();
     Picture[] wine = Photos.Made.of("wine", 960, 540, Registration.NONE).pair();
-    assertThat(Registering.of(life[0].luma(), wine[0].luma(), Registering.Grade.FINE, () -> false).sure()).as("two different places").isFalse();
+    assertThat(
+            Registering.of(life[0].luma(), wine[0].luma(), Registering.Grade.FINE, () -> false)
+                .sure())
+        .as("two different places")
+        .isFalse();
   }
 
   /** Grey that grows slowly downwards, noise, and somebody with a pattern. */
@@ -101,7 +136,13 @@ class RegisteringTest {
       double x = i % 1280 / 1280.0 - where;
       double y = i / 1280 / 720.0 - 0.6;
       boolean person = x * x / 0.02 + y * y / 0.15 < 1;
-      p.v()[i] = (float) ((120 + (i / 1280.0 + down) / 12 + 2 * r.nextGaussian() - (person ? 50 + 20 * Math.sin(x * 140) : 0)) / 255);
+      p.v()[i] =
+          (float)
+              ((120
+                      + (i / 1280.0 + down) / 12
+                      + 2 * r.nextGaussian()
+                      - (person ? 50 + 20 * Math.sin(x * 140) : 0))
+                  / 255);
     }
     return p;
   }
@@ -110,14 +151,21 @@ class RegisteringTest {
   void costInSizeIsWhatTheCornersNeed() {
     Random r = new Random(5);
     for (int i = 0; i < 200; i++) {
-      Registration m = new Registration(r.nextDouble() * 60 - 30, r.nextDouble() * 60 - 30, r.nextDouble() * 4 - 2, 1 + r.nextDouble() * 0.06 - 0.02);
+      Registration m =
+          new Registration(
+              r.nextDouble() * 60 - 30,
+              r.nextDouble() * 60 - 30,
+              r.nextDouble() * 4 - 2,
+              1 + r.nextDouble() * 0.06 - 0.02);
       double k = 1 + m.costPercent(W, H) / 100;
       double worst = 0;
       for (int c = 0; c < 4; c++) {
         double[] q = m.at((c % 2 == 0 ? -0.5 : 0.5) * W / k, (c < 2 ? -0.5 : 0.5) * H / k);
         worst = Math.max(worst, Math.max(Math.abs(q[0]) / (W / 2.0), Math.abs(q[1]) / (H / 2.0)));
       }
-      assertThat(worst).as("%s blown up by %s: a corner of the frame in the second plate", m, k).isLessThan(1 + 1e-9);
+      assertThat(worst)
+          .as("%s blown up by %s: a corner of the frame in the second plate", m, k)
+          .isLessThan(1 + 1e-9);
       if (k > 1) {
         assertThat(worst).as("no more than needed").isGreaterThan(1 - 1e-9);
       }

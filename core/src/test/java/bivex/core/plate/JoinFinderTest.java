@@ -46,57 +46,83 @@ class JoinFinderTest {
     assertThat(found).isEqualTo(300);
   }
 
-  private static double all(double[][] cost, double[] low, double[] high, int y, int before, double bend) {
+  private static double all(
+      double[][] cost, double[] low, double[] high, int y, int before, double bend) {
     if (y == cost.length) {
       return 0;
     }
     double best = Double.POSITIVE_INFINITY;
     for (int x = (int) low[y]; x < (int) high[y]; x++) {
       if (before < 0 || Math.abs(x - before) <= 2) {
-        best = Math.min(best, cost[y][x] + (before < 0 ? 0 : bend * Math.abs(x - before)) + all(cost, low, high, y + 1, x, bend));
+        best =
+            Math.min(
+                best,
+                cost[y][x]
+                    + (before < 0 ? 0 : bend * Math.abs(x - before))
+                    + all(cost, low, high, y + 1, x, bend));
       }
     }
     return best;
   }
 
-  /** A wall whose right half is 0.3 stop darker in the second plate, but for a strip at a door frame where both are alike. */
+  /**
+   * A wall whose right half is 0.3 stop darker in the second plate, but for a strip at a door frame
+   * where both are alike.
+   */
   @Test
   void runsWhereBothAreAlike() {
     Picture a = wall(0);
     Picture b = wall(-0.3);
     JoinFinder j = JoinFinder.of(a, b, Registration.NONE, 0, Room.between(300, 900, 720), 0.05);
-    assertThat(Arrays.stream(j.path()).boxed()).allSatisfy(x -> assertThat(x).isBetween(598.0, 644.0));
+    assertThat(Arrays.stream(j.path()).boxed())
+        .allSatisfy(x -> assertThat(x).isBetween(598.0, 644.0));
     assertThat(j.stepStops()).isCloseTo(0, within(0.02));
     assertThat(j.fadeFrames()).as("0.05 stop at 0.01 a frame").isEqualTo(5);
     assertThat(j.roomPx()).isGreaterThan(240);
-    // Held away from the strip, it must take the step and say how wide to mix: 0.3 stop at 0.0025 a px.
+    // Held away from the strip, it must take the step and say how wide to mix: 0.3 stop at 0.0025 a
+    // px.
     JoinFinder far = JoinFinder.of(a, b, Registration.NONE, 0, Room.between(700, 790, 720), 0);
-    assertThat(Arrays.stream(far.path()).boxed()).allSatisfy(x -> assertThat(x).isBetween(700.0, 790.0));
+    assertThat(Arrays.stream(far.path()).boxed())
+        .allSatisfy(x -> assertThat(x).isBetween(700.0, 790.0));
     assertThat(far.stepStops()).isCloseTo(-0.3, within(0.02));
     assertThat(far.featherPx()).isCloseTo(120, within(10.0));
     assertThat(far.words()).contains("only");
     assertThat(far.svg()).startsWith("M").doesNotContain("NaN");
     assertThat(far.points().get(far.points().size() - 1)[1]).isEqualTo(720);
-    assertThatThrownBy(() -> JoinFinder.of(a, b, Registration.NONE, 0, Room.between(700, 690, 720), 0)).hasMessageContaining("leave no way");
+    assertThatThrownBy(
+            () -> JoinFinder.of(a, b, Registration.NONE, 0, Room.between(700, 690, 720), 0))
+        .hasMessageContaining("leave no way");
   }
 
   private static Picture wall(double stops) {
-    Random r = new Random(4);
-    return Picture.of(1280, 720, (y, row) -> {
-      for (int x = 0; x < 1280; x++) {
-        boolean strip = x >= 600 && x < 640;
-        double light = (strip ? 0.1 : 0.2 + 0.03 * Math.sin(x / 17.0) * Math.sin(y / 23.0)) * (strip ? 1 : Math.pow(2, stops));
-        Arrays.fill(row, 3 * x, 3 * x + 3, (int) (65_535 * Picture.coded(light)));
-      }
-    });
+    return Picture.of(
+        1280,
+        720,
+        (y, row) -> {
+          for (int x = 0; x < 1280; x++) {
+            boolean strip = x >= 600 && x < 640;
+            double light =
+                (strip ? 0.1 : 0.2 + 0.03 * Math.sin(x / 17.0) * Math.sin(y / 23.0))
+                    * (strip ? 1 : Math.pow(2, stops));
+            Arrays.fill(row, 3 * x, 3 * x + 3, (int) (65_535 * Picture.coded(light)));
+          }
+        });
   }
 
-  /** Somebody pasted over a clean plate at a known place: the edges are found, noise and an empty frame are not taken for people. */
+  /**
+   * Somebody pasted over a clean plate at a known place: the edges are found, noise and an empty
+   * frame are not taken for people.
+   */
   @Test
   void zonesAreWhereSomebodyWasPasted() {
     int w = 640;
     Photos.Made empty = Photos.Made.of("wine", w, 360, Registration.NONE).people(0).noise(3);
-    Photos.Made made = Photos.Made.of("wine", w, 360, new Registration(1.5, 0, 0, 1)).people(0.12).noise(3).stops(0.1).seed(8);
+    Photos.Made made =
+        Photos.Made.of("wine", w, 360, new Registration(1.5, 0, 0, 1))
+            .people(0.12)
+            .noise(3)
+            .stops(0.1)
+            .seed(8);
     Picture clean = empty.pair()[0];
     Occupied nobody = PlateZones.of(clean, empty.seed(5).pair()[1], Registration.NONE, 0);
     assertThat(nobody.empty()).isTrue();
@@ -108,10 +134,14 @@ class JoinFinderTest {
     assertThat(o.right()).isCloseTo(0.68 + rx - 1.5 / w, within(0.02));
     assertThat(o.covered()).isCloseTo(0.12, within(0.03));
     List<Zone> zones = PlateZones.zones(List.of(o), 2, 0.01);
-    assertThat(zones).singleElement().satisfies(z -> assertThat(z.left()).isCloseTo(o.left() - 0.01, within(1e-9)));
+    assertThat(zones)
+        .singleElement()
+        .satisfies(z -> assertThat(z.left()).isCloseTo(o.left() - 0.01, within(1e-9)));
     Room room = PlateZones.room(List.of(nobody), List.of(o), w, 4);
-    assertThat(Arrays.stream(room.high()).min().orElseThrow()).isCloseTo(o.left() * w - 4, within(1e-6));
+    assertThat(Arrays.stream(room.high()).min().orElseThrow())
+        .isCloseTo(o.left() * w - 4, within(1e-6));
     assertThat(Arrays.stream(room.low()).max().orElseThrow()).isZero();
-    assertThatThrownBy(() -> PlateZones.zones(List.of(nobody), 1, 0)).hasMessageContaining("nobody was found");
+    assertThatThrownBy(() -> PlateZones.zones(List.of(nobody), 1, 0))
+        .hasMessageContaining("nobody was found");
   }
 }

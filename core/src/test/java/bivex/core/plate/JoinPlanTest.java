@@ -30,11 +30,19 @@ class JoinPlanTest {
       double[] l = IntStream.range(0, n).mapToDouble(f -> random.nextInt(8) + drift * f).toArray();
       double[] r = IntStream.range(0, n).mapToDouble(f -> l[f] + random.nextInt(7) - 1).toArray();
       JoinPlan j = JoinPlan.of(l, r, slope);
-      boolean fixed = halves().anyMatch(x -> IntStream.range(0, n).allMatch(f -> l[f] < x && x < r[f]));
+      boolean fixed =
+          halves().anyMatch(x -> IntStream.range(0, n).allMatch(f -> l[f] < x && x < r[f]));
       boolean moving = reach(l, r, slope);
-      int fewest = halves().map(x -> (int) IntStream.range(0, n).filter(f -> !(l[f] < x && x < r[f])).count()).min(Integer::compare).orElseThrow();
-      JoinPlan.Kind expected = fixed ? JoinPlan.Kind.STATIC : moving ? JoinPlan.Kind.MOVING : JoinPlan.Kind.CROSSING;
-      assertThat(j.kind()).as("%s %s slope %d", Arrays.toString(l), Arrays.toString(r), slope).isEqualTo(expected);
+      int fewest =
+          halves()
+              .map(x -> (int) IntStream.range(0, n).filter(f -> !(l[f] < x && x < r[f])).count())
+              .min(Integer::compare)
+              .orElseThrow();
+      JoinPlan.Kind expected =
+          fixed ? JoinPlan.Kind.STATIC : moving ? JoinPlan.Kind.MOVING : JoinPlan.Kind.CROSSING;
+      assertThat(j.kind())
+          .as("%s %s slope %d", Arrays.toString(l), Arrays.toString(r), slope)
+          .isEqualTo(expected);
       assertThat(j.crossing()).hasSize(expected == JoinPlan.Kind.CROSSING ? fewest : 0);
       for (int f = 0; f < n; f++) {
         assertThat(j.crossing().contains(f) || l[f] < j.path()[f] && j.path()[f] < r[f]).isTrue();
@@ -42,7 +50,9 @@ class JoinPlanTest {
       }
       met[expected.ordinal()]++;
     }
-    assertThat(java.util.Arrays.stream(met).min().orElseThrow()).as("each answer was met often enough").isGreaterThan(100);
+    assertThat(java.util.Arrays.stream(met).min().orElseThrow())
+        .as("each answer was met often enough")
+        .isGreaterThan(100);
   }
 
   /** Positions on quarters: fine enough to find a path wherever whole-number bounds leave one. */
@@ -55,7 +65,14 @@ class JoinPlanTest {
     for (int f = 1; f < l.length; f++) {
       int frame = f;
       List<Double> before = at;
-      at = halves().filter(x -> l[frame] < x && x < r[frame] && before.stream().anyMatch(b -> Math.abs(b - x) <= slope)).toList();
+      at =
+          halves()
+              .filter(
+                  x ->
+                      l[frame] < x
+                          && x < r[frame]
+                          && before.stream().anyMatch(b -> Math.abs(b - x) <= slope))
+              .toList();
     }
     return !at.isEmpty();
   }
@@ -65,13 +82,17 @@ class JoinPlanTest {
     List<Zone> z = List.of(new Zone(1, 10, 0.1, 0.3), new Zone(1, 20, 0.2, 0.5));
     double[][] e = Zone.edges(z, 1, 31);
     assertThat(e[0]).containsExactly(0.1, 0.3);
-    assertThat(e[15]).containsExactly(new double[] {0.15, 0.4}, org.assertj.core.data.Offset.offset(1e-12));
+    assertThat(e[15])
+        .containsExactly(new double[] {0.15, 0.4}, org.assertj.core.data.Offset.offset(1e-12));
     assertThat(e[30]).containsExactly(0.2, 0.5);
     assertThatThrownBy(() -> Zone.edges(z, 2, 5)).hasMessageContaining("part 2 has no zone");
     assertThatThrownBy(() -> new Zone(1, 0, 0.5, 0.5)).hasMessageStartingWith("zone right:");
   }
 
-  /** A long cut is sorted through once; the join it finds is free in as many frames as trying every place finds. */
+  /**
+   * A long cut is sorted through once; the join it finds is free in as many frames as trying every
+   * place finds.
+   */
   @Test
   void aLongCutIsCrossedAsSeldomAsTryingEverywhereSays() {
     java.util.Random random = new java.util.Random(17);

@@ -18,18 +18,34 @@ import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 
-/** Joins over the frames of a cut, with performers that are invented rectangles: which kind it is, and that nobody is ever cut. */
+/**
+ * Joins over the frames of a cut, with performers that are invented rectangles: which kind it is,
+ * and that nobody is ever cut.
+ */
 class PlateJoinTest {
   private static final int W = 960;
   private static final int H = 540;
   private static final int ROWS = 135;
-  private static final Picture[] PAIR = Photos.Made.of("life", W, H, new Registration(0.4, -0.2, 0, 1)).people(0).pair();
-  private static final PlateComparison LAID = PlateComparison.of(PAIR[0], PAIR[1], PlateComparison.Limits.USUAL, (s, d) -> { }, () -> false);
+  private static final Picture[] PAIR =
+      Photos.Made.of("life", W, H, new Registration(0.4, -0.2, 0, 1)).people(0).pair();
+  private static final PlateComparison LAID =
+      PlateComparison.of(PAIR[0], PAIR[1], PlateComparison.Limits.USUAL, (s, d) -> {}, () -> false);
 
   private static Occupied box(int frame, double left, double top, double right, double bottom) {
     double[][] edges = new double[ROWS][];
-    Arrays.setAll(edges, y -> y >= top * ROWS && y < bottom * ROWS ? new double[] {left, right} : new double[] {Double.NaN, Double.NaN});
-    return new Occupied(frame, left, right, (right - left) * (bottom - top), List.of(new Box(left, top, right, bottom)), edges);
+    Arrays.setAll(
+        edges,
+        y ->
+            y >= top * ROWS && y < bottom * ROWS
+                ? new double[] {left, right}
+                : new double[] {Double.NaN, Double.NaN});
+    return new Occupied(
+        frame,
+        left,
+        right,
+        (right - left) * (bottom - top),
+        List.of(new Box(left, top, right, bottom)),
+        edges);
   }
 
   private static PlateJoin join(List<Occupied> left, List<Occupied> right, double slope) {
@@ -77,7 +93,9 @@ class PlateJoinTest {
       assertThat(j.kind()).isEqualTo(JoinPlan.Kind.STATIC);
       assertThat(left).noneMatch(o -> cuts(j, o));
       assertThat(right).noneMatch(o -> cuts(j, o));
-      assertThat(left).as("what is left of the join stays left of it").allSatisfy(o -> assertThat(at(j.points(), 0.9 * H)).isGreaterThan(o.right() * W));
+      assertThat(left)
+          .as("what is left of the join stays left of it")
+          .allSatisfy(o -> assertThat(at(j.points(), 0.9 * H)).isGreaterThan(o.right() * W));
       assertThat(j.handMatte().likely()).isZero();
     }
   }
@@ -106,7 +124,9 @@ class PlateJoinTest {
     assertThat(j.kind()).isEqualTo(JoinPlan.Kind.MOVING);
     assertThat(j.moving()).hasSize(40);
     for (int f = 0; f < 40; f++) {
-      assertThat(j.moving().get(f)).as("frame %s", f).isBetween(left.get(f).right() * W, right.get(f).left() * W);
+      assertThat(j.moving().get(f))
+          .as("frame %s", f)
+          .isBetween(left.get(f).right() * W, right.get(f).left() * W);
       if (f > 0) {
         assertThat(Math.abs(j.moving().get(f) - j.moving().get(f - 1))).isLessThan(15.001);
       }
@@ -126,8 +146,14 @@ class PlateJoinTest {
     assertThat(j.crossing()).containsExactly(10, 11, 12, 13, 14, 15, 16);
     assertThat(j.handMatte()).isEqualTo(TaskKind.HAND_MATTE.perUnit(Difficulty.FAIR).times(7));
     assertThat(j.title()).isEqualTo("Somebody crosses it");
-    assertThat(j.figures()).filteredOn(PlateSheet.Figure::beyond).extracting(PlateSheet.Figure::value).containsExactly("frames 10–16");
-    assertThat(j.figures()).filteredOn(f -> f.label().equals("Matte by hand")).singleElement().satisfies(f -> assertThat(f.value()).matches("\\d+\\.\\d–\\d+\\.\\d h"));
+    assertThat(j.figures())
+        .filteredOn(PlateSheet.Figure::beyond)
+        .extracting(PlateSheet.Figure::value)
+        .containsExactly("frames 10–16");
+    assertThat(j.figures())
+        .filteredOn(f -> f.label().equals("Matte by hand"))
+        .singleElement()
+        .satisfies(f -> assertThat(f.value()).matches("\\d+\\.\\d–\\d+\\.\\d h"));
     for (int f = 0; f < 30; f++) {
       assertThat(cuts(j, right.get(f))).as("frame %s", f).isEqualTo(f >= 10 && f < 17);
     }
@@ -138,12 +164,15 @@ class PlateJoinTest {
   void runsLoseNoFrame() {
     Random r = new Random(5);
     for (int round = 0; round < 200; round++) {
-      List<Integer> numbers = java.util.stream.IntStream.range(0, 40).filter(i -> r.nextInt(3) > 0).boxed().toList();
+      List<Integer> numbers =
+          java.util.stream.IntStream.range(0, 40).filter(i -> r.nextInt(3) > 0).boxed().toList();
       List<Integer> read = new ArrayList<>();
       for (String run : PlateJoin.runs(numbers).split(", ")) {
         String[] ends = run.split("–");
         assertThat(run).as("a run ends where it must").matches("\\d+(–\\d+)?");
-        java.util.stream.IntStream.rangeClosed(Integer.parseInt(ends[0]), Integer.parseInt(ends[ends.length - 1])).forEach(read::add);
+        java.util.stream.IntStream.rangeClosed(
+                Integer.parseInt(ends[0]), Integer.parseInt(ends[ends.length - 1]))
+            .forEach(read::add);
       }
       assertThat(read).isEqualTo(numbers);
     }
@@ -154,13 +183,27 @@ class PlateJoinTest {
   void saysWhenNobodyIsMeasuredAndNeverJoinsWhatWasNotLaid() {
     PlateJoin j = join(List.of(), List.of(), 6);
     assertThat(j.words()).startsWith("Nobody's room is measured yet");
-    assertThat(j.figures()).filteredOn(f -> f.label().equals("Nearest performer")).extracting(PlateSheet.Figure::value).containsExactly("nobody measured");
-    assertThat(j.figures()).extracting(PlateSheet.Figure::label).doesNotContain("Crossed in", "Fade the grade");
+    assertThat(j.figures())
+        .filteredOn(f -> f.label().equals("Nearest performer"))
+        .extracting(PlateSheet.Figure::value)
+        .containsExactly("nobody measured");
+    assertThat(j.figures())
+        .extracting(PlateSheet.Figure::label)
+        .doesNotContain("Crossed in", "Fade the grade");
     Picture other = Photos.Made.of("wine", W, H, Registration.NONE).pair()[0];
-    PlateComparison unsure = PlateComparison.of(PAIR[0], other, PlateComparison.Limits.USUAL, (s, d) -> { }, () -> false);
-    assertThatThrownBy(() -> PlateJoin.of(PAIR[0], other, unsure, List.of(), List.of(), 6, 0, EffortRates.DEFAULTS)).hasMessageContaining("could not be laid over");
+    PlateComparison unsure =
+        PlateComparison.of(PAIR[0], other, PlateComparison.Limits.USUAL, (s, d) -> {}, () -> false);
+    assertThatThrownBy(
+            () ->
+                PlateJoin.of(
+                    PAIR[0], other, unsure, List.of(), List.of(), 6, 0, EffortRates.DEFAULTS))
+        .hasMessageContaining("could not be laid over");
     // A drift of 0.12 stops at a hundredth a frame.
-    assertThat(PlateJoin.of(PAIR[0], PAIR[1], LAID, List.of(), List.of(), 6, -0.12, EffortRates.DEFAULTS).fadeFrames()).isEqualTo(12);
+    assertThat(
+            PlateJoin.of(
+                    PAIR[0], PAIR[1], LAID, List.of(), List.of(), 6, -0.12, EffortRates.DEFAULTS)
+                .fadeFrames())
+        .isEqualTo(12);
   }
 
   @Test

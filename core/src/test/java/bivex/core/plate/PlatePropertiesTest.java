@@ -23,10 +23,16 @@ import org.junit.jupiter.api.Test;
 class PlatePropertiesTest {
   @Test
   void heldTheOtherWayRoundEverythingTurnsItsSign() {
-    Photos.Made made = Photos.Made.of("picos", 960, 540, new Registration(4.2, -2.6, 0.4, 1.004)).stops(0.3).blur(1.5).tint(1.04, 1, 0.95);
+    Photos.Made made =
+        Photos.Made.of("picos", 960, 540, new Registration(4.2, -2.6, 0.4, 1.004))
+            .stops(0.3)
+            .blur(1.5)
+            .tint(1.04, 1, 0.95);
     Picture[] p = made.pair();
-    PlateComparison there = PlateComparison.of(p[0], p[1], PlateComparison.Limits.USUAL, (s, d) -> { }, () -> false);
-    PlateComparison back = PlateComparison.of(p[1], p[0], PlateComparison.Limits.USUAL, (s, d) -> { }, () -> false);
+    PlateComparison there =
+        PlateComparison.of(p[0], p[1], PlateComparison.Limits.USUAL, (s, d) -> {}, () -> false);
+    PlateComparison back =
+        PlateComparison.of(p[1], p[0], PlateComparison.Limits.USUAL, (s, d) -> {}, () -> false);
     // There and back again is where one was.
     for (double[] at : new double[][] {{0, 0}, {400, 200}, {-450, 260}, {300, -250}}) {
       double[] q = there.found().at(at[0], at[1]);
@@ -40,7 +46,10 @@ class PlatePropertiesTest {
     assertThat(back.light().deltaE()).isCloseTo(there.light().deltaE(), within(0.1));
   }
 
-  /** The same plates exported at half the size: the shift is half, turn, size and light are the same. */
+  /**
+   * The same plates exported at half the size: the shift is half, turn, size and light are the
+   * same.
+   */
   @Test
   void sizeOfThePictureChangesOnlyPixels() {
     Registration large = new Registration(6, -3, 0.3, 1.003);
@@ -54,53 +63,82 @@ class PlatePropertiesTest {
     assertThat(b.light().stops()).isCloseTo(a.light().stops(), within(0.003));
   }
 
-  /** A frame followed from where the one before lay is found where one sought anew is, also when the camera was knocked further than a tile reaches. */
+  /**
+   * A frame followed from where the one before lay is found where one sought anew is, also when the
+   * camera was knocked further than a tile reaches.
+   */
   @Test
   void followedAndSoughtAnewAreTheSamePlace() {
     for (String photo : Photos.ALL) {
-      for (Registration move : List.of(new Registration(0.4, -0.3, 0, 1), new Registration(3, 5, 0.3, 1.002), new Registration(-44, 21, 0, 1))) {
+      for (Registration move :
+          List.of(
+              new Registration(0.4, -0.3, 0, 1),
+              new Registration(3, 5, 0.3, 1.002),
+              new Registration(-44, 21, 0, 1))) {
         Picture[] p = Photos.Made.of(photo, 640, 360, move).people(0.15).noise(3).pair();
         Registering followed = Registering.follow(p[0].luma(), p[1].luma(), Registration.NONE);
         assertThat(followed.sure()).as("%s %s: %s", photo, move, followed.doubt()).isTrue();
-        assertThat(followed.found().furthest(move, 640, 360)).as("%s %s", photo, move).isLessThan(0.6);
+        assertThat(followed.found().furthest(move, 640, 360))
+            .as("%s %s", photo, move)
+            .isLessThan(0.6);
       }
     }
   }
 
-  /** Somebody before a night wall, all of it darker than a hundredth of full light: found where they are, and nowhere else. */
+  /**
+   * Somebody before a night wall, all of it darker than a hundredth of full light: found where they
+   * are, and nowhere else.
+   */
   @Test
   void roomIsMeasuredInTheDarkToo() {
     Random r = new Random(4);
     int[] grain = r.ints(640 * 360, 0, 60).toArray();
-    Picture wall = Picture.of(640, 360, (y, row) -> {
-      for (int i = 0; i < row.length; i++) {
-        row[i] = 3000 + 900 * ((i / 3 / 16 + y / 16) % 2) + grain[y * 640 + i / 3];
-      }
-    });
-    Picture somebody = Picture.of(640, 360, (y, row) -> {
-      for (int i = 0; i < row.length; i++) {
-        boolean there = i / 3 >= 200 && i / 3 < 280 && y >= 100;
-        row[i] = there ? 9000 : 3000 + 900 * ((i / 3 / 16 + y / 16) % 2) + grain[(y * 640 + i / 3 + 7919) % grain.length];
-      }
-    });
+    Picture wall =
+        Picture.of(
+            640,
+            360,
+            (y, row) -> {
+              for (int i = 0; i < row.length; i++) {
+                row[i] = 3000 + 900 * ((i / 3 / 16 + y / 16) % 2) + grain[y * 640 + i / 3];
+              }
+            });
+    Picture somebody =
+        Picture.of(
+            640,
+            360,
+            (y, row) -> {
+              for (int i = 0; i < row.length; i++) {
+                boolean there = i / 3 >= 200 && i / 3 < 280 && y >= 100;
+                row[i] =
+                    there
+                        ? 9000
+                        : 3000
+                            + 900 * ((i / 3 / 16 + y / 16) % 2)
+                            + grain[(y * 640 + i / 3 + 7919) % grain.length];
+              }
+            });
     PlateZones.Occupied o = PlateZones.of(wall, somebody, Registration.NONE, 0);
-    assertThat(o.boxes()).singleElement().satisfies(b -> {
-      assertThat(b.left()).isCloseTo(200 / 640.0, within(0.012));
-      assertThat(b.right()).isCloseTo(280 / 640.0, within(0.012));
-      assertThat(b.top()).isCloseTo(100 / 360.0, within(0.02));
-    });
+    assertThat(o.boxes())
+        .singleElement()
+        .satisfies(
+            b -> {
+              assertThat(b.left()).isCloseTo(200 / 640.0, within(0.012));
+              assertThat(b.right()).isCloseTo(280 / 640.0, within(0.012));
+              assertThat(b.top()).isCloseTo(100 / 360.0, within(0.02));
+            });
   }
 
   private static PlateComparison compare(Photos.Made m) {
     Picture[] p = m.pair();
-    return PlateComparison.of(p[0], p[1], PlateComparison.Limits.USUAL, (s, d) -> { }, () -> false);
+    return PlateComparison.of(p[0], p[1], PlateComparison.Limits.USUAL, (s, d) -> {}, () -> false);
   }
 
   @Test
   void uncertaintyToldIsOfTheSizeOfTheErrorMade() {
     List<Double> ratios = new ArrayList<>();
     for (int seed = 0; seed < 8; seed++) {
-      Registration m = new Registration(1.37 * seed - 4, 0.71 * seed, 0.05 * seed, 1 + 0.0005 * seed);
+      Registration m =
+          new Registration(1.37 * seed - 4, 0.71 * seed, 0.05 * seed, 1 + 0.0005 * seed);
       Picture[] p = Photos.Made.of(Photos.ALL[seed % 4], 960, 540, m).noise(4).seed(seed).pair();
       Registering r = Registering.of(p[0].luma(), p[1].luma(), Grade.FINE, () -> false);
       ratios.add(r.found().furthest(m, 960, 540) / r.uncertaintyPx());
@@ -118,10 +156,20 @@ class PlatePropertiesTest {
     assertThat(r.sure()).isTrue();
     assertThat(r.found().dx()).isCloseTo(2.4, within(0.15));
     assertThat(r.found().dy()).isCloseTo(-1.7, within(0.15));
-    assertThat(r.shifts()).filteredOn(Registering.TileShift::agrees).allSatisfy(t -> assertThat(Math.hypot(t.dx() - m.at(t.x(), t.y())[0] + t.x(), t.dy() - m.at(t.x(), t.y())[1] + t.y())).isLessThan(0.9));
+    assertThat(r.shifts())
+        .filteredOn(Registering.TileShift::agrees)
+        .allSatisfy(
+            t ->
+                assertThat(
+                        Math.hypot(
+                            t.dx() - m.at(t.x(), t.y())[0] + t.x(),
+                            t.dy() - m.at(t.x(), t.y())[1] + t.y()))
+                    .isLessThan(0.9));
   }
 
-  /** The half-sample mode against counting in fine bins, on mixtures with many that do not belong. */
+  /**
+   * The half-sample mode against counting in fine bins, on mixtures with many that do not belong.
+   */
   @Test
   void modeIsWhereMostAre() {
     Random r = new Random(21);
@@ -132,7 +180,9 @@ class PlatePropertiesTest {
         v[i] = i < 240 ? at + 0.01 * r.nextGaussian() : at + 3 * (r.nextDouble() - 0.3);
       }
       assertThat(LightMatch.mode(v)).isCloseTo(at, within(0.006));
-      assertThat(Math.abs(Arrays.stream(v).average().orElseThrow() - at)).as("which a mean does not find").isGreaterThan(0.02);
+      assertThat(Math.abs(Arrays.stream(v).average().orElseThrow() - at))
+          .as("which a mean does not find")
+          .isGreaterThan(0.02);
     }
   }
 
@@ -150,7 +200,9 @@ class PlatePropertiesTest {
       n.add(row, value + 0.1 * r.nextGaussian(), 1);
     }
     assertThat(n.solve()).containsExactly(truth, within(0.02));
-    assertThat(Math.sqrt(n.variances()[0]) * 0.1).as("one standard error").isCloseTo(0.1 / Math.sqrt(500), within(0.001));
+    assertThat(Math.sqrt(n.variances()[0]) * 0.1)
+        .as("one standard error")
+        .isCloseTo(0.1 / Math.sqrt(500), within(0.001));
     Least none = new Least(2);
     none.add(new double[] {1, 1}, 3, 1);
     assertThat(none.solve()).as("one equation does not say two things").isNull();
@@ -177,7 +229,8 @@ class PlatePropertiesTest {
     for (int i = 0; i < 200; i++) {
       int x = 2 + r.nextInt(95);
       int y = 2 + r.nextInt(55);
-      assertThat((double) half.v()[y * 100 + x]).isCloseTo(Math.sin((2 * x + 0.5) * 0.31 + (2 * y + 0.5) * 0.17), within(0.09));
+      assertThat((double) half.v()[y * 100 + x])
+          .isCloseTo(Math.sin((2 * x + 0.5) * 0.31 + (2 * y + 0.5) * 0.17), within(0.09));
     }
     Plane flat = new Plane(64, 64);
     Arrays.fill(flat.v(), 0.4f);
@@ -189,7 +242,10 @@ class PlatePropertiesTest {
     assertThat(flat.noise()).as("noise of 0.02, from the plainest tenth").isBetween(0.014, 0.021);
   }
 
-  /** A replacement that begins where the throw is and ends in the catching hand, whatever frames the takes are counted from. */
+  /**
+   * A replacement that begins where the throw is and ends in the catching hand, whatever frames the
+   * takes are counted from.
+   */
   @Test
   void flightBeginsInTheThrowAndEndsInTheCatch() {
     Random r = new Random(31);
@@ -205,7 +261,11 @@ class PlatePropertiesTest {
       }
       int other = r.nextInt(90);
       TakePairing.Marked giver = new TakePairing.Marked("g", thrown);
-      TakePairing.Marked receiver = new TakePairing.Marked("r", List.of(new Spot(other, 90, 490), new Spot(other + flight, 100 + vx * flight + 8, 506)));
+      TakePairing.Marked receiver =
+          new TakePairing.Marked(
+              "r",
+              List.of(
+                  new Spot(other, 90, 490), new Spot(other + flight, 100 + vx * flight + 8, 506)));
       double top = TakePairing.top(giver);
       assertThat(top).isEqualTo(from + flight / 2.0);
       TakePairing.Flight f = TakePairing.flight(giver, receiver, top);
@@ -219,7 +279,8 @@ class PlatePropertiesTest {
         assertThat(end.x()).isCloseTo(100 + vx * flight + 8, within(1e-6));
         assertThat(end.y()).isCloseTo(506, within(1e-6));
       }
-      assertThatThrownBy(() -> TakePairing.flight(giver, receiver, from + flight)).hasMessageContaining("handOver");
+      assertThatThrownBy(() -> TakePairing.flight(giver, receiver, from + flight))
+          .hasMessageContaining("handOver");
     }
   }
 }

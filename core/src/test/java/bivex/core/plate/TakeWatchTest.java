@@ -15,11 +15,14 @@ import java.util.function.IntToDoubleFunction;
 import java.util.function.IntUnaryOperator;
 import org.junit.jupiter.api.Test;
 
-/** Takes made of a photograph with a known nudge and known flicker, while somebody walks through. */
+/**
+ * Takes made of a photograph with a known nudge and known flicker, while somebody walks through.
+ */
 class TakeWatchTest {
   private static final int W = 640;
   private static final int H = 360;
-  private static final byte[] PLATE = Photos.Made.of("life", W + 40, H + 40, Registration.NONE).people(0).noise(0).bytes()[0];
+  private static final byte[] PLATE =
+      Photos.Made.of("life", W + 40, H + 40, Registration.NONE).people(0).noise(0).bytes()[0];
 
   private static TakeWatch watch(int frames, IntUnaryOperator shift, IntToDoubleFunction stops) {
     TakeWatch.Watcher w = new TakeWatch.Watcher(3);
@@ -31,14 +34,28 @@ class TakeWatchTest {
       int at = f;
       byte[] noise = new byte[W * H];
       r.nextBytes(noise);
-      w.frame(Picture.of(W, H, (y, row) -> {
-        for (int x = 0; x < W; x++) {
-          for (int c = 0; c < 3; c++) {
-            double v = Math.abs(x - man) < 50 && y > 80 ? 0.3 + 0.1 * Math.sin((x - man) / 4.0) * Math.sin((y + at) / 5.0) : (PLATE[((y + 20) * (W + 40) + x + dx) * 3 + c] & 0xff) / 255.0;
-            row[3 * x + c] = (int) Math.max(0, Math.min(65_535, 65_535 * Picture.coded(Picture.linear(v) * gain) + noise[y * W + x] * 4));
-          }
-        }
-      }));
+      w.frame(
+          Picture.of(
+              W,
+              H,
+              (y, row) -> {
+                for (int x = 0; x < W; x++) {
+                  for (int c = 0; c < 3; c++) {
+                    double v =
+                        Math.abs(x - man) < 50 && y > 80
+                            ? 0.3 + 0.1 * Math.sin((x - man) / 4.0) * Math.sin((y + at) / 5.0)
+                            : (PLATE[((y + 20) * (W + 40) + x + dx) * 3 + c] & 0xff) / 255.0;
+                    row[3 * x + c] =
+                        (int)
+                            Math.max(
+                                0,
+                                Math.min(
+                                    65_535,
+                                    65_535 * Picture.coded(Picture.linear(v) * gain)
+                                        + noise[y * W + x] * 4));
+                  }
+                }
+              }));
     }
     return w.done(FrameRate.FILM);
   }
@@ -46,27 +63,40 @@ class TakeWatchTest {
   @Test
   void theFrameInWhichTheCameraWasTouched() {
     TakeWatch t = watch(60, f -> f < 37 ? 0 : 2, f -> 0);
-    assertThat(t.bumps()).singleElement().satisfies(b -> {
-      assertThat(b.frame()).isEqualTo(37);
-      assertThat(b.px()).as("2 px of the small frame are 6 of the whole").isCloseTo(6, within(0.4));
-      assertThat(b.lasts()).isTrue();
-    });
+    assertThat(t.bumps())
+        .singleElement()
+        .satisfies(
+            b -> {
+              assertThat(b.frame()).isEqualTo(37);
+              assertThat(b.px())
+                  .as("2 px of the small frame are 6 of the whole")
+                  .isCloseTo(6, within(0.4));
+              assertThat(b.lasts()).isTrue();
+            });
     assertThat(t.flicker().seen()).isFalse();
-    // What is drawn: the place jumps to the top of its chart at frame 37; light that hardly changes is not blown up.
+    // What is drawn: the place jumps to the top of its chart at frame 37; light that hardly changes
+    // is not blown up.
     TakeWatch.Track across = t.tracks().get(1);
     assertThat(across.label()).isEqualTo("Across");
     assertThat(across.shares()).hasSize(t.frames().size()).allMatch(v -> Math.abs(v) <= 1);
     assertThat(across.shares().subList(0, 37)).allMatch(v -> Math.abs(v) < 0.1);
-    assertThat(across.shares().subList(37, across.shares().size())).allMatch(v -> Math.abs(v) > 0.8);
+    assertThat(across.shares().subList(37, across.shares().size()))
+        .allMatch(v -> Math.abs(v) > 0.8);
     assertThat(t.tracks().get(0).shares()).allMatch(v -> Math.abs(v) < 0.5);
     TakeWatch knocked = watch(40, f -> f == 20 || f == 21 ? -3 : 0, f -> 0);
-    assertThat(knocked.bumps()).singleElement().satisfies(b -> {
-      assertThat(b.frame()).isEqualTo(20);
-      assertThat(b.lasts()).isFalse();
-    });
+    assertThat(knocked.bumps())
+        .singleElement()
+        .satisfies(
+            b -> {
+              assertThat(b.frame()).isEqualTo(20);
+              assertThat(b.lasts()).isFalse();
+            });
   }
 
-  /** Lamps on 50 Hz mains ripple 100 times a second; at 24 fps the nearest multiple is 96, so they beat 4 times a second (definition). */
+  /**
+   * Lamps on 50 Hz mains ripple 100 times a second; at 24 fps the nearest multiple is 96, so they
+   * beat 4 times a second (definition).
+   */
   @Test
   void flickerIsNamedByItsMains() {
     TakeWatch t = watch(72, f -> 0, f -> 0.05 * Math.sin(2 * Math.PI * 100 * f / 24.0));
@@ -81,7 +111,10 @@ class TakeWatchTest {
     assertThatThrownBy(() -> watch(5, f -> 0, f -> 0)).hasMessageContaining("at least 12");
   }
 
-  /** Both mains at the usual rates: what the nearest multiple of the rate leaves of twice the mains (definition), found again in the light of made frames. */
+  /**
+   * Both mains at the usual rates: what the nearest multiple of the rate leaves of twice the mains
+   * (definition), found again in the light of made frames.
+   */
   @Test
   void everyMainsAtEveryRateIsToldByItsBeat() {
     for (FrameRate rate : List.of(FrameRate.FILM, FrameRate.of(25), FrameRate.of(30))) {
@@ -90,15 +123,22 @@ class TakeWatchTest {
         double beat = Math.min(left, rate.fps() - left);
         List<TakeWatch.Seen> seen = new ArrayList<>();
         for (int f = 0; f < 96; f++) {
-          double stops = 0.08 * Math.sin(2 * Math.PI * 2 * mains * f / rate.fps() + 0.7) + 0.001 * f;
+          double stops =
+              0.08 * Math.sin(2 * Math.PI * 2 * mains * f / rate.fps() + 0.7) + 0.001 * f;
           seen.add(new TakeWatch.Seen(f, 40, stops, 0.1 * (f % 3), 0.05 * (f % 2), true));
         }
         TakeWatch t = TakeWatch.of(seen, rate);
         if (beat < 0.01) {
-          assertThat(t.flicker().seen()).as("%s Hz at %s fps stands still", mains, rate.name()).isFalse();
+          assertThat(t.flicker().seen())
+              .as("%s Hz at %s fps stands still", mains, rate.name())
+              .isFalse();
         } else {
-          assertThat(t.flicker().hz()).as("%s Hz at %s fps", mains, rate.name()).isCloseTo(beat, within(0.1));
-          assertThat(t.flicker().cause()).as("%s Hz at %s fps", mains, rate.name()).contains(mains + " Hz mains");
+          assertThat(t.flicker().hz())
+              .as("%s Hz at %s fps", mains, rate.name())
+              .isCloseTo(beat, within(0.1));
+          assertThat(t.flicker().cause())
+              .as("%s Hz at %s fps", mains, rate.name())
+              .contains(mains + " Hz mains");
         }
         assertThat(t.bumps()).as("a tremble of a tenth of a pixel is no touch").isEmpty();
       }
@@ -120,6 +160,7 @@ class TakeWatchTest {
     TakeWatch t = TakeWatch.of(twice, FrameRate.FILM);
     assertThat(t.bumps()).extracting(TakeWatch.Bump::frame).containsExactly(20, 45);
     assertThat(t.bumps()).extracting(TakeWatch.Bump::lasts).containsExactly(false, true);
-    assertThat(t.words()).startsWith("The camera was knocked at frame 20 by 7.0 px and came back. And 1 more.");
+    assertThat(t.words())
+        .startsWith("The camera was knocked at frame 20 by 7.0 px and came back. And 1 more.");
   }
 }

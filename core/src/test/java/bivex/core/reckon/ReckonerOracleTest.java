@@ -9,13 +9,21 @@ import java.util.Map;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 
-/** Sums asked by random values through the door a user takes, against the same thing worked out another way. */
+/**
+ * Sums asked by random values through the door a user takes, against the same thing worked out
+ * another way.
+ */
 class ReckonerOracleTest {
   private final Random random = new Random(51);
 
   private static double read(String sum, Map<String, ?> in, String label) {
     List<Sum.Result> all = Reckoner.reckon(sum, in);
-    return Double.parseDouble(all.stream().filter(r -> r.label().equals(label)).findFirst().orElseThrow(() -> new AssertionError(label + " in " + all)).value());
+    return Double.parseDouble(
+        all.stream()
+            .filter(r -> r.label().equals(label))
+            .findFirst()
+            .orElseThrow(() -> new AssertionError(label + " in " + all))
+            .value());
   }
 
   private double between(double low, double high) {
@@ -30,7 +38,8 @@ class ReckonerOracleTest {
       double n = between(1.2, 22);
       double focus = between(0.8, 20);
       double background = between(0.8, 60);
-      Map<String, Object> in = Map.of("focalMm", f, "fNumber", n, "focusM", focus, "backgroundM", background);
+      Map<String, Object> in =
+          Map.of("focalMm", f, "fNumber", n, "focusM", focus, "backgroundM", background);
       double sensor = f * focus * 1000 / (focus * 1000 - f);
       double image = f * background * 1000 / (background * 1000 - f);
       double edge = f / n / 2;
@@ -46,7 +55,8 @@ class ReckonerOracleTest {
       double f = between(18, 90);
       double n = between(2, 16);
       double focus = between(1, 6);
-      Map<String, Object> in = Map.of("focalMm", f, "fNumber", n, "focusM", focus, "circleMm", 0.03);
+      Map<String, Object> in =
+          Map.of("focalMm", f, "fNumber", n, "focusM", focus, "circleMm", 0.03);
       double near = read("S8", in, "Sharp from");
       double low = f / 1000 + 0.001;
       double high = focus;
@@ -75,7 +85,13 @@ class ReckonerOracleTest {
       for (int k = 0; k < steps; k++) {
         way += speed * (1.0 / fps) * (angle / 360) / steps;
       }
-      assertThat(read("S5", Map.of("rate", Integer.toString(fps), "shutterDegrees", angle, "pxPerSecond", speed), "Blur")).isCloseTo(way, within(0.06));
+      assertThat(
+              read(
+                  "S5",
+                  Map.of(
+                      "rate", Integer.toString(fps), "shutterDegrees", angle, "pxPerSecond", speed),
+                  "Blur"))
+          .isCloseTo(way, within(0.06));
     }
   }
 
@@ -106,9 +122,20 @@ class ReckonerOracleTest {
       for (int second = 0; second < (int) (minutes * 60); second++) {
         bytes += megabits * 1_000_000 / 8;
       }
-      Map<String, Object> in = Map.of("recordMinutes", minutes, "megabits", megabits, "standbyMinutes", 3, "batteryMinutes", 40);
-      assertThat(read("S19", in, "Recorded")).isCloseTo(bytes / 1e9, within(megabits / 8000 + 0.006));
-      assertThat(read("S19", in, "Camera on") + read("S19", in, "Battery left")).isCloseTo(40, within(0.11));
+      Map<String, Object> in =
+          Map.of(
+              "recordMinutes",
+              minutes,
+              "megabits",
+              megabits,
+              "standbyMinutes",
+              3,
+              "batteryMinutes",
+              40);
+      assertThat(read("S19", in, "Recorded"))
+          .isCloseTo(bytes / 1e9, within(megabits / 8000 + 0.006));
+      assertThat(read("S19", in, "Camera on") + read("S19", in, "Battery left"))
+          .isCloseTo(40, within(0.11));
     }
   }
 
@@ -124,9 +151,22 @@ class ReckonerOracleTest {
       StringBuilder shown = new StringBuilder();
       for (int k = 0; k < 12; k++) {
         double at = k / Double.parseDouble(p) * speed;
-        shown.append(k == 0 ? "" : " ").append((long) Math.floor(at * Double.parseDouble(c) + 1e-7));
+        shown
+            .append(k == 0 ? "" : " ")
+            .append((long) Math.floor(at * Double.parseDouble(c) + 1e-7));
       }
-      assertThat(Reckoner.reckon("S2", in)).filteredOn(r -> r.label().equals("First frames")).singleElement().satisfies(r -> assertThat(r.series().stream().limit(12).map(x -> Long.toString(x.longValue())).reduce((a, b) -> a + " " + b).orElseThrow()).isEqualTo(shown.toString()));
+      assertThat(Reckoner.reckon("S2", in))
+          .filteredOn(r -> r.label().equals("First frames"))
+          .singleElement()
+          .satisfies(
+              r ->
+                  assertThat(
+                          r.series().stream()
+                              .limit(12)
+                              .map(x -> Long.toString(x.longValue()))
+                              .reduce((a, b) -> a + " " + b)
+                              .orElseThrow())
+                      .isEqualTo(shown.toString()));
     }
   }
 
@@ -136,10 +176,14 @@ class ReckonerOracleTest {
       int between = 1 + random.nextInt(24);
       double metres = between(0.5, 80);
       double px = between(10, 3800);
-      Map<String, Object> in = Map.of("rate", "24", "between", between, "metres", metres, "spanPx", px, "blurDegrees", 180);
+      Map<String, Object> in =
+          Map.of(
+              "rate", "24", "between", between, "metres", metres, "spanPx", px, "blurDegrees", 180);
       double seconds = (between + 1) / 24.0;
-      assertThat(read("S15", in, "Speed") * seconds).isCloseTo(metres, within(0.06 * seconds + 1e-9));
-      assertThat(read("S15", in, "Travel") * (between + 1)).isCloseTo(px, within(0.51 * (between + 1)));
+      assertThat(read("S15", in, "Speed") * seconds)
+          .isCloseTo(metres, within(0.06 * seconds + 1e-9));
+      assertThat(read("S15", in, "Travel") * (between + 1))
+          .isCloseTo(px, within(0.51 * (between + 1)));
       String frames = Reckoner.reckon("S15", in).get(3).value();
       assertThat(frames.split(", ")).hasSize(between);
       assertThat(frames).startsWith("streak").endsWith("streak");
@@ -151,15 +195,33 @@ class ReckonerOracleTest {
   }
 
   private static Sum.Result result(String sum, Map<String, ?> in, String key) {
-    return Reckoner.reckon(sum, in).stream().filter(r -> r.key().equals(key)).findFirst().orElseThrow(() -> new AssertionError(key));
+    return Reckoner.reckon(sum, in).stream()
+        .filter(r -> r.key().equals(key))
+        .findFirst()
+        .orElseThrow(() -> new AssertionError(key));
   }
 
   /** A ramp by adding up thousands of thin slices of the speed that the same answer lists. */
   @Test
   void aRampPassesTheSliceOfEveryFrame() {
     for (int i = 0; i < 60; i++) {
-      List<List<Double>> keys = List.of(List.of(between(0, 20), between(0.1, 8)), List.of(between(25, 60), between(0.1, 8)), List.of(between(65, 90), between(0.1, 8)));
-      Map<String, Object> in = Map.of("rate", "24", "capture", "48", "cutFrames", 100, "keys", keys, "curve", random.nextBoolean() ? "eased" : "even");
+      List<List<Double>> keys =
+          List.of(
+              List.of(between(0, 20), between(0.1, 8)),
+              List.of(between(25, 60), between(0.1, 8)),
+              List.of(between(65, 90), between(0.1, 8)));
+      Map<String, Object> in =
+          Map.of(
+              "rate",
+              "24",
+              "capture",
+              "48",
+              "cutFrames",
+              100,
+              "keys",
+              keys,
+              "curve",
+              random.nextBoolean() ? "eased" : "even");
       List<Double> speeds = result("S4", in, "speeds").series();
       List<Double> positions = result("S4", in, "positions").series();
       for (int f = 1; f < 100; f++) {
@@ -167,7 +229,8 @@ class ReckonerOracleTest {
         assertThat(positions.get(f) - positions.get(f - 1)).isCloseTo(slice, within(1.0));
       }
       assertThat(number("S4", in, "sourceFrames")).isEqualTo(positions.get(100));
-      assertThat(number("S4", in, "meanSpeed") * 100 / 24).isCloseTo(number("S4", in, "sourceSeconds"), within(1e-9));
+      assertThat(number("S4", in, "meanSpeed") * 100 / 24)
+          .isCloseTo(number("S4", in, "sourceSeconds"), within(1e-9));
     }
   }
 
@@ -179,23 +242,50 @@ class ReckonerOracleTest {
       double sensor = between(5, 40);
       double d = between(1, 80);
       double h = between(0.2, 6);
-      Map<String, Object> in = Map.of("focalMm", f, "sensorWidthMm", sensor, "distanceM", d, "heightM", h, "headroomPercent", 20);
+      Map<String, Object> in =
+          Map.of(
+              "focalMm",
+              f,
+              "sensorWidthMm",
+              sensor,
+              "distanceM",
+              d,
+              "heightM",
+              h,
+              "headroomPercent",
+              20);
       double high = sensor * 9 / 16;
-      assertThat(number("S10", in, "fillsPercent")).isCloseTo(100 * (h * 1000 / (d * 1000) * f) / high, within(1e-6));
+      assertThat(number("S10", in, "fillsPercent"))
+          .isCloseTo(100 * (h * 1000 / (d * 1000) * f) / high, within(1e-6));
       double from = number("S10", in, "fitsFromM");
       assertThat(h / from * f / high).isCloseTo(0.8, within(1e-9));
       assertThat(from / number("S10", in, "turnedFromM")).isCloseTo(16.0 / 9, within(1e-9));
-      assertThat(number("S10", in, "widthM") * number("S10", in, "pxPerMetre")).isCloseTo(3840, within(1e-6));
+      assertThat(number("S10", in, "widthM") * number("S10", in, "pxPerMetre"))
+          .isCloseTo(3840, within(1e-6));
     }
   }
 
-  /** Every point of the frame's outline, turned back into the picture, lies inside it at the scale and outside a hair below. */
+  /**
+   * Every point of the frame's outline, turned back into the picture, lies inside it at the scale
+   * and outside a hair below.
+   */
   @Test
   void overscanByPixels() {
     for (int i = 0; i < 60; i++) {
       int w = 100 + random.nextInt(400);
       int h = 80 + random.nextInt(300);
-      Map<String, Object> in = Map.of("deliveryWidth", w, "deliveryHeight", h, "turnDeg", between(-20, 20), "shiftXPx", between(-40, 40), "shiftYPx", between(-40, 40));
+      Map<String, Object> in =
+          Map.of(
+              "deliveryWidth",
+              w,
+              "deliveryHeight",
+              h,
+              "turnDeg",
+              between(-20, 20),
+              "shiftXPx",
+              between(-40, 40),
+              "shiftYPx",
+              between(-40, 40));
       double s = number("S13", in, "scale");
       assertThat(outside(in, w, h, s * (1 + 1e-9))).isFalse();
       assertThat(s == 1 || outside(in, w, h, s * 0.999)).isTrue();
@@ -223,9 +313,21 @@ class ReckonerOracleTest {
     for (int i = 0; i < 40; i++) {
       int frames = 6 + random.nextInt(40);
       double seconds = frames / 24.0;
-      double rise = number("S14", Map.of("rate", "24", "capture", "24", "airFrames", frames), "heightM");
+      double rise =
+          number("S14", Map.of("rate", "24", "capture", "24", "airFrames", frames), "heightM");
       assertThat(highest(9.80665 * seconds / 2, seconds)).isCloseTo(rise, within(rise * 0.003));
-      Map<String, Object> in = Map.of("rate", "24", "distanceM", between(0.5, 20), "dropM", between(-1, 1), "flightFrames", frames, "pxPerMetre", 500);
+      Map<String, Object> in =
+          Map.of(
+              "rate",
+              "24",
+              "distanceM",
+              between(0.5, 20),
+              "dropM",
+              between(-1, 1),
+              "flightFrames",
+              frames,
+              "pxPerMetre",
+              500);
       double up = number("S16", in, "up");
       double y = 0;
       double v = up;
@@ -235,9 +337,12 @@ class ReckonerOracleTest {
         v -= 9.80665 * seconds / steps;
       }
       assertThat(y).isCloseTo(-(Double) in.get("dropM"), within(1e-6));
-      assertThat(result("S16", in, "x").series().get(frames)).isCloseTo((Double) in.get("distanceM") * 500, within(1e-6));
+      assertThat(result("S16", in, "x").series().get(frames))
+          .isCloseTo((Double) in.get("distanceM") * 500, within(1e-6));
       if (up > 0 && up / 9.80665 < seconds) {
-        assertThat(result("S16", in, "y").series().stream().mapToDouble(q -> q).max().orElse(0) / 500).isLessThanOrEqualTo(number("S16", in, "riseM") + 1e-9);
+        assertThat(
+                result("S16", in, "y").series().stream().mapToDouble(q -> q).max().orElse(0) / 500)
+            .isLessThanOrEqualTo(number("S16", in, "riseM") + 1e-9);
       }
     }
   }
@@ -255,7 +360,10 @@ class ReckonerOracleTest {
     return top;
   }
 
-  /** Two passes of one turn laid on one another by projecting a far point with and without the errors. */
+  /**
+   * Two passes of one turn laid on one another by projecting a far point with and without the
+   * errors.
+   */
   @Test
   void misregistrationIsTheWayAPointMoves() {
     for (int i = 0; i < 200; i++) {
@@ -264,11 +372,28 @@ class ReckonerOracleTest {
       double focal = between(14, 60);
       double sync = between(0, 2);
       double repeat = between(0, 0.1);
-      Map<String, Object> in = Map.of("rate", "25", "sweepDeg", sweep, "moveSeconds", seconds, "focalMm", focal, "repeatDeg", repeat, "syncFrames", sync);
+      Map<String, Object> in =
+          Map.of(
+              "rate",
+              "25",
+              "sweepDeg",
+              sweep,
+              "moveSeconds",
+              seconds,
+              "focalMm",
+              focal,
+              "repeatDeg",
+              repeat,
+              "syncFrames",
+              sync);
       double fpx = focal / 36 * 3840;
       double off = sweep / seconds / 25 * sync + repeat;
-      assertThat(number("S18", in, "worstPx")).isCloseTo(fpx * Math.tan(Math.toRadians(off)), within(0.02 * (1 + number("S18", in, "worstPx"))));
-      assertThat(number("S18", in, "degreesPerFrame") * seconds * 25).isCloseTo(sweep, within(1e-9));
+      assertThat(number("S18", in, "worstPx"))
+          .isCloseTo(
+              fpx * Math.tan(Math.toRadians(off)),
+              within(0.02 * (1 + number("S18", in, "worstPx"))));
+      assertThat(number("S18", in, "degreesPerFrame") * seconds * 25)
+          .isCloseTo(sweep, within(1e-9));
     }
   }
 
@@ -278,7 +403,18 @@ class ReckonerOracleTest {
     for (int i = 0; i < 200; i++) {
       int d = 1 + random.nextInt(9);
       int step = 1 + random.nextInt(12);
-      Map<String, Object> in = Map.of("rate", "24", "capture", Integer.toString(24 * step), "speed", 1, "eventFrames", d, "eventStart", 300);
+      Map<String, Object> in =
+          Map.of(
+              "rate",
+              "24",
+              "capture",
+              Integer.toString(24 * step),
+              "speed",
+              1,
+              "eventFrames",
+              d,
+              "eventStart",
+              300);
       int met = 0;
       int most = 0;
       int least = Integer.MAX_VALUE;
@@ -308,7 +444,8 @@ class ReckonerOracleTest {
       int first = at;
       for (int k = 0; k < 1 + random.nextInt(6); k++) {
         int length = 1 + random.nextInt(20);
-        text.append(k == 0 ? "" : " ").append(length == 1 ? Integer.toString(at) : at + "-" + (at + length - 1));
+        text.append(k == 0 ? "" : " ")
+            .append(length == 1 ? Integer.toString(at) : at + "-" + (at + length - 1));
         count += length;
         last = at + length - 1;
         at = last + 2 + random.nextInt(9);
@@ -317,7 +454,8 @@ class ReckonerOracleTest {
       assertThat(number("S24", in, "count")).isEqualTo(count);
       assertThat(number("S24", in, "missing")).isEqualTo(last - first + 1 - count);
       assertThat(number("S24", in, "offBy")).isEqualTo(-3);
-      assertThat(number("S24", in, "slipFrames") / 24).isCloseTo(number("S24", in, "slipSeconds"), within(1e-9));
+      assertThat(number("S24", in, "slipFrames") / 24)
+          .isCloseTo(number("S24", in, "slipSeconds"), within(1e-9));
     }
   }
 
@@ -338,7 +476,10 @@ class ReckonerOracleTest {
     }
   }
 
-  /** Tasks of one's own: means and variances add up (PERT); the factor is all hours over all hours, not a mean of ratios. */
+  /**
+   * Tasks of one's own: means and variances add up (PERT); the factor is all hours over all hours,
+   * not a mean of ratios.
+   */
   @Test
   void ownThreePointsAndWorkThatIsDone() {
     for (int i = 0; i < 100; i++) {
@@ -353,31 +494,55 @@ class ReckonerOracleTest {
         mean += (low + 4 * likely + high) / 6;
         variance += Math.pow((high - low) / 6, 2);
       }
-      Map<String, Object> in = Map.of("points", points, "done", List.of(List.of(10.0, 12.0), List.of(1.0, 4.0)), "hoursPerDay", 10);
+      Map<String, Object> in =
+          Map.of(
+              "points",
+              points,
+              "done",
+              List.of(List.of(10.0, 12.0), List.of(1.0, 4.0)),
+              "hoursPerDay",
+              10);
       assertThat(number("S25", in, "ownMean")).isCloseTo(mean, within(1e-9));
       assertThat(number("S25", in, "ownDeviation")).isCloseTo(Math.sqrt(variance), within(1e-9));
       assertThat(number("S25", in, "ownDays")).isCloseTo(mean / 10, within(1e-9));
       assertThat(number("S25", in, "factor")).isCloseTo(16.0 / 11, within(1e-12));
     }
-    org.assertj.core.api.Assertions.assertThatThrownBy(() -> Reckoner.reckon("S25", Map.of("points", List.of(List.of(3.0, 2.0, 5.0))))).hasMessageStartingWith("points:");
+    org.assertj.core.api.Assertions.assertThatThrownBy(
+            () -> Reckoner.reckon("S25", Map.of("points", List.of(List.of(3.0, 2.0, 5.0)))))
+        .hasMessageStartingWith("points:");
   }
 
-  /** 12, 5 and 9 words at 150 a minute with half a second between; and the source before and after a ramp. */
+  /**
+   * 12, 5 and 9 words at 150 a minute with half a second between; and the source before and after a
+   * ramp.
+   */
   @Test
   void guideTracksAndTheEndsOfARamp() {
     assertThat(result("S31", Map.of(), "guideStarts").series()).containsExactly(0.0, 5.3, 7.8);
     assertThat(number("S31", Map.of(), "guideSeconds")).isCloseTo(11.4, within(1e-9));
-    Map<String, Object> in = Map.of("rate", "24", "capture", "48", "cutFrames", 96, "keys", List.of(List.of(20.0, 0.5), List.of(40.0, 3.0)));
+    Map<String, Object> in =
+        Map.of(
+            "rate",
+            "24",
+            "capture",
+            "48",
+            "cutFrames",
+            96,
+            "keys",
+            List.of(List.of(20.0, 0.5), List.of(40.0, 3.0)));
     assertThat(number("S4", in, "entryFrames")).isCloseTo(20 * 0.5 * 2, within(1e-9));
     assertThat(number("S4", in, "exitFrames")).isCloseTo(56 * 3 * 2, within(1e-9));
   }
 
   @Test
   void versionsAreCountedUpAndTheirGapsNamed() {
-    Map<String, Object> in = Map.of("pattern", "{code}_v{version}", "names", "TK-1_v001 TK-1_v004 TK-1_v006");
+    Map<String, Object> in =
+        Map.of("pattern", "{code}_v{version}", "names", "TK-1_v001 TK-1_v004 TK-1_v006");
     assertThat(number("S32", in, "next")).isEqualTo(7);
     assertThat(result("S32", in, "gaps").series()).containsExactly(2.0, 3.0, 5.0);
-    org.assertj.core.api.Assertions.assertThatThrownBy(() -> Reckoner.reckon("S32", Map.of("names", "whatever"))).hasMessageContaining("does not follow the pattern");
+    org.assertj.core.api.Assertions.assertThatThrownBy(
+            () -> Reckoner.reckon("S32", Map.of("names", "whatever")))
+        .hasMessageContaining("does not follow the pattern");
   }
 
   /** A pull of a clip played backwards, held and with handles: every shown frame is in it. */
@@ -386,7 +551,20 @@ class ReckonerOracleTest {
     for (int i = 0; i < 100; i++) {
       double step = (random.nextBoolean() ? -1 : 1) * (1 + random.nextInt(8)) / 2.0;
       int cut = 10 + random.nextInt(100);
-      Map<String, Object> in = Map.of("cutFrames", cut, "handles", 6, "offset", 2000, "step", step, "holdFrom", 5, "holdFrames", 4);
+      Map<String, Object> in =
+          Map.of(
+              "cutFrames",
+              cut,
+              "handles",
+              6,
+              "offset",
+              2000,
+              "step",
+              step,
+              "holdFrom",
+              5,
+              "holdFrames",
+              4);
       double first = number("S3", in, "first");
       double last = number("S3", in, "last");
       for (int f = -6; f < cut + 6; f++) {
@@ -397,21 +575,28 @@ class ReckonerOracleTest {
     }
   }
 
-  /** Whatever is asked within range gives numbers or is refused by the name of an input, and the same question gives the same answer. */
+  /**
+   * Whatever is asked within range gives numbers or is refused by the name of an input, and the
+   * same question gives the same answer.
+   */
   @Test
   void everySumAnswersAnythingWithinRange() {
     for (Sum s : Reckoner.sums()) {
       int answered = 0;
       for (int i = 0; i < 200; i++) {
         Map<String, Object> in = new HashMap<>();
-        s.inputs().forEach(p -> {
-          switch (p.kind()) {
-            case NUMBER -> in.put(p.key(), between(p.min(), Math.min(p.max(), p.min() + 400)));
-            case WHOLE -> in.put(p.key(), (long) between(p.min(), Math.min(p.max(), p.min() + 400)));
-            case YES_NO -> in.put(p.key(), random.nextBoolean());
-            default -> { }
-          }
-        });
+        s.inputs()
+            .forEach(
+                p -> {
+                  switch (p.kind()) {
+                    case NUMBER ->
+                        in.put(p.key(), between(p.min(), Math.min(p.max(), p.min() + 400)));
+                    case WHOLE ->
+                        in.put(p.key(), (long) between(p.min(), Math.min(p.max(), p.min() + 400)));
+                    case YES_NO -> in.put(p.key(), random.nextBoolean());
+                    default -> {}
+                  }
+                });
         // A lens cannot focus nearer than its own focal length; that is refused by name elsewhere.
         in.computeIfPresent("handOver", (k, v) -> (long) between(1, 20));
         in.computeIfPresent("focusM", (k, v) -> between(4, 40));
@@ -424,7 +609,10 @@ class ReckonerOracleTest {
           assertThat(refused.field()).isNotBlank();
           continue;
         }
-        assertThat(once).as(s.id() + " " + in).isNotEmpty().allMatch(r -> !r.value().contains("NaN") && !r.value().contains("Infinity"));
+        assertThat(once)
+            .as(s.id() + " " + in)
+            .isNotEmpty()
+            .allMatch(r -> !r.value().contains("NaN") && !r.value().contains("Infinity"));
         assertThat(Reckoner.reckon(s.id(), in)).isEqualTo(once);
         assertThat(once).extracting(Sum.Result::key).doesNotHaveDuplicates();
       }

@@ -24,11 +24,16 @@ import org.junit.jupiter.params.provider.CsvSource;
 class ReckonerTest {
   @Test
   void everySumAnswersWithItsDefaultsAndSaysWhereItComesFrom() {
-    assertThat(Reckoner.sums()).hasSize(28).allSatisfy(s -> {
-      assertThat(Reckoner.reckon(s.id(), Map.of())).isNotEmpty().allMatch(r -> !r.value().contains("NaN"));
-      assertThat(s.formula()).isNotBlank();
-      assertThat(s.source()).isNotBlank();
-    });
+    assertThat(Reckoner.sums())
+        .hasSize(28)
+        .allSatisfy(
+            s -> {
+              assertThat(Reckoner.reckon(s.id(), Map.of()))
+                  .isNotEmpty()
+                  .allMatch(r -> !r.value().contains("NaN"));
+              assertThat(s.formula()).isNotBlank();
+              assertThat(s.source()).isNotBlank();
+            });
   }
 
   /** Every number out of its range is refused by name, at both ends. */
@@ -39,7 +44,10 @@ class ReckonerTest {
         if (p.kind() == Parameter.Kind.NUMBER || p.kind() == Parameter.Kind.WHOLE) {
           for (double bad : new double[] {p.min() - 1, p.max() + 1}) {
             Map<String, Object> raw = new HashMap<>(Map.of(p.key(), bad));
-            assertThatThrownBy(() -> Reckoner.reckon(s.id(), raw)).as(s.id() + " " + p.key()).isInstanceOf(InvalidInput.class).satisfies(e -> assertThat(((InvalidInput) e).field()).isEqualTo(p.key()));
+            assertThatThrownBy(() -> Reckoner.reckon(s.id(), raw))
+                .as(s.id() + " " + p.key())
+                .isInstanceOf(InvalidInput.class)
+                .satisfies(e -> assertThat(((InvalidInput) e).field()).isEqualTo(p.key()));
           }
         }
       }
@@ -63,43 +71,83 @@ class ReckonerTest {
     "S18,focalMm=24 sweepDeg=360 moveSeconds=20 rate=25,Picture moves,32.2",
     "S18,focalMm=24 repeatDeg=0.02 syncFrames=0,Worst,0.89",
     "S23,elementPx=3840 placedPx=1920,Margin,2.00",
-    "S19,recordMinutes=25 standbyMinutes=0,Recorded,18.75"})
+    "S19,recordMinutes=25 standbyMinutes=0,Recorded,18.75"
+  })
   void publishedFigures(String sum, String inputs, String label, String value) {
-    Map<String, String> raw = Arrays.stream(inputs.split(" ")).map(i -> i.split("=")).collect(Collectors.toMap(i -> i[0], i -> i[1]));
+    Map<String, String> raw =
+        Arrays.stream(inputs.split(" "))
+            .map(i -> i.split("="))
+            .collect(Collectors.toMap(i -> i[0], i -> i[1]));
     List<Sum.Result> results = Reckoner.reckon(sum, raw);
-    assertThat(results).filteredOn(r -> r.label().equals(label)).singleElement().satisfies(r -> assertThat(r.value()).isEqualTo(value));
+    assertThat(results)
+        .filteredOn(r -> r.label().equals(label))
+        .singleElement()
+        .satisfies(r -> assertThat(r.value()).isEqualTo(value));
   }
 
-  /** Whatever method a shot has, every sum starts from what it knows and answers; a check's figure comes out again. */
+  /**
+   * Whatever method a shot has, every sum starts from what it knows and answers; a check's figure
+   * comes out again.
+   */
   @Test
   void everySumStartsFromAnyShot() {
     ShotSetting s = new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 120, 8, 36, 50);
     for (Method m : MethodBook.all()) {
       for (Sum sum : Reckoner.sums()) {
-        Map<String, Object> in = Prefill.of(sum, s, List.of(new MethodChoice(m.id(), Map.of(), "")));
+        Map<String, Object> in =
+            Prefill.of(sum, s, List.of(new MethodChoice(m.id(), Map.of(), "")));
         assertThat(in.keySet()).isSubsetOf(sum.inputs().stream().map(Parameter::key).toList());
-        assertThat(Reckoner.reckon(sum.id(), in)).as(m.id() + " " + sum.id() + " " + in).isNotEmpty();
+        assertThat(Reckoner.reckon(sum.id(), in))
+            .as(m.id() + " " + sum.id() + " " + in)
+            .isNotEmpty();
       }
     }
     assertThat(read("S16", "A4", "up")).isCloseTo(4.49, within(0.01));
     assertThat(read("S11", "D2", "nearM")).isEqualTo(0.3);
-    assertThat(read("S13", "F2", "scale")).isCloseTo((560 * Math.cos(Math.toRadians(1)) + 980 * Math.sin(Math.toRadians(1))) / 540, within(1e-9));
+    assertThat(read("S13", "F2", "scale"))
+        .isCloseTo(
+            (560 * Math.cos(Math.toRadians(1)) + 980 * Math.sin(Math.toRadians(1))) / 540,
+            within(1e-9));
     assertThat(read("S4", "C1", "peak")).isEqualTo(6);
     assertThat(read("S14", "B3", "heightM")).isCloseTo(0.3065, within(1e-4));
   }
 
   private static double read(String sum, String method, String key) {
     ShotSetting s = new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 120, 8, 36, 50);
-    return Reckoner.reckon(sum, Prefill.of(Reckoner.find(sum), s, List.of(new MethodChoice(method, Map.of(), "")))).stream().filter(r -> r.key().equals(key)).findFirst().orElseThrow().number();
+    return Reckoner.reckon(
+            sum, Prefill.of(Reckoner.find(sum), s, List.of(new MethodChoice(method, Map.of(), ""))))
+        .stream()
+        .filter(r -> r.key().equals(key))
+        .findFirst()
+        .orElseThrow()
+        .number();
   }
 
   /** What would take the house's memory is refused by name, however it is written. */
   @Test
   void hugeQuestionsAreRefused() {
     String marks = "G1: " + "0 1 1; ".repeat(400) + "9 1 1";
-    String takes = java.util.stream.IntStream.range(0, 300).mapToObj(i -> "G" + i + ": 0 0 0; 5 5 5; 9 9 9").collect(Collectors.joining(" / "));
-    Map<String, Map<String, Object>> asked = Map.of("frames", Map.of("frames", "0-900000 0-900000 0-900000"), "givers", Map.of("givers", takes), "receivers", Map.of("receivers", marks), "keys", Map.of("keys", java.util.Collections.nCopies(2000, List.of(1.0, 1.0))));
-    Map<String, String> sums = Map.of("frames", "S24", "givers", "S16b", "receivers", "S16b", "keys", "S4");
-    asked.forEach((field, in) -> assertThatThrownBy(() -> Reckoner.reckon(sums.get(field), in)).as(field).isInstanceOf(InvalidInput.class).satisfies(e -> assertThat(((InvalidInput) e).field()).isEqualTo(field)));
+    String takes =
+        java.util.stream.IntStream.range(0, 300)
+            .mapToObj(i -> "G" + i + ": 0 0 0; 5 5 5; 9 9 9")
+            .collect(Collectors.joining(" / "));
+    Map<String, Map<String, Object>> asked =
+        Map.of(
+            "frames",
+            Map.of("frames", "0-900000 0-900000 0-900000"),
+            "givers",
+            Map.of("givers", takes),
+            "receivers",
+            Map.of("receivers", marks),
+            "keys",
+            Map.of("keys", java.util.Collections.nCopies(2000, List.of(1.0, 1.0))));
+    Map<String, String> sums =
+        Map.of("frames", "S24", "givers", "S16b", "receivers", "S16b", "keys", "S4");
+    asked.forEach(
+        (field, in) ->
+            assertThatThrownBy(() -> Reckoner.reckon(sums.get(field), in))
+                .as(field)
+                .isInstanceOf(InvalidInput.class)
+                .satisfies(e -> assertThat(((InvalidInput) e).field()).isEqualTo(field)));
   }
 }

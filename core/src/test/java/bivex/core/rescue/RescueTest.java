@@ -25,10 +25,18 @@ import org.junit.jupiter.api.Test;
 
 class RescueTest {
   private static Wanted wanted(PlateKind kind, int frames, double tighter, boolean struck) {
-    return new Wanted(new Plan.Plate("plate:x", kind, "X", "", 4, true, List.of()), Raster.UHD, Raster.HD, FrameRate.FILM, frames, tighter, struck);
+    return new Wanted(
+        new Plan.Plate("plate:x", kind, "X", "", 4, true, List.of()),
+        Raster.UHD,
+        Raster.HD,
+        FrameRate.FILM,
+        frames,
+        tighter,
+        struck);
   }
 
-  private static Footage take(String name, String plate, Raster raster, FrameRate rate, long frames) {
+  private static Footage take(
+      String name, String plate, Raster raster, FrameRate rate, long frames) {
     return new Footage(name, plate, PlateKind.PERFORMANCE, raster, rate, frames, true, false, null);
   }
 
@@ -38,31 +46,97 @@ class RescueTest {
 
   @Test
   void aMissingCleanPlateIsPatchedFromPassesThatKeepToTheirSides() {
-    List<Option> ways = rank(wanted(PlateKind.CLEAN, 240, 1, true), take("a", "plate:performance-1", Raster.UHD, FrameRate.FILM, 120), take("b", "plate:performance-2", Raster.UHD, FrameRate.FILM, 120));
-    assertThat(ways.get(0)).matches(o -> o.way() == Way.PATCHED && o.from().equals(List.of("a", "b")));
+    List<Option> ways =
+        rank(
+            wanted(PlateKind.CLEAN, 240, 1, true),
+            take("a", "plate:performance-1", Raster.UHD, FrameRate.FILM, 120),
+            take("b", "plate:performance-2", Raster.UHD, FrameRate.FILM, 120));
+    assertThat(ways.get(0))
+        .matches(o -> o.way() == Way.PATCHED && o.from().equals(List.of("a", "b")));
     assertThat(ways).extracting(Option::way).contains(Way.BORROWED, Way.PICKED_UP);
     // Two takes of one pass are free in the same places: no patch.
-    assertThat(rank(wanted(PlateKind.CLEAN, 240, 1, true), take("a", "plate:performance-1", Raster.UHD, FrameRate.FILM, 120), take("b", "plate:performance-1", Raster.UHD, FrameRate.FILM, 120))).extracting(Option::way).doesNotContain(Way.PATCHED);
+    assertThat(
+            rank(
+                wanted(PlateKind.CLEAN, 240, 1, true),
+                take("a", "plate:performance-1", Raster.UHD, FrameRate.FILM, 120),
+                take("b", "plate:performance-1", Raster.UHD, FrameRate.FILM, 120)))
+        .extracting(Option::way)
+        .doesNotContain(Way.PATCHED);
   }
 
-  /** Two passes that keep to their sides cover the frame together; alone each leaves the place of its part. Counted column by column. */
+  /**
+   * Two passes that keep to their sides cover the frame together; alone each leaves the place of
+   * its part. Counted column by column.
+   */
   @Test
   void whatIsInFrameDecidesHowFarFramesCanBeBorrowed() {
-    java.util.BitSet left = Rescue.freeOf(List.of(new double[] {0.08, 0.42}, new double[] {0.08, 0.42}));
-    java.util.BitSet right = Rescue.freeOf(List.of(new double[] {0.58, 0.92}, new double[] {0.30, 0.92}));
+    java.util.BitSet left =
+        Rescue.freeOf(List.of(new double[] {0.08, 0.42}, new double[] {0.08, 0.42}));
+    java.util.BitSet right =
+        Rescue.freeOf(List.of(new double[] {0.58, 0.92}, new double[] {0.30, 0.92}));
     assertThat(left.cardinality()).isEqualTo(66);
     // Free in some frame is enough: the arm is away in the first.
     assertThat(right.cardinality()).isEqualTo(66);
-    Footage a = new Footage("a", "plate:performance-1", PlateKind.PERFORMANCE, Raster.UHD, FrameRate.FILM, 120, true, false, left);
-    Footage b = new Footage("b", "plate:performance-2", PlateKind.PERFORMANCE, Raster.UHD, FrameRate.FILM, 120, true, false, right);
+    Footage a =
+        new Footage(
+            "a",
+            "plate:performance-1",
+            PlateKind.PERFORMANCE,
+            Raster.UHD,
+            FrameRate.FILM,
+            120,
+            true,
+            false,
+            left);
+    Footage b =
+        new Footage(
+            "b",
+            "plate:performance-2",
+            PlateKind.PERFORMANCE,
+            Raster.UHD,
+            FrameRate.FILM,
+            120,
+            true,
+            false,
+            right);
     List<Option> ways = rank(wanted(PlateKind.CLEAN, 240, 1, true), a, b);
     assertThat(ways.get(0)).matches(o -> o.way() == Way.PATCHED && o.coverPercent() == 100);
-    assertThat(ways).filteredOn(o -> o.way() == Way.BORROWED).hasSize(2).allMatch(o -> o.coverPercent() == 66);
+    assertThat(ways)
+        .filteredOn(o -> o.way() == Way.BORROWED)
+        .hasSize(2)
+        .allMatch(o -> o.coverPercent() == 66);
     java.util.BitSet same = Rescue.freeOf(List.of(new double[] {0.2, 0.5}));
-    assertThat(rank(wanted(PlateKind.CLEAN, 240, 1, true), new Footage("a", "plate:performance-1", PlateKind.PERFORMANCE, null, null, 120, true, false, same), new Footage("b", "plate:performance-2", PlateKind.PERFORMANCE, null, null, 120, true, false, same))).filteredOn(o -> o.way() == Way.PATCHED).allMatch(o -> o.coverPercent() == 70);
+    assertThat(
+            rank(
+                wanted(PlateKind.CLEAN, 240, 1, true),
+                new Footage(
+                    "a",
+                    "plate:performance-1",
+                    PlateKind.PERFORMANCE,
+                    null,
+                    null,
+                    120,
+                    true,
+                    false,
+                    same),
+                new Footage(
+                    "b",
+                    "plate:performance-2",
+                    PlateKind.PERFORMANCE,
+                    null,
+                    null,
+                    120,
+                    true,
+                    false,
+                    same)))
+        .filteredOn(o -> o.way() == Way.PATCHED)
+        .allMatch(o -> o.coverPercent() == 70);
   }
 
-  /** What is in frame comes from the plan: a locked double knows the place of each part, a dash of nobody. */
+  /**
+   * What is in frame comes from the plan: a locked double knows the place of each part, a dash of
+   * nobody.
+   */
   @Test
   void aPlanKnowsWhatIsInFrameInEachPass() {
     ShotSetting s = new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 96, 8, 36, 50);
@@ -70,36 +144,56 @@ class RescueTest {
     assertThat(Rescue.freeIn(doubles, "plate:performance-1").get(20)).isFalse();
     assertThat(Rescue.freeIn(doubles, "plate:performance-1").get(70)).isTrue();
     assertThat(Rescue.freeIn(doubles, "plate:clean")).isNull();
-    assertThat(Rescue.freeIn(MethodBook.derive(s, List.of(new MethodChoice("B2", Map.of(), ""))), "plate:performance-1")).isNull();
+    assertThat(
+            Rescue.freeIn(
+                MethodBook.derive(s, List.of(new MethodChoice("B2", Map.of(), ""))),
+                "plate:performance-1"))
+        .isNull();
   }
 
   /** 3840 into 1920 keeps 100 % to a 2× punch-in; HD loses as much as it is enlarged. */
   @Test
   void aPunchInCostsSharpnessOnlyBeyondTheRaster() {
     Wanted w = wanted(PlateKind.INSERT, 96, 1.8, true);
-    assertThat(rank(w, take("wide", "plate:p", Raster.UHD, FrameRate.FILM, 200)).get(0)).matches(o -> o.way() == Way.PUNCHED_IN && o.sharpnessPercent() == 100);
-    assertThat(rank(w, take("wide", "plate:p", Raster.HD, FrameRate.FILM, 200))).filteredOn(o -> o.way() == Way.PUNCHED_IN).singleElement().satisfies(o -> assertThat(o.sharpnessPercent()).isCloseTo(100 / 1.8, within(1e-9)));
+    assertThat(rank(w, take("wide", "plate:p", Raster.UHD, FrameRate.FILM, 200)).get(0))
+        .matches(o -> o.way() == Way.PUNCHED_IN && o.sharpnessPercent() == 100);
+    assertThat(rank(w, take("wide", "plate:p", Raster.HD, FrameRate.FILM, 200)))
+        .filteredOn(o -> o.way() == Way.PUNCHED_IN)
+        .singleElement()
+        .satisfies(o -> assertThat(o.sharpnessPercent()).isCloseTo(100 / 1.8, within(1e-9)));
   }
 
-  /** 60 fps on 24 slows to 40 % without a made-up frame; 24 on 24 must make up what it stretches. */
+  /**
+   * 60 fps on 24 slows to 40 % without a made-up frame; 24 on 24 must make up what it stretches.
+   */
   @Test
   void aShortTakeIsSlowedAsFarAsItsFramesCarry() {
     Wanted w = wanted(PlateKind.PERFORMANCE, 100, 1, true);
-    Option fast = rank(w, take("60", "plate:p", Raster.UHD, FrameRate.of(60), 100)).stream().filter(o -> o.way() == Way.SLOWED).findFirst().orElseThrow();
+    Option fast =
+        rank(w, take("60", "plate:p", Raster.UHD, FrameRate.of(60), 100)).stream()
+            .filter(o -> o.way() == Way.SLOWED)
+            .findFirst()
+            .orElseThrow();
     assertThat(fast.madeUpPercent()).isCloseTo(0, within(1e-9));
     assertThat(fast.cadence()).startsWith("slowed to 40 %, 1.00 frames");
     List<Option> slow = rank(w, take("24", "plate:p", Raster.UHD, FrameRate.FILM, 50));
     assertThat(slow.get(0).way()).isIn(Way.HELD, Way.PICKED_UP);
-    assertThat(slow).anyMatch(o -> o.way() == Way.HELD && o.cadence().equals("last frame held 50 frames"));
+    assertThat(slow)
+        .anyMatch(o -> o.way() == Way.HELD && o.cadence().equals("last frame held 50 frames"));
   }
 
   @Test
   void whileTheSetStandsPickingItUpComesFirst() {
     Footage other = take("a", "plate:x", Raster.UHD, FrameRate.FILM, 300);
-    assertThat(rank(wanted(PlateKind.PERFORMANCE, 96, 1, false), other).get(0).way()).isEqualTo(Way.PICKED_UP);
-    assertThat(rank(wanted(PlateKind.PERFORMANCE, 96, 1, true), other).get(0).way()).isEqualTo(Way.ANOTHER_TAKE);
-    assertThat(rank(wanted(PlateKind.GUIDE, 96, 1, true))).extracting(Option::way).containsExactly(Way.PICKED_UP);
-    assertThatThrownBy(() -> wanted(PlateKind.CLEAN, 96, 0.5, true)).hasMessageStartingWith("tighter:");
+    assertThat(rank(wanted(PlateKind.PERFORMANCE, 96, 1, false), other).get(0).way())
+        .isEqualTo(Way.PICKED_UP);
+    assertThat(rank(wanted(PlateKind.PERFORMANCE, 96, 1, true), other).get(0).way())
+        .isEqualTo(Way.ANOTHER_TAKE);
+    assertThat(rank(wanted(PlateKind.GUIDE, 96, 1, true)))
+        .extracting(Option::way)
+        .containsExactly(Way.PICKED_UP);
+    assertThatThrownBy(() -> wanted(PlateKind.CLEAN, 96, 0.5, true))
+        .hasMessageStartingWith("tighter:");
   }
 
   /** More pixels, more frames or a nearer framing never make a way worse, whatever the takes. */
@@ -107,15 +201,43 @@ class RescueTest {
   void betterFootageNeverRanksLower() {
     Random random = new Random(8);
     for (int i = 0; i < 400; i++) {
-      Wanted w = wanted(random.nextBoolean() ? PlateKind.INSERT : PlateKind.PERFORMANCE, 20 + random.nextInt(200), 1 + random.nextDouble() * 3, true);
+      Wanted w =
+          wanted(
+              random.nextBoolean() ? PlateKind.INSERT : PlateKind.PERFORMANCE,
+              20 + random.nextInt(200),
+              1 + random.nextDouble() * 3,
+              true);
       int width = 640 + random.nextInt(3000);
       long frames = 5 + random.nextInt(300);
       FrameRate rate = FrameRate.of(List.of(24L, 25L, 48L, 60L, 120L).get(random.nextInt(5)));
-      double base = best(rank(w, take("a", "plate:p", new Raster(width, width * 9 / 16), rate, frames)));
-      assertThat(best(rank(w, take("a", "plate:p", new Raster(width + 400, (width + 400) * 9 / 16), rate, frames)))).isGreaterThanOrEqualTo(base - 0.004);
-      assertThat(best(rank(w, take("a", "plate:p", new Raster(width, width * 9 / 16), rate, frames + 40)))).isGreaterThanOrEqualTo(base - 0.004);
-      List<Option> ranked = rank(w, take("a", "plate:p", Raster.UHD, rate, frames), take("b", "plate:q", Raster.HD, rate, frames), take("c", "plate:x", Raster.UHD, rate, frames));
-      assertThat(ranked).isSortedAccordingTo((a, b) -> Double.compare(b.score(), a.score())).allMatch(o -> o.score() >= 0 && o.score() <= 1);
+      double base =
+          best(rank(w, take("a", "plate:p", new Raster(width, width * 9 / 16), rate, frames)));
+      assertThat(
+              best(
+                  rank(
+                      w,
+                      take(
+                          "a",
+                          "plate:p",
+                          new Raster(width + 400, (width + 400) * 9 / 16),
+                          rate,
+                          frames))))
+          .isGreaterThanOrEqualTo(base - 0.004);
+      assertThat(
+              best(
+                  rank(
+                      w,
+                      take("a", "plate:p", new Raster(width, width * 9 / 16), rate, frames + 40))))
+          .isGreaterThanOrEqualTo(base - 0.004);
+      List<Option> ranked =
+          rank(
+              w,
+              take("a", "plate:p", Raster.UHD, rate, frames),
+              take("b", "plate:q", Raster.HD, rate, frames),
+              take("c", "plate:x", Raster.UHD, rate, frames));
+      assertThat(ranked)
+          .isSortedAccordingTo((a, b) -> Double.compare(b.score(), a.score()))
+          .allMatch(o -> o.score() >= 0 && o.score() <= 1);
       List<Option> few = Rescue.varied(ranked, 2);
       assertThat(few).extracting(Option::way).contains(Way.PICKED_UP);
       assertThat(few.size()).isLessThanOrEqualTo(3);
@@ -123,14 +245,46 @@ class RescueTest {
   }
 
   private static double best(List<Option> all) {
-    return all.stream().filter(o -> o.way() != Way.PICKED_UP).mapToDouble(Option::score).max().orElse(0);
+    return all.stream()
+        .filter(o -> o.way() != Way.PICKED_UP)
+        .mapToDouble(Option::score)
+        .max()
+        .orElse(0);
   }
 
   @Test
   void aPickUpRepeatsWhatWasReadAndSaysWhatWasNot() {
-    CameraData c = new CameraData("K1", null, 35.0, 5.6, 1 / 50.0, 400.0, 4300.0, false, false, 2.2, false, FrameRate.FILM, Raster.UHD, 1.45, 0.0, null);
+    CameraData c =
+        new CameraData(
+            "K1",
+            null,
+            35.0,
+            5.6,
+            1 / 50.0,
+            400.0,
+            4300.0,
+            false,
+            false,
+            2.2,
+            false,
+            FrameRate.FILM,
+            Raster.UHD,
+            1.45,
+            0.0,
+            null);
     List<String> lines = new ArrayList<>();
     Rescue.toRepeat(c).forEach(s -> lines.add(s.label() + " " + s.value()));
-    assertThat(lines).contains("body K1", "lens not read", "focal length 35 mm", "stop f/5.6", "shutter 1/50 s", "white 4300 K", "focus 2.2 m, manual", "rate 24 fps", "raster 3840 × 2160", "distance not read");
+    assertThat(lines)
+        .contains(
+            "body K1",
+            "lens not read",
+            "focal length 35 mm",
+            "stop f/5.6",
+            "shutter 1/50 s",
+            "white 4300 K",
+            "focus 2.2 m, manual",
+            "rate 24 fps",
+            "raster 3840 × 2160",
+            "distance not read");
   }
 }

@@ -27,7 +27,8 @@ class DialogueTest {
         long speaking = lines.stream().filter(l -> l.from() < at && at < l.to()).count();
         pairs += (int) (speaking * (speaking - 1) / 2);
       }
-      assertThat(Dialogue.overlaps(lines).stream().mapToDouble(Dialogue.Overlap::seconds).sum()).isCloseTo(pairs / 100.0, within(1e-6));
+      assertThat(Dialogue.overlaps(lines).stream().mapToDouble(Dialogue.Overlap::seconds).sum())
+          .isCloseTo(pairs / 100.0, within(1e-6));
     }
   }
 

@@ -10,7 +10,10 @@ import java.util.Random;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 
-/** A page must look as a screenplay is typed: ten characters to the inch, measures of common practice (no source). */
+/**
+ * A page must look as a screenplay is typed: ten characters to the inch, measures of common
+ * practice (no source).
+ */
 class PageLayoutTest {
   private static String typed(Page page) {
     return page.lines().stream().map(PageLayoutTest::typed).collect(Collectors.joining("\n"));
@@ -23,42 +26,45 @@ class PageLayoutTest {
 
   @Test
   void aPageIsSetAsItWouldBeTyped() {
-    Screenplay s = ScreenplayParser.parse("""
-        INT. SIGNAL STATION - NIGHT #4#
+    Screenplay s =
+        ScreenplayParser.parse(
+            """
+            INT. SIGNAL STATION - NIGHT #4#
 
-        Lamplight. Fog pressed to every window. Ines spreads the chart across the whole of the table.
+            Lamplight. Fog pressed to every window. Ines spreads the chart across the whole of the table.
 
-        YESTERDAY'S INES
-        (not looking up)
-        You wrote to me, and I came as quickly as a day can.
+            YESTERDAY'S INES
+            (not looking up)
+            You wrote to me, and I came as quickly as a day can.
 
-        CUT TO:
+            CUT TO:
 
-        EXT. PIER - DAY #5#
+            EXT. PIER - DAY #5#
 
-        > FOG <
+            > FOG <
 
-        Nothing.
-        """);
-    assertThat(typed(s.pages().get(0)).lines()).containsExactly(
-        "INT. SIGNAL STATION - NIGHT",
-        "",
-        "Lamplight. Fog pressed to every window. Ines spreads the",
-        "chart across the whole of the table.",
-        "",
-        " ".repeat(22) + "YESTERDAY'S INES",
-        " ".repeat(16) + "(not looking up)",
-        " ".repeat(11) + "You wrote to me, and I came as",
-        " ".repeat(11) + "quickly as a day can.",
-        "",
-        " ".repeat(53) + "CUT TO:",
-        "",
-        "",
-        "EXT. PIER - DAY",
-        "",
-        " ".repeat(28) + "FOG",
-        "",
-        "Nothing.");
+            Nothing.
+            """);
+    assertThat(typed(s.pages().get(0)).lines())
+        .containsExactly(
+            "INT. SIGNAL STATION - NIGHT",
+            "",
+            "Lamplight. Fog pressed to every window. Ines spreads the",
+            "chart across the whole of the table.",
+            "",
+            " ".repeat(22) + "YESTERDAY'S INES",
+            " ".repeat(16) + "(not looking up)",
+            " ".repeat(11) + "You wrote to me, and I came as",
+            " ".repeat(11) + "quickly as a day can.",
+            "",
+            " ".repeat(53) + "CUT TO:",
+            "",
+            "",
+            "EXT. PIER - DAY",
+            "",
+            " ".repeat(28) + "FOG",
+            "",
+            "Nothing.");
   }
 
   private static String anyScript(Random random) {
@@ -66,7 +72,10 @@ class PageLayoutTest {
     for (int i = 0; i < 60; i++) {
       switch (random.nextInt(4)) {
         case 0 -> b.append("INT. ROOM ").append(i).append(" - NIGHT\n\n");
-        case 1 -> b.append("INES\n").append("word ".repeat(1 + random.nextInt(60)).strip()).append("\n\n");
+        case 1 ->
+            b.append("INES\n")
+                .append("word ".repeat(1 + random.nextInt(60)).strip())
+                .append("\n\n");
         case 2 -> b.append("MATE\n(low)\n").append("Yes.\n\n");
         default -> b.append("long ".repeat(1 + random.nextInt(120)).strip()).append(".\n\n");
       }
@@ -94,7 +103,9 @@ class PageLayoutTest {
         assertThat(p.lines()).hasSizeLessThanOrEqualTo(PageLayout.LINES);
         for (Line l : p.lines()) {
           int width = typed(l).length() - l.indent();
-          assertThat(width).isLessThanOrEqualTo(l.kind() == Kind.DIALOGUE ? 35 : l.kind() == Kind.PARENTHETICAL ? 26 : 60);
+          assertThat(width)
+              .isLessThanOrEqualTo(
+                  l.kind() == Kind.DIALOGUE ? 35 : l.kind() == Kind.PARENTHETICAL ? 26 : 60);
         }
       }
     }
@@ -108,14 +119,19 @@ class PageLayoutTest {
       Screenplay s = ScreenplayParser.parse(source);
       for (int k = 0; k + 1 < s.scenes().size(); k++) {
         assertThat(s.scenes().get(k).end()).isEqualTo(s.scenes().get(k + 1).start());
-        assertThat(s.scenes().get(k).firstPage()).isLessThanOrEqualTo(s.scenes().get(k + 1).firstPage());
+        assertThat(s.scenes().get(k).firstPage())
+            .isLessThanOrEqualTo(s.scenes().get(k + 1).firstPage());
       }
       assertThat(s.scenes().get(s.scenes().size() - 1).end()).isEqualTo(source.length());
       int at = random.nextInt(source.length());
       Screenplay.Scene found = s.sceneAt(at);
       assertThat(found.start() <= at && at < found.end()).isTrue();
-      // Eighths are rounded scene by scene, so the sum may be off by half an eighth a scene and the least of one.
-      assertThat(s.eighths()).isBetween((s.pages().size() - 1) * 8 - s.scenes().size(), s.pages().size() * 8 + s.scenes().size());
+      // Eighths are rounded scene by scene, so the sum may be off by half an eighth a scene and the
+      // least of one.
+      assertThat(s.eighths())
+          .isBetween(
+              (s.pages().size() - 1) * 8 - s.scenes().size(),
+              s.pages().size() * 8 + s.scenes().size());
     }
   }
 

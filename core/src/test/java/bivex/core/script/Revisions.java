@@ -12,8 +12,9 @@ import java.util.Random;
 import java.util.Set;
 
 /**
- * Scripts that are invented and then revised, with every word followed through: what is known to have become of a mark is what a re-anchoring must
- * find. Prose is a chain of word pairs out of the cue finder's own test scripts.
+ * Scripts that are invented and then revised, with every word followed through: what is known to
+ * have become of a mark is what a re-anchoring must find. Prose is a chain of word pairs out of the
+ * cue finder's own test scripts.
  */
 final class Revisions {
   /** A word that keeps its number when it is moved or replaced. */
@@ -30,7 +31,10 @@ final class Revisions {
     List<Paragraph> paragraphs = new ArrayList<>();
   }
 
-  /** @param ids numbers of the words marked @param anchor where they stand */
+  /**
+   * @param ids numbers of the words marked
+   * @param anchor where they stand
+   */
   record Mark(List<Integer> ids, Anchor anchor) {}
 
   final List<Scene> scenes;
@@ -38,10 +42,16 @@ final class Revisions {
   private final Map<String, List<String>> after;
   private final List<String> begins;
   private int next;
+
   /** Where each word stands in the source, after {@link #source}. */
   final Map<Integer, int[]> at = new HashMap<>();
 
-  private Revisions(List<Scene> scenes, Random random, Map<String, List<String>> after, List<String> begins, int next) {
+  private Revisions(
+      List<Scene> scenes,
+      Random random,
+      Map<String, List<String>> after,
+      List<String> begins,
+      int next) {
     this.scenes = scenes;
     this.random = random;
     this.after = after;
@@ -54,14 +64,18 @@ final class Revisions {
     List<String> begins = new ArrayList<>();
     for (String name : List.of("practice-1", "practice-2", "practice-3", "practice-4")) {
       try (InputStream in = Revisions.class.getResourceAsStream("/cues/" + name + ".fountain")) {
-        Screenplay play = ScreenplayParser.parse(new String(in.readAllBytes(), StandardCharsets.UTF_8));
-        play.elements().stream().filter(e -> e.kind() == Screenplay.Kind.ACTION).forEach(e -> {
-          String[] w = e.text().strip().split("\\s+");
-          begins.add(w[0]);
-          for (int i = 0; i + 1 < w.length; i++) {
-            after.computeIfAbsent(w[i], k -> new ArrayList<>()).add(w[i + 1]);
-          }
-        });
+        Screenplay play =
+            ScreenplayParser.parse(new String(in.readAllBytes(), StandardCharsets.UTF_8));
+        play.elements().stream()
+            .filter(e -> e.kind() == Screenplay.Kind.ACTION)
+            .forEach(
+                e -> {
+                  String[] w = e.text().strip().split("\\s+");
+                  begins.add(w[0]);
+                  for (int i = 0; i + 1 < w.length; i++) {
+                    after.computeIfAbsent(w[i], k -> new ArrayList<>()).add(w[i + 1]);
+                  }
+                });
       } catch (IOException e) {
         throw new java.io.UncheckedIOException(e);
       }
@@ -77,7 +91,14 @@ final class Revisions {
   private Scene scene(int i, int paragraphs) {
     Scene s = new Scene();
     s.number = "";
-    s.heading = (random.nextBoolean() ? "INT. " : "EXT. ") + List.of("STATION", "PIER", "LANTERN ROOM", "HARBOUR", "BOAT", "QUAY STEPS").get(random.nextInt(6)) + " " + (char) ('A' + i % 9) + " - " + (random.nextBoolean() ? "NIGHT" : "DAY");
+    s.heading =
+        (random.nextBoolean() ? "INT. " : "EXT. ")
+            + List.of("STATION", "PIER", "LANTERN ROOM", "HARBOUR", "BOAT", "QUAY STEPS")
+                .get(random.nextInt(6))
+            + " "
+            + (char) ('A' + i % 9)
+            + " - "
+            + (random.nextBoolean() ? "NIGHT" : "DAY");
     for (int k = 0; k < paragraphs; k++) {
       s.paragraphs.add(paragraph());
     }
@@ -86,7 +107,8 @@ final class Revisions {
 
   private Paragraph paragraph() {
     Paragraph p = new Paragraph();
-    p.speaker = random.nextInt(10) < 4 ? List.of("INES", "MATE", "PILOT").get(random.nextInt(3)) : null;
+    p.speaker =
+        random.nextInt(10) < 4 ? List.of("INES", "MATE", "PILOT").get(random.nextInt(3)) : null;
     int most = random.nextInt(12) == 0 ? 4 : 6 + random.nextInt(34);
     String w = begins.get(random.nextInt(begins.size()));
     while (p.words.size() < most) {
@@ -108,7 +130,9 @@ final class Revisions {
         for (int i = 0; i < p.words.size(); i++) {
           Word w = p.words.get(i);
           out.append(i == 0 ? "" : " ");
-          at.put(w.id(), new int[] {out.length(), out.length() + w.text().length(), w.replaced() ? 1 : 0});
+          at.put(
+              w.id(),
+              new int[] {out.length(), out.length() + w.text().length(), w.replaced() ? 1 : 0});
           out.append(w.text());
         }
         out.append("\n\n");
@@ -135,7 +159,10 @@ final class Revisions {
     return out;
   }
 
-  /** The kinds of change a writer makes, each to a share of the paragraphs, or so many times to scenes. */
+  /**
+   * The kinds of change a writer makes, each to a share of the paragraphs, or so many times to
+   * scenes.
+   */
   void revise(double amount) {
     for (Scene s : scenes) {
       for (int k = 0; k < s.paragraphs.size(); k++) {
@@ -168,7 +195,8 @@ final class Revisions {
       scenes.remove(random.nextInt(scenes.size()));
       Scene moved = scenes.remove(random.nextInt(scenes.size()));
       scenes.add(random.nextInt(scenes.size()), moved);
-      scenes.get(random.nextInt(scenes.size())).heading = "EXT. SOMEWHERE ELSE " + random.nextInt(9) + " - DUSK";
+      scenes.get(random.nextInt(scenes.size())).heading =
+          "EXT. SOMEWHERE ELSE " + random.nextInt(9) + " - DUSK";
     }
     for (int i = 0; i < scenes.size(); i++) {
       scenes.get(i).number = Integer.toString(i + 1);
@@ -192,13 +220,24 @@ final class Revisions {
     p.words = out.isEmpty() ? p.words : out;
   }
 
-  /** Where a mark's words are now: from, to, and how many of them are left as they were; null when none is, nor any put for it. */
+  /**
+   * Where a mark's words are now: from, to, and how many of them are left as they were; null when
+   * none is, nor any put for it.
+   */
   int[] truth(Mark mark) {
     Set<Integer> ids = new HashSet<>(mark.ids());
-    List<int[]> left = at.entrySet().stream().filter(e -> ids.contains(e.getKey())).map(Map.Entry::getValue).toList();
+    List<int[]> left =
+        at.entrySet().stream()
+            .filter(e -> ids.contains(e.getKey()))
+            .map(Map.Entry::getValue)
+            .toList();
     if (left.isEmpty()) {
       return null;
     }
-    return new int[] {left.stream().mapToInt(x -> x[0]).min().orElseThrow(), left.stream().mapToInt(x -> x[1]).max().orElseThrow(), (int) left.stream().filter(x -> x[2] == 0).count()};
+    return new int[] {
+      left.stream().mapToInt(x -> x[0]).min().orElseThrow(),
+      left.stream().mapToInt(x -> x[1]).max().orElseThrow(),
+      (int) left.stream().filter(x -> x[2] == 0).count()
+    };
   }
 }

@@ -16,74 +16,167 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** Expectations follow the published syntax page of Fountain 1.1, recalled from memory. */
 class ScreenplayTest {
   private static List<Kind> kinds(String body) {
-    return ScreenplayParser.parse("INT. ROOM - DAY\n\n" + body).elements().stream().skip(1).map(Element::kind).toList();
+    return ScreenplayParser.parse("INT. ROOM - DAY\n\n" + body).elements().stream()
+        .skip(1)
+        .map(Element::kind)
+        .toList();
   }
 
   private static List<String> texts(String body) {
-    return ScreenplayParser.parse("INT. ROOM - DAY\n\n" + body).elements().stream().skip(1).map(Element::text).toList();
+    return ScreenplayParser.parse("INT. ROOM - DAY\n\n" + body).elements().stream()
+        .skip(1)
+        .map(Element::text)
+        .toList();
   }
 
   @Test
   void headingsCarryNumberPlaceAndTime() {
-    Screenplay s = ScreenplayParser.parse("INT. SIGNAL STATION - NIGHT #4A#\n\nA.\n\n.THE FOG\n\nB.\n\nINT./EXT. BOAT - DAWN\n\nC.\n\nexternal text.\n\nEST. HARBOUR - DUSK #9#\n\nD.");
-    assertThat(s.scenes()).extracting(Screenplay.Scene::number).containsExactly("4A", "2", "3", "9");
-    assertThat(s.scenes()).extracting(Screenplay.Scene::place).containsExactly("SIGNAL STATION", "THE FOG", "BOAT", "HARBOUR");
-    assertThat(s.scenes()).extracting(Screenplay.Scene::night).containsExactly(true, false, false, true);
+    Screenplay s =
+        ScreenplayParser.parse(
+            "INT. SIGNAL STATION - NIGHT #4A#\n\n"
+                + "A.\n\n"
+                + ".THE FOG\n\n"
+                + "B.\n\n"
+                + "INT./EXT. BOAT - DAWN\n\n"
+                + "C.\n\n"
+                + "external text.\n\n"
+                + "EST. HARBOUR - DUSK #9#\n\n"
+                + "D.");
+    assertThat(s.scenes())
+        .extracting(Screenplay.Scene::number)
+        .containsExactly("4A", "2", "3", "9");
+    assertThat(s.scenes())
+        .extracting(Screenplay.Scene::place)
+        .containsExactly("SIGNAL STATION", "THE FOG", "BOAT", "HARBOUR");
+    assertThat(s.scenes())
+        .extracting(Screenplay.Scene::night)
+        .containsExactly(true, false, false, true);
     assertThat(s.scenes().get(2)).matches(x -> x.interior() && x.exterior());
   }
 
   @Test
   void speechAndItsParts() {
-    assertThat(kinds("INES (O.S.)\n(late)\nYou're late.\n~la la\n\nShe turns.")).containsExactly(Kind.CHARACTER, Kind.PARENTHETICAL, Kind.DIALOGUE, Kind.LYRIC, Kind.ACTION);
+    assertThat(kinds("INES (O.S.)\n(late)\nYou're late.\n~la la\n\nShe turns."))
+        .containsExactly(
+            Kind.CHARACTER, Kind.PARENTHETICAL, Kind.DIALOGUE, Kind.LYRIC, Kind.ACTION);
     assertThat(kinds("@McAllen\nHello.")).containsExactly(Kind.CHARACTER, Kind.DIALOGUE);
     assertThat(kinds("INES\n\nAlone is action.")).containsExactly(Kind.ACTION, Kind.ACTION);
     assertThat(kinds("!INES\nNot a name.")).containsExactly(Kind.ACTION, Kind.ACTION);
-    assertThat(ScreenplayParser.parse("INT. R - DAY\n\nINES\nOne.\n\nMATE ^\nTwo.").elements()).filteredOn(Element::dual).extracting(Element::text).containsExactly("MATE", "Two.");
-    assertThat(kinds("INES\nFirst.\n  \nStill she.")).containsExactly(Kind.CHARACTER, Kind.DIALOGUE, Kind.DIALOGUE);
+    assertThat(ScreenplayParser.parse("INT. R - DAY\n\nINES\nOne.\n\nMATE ^\nTwo.").elements())
+        .filteredOn(Element::dual)
+        .extracting(Element::text)
+        .containsExactly("MATE", "Two.");
+    assertThat(kinds("INES\nFirst.\n  \nStill she."))
+        .containsExactly(Kind.CHARACTER, Kind.DIALOGUE, Kind.DIALOGUE);
   }
 
   @Test
   void transitionsCentredAndBreaks() {
-    assertThat(kinds("CUT TO:\n\n> Burn to pink.\n\n> THE END <\n\n===\n\nShe.")).containsExactly(Kind.TRANSITION, Kind.TRANSITION, Kind.CENTERED, Kind.PAGE_BREAK, Kind.ACTION);
+    assertThat(kinds("CUT TO:\n\n> Burn to pink.\n\n> THE END <\n\n===\n\nShe."))
+        .containsExactly(
+            Kind.TRANSITION, Kind.TRANSITION, Kind.CENTERED, Kind.PAGE_BREAK, Kind.ACTION);
     assertThat(texts("> THE END <")).containsExactly("THE END");
     assertThat(ScreenplayParser.parse("INT. R - DAY\n\nA.\n\n===\n\nB.").pages()).hasSize(2);
   }
 
   @Test
   void notesBoneyardSectionsAndSynopsesAreNotPrinted() {
-    assertThat(texts("# Act\n\n= It begins.\n\nShe [[check with props]]waits.\n\n/* cut\n\nINT. GONE - DAY\n\nall of it */\n\nShe goes.")).containsExactly("She waits.", "She goes.");
-    assertThat(texts("An open [[ bracket stays.\n\nNext ]] one.")).containsExactly("An open [[ bracket stays.", "Next ]] one.");
+    assertThat(
+            texts(
+                "# Act\n\n"
+                    + "= It begins.\n\n"
+                    + "She [[check with props]]waits.\n\n"
+                    + "/* cut\n\n"
+                    + "INT. GONE - DAY\n\n"
+                    + "all of it */\n\n"
+                    + "She goes."))
+        .containsExactly("She waits.", "She goes.");
+    assertThat(texts("An open [[ bracket stays.\n\nNext ]] one."))
+        .containsExactly("An open [[ bracket stays.", "Next ]] one.");
   }
 
   @Test
   void emphasisIsTakenOutOfTheWords() {
-    Element e = ScreenplayParser.parse("INT. R - DAY\n\nA *quiet* **loud** _under_ ***both*** 2 * 3 \\*star\\* end").elements().get(1);
+    Element e =
+        ScreenplayParser.parse(
+                "INT. R - DAY\n\nA *quiet* **loud** _under_ ***both*** 2 * 3 \\*star\\* end")
+            .elements()
+            .get(1);
     assertThat(e.text()).isEqualTo("A quiet loud under both 2 * 3 *star* end");
-    assertThat(e.runs()).filteredOn(r -> r.text().equals("both")).singleElement().matches(r -> r.bold() && r.italic());
-    assertThat(e.runs()).filteredOn(r -> r.text().equals("under")).singleElement().matches(Screenplay.Run::underline);
+    assertThat(e.runs())
+        .filteredOn(r -> r.text().equals("both"))
+        .singleElement()
+        .matches(r -> r.bold() && r.italic());
+    assertThat(e.runs())
+        .filteredOn(r -> r.text().equals("under"))
+        .singleElement()
+        .matches(Screenplay.Run::underline);
   }
 
   @Test
   void theTitlePageIsKept() {
-    Screenplay s = ScreenplayParser.parse("Title: The Tidekeeper\nAuthor:\n    A. Writer\n    B. Writer\n\nINT. ROOM - DAY\n\nA.");
-    assertThat(s.title()).containsEntry("Title", "The Tidekeeper").containsEntry("Author", "A. Writer\nB. Writer");
+    Screenplay s =
+        ScreenplayParser.parse(
+            "Title: The Tidekeeper\n"
+                + "Author:\n"
+                + "    A. Writer\n"
+                + "    B. Writer\n\n"
+                + "INT. ROOM - DAY\n\n"
+                + "A.");
+    assertThat(s.title())
+        .containsEntry("Title", "The Tidekeeper")
+        .containsEntry("Author", "A. Writer\nB. Writer");
     assertThat(s.scenes()).hasSize(1);
   }
 
-  /** Every printed character stands where its run says it stands in the source; that is what marks rest on. */
+  /**
+   * Every printed character stands where its run says it stands in the source; that is what marks
+   * rest on.
+   */
   @Test
   void offsetsPointAtTheWordsWhateverTheScript() {
     Random random = new Random(6);
-    String[] bits = {"INT. A - DAY", "INES", "(low)", "You *are* late.", "**x** and _y_", "[[note]]", "/* gone */", "> IN <", "CUT TO:", "~song", "", "", "word ".repeat(40), "@Mc", "===", "\\*lit\\*", "He is [[no]] here"};
+    String[] bits = {
+      "INT. A - DAY",
+      "INES",
+      "(low)",
+      "You *are* late.",
+      "**x** and _y_",
+      "[[note]]",
+      "/* gone */",
+      "> IN <",
+      "CUT TO:",
+      "~song",
+      "",
+      "",
+      "word ".repeat(40),
+      "@Mc",
+      "===",
+      "\\*lit\\*",
+      "He is [[no]] here"
+    };
     for (int i = 0; i < 400; i++) {
       StringBuilder b = new StringBuilder("EXT. START - NIGHT\n\n");
       random.ints(30, 0, bits.length).forEach(k -> b.append(bits[k]).append('\n'));
       String source = b.toString();
       Screenplay s = ScreenplayParser.parse(source);
-      s.pages().stream().flatMap(p -> p.lines().stream()).flatMap(l -> l.runs().stream()).forEach(r -> assertThat(source.substring(r.start(), r.start() + r.text().length())).isEqualTo(r.text()));
+      s.pages().stream()
+          .flatMap(p -> p.lines().stream())
+          .flatMap(l -> l.runs().stream())
+          .forEach(
+              r ->
+                  assertThat(source.substring(r.start(), r.start() + r.text().length()))
+                      .isEqualTo(r.text()));
       assertThat(s.pages()).allMatch(p -> p.lines().size() <= PageLayout.LINES);
-      String printed = s.elements().stream().map(Element::text).reduce("", String::concat).replace(" ", "");
-      String laid = s.pages().stream().flatMap(p -> p.lines().stream()).flatMap(l -> l.runs().stream()).map(Screenplay.Run::text).reduce("", String::concat).replace(" ", "");
+      String printed =
+          s.elements().stream().map(Element::text).reduce("", String::concat).replace(" ", "");
+      String laid =
+          s.pages().stream()
+              .flatMap(p -> p.lines().stream())
+              .flatMap(l -> l.runs().stream())
+              .map(Screenplay.Run::text)
+              .reduce("", String::concat)
+              .replace(" ", "");
       assertThat(laid).isEqualTo(printed);
     }
   }
@@ -93,7 +186,9 @@ class ScreenplayTest {
   void scenesAreCountedInEighths() {
     assertThat(PageLayout.eighths(1)).isEqualTo(1);
     assertThat(PageLayout.eighths(PageLayout.LINES)).isEqualTo(8);
-    Screenplay s = ScreenplayParser.parse("INT. A - DAY\n\n" + "A line of action.\n\n".repeat(27) + "INT. B - DAY\n\nShort.");
+    Screenplay s =
+        ScreenplayParser.parse(
+            "INT. A - DAY\n\n" + "A line of action.\n\n".repeat(27) + "INT. B - DAY\n\nShort.");
     assertThat(s.scenes()).extracting(Screenplay.Scene::length).containsExactly("1", "1/8");
     assertThat(s.scenes().get(1).firstPage()).isEqualTo(2);
   }
@@ -101,14 +196,20 @@ class ScreenplayTest {
   @ParameterizedTest
   @ValueSource(strings = {"", "   \n ", "no heading here", "INT. A\u0000B - DAY"})
   void whatIsNoScriptIsRefusedAsSuch(String text) {
-    assertThatThrownBy(() -> ScreenplayParser.parse(text)).isInstanceOf(InvalidInput.class).hasMessageStartingWith("script:");
+    assertThatThrownBy(() -> ScreenplayParser.parse(text))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageStartingWith("script:");
   }
 
   @Test
   void binaryAndOversizedFilesAreRefused() {
-    assertThatThrownBy(() -> ScriptFile.decode(new byte[] {(byte) 0x89, 'P', 'N', 'G', 0, (byte) 0xff})).hasMessageContaining("not a plain text file");
-    assertThatThrownBy(() -> ScriptFile.decode(new byte[50 << 20])).hasMessageContaining("larger than 4 MB");
-    assertThat(ScriptFile.decode("\uFEFFINT. A\r\nB\rC".getBytes(StandardCharsets.UTF_8))).isEqualTo("INT. A\nB\nC");
+    assertThatThrownBy(
+            () -> ScriptFile.decode(new byte[] {(byte) 0x89, 'P', 'N', 'G', 0, (byte) 0xff}))
+        .hasMessageContaining("not a plain text file");
+    assertThatThrownBy(() -> ScriptFile.decode(new byte[50 << 20]))
+        .hasMessageContaining("larger than 4 MB");
+    assertThat(ScriptFile.decode("\uFEFFINT. A\r\nB\rC".getBytes(StandardCharsets.UTF_8)))
+        .isEqualTo("INT. A\nB\nC");
   }
 
   @Test

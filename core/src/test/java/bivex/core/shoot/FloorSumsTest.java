@@ -24,9 +24,12 @@ import org.junit.jupiter.api.Test;
 
 /** The clocks of the floor, the edit list of picked takes, and what a slate may not leave out. */
 class FloorSumsTest {
-  private static final ZonedDateTime MORNING = ZonedDateTime.of(2026, 6, 21, 9, 0, 0, 0, ZoneId.of("Europe/Lisbon"));
+  private static final ZonedDateTime MORNING =
+      ZonedDateTime.of(2026, 6, 21, 9, 0, 0, 0, ZoneId.of("Europe/Lisbon"));
 
-  /** 64 GB at 100 Mb/s: 64 · 8000 ÷ 100 s = 85.3 min; a FAT32 file ends after 343.6 s (4 GiB − 1). */
+  /**
+   * 64 GB at 100 Mb/s: 64 · 8000 ÷ 100 s = 85.3 min; a FAT32 file ends after 343.6 s (4 GiB − 1).
+   */
   @Test
   void batteryAndCardAreSetAgainstTheOpenSet() {
     SetClock lasts = SetClock.of("B", true, 90, 30, 85.3, 10, 40, 8, 100);
@@ -35,30 +38,50 @@ class FloorSumsTest {
     assertThat(lasts.segmentSeconds()).isCloseTo(343.6, within(0.05));
     SetClock begun = SetClock.of("B", true, 90, 76, 85.3, 10, 22, 8, 100);
     assertThat(begun.state()).isEqualTo(SetClock.State.WILL_NOT_FINISH);
-    assertThat(begun.words()).startsWith("You will not finish set B on this battery: 14 min left, 22 needed. Change it now");
-    assertThat(SetClock.of("B", false, 90, 76, 85.3, 10, 22, 8, 100).words()).isEqualTo("Change the battery before you begin set B: 14 min left, 22 needed.");
-    assertThat(SetClock.of("B", true, 90, 10, 85.3, 80, 22, 8, 100).words()).contains("on this card: 5 min of card left, 8 needed");
-    assertThat(SetClock.of("B", true, 90, 200, 85.3, 80, 0, 0, 100).state()).isEqualTo(SetClock.State.LASTS);
-    assertThat(new DayTerms(null, null, "UTC", 480, 1080, List.of(), DayPlan.Rates.USUAL, 64, 100, 1.7, 0.1).cardMinutes()).isCloseTo(85.33, within(0.01));
+    assertThat(begun.words())
+        .startsWith(
+            "You will not finish set B on this battery: 14 min left, 22 needed. Change it now");
+    assertThat(SetClock.of("B", false, 90, 76, 85.3, 10, 22, 8, 100).words())
+        .isEqualTo("Change the battery before you begin set B: 14 min left, 22 needed.");
+    assertThat(SetClock.of("B", true, 90, 10, 85.3, 80, 22, 8, 100).words())
+        .contains("on this card: 5 min of card left, 8 needed");
+    assertThat(SetClock.of("B", true, 90, 200, 85.3, 80, 0, 0, 100).state())
+        .isEqualTo(SetClock.State.LASTS);
+    assertThat(
+            new DayTerms(
+                    null, null, "UTC", 480, 1080, List.of(), DayPlan.Rates.USUAL, 64, 100, 1.7, 0.1)
+                .cardMinutes())
+        .isCloseTo(85.33, within(0.01));
   }
 
   /** What ran before the battery or the card was changed no longer counts, each for itself. */
   @Test
   void theClockBeginsAnewWithAFreshBattery() {
     java.time.Instant t = MORNING.toInstant();
-    List<SetClock.Ran> day = List.of(new SetClock.Ran(t, 600), new SetClock.Ran(t.plusSeconds(1800), 300));
+    List<SetClock.Ran> day =
+        List.of(new SetClock.Ran(t, 600), new SetClock.Ran(t.plusSeconds(1800), 300));
     List<SetClock.Wanted> wanted = List.of(new SetClock.Wanted(30, 3), new SetClock.Wanted(10, 1));
     SetClock whole = SetClock.of("B", true, DayTerms.PLAIN, wanted, day, List.of());
     assertThat(whole.batteryLeft()).isCloseTo(90 - (10 + 2) - (5 + 2), within(1e-9));
     assertThat(whole.cardLeft()).isCloseTo(85.333 - 15, within(0.001));
     assertThat(whole.need()).isCloseTo(3 * 2.5 + 10 / 60.0 + 2, within(1e-9));
     assertThat(whole.needRecord()).isCloseTo(1.5 + 10 / 60.0, within(1e-9));
-    SetClock fresh = SetClock.of("B", true, DayTerms.PLAIN, wanted, day, List.of(new MatchReview.TouchEvent(Touch.POWER, t.plusSeconds(900), "")));
+    SetClock fresh =
+        SetClock.of(
+            "B",
+            true,
+            DayTerms.PLAIN,
+            wanted,
+            day,
+            List.of(new MatchReview.TouchEvent(Touch.POWER, t.plusSeconds(900), "")));
     assertThat(fresh.batteryLeft()).isCloseTo(90 - 7, within(1e-9));
     assertThat(fresh.cardLeft()).isEqualTo(whole.cardLeft());
   }
 
-  /** The clock against walking through the minutes one by one with the positions of the reference algorithm. */
+  /**
+   * The clock against walking through the minutes one by one with the positions of the reference
+   * algorithm.
+   */
   @Test
   void theHoldWindowEndsAtTheMinuteTheShadowLeavesItsLimit() {
     Sun first = Sun.at(MORNING, 38.7, -9.1);
@@ -67,14 +90,18 @@ class FloorSumsTest {
       minutes++;
     }
     SunClock.Hold hold = SunClock.hold(MORNING, MORNING.plusMinutes(2), 38.7, -9.1, 1.7, 0.15);
-    assertThat(Duration.between(MORNING, hold.until()).toMinutes()).isEqualTo(minutes).isBetween(3L, 60L);
+    assertThat(Duration.between(MORNING, hold.until()).toMinutes())
+        .isEqualTo(minutes)
+        .isBetween(3L, 60L);
     assertThat(hold.held()).isTrue();
     assertThat(hold.words()).contains((minutes - 2) + " min left");
-    SunClock.Hold gone = SunClock.hold(MORNING, MORNING.plusMinutes(minutes + 5L), 38.7, -9.1, 1.7, 0.15);
+    SunClock.Hold gone =
+        SunClock.hold(MORNING, MORNING.plusMinutes(minutes + 5L), 38.7, -9.1, 1.7, 0.15);
     assertThat(gone.held()).isFalse();
     assertThat(gone.driftM()).isGreaterThan(0.15);
     assertThat(gone.words()).contains("shoot the clean plate again");
-    assertThat(SunClock.hold(MORNING.minusHours(7), MORNING, 38.7, -9.1, 1.7, 0.15).words()).contains("No sun");
+    assertThat(SunClock.hold(MORNING.minusHours(7), MORNING, 38.7, -9.1, 1.7, 0.15).words())
+        .contains("No sun");
   }
 
   @Test
@@ -84,17 +111,23 @@ class FloorSumsTest {
     assertThat(c.rows().get(0).shadowM()).isGreaterThan(c.rows().get(36).shadowM());
     assertThat(c.sunrise()).isBefore(MORNING);
     assertThat(c.sunset()).isAfter(MORNING.plusHours(10));
-    SunClock dark = SunClock.of(MORNING.withMonth(12), MORNING.withMonth(12).plusHours(1), 78.2, 15.6, 1.7);
+    SunClock dark =
+        SunClock.of(MORNING.withMonth(12), MORNING.withMonth(12).plusHours(1), 78.2, 15.6, 1.7);
     assertThat(dark.sunrise()).isNull();
     assertThat(dark.rows()).allMatch(r -> r.shadowM() == null);
   }
 
-  /** Lamps ripple at twice the mains: at 50 Hz and 24 fps 172.8° is steady and 180° is not (common practice, no source); at 25 fps the frames do not beat. */
+  /**
+   * Lamps ripple at twice the mains: at 50 Hz and 24 fps 172.8° is steady and 180° is not (common
+   * practice, no source); at 25 fps the frames do not beat.
+   */
   @Test
   void aShutterIsSteadyOrSaysWhatWouldBe() {
     MainsFlicker.LampCheck shaky = MainsFlicker.check(50, 1 / 48.0, FrameRate.FILM);
     assertThat(shaky.steady()).isFalse();
-    assertThat(shaky.words()).isEqualTo("Lamps on 50 Hz mains flicker 4.0 times a second at 1/48 s: set 1/50 s (172.8°).");
+    assertThat(shaky.words())
+        .isEqualTo(
+            "Lamps on 50 Hz mains flicker 4.0 times a second at 1/48 s: set 1/50 s (172.8°).");
     assertThat(MainsFlicker.check(50, shaky.safeSeconds(), FrameRate.FILM).steady()).isTrue();
     assertThat(MainsFlicker.check(50, 1 / 60.0, FrameRate.PAL).steady()).isTrue();
     assertThat(MainsFlicker.check(60, 1 / 60.0, FrameRate.FILM).steady()).isTrue();
@@ -104,11 +137,24 @@ class FloorSumsTest {
   void termsOfADayAreChecked() {
     DayTerms p = DayTerms.PLAIN;
     assertThat(p.moment(LocalDate.of(2026, 3, 29), 1500)).isEqualTo("2026-03-30T01:00Z[UTC]");
-    assertThatThrownBy(() -> new DayTerms(1.0, null, "UTC", 480, 1080, List.of(), p.rates(), 64, 100, 1, 1)).isInstanceOf(InvalidInput.class).hasMessageContaining("longitude");
-    assertThatThrownBy(() -> new DayTerms(null, null, "Mars/Base", 480, 1080, List.of(), p.rates(), 64, 100, 1, 1)).hasMessageContaining("zone");
-    assertThatThrownBy(() -> new DayTerms(null, null, "UTC", 480, 400, List.of(), p.rates(), 64, 100, 1, 1)).hasMessageContaining("wrap");
+    assertThatThrownBy(
+            () -> new DayTerms(1.0, null, "UTC", 480, 1080, List.of(), p.rates(), 64, 100, 1, 1))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("longitude");
+    assertThatThrownBy(
+            () ->
+                new DayTerms(
+                    null, null, "Mars/Base", 480, 1080, List.of(), p.rates(), 64, 100, 1, 1))
+        .hasMessageContaining("zone");
+    assertThatThrownBy(
+            () -> new DayTerms(null, null, "UTC", 480, 400, List.of(), p.rates(), 64, 100, 1, 1))
+        .hasMessageContaining("wrap");
     DayTerms.Hours ines = new DayTerms.Hours("Ines", "", 480, 900);
-    assertThatThrownBy(() -> new DayTerms(null, null, "UTC", 480, 1080, List.of(ines, ines), p.rates(), 64, 100, 1, 1)).hasMessageContaining("there twice");
+    assertThatThrownBy(
+            () ->
+                new DayTerms(
+                    null, null, "UTC", 480, 1080, List.of(ines, ines), p.rates(), 64, 100, 1, 1))
+        .hasMessageContaining("there twice");
   }
 
   @Test
@@ -123,20 +169,38 @@ class FloorSumsTest {
 
   @Test
   void whatIsNoFieldNoPartAndNoPassIsRefused() {
-    assertThatThrownBy(() -> CameraData.notRead().get("colour")).isInstanceOf(InvalidInput.class).hasMessageContaining("colour");
-    assertThatThrownBy(() -> new PartNote(0, "", "", "")).isInstanceOf(InvalidInput.class).hasMessageContaining("part");
-    assertThat(new PartNote(2, null, " left third ", null)).isEqualTo(new PartNote(2, "", "left third", ""));
+    assertThatThrownBy(() -> CameraData.notRead().get("colour"))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("colour");
+    assertThatThrownBy(() -> new PartNote(0, "", "", ""))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("part");
+    assertThat(new PartNote(2, null, " left third ", null))
+        .isEqualTo(new PartNote(2, "", "left third", ""));
     // Three takes of half a minute with two minutes of reset each; common practice, no source.
     assertThat(SetClock.minutes(30, 3)).isEqualTo(7.5);
-    assertThatThrownBy(() -> SetClock.of("A", false, 0, 0, 80, 0, 1, 1, 100)).isInstanceOf(InvalidInput.class).hasMessageContaining("battery");
-    assertThatThrownBy(() -> SetClock.of("A", false, 90, -1, 80, 0, 1, 1, 100)).isInstanceOf(InvalidInput.class).hasMessageContaining("camera on");
+    assertThatThrownBy(() -> SetClock.of("A", false, 0, 0, 80, 0, 1, 1, 100))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("battery");
+    assertThatThrownBy(() -> SetClock.of("A", false, 90, -1, 80, 0, 1, 1, 100))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("camera on");
     assertThat(SoundCheck.values()).allMatch(c -> !c.words().isBlank());
-    assertThatThrownBy(() -> HeadPasses.of(new double[2], new double[2], 100)).isInstanceOf(InvalidInput.class).hasMessageContaining("positions");
-    assertThatThrownBy(() -> SunClock.of(MORNING, MORNING, 0, 0, 1)).isInstanceOf(InvalidInput.class).hasMessageContaining("wrap");
-    assertThatThrownBy(() -> SunClock.hold(MORNING, MORNING, 0, 0, 1, 0)).isInstanceOf(InvalidInput.class).hasMessageContaining("limit");
+    assertThatThrownBy(() -> HeadPasses.of(new double[2], new double[2], 100))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("positions");
+    assertThatThrownBy(() -> SunClock.of(MORNING, MORNING, 0, 0, 1))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("wrap");
+    assertThatThrownBy(() -> SunClock.hold(MORNING, MORNING, 0, 0, 1, 0))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("limit");
   }
 
-  /** Any list written is read back as it was, at drop and non-drop rates; layout of the event line as common practice has it, no source. */
+  /**
+   * Any list written is read back as it was, at drop and non-drop rates; layout of the event line
+   * as common practice has it, no source.
+   */
   @Test
   void anEditListComesBackAsItWasWritten() {
     Random random = new Random(11);
@@ -144,8 +208,16 @@ class FloorSumsTest {
       boolean drop = rate.equals(FrameRate.NTSC);
       List<EditList.Picked> takes = new ArrayList<>();
       for (int i = 0; i < 40; i++) {
-        Timecode in = Timecode.parse(drop ? "00:58:00;02" : "00:58:00:00", rate).plus(random.nextInt(100_000));
-        takes.add(new EditList.Picked(i % 3 == 0 ? "A001" : "LONGREEL" + i, in, 1 + random.nextInt(900), "TK-07-010 clean take " + i, i % 2 == 0 ? "" : "wind"));
+        Timecode in =
+            Timecode.parse(drop ? "00:58:00;02" : "00:58:00:00", rate)
+                .plus(random.nextInt(100_000));
+        takes.add(
+            new EditList.Picked(
+                i % 3 == 0 ? "A001" : "LONGREEL" + i,
+                in,
+                1 + random.nextInt(900),
+                "TK-07-010 clean take " + i,
+                i % 2 == 0 ? "" : "wind"));
       }
       EditList list = EditList.of("The Tidekeeper day 2", rate, drop, 8, takes);
       assertThat(EditList.parse(list.text(), rate)).isEqualTo(list);
@@ -155,13 +227,26 @@ class FloorSumsTest {
         assertThat(e.in().minus(e.takeIn())).isEqualTo(room ? 8 : 0);
         assertThat(e.frames()).isEqualTo(takes.get(i).frames() - (room ? 16 : 0));
       }
-      assertThat(list.text().lines().filter(l -> l.matches("\\d{3}  .{8} V     C        (\\S{11} ?){4}"))).hasSize(40);
+      assertThat(
+              list.text()
+                  .lines()
+                  .filter(l -> l.matches("\\d{3}  .{8} V     C        (\\S{11} ?){4}")))
+          .hasSize(40);
     }
-    assertThatThrownBy(() -> EditList.parse("TITLE: x\n001  A V C 01:00:00:00 01:00:01:00 00:00:00:00 00:00:02:00", FrameRate.FILM)).hasMessageContaining("line 2");
-    assertThatThrownBy(() -> EditList.parse("001  A V D 01:00:00:00 01:00:01:00", FrameRate.FILM)).hasMessageContaining("not a straight cut");
+    assertThatThrownBy(
+            () ->
+                EditList.parse(
+                    "TITLE: x\n001  A V C 01:00:00:00 01:00:01:00 00:00:00:00 00:00:02:00",
+                    FrameRate.FILM))
+        .hasMessageContaining("line 2");
+    assertThatThrownBy(() -> EditList.parse("001  A V D 01:00:00:00 01:00:01:00", FrameRate.FILM))
+        .hasMessageContaining("not a straight cut");
   }
 
-  /** A second pass made of the first by a known shift and a known error gives both back; 24 mm on 36 mm at 3840 px is 2560 px of focal length. */
+  /**
+   * A second pass made of the first by a known shift and a known error gives both back; 24 mm on 36
+   * mm at 3840 px is 2560 px of focal length.
+   */
   @Test
   void twoPassesOfAHeadAreToldApartIntoStartAndError() {
     Random random = new Random(2);
@@ -179,7 +264,8 @@ class FloorSumsTest {
       assertThat(p.worstDeg()).isCloseTo(off, within(0.004 + 0.2 * off));
       assertThat(p.worstPx()).isCloseTo(2560 * Math.toRadians(p.worstDeg()), within(1e-9));
     }
-    assertThat(HeadPasses.of(new double[] {0, 1, 2, 3}, new double[] {0, 1, 2, 3}, 2560).words()).isEqualTo("The passes lie on one another within 0.0 px.");
+    assertThat(HeadPasses.of(new double[] {0, 1, 2, 3}, new double[] {0, 1, 2, 3}, 2560).words())
+        .isEqualTo("The passes lie on one another within 0.0 px.");
   }
 
   private static double move(double i) {

@@ -13,10 +13,14 @@ import java.util.Random;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 
-/** One property at a time, from just inside its tolerance to just outside. Expected pixels are worked out by hand beside each case. */
+/**
+ * One property at a time, from just inside its tolerance to just outside. Expected pixels are
+ * worked out by hand beside each case.
+ */
 class MatchGuardTest {
   private static final MatchGuard.Optics KNOWN = new MatchGuard.Optics(Raster.UHD, 36, 6.0);
-  private static final MatchGuard.Optics NO_BACKGROUND = new MatchGuard.Optics(Raster.UHD, 36, null);
+  private static final MatchGuard.Optics NO_BACKGROUND =
+      new MatchGuard.Optics(Raster.UHD, 36, null);
 
   /** The reference with one property changed. */
   private static CameraData with(String property, Object value) {
@@ -49,7 +53,9 @@ class MatchGuardTest {
   }
 
   private static Finding only(String property, Object value, MatchGuard.Optics optics) {
-    List<Finding> found = MatchGuard.compare(with("", null), with(property, value), EnumSet.of(MatchRule.SAME), optics);
+    List<Finding> found =
+        MatchGuard.compare(
+            with("", null), with(property, value), EnumSet.of(MatchRule.SAME), optics);
     assertThat(found).hasSize(1);
     assertThat(found.get(0).property()).isEqualTo(property);
     return found.get(0);
@@ -59,7 +65,10 @@ class MatchGuardTest {
   void anotherBodyOrLensBreaksTheMatchWhateverItsCase() {
     assertThat(only("body", "K2").severity()).isEqualTo(Severity.BREAKS);
     assertThat(only("lens", "Zoom 24-70").remedy()).contains("Prime 35");
-    assertThat(MatchGuard.compare(with("", null), with("lens", "PRIME 35"), EnumSet.of(MatchRule.SAME), KNOWN)).isEmpty();
+    assertThat(
+            MatchGuard.compare(
+                with("", null), with("lens", "PRIME 35"), EnumSet.of(MatchRule.SAME), KNOWN))
+        .isEmpty();
   }
 
   @Test
@@ -79,7 +88,8 @@ class MatchGuardTest {
     assertThat(only("fNumber", 4.0).effect()).startsWith("brighter by 1.0 stops");
     assertThat(only("iso", 200.0).effect()).startsWith("darker by 1.0 stops");
     assertThat(only("iso", 405.0).severity()).isEqualTo(Severity.SLIGHT);
-    assertThat(only("shutterSeconds", 1 / 24.0).effect()).isEqualTo("brighter by 1.0 stops, motion blur 200 % as long");
+    assertThat(only("shutterSeconds", 1 / 24.0).effect())
+        .isEqualTo("brighter by 1.0 stops, motion blur 200 % as long");
     assertThat(only("shutterSeconds", 1 / 48.5).severity()).isEqualTo(Severity.SLIGHT);
   }
 
@@ -98,7 +108,8 @@ class MatchGuardTest {
     Finding far = only("focusM", 3.6);
     assertThat(far.severity()).isEqualTo(Severity.BREAKS);
     assertThat(far.effect()).contains("background blur differs by");
-    assertThat(only("focusM", 2.65, NO_BACKGROUND).effect()).contains("give the background distance");
+    assertThat(only("focusM", 2.65, NO_BACKGROUND).effect())
+        .contains("give the background distance");
   }
 
   @Test
@@ -121,7 +132,21 @@ class MatchGuardTest {
 
   @Test
   void whatTheReferenceHasAndTheTakeHasNotIsSaid() {
-    for (String p : List.of("body", "lens", "focalMm", "fNumber", "shutterSeconds", "iso", "whiteK", "focusM", "rate", "raster", "heightM", "tiltDeg", "distanceM")) {
+    for (String p :
+        List.of(
+            "body",
+            "lens",
+            "focalMm",
+            "fNumber",
+            "shutterSeconds",
+            "iso",
+            "whiteK",
+            "focusM",
+            "rate",
+            "raster",
+            "heightM",
+            "tiltDeg",
+            "distanceM")) {
       Finding f = only(p, null);
       assertThat(f.severity()).isEqualTo(Severity.NOT_READ);
       assertThat(f.actual()).isEqualTo("not read");
@@ -131,28 +156,39 @@ class MatchGuardTest {
   @Test
   void whatTheReferenceHasNotCannotBeCompared() {
     CameraData ref = CameraData.notRead();
-    assertThat(MatchGuard.compare(ref, with("", null), EnumSet.of(MatchRule.SAME), KNOWN)).isEmpty();
+    assertThat(MatchGuard.compare(ref, with("", null), EnumSet.of(MatchRule.SAME), KNOWN))
+        .isEmpty();
   }
 
   @Test
   void automaticModesBreakOnlyASetThatWantsManualOnes() {
     for (String p : List.of("whiteAuto", "exposureAuto", "focusAuto")) {
       CameraData take = with(p, true);
-      assertThat(MatchGuard.alone(take, Set.of(MatchRule.MANUAL))).singleElement().satisfies(f -> assertThat(f.property()).isEqualTo(p));
+      assertThat(MatchGuard.alone(take, Set.of(MatchRule.MANUAL)))
+          .singleElement()
+          .satisfies(f -> assertThat(f.property()).isEqualTo(p));
       assertThat(MatchGuard.alone(take, Set.of(MatchRule.SAME))).isEmpty();
       assertThat(MatchGuard.alone(with(p, null), Set.of(MatchRule.MANUAL))).isEmpty();
     }
   }
 
-  /** Swapping reference and take turns the direction of a difference, never whether there is one. */
+  /**
+   * Swapping reference and take turns the direction of a difference, never whether there is one.
+   */
   @Test
   void comparingIsSymmetricInWhatItFinds() {
     Random random = new Random(11);
     for (int i = 0; i < 300; i++) {
       CameraData a = with("iso", 100.0 + random.nextInt(1500));
       CameraData b = with("whiteK", 2500.0 + random.nextInt(5000));
-      List<String> there = MatchGuard.compare(a, b, EnumSet.of(MatchRule.SAME), KNOWN).stream().map(Finding::property).toList();
-      List<String> back = MatchGuard.compare(b, a, EnumSet.of(MatchRule.SAME), KNOWN).stream().map(Finding::property).toList();
+      List<String> there =
+          MatchGuard.compare(a, b, EnumSet.of(MatchRule.SAME), KNOWN).stream()
+              .map(Finding::property)
+              .toList();
+      List<String> back =
+          MatchGuard.compare(b, a, EnumSet.of(MatchRule.SAME), KNOWN).stream()
+              .map(Finding::property)
+              .toList();
       assertThat(there).isEqualTo(back);
       assertThat(MatchGuard.compare(a, a, EnumSet.allOf(MatchRule.class), KNOWN)).isEmpty();
     }
@@ -160,10 +196,33 @@ class MatchGuardTest {
 
   @Test
   void everyFindingSaysWhatToDo() {
-    CameraData other = new CameraData("K2", "Zoom", 50.0, 2.0, 0.01, 100.0, 3200.0, true, true, 9.0, true, FrameRate.PAL, Raster.HD, 2.0, 3.0, 4.0);
-    List<Finding> all = MatchGuard.compare(with("", null), other, EnumSet.allOf(MatchRule.class), KNOWN);
+    CameraData other =
+        new CameraData(
+            "K2",
+            "Zoom",
+            50.0,
+            2.0,
+            0.01,
+            100.0,
+            3200.0,
+            true,
+            true,
+            9.0,
+            true,
+            FrameRate.PAL,
+            Raster.HD,
+            2.0,
+            3.0,
+            4.0);
+    List<Finding> all =
+        MatchGuard.compare(with("", null), other, EnumSet.allOf(MatchRule.class), KNOWN);
     assertThat(all).hasSize(16);
-    assertThat(all).allMatch(f -> !f.remedy().isBlank() && !f.effect().isBlank() && !f.reference().equals(f.actual()));
+    assertThat(all)
+        .allMatch(
+            f ->
+                !f.remedy().isBlank()
+                    && !f.effect().isBlank()
+                    && !f.reference().equals(f.actual()));
     assertThat(all).extracting(Finding::said).allMatch(s -> s.contains(" against "));
   }
 

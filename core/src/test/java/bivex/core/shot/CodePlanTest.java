@@ -20,22 +20,49 @@ class CodePlanTest {
 
   @Test
   void asManyAsCanKeepTheirCodes() {
-    assertThat(CodePlan.of(PATTERN, List.of(shot("a", "TK-04-010", "4"), shot("b", "TK-04-020", "4")), Set.of())).isEmpty();
-    assertThat(CodePlan.of(PATTERN, List.of(shot("a", "TK-04-010", "4"), shot("c", "TK-04-030", "4"), shot("b", "TK-04-020", "4")), Set.of())).hasSize(1);
+    assertThat(
+            CodePlan.of(
+                PATTERN,
+                List.of(shot("a", "TK-04-010", "4"), shot("b", "TK-04-020", "4")),
+                Set.of()))
+        .isEmpty();
+    assertThat(
+            CodePlan.of(
+                PATTERN,
+                List.of(
+                    shot("a", "TK-04-010", "4"),
+                    shot("c", "TK-04-030", "4"),
+                    shot("b", "TK-04-020", "4")),
+                Set.of()))
+        .hasSize(1);
     // The scene was renumbered: its shots go along, in order.
-    assertThat(CodePlan.of(PATTERN, List.of(shot("a", "TK-04-010", "5"), shot("b", "TK-04-020", "5")), Set.of("TK-05-010"))).containsExactly(Map.entry("a", "TK-05-020"), Map.entry("b", "TK-05-030"));
+    assertThat(
+            CodePlan.of(
+                PATTERN,
+                List.of(shot("a", "TK-04-010", "5"), shot("b", "TK-04-020", "5")),
+                Set.of("TK-05-010")))
+        .containsExactly(Map.entry("a", "TK-05-020"), Map.entry("b", "TK-05-030"));
   }
 
   @Test
   void aNewShotStandsBetweenThoseAroundIt() {
-    List<CodePlan.At> placed = List.of(new CodePlan.At("TK-04-010", 100), new CodePlan.At("TK-05-010", 150), new CodePlan.At("TK-04-020", 200));
+    List<CodePlan.At> placed =
+        List.of(
+            new CodePlan.At("TK-04-010", 100),
+            new CodePlan.At("TK-05-010", 150),
+            new CodePlan.At("TK-04-020", 200));
     assertThat(CodePlan.fresh(PATTERN, "4", 120, placed, Set.of())).isEqualTo("TK-04-015");
     assertThat(CodePlan.fresh(PATTERN, "4", 50, placed, Set.of())).isEqualTo("TK-04-005");
-    assertThat(CodePlan.fresh(PATTERN, "4", 300, placed, Set.of("TK-04-030"))).as("a code that was somebody's is not given").isEqualTo("TK-04-040");
+    assertThat(CodePlan.fresh(PATTERN, "4", 300, placed, Set.of("TK-04-030")))
+        .as("a code that was somebody's is not given")
+        .isEqualTo("TK-04-040");
     assertThat(CodePlan.fresh(PATTERN, "6", 120, placed, Set.of())).isEqualTo("TK-06-010");
   }
 
-  /** However the script is shuffled: codes rise in each scene, no code is given twice or was ever another's. */
+  /**
+   * However the script is shuffled: codes rise in each scene, no code is given twice or was ever
+   * another's.
+   */
   @Test
   void codesRiseAndAreNeverGivenAgain() {
     Random random = new Random(9);
@@ -43,7 +70,9 @@ class CodePlanTest {
       List<CodePlan.Placed> shots = new ArrayList<>();
       Set<String> ever = new HashSet<>();
       for (int i = 0; i < 12; i++) {
-        String code = PATTERN.fill(Map.of("scene", 4 + random.nextInt(2), "number", 5 * (1 + random.nextInt(40))));
+        String code =
+            PATTERN.fill(
+                Map.of("scene", 4 + random.nextInt(2), "number", 5 * (1 + random.nextInt(40))));
         if (ever.add(code)) {
           shots.add(shot("s" + i, code, Integer.toString(4 + random.nextInt(2))));
         }
@@ -60,7 +89,15 @@ class CodePlanTest {
           before = n;
         }
       }
-      assertThat(CodePlan.of(PATTERN, shots.stream().map(s -> shot(s.id(), now.getOrDefault(s.id(), s.code()), s.scene())).toList(), ever)).as("once is enough").isEmpty();
+      assertThat(
+              CodePlan.of(
+                  PATTERN,
+                  shots.stream()
+                      .map(s -> shot(s.id(), now.getOrDefault(s.id(), s.code()), s.scene()))
+                      .toList(),
+                  ever))
+          .as("once is enough")
+          .isEmpty();
     }
   }
 }

@@ -27,13 +27,41 @@ import org.junit.jupiter.api.Test;
 /** What must be true of any shot, whatever was logged and said about it. */
 class LedgerPropertyTest {
   private static final Instant T = Instant.parse("2026-11-24T09:00:00Z");
-  private static final ShotSetting SETTING = new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 96, 8, 36, 50);
+  private static final ShotSetting SETTING =
+      new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 96, 8, 36, 50);
   private static final List<String> METHODS = List.of("A1", "B1", "B2");
 
-  private record Case(Plan plan, List<Take> takes, List<Evidence> said, ShotFacts.Version version, ShotFacts.Delivery delivery, int methods) {
+  private record Case(
+      Plan plan,
+      List<Take> takes,
+      List<Evidence> said,
+      ShotFacts.Version version,
+      ShotFacts.Delivery delivery,
+      int methods) {
     Ledger ledger() {
-      MatchReview match = MatchReview.of(takes, new HashSet<>(plan.matchSet().plates()), plan.matchSet().rules(), List.of(), List.of(), new MatchGuard.Optics(Raster.UHD, 36, 6.0));
-      return Ledger.of(new ShotFacts("a reason", ShotFacts.Words.AS_MARKED, false, methods, plan, null, "setup 1", false, takes, match, said, version, delivery));
+      MatchReview match =
+          MatchReview.of(
+              takes,
+              new HashSet<>(plan.matchSet().plates()),
+              plan.matchSet().rules(),
+              List.of(),
+              List.of(),
+              new MatchGuard.Optics(Raster.UHD, 36, 6.0));
+      return Ledger.of(
+          new ShotFacts(
+              "a reason",
+              ShotFacts.Words.AS_MARKED,
+              false,
+              methods,
+              plan,
+              null,
+              "setup 1",
+              false,
+              takes,
+              match,
+              said,
+              version,
+              delivery));
     }
 
     Case with(List<Take> otherTakes, List<Evidence> otherSaid) {
@@ -43,17 +71,42 @@ class LedgerPropertyTest {
 
   private static CameraData camera(Random random) {
     double iso = random.nextInt(4) == 0 ? 800 : 400;
-    return new CameraData(null, null, 35.0, 5.6, 1 / 48.0, iso, 4300.0, random.nextInt(9) == 0, false, null, false, null, null, null, null, null);
+    return new CameraData(
+        null,
+        null,
+        35.0,
+        5.6,
+        1 / 48.0,
+        iso,
+        4300.0,
+        random.nextInt(9) == 0,
+        false,
+        null,
+        false,
+        null,
+        null,
+        null,
+        null,
+        null);
   }
 
   private static Case any(Random random) {
     List<MethodChoice> choices = new ArrayList<>();
-    METHODS.stream().filter(m -> random.nextBoolean()).forEach(m -> choices.add(new MethodChoice(m, Map.of(), "")));
+    METHODS.stream()
+        .filter(m -> random.nextBoolean())
+        .forEach(m -> choices.add(new MethodChoice(m, Map.of(), "")));
     Plan plan = MethodBook.derive(SETTING, choices);
     List<Take> takes = new ArrayList<>();
     for (int i = random.nextInt(12); i > 0 && !plan.plates().isEmpty(); i--) {
       String plate = plan.plates().get(random.nextInt(plan.plates().size())).key();
-      takes.add(new Take("t" + i, random.nextInt(10) == 0 ? "plate:gone" : plate, i, T.plusSeconds(random.nextInt(9000)), camera(random), Take.Call.values()[random.nextInt(3)]));
+      takes.add(
+          new Take(
+              "t" + i,
+              random.nextInt(10) == 0 ? "plate:gone" : plate,
+              i,
+              T.plusSeconds(random.nextInt(9000)),
+              camera(random),
+              Take.Call.values()[random.nextInt(3)]));
     }
     List<String> keys = new ArrayList<>();
     plan.plates().forEach(p -> keys.add(p.key()));
@@ -63,14 +116,26 @@ class LedgerPropertyTest {
     keys.add("datum:nowhere");
     List<Evidence> said = new ArrayList<>();
     for (int i = random.nextInt(20); i > 0; i--) {
-      said.add(new Evidence(keys.get(random.nextInt(keys.size())), Evidence.Kind.values()[random.nextInt(4)], "because", T.plusSeconds(i)));
+      said.add(
+          new Evidence(
+              keys.get(random.nextInt(keys.size())),
+              Evidence.Kind.values()[random.nextInt(4)],
+              "because",
+              T.plusSeconds(i)));
     }
     ShotFacts.Version version = null;
     ShotFacts.Delivery delivery = null;
     if (random.nextBoolean()) {
       Verdict verdict = random.nextInt(4) == 0 ? null : Verdict.values()[random.nextInt(3)];
-      VersionFacts facts = new VersionFacts(random.nextInt(5) == 0 ? Raster.UHD : Raster.HD, FrameRate.FILM, 112);
-      version = new ShotFacts.Version(1 + random.nextInt(4), facts.against(Raster.HD, FrameRate.FILM, 96, 8, false), verdict, "", random.nextInt(3) == 0 ? 1 : 0);
+      VersionFacts facts =
+          new VersionFacts(random.nextInt(5) == 0 ? Raster.UHD : Raster.HD, FrameRate.FILM, 112);
+      version =
+          new ShotFacts.Version(
+              1 + random.nextInt(4),
+              facts.against(Raster.HD, FrameRate.FILM, 96, 8, false),
+              verdict,
+              "",
+              random.nextInt(3) == 0 ? 1 : 0);
       if (random.nextBoolean()) {
         delivery = new ShotFacts.Delivery(1 + random.nextInt(4), random.nextBoolean(), "words");
       }
@@ -93,7 +158,9 @@ class LedgerPropertyTest {
       assertThat(l.next() == null).isEqualTo(l.open().isEmpty());
       assertThat(l.sentence()).isNotBlank();
       c.plan().plates().forEach(p -> assertThat(l.items()).anyMatch(x -> x.key().equals(p.key())));
-      c.plan().cautions().forEach(p -> assertThat(l.items()).anyMatch(x -> x.key().equals(p.key())));
+      c.plan()
+          .cautions()
+          .forEach(p -> assertThat(l.items()).anyMatch(x -> x.key().equals(p.key())));
     }
     assertThat(stages).as("every stage was met").doesNotContain(0);
   }
@@ -118,13 +185,26 @@ class LedgerPropertyTest {
       Case c = any(random);
       Ledger l = c.ledger();
       List<String> keys = l.items().stream().map(OwedItem::key).toList();
-      c.takes().forEach(t -> assertThat(keys.contains(t.plate()) || l.loose().contains(t.plate())).as(t.plate()).isTrue());
-      c.said().forEach(e -> assertThat(keys.contains(e.item()) || l.loose().contains(e.item())).as(e.item()).isTrue());
+      c.takes()
+          .forEach(
+              t ->
+                  assertThat(keys.contains(t.plate()) || l.loose().contains(t.plate()))
+                      .as(t.plate())
+                      .isTrue());
+      c.said()
+          .forEach(
+              e ->
+                  assertThat(keys.contains(e.item()) || l.loose().contains(e.item()))
+                      .as(e.item())
+                      .isTrue());
       assertThat(l.loose()).doesNotContainAnyElementsOf(keys);
     }
   }
 
-  /** Dropping everything that is owed before a version leaves nothing owed but the version and what follows it. */
+  /**
+   * Dropping everything that is owed before a version leaves nothing owed but the version and what
+   * follows it.
+   */
   @Test
   void whatIsDroppedIsNotAskedForAgain() {
     Random random = new Random(24);
@@ -134,10 +214,21 @@ class LedgerPropertyTest {
         continue;
       }
       List<Evidence> said = new ArrayList<>(c.said());
-      c.ledger().open().forEach(o -> said.add(new Evidence(o.key(), Evidence.Kind.DROPPED, "not needed", T.plusSeconds(100_000))));
+      c.ledger()
+          .open()
+          .forEach(
+              o ->
+                  said.add(
+                      new Evidence(
+                          o.key(), Evidence.Kind.DROPPED, "not needed", T.plusSeconds(100_000))));
       Ledger after = c.with(c.takes(), said).ledger();
-      assertThat(after.open()).as("only a caution cannot be dropped").allMatch(x -> x.kind() == OwedItem.Kind.CAUTION);
-      assertThat(after.items()).filteredOn(x -> x.state() == State.DROPPED).isNotEmpty().allMatch(x -> x.reason().equals("not needed") || x.reason().equals("because"));
+      assertThat(after.open())
+          .as("only a caution cannot be dropped")
+          .allMatch(x -> x.kind() == OwedItem.Kind.CAUTION);
+      assertThat(after.items())
+          .filteredOn(x -> x.state() == State.DROPPED)
+          .isNotEmpty()
+          .allMatch(x -> x.reason().equals("not needed") || x.reason().equals("because"));
     }
   }
 
@@ -146,10 +237,30 @@ class LedgerPropertyTest {
     Random random = new Random(25);
     for (int i = 0; i < 500; i++) {
       Plan plan = MethodBook.derive(SETTING, List.of(new MethodChoice("A1", Map.of(), "")));
-      CameraData camera = new CameraData(null, null, 1 + random.nextDouble() * 100, 2.0, 0.01, 400.0, 4300.0, false, false, null, false, null, null, null, null, null);
+      CameraData camera =
+          new CameraData(
+              null,
+              null,
+              1 + random.nextDouble() * 100,
+              2.0,
+              0.01,
+              400.0,
+              4300.0,
+              false,
+              false,
+              null,
+              false,
+              null,
+              null,
+              null,
+              null,
+              null);
       List<Take> one = List.of(new Take("a", "plate:clean", 1, T, camera, Take.Call.PICK));
       Ledger l = new Case(plan, one, List.of(), null, null, 1).ledger();
-      assertThat(l.items()).filteredOn(x -> x.key().equals("plate:clean")).singleElement().satisfies(x -> assertThat(x.state()).isEqualTo(State.IN_HAND));
+      assertThat(l.items())
+          .filteredOn(x -> x.key().equals("plate:clean"))
+          .singleElement()
+          .satisfies(x -> assertThat(x.state()).isEqualTo(State.IN_HAND));
     }
   }
 }

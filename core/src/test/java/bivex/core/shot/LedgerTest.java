@@ -27,8 +27,10 @@ import org.junit.jupiter.api.Test;
 
 class LedgerTest {
   private static final Instant T = Instant.parse("2026-11-24T09:00:00Z");
-  private static final ShotSetting SETTING = new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 96, 8, 36, 50);
-  private static final Plan PLAN = MethodBook.derive(SETTING, List.of(new MethodChoice("A1", Map.of(), "")));
+  private static final ShotSetting SETTING =
+      new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 96, 8, 36, 50);
+  private static final Plan PLAN =
+      MethodBook.derive(SETTING, List.of(new MethodChoice("A1", Map.of(), "")));
 
   private final List<Take> takes = new ArrayList<>();
   private final List<Evidence> said = new ArrayList<>();
@@ -41,8 +43,18 @@ class LedgerTest {
 
   private Ledger ledger() {
     Plan plan = methods == 0 ? MethodBook.derive(SETTING, List.of()) : PLAN;
-    MatchReview match = MatchReview.of(takes, new HashSet<>(plan.matchSet().plates()), plan.matchSet().rules(), List.of(), List.of(), new MatchGuard.Optics(Raster.UHD, 36, 6.0));
-    return Ledger.of(new ShotFacts(intent, words, false, methods, plan, null, "setup 3", struck, takes, match, said, version, delivery));
+    MatchReview match =
+        MatchReview.of(
+            takes,
+            new HashSet<>(plan.matchSet().plates()),
+            plan.matchSet().rules(),
+            List.of(),
+            List.of(),
+            new MatchGuard.Optics(Raster.UHD, 36, 6.0));
+    return Ledger.of(
+        new ShotFacts(
+            intent, words, false, methods, plan, null, "setup 3", struck, takes, match, said,
+            version, delivery));
   }
 
   private OwedItem item(String key) {
@@ -50,7 +62,16 @@ class LedgerTest {
   }
 
   private void take(String plate, Take.Call call, Double iso) {
-    takes.add(new Take("t" + takes.size(), plate, takes.size() + 1, T.plusSeconds(60L * takes.size()), new CameraData(null, null, 35.0, 5.6, 1 / 48.0, iso, 4300.0, false, false, null, false, null, null, null, null, null), call));
+    takes.add(
+        new Take(
+            "t" + takes.size(),
+            plate,
+            takes.size() + 1,
+            T.plusSeconds(60L * takes.size()),
+            new CameraData(
+                null, null, 35.0, 5.6, 1 / 48.0, iso, 4300.0, false, false, null, false, null, null,
+                null, null, null),
+            call));
   }
 
   private void shootAll() {
@@ -64,23 +85,54 @@ class LedgerTest {
   }
 
   private static ShotFacts.Version version(Verdict v, int notes) {
-    return new ShotFacts.Version(2, new VersionFacts(Raster.HD, FrameRate.FILM, 112).against(Raster.HD, FrameRate.FILM, 96, 8, false), v, "", notes);
+    return new ShotFacts.Version(
+        2,
+        new VersionFacts(Raster.HD, FrameRate.FILM, 112)
+            .against(Raster.HD, FrameRate.FILM, 96, 8, false),
+        v,
+        "",
+        notes);
   }
 
   @Test
   void wordsThatChangedAfterShootingAreInDoubtUntilSomebodyLooks() {
     shootAll();
-    words = ShotFacts.Words.of(false, false, List.of(new ShotFacts.Change(3, "blue", T.plusSeconds(3600), "takes the dividers", "takes the chart and runs"), new ShotFacts.Change(2, "white", T.minusSeconds(3600), "x", "takes the dividers")), T);
-    assertThat(item("words:3")).matches(i -> i.state() == OwedItem.State.IN_DOUBT && i.reason().contains("takes the chart and runs") && i.reason().contains("blue"));
-    assertThat(ledger().items()).as("what was written otherwise before it was shot is no doubt").noneMatch(i -> i.key().equals("words:2"));
-    assertThat(ShotFacts.Words.of(false, false, words.changes(), null).changes()).as("nor is anything of a shot that was not shot").isEmpty();
+    words =
+        ShotFacts.Words.of(
+            false,
+            false,
+            List.of(
+                new ShotFacts.Change(
+                    3,
+                    "blue",
+                    T.plusSeconds(3600),
+                    "takes the dividers",
+                    "takes the chart and runs"),
+                new ShotFacts.Change(2, "white", T.minusSeconds(3600), "x", "takes the dividers")),
+            T);
+    assertThat(item("words:3"))
+        .matches(
+            i ->
+                i.state() == OwedItem.State.IN_DOUBT
+                    && i.reason().contains("takes the chart and runs")
+                    && i.reason().contains("blue"));
+    assertThat(ledger().items())
+        .as("what was written otherwise before it was shot is no doubt")
+        .noneMatch(i -> i.key().equals("words:2"));
+    assertThat(ShotFacts.Words.of(false, false, words.changes(), null).changes())
+        .as("nor is anything of a shot that was not shot")
+        .isEmpty();
     assertThat(ledger().form()).isEqualTo(OwedItem.State.IN_DOUBT);
     version = new ShotFacts.Version(1, List.of(), Verdict.AGREED, "", 0);
-    assertThat(item("words:3").state()).as("an agreed version may be of the old words").isEqualTo(OwedItem.State.IN_DOUBT);
+    assertThat(item("words:3").state())
+        .as("an agreed version may be of the old words")
+        .isEqualTo(OwedItem.State.IN_DOUBT);
     said.add(new Evidence("words:3", Evidence.Kind.ACCEPTED, "the chart is in her hand anyway", T));
     assertThat(item("words:3").state()).isEqualTo(OwedItem.State.IN_HAND);
     words = new ShotFacts.Words(false, true, List.of(new ShotFacts.Change(4, "pink", T, "a", "b")));
-    assertThat(item("words:4").state()).as("the next draft is another doubt").isEqualTo(OwedItem.State.IN_DOUBT);
+    assertThat(item("words:4").state())
+        .as("the next draft is another doubt")
+        .isEqualTo(OwedItem.State.IN_DOUBT);
     version = null;
     assertThat(item("datum:mark").reason()).contains("elsewhere");
   }
@@ -89,7 +141,8 @@ class LedgerTest {
   void aShotWalksFromMarkedToDelivered() {
     methods = 0;
     assertThat(ledger().stage()).isEqualTo(Stage.MARKED);
-    assertThat(ledger().sentence()).startsWith("Owes a method (nothing is chosen). Choose how it is made.");
+    assertThat(ledger().sentence())
+        .startsWith("Owes a method (nothing is chosen). Choose how it is made.");
     methods = 1;
     assertThat(ledger().stage()).isEqualTo(Stage.PLANNED);
     shootAll();
@@ -113,7 +166,10 @@ class LedgerTest {
     take("plate:performance-2", Take.Call.PICK, 400.0);
     Ledger l = ledger();
     assertThat(l.open().get(0).key()).isEqualTo("plate:clean");
-    assertThat(l.sentence()).isEqualTo("Owes the clean plate of setup 3 (not shot). Shoot it before the set is struck, or borrow frames of a take in which that part of the frame is free.");
+    assertThat(l.sentence())
+        .isEqualTo(
+            "Owes the clean plate of setup 3 (not shot). Shoot it before the set is struck, or"
+                + " borrow frames of a take in which that part of the frame is free.");
     struck = true;
     assertThat(ledger().sentence()).contains("the set is struck").contains("Borrow frames");
     say("plate:clean", Evidence.Kind.DROPPED, "patched from takes 1 and 2");
@@ -129,7 +185,9 @@ class LedgerTest {
     take("plate:performance-2", Take.Call.PICK, 800.0);
     take("plate:clean", Take.Call.PICK, 400.0);
     assertThat(item("plate:performance-2").state()).isEqualTo(State.IN_DOUBT);
-    assertThat(item("plate:performance-2").reason()).contains("ISO 800 against 400").contains("brighter by 1.0 stops");
+    assertThat(item("plate:performance-2").reason())
+        .contains("ISO 800 against 400")
+        .contains("brighter by 1.0 stops");
     assertThat(ledger().stage()).isEqualTo(Stage.PLANNED);
     say("plate:performance-2", Evidence.Kind.ACCEPTED, "graded down in the test");
     assertThat(item("plate:performance-2").state()).isEqualTo(State.IN_HAND);
@@ -152,21 +210,42 @@ class LedgerTest {
   void takesWithoutAPickDoNotSettleAPlate() {
     take("plate:clean", Take.Call.NONE, 400.0);
     take("plate:clean", Take.Call.NO_GOOD, 400.0);
-    assertThat(item("plate:clean")).matches(i -> i.state() == State.OWED && i.reason().equals("1 take, none picked") && i.action().equals("Pick a take."));
+    assertThat(item("plate:clean"))
+        .matches(
+            i ->
+                i.state() == State.OWED
+                    && i.reason().equals("1 take, none picked")
+                    && i.action().equals("Pick a take."));
   }
 
-  /** What is let go is not dropped: it stays owed, is looked for in the takes at once, and is in hand again as soon as it is shot. */
+  /**
+   * What is let go is not dropped: it stays owed, is looked for in the takes at once, and is in
+   * hand again as soon as it is shot.
+   */
   @Test
   void whatIsLetGoStaysOwedAndMustBeRescued() {
     take("plate:performance-1", Take.Call.PICK, 400.0);
-    assertThat(item("plate:clean")).matches(i -> i.due() == Plan.Due.BEFORE_STRIKE && i.who() == OwedItem.Who.FLOOR && i.action().startsWith("Shoot it before"));
+    assertThat(item("plate:clean"))
+        .matches(
+            i ->
+                i.due() == Plan.Due.BEFORE_STRIKE
+                    && i.who() == OwedItem.Who.FLOOR
+                    && i.action().startsWith("Shoot it before"));
     say("plate:clean", Evidence.Kind.WAIVED, "rain");
-    assertThat(item("plate:clean")).matches(i -> i.state() == State.OWED && i.due() == Plan.Due.BEFORE_DELIVERY && i.who() == OwedItem.Who.PRODUCER && i.action().startsWith("Borrow frames") && i.reason().equals("not shot, let go: rain"));
+    assertThat(item("plate:clean"))
+        .matches(
+            i ->
+                i.state() == State.OWED
+                    && i.due() == Plan.Due.BEFORE_DELIVERY
+                    && i.who() == OwedItem.Who.PRODUCER
+                    && i.action().startsWith("Borrow frames")
+                    && i.reason().equals("not shot, let go: rain"));
     struck = true;
     assertThat(item("plate:clean").reason()).isEqualTo("the set is struck, let go: rain");
     struck = false;
     say("plate:clean", Evidence.Kind.REOPENED, "the sun is back");
-    assertThat(item("plate:clean")).matches(i -> i.due() == Plan.Due.BEFORE_STRIKE && i.reason().equals("not shot"));
+    assertThat(item("plate:clean"))
+        .matches(i -> i.due() == Plan.Due.BEFORE_STRIKE && i.reason().equals("not shot"));
     say("plate:clean", Evidence.Kind.WAIVED, "rain again");
     take("plate:clean", Take.Call.PICK, 400.0);
     assertThat(item("plate:clean")).matches(i -> i.state() == State.IN_HAND);
@@ -203,35 +282,71 @@ class LedgerTest {
     shootAll();
     version = version(Verdict.AGREED, 1);
     assertThat(ledger().stage()).isEqualTo(Stage.BUILT);
-    version = new ShotFacts.Version(3, new VersionFacts(Raster.UHD, FrameRate.PAL, 96).against(Raster.HD, FrameRate.FILM, 96, 8, false), Verdict.AGREED, "", 0);
+    version =
+        new ShotFacts.Version(
+            3,
+            new VersionFacts(Raster.UHD, FrameRate.PAL, 96)
+                .against(Raster.HD, FrameRate.FILM, 96, 8, false),
+            Verdict.AGREED,
+            "",
+            0);
     assertThat(ledger().stage()).isEqualTo(Stage.SHOT);
-    assertThat(item("version")).matches(i -> i.state() == State.IN_DOUBT && i.reason().equals("raster is 3840 × 2160, wanted 1920 × 1080"));
+    assertThat(item("version"))
+        .matches(
+            i ->
+                i.state() == State.IN_DOUBT
+                    && i.reason().equals("raster is 3840 × 2160, wanted 1920 × 1080"));
   }
 
   @Test
   void onceAgreedNothingBeforeItIsOwedAnyMore() {
     version = version(Verdict.AGREED, 0);
-    assertThat(ledger().items()).filteredOn(i -> Set.of(Kind.PLATE, Kind.TASK).contains(i.kind())).allMatch(i -> i.state() == State.DROPPED && i.reason().equals("agreed without it"));
+    assertThat(ledger().items())
+        .filteredOn(i -> Set.of(Kind.PLATE, Kind.TASK).contains(i.kind()))
+        .allMatch(i -> i.state() == State.DROPPED && i.reason().equals("agreed without it"));
     assertThat(ledger().open()).extracting(OwedItem::kind).containsExactly(Kind.DELIVERY);
   }
 
   @Test
   void everyOpenItemSaysWhatToDo() {
     intent = "";
-    assertThat(ledger().open()).isNotEmpty().allMatch(i -> !i.action().isBlank() && !i.reason().isBlank());
+    assertThat(ledger().open())
+        .isNotEmpty()
+        .allMatch(i -> !i.action().isBlank() && !i.reason().isBlank());
     assertThat(ledger().items()).filteredOn(i -> !i.open()).allMatch(i -> i.action().isEmpty());
     assertThatThrownBy(() -> new NamePattern("../{code}")).hasMessageStartingWith("pattern:");
   }
 
-  /** An unsigned caution keeps a planned shot in doubt; words alone, living with it, or dropping it do not sign it. */
+  /**
+   * An unsigned caution keeps a planned shot in doubt; words alone, living with it, or dropping it
+   * do not sign it.
+   */
   @Test
   void aCautionIsInDoubtUntilALicensedPersonHasSigned() {
     Plan plan = MethodBook.derive(SETTING, List.of(new MethodChoice("E2", Map.of(), "")));
     for (Evidence.Kind kind : Evidence.Kind.values()) {
-      assertThat(one(plan, "caution:weapon", "setup 3", new Evidence("caution:weapon", kind, "fine", T)).state()).isEqualTo(State.IN_DOUBT);
+      assertThat(
+              one(
+                      plan,
+                      "caution:weapon",
+                      "setup 3",
+                      new Evidence("caution:weapon", kind, "fine", T))
+                  .state())
+          .isEqualTo(State.IN_DOUBT);
     }
-    Evidence signed = new Evidence("caution:weapon", Evidence.Kind.SETTLED, "no charge on set", T, new Evidence.Signature("O. Brandt", "armourer", java.time.LocalDate.of(2026, 11, 24)), null);
-    assertThat(one(plan, "caution:weapon", "setup 3", signed)).matches(i -> i.state() == State.IN_HAND && i.reason().equals("O. Brandt, armourer, Tue 24 Nov: no charge on set"));
+    Evidence signed =
+        new Evidence(
+            "caution:weapon",
+            Evidence.Kind.SETTLED,
+            "no charge on set",
+            T,
+            new Evidence.Signature("O. Brandt", "armourer", java.time.LocalDate.of(2026, 11, 24)),
+            null);
+    assertThat(one(plan, "caution:weapon", "setup 3", signed))
+        .matches(
+            i ->
+                i.state() == State.IN_HAND
+                    && i.reason().equals("O. Brandt, armourer, Tue 24 Nov: no charge on set"));
     assertThat(one(plan, "caution:weapon", null).state()).isEqualTo(State.OWED);
   }
 
@@ -239,31 +354,80 @@ class LedgerTest {
   void anElementMustBeLargeEnoughAndLicensed() {
     Plan plan = MethodBook.derive(SETTING, List.of(new MethodChoice("E2", Map.of(), "")));
     Plan.Element flash = plan.elements().get(0);
-    assertThat(one(plan, flash.key(), "setup 3", found(flash, flash.minWidthPx() - 1, "ours")).reason()).contains("it would be soft");
-    assertThat(one(plan, flash.key(), "setup 3", found(flash, flash.minWidthPx(), "")).reason()).contains("without a licence");
-    assertThat(one(plan, flash.key(), "setup 3", found(flash, flash.minWidthPx(), "library, all media")).state()).isEqualTo(State.IN_HAND);
+    assertThat(
+            one(plan, flash.key(), "setup 3", found(flash, flash.minWidthPx() - 1, "ours"))
+                .reason())
+        .contains("it would be soft");
+    assertThat(one(plan, flash.key(), "setup 3", found(flash, flash.minWidthPx(), "")).reason())
+        .contains("without a licence");
+    assertThat(
+            one(
+                    plan,
+                    flash.key(),
+                    "setup 3",
+                    found(flash, flash.minWidthPx(), "library, all media"))
+                .state())
+        .isEqualTo(State.IN_HAND);
     // A soft one may be lived with, and is soft again when it is wanted again after all.
     Evidence soft = found(flash, 100, "ours");
-    Evidence lived = new Evidence(flash.key(), Evidence.Kind.ACCEPTED, "three frames, nobody sees it", T.plusSeconds(60));
-    Evidence again = new Evidence(flash.key(), Evidence.Kind.REOPENED, "wanted again", T.plusSeconds(120));
-    assertThat(one(plan, flash.key(), "setup 3", soft, lived)).matches(i -> i.state() == State.IN_HAND && i.reason().equals("accepted: three frames, nobody sees it"));
+    Evidence lived =
+        new Evidence(
+            flash.key(), Evidence.Kind.ACCEPTED, "three frames, nobody sees it", T.plusSeconds(60));
+    Evidence again =
+        new Evidence(flash.key(), Evidence.Kind.REOPENED, "wanted again", T.plusSeconds(120));
+    assertThat(one(plan, flash.key(), "setup 3", soft, lived))
+        .matches(
+            i ->
+                i.state() == State.IN_HAND
+                    && i.reason().equals("accepted: three frames, nobody sees it"));
     assertThat(one(plan, flash.key(), "setup 3", soft, lived, again).state()).isEqualTo(State.OWED);
   }
 
   private static Evidence found(Plan.Element e, int width, String licence) {
-    return new Evidence(e.key(), Evidence.Kind.SETTLED, "on the drive", T, null, new Evidence.FoundElement(bivex.core.element.ElementSource.STOCK, width, licence));
+    return new Evidence(
+        e.key(),
+        Evidence.Kind.SETTLED,
+        "on the drive",
+        T,
+        null,
+        new Evidence.FoundElement(bivex.core.element.ElementSource.STOCK, width, licence));
   }
 
   private static OwedItem one(Plan plan, String key, String setup, Evidence... said) {
-    return Ledger.of(new ShotFacts("why", ShotFacts.Words.AS_MARKED, false, 1, plan, null, setup, false, List.of(), new MatchReview(null, Map.of()), List.of(said), null, null)).items().stream().filter(i -> i.key().equals(key)).findFirst().orElseThrow();
+    return Ledger.of(
+            new ShotFacts(
+                "why",
+                ShotFacts.Words.AS_MARKED,
+                false,
+                1,
+                plan,
+                null,
+                setup,
+                false,
+                List.of(),
+                new MatchReview(null, Map.of()),
+                List.of(said),
+                null,
+                null))
+        .items()
+        .stream()
+        .filter(i -> i.key().equals(key))
+        .findFirst()
+        .orElseThrow();
   }
 
   /** Nobody is sent to a set that is gone. */
   @Test
   void whatTheFloorOwedIsLookedForInTheTakesOnceTheSetIsStruck() {
-    assertThat(item("datum:still")).matches(i -> i.due() == Plan.Due.BEFORE_STRIKE && i.who() == OwedItem.Who.FLOOR);
+    assertThat(item("datum:still"))
+        .matches(i -> i.due() == Plan.Due.BEFORE_STRIKE && i.who() == OwedItem.Who.FLOOR);
     struck = true;
-    assertThat(item("datum:still")).matches(i -> i.due() == Plan.Due.BEFORE_DELIVERY && i.who() == OwedItem.Who.PRODUCER && i.action().startsWith("Find it in the takes"));
+    assertThat(item("datum:still"))
+        .matches(
+            i ->
+                i.due() == Plan.Due.BEFORE_DELIVERY
+                    && i.who() == OwedItem.Who.PRODUCER
+                    && i.action().startsWith("Find it in the takes"));
     assertThat(ledger().open()).noneMatch(i -> i.due() == Plan.Due.BEFORE_STRIKE);
   }
 
@@ -279,10 +443,15 @@ class LedgerTest {
     assertThat(item("plate:clean").tooLate(shoot, due)).isEqualTo(due);
   }
 
-  /** The sentence names what keeps the shot from being planned, not the next thing the floor will want. */
+  /**
+   * The sentence names what keeps the shot from being planned, not the next thing the floor will
+   * want.
+   */
   @Test
   void aMarkedShotSaysWhatKeepsItFromBeingPlanned() {
     intent = " ";
-    assertThat(ledger()).matches(l -> l.stage() == Stage.MARKED && l.sentence().startsWith("Owes its story reason"));
+    assertThat(ledger())
+        .matches(
+            l -> l.stage() == Stage.MARKED && l.sentence().startsWith("Owes its story reason"));
   }
 }

@@ -66,30 +66,50 @@ class NamePatternTest {
     assertThat(p.between("4", 0, 10, Set.of("TK-04-010"))).isEqualTo("TK-04-005");
     assertThat(p.between("4", 15, 20, Set.of("TK-04-015", "TK-04-020"))).isEqualTo("TK-04-017");
     assertThat(p.between("4", 15, 16, Set.of("TK-04-015", "TK-04-016"))).isEqualTo("TK-04-020");
-    assertThat(p.between("4", 30, null, Set.of("TK-04-010", "TK-04-030", "TK-04-040"))).isEqualTo("TK-04-050");
+    assertThat(p.between("4", 30, null, Set.of("TK-04-010", "TK-04-030", "TK-04-040")))
+        .isEqualTo("TK-04-050");
     assertThat(p.number("4", "TK-04-015")).hasValue(15);
     assertThat(p.number("5", "TK-04-015")).isEmpty();
-    assertThatThrownBy(() -> new NamePattern("one-{scene}").between("4", 0, null, Set.of("one-04"))).hasMessageStartingWith("pattern: leaves no code");
+    assertThatThrownBy(() -> new NamePattern("one-{scene}").between("4", 0, null, Set.of("one-04")))
+        .hasMessageStartingWith("pattern: leaves no code");
   }
 
   @Test
   void aPartWithoutAValueIsNotGuessed() {
-    assertThatThrownBy(() -> new NamePattern("{code}_{take}").fill(Map.of("code", "TK"))).hasMessage("pattern: has no value for {take}");
+    assertThatThrownBy(() -> new NamePattern("{code}_{take}").fill(Map.of("code", "TK")))
+        .hasMessage("pattern: has no value for {take}");
   }
 
   /** What is filled in can be read out again, and filling it in again gives the same name. */
   @Test
   void aNameReadBackFillsInAgain() {
     java.util.Random random = new java.util.Random(2);
-    for (String pattern : java.util.List.of("{code}_v{version}", "{production}-{scene}-{number}", "{scene}-{number}_{code}", "{code}")) {
+    for (String pattern :
+        java.util.List.of(
+            "{code}_v{version}",
+            "{production}-{scene}-{number}",
+            "{scene}-{number}_{code}",
+            "{code}")) {
       for (int i = 0; i < 100; i++) {
-        Map<String, Object> values = Map.of("code", "TK" + random.nextInt(99), "version", 1 + random.nextInt(2000), "production", "TK", "scene", 1 + random.nextInt(30), "number", 10 * (1 + random.nextInt(90)));
+        Map<String, Object> values =
+            Map.of(
+                "code",
+                "TK" + random.nextInt(99),
+                "version",
+                1 + random.nextInt(2000),
+                "production",
+                "TK",
+                "scene",
+                1 + random.nextInt(30),
+                "number",
+                10 * (1 + random.nextInt(90)));
         NamePattern p = new NamePattern(pattern);
         String name = p.fill(values);
         assertThat(p.fill(p.read(name).orElseThrow())).isEqualTo(name);
       }
     }
-    assertThat(new NamePattern("{code}_v{version}").read("TK-04-010_v003")).contains(Map.of("code", "TK-04-010", "version", "003"));
+    assertThat(new NamePattern("{code}_v{version}").read("TK-04-010_v003"))
+        .contains(Map.of("code", "TK-04-010", "version", "003"));
     assertThat(new NamePattern("{code}_v{version}").read("TK-04-010")).isEmpty();
   }
 }

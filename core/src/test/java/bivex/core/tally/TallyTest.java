@@ -17,7 +17,8 @@ import java.util.Random;
 import org.junit.jupiter.api.Test;
 
 class TallyTest {
-  private static final ShotSetting SETTING = new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 96, 8, 36, 50);
+  private static final ShotSetting SETTING =
+      new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 96, 8, 36, 50);
   private static final Costs COSTS = new Costs(50, 400, 20_000.0, "EUR");
 
   private static Tally.Item item(String id, String scene, String setup, MethodChoice... choices) {
@@ -28,10 +29,19 @@ class TallyTest {
     return new MethodChoice(id, Map.of(), "");
   }
 
-  /** Common practice, no source: all of one costume is shot before the other, so a setup with doubles costs one change less than its parts. */
+  /**
+   * Common practice, no source: all of one costume is shot before the other, so a setup with
+   * doubles costs one change less than its parts.
+   */
   @Test
   void setupsAndWardrobeAreCountedOnceASetup() {
-    List<Tally.Item> items = List.of(item("a", "4", "s1", method("A1")), item("b", "4", "s1", method("A2")), item("c", "4", null, method("A1")), item("d", "5", null), item("e", "5", "s2", method("B1")));
+    List<Tally.Item> items =
+        List.of(
+            item("a", "4", "s1", method("A1")),
+            item("b", "4", "s1", method("A2")),
+            item("c", "4", null, method("A1")),
+            item("d", "5", null),
+            item("e", "5", "s2", method("B1")));
     Tally t = Tally.of(items, COSTS);
     assertThat(t.shots()).isEqualTo(5);
     assertThat(t.planned()).isEqualTo(4);
@@ -40,7 +50,10 @@ class TallyTest {
     assertThat(t.plates()).isEqualTo(items.stream().mapToInt(i -> i.plan().plates().size()).sum());
   }
 
-  /** The whole is the sum of its scenes in all that is summed; setups may be shared by scenes and can only be fewer. */
+  /**
+   * The whole is the sum of its scenes in all that is summed; setups may be shared by scenes and
+   * can only be fewer.
+   */
   @Test
   void scenesAddUpToTheWhole() {
     Random random = new Random(5);
@@ -48,28 +61,49 @@ class TallyTest {
     for (int round = 0; round < 30; round++) {
       List<Tally.Item> items = new ArrayList<>();
       for (int i = 0; i < 12; i++) {
-        items.add(item("i" + i, Integer.toString(random.nextInt(3)), random.nextBoolean() ? "s" + random.nextInt(4) : null, method(ids.get(random.nextInt(ids.size())))));
+        items.add(
+            item(
+                "i" + i,
+                Integer.toString(random.nextInt(3)),
+                random.nextBoolean() ? "s" + random.nextInt(4) : null,
+                method(ids.get(random.nextInt(ids.size())))));
       }
       Tally whole = Tally.of(items, COSTS);
       Map<String, Tally> scenes = Tally.scenes(items, COSTS);
-      assertThat(scenes.values().stream().mapToDouble(Tally::cost).sum()).isCloseTo(whole.cost(), within(1e-6));
+      assertThat(scenes.values().stream().mapToDouble(Tally::cost).sum())
+          .isCloseTo(whole.cost(), within(1e-6));
       assertThat(scenes.values().stream().mapToInt(Tally::plates).sum()).isEqualTo(whole.plates());
-      assertThat(scenes.values().stream().mapToInt(Tally::setups).sum()).isGreaterThanOrEqualTo(whole.setups());
-      assertThat(whole.cost()).isCloseTo(whole.hours().mean() * 50 + whole.setMinutes() / 60 * 400, within(1e-6));
+      assertThat(scenes.values().stream().mapToInt(Tally::setups).sum())
+          .isGreaterThanOrEqualTo(whole.setups());
+      assertThat(whole.cost())
+          .isCloseTo(whole.hours().mean() * 50 + whole.setMinutes() / 60 * 400, within(1e-6));
     }
   }
 
   @Test
   void theDearestComeWithTheCheapestOtherWay() {
     Tally.Item moving = item("m", "4", null, method("A3"));
-    List<Tally.Item> dear = Tally.dearest(List.of(item("x", "4", null), moving, item("v", "4", null, method("B1"))), COSTS, 5);
+    List<Tally.Item> dear =
+        Tally.dearest(
+            List.of(item("x", "4", null), moving, item("v", "4", null, method("B1"))), COSTS, 5);
     assertThat(dear).extracting(Tally.Item::id).hasSize(2).doesNotContain("x");
-    Tally.Dear d = Tally.dear(moving, SETTING, "Two of her pass again and again as the room turns", List.of(method("A3")), COSTS);
+    Tally.Dear d =
+        Tally.dear(
+            moving,
+            SETTING,
+            "Two of her pass again and again as the room turns",
+            List.of(method("A3")),
+            COSTS);
     assertThat(d.cheaper().method()).isNotEqualTo("A3");
     Plan plan = MethodBook.derive(SETTING, List.of(method(d.cheaper().method())), false);
     assertThat(d.cheaper().cost()).isCloseTo(COSTS.of(plan), within(1e-9)).isLessThan(d.cost());
     // Nothing of its chapter that works out is cheaper than what is named.
-    MethodBook.all().stream().filter(m -> m.id().startsWith("A") && !m.id().equals("A3")).forEach(m -> assertThat(COSTS.of(MethodBook.derive(SETTING, List.of(method(m.id())), false))).isGreaterThanOrEqualTo(d.cheaper().cost() - 1e-9));
+    MethodBook.all().stream()
+        .filter(m -> m.id().startsWith("A") && !m.id().equals("A3"))
+        .forEach(
+            m ->
+                assertThat(COSTS.of(MethodBook.derive(SETTING, List.of(method(m.id())), false)))
+                    .isGreaterThanOrEqualTo(d.cheaper().cost() - 1e-9));
   }
 
   @Test

@@ -8,11 +8,15 @@ import java.util.Random;
 import org.junit.jupiter.api.Test;
 
 class ConformTest {
-  /** Common practice, no source: 240 on 30 is sped up 8 times; 60 on 23.976 is called 40 %, exactly 39.96 %. */
+  /**
+   * Common practice, no source: 240 on 30 is sped up 8 times; 60 on 23.976 is called 40 %, exactly
+   * 39.96 %.
+   */
   @Test
   void theTradesFiguresComeOut() {
     assertThat(new Conform(FrameRate.of(30), FrameRate.of(240)).realTimeRead()).isEqualTo(8);
-    assertThat(new Conform(FrameRate.FILM_NTSC, FrameRate.of(60)).oneToOneSpeed()).isCloseTo(0.3996, within(5e-6));
+    assertThat(new Conform(FrameRate.FILM_NTSC, FrameRate.of(60)).oneToOneSpeed())
+        .isCloseTo(0.3996, within(5e-6));
   }
 
   @Test
@@ -29,7 +33,11 @@ class ConformTest {
     Conform.Cadence c = new Conform(FrameRate.FILM_NTSC, FrameRate.of(60)).cadence(0.4, 1001);
     assertThat(c.even()).isFalse();
     assertThat(c.skips()).isEqualTo(1);
-    assertThat(new Conform(FrameRate.FILM_NTSC, FrameRate.of(60)).cadence(24000.0 / 1001 / 60, 1001).skips()).isZero();
+    assertThat(
+            new Conform(FrameRate.FILM_NTSC, FrameRate.of(60))
+                .cadence(24000.0 / 1001 / 60, 1001)
+                .skips())
+        .isZero();
   }
 
   @Test
@@ -50,7 +58,8 @@ class ConformTest {
       long shown = c.pattern().stream().distinct().count();
       assertThat(shown + c.repeats()).isEqualTo(400);
       for (int k = 1; k < 400; k++) {
-        assertThat(c.pattern().get(k) - c.pattern().get(k - 1)).isBetween((long) Math.floor(step), (long) Math.ceil(step));
+        assertThat(c.pattern().get(k) - c.pattern().get(k - 1))
+            .isBetween((long) Math.floor(step), (long) Math.ceil(step));
       }
     }
   }

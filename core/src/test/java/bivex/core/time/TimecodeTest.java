@@ -21,7 +21,10 @@ class TimecodeTest {
     assertThat(Timecode.parse(label, FrameRate.NTSC).frame()).isEqualTo(frame);
   }
 
-  /** Independent count: steps through every label of a day by the standard's words, without the formula. */
+  /**
+   * Independent count: steps through every label of a day by the standard's words, without the
+   * formula.
+   */
   @ParameterizedTest
   @CsvSource({"30000,1001,30,2,2589408", "60000,1001,60,4,5178816"})
   void everyLabelOfADayIsMetOnceInOrder(long num, long den, int base, int dropped, long perDay) {
@@ -43,14 +46,28 @@ class TimecodeTest {
   }
 
   @ParameterizedTest
-  @ValueSource(strings = {"00:01:00;00", "00:01:00;01", "23:59:00;01", "00:00:00:30", "24:00:00:00", "00:60:00:00", "1:00:00:00", "ab:cd:ef:gh", ""})
+  @ValueSource(
+      strings = {
+        "00:01:00;00",
+        "00:01:00;01",
+        "23:59:00;01",
+        "00:00:00:30",
+        "24:00:00:00",
+        "00:60:00:00",
+        "1:00:00:00",
+        "ab:cd:ef:gh",
+        ""
+      })
   void labelsThatDoNotExistAreRefusedByName(String label) {
-    assertThatThrownBy(() -> Timecode.parse(label, FrameRate.NTSC)).isInstanceOf(InvalidInput.class).satisfies(e -> assertThat(((InvalidInput) e).field()).startsWith("timecode"));
+    assertThatThrownBy(() -> Timecode.parse(label, FrameRate.NTSC))
+        .isInstanceOf(InvalidInput.class)
+        .satisfies(e -> assertThat(((InvalidInput) e).field()).startsWith("timecode"));
   }
 
   @Test
   void dropFrameIsRefusedWhereItDoesNotExist() {
-    assertThatThrownBy(() -> Timecode.parse("00:00:10;00", FrameRate.PAL)).hasMessageContaining("does not exist at 25 fps");
+    assertThatThrownBy(() -> Timecode.parse("00:00:10;00", FrameRate.PAL))
+        .hasMessageContaining("does not exist at 25 fps");
   }
 
   @Test
@@ -67,31 +84,46 @@ class TimecodeTest {
     }
   }
 
-  /** ST 12-1: drop-frame stays within a frame or two of the clock; over a day it is 86.4 ms short. */
+  /**
+   * ST 12-1: drop-frame stays within a frame or two of the clock; over a day it is 86.4 ms short.
+   */
   @Test
   void dropFrameFollowsTheClock() {
     assertThat(FrameRate.NTSC.seconds(2_589_408) - 86_400).isCloseTo(-0.0864, within(1e-9));
-    assertThat(Timecode.parse("01:00:00;00", FrameRate.NTSC).at(FrameRate.PAL, false).label()).isEqualTo("01:00:00:00");
-    assertThat(Timecode.parse("01:00:00:00", FrameRate.FILM_NTSC).seconds()).isCloseTo(3603.6, within(1e-9));
+    assertThat(Timecode.parse("01:00:00;00", FrameRate.NTSC).at(FrameRate.PAL, false).label())
+        .isEqualTo("01:00:00:00");
+    assertThat(Timecode.parse("01:00:00:00", FrameRate.FILM_NTSC).seconds())
+        .isCloseTo(3603.6, within(1e-9));
   }
 
   @Test
   void aRangeHoldsBothEndsAndCannotRunBackwards() {
-    assertThat(TimecodeRange.parse("01:00:00:00", "01:00:03:23", FrameRate.FILM).frames()).isEqualTo(96);
-    assertThatThrownBy(() -> TimecodeRange.parse("01:00:01:00", "01:00:00:23", FrameRate.FILM)).hasMessageContaining("out: out 01:00:00:23 is before in");
-    assertThatThrownBy(() -> TimecodeRange.parse("01:00:00:00", "01:00:00:99", FrameRate.FILM)).satisfies(e -> assertThat(((InvalidInput) e).field()).isEqualTo("out"));
+    assertThat(TimecodeRange.parse("01:00:00:00", "01:00:03:23", FrameRate.FILM).frames())
+        .isEqualTo(96);
+    assertThatThrownBy(() -> TimecodeRange.parse("01:00:01:00", "01:00:00:23", FrameRate.FILM))
+        .hasMessageContaining("out: out 01:00:00:23 is before in");
+    assertThatThrownBy(() -> TimecodeRange.parse("01:00:00:00", "01:00:00:99", FrameRate.FILM))
+        .satisfies(e -> assertThat(((InvalidInput) e).field()).isEqualTo("out"));
   }
 
   @ParameterizedTest
   @ValueSource(strings = {"23.5", "0", "24/0", "-24", "fast", "1e3", ""})
   void unknownRatesAreRefused(String text) {
-    assertThatThrownBy(() -> FrameRate.parse(text)).isInstanceOf(InvalidInput.class).satisfies(e -> assertThat(((InvalidInput) e).field()).isEqualTo("rate"));
+    assertThatThrownBy(() -> FrameRate.parse(text))
+        .isInstanceOf(InvalidInput.class)
+        .satisfies(e -> assertThat(((InvalidInput) e).field()).isEqualTo("rate"));
   }
 
   @Test
   void ratesAreExactWhateverTheyAreCalled() {
-    assertThat(FrameRate.parse("23.976")).isEqualTo(FrameRate.parse("24000/1001")).isEqualTo(FrameRate.parse("48000/2002"));
+    assertThat(FrameRate.parse("23.976"))
+        .isEqualTo(FrameRate.parse("24000/1001"))
+        .isEqualTo(FrameRate.parse("48000/2002"));
     assertThat(FrameRate.FILM_NTSC.name()).isEqualTo("23.976");
-    FrameRate.PRODUCTION_RATES.forEach(r -> assertThat(FrameRate.parse(r.name())).isEqualTo(FrameRate.parse(r.text())).isEqualTo(r));
+    FrameRate.PRODUCTION_RATES.forEach(
+        r ->
+            assertThat(FrameRate.parse(r.name()))
+                .isEqualTo(FrameRate.parse(r.text()))
+                .isEqualTo(r));
   }
 }

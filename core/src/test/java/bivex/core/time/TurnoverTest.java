@@ -16,14 +16,18 @@ class TurnoverTest {
   private static final Timecode TEN = Timecode.parse("10:00:00:00", FrameRate.FILM);
   private final Random random = new Random(9);
 
-  /** Frame by frame: the pull holds every source frame that any cut frame or handle shows, and not one more. */
+  /**
+   * Frame by frame: the pull holds every source frame that any cut frame or handle shows, and not
+   * one more.
+   */
   @Test
   void aPullHoldsWhatIsShownAndNoMore() {
     for (int i = 0; i < 500; i++) {
       int cut = 1 + random.nextInt(120);
       int handles = random.nextInt(20);
       double step = (random.nextBoolean() ? 1 : -1) * (1 + random.nextInt(24)) / 4.0;
-      Hold hold = random.nextBoolean() ? Hold.NONE : new Hold(random.nextInt(cut), random.nextInt(30));
+      Hold hold =
+          random.nextBoolean() ? Hold.NONE : new Hold(random.nextInt(cut), random.nextInt(30));
       double offset = 1000 + random.nextInt(1000);
       PullList p = PullList.of(TEN, offset, cut, step, hold, handles);
       double low = Double.MAX_VALUE;
@@ -40,17 +44,24 @@ class TurnoverTest {
       assertThat(p.out().minus(p.in()) + 1).isEqualTo(p.frames());
       assertThat(p.handlesShort()).isZero();
       // Round trip through a line of an edit decision list.
-      TimecodeRange back = PullList.readEvent(p.event(3, "A001", TEN, Math.abs(step)).lines().findFirst().orElseThrow(), FrameRate.FILM);
+      TimecodeRange back =
+          PullList.readEvent(
+              p.event(3, "A001", TEN, Math.abs(step)).lines().findFirst().orElseThrow(),
+              FrameRate.FILM);
       assertThat(back).isEqualTo(new TimecodeRange(p.in(), p.out()));
     }
   }
 
   @Test
   void missingHandlesAreSaidAndNonsenseIsRefused() {
-    assertThat(PullList.of(TEN, 4, 96, 1, Hold.NONE, 8)).matches(p -> p.first() == 0 && p.handlesShort() == 4);
-    assertThatThrownBy(() -> PullList.of(TEN, 0, 96, 0, Hold.NONE, 8)).hasMessageStartingWith("step:");
-    assertThat(PullList.of(TEN, 0, 10, -4, Hold.NONE, 0)).matches(p -> p.first() == 0 && p.last() == 0 && p.handlesShort() == 9);
-    assertThatThrownBy(() -> PullList.readEvent("001 A001", FrameRate.FILM)).hasMessageStartingWith("event:");
+    assertThat(PullList.of(TEN, 4, 96, 1, Hold.NONE, 8))
+        .matches(p -> p.first() == 0 && p.handlesShort() == 4);
+    assertThatThrownBy(() -> PullList.of(TEN, 0, 96, 0, Hold.NONE, 8))
+        .hasMessageStartingWith("step:");
+    assertThat(PullList.of(TEN, 0, 10, -4, Hold.NONE, 0))
+        .matches(p -> p.first() == 0 && p.last() == 0 && p.handlesShort() == 9);
+    assertThatThrownBy(() -> PullList.readEvent("001 A001", FrameRate.FILM))
+        .hasMessageStartingWith("event:");
   }
 
   /** Every way a reading can fall on an event, tried one by one. */
@@ -85,16 +96,25 @@ class TurnoverTest {
 
   @Test
   void aSequenceIsCountedAndItsGapsNamed() {
-    List<Long> frames = LongStream.rangeClosed(1001, 1096).filter(f -> f != 1010 && (f < 1030 || f > 1034)).boxed().toList();
+    List<Long> frames =
+        LongStream.rangeClosed(1001, 1096)
+            .filter(f -> f != 1010 && (f < 1030 || f > 1034))
+            .boxed()
+            .toList();
     SequenceCheck c = SequenceCheck.of(frames);
     assertThat(c.gaps()).containsExactly("1010", "1030–1034");
     assertThat(c.missing()).isEqualTo(6);
     assertThat(c.count() + c.missing()).isEqualTo(c.last() - c.first() + 1);
     // 24 read as 30: ten seconds become eight.
-    assertThat(SequenceCheck.slipSeconds(240, FrameRate.FILM, FrameRate.of(30))).isCloseTo(-2, within(1e-12));
-    assertThat(SequenceCheck.slipFrames(240, FrameRate.FILM, FrameRate.of(30))).isCloseTo(-48, within(1e-9));
+    assertThat(SequenceCheck.slipSeconds(240, FrameRate.FILM, FrameRate.of(30)))
+        .isCloseTo(-2, within(1e-12));
+    assertThat(SequenceCheck.slipFrames(240, FrameRate.FILM, FrameRate.of(30)))
+        .isCloseTo(-48, within(1e-9));
     for (int i = 0; i < 200; i++) {
-      List<Long> some = IntStream.range(0, 1 + random.nextInt(60)).mapToObj(k -> 1000L + random.nextInt(80)).toList();
+      List<Long> some =
+          IntStream.range(0, 1 + random.nextInt(60))
+              .mapToObj(k -> 1000L + random.nextInt(80))
+              .toList();
       SequenceCheck s = SequenceCheck.of(some);
       assertThat(s.count() + s.doubled()).isEqualTo(some.size());
       assertThat(s.count() + s.missing()).isEqualTo(s.last() - s.first() + 1);

@@ -6,7 +6,10 @@ import java.lang.annotation.Retention;
 import java.lang.annotation.RetentionPolicy;
 import java.lang.annotation.Target;
 
-/** Who may call an endpoint of a production. Every endpoint under {@code /api} carries this, {@link SignedIn} or {@link Anyone}. */
+/**
+ * Who may call an endpoint of a production. Every endpoint under {@code /api} carries this, {@link
+ * SignedIn} or {@link Anyone}.
+ */
 @Target(ElementType.METHOD)
 @Retention(RetentionPolicy.RUNTIME)
 public @interface Allowed {

@@ -26,7 +26,10 @@ import org.springframework.web.servlet.HandlerMapping;
 import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 
-/** Lets an endpoint be called only by those it names. An endpoint that names nobody is closed to all. */
+/**
+ * Lets an endpoint be called only by those it names. An endpoint that names nobody is closed to
+ * all.
+ */
 @Component
 public class Gate implements HandlerInterceptor, HandlerMethodArgumentResolver, WebMvcConfigurer {
   private static final String MEMBER = Gate.class.getName();
@@ -41,8 +44,11 @@ public class Gate implements HandlerInterceptor, HandlerMethodArgumentResolver, 
   }
 
   @Override
-  public boolean preHandle(HttpServletRequest request, HttpServletResponse response, Object handler) {
-    if (!(handler instanceof HandlerMethod method) || !method.getBeanType().getName().startsWith("bivex.") || request.getDispatcherType() == DispatcherType.ASYNC) {
+  public boolean preHandle(
+      HttpServletRequest request, HttpServletResponse response, Object handler) {
+    if (!(handler instanceof HandlerMethod method)
+        || !method.getBeanType().getName().startsWith("bivex.")
+        || request.getDispatcherType() == DispatcherType.ASYNC) {
       return true;
     }
     if (method.hasMethodAnnotation(Anyone.class)) {
@@ -59,9 +65,16 @@ public class Gate implements HandlerInterceptor, HandlerMethodArgumentResolver, 
     if (allowed == null) {
       throw new Problems.Forbidden("Nobody may call this.");
     }
-    Membership m = memberships.find(production(request), who.id()).orElseThrow(() -> new NoSuchElementException("There is no such production among yours."));
+    Membership m =
+        memberships
+            .find(production(request), who.id())
+            .orElseThrow(
+                () -> new NoSuchElementException("There is no such production among yours."));
     if (Arrays.stream(allowed.value()).noneMatch(r -> r == m.role)) {
-      throw new Problems.Forbidden("A " + m.role.name().toLowerCase(java.util.Locale.ROOT) + " may not do this; ask the producer.");
+      throw new Problems.Forbidden(
+          "A "
+              + m.role.name().toLowerCase(java.util.Locale.ROOT)
+              + " may not do this; ask the producer.");
     }
     request.setAttribute(MEMBER, new Member(who.id(), m.person.name, m.role, m.production));
     return true;
@@ -85,12 +98,19 @@ public class Gate implements HandlerInterceptor, HandlerMethodArgumentResolver, 
 
   @Override
   public boolean supportsParameter(MethodParameter parameter) {
-    return parameter.getParameterType() == Member.class || parameter.getParameterType() == Identity.class;
+    return parameter.getParameterType() == Member.class
+        || parameter.getParameterType() == Identity.class;
   }
 
   @Override
-  public Object resolveArgument(MethodParameter parameter, ModelAndViewContainer container, NativeWebRequest request, WebDataBinderFactory binder) {
-    return parameter.getParameterType() == Identity.class ? identity() : request.getAttribute(MEMBER, NativeWebRequest.SCOPE_REQUEST);
+  public Object resolveArgument(
+      MethodParameter parameter,
+      ModelAndViewContainer container,
+      NativeWebRequest request,
+      WebDataBinderFactory binder) {
+    return parameter.getParameterType() == Identity.class
+        ? identity()
+        : request.getAttribute(MEMBER, NativeWebRequest.SCOPE_REQUEST);
   }
 
   @Override

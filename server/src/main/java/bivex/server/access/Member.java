@@ -5,7 +5,8 @@ import bivex.server.keep.Role;
 import java.util.UUID;
 
 /**
- * Who is asking, on which production, in which role. Handed to endpoints of a production as an argument.
+ * Who is asking, on which production, in which role. Handed to endpoints of a production as an
+ * argument.
  *
  * @param production as it stands; read-only here
  */

@@ -11,20 +11,34 @@ import org.springframework.security.web.authentication.HttpStatusEntryPoint;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
 
-/** Sessions, CSRF for a single-page application, strict headers. Who may do what is decided at the {@link Gate}. */
+/**
+ * Sessions, CSRF for a single-page application, strict headers. Who may do what is decided at the
+ * {@link Gate}.
+ */
 @Configuration
 public class SecurityConfig {
   /** Styles are inline because drawings set their own geometry; scripts never are. */
-  static final String CSP = "default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; media-src 'self' blob:; font-src 'self'; connect-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+  static final String CSP =
+      "default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self'"
+          + " data: blob:; media-src 'self' blob:; font-src 'self'; connect-src 'self'; object-src"
+          + " 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
 
   @Bean
-  SecurityFilterChain chain(HttpSecurity http, SecurityContextRepository contexts) throws Exception {
-    return http
-        .authorizeHttpRequests(a -> a.anyRequest().permitAll())
+  SecurityFilterChain chain(HttpSecurity http, SecurityContextRepository contexts)
+      throws Exception {
+    return http.authorizeHttpRequests(a -> a.anyRequest().permitAll())
         .csrf(c -> c.spa())
         .securityContext(s -> s.securityContextRepository(contexts))
-        .exceptionHandling(e -> e.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))
-        .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives(CSP)).referrerPolicy(r -> r.policy(org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy.SAME_ORIGIN)))
+        .exceptionHandling(
+            e -> e.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))
+        .headers(
+            h ->
+                h.contentSecurityPolicy(p -> p.policyDirectives(CSP))
+                    .referrerPolicy(
+                        r ->
+                            r.policy(
+                                org.springframework.security.web.header.writers
+                                    .ReferrerPolicyHeaderWriter.ReferrerPolicy.SAME_ORIGIN)))
         .formLogin(f -> f.disable())
         .httpBasic(b -> b.disable())
         .logout(l -> l.disable())

@@ -26,7 +26,8 @@ import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 
 /**
- * Measurements wait in a line and are made one at a time, each on all cores: so ten at once need no more memory than one. They are not kept over a restart; what is kept as evidence is.
+ * Measurements wait in a line and are made one at a time, each on all cores: so ten at once need no
+ * more memory than one. They are not kept over a restart; what is kept as evidence is.
  */
 @Component
 public class BenchJobs {
@@ -34,11 +35,18 @@ public class BenchJobs {
   private static final int MOST_WAITING = 60;
   private static final int MOST_KEPT = 80;
   private static final int WARMING = 4;
-  private final ThreadPoolExecutor worker = new ThreadPoolExecutor(1, 1, 0, TimeUnit.SECONDS, new ArrayBlockingQueue<>(MOST_WAITING), r -> {
-    Thread t = new Thread(r, "bench");
-    t.setDaemon(true);
-    return t;
-  });
+  private final ThreadPoolExecutor worker =
+      new ThreadPoolExecutor(
+          1,
+          1,
+          0,
+          TimeUnit.SECONDS,
+          new ArrayBlockingQueue<>(MOST_WAITING),
+          r -> {
+            Thread t = new Thread(r, "bench");
+            t.setDaemon(true);
+            return t;
+          });
   private final Map<UUID, Job> jobs = new LinkedHashMap<>();
 
   /** How far a measurement is. */
@@ -61,8 +69,10 @@ public class BenchJobs {
     final UUID id = UUID.randomUUID();
     final UUID production;
     final List<UUID> of;
+
     /** Whose limits a comparison is held to; null when nothing is compared. */
     final UUID setup;
+
     private final long begun = System.nanoTime();
     volatile Stand stand = Stand.WAITING;
     volatile double share;
@@ -96,7 +106,9 @@ public class BenchJobs {
     }
 
     double seconds() {
-      return stand == Stand.WAITING || stand == Stand.RUNNING ? (System.nanoTime() - begun) / 1e9 : seconds;
+      return stand == Stand.WAITING || stand == Stand.RUNNING
+          ? (System.nanoTime() - begun) / 1e9
+          : seconds;
     }
   }
 
@@ -110,30 +122,40 @@ public class BenchJobs {
   @EventListener(ApplicationReadyEvent.class)
   void warm() {
     if (properties.warm()) {
-      worker.execute(() -> {
-        for (int i = 0; i < WARMING; i++) {
-          int shift = i % 2;
-          Picture a = wall(0);
-          PlateComparison.of(a, wall(shift), PlateComparison.Limits.USUAL, (share, doing) -> { }, () -> false);
-        }
-      });
+      worker.execute(
+          () -> {
+            for (int i = 0; i < WARMING; i++) {
+              int shift = i % 2;
+              Picture a = wall(0);
+              PlateComparison.of(
+                  a, wall(shift), PlateComparison.Limits.USUAL, (share, doing) -> {}, () -> false);
+            }
+          });
     }
   }
 
   private static Picture wall(int shift) {
-    return Picture.of(1280, 720, (y, row) -> {
-      for (int x = 0; x < row.length / 3; x++) {
-        int tile = ((x + shift) / 23 * 7919 + y / 17 * 104_729) % 251;
-        java.util.Arrays.fill(row, 3 * x, 3 * x + 3, 9000 + tile * 160 + (x * 31 + y * 17) % 400);
-      }
-    });
+    return Picture.of(
+        1280,
+        720,
+        (y, row) -> {
+          for (int x = 0; x < row.length / 3; x++) {
+            int tile = ((x + shift) / 23 * 7919 + y / 17 * 104_729) % 251;
+            java.util.Arrays.fill(
+                row, 3 * x, 3 * x + 3, 9000 + tile * 160 + (x * 31 + y * 17) % 400);
+          }
+        });
   }
 
   Job start(UUID production, List<UUID> of, Work work) {
     return start(production, of, null, work);
   }
 
-  /** @param of ids of what is measured @param setup whose limits it is held to @throws Problems.TooMany when too many wait already */
+  /**
+   * @param of ids of what is measured
+   * @param setup whose limits it is held to
+   * @throws Problems.TooMany when too many wait already
+   */
   Job start(UUID production, List<UUID> of, UUID setup, Work work) {
     Job j = new Job(production, of, setup);
     synchronized (jobs) {
@@ -153,7 +175,10 @@ public class BenchJobs {
       synchronized (jobs) {
         jobs.remove(j.id);
       }
-      throw new Problems.TooMany("The bench has " + MOST_WAITING + " measurements waiting already; try again in a minute.");
+      throw new Problems.TooMany(
+          "The bench has "
+              + MOST_WAITING
+              + " measurements waiting already; try again in a minute.");
     }
     return j;
   }
@@ -176,7 +201,10 @@ public class BenchJobs {
       end = Stand.FAILED;
     } catch (IOException | RuntimeException | OutOfMemoryError e) {
       LOG.error("a measurement broke", e);
-      j.fault = e instanceof OutOfMemoryError ? "There is not enough memory for pictures of this size." : "The measurement broke; the server's log has the details.";
+      j.fault =
+          e instanceof OutOfMemoryError
+              ? "There is not enough memory for pictures of this size."
+              : "The measurement broke; the server's log has the details.";
       end = Stand.FAILED;
     }
     j.seconds = (System.nanoTime() - j.begun) / 1e9;
@@ -187,7 +215,8 @@ public class BenchJobs {
     synchronized (jobs) {
       Job j = jobs.get(id);
       if (j == null || !j.production.equals(production)) {
-        throw new NoSuchElementException("There is no such measurement; it may be from before a restart. Make it again.");
+        throw new NoSuchElementException(
+            "There is no such measurement; it may be from before a restart. Make it again.");
       }
       return j;
     }

@@ -58,7 +58,17 @@ public class ClipResource {
   private final ProxyMaker maker;
   private final ApplicationEventPublisher events;
 
-  ClipResource(TakeEntries takes, TakeClips clips, ClipProxies proxies, ProxyMaker maker, ApplicationEventPublisher events, MediaStore store, MediaProbe probe, Frames frames, StillResource stills, Journal journal) {
+  ClipResource(
+      TakeEntries takes,
+      TakeClips clips,
+      ClipProxies proxies,
+      ProxyMaker maker,
+      ApplicationEventPublisher events,
+      MediaStore store,
+      MediaProbe probe,
+      Frames frames,
+      StillResource stills,
+      Journal journal) {
     this.takes = takes;
     this.clips = clips;
     this.proxies = proxies;
@@ -71,14 +81,23 @@ public class ClipResource {
     this.journal = journal;
   }
 
-  /** @param id of the still, made by who asks @param frame from 0 */
+  /**
+   * @param id of the still, made by who asks
+   * @param frame from 0
+   */
   public record NewFrameStill(UUID id, Integer frame) {}
 
   /** Adds a clip to a take. */
   @PostMapping(path = "/takes/{take}/clips", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional
-  public BenchSheets.ClipView add(@PathVariable UUID production, @PathVariable UUID take, Member me, @RequestParam("file") MultipartFile file, @RequestParam(value = "caption", required = false) String caption) throws IOException {
+  public BenchSheets.ClipView add(
+      @PathVariable UUID production,
+      @PathVariable UUID take,
+      Member me,
+      @RequestParam("file") MultipartFile file,
+      @RequestParam(value = "caption", required = false) String caption)
+      throws IOException {
     try (InputStream in = file.getInputStream()) {
       return add(me, take, caption, in, file.getOriginalFilename());
     }
@@ -86,13 +105,19 @@ public class ClipResource {
 
   /** Adds a clip from a stream. */
   @Transactional
-  public BenchSheets.ClipView add(Member me, UUID take, String caption, InputStream in, String fileName) throws IOException {
-    TakeEntry t = takes.findById(take).filter(x -> x.productionId.equals(me.productionId())).orElseThrow(() -> new NoSuchElementException("There is no such take."));
+  public BenchSheets.ClipView add(
+      Member me, UUID take, String caption, InputStream in, String fileName) throws IOException {
+    TakeEntry t =
+        takes
+            .findById(take)
+            .filter(x -> x.productionId.equals(me.productionId()))
+            .orElseThrow(() -> new NoSuchElementException("There is no such take."));
     MediaStore.Stored stored = store.receive(in);
     try {
       MediaProbe.Found found = probe.probe(stored.path(), fileName);
       if (found.facts().still()) {
-        throw new InvalidInput("file", "must be a clip, mp4 or webm; stills go to the stills of the take");
+        throw new InvalidInput(
+            "file", "must be a clip, mp4 or webm; stills go to the stills of the take");
       }
       store.keep(stored);
       TakeClip c = new TakeClip();
@@ -104,7 +129,7 @@ public class ClipResource {
       c.width = found.facts().raster().width();
       c.height = found.facts().raster().height();
       c.rate = found.facts().rate().name();
-      c.frames = (int) found.facts().frames();
+      c.frames = found.facts().frames();
       c.caption = caption == null ? "" : caption.strip();
       c.addedBy = me.name();
       c.addedAt = Instant.now();
@@ -121,7 +146,8 @@ public class ClipResource {
   @GetMapping("/clips/{clip}/file")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<Resource> file(@PathVariable UUID production, @PathVariable UUID clip, Member me) {
+  public ResponseEntity<Resource> file(
+      @PathVariable UUID production, @PathVariable UUID clip, Member me) {
     TakeClip c = clip(me, clip);
     return Sandboxed.file(store.find(c.hash), c.type, c.hash);
   }
@@ -130,7 +156,8 @@ public class ClipResource {
   @GetMapping("/clips/{clip}")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public BenchSheets.ClipView clip(@PathVariable UUID production, @PathVariable UUID clip, Member me) {
+  public BenchSheets.ClipView clip(
+      @PathVariable UUID production, @PathVariable UUID clip, Member me) {
     return BenchSheets.view(clip(me, clip), proxies.findById(clip).orElse(null), maker);
   }
 
@@ -138,7 +165,8 @@ public class ClipResource {
   @GetMapping("/clips/{clip}/proxy")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<Resource> proxy(@PathVariable UUID production, @PathVariable UUID clip, Member me) {
+  public ResponseEntity<Resource> proxy(
+      @PathVariable UUID production, @PathVariable UUID clip, Member me) {
     ClipProxy p = proxy(me, clip);
     return Sandboxed.file(store.find(p.hash), "video/mp4", p.hash);
   }
@@ -147,36 +175,54 @@ public class ClipResource {
   @GetMapping("/clips/{clip}/strip")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<Resource> strip(@PathVariable UUID production, @PathVariable UUID clip, Member me) {
+  public ResponseEntity<Resource> strip(
+      @PathVariable UUID production, @PathVariable UUID clip, Member me) {
     ClipProxy p = proxy(me, clip);
     return Sandboxed.file(store.find(p.stripHash), "image/jpeg", p.stripHash);
   }
 
   private ClipProxy proxy(Member me, UUID clip) {
-    return proxies.findByIdAndProductionId(clip, me.productionId()).filter(p -> p.hash != null).orElseThrow(() -> new NoSuchElementException("This clip has no proxy yet."));
+    return proxies
+        .findByIdAndProductionId(clip, me.productionId())
+        .filter(p -> p.hash != null)
+        .orElseThrow(() -> new NoSuchElementException("This clip has no proxy yet."));
   }
 
   /** One frame of a clip, exact, as PNG. */
   @GetMapping("/clips/{clip}/frames/{frame}")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  public ResponseEntity<byte[]> frame(@PathVariable UUID production, @PathVariable UUID clip, @PathVariable int frame, Member me) throws IOException {
-    return ResponseEntity.ok().contentType(MediaType.IMAGE_PNG).cacheControl(CacheControl.maxAge(java.time.Duration.ofDays(30)).cachePrivate()).header("Content-Security-Policy", "sandbox; default-src 'none'").body(frames.png(store.find(clip(me, clip).hash), frame));
+  public ResponseEntity<byte[]> frame(
+      @PathVariable UUID production, @PathVariable UUID clip, @PathVariable int frame, Member me)
+      throws IOException {
+    return ResponseEntity.ok()
+        .contentType(MediaType.IMAGE_PNG)
+        .cacheControl(CacheControl.maxAge(java.time.Duration.ofDays(30)).cachePrivate())
+        .header("Content-Security-Policy", "sandbox; default-src 'none'")
+        .body(frames.png(store.find(clip(me, clip).hash), frame));
   }
 
   /** Pulls a frame of a clip as a still of its take. */
   @PostMapping("/clips/{clip}/stills")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional
-  public List<FloorSheets.StillView> still(@PathVariable UUID production, @PathVariable UUID clip, Member me, @RequestBody NewFrameStill in) throws IOException {
+  public List<FloorSheets.StillView> still(
+      @PathVariable UUID production,
+      @PathVariable UUID clip,
+      Member me,
+      @RequestBody NewFrameStill in)
+      throws IOException {
     TakeClip c = clip(me, clip);
     if (in.id() == null || in.frame() == null) {
       throw new InvalidInput(in.id() == null ? "id" : "frame", "must be given");
     }
     byte[] png = frames.png(store.find(c.hash), in.frame());
-    return stills.add(me, c.takeId, in.id(), "frame " + in.frame(), new ByteArrayInputStream(png), "frame.png");
+    return stills.add(
+        me, c.takeId, in.id(), "frame " + in.frame(), new ByteArrayInputStream(png), "frame.png");
   }
 
   private TakeClip clip(Member me, UUID clip) {
-    return clips.findByIdAndProductionId(clip, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such clip."));
+    return clips
+        .findByIdAndProductionId(clip, me.productionId())
+        .orElseThrow(() -> new NoSuchElementException("There is no such clip."));
   }
 }

@@ -30,8 +30,9 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.event.TransactionalEventListener;
 
 /**
- * Makes proxies of clips one after the other, at low priority and beside the measurements, which never wait for them. What was not finished when the application was stopped is
- * made after its next start; what cannot be made says why and is not tried again.
+ * Makes proxies of clips one after the other, at low priority and beside the measurements, which
+ * never wait for them. What was not finished when the application was stopped is made after its
+ * next start; what cannot be made says why and is not tried again.
  */
 @Component
 public class ProxyMaker {
@@ -43,13 +44,20 @@ public class ProxyMaker {
   private final ApplicationEventPublisher events;
   private final Map<UUID, Double> shares = new ConcurrentHashMap<>();
   private volatile boolean closing;
-  private final ExecutorService worker = Executors.newSingleThreadExecutor(r -> {
-    Thread t = new Thread(r, "proxies");
-    t.setDaemon(true);
-    return t;
-  });
+  private final ExecutorService worker =
+      Executors.newSingleThreadExecutor(
+          r -> {
+            Thread t = new Thread(r, "proxies");
+            t.setDaemon(true);
+            return t;
+          });
 
-  ProxyMaker(TakeClips clips, ClipProxies proxies, MediaStore store, Frames frames, ApplicationEventPublisher events) {
+  ProxyMaker(
+      TakeClips clips,
+      ClipProxies proxies,
+      MediaStore store,
+      Frames frames,
+      ApplicationEventPublisher events) {
     this.clips = clips;
     this.proxies = proxies;
     this.store = store;
@@ -96,7 +104,14 @@ public class ProxyMaker {
     Path made = null;
     try {
       made = store.scratch(".mp4");
-      p.frames = frames.proxy(store.find(c.hash), c.width, c.height, made, n -> shares.put(id, Math.min(1, (double) n / c.frames)), () -> closing);
+      p.frames =
+          frames.proxy(
+              store.find(c.hash),
+              c.width,
+              c.height,
+              made,
+              n -> shares.put(id, Math.min(1, (double) n / c.frames)),
+              () -> closing);
       p.hash = keep(Files.newInputStream(made));
       p.stripHash = keep(new ByteArrayInputStream(frames.strip(made, p.frames)));
     } catch (InvalidInput | NoSuchElementException e) {
@@ -118,7 +133,13 @@ public class ProxyMaker {
     }
     p.madeAt = Instant.now();
     proxies.saveAndFlush(p);
-    events.publishEvent(new Journal.Changed(c.productionId, "clip", id.toString(), "Bivex", p.fault.isEmpty() ? "made the proxy of a clip" : "could not make the proxy of a clip"));
+    events.publishEvent(
+        new Journal.Changed(
+            c.productionId,
+            "clip",
+            id.toString(),
+            "Bivex",
+            p.fault.isEmpty() ? "made the proxy of a clip" : "could not make the proxy of a clip"));
   }
 
   private String keep(InputStream in) throws IOException {

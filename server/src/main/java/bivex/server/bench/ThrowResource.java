@@ -36,7 +36,10 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Throws: where the thrown thing is in some frames of each take, which take goes with which, and the way of the replacement. */
+/**
+ * Throws: where the thrown thing is in some frames of each take, which take goes with which, and
+ * the way of the replacement.
+ */
 @RestController
 @RequestMapping("/api/productions/{production}")
 public class ThrowResource {
@@ -53,28 +56,68 @@ public class ThrowResource {
     this.journal = journal;
   }
 
-  /** @param spots frame of the clip and place in px of the picture; empty takes the marks away */
+  /**
+   * @param spots frame of the clip and place in px of the picture; empty takes the marks away
+   */
   public record NewThrowPath(TakePairing.Half half, List<Spot> spots) {}
 
-  /** @param cost px, less is better */
-  public record PairView(UUID giver, int giverTake, UUID receiver, int receiverTake, double cost, double endPx, double pathPx, double frames) {}
+  /**
+   * @param cost px, less is better
+   */
+  public record PairView(
+      UUID giver,
+      int giverTake,
+      UUID receiver,
+      int receiverTake,
+      double cost,
+      double endPx,
+      double pathPx,
+      double frames) {}
 
-  /** The best pairs of a shot. @param all how many there are @param words what to do next */
+  /**
+   * The best pairs of a shot.
+   *
+   * @param all how many there are
+   * @param words what to do next
+   */
   public record PairsView(List<PairView> pairs, int all, String words) {}
 
-  /** One pair as a flight. @param words for the desk */
-  public record FlightView(UUID giver, UUID receiver, double handOver, List<Spot> way, double fallPx, boolean bends, String words) {}
+  /**
+   * One pair as a flight.
+   *
+   * @param words for the desk
+   */
+  public record FlightView(
+      UUID giver,
+      UUID receiver,
+      double handOver,
+      List<Spot> way,
+      double fallPx,
+      boolean bends,
+      String words) {}
 
   /** Marks the thing in some frames of a take; the whole set of marks is sent each time. */
   @PutMapping("/takes/{take}/throw")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional
-  public BenchSheets.ThrowPathView mark(@PathVariable UUID production, @PathVariable UUID take, Member me, @RequestHeader("If-Match") String ifMatch, @RequestBody NewThrowPath in) {
-    TakeEntry t = takes.findById(take).filter(x -> x.productionId.equals(me.productionId())).orElseThrow(() -> new NoSuchElementException("There is no such take."));
+  public BenchSheets.ThrowPathView mark(
+      @PathVariable UUID production,
+      @PathVariable UUID take,
+      Member me,
+      @RequestHeader("If-Match") String ifMatch,
+      @RequestBody NewThrowPath in) {
+    TakeEntry t =
+        takes
+            .findById(take)
+            .filter(x -> x.productionId.equals(me.productionId()))
+            .orElseThrow(() -> new NoSuchElementException("There is no such take."));
     if (in.half() == null) {
       throw new InvalidInput("half", "must be THROW or CATCH");
     }
-    List<Spot> spots = in.spots() == null ? List.of() : in.spots().stream().sorted(Comparator.comparingDouble(Spot::frame)).toList();
+    List<Spot> spots =
+        in.spots() == null
+            ? List.of()
+            : in.spots().stream().sorted(Comparator.comparingDouble(Spot::frame)).toList();
     InvalidInput.within("spots", (long) spots.size(), 0, MOST_MARKS);
     for (Spot s : spots) {
       InvalidInput.within("spots: frame", s.frame(), 0, 1_000_000);
@@ -85,7 +128,8 @@ public class ThrowResource {
       throw new InvalidInput("spots", "has two marks in one frame");
     }
     ThrowPath p = paths.findById(take).orElse(null);
-    Problems.mustBeCurrent(ifMatch, p == null ? 0 : p.version + 1, p == null ? null : BenchSheets.view(p), in);
+    Problems.mustBeCurrent(
+        ifMatch, p == null ? 0 : p.version + 1, p == null ? null : BenchSheets.view(p), in);
     if (p == null) {
       p = new ThrowPath();
       p.takeId = t.id;
@@ -95,7 +139,12 @@ public class ThrowResource {
     p.spots = spots;
     p.markedBy = me.name();
     p = paths.saveAndFlush(p);
-    journal.record(me, "marked a throw", "take", t.id.toString(), t.slate + " take " + t.number + ", " + spots.size() + " marks");
+    journal.record(
+        me,
+        "marked a throw",
+        "take",
+        t.id.toString(),
+        t.slate + " take " + t.number + ", " + spots.size() + " marks");
     return BenchSheets.view(p);
   }
 
@@ -104,8 +153,14 @@ public class ThrowResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public PairsView pairs(@PathVariable UUID production, @PathVariable UUID shot, Member me) {
-    Map<UUID, TakeEntry> of = takes.called(me.productionId(), List.of(shot)).stream().map(TakeEntries.Called::take).collect(Collectors.toMap(t -> t.id, t -> t));
-    List<ThrowPath> marked = paths.findByProductionId(me.productionId()).stream().filter(p -> of.containsKey(p.takeId) && p.spots.size() >= 2).toList();
+    Map<UUID, TakeEntry> of =
+        takes.called(me.productionId(), List.of(shot)).stream()
+            .map(TakeEntries.Called::take)
+            .collect(Collectors.toMap(t -> t.id, t -> t));
+    List<ThrowPath> marked =
+        paths.findByProductionId(me.productionId()).stream()
+            .filter(p -> of.containsKey(p.takeId) && p.spots.size() >= 2)
+            .toList();
     InvalidInput.within("takes", (long) marked.size(), 0, MOST_TAKES);
     List<TakePairing.Marked> givers = marks(marked, TakePairing.Half.THROW);
     List<TakePairing.Marked> receivers = marks(marked, TakePairing.Half.CATCH);
@@ -114,27 +169,56 @@ public class ThrowResource {
       return new PairsView(List.of(), 0, missing);
     }
     List<TakePairing> ranked = TakePairing.rank(givers, receivers);
-    List<PairView> out = ranked.stream().limit(MOST_SHOWN).map(p -> {
-      UUID g = UUID.fromString(p.giver());
-      UUID r = UUID.fromString(p.receiver());
-      return new PairView(g, of.get(g).number, r, of.get(r).number, p.cost(), p.endPx(), p.pathPx(), p.frames());
-    }).toList();
-    return new PairsView(out, ranked.size(), ranked.get(0).words(out.get(0).giverTake, out.get(0).receiverTake));
+    List<PairView> out =
+        ranked.stream()
+            .limit(MOST_SHOWN)
+            .map(
+                p -> {
+                  UUID g = UUID.fromString(p.giver());
+                  UUID r = UUID.fromString(p.receiver());
+                  return new PairView(
+                      g,
+                      of.get(g).number,
+                      r,
+                      of.get(r).number,
+                      p.cost(),
+                      p.endPx(),
+                      p.pathPx(),
+                      p.frames());
+                })
+            .toList();
+    return new PairsView(
+        out, ranked.size(), ranked.get(0).words(out.get(0).giverTake, out.get(0).receiverTake));
   }
 
   private static List<TakePairing.Marked> marks(List<ThrowPath> marked, TakePairing.Half half) {
-    return marked.stream().filter(p -> p.half == half).map(p -> new TakePairing.Marked(p.takeId.toString(), p.spots)).toList();
+    return marked.stream()
+        .filter(p -> p.half == half)
+        .map(p -> new TakePairing.Marked(p.takeId.toString(), p.spots))
+        .toList();
   }
 
-  /** The way of the replacement for a pair. @param handOver frame of the throw; left out for the top of its arc */
+  /**
+   * The way of the replacement for a pair.
+   *
+   * @param handOver frame of the throw; left out for the top of its arc
+   */
   @GetMapping("/throws/{giver}/{receiver}")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public FlightView flight(@PathVariable UUID production, @PathVariable UUID giver, @PathVariable UUID receiver, Member me, @RequestParam(required = false) Double handOver) {
+  public FlightView flight(
+      @PathVariable UUID production,
+      @PathVariable UUID giver,
+      @PathVariable UUID receiver,
+      Member me,
+      @RequestParam(required = false) Double handOver) {
     ThrowPath g = path(me, giver);
     ThrowPath r = path(me, receiver);
-    double at = handOver != null ? handOver : TakePairing.top(new TakePairing.Marked("throw", g.spots));
-    TakePairing.Flight f = TakePairing.flight(new TakePairing.Marked("throw", g.spots), new TakePairing.Marked("catch", r.spots), at);
+    double at =
+        handOver != null ? handOver : TakePairing.top(new TakePairing.Marked("throw", g.spots));
+    TakePairing.Flight f =
+        TakePairing.flight(
+            new TakePairing.Marked("throw", g.spots), new TakePairing.Marked("catch", r.spots), at);
     return new FlightView(giver, receiver, f.handOver(), f.way(), f.fall(), f.bends(), f.words());
   }
 
@@ -142,21 +226,41 @@ public class ThrowResource {
   @GetMapping("/throws/{giver}/{receiver}/path.csv")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<byte[]> csv(@PathVariable UUID production, @PathVariable UUID giver, @PathVariable UUID receiver, Member me, @RequestParam(required = false) Double handOver) {
+  public ResponseEntity<byte[]> csv(
+      @PathVariable UUID production,
+      @PathVariable UUID giver,
+      @PathVariable UUID receiver,
+      Member me,
+      @RequestParam(required = false) Double handOver) {
     FlightView f = flight(production, giver, receiver, me, handOver);
-    String rows = f.way.stream().map(s -> String.format(Locale.ROOT, "%.0f,%.2f,%.2f", s.frame(), s.x(), s.y())).collect(Collectors.joining("\r\n", "frame,x,y\r\n", "\r\n"));
-    return BenchResource.file(rows.getBytes(StandardCharsets.UTF_8), "replacement.csv", "text/csv;charset=UTF-8");
+    String rows =
+        f.way.stream()
+            .map(s -> String.format(Locale.ROOT, "%.0f,%.2f,%.2f", s.frame(), s.x(), s.y()))
+            .collect(Collectors.joining("\r\n", "frame,x,y\r\n", "\r\n"));
+    return BenchResource.file(
+        rows.getBytes(StandardCharsets.UTF_8), "replacement.csv", "text/csv;charset=UTF-8");
   }
 
   /** The same as JSON. */
   @GetMapping("/throws/{giver}/{receiver}/path.json")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<byte[]> json(@PathVariable UUID production, @PathVariable UUID giver, @PathVariable UUID receiver, Member me, @RequestParam(required = false) Double handOver) {
-    return BenchResource.file(Json.MAPPER.writeValueAsBytes(flight(production, giver, receiver, me, handOver)), "replacement.json", "application/json");
+  public ResponseEntity<byte[]> json(
+      @PathVariable UUID production,
+      @PathVariable UUID giver,
+      @PathVariable UUID receiver,
+      Member me,
+      @RequestParam(required = false) Double handOver) {
+    return BenchResource.file(
+        Json.MAPPER.writeValueAsBytes(flight(production, giver, receiver, me, handOver)),
+        "replacement.json",
+        "application/json");
   }
 
   private ThrowPath path(Member me, UUID take) {
-    return paths.findById(take).filter(p -> p.productionId.equals(me.productionId())).orElseThrow(() -> new NoSuchElementException("Nothing is marked in this take."));
+    return paths
+        .findById(take)
+        .filter(p -> p.productionId.equals(me.productionId()))
+        .orElseThrow(() -> new NoSuchElementException("Nothing is marked in this take."));
   }
 }

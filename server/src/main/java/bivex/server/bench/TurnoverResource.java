@@ -38,7 +38,10 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Checks of what was handed over: sequences and camera solves; and measured zones handed on to the plan. */
+/**
+ * Checks of what was handed over: sequences and camera solves; and measured zones handed on to the
+ * plan.
+ */
 @RestController
 @RequestMapping("/api/productions/{production}")
 public class TurnoverResource {
@@ -55,13 +58,23 @@ public class TurnoverResource {
     this.journal = journal;
   }
 
-  /** @param files names, one a line @param readAt frames a second the list says; null when it says none @param madeAt null for the production's rate */
-  public record NewTurnover(String files, String readAt, Long first, Integer count, String madeAt) {}
+  /**
+   * @param files names, one a line
+   * @param readAt frames a second the list says; null when it says none
+   * @param madeAt null for the production's rate
+   */
+  public record NewTurnover(
+      String files, String readAt, Long first, Integer count, String madeAt) {}
 
-  /** @param csv frame and error a line, with or without a heading; null when only a figure is known @param width px of the solved picture */
+  /**
+   * @param csv frame and error a line, with or without a heading; null when only a figure is known
+   * @param width px of the solved picture
+   */
   public record NewSolve(Double errorPx, String csv, Integer width) {}
 
-  /** @param part of the shot that the take shows, from 1 */
+  /**
+   * @param part of the shot that the take shows, from 1
+   */
   public record NewZoneUse(Integer part) {}
 
   public record ZoneUse(String code, int frames, List<Zone> zones) {}
@@ -70,15 +83,22 @@ public class TurnoverResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   public Turnover turnover(@PathVariable UUID production, Member me, @RequestBody NewTurnover in) {
     List<String> names = text("files", in.files()).lines().filter(l -> !l.isBlank()).toList();
-    FrameRate made = in.madeAt() == null || in.madeAt().isBlank() ? me.production().frameRate() : rate("madeAt", in.madeAt());
-    return Turnover.of(names, in.readAt() == null || in.readAt().isBlank() ? null : rate("readAt", in.readAt()), new Turnover.Promised(in.first(), in.count(), made));
+    FrameRate made =
+        in.madeAt() == null || in.madeAt().isBlank()
+            ? me.production().frameRate()
+            : rate("madeAt", in.madeAt());
+    return Turnover.of(
+        names,
+        in.readAt() == null || in.readAt().isBlank() ? null : rate("readAt", in.readAt()),
+        new Turnover.Promised(in.first(), in.count(), made));
   }
 
   private static FrameRate rate(String field, String text) {
     try {
       return FrameRate.parse(text);
     } catch (InvalidInput e) {
-      throw new InvalidInput(field, "must be a frame rate such as 24 or 23.976, was \"" + text + "\"");
+      throw new InvalidInput(
+          field, "must be a frame rate such as 24 or 23.976, was \"" + text + "\"");
     }
   }
 
@@ -93,14 +113,21 @@ public class TurnoverResource {
       return SolveReport.of(in.errorPx(), width);
     }
     List<SolveReport.Residual> out = new ArrayList<>();
-    try (CSVParser csv = CSVFormat.RFC4180.builder().setIgnoreSurroundingSpaces(true).setIgnoreEmptyLines(true).get().parse(new StringReader(text("csv", in.csv()).replace(';', ',').replace('\t', ',')))) {
+    try (CSVParser csv =
+        CSVFormat.RFC4180
+            .builder()
+            .setIgnoreSurroundingSpaces(true)
+            .setIgnoreEmptyLines(true)
+            .get()
+            .parse(new StringReader(text("csv", in.csv()).replace(';', ',').replace('\t', ',')))) {
       for (CSVRecord r : csv) {
         try {
           out.add(new SolveReport.Residual(Long.parseLong(r.get(0)), Double.parseDouble(r.get(1))));
         } catch (NumberFormatException | ArrayIndexOutOfBoundsException e) {
           // A heading is let pass in the first line only.
           if (r.getRecordNumber() > 1) {
-            throw new InvalidInput("csv", "line " + r.getRecordNumber() + " is not a frame and an error");
+            throw new InvalidInput(
+                "csv", "line " + r.getRecordNumber() + " is not a frame and an error");
           }
         }
       }
@@ -113,25 +140,43 @@ public class TurnoverResource {
   private static String text(String field, String text) {
     String t = InvalidInput.text(field, text);
     if (t.length() > MOST_TEXT) {
-      throw new InvalidInput(field, "is longer than " + MOST_TEXT / 1_000_000 + " million characters");
+      throw new InvalidInput(
+          field, "is longer than " + MOST_TEXT / 1_000_000 + " million characters");
     }
     return t;
   }
 
-  /** Puts the measured zones of a take into the plan of its shot, in place of the planned ones of that part; the join is reckoned anew. */
+  /**
+   * Puts the measured zones of a take into the plan of its shot, in place of the planned ones of
+   * that part; the join is reckoned anew.
+   */
   @PostMapping("/takes/{take}/zones/plan")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public ZoneUse use(@PathVariable UUID production, @PathVariable UUID take, Member me, @RequestBody NewZoneUse in) {
+  public ZoneUse use(
+      @PathVariable UUID production,
+      @PathVariable UUID take,
+      Member me,
+      @RequestBody NewZoneUse in) {
     int part = (int) InvalidInput.within("part", in.part() == null ? 0L : in.part(), 1, 12);
-    TakeEntry t = takes.findById(take).filter(x -> x.productionId.equals(me.productionId())).orElseThrow(() -> new NoSuchElementException("There is no such take."));
-    List<PlateZones.Occupied> o = zones.findFirstByTakeIdAndProductionIdOrderByKeptAtDesc(take, me.productionId()).map(z -> z.occupied).orElseThrow(() -> new NoSuchElementException("The zones of this take are not measured."));
+    TakeEntry t =
+        takes
+            .findById(take)
+            .filter(x -> x.productionId.equals(me.productionId()))
+            .orElseThrow(() -> new NoSuchElementException("There is no such take."));
+    List<PlateZones.Occupied> o =
+        zones
+            .findFirstByTakeIdAndProductionIdOrderByKeptAtDesc(take, me.productionId())
+            .map(z -> z.occupied)
+            .orElseThrow(
+                () -> new NoSuchElementException("The zones of this take are not measured."));
     Shot s = shots.findById(t.shotId).orElseThrow();
     List<Zone> measured = PlateZones.zones(o, part, PlateZones.MARGIN);
     s.methods = MethodBook.measured(s.methods, part, measured, s.cutFrames);
     ShotBook.plan(me.production(), s, false);
     shots.saveAndFlush(s);
-    journal.record(me, "planned by measured zones", "shot", s.id.toString(), s.code + ", part " + part);
+    journal.record(
+        me, "planned by measured zones", "shot", s.id.toString(), s.code + ", part " + part);
     return new ZoneUse(s.code, o.size(), measured);
   }
 }

@@ -51,7 +51,13 @@ public class BoardResource {
   private final MediaProbe probe;
   private final Journal journal;
 
-  BoardResource(BoardFrames frames, Shots shots, Productions productions, MediaStore store, MediaProbe probe, Journal journal) {
+  BoardResource(
+      BoardFrames frames,
+      Shots shots,
+      Productions productions,
+      MediaStore store,
+      MediaProbe probe,
+      Journal journal) {
     this.frames = frames;
     this.shots = shots;
     this.productions = productions;
@@ -62,9 +68,14 @@ public class BoardResource {
 
   public record FrameView(UUID id, int position, String caption, String addedBy, Instant addedAt) {}
 
-  /** The frames of a shot in the order they shall have. @param caption of each; null leaves it */
+  /** The frames of a shot in the order they shall have. */
   public record Order(List<Placed> frames) {}
 
+  /**
+   * One frame at its place.
+   *
+   * @param caption null leaves it
+   */
   public record Placed(UUID id, String caption) {}
 
   @GetMapping("/shots/{shot}/board")
@@ -78,7 +89,13 @@ public class BoardResource {
   @PostMapping(path = "/shots/{shot}/board", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
   @Allowed({PRODUCER, COORDINATOR, ARTIST})
   @Transactional
-  public List<FrameView> add(@PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestParam("file") MultipartFile file, @RequestParam(value = "caption", required = false) String caption) throws IOException {
+  public List<FrameView> add(
+      @PathVariable UUID production,
+      @PathVariable UUID shot,
+      Member me,
+      @RequestParam("file") MultipartFile file,
+      @RequestParam(value = "caption", required = false) String caption)
+      throws IOException {
     try (InputStream in = file.getInputStream()) {
       return take(me, shot, caption, in, file.getOriginalFilename());
     }
@@ -86,7 +103,8 @@ public class BoardResource {
 
   /** Adds a picture from a stream. */
   @Transactional
-  public List<FrameView> take(Member me, UUID shot, String caption, InputStream in, String fileName) throws IOException {
+  public List<FrameView> take(Member me, UUID shot, String caption, InputStream in, String fileName)
+      throws IOException {
     Shot s = find(me, shot);
     productions.hold(me.productionId());
     List<BoardFrame> all = frames.findByShotIdOrderByPosition(s.id);
@@ -122,13 +140,20 @@ public class BoardResource {
   @PutMapping("/shots/{shot}/board")
   @Allowed({PRODUCER, COORDINATOR, ARTIST})
   @Transactional
-  public List<FrameView> order(@PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody Order in) {
+  public List<FrameView> order(
+      @PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody Order in) {
     Shot s = find(me, shot);
     productions.hold(me.productionId());
     List<BoardFrame> all = frames.findByShotIdOrderByPosition(s.id);
-    List<UUID> wanted = in.frames() == null ? List.of() : in.frames().stream().map(Placed::id).toList();
-    if (wanted.size() != all.size() || !new HashSet<>(wanted).equals(new HashSet<>(all.stream().map(f -> f.id).toList()))) {
-      throw new InvalidInput("frames", "must be every frame of " + s.code + " once; somebody may have added or removed one, read them again");
+    List<UUID> wanted =
+        in.frames() == null ? List.of() : in.frames().stream().map(Placed::id).toList();
+    if (wanted.size() != all.size()
+        || !new HashSet<>(wanted).equals(new HashSet<>(all.stream().map(f -> f.id).toList()))) {
+      throw new InvalidInput(
+          "frames",
+          "must be every frame of "
+              + s.code
+              + " once; somebody may have added or removed one, read them again");
     }
     for (BoardFrame f : all) {
       f.position = wanted.indexOf(f.id) + 1;
@@ -143,12 +168,17 @@ public class BoardResource {
   @DeleteMapping("/board/{frame}")
   @Allowed({PRODUCER, COORDINATOR, ARTIST})
   @Transactional
-  public List<FrameView> remove(@PathVariable UUID production, @PathVariable UUID frame, Member me) {
-    BoardFrame f = frames.findByIdAndProductionId(frame, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such storyboard frame."));
+  public List<FrameView> remove(
+      @PathVariable UUID production, @PathVariable UUID frame, Member me) {
+    BoardFrame f =
+        frames
+            .findByIdAndProductionId(frame, me.productionId())
+            .orElseThrow(() -> new NoSuchElementException("There is no such storyboard frame."));
     Shot s = find(me, f.shotId);
     frames.delete(f);
     frames.flush();
-    journal.record(me, "removed a storyboard frame", "shot", s.id.toString(), s.code + " frame " + f.position);
+    journal.record(
+        me, "removed a storyboard frame", "shot", s.id.toString(), s.code + " frame " + f.position);
     return view(s.id);
   }
 
@@ -156,8 +186,12 @@ public class BoardResource {
   @GetMapping("/board/{frame}/picture")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<Resource> picture(@PathVariable UUID production, @PathVariable UUID frame, Member me) {
-    BoardFrame f = frames.findByIdAndProductionId(frame, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such storyboard frame."));
+  public ResponseEntity<Resource> picture(
+      @PathVariable UUID production, @PathVariable UUID frame, Member me) {
+    BoardFrame f =
+        frames
+            .findByIdAndProductionId(frame, me.productionId())
+            .orElseThrow(() -> new NoSuchElementException("There is no such storyboard frame."));
     return Sandboxed.file(store.find(f.hash), f.type, f.hash);
   }
 
@@ -170,10 +204,14 @@ public class BoardResource {
   }
 
   private List<FrameView> view(UUID shot) {
-    return frames.findByShotIdOrderByPosition(shot).stream().map(f -> new FrameView(f.id, f.position, f.caption, f.addedBy, f.addedAt)).toList();
+    return frames.findByShotIdOrderByPosition(shot).stream()
+        .map(f -> new FrameView(f.id, f.position, f.caption, f.addedBy, f.addedAt))
+        .toList();
   }
 
   private Shot find(Member me, UUID id) {
-    return shots.findByIdAndProductionId(id, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such shot in this production."));
+    return shots
+        .findByIdAndProductionId(id, me.productionId())
+        .orElseThrow(() -> new NoSuchElementException("There is no such shot in this production."));
   }
 }

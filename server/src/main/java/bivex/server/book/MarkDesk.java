@@ -30,11 +30,15 @@ import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 
-/** Marks set, moved and carried from draft to draft. All of it holds the production, so that two people who mark at once wait for one another. */
+/**
+ * Marks set, moved and carried from draft to draft. All of it holds the production, so that two
+ * people who mark at once wait for one another.
+ */
 @Component
 public class MarkDesk {
   /** So many shots a script's notes may bring; far more than any picture has. */
   private static final int MOST_MADE = 2000;
+
   private final Drafts drafts;
   private final Shots shots;
   private final Marks marks;
@@ -42,7 +46,13 @@ public class MarkDesk {
   private final Productions productions;
   private final Screenplays screenplays;
 
-  MarkDesk(Drafts drafts, Shots shots, Marks marks, FormerCodes formerCodes, Productions productions, Screenplays screenplays) {
+  MarkDesk(
+      Drafts drafts,
+      Shots shots,
+      Marks marks,
+      FormerCodes formerCodes,
+      Productions productions,
+      Screenplays screenplays) {
     this.drafts = drafts;
     this.shots = shots;
     this.marks = marks;
@@ -51,12 +61,22 @@ public class MarkDesk {
     this.screenplays = screenplays;
   }
 
-  /** The newest draft. @throws NoSuchElementException when there is none */
+  /**
+   * The newest draft.
+   *
+   * @throws NoSuchElementException when there is none
+   */
   public Draft newest(UUID production) {
-    return drafts.findFirstByProductionIdOrderByNumberDesc(production).orElseThrow(() -> new NoSuchElementException("No script has been imported yet."));
+    return drafts
+        .findFirstByProductionIdOrderByNumberDesc(production)
+        .orElseThrow(() -> new NoSuchElementException("No script has been imported yet."));
   }
 
-  /** The draft somebody marks on, held until the end of the transaction. @throws InvalidInput when a newer one has come in meanwhile */
+  /**
+   * The draft somebody marks on, held until the end of the transaction.
+   *
+   * @throws InvalidInput when a newer one has come in meanwhile
+   */
   public Draft hold(Member me, UUID draft) {
     productions.hold(me.productionId());
     if (draft == null) {
@@ -64,13 +84,21 @@ public class MarkDesk {
     }
     Draft newest = newest(me.productionId());
     if (!newest.id.equals(draft)) {
-      drafts.findByIdAndProductionId(draft, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such draft."));
-      throw new InvalidInput("draft", "is not the newest any more: " + newest.name + " has come in; mark the words there");
+      if (drafts.findByIdAndProductionId(draft, me.productionId()).isEmpty()) {
+        throw new NoSuchElementException("There is no such draft.");
+      }
+      throw new InvalidInput(
+          "draft",
+          "is not the newest any more: " + newest.name + " has come in; mark the words there");
     }
     return newest;
   }
 
-  /** Marks words for a shot. @param before what the words were, when they are known to be others now */
+  /**
+   * Marks words for a shot.
+   *
+   * @param before what the words were, when they are known to be others now
+   */
   public Mark set(Member me, UUID shot, Draft draft, int number, Anchor words, String before) {
     Mark m = new Mark();
     m.id = UUID.randomUUID();
@@ -94,7 +122,11 @@ public class MarkDesk {
     m.setAt = Instant.now();
   }
 
-  /** Scene of words. @throws InvalidInput when they are before the first */
+  /**
+   * Scene of words.
+   *
+   * @throws InvalidInput when they are before the first
+   */
   public String scene(Draft draft, Anchor words) {
     Screenplay.Scene scene = screenplays.of(draft).sceneAt(words.start());
     if (scene == null) {
@@ -103,8 +135,19 @@ public class MarkDesk {
     return scene.number();
   }
 
-  /** A new shot on words. @param code null for the next that fits its place */
-  public Shot shot(Member me, Draft draft, Anchor words, String title, String intent, int cutFrames, String code) {
+  /**
+   * A new shot on words.
+   *
+   * @param code null for the next that fits its place
+   */
+  public Shot shot(
+      Member me,
+      Draft draft,
+      Anchor words,
+      String title,
+      String intent,
+      int cutFrames,
+      String code) {
     Shot s = new Shot();
     s.id = UUID.randomUUID();
     s.productionId = me.productionId();
@@ -129,8 +172,13 @@ public class MarkDesk {
 
   /** A code between those of the shots before and after a place in a scene. */
   public String code(Production production, String scene, int start) {
-    List<CodePlan.At> placed = marks.places(production.id).stream().filter(p -> p.start() != null).map(p -> new CodePlan.At(p.code(), p.start())).toList();
-    return CodePlan.fresh(new NamePattern(production.codePattern), scene, start, placed, ever(production.id));
+    List<CodePlan.At> placed =
+        marks.places(production.id).stream()
+            .filter(p -> p.start() != null)
+            .map(p -> new CodePlan.At(p.code(), p.start()))
+            .toList();
+    return CodePlan.fresh(
+        new NamePattern(production.codePattern), scene, start, placed, ever(production.id));
   }
 
   /** Gives a shot another code; the one it had stays its own for ever. */
@@ -142,7 +190,8 @@ public class MarkDesk {
     f.code = s.code;
     f.changedBy = me.name();
     f.changedAt = Instant.now();
-    if (formerCodes.findByShotIdOrderByChangedAt(s.id).stream().noneMatch(x -> x.code.equals(f.code))) {
+    if (formerCodes.findByShotIdOrderByChangedAt(s.id).stream()
+        .noneMatch(x -> x.code.equals(f.code))) {
       formerCodes.save(f);
     }
     s.code = code;
@@ -150,33 +199,56 @@ public class MarkDesk {
   }
 
   /**
-   * Carries all marks into a new draft: those its notes name to where the notes are, the others after their words.
+   * Carries all marks into a new draft: those its notes name to where the notes are, the others
+   * after their words.
    *
    * @param noted marks that came as notes; a code that is not known makes a new shot
    * @param cutFrames length of a new shot
    * @return codes of shots that were made
    */
-  public List<String> carry(Member me, Draft before, Draft now, Screenplay play, List<ScriptNotes.Noted> noted, int cutFrames) {
+  public List<String> carry(
+      Member me,
+      Draft before,
+      Draft now,
+      Screenplay play,
+      List<ScriptNotes.Noted> noted,
+      int cutFrames) {
     Map<UUID, Shot> all = new LinkedHashMap<>();
     Map<String, Shot> byCode = new HashMap<>();
-    shots.findByProductionIdOrderByCode(me.productionId()).forEach(s -> {
-      all.put(s.id, s);
-      byCode.put(s.code, s);
-    });
-    formerCodes.findByProductionIdOrderByChangedAt(me.productionId()).forEach(f -> byCode.putIfAbsent(f.code, all.get(f.shotId)));
+    shots
+        .findByProductionIdOrderByCode(me.productionId())
+        .forEach(
+            s -> {
+              all.put(s.id, s);
+              byCode.put(s.code, s);
+            });
+    formerCodes
+        .findByProductionIdOrderByChangedAt(me.productionId())
+        .forEach(f -> byCode.putIfAbsent(f.code, all.get(f.shotId)));
     Map<UUID, List<Mark>> had = new LinkedHashMap<>();
     if (before != null) {
-      marks.of(me.productionId(), before.id).forEach(m -> had.computeIfAbsent(m.shotId, k -> new ArrayList<>()).add(m));
+      marks
+          .of(me.productionId(), before.id)
+          .forEach(m -> had.computeIfAbsent(m.shotId, k -> new ArrayList<>()).add(m));
     }
     List<String> made = new ArrayList<>();
     Map<Shot, List<ScriptNotes.Noted>> notes = new LinkedHashMap<>();
     for (ScriptNotes.Noted n : noted) {
       Shot s = byCode.get(n.code());
       if (s == null && made.size() >= MOST_MADE) {
-        throw new InvalidInput("script", "its notes name more than " + MOST_MADE + " shots that are not known here");
+        throw new InvalidInput(
+            "script", "its notes name more than " + MOST_MADE + " shots that are not known here");
       }
       if (s == null) {
-        s = shot(me, now, Anchor.on(now.source, n.start(), n.end()), n.title(), "", cutFrames, n.code());
+        s =
+            shot(
+                me,
+                now,
+                Anchor.on(now.source, n.start(), n.end()),
+                n.title(),
+                "",
+                cutFrames,
+                n.code());
         byCode.put(n.code(), s);
         made.add(s.code);
         notes.put(s, new ArrayList<>());
@@ -184,28 +256,43 @@ public class MarkDesk {
         notes.computeIfAbsent(s, k -> new ArrayList<>()).add(n);
       }
     }
-    notes.forEach((s, list) -> {
-      int number = made.contains(s.code) ? 1 : 0;
-      List<Mark> old = had.getOrDefault(s.id, List.of());
-      for (ScriptNotes.Noted n : list) {
-        int k = number++;
-        set(me, s.id, now, number, Anchor.on(now.source, n.start(), n.end()), k < old.size() ? old.get(k).excerpt : "");
-      }
-    });
+    notes.forEach(
+        (s, list) -> {
+          int number = made.contains(s.code) ? 1 : 0;
+          List<Mark> old = had.getOrDefault(s.id, List.of());
+          for (ScriptNotes.Noted n : list) {
+            int k = number++;
+            set(
+                me,
+                s.id,
+                now,
+                number,
+                Anchor.on(now.source, n.start(), n.end()),
+                k < old.size() ? old.get(k).excerpt : "");
+          }
+        });
     Map<UUID, Revision> revisions = new HashMap<>();
-    had.forEach((id, list) -> {
-      if (!notes.containsKey(all.get(id))) {
-        list.forEach(m -> carry(me, m, before, now, play, revisions));
-      }
-    });
+    had.forEach(
+        (id, list) -> {
+          if (!notes.containsKey(all.get(id))) {
+            list.forEach(m -> carry(me, m, before, now, play, revisions));
+          }
+        });
     marks.flush();
     scenes(all, now, play);
     return made;
   }
 
-  private void carry(Member me, Mark old, Draft before, Draft now, Screenplay play, Map<UUID, Revision> revisions) {
+  private void carry(
+      Member me,
+      Mark old,
+      Draft before,
+      Draft now,
+      Screenplay play,
+      Map<UUID, Revision> revisions) {
     // What is not decided yet is looked for from where it was last sure, not from a guess.
-    Mark from = old.sure() ? old : marks.lastSure(old.shotId, old.number, before.number).orElse(null);
+    Mark from =
+        old.sure() ? old : marks.lastSure(old.shotId, old.number, before.number).orElse(null);
     Mark m = new Mark();
     m.id = UUID.randomUUID();
     m.productionId = old.productionId;
@@ -216,7 +303,18 @@ public class MarkDesk {
     m.before = "";
     m.setBy = me.name();
     m.setAt = Instant.now();
-    Revision.Carried c = from == null ? new Revision.Carried(Revision.Standing.LOST, null, 0, "the words are gone") : revisions.computeIfAbsent(from.draftId, id -> revision(id.equals(before.id) ? before : drafts.findById(id).orElseThrow(), now, play)).carry(new Anchor(from.markStart, from.markEnd, from.excerpt));
+    Revision.Carried c =
+        from == null
+            ? new Revision.Carried(Revision.Standing.LOST, null, 0, "the words are gone")
+            : revisions
+                .computeIfAbsent(
+                    from.draftId,
+                    id ->
+                        revision(
+                            id.equals(before.id) ? before : drafts.findById(id).orElseThrow(),
+                            now,
+                            play))
+                .carry(new Anchor(from.markStart, from.markEnd, from.excerpt));
     boolean placed = c.anchor() != null && play.sceneAt(c.anchor().start()) != null;
     m.standing = placed ? Mark.Standing.valueOf(c.standing().name()) : Mark.Standing.LOST;
     m.reason = placed || c.anchor() == null ? c.reason() : "its place is before the first scene";

@@ -32,11 +32,12 @@ public class Screenplays {
   }
 
   private static <K, V> Map<K, V> last() {
-    return Collections.synchronizedMap(new LinkedHashMap<>(KEPT, 0.75f, true) {
-      @Override
-      protected boolean removeEldestEntry(Map.Entry<K, V> eldest) {
-        return size() > KEPT;
-      }
-    });
+    return Collections.synchronizedMap(
+        new LinkedHashMap<>(KEPT, 0.75f, true) {
+          @Override
+          protected boolean removeEldestEntry(Map.Entry<K, V> eldest) {
+            return size() > KEPT;
+          }
+        });
   }
 }

@@ -74,7 +74,18 @@ public class DeliveryResource {
   private final Journal journal;
   private final Path root;
 
-  DeliveryResource(SpecEntries specs, PackageEntries packages, PackageItems items, Receipts receipts, Versions versions, VersionEntries versionEntries, Shots shots, MediaStore store, StandInDropBox dropBox, Journal journal, BivexProperties properties) {
+  DeliveryResource(
+      SpecEntries specs,
+      PackageEntries packages,
+      PackageItems items,
+      Receipts receipts,
+      Versions versions,
+      VersionEntries versionEntries,
+      Shots shots,
+      MediaStore store,
+      StandInDropBox dropBox,
+      Journal journal,
+      BivexProperties properties) {
     this.specs = specs;
     this.packages = packages;
     this.items = items;
@@ -88,38 +99,77 @@ public class DeliveryResource {
     this.root = properties.data().toAbsolutePath().resolve("packages");
   }
 
-  public record SpecView(UUID id, String name, Raster raster, String rate, String rateName, int handles, String pattern, long version) {}
+  public record SpecView(
+      UUID id,
+      String name,
+      Raster raster,
+      String rate,
+      String rateName,
+      int handles,
+      String pattern,
+      long version) {}
 
   public record SpecEdit(String name, Raster raster, String rate, int handles, String pattern) {}
 
-  /** A shot's check list against a specification. @param ready whether it may go @param delivered what became of this version */
-  public record OfferView(UUID shot, String code, String title, int version, String fileName, List<VersionFacts.FactCheck> checks, boolean ready, String delivered, Boolean accepted) {}
+  /**
+   * A shot's check list against a specification.
+   *
+   * @param ready whether it may go
+   * @param delivered what became of this version
+   */
+  public record OfferView(
+      UUID shot,
+      String code,
+      String title,
+      int version,
+      String fileName,
+      List<VersionFacts.FactCheck> checks,
+      boolean ready,
+      String delivered,
+      Boolean accepted) {}
 
-  /** @param waiting shots that have no version yet */
+  /**
+   * @param waiting shots that have no version yet
+   */
   public record OfferPage(SpecView spec, List<OfferView> offers, int waiting) {}
 
   public record NewPackage(UUID spec, List<UUID> shots) {}
 
   public record ItemView(UUID shot, String code, String fileName, String sha256, long bytes) {}
 
-  public record PackageView(UUID id, int number, String name, String spec, String packedBy, Instant packedAt, List<ItemView> items, Boolean accepted, String words, Instant receivedAt) {}
+  public record PackageView(
+      UUID id,
+      int number,
+      String name,
+      String spec,
+      String packedBy,
+      Instant packedAt,
+      List<ItemView> items,
+      Boolean accepted,
+      String words,
+      Instant receivedAt) {}
 
   public record PackagePage(List<PackageView> packages, boolean more) {}
 
-  /** @param damage whether the stand-in shall damage it on the way, to see a refusal */
+  /**
+   * @param damage whether the stand-in shall damage it on the way, to see a refusal
+   */
   public record Sending(boolean damage) {}
 
   @GetMapping("/specs")
   @Allowed({PRODUCER, COORDINATOR, ARTIST})
   @Transactional(readOnly = true)
   public List<SpecView> specs(@PathVariable UUID production, Member me) {
-    return specs.findByProductionIdOrderByName(me.productionId()).stream().map(DeliveryResource::view).toList();
+    return specs.findByProductionIdOrderByName(me.productionId()).stream()
+        .map(DeliveryResource::view)
+        .toList();
   }
 
   @PostMapping("/specs")
   @Allowed({PRODUCER})
   @Transactional
-  public ResponseEntity<SpecView> addSpec(@PathVariable UUID production, Member me, @RequestBody SpecEdit in) {
+  public ResponseEntity<SpecView> addSpec(
+      @PathVariable UUID production, Member me, @RequestBody SpecEdit in) {
     SpecEntry s = new SpecEntry();
     s.id = UUID.randomUUID();
     s.productionId = me.productionId();
@@ -129,7 +179,12 @@ public class DeliveryResource {
   @PutMapping("/specs/{spec}")
   @Allowed({PRODUCER})
   @Transactional
-  public ResponseEntity<SpecView> changeSpec(@PathVariable UUID production, @PathVariable UUID spec, Member me, @RequestHeader("If-Match") String ifMatch, @RequestBody SpecEdit in) {
+  public ResponseEntity<SpecView> changeSpec(
+      @PathVariable UUID production,
+      @PathVariable UUID spec,
+      Member me,
+      @RequestHeader("If-Match") String ifMatch,
+      @RequestBody SpecEdit in) {
     SpecEntry s = spec(me, spec);
     Problems.mustBeCurrent(ifMatch, s.version, view(s), in);
     return keep(me, s, in, "changed");
@@ -157,9 +212,18 @@ public class DeliveryResource {
   @Transactional(readOnly = true)
   public OfferPage offers(@PathVariable UUID production, @PathVariable UUID spec, Member me) {
     SpecEntry s = spec(me, spec);
-    Map<UUID, Versions.Standing> standing = versions.standings(me.productionId(), null).stream().collect(Collectors.toMap(Versions.Standing::shotId, v -> v));
-    List<Shot> all = shots.findByProductionIdOrderByCode(me.productionId()).stream().filter(x -> !x.omitted).toList();
-    List<OfferView> offers = all.stream().filter(x -> standing.containsKey(x.id)).map(x -> offer(me, s.spec(), x, standing.get(x.id))).toList();
+    Map<UUID, Versions.Standing> standing =
+        versions.standings(me.productionId(), null).stream()
+            .collect(Collectors.toMap(Versions.Standing::shotId, v -> v));
+    List<Shot> all =
+        shots.findByProductionIdOrderByCode(me.productionId()).stream()
+            .filter(x -> !x.omitted)
+            .toList();
+    List<OfferView> offers =
+        all.stream()
+            .filter(x -> standing.containsKey(x.id))
+            .map(x -> offer(me, s.spec(), x, standing.get(x.id)))
+            .toList();
     return new OfferPage(view(s), offers, all.size() - offers.size());
   }
 
@@ -167,18 +231,42 @@ public class DeliveryResource {
     DeliverySpec.Offer o = offered(me, shot, v);
     List<VersionFacts.FactCheck> checks = spec.check(o);
     boolean thisOne = v.deliveredNumber() != null && v.deliveredNumber() == v.number();
-    return new OfferView(shot.id, shot.code, shot.title, v.number(), spec.fileName(o), checks, checks.stream().allMatch(VersionFacts.FactCheck::agrees), thisOne ? v.accepted() == null ? "packed, not sent" : v.receipt() : null, thisOne ? v.accepted() : null);
+    return new OfferView(
+        shot.id,
+        shot.code,
+        shot.title,
+        v.number(),
+        spec.fileName(o),
+        checks,
+        checks.stream().allMatch(VersionFacts.FactCheck::agrees),
+        thisOne ? v.accepted() == null ? "packed, not sent" : v.receipt() : null,
+        thisOne ? v.accepted() : null);
   }
 
   private static DeliverySpec.Offer offered(Member me, Shot shot, Versions.Standing v) {
-    return new DeliverySpec.Offer(me.production().code, shot.code, shot.scene, v.number(), new VersionFacts(new Raster(v.width(), v.height()), v.rate() == null ? null : FrameRate.parse(v.rate()), v.frames()), shot.cutFrames, v.verdict() == null ? null : Verdict.valueOf(v.verdict()), (int) v.openNotes());
+    return new DeliverySpec.Offer(
+        me.production().code,
+        shot.code,
+        shot.scene,
+        v.number(),
+        new VersionFacts(
+            new Raster(v.width(), v.height()),
+            v.rate() == null ? null : FrameRate.parse(v.rate()),
+            v.frames()),
+        shot.cutFrames,
+        v.verdict() == null ? null : Verdict.valueOf(v.verdict()),
+        (int) v.openNotes());
   }
 
-  /** Packs agreed shots. All of them must pass their check list; else nothing is packed and every fault is named. */
+  /**
+   * Packs agreed shots. All of them must pass their check list; else nothing is packed and every
+   * fault is named.
+   */
   @PostMapping("/packages")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public PackageView pack(@PathVariable UUID production, Member me, @RequestBody NewPackage in) throws IOException {
+  public PackageView pack(@PathVariable UUID production, Member me, @RequestBody NewPackage in)
+      throws IOException {
     if (in.shots() == null || in.shots().isEmpty()) {
       throw new InvalidInput("shots", "choose at least one shot");
     }
@@ -187,8 +275,14 @@ public class DeliveryResource {
     }
     SpecEntry s = spec(me, in.spec());
     DeliverySpec spec = s.spec();
-    Map<UUID, Versions.Standing> standing = versions.standings(me.productionId(), null).stream().collect(Collectors.toMap(Versions.Standing::shotId, v -> v));
-    Map<UUID, VersionEntry> files = versionEntries.findAllById(standing.values().stream().map(Versions.Standing::versionId).toList()).stream().collect(Collectors.toMap(v -> v.shotId, v -> v));
+    Map<UUID, Versions.Standing> standing =
+        versions.standings(me.productionId(), null).stream()
+            .collect(Collectors.toMap(Versions.Standing::shotId, v -> v));
+    Map<UUID, VersionEntry> files =
+        versionEntries
+            .findAllById(standing.values().stream().map(Versions.Standing::versionId).toList())
+            .stream()
+            .collect(Collectors.toMap(v -> v.shotId, v -> v));
     List<Packer.Item> packed = new ArrayList<>();
     PackageEntry p = new PackageEntry();
     p.id = UUID.randomUUID();
@@ -198,7 +292,10 @@ public class DeliveryResource {
     p.packedBy = me.name();
     p.packedAt = Instant.now();
     List<PackageItem> rows = new ArrayList<>();
-    List<Shot> wanted = shots.findByProductionIdOrderByCode(me.productionId()).stream().filter(x -> in.shots().contains(x.id)).toList();
+    List<Shot> wanted =
+        shots.findByProductionIdOrderByCode(me.productionId()).stream()
+            .filter(x -> in.shots().contains(x.id))
+            .toList();
     if (wanted.size() != new HashSet<>(in.shots()).size()) {
       throw new InvalidInput("shots", "holds a shot that is not in this production");
     }
@@ -208,12 +305,35 @@ public class DeliveryResource {
         throw new InvalidInput("shots", shot.code + " has no version");
       }
       DeliverySpec.Offer o = offered(me, shot, v);
-      spec.check(o).stream().filter(c -> !c.agrees()).findFirst().ifPresent(c -> {
-        throw new InvalidInput("shots", shot.code + ": " + c.label().toLowerCase(java.util.Locale.ROOT) + " is " + c.found() + ", wanted " + c.wanted());
-      });
+      spec.check(o).stream()
+          .filter(c -> !c.agrees())
+          .findFirst()
+          .ifPresent(
+              c -> {
+                throw new InvalidInput(
+                    "shots",
+                    shot.code
+                        + ": "
+                        + c.label().toLowerCase(java.util.Locale.ROOT)
+                        + " is "
+                        + c.found()
+                        + ", wanted "
+                        + c.wanted());
+              });
       VersionEntry f = files.get(shot.id);
       String fileName = spec.fileName(o) + (f.type.equals("video/webm") ? ".webm" : ".mp4");
-      packed.add(new Packer.Item(shot.code, shot.scene, v.number(), fileName, store.find(f.hash), f.hash, f.bytes, f.facts(), shot.cutFrames, s.handles));
+      packed.add(
+          new Packer.Item(
+              shot.code,
+              shot.scene,
+              v.number(),
+              fileName,
+              store.find(f.hash),
+              f.hash,
+              f.bytes,
+              f.facts(),
+              shot.cutFrames,
+              s.handles));
       PackageItem row = new PackageItem();
       row.id = UUID.randomUUID();
       row.packageId = p.id;
@@ -234,8 +354,11 @@ public class DeliveryResource {
   @GetMapping("/packages")
   @Allowed({PRODUCER, COORDINATOR, ARTIST})
   @Transactional(readOnly = true)
-  public PackagePage packages(@PathVariable UUID production, Member me, @RequestParam(defaultValue = "0") int page) {
-    Slice<PackageEntry> s = packages.findByProductionIdOrderByNumberDesc(me.productionId(), PageRequest.of(Math.max(0, page), 20));
+  public PackagePage packages(
+      @PathVariable UUID production, Member me, @RequestParam(defaultValue = "0") int page) {
+    Slice<PackageEntry> s =
+        packages.findByProductionIdOrderByNumberDesc(
+            me.productionId(), PageRequest.of(Math.max(0, page), 20));
     return new PackagePage(views(me, s.getContent()), s.hasNext());
   }
 
@@ -243,18 +366,26 @@ public class DeliveryResource {
   @GetMapping(path = "/packages/{pack}/zip", produces = "application/zip")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional(readOnly = true)
-  public ResponseEntity<StreamingResponseBody> zip(@PathVariable UUID production, @PathVariable UUID pack, Member me) {
+  public ResponseEntity<StreamingResponseBody> zip(
+      @PathVariable UUID production, @PathVariable UUID pack, Member me) {
     PackageEntry p = find(me, pack);
     Path folder = folder(p);
     String name = name(me, p);
-    return ResponseEntity.ok().contentType(MediaType.parseMediaType("application/zip")).header(HttpHeaders.CONTENT_DISPOSITION, ContentDisposition.attachment().filename(name + ".zip").build().toString()).body(out -> Packer.zip(folder, name, out));
+    return ResponseEntity.ok()
+        .contentType(MediaType.parseMediaType("application/zip"))
+        .header(
+            HttpHeaders.CONTENT_DISPOSITION,
+            ContentDisposition.attachment().filename(name + ".zip").build().toString())
+        .body(out -> Packer.zip(folder, name, out));
   }
 
   /** Hands a package to the client's drop box and keeps its answer. */
   @PostMapping("/packages/{pack}/send")
   @Allowed({PRODUCER})
   @Transactional
-  public PackageView send(@PathVariable UUID production, @PathVariable UUID pack, Member me, @RequestBody Sending in) throws IOException {
+  public PackageView send(
+      @PathVariable UUID production, @PathVariable UUID pack, Member me, @RequestBody Sending in)
+      throws IOException {
     PackageEntry p = find(me, pack);
     if (in.damage()) {
       dropBox.damageNext();
@@ -267,24 +398,30 @@ public class DeliveryResource {
     r.words = a.words();
     r.receivedAt = Instant.now();
     receipts.saveAndFlush(r);
-    journal.record(me, a.accepted() ? "delivered" : "was refused", "package", p.id.toString(), name(me, p));
+    journal.record(
+        me, a.accepted() ? "delivered" : "was refused", "package", p.id.toString(), name(me, p));
     return views(me, List.of(p)).get(0);
   }
 
   private Path folder(PackageEntry p) {
     Path folder = root.resolve(p.id.toString());
     if (!Files.isDirectory(folder)) {
-      throw new NoSuchElementException("The files of this package are gone from the data folder; pack it again.");
+      throw new NoSuchElementException(
+          "The files of this package are gone from the data folder; pack it again.");
     }
     return folder;
   }
 
   private PackageEntry find(Member me, UUID id) {
-    return packages.findByIdAndProductionId(id, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such package."));
+    return packages
+        .findByIdAndProductionId(id, me.productionId())
+        .orElseThrow(() -> new NoSuchElementException("There is no such package."));
   }
 
   private SpecEntry spec(Member me, UUID id) {
-    return specs.findByIdAndProductionId(id, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such delivery specification."));
+    return specs
+        .findByIdAndProductionId(id, me.productionId())
+        .orElseThrow(() -> new NoSuchElementException("There is no such delivery specification."));
   }
 
   private static String name(Member me, PackageEntry p) {
@@ -293,17 +430,51 @@ public class DeliveryResource {
 
   private List<PackageView> views(Member me, List<PackageEntry> list) {
     List<UUID> ids = list.stream().map(p -> p.id).toList();
-    Map<UUID, List<PackageItem>> rows = items.findByPackageIdInOrderByFileName(ids).stream().collect(Collectors.groupingBy(i -> i.packageId));
-    Map<UUID, Receipt> answers = receipts.findByPackageIdInOrderByReceivedAtDesc(ids).stream().collect(Collectors.toMap(r -> r.packageId, r -> r, (a, b) -> a));
-    Map<UUID, String> codes = shots.findByProductionIdOrderByCode(me.productionId()).stream().collect(Collectors.toMap(x -> x.id, x -> x.code));
-    Map<UUID, String> names = specs.findByProductionIdOrderByName(me.productionId()).stream().collect(Collectors.toMap(x -> x.id, x -> x.name));
-    return list.stream().map(p -> {
-      Receipt r = answers.get(p.id);
-      return new PackageView(p.id, p.number, name(me, p), names.get(p.specId), p.packedBy, p.packedAt, rows.getOrDefault(p.id, List.of()).stream().map(i -> new ItemView(i.shotId, codes.get(i.shotId), i.fileName, i.sha256, i.bytes)).toList(), r == null ? null : r.accepted, r == null ? null : r.words, r == null ? null : r.receivedAt);
-    }).toList();
+    Map<UUID, List<PackageItem>> rows =
+        items.findByPackageIdInOrderByFileName(ids).stream()
+            .collect(Collectors.groupingBy(i -> i.packageId));
+    Map<UUID, Receipt> answers =
+        receipts.findByPackageIdInOrderByReceivedAtDesc(ids).stream()
+            .collect(Collectors.toMap(r -> r.packageId, r -> r, (a, b) -> a));
+    Map<UUID, String> codes =
+        shots.findByProductionIdOrderByCode(me.productionId()).stream()
+            .collect(Collectors.toMap(x -> x.id, x -> x.code));
+    Map<UUID, String> names =
+        specs.findByProductionIdOrderByName(me.productionId()).stream()
+            .collect(Collectors.toMap(x -> x.id, x -> x.name));
+    return list.stream()
+        .map(
+            p -> {
+              Receipt r = answers.get(p.id);
+              return new PackageView(
+                  p.id,
+                  p.number,
+                  name(me, p),
+                  names.get(p.specId),
+                  p.packedBy,
+                  p.packedAt,
+                  rows.getOrDefault(p.id, List.of()).stream()
+                      .map(
+                          i ->
+                              new ItemView(
+                                  i.shotId, codes.get(i.shotId), i.fileName, i.sha256, i.bytes))
+                      .toList(),
+                  r == null ? null : r.accepted,
+                  r == null ? null : r.words,
+                  r == null ? null : r.receivedAt);
+            })
+        .toList();
   }
 
   private static SpecView view(SpecEntry s) {
-    return new SpecView(s.id, s.name, new Raster(s.width, s.height), s.rate, FrameRate.parse(s.rate).name(), s.handles, s.pattern, s.version);
+    return new SpecView(
+        s.id,
+        s.name,
+        new Raster(s.width, s.height),
+        s.rate,
+        FrameRate.parse(s.rate).name(),
+        s.handles,
+        s.pattern,
+        s.version);
   }
 }

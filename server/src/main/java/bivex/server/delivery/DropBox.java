@@ -5,7 +5,9 @@ import java.nio.file.Path;
 
 /** Where a client takes packages in. */
 public interface DropBox {
-  /** @param words receipt number, or why it was refused */
+  /**
+   * @param words receipt number, or why it was refused
+   */
   record Answer(boolean accepted, String words) {}
 
   /**

@@ -16,8 +16,9 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import org.springframework.stereotype.Component;
 
 /**
- * Stands in for a client's drop box: copies the package into a folder of its own, checks every checksum of what arrived, and answers with a
- * receipt or a refusal. A fault can be set: then a byte is changed on the way, as a bad line would.
+ * Stands in for a client's drop box: copies the package into a folder of its own, checks every
+ * checksum of what arrived, and answers with a receipt or a refusal. A fault can be set: then a
+ * byte is changed on the way, as a bad line would.
  */
 @Component
 public class StandInDropBox implements DropBox {
@@ -64,11 +65,12 @@ public class StandInDropBox implements DropBox {
         }
       }
     }
-    return new Answer(true, "receipt " + name + ", " + (sums.size()) + " files, all checksums agree");
+    return new Answer(true, "receipt " + name + ", " + sums.size() + " files, all checksums agree");
   }
 
   private static void damage(Path file) throws IOException {
-    try (FileChannel c = FileChannel.open(file, StandardOpenOption.READ, StandardOpenOption.WRITE)) {
+    try (FileChannel c =
+        FileChannel.open(file, StandardOpenOption.READ, StandardOpenOption.WRITE)) {
       ByteBuffer one = ByteBuffer.allocate(1);
       c.read(one, c.size() / 2);
       one.put(0, (byte) (one.get(0) ^ 0x20)).flip();

@@ -21,7 +21,9 @@ import java.util.Random;
 import java.util.concurrent.TimeUnit;
 import javax.imageio.ImageIO;
 
-/** Draws the clips of the demo production: simple painted scenes, encoded by ffmpeg from raw frames. */
+/**
+ * Draws the clips of the demo production: simple painted scenes, encoded by ffmpeg from raw frames.
+ */
 final class DemoPictures {
   private static final int W = 1920;
   private static final int H = 1080;
@@ -33,14 +35,56 @@ final class DemoPictures {
 
   private DemoPictures() {}
 
-  /** Renders a clip as H.264 in mp4. @param rate as a fraction ffmpeg reads */
+  /**
+   * Renders a clip as H.264 in mp4.
+   *
+   * @param rate as a fraction ffmpeg reads
+   */
   static void clip(Path target, int frames, String rate, Scene scene) throws IOException {
     clip(target, W, H, frames, rate, 26, scene);
   }
 
-  /** The same in another size. @param crf how coarsely it is coded: 26 for looking, less where small things must survive */
-  static void clip(Path target, int width, int height, int frames, String rate, int crf, Scene scene) throws IOException {
-    Process p = new ProcessBuilder(List.of("ffmpeg", "-v", "error", "-y", "-f", "rawvideo", "-pix_fmt", "bgr24", "-s", width + "x" + height, "-r", rate, "-i", "-", "-c:v", "libx264", "-preset", "ultrafast", "-crf", String.valueOf(crf), "-g", "12", "-pix_fmt", "yuv420p", "-movflags", "+faststart", target.toString())).redirectError(ProcessBuilder.Redirect.DISCARD).redirectOutput(ProcessBuilder.Redirect.DISCARD).start();
+  /**
+   * The same in another size.
+   *
+   * @param crf how coarsely it is coded: 26 for looking, less where small things must survive
+   */
+  static void clip(
+      Path target, int width, int height, int frames, String rate, int crf, Scene scene)
+      throws IOException {
+    Process p =
+        new ProcessBuilder(
+                List.of(
+                    "ffmpeg",
+                    "-v",
+                    "error",
+                    "-y",
+                    "-f",
+                    "rawvideo",
+                    "-pix_fmt",
+                    "bgr24",
+                    "-s",
+                    width + "x" + height,
+                    "-r",
+                    rate,
+                    "-i",
+                    "-",
+                    "-c:v",
+                    "libx264",
+                    "-preset",
+                    "ultrafast",
+                    "-crf",
+                    String.valueOf(crf),
+                    "-g",
+                    "12",
+                    "-pix_fmt",
+                    "yuv420p",
+                    "-movflags",
+                    "+faststart",
+                    target.toString()))
+            .redirectError(ProcessBuilder.Redirect.DISCARD)
+            .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+            .start();
     BufferedImage image = new BufferedImage(width, height, BufferedImage.TYPE_3BYTE_BGR);
     Graphics2D g = image.createGraphics();
     g.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
@@ -75,7 +119,11 @@ final class DemoPictures {
     return new ByteArrayInputStream(out.toByteArray());
   }
 
-  /** A woman of light in the fog. @param style 0 points, 1 a skin, 2 threads */
+  /**
+   * A woman of light in the fog.
+   *
+   * @param style 0 points, 1 a skin, 2 threads
+   */
   static void plankton(Graphics2D g, int style) {
     sky(g, new Color(0x0b1416), new Color(0x1d2b2b));
     Random r = new Random(5 + style);
@@ -110,7 +158,8 @@ final class DemoPictures {
   static void chartTable(Graphics2D g, double t, int frame) {
     room(g, frame);
     figure(g, 560 + 8 * Math.sin(t * 6), 470, new Color(0xd9a425), 1);
-    double lean = Math.max(0, Math.sin((t - 0.45) * Math.PI / 0.3)) * (t > 0.45 && t < 0.75 ? 1 : 0);
+    double lean =
+        Math.max(0, Math.sin((t - 0.45) * Math.PI / 0.3)) * (t > 0.45 && t < 0.75 ? 1 : 0);
     figure(g, 1370 - 210 * lean, 470, new Color(0x8c7a4c), 1);
     g.setColor(new Color(0x3b2a1d));
     g.fill(new Rectangle2D.Double(260, 800, 1400, 60));
@@ -159,7 +208,14 @@ final class DemoPictures {
       figure(g, 230, 500, new Color(0xd9a425), 0.95);
     } else if (frame == leave + 1 || frame == leave + 3) {
       double x = frame == leave + 1 ? 590 : 1300;
-      g.setPaint(new GradientPaint((float) x - 300, 0, new Color(217, 164, 37, 0), (float) x + 100, 0, new Color(217, 164, 37, 190)));
+      g.setPaint(
+          new GradientPaint(
+              (float) x - 300,
+              0,
+              new Color(217, 164, 37, 0),
+              (float) x + 100,
+              0,
+              new Color(217, 164, 37, 190)));
       g.fill(new Rectangle2D.Double(x - 300, 520, 600, 330));
     } else if (frame > leave + 3) {
       figure(g, 1650, 500, new Color(0xd9a425), 0.95);

@@ -20,8 +20,9 @@ import java.util.stream.IntStream;
 import javax.imageio.ImageIO;
 
 /**
- * Plates of the demo production with known faults: painted sets with grain, planks and things on them, seen by a camera that was nudged, refocused or given another light by a known
- * amount, so that every measurement can be held against what was put in (docs/user-guide.md has the list).
+ * Plates of the demo production with known faults: painted sets with grain, planks and things on
+ * them, seen by a camera that was nudged, refocused or given another light by a known amount, so
+ * that every measurement can be held against what was put in (docs/user-guide.md has the list).
  */
 final class DemoPlates {
   static final int W = 1280;
@@ -38,7 +39,15 @@ final class DemoPlates {
    * @param rightStops light of the right side against the left
    * @param red gain of red in linear light; blue alike
    */
-  record Fault(double dx, double dy, double degrees, double blurPx, double stops, double rightStops, double red, double blue) {
+  record Fault(
+      double dx,
+      double dy,
+      double degrees,
+      double blurPx,
+      double stops,
+      double rightStops,
+      double red,
+      double blue) {
     static final Fault NONE = new Fault(0, 0, 0, 0, 0, 0, 1, 1);
   }
 
@@ -49,7 +58,11 @@ final class DemoPlates {
 
   private DemoPlates() {}
 
-  /** A still as PNG. @param seed of its noise */
+  /**
+   * A still as PNG.
+   *
+   * @param seed of its noise
+   */
   static InputStream still(Set set, Fault f, long seed) throws IOException {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     ImageIO.write(plate(set, f, seed), "png", out);
@@ -71,33 +84,50 @@ final class DemoPlates {
     set.paint(g);
     g.dispose();
     float[][] light = new float[3][W * H];
-    IntStream.range(0, H).parallel().forEach(y -> {
-      for (int k = 0; k < FINE; k++) {
-        int[] row = fine.getRGB(0, y * FINE + k, W * FINE, 1, null, 0, W * FINE);
-        for (int x = 0; x < row.length; x++) {
-          for (int c = 0; c < 3; c++) {
-            light[c][y * W + x / FINE] += LINEAR[row[x] >> (16 - 8 * c) & 0xff] / (FINE * FINE);
-          }
-        }
-      }
-    });
+    IntStream.range(0, H)
+        .parallel()
+        .forEach(
+            y -> {
+              for (int k = 0; k < FINE; k++) {
+                int[] row = fine.getRGB(0, y * FINE + k, W * FINE, 1, null, 0, W * FINE);
+                for (int x = 0; x < row.length; x++) {
+                  for (int c = 0; c < 3; c++) {
+                    light[c][y * W + x / FINE] +=
+                        LINEAR[row[x] >> (16 - 8 * c) & 0xff] / (FINE * FINE);
+                  }
+                }
+              }
+            });
     for (int c = 0; c < 3; c++) {
       light[c] = f.blurPx > 0 ? blurred(light[c], f.blurPx) : light[c];
     }
     BufferedImage out = new BufferedImage(W, H, BufferedImage.TYPE_INT_RGB);
-    IntStream.range(0, H).parallel().forEach(y -> {
-      SplittableRandom noise = new SplittableRandom(seed * 1000 + y);
-      int[] row = new int[W];
-      for (int x = 0; x < W; x++) {
-        double far = Math.max(0, Math.min(1, (x / (double) W - 0.5) / 0.3));
-        double gain = f.stops == 0 && f.rightStops == 0 ? 1 : Math.pow(2, f.stops + f.rightStops * far);
-        for (int c = 0; c < 3; c++) {
-          double v = coded(light[c][y * W + x] * gain * (c == 0 ? f.red : c == 2 ? f.blue : 1)) + (noise.nextDouble() + noise.nextDouble() + noise.nextDouble() + noise.nextDouble() - 2) * NOISE;
-          row[x] = row[x] << 8 | (int) Math.max(0, Math.min(255, Math.round(v)));
-        }
-      }
-      out.setRGB(0, y, W, 1, row, 0, W);
-    });
+    IntStream.range(0, H)
+        .parallel()
+        .forEach(
+            y -> {
+              SplittableRandom noise = new SplittableRandom(seed * 1000 + y);
+              int[] row = new int[W];
+              for (int x = 0; x < W; x++) {
+                double far = Math.max(0, Math.min(1, (x / (double) W - 0.5) / 0.3));
+                double gain =
+                    f.stops == 0 && f.rightStops == 0
+                        ? 1
+                        : Math.pow(2, f.stops + f.rightStops * far);
+                for (int c = 0; c < 3; c++) {
+                  double v =
+                      coded(light[c][y * W + x] * gain * (c == 0 ? f.red : c == 2 ? f.blue : 1))
+                          + (noise.nextDouble()
+                                  + noise.nextDouble()
+                                  + noise.nextDouble()
+                                  + noise.nextDouble()
+                                  - 2)
+                              * NOISE;
+                  row[x] = row[x] << 8 | (int) Math.max(0, Math.min(255, Math.round(v)));
+                }
+              }
+              out.setRGB(0, y, W, 1, row, 0, W);
+            });
     return out;
   }
 
@@ -242,31 +272,64 @@ final class DemoPlates {
     g.fill(new Ellipse2D.Double(x - 39, y - 324, 78, 50));
   }
 
-  private static void planks(Graphics2D g, double x, double y, double w, double h, Color base, double wide, boolean upright, long seed) {
+  private static void planks(
+      Graphics2D g,
+      double x,
+      double y,
+      double w,
+      double h,
+      Color base,
+      double wide,
+      boolean upright,
+      long seed) {
     Random r = new Random(seed);
     g.setColor(base);
-    g.fill(new Rectangle2D.Double(x - (x <= 0 ? 30 : 0), y - (y <= 0 ? 30 : 0), w + (x <= 0 ? 60 : 0), h + (y <= 0 ? 30 : 0)));
+    g.fill(
+        new Rectangle2D.Double(
+            x - (x <= 0 ? 30 : 0),
+            y - (y <= 0 ? 30 : 0),
+            w + (x <= 0 ? 60 : 0),
+            h + (y <= 0 ? 30 : 0)));
     var clip = g.getClip();
-    g.clip(new Rectangle2D.Double(x - (x <= 0 ? 30 : 0), y - (y <= 0 ? 30 : 0), w + (x <= 0 ? 60 : 0), h + (y <= 0 ? 30 : 0)));
+    g.clip(
+        new Rectangle2D.Double(
+            x - (x <= 0 ? 30 : 0),
+            y - (y <= 0 ? 30 : 0),
+            w + (x <= 0 ? 60 : 0),
+            h + (y <= 0 ? 30 : 0)));
     double along = upright ? w : h;
     for (double p = -30; p < along + 30; p += wide) {
       int d = r.nextInt(28) - 14;
-      g.setColor(new Color(clamp(base.getRed() + d), clamp(base.getGreen() + d), clamp(base.getBlue() + d)));
-      g.fill(upright ? new Rectangle2D.Double(x + p, y - 30, wide - 2, h + 60) : new Rectangle2D.Double(x - 30, y + p, w + 60, wide - 2));
+      g.setColor(
+          new Color(
+              clamp(base.getRed() + d), clamp(base.getGreen() + d), clamp(base.getBlue() + d)));
+      g.fill(
+          upright
+              ? new Rectangle2D.Double(x + p, y - 30, wide - 2, h + 60)
+              : new Rectangle2D.Double(x - 30, y + p, w + 60, wide - 2));
       for (int i = 0; i < 9; i++) {
         double q = p + r.nextDouble() * (wide - 3);
         int s = r.nextInt(50) - 30;
-        g.setColor(new Color(clamp(base.getRed() + s), clamp(base.getGreen() + s), clamp(base.getBlue() + s)));
+        g.setColor(
+            new Color(
+                clamp(base.getRed() + s), clamp(base.getGreen() + s), clamp(base.getBlue() + s)));
         g.setStroke(new BasicStroke(0.6f + r.nextFloat() * 1.6f));
         double from = r.nextDouble() * (upright ? h : w);
         double length = 30 + r.nextDouble() * 220;
         double lean = r.nextGaussian() * 3;
-        g.draw(upright ? new java.awt.geom.Line2D.Double(x + q, y + from, x + q + lean, y + from + length) : new java.awt.geom.Line2D.Double(x + from, y + q, x + from + length, y + q + lean));
+        g.draw(
+            upright
+                ? new java.awt.geom.Line2D.Double(x + q, y + from, x + q + lean, y + from + length)
+                : new java.awt.geom.Line2D.Double(
+                    x + from, y + q, x + from + length, y + q + lean));
       }
       if (r.nextInt(2) == 0) {
         g.setColor(new Color(25, 18, 12));
         double k = r.nextDouble() * (upright ? h : w);
-        g.fill(upright ? new Ellipse2D.Double(x + p + wide / 2, y + k, 5, 7) : new Ellipse2D.Double(x + k, y + p + wide / 2, 7, 5));
+        g.fill(
+            upright
+                ? new Ellipse2D.Double(x + p + wide / 2, y + k, 5, 7)
+                : new Ellipse2D.Double(x + k, y + p + wide / 2, 7, 5));
       }
     }
     g.setClip(clip);
@@ -274,7 +337,7 @@ final class DemoPlates {
 
   private static void books(Graphics2D g, double x, double y, double w, double h, long seed) {
     Random r = new Random(seed);
-    for (double p = 0; p < w - 20;) {
+    for (double p = 0; p < w - 20; ) {
       double wide = 8 + r.nextInt(18);
       double high = h * (0.6 + 0.4 * r.nextDouble());
       g.setColor(new Color(50 + r.nextInt(90), 40 + r.nextInt(70), 30 + r.nextInt(60)));
@@ -285,15 +348,30 @@ final class DemoPlates {
     }
   }
 
-  private static void things(Graphics2D g, double x, double y, double w, double h, Color dark, Color light, int n, long seed, double size) {
+  private static void things(
+      Graphics2D g,
+      double x,
+      double y,
+      double w,
+      double h,
+      Color dark,
+      Color light,
+      int n,
+      long seed,
+      double size) {
     Random r = new Random(seed);
     var clip = g.getClip();
     g.clip(new Rectangle2D.Double(x, y, w, h));
     for (int i = 0; i < n; i++) {
       double t = r.nextDouble();
-      g.setColor(new Color((int) (dark.getRed() + t * (light.getRed() - dark.getRed())), (int) (dark.getGreen() + t * (light.getGreen() - dark.getGreen())), (int) (dark.getBlue() + t * (light.getBlue() - dark.getBlue()))));
+      g.setColor(
+          new Color(
+              (int) (dark.getRed() + t * (light.getRed() - dark.getRed())),
+              (int) (dark.getGreen() + t * (light.getGreen() - dark.getGreen())),
+              (int) (dark.getBlue() + t * (light.getBlue() - dark.getBlue()))));
       double s = size * (0.2 + 0.8 * r.nextDouble());
-      g.fill(new Ellipse2D.Double(x + r.nextDouble() * w, y + r.nextDouble() * h, s * 1.8, s * 0.7));
+      g.fill(
+          new Ellipse2D.Double(x + r.nextDouble() * w, y + r.nextDouble() * h, s * 1.8, s * 0.7));
     }
     g.setClip(clip);
   }

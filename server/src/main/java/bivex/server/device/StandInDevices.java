@@ -26,8 +26,9 @@ import javax.imageio.ImageIO;
 import org.springframework.stereotype.Component;
 
 /**
- * Stand-ins for a camera and a repeat head, on loopback, behind the small HTTP interface a bridge to real ones would have (docs/devices.md). Faults can
- * be set: a nudge, drifting light, automatic white balance, a clip in two files; for the head, how badly it repeats and how late it starts.
+ * Stand-ins for a camera and a repeat head, on loopback, behind the small HTTP interface a bridge
+ * to real ones would have (docs/devices.md). Faults can be set: a nudge, drifting light, automatic
+ * white balance, a clip in two files; for the head, how badly it repeats and how late it starts.
  */
 @Component
 public class StandInDevices {
@@ -45,14 +46,35 @@ public class StandInDevices {
    * @param headRepeatDeg how badly the head comes back, degrees
    * @param headStartFrames how much later it starts each time, frames
    */
-  public record DeviceFaults(double nudgePx, double driftStops, boolean whiteAuto, boolean splitFile, double headRepeatDeg, double headStartFrames) {
+  public record DeviceFaults(
+      double nudgePx,
+      double driftStops,
+      boolean whiteAuto,
+      boolean splitFile,
+      double headRepeatDeg,
+      double headStartFrames) {
     static final DeviceFaults NONE = new DeviceFaults(0, 0, false, false, 0.002, 0);
   }
 
-  /** As a camera reports it. @param files of the clip @param tcOut empty while it rolls */
-  record CameraState(String clip, List<String> files, boolean rolling, String tcIn, String tcOut, CameraData camera) {}
+  /**
+   * As a camera reports it.
+   *
+   * @param files of the clip
+   * @param tcOut empty while it rolls
+   */
+  record CameraState(
+      String clip,
+      List<String> files,
+      boolean rolling,
+      String tcIn,
+      String tcOut,
+      CameraData camera) {}
 
-  /** A move as it was played. @param positions degrees of pan at each frame */
+  /**
+   * A move as it was played.
+   *
+   * @param positions degrees of pan at each frame
+   */
   record Played(String rate, List<Double> positions) {}
 
   record Move(double sweepDeg, double seconds) {}
@@ -77,11 +99,14 @@ public class StandInDevices {
       return;
     }
     server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 16);
-    server.setExecutor(Executors.newFixedThreadPool(2, r -> {
-      Thread t = new Thread(r, "stand-in");
-      t.setDaemon(true);
-      return t;
-    }));
+    server.setExecutor(
+        Executors.newFixedThreadPool(
+            2,
+            r -> {
+              Thread t = new Thread(r, "stand-in");
+              t.setDaemon(true);
+              return t;
+            }));
     server.createContext("/", this::answer);
     server.start();
   }
@@ -135,7 +160,8 @@ public class StandInDevices {
     send(x, 200, "application/json", Json.MAPPER.writeValueAsBytes(body));
   }
 
-  private static void send(HttpExchange x, int status, String type, byte[] body) throws IOException {
+  private static void send(HttpExchange x, int status, String type, byte[] body)
+      throws IOException {
     x.getResponseHeaders().set("Content-Type", type);
     x.sendResponseHeaders(status, body.length);
     x.getResponseBody().write(body);
@@ -150,7 +176,23 @@ public class StandInDevices {
 
   private CameraData settings() {
     double white = faults.whiteAuto() ? 5600 + 130 * (clips % 5) : 5600;
-    return new CameraData("K1", "prime 35 mm", 35.0, 5.6, 172.8 / 360 / 24, 400.0, white, faults.whiteAuto(), false, 2.6, false, RATE, Raster.UHD, null, null, null);
+    return new CameraData(
+        "K1",
+        "prime 35 mm",
+        35.0,
+        5.6,
+        172.8 / 360 / 24,
+        400.0,
+        white,
+        faults.whiteAuto(),
+        false,
+        2.6,
+        false,
+        RATE,
+        Raster.UHD,
+        null,
+        null,
+        null);
   }
 
   private void record() {
@@ -159,7 +201,16 @@ public class StandInDevices {
       begun = clock;
       rolledAt = System.nanoTime();
       String clip = String.format("A001C%03d", clips);
-      last = new CameraState(clip, faults.splitFile() ? List.of(clip + "_1.mp4", clip + "_2.mp4") : List.of(clip + ".mp4"), true, begun.label(), "", null);
+      last =
+          new CameraState(
+              clip,
+              faults.splitFile()
+                  ? List.of(clip + "_1.mp4", clip + "_2.mp4")
+                  : List.of(clip + ".mp4"),
+              true,
+              begun.label(),
+              "",
+              null);
     }
   }
 
@@ -185,7 +236,11 @@ public class StandInDevices {
     for (int i = 0; i < 260; i++) {
       float v = (0.15f + 0.7f * random.nextFloat()) * light;
       g.setColor(new Color(Math.min(1, v), Math.min(1, v * 0.93f), Math.min(1, v * 0.8f)));
-      g.fillRect(random.nextInt(W + 80) - 40, random.nextInt(H + 80) - 40, 20 + random.nextInt(160), 12 + random.nextInt(110));
+      g.fillRect(
+          random.nextInt(W + 80) - 40,
+          random.nextInt(H + 80) - 40,
+          20 + random.nextInt(160),
+          12 + random.nextInt(110));
     }
     g.dispose();
     ByteArrayOutputStream out = new ByteArrayOutputStream();
@@ -193,7 +248,10 @@ public class StandInDevices {
     return out.toByteArray();
   }
 
-  /** An eased move; each play starts a little later and comes back a little off, as the faults have it. */
+  /**
+   * An eased move; each play starts a little later and comes back a little off, as the faults have
+   * it.
+   */
   private Played play(Move m) {
     int n = (int) Math.max(3, Math.min(20_000, Math.round(RATE.frames(m.seconds()))));
     Random random = new Random(plays);
@@ -202,10 +260,10 @@ public class StandInDevices {
     List<Double> positions = new ArrayList<>();
     for (int i = 0; i < n; i++) {
       double t = Math.max(0, Math.min(1, (i - late) / (n - 1)));
-      positions.add(m.sweepDeg() * (0.5 - 0.5 * Math.cos(Math.PI * t)) + off * Math.sin(Math.PI * t));
+      positions.add(
+          m.sweepDeg() * (0.5 - 0.5 * Math.cos(Math.PI * t)) + off * Math.sin(Math.PI * t));
     }
     plays++;
     return new Played(RATE.text(), positions);
   }
-
 }

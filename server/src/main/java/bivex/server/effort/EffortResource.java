@@ -55,18 +55,32 @@ public class EffortResource {
     this.journal = journal;
   }
 
-  /** Hours of one unit at a difficulty. @param own whether the production set it */
+  /**
+   * Hours of one unit at a difficulty.
+   *
+   * @param own whether the production set it
+   */
   public record RateView(Difficulty difficulty, Estimate usual, Estimate now, boolean own) {}
 
   /** A task that was done. */
   public record Done(UUID shot, String code, String label, double estimated, double actual) {}
 
-  /** @param factor hours really taken over hours reckoned, 1 when nothing is known; never applied by itself */
-  public record KindView(TaskKind kind, String words, String driver, List<RateView> rates, double factor, List<Done> evidence) {}
+  /**
+   * @param factor hours really taken over hours reckoned, 1 when nothing is known; never applied by
+   *     itself
+   */
+  public record KindView(
+      TaskKind kind,
+      String words,
+      String driver,
+      List<RateView> rates,
+      double factor,
+      List<Done> evidence) {}
 
   public record EffortView(List<KindView> kinds, long version) {}
 
-  public record NewRate(TaskKind kind, Difficulty difficulty, Double low, Double likely, Double high) {}
+  public record NewRate(
+      TaskKind kind, Difficulty difficulty, Double low, Double likely, Double high) {}
 
   public record RatesChange(List<NewRate> rates) {}
 
@@ -83,7 +97,11 @@ public class EffortResource {
   @PutMapping
   @Allowed({PRODUCER})
   @Transactional
-  public ResponseEntity<EffortView> change(@PathVariable UUID production, Member me, @RequestHeader("If-Match") String ifMatch, @RequestBody RatesChange in) {
+  public ResponseEntity<EffortView> change(
+      @PathVariable UUID production,
+      Member me,
+      @RequestHeader("If-Match") String ifMatch,
+      @RequestBody RatesChange in) {
     Production p = productions.findById(me.productionId()).orElseThrow();
     Problems.mustBeCurrent(ifMatch, p.version, p.effortRates.own(), in);
     List<EffortRates.Rate> rates = new ArrayList<>();
@@ -91,11 +109,14 @@ public class EffortResource {
       if (r.low() == null || r.likely() == null || r.high() == null) {
         throw new InvalidInput("rates", "each needs low, likely and high hours");
       }
-      rates.add(new EffortRates.Rate(r.kind(), r.difficulty(), new Estimate(r.low(), r.likely(), r.high())));
+      rates.add(
+          new EffortRates.Rate(
+              r.kind(), r.difficulty(), new Estimate(r.low(), r.likely(), r.high())));
     }
     p.effortRates = new EffortRates(rates);
     productions.saveAndFlush(p);
-    journal.record(me, "set the rates of work", "production", p.id.toString(), rates.size() + " own");
+    journal.record(
+        me, "set the rates of work", "production", p.id.toString(), rates.size() + " own");
     return Problems.tagged(p.version, view(p));
   }
 
@@ -103,18 +124,26 @@ public class EffortResource {
   @PostMapping("/calibrations")
   @Allowed({PRODUCER})
   @Transactional
-  public ResponseEntity<EffortView> calibrate(@PathVariable UUID production, Member me, @RequestBody NewCalibration in) {
+  public ResponseEntity<EffortView> calibrate(
+      @PathVariable UUID production, Member me, @RequestBody NewCalibration in) {
     if (in.kind() == null) {
       throw new InvalidInput("kind", "must be one of " + Arrays.toString(TaskKind.values()));
     }
     Production p = productions.findById(me.productionId()).orElseThrow();
-    KindView k = view(p).kinds().stream().filter(x -> x.kind() == in.kind()).findFirst().orElseThrow();
+    KindView k =
+        view(p).kinds().stream().filter(x -> x.kind() == in.kind()).findFirst().orElseThrow();
     if (k.evidence().isEmpty()) {
       throw new InvalidInput("kind", "no hours have been given for " + k.words() + " yet");
     }
     p.effortRates = p.effortRates.calibrated(in.kind(), k.factor());
     productions.saveAndFlush(p);
-    journal.record(me, "calibrated", "production", p.id.toString(), String.format(Locale.ROOT, "%s × %.2f from %d tasks", k.words(), k.factor(), k.evidence().size()));
+    journal.record(
+        me,
+        "calibrated",
+        "production",
+        p.id.toString(),
+        String.format(
+            Locale.ROOT, "%s × %.2f from %d tasks", k.words(), k.factor(), k.evidence().size()));
     return Problems.tagged(p.version, view(p));
   }
 
@@ -122,19 +151,48 @@ public class EffortResource {
     Map<TaskKind, List<Done>> done = new EnumMap<>(TaskKind.class);
     for (ShotBook.Page page : book.all(p)) {
       Map<String, Double> hours = new HashMap<>();
-      page.evidence().stream().filter(e -> e.item.startsWith("task:")).sorted(Comparator.comparing((EvidenceEntry e) -> e.saidAt)).forEach(e -> hours.put(e.item, e.kind == Evidence.Kind.SETTLED ? e.hours : null));
+      page.evidence().stream()
+          .filter(e -> e.item.startsWith("task:"))
+          .sorted(Comparator.comparing((EvidenceEntry e) -> e.saidAt))
+          .forEach(e -> hours.put(e.item, e.kind == Evidence.Kind.SETTLED ? e.hours : null));
       for (Plan.Task t : page.plan().tasks()) {
         if (hours.get(t.key()) != null) {
-          done.computeIfAbsent(t.kind(), k -> new ArrayList<>()).add(new Done(page.shot().id, page.shot().code, t.label(), t.hours().mean(), hours.get(t.key())));
+          done.computeIfAbsent(t.kind(), k -> new ArrayList<>())
+              .add(
+                  new Done(
+                      page.shot().id,
+                      page.shot().code,
+                      t.label(),
+                      t.hours().mean(),
+                      hours.get(t.key())));
         }
       }
     }
-    List<KindView> kinds = Arrays.stream(TaskKind.values()).map(k -> {
-      List<Done> of = done.getOrDefault(k, List.of());
-      double factor = Calibration.of(of.stream().map(d -> new Calibration.Pair(d.estimated(), d.actual())).toList()).factor();
-      List<RateView> rates = Arrays.stream(Difficulty.values()).map(d -> new RateView(d, k.perUnit(d), p.effortRates.perUnit(k, d), p.effortRates.own().stream().anyMatch(r -> r.kind() == k && r.difficulty() == d))).toList();
-      return new KindView(k, k.words(), k.driver(), rates, factor, of);
-    }).toList();
+    List<KindView> kinds =
+        Arrays.stream(TaskKind.values())
+            .map(
+                k -> {
+                  List<Done> of = done.getOrDefault(k, List.of());
+                  double factor =
+                      Calibration.of(
+                              of.stream()
+                                  .map(d -> new Calibration.Pair(d.estimated(), d.actual()))
+                                  .toList())
+                          .factor();
+                  List<RateView> rates =
+                      Arrays.stream(Difficulty.values())
+                          .map(
+                              d ->
+                                  new RateView(
+                                      d,
+                                      k.perUnit(d),
+                                      p.effortRates.perUnit(k, d),
+                                      p.effortRates.own().stream()
+                                          .anyMatch(r -> r.kind() == k && r.difficulty() == d)))
+                          .toList();
+                  return new KindView(k, k.words(), k.driver(), rates, factor, of);
+                })
+            .toList();
     return new EffortView(kinds, p.version);
   }
 }

@@ -41,24 +41,77 @@ public class ElementResource {
    * @param widthPx of what was found; null while it is owed
    * @param margin found over wanted width; null while it is owed
    */
-  public record ElementView(UUID shot, String code, String title, String key, String label, ElementSource source, String how, String blend, int minWidthPx, Integer widthPx, Double margin, String licence, OwedItem.State state, String reason) {}
+  public record ElementView(
+      UUID shot,
+      String code,
+      String title,
+      String key,
+      String label,
+      ElementSource source,
+      String how,
+      String blend,
+      int minWidthPx,
+      Integer widthPx,
+      Double margin,
+      String licence,
+      OwedItem.State state,
+      String reason) {}
 
   public record ElementPage(List<ElementView> lines, int total, int owed, int page, boolean more) {}
 
   @GetMapping
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ElementPage list(@PathVariable UUID production, Member me, @RequestParam(defaultValue = "0") int page, @RequestParam(defaultValue = "100") int size) {
-    List<ElementView> all = book.all(me.production()).stream().filter(p -> !p.shot().omitted).flatMap(p -> p.plan().elements().stream().map(e -> view(p, e))).toList();
+  public ElementPage list(
+      @PathVariable UUID production,
+      Member me,
+      @RequestParam(defaultValue = "0") int page,
+      @RequestParam(defaultValue = "100") int size) {
+    List<ElementView> all =
+        book.all(me.production()).stream()
+            .filter(p -> !p.shot().omitted)
+            .flatMap(p -> p.plan().elements().stream().map(e -> view(p, e)))
+            .toList();
     int bounded = Math.min(500, Math.max(1, size));
     int from = Math.min(all.size(), Math.max(0, page) * bounded);
     int to = Math.min(all.size(), from + bounded);
-    return new ElementPage(all.subList(from, to), all.size(), (int) all.stream().filter(e -> e.state() == OwedItem.State.OWED || e.state() == OwedItem.State.IN_DOUBT).count(), page, to < all.size());
+    return new ElementPage(
+        all.subList(from, to),
+        all.size(),
+        (int)
+            all.stream()
+                .filter(
+                    e -> e.state() == OwedItem.State.OWED || e.state() == OwedItem.State.IN_DOUBT)
+                .count(),
+        page,
+        to < all.size());
   }
 
   private static ElementView view(ShotBook.Page p, Plan.Element e) {
-    OwedItem item = p.ledger().items().stream().filter(i -> i.key().equals(e.key())).findFirst().orElseThrow();
-    Evidence.FoundElement found = p.evidence().stream().filter(x -> x.item.equals(e.key())).max(Comparator.comparing((EvidenceEntry x) -> x.saidAt)).map(x -> x.evidence().element()).orElse(null);
-    return new ElementView(p.shot().id, p.shot().code, p.shot().title, e.key(), e.label(), found == null ? e.source() : found.source(), e.how(), e.blend(), e.minWidthPx(), found == null ? null : found.widthPx(), found == null ? null : ElementMargin.of(found.widthPx(), Math.max(1, e.minWidthPx())).margin(), found == null ? "" : found.licence(), item.state(), item.reason());
+    OwedItem item =
+        p.ledger().items().stream().filter(i -> i.key().equals(e.key())).findFirst().orElseThrow();
+    Evidence.FoundElement found =
+        p.evidence().stream()
+            .filter(x -> x.item.equals(e.key()))
+            .max(Comparator.comparing((EvidenceEntry x) -> x.saidAt))
+            .map(x -> x.evidence().element())
+            .orElse(null);
+    return new ElementView(
+        p.shot().id,
+        p.shot().code,
+        p.shot().title,
+        e.key(),
+        e.label(),
+        found == null ? e.source() : found.source(),
+        e.how(),
+        e.blend(),
+        e.minWidthPx(),
+        found == null ? null : found.widthPx(),
+        found == null
+            ? null
+            : ElementMargin.of(found.widthPx(), Math.max(1, e.minWidthPx())).margin(),
+        found == null ? "" : found.licence(),
+        item.state(),
+        item.reason());
   }
 }

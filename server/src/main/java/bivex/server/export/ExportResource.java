@@ -40,7 +40,10 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
-/** What leaves the house in open formats: briefs, the breakdown, plans. All from the same plan the desks show. */
+/**
+ * What leaves the house in open formats: briefs, the breakdown, plans. All from the same plan the
+ * desks show.
+ */
 @RestController
 @RequestMapping("/api")
 public class ExportResource {
@@ -52,7 +55,13 @@ public class ExportResource {
   private final BoardFrames frames;
   private final MediaStore store;
 
-  ExportResource(ShotBook book, Drafts drafts, Screenplays screenplays, PlanSchema schema, BoardFrames frames, MediaStore store) {
+  ExportResource(
+      ShotBook book,
+      Drafts drafts,
+      Screenplays screenplays,
+      PlanSchema schema,
+      BoardFrames frames,
+      MediaStore store) {
     this.frames = frames;
     this.store = store;
     this.book = book;
@@ -61,52 +70,112 @@ public class ExportResource {
     this.schema = schema;
   }
 
-  /** The plan of a shot for other programs. @param schema where its schema is published */
-  public record PlanExport(String schema, String production, String code, String title, String intent, String rate, int firstFrame, int cutFrames, int handles, List<MethodChoice> methods, Plan plan) {}
+  /**
+   * The plan of a shot for other programs.
+   *
+   * @param schema where its schema is published
+   */
+  public record PlanExport(
+      String schema,
+      String production,
+      String code,
+      String title,
+      String intent,
+      String rate,
+      int firstFrame,
+      int cutFrames,
+      int handles,
+      List<MethodChoice> methods,
+      Plan plan) {}
 
   @GetMapping("/productions/{production}/shots/{shot}/brief.pdf")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<byte[]> brief(@PathVariable UUID production, @PathVariable UUID shot, Member me) throws IOException {
+  public ResponseEntity<byte[]> brief(
+      @PathVariable UUID production, @PathVariable UUID shot, Member me) throws IOException {
     ShotBook.Page p = book.one(me.production(), shot);
-    return file(BriefPaper.of(me.production(), List.of(p), headings(List.of(p)), board(List.of(p))), p.shot().code + "-brief.pdf", MediaType.APPLICATION_PDF);
+    return file(
+        BriefPaper.of(me.production(), List.of(p), headings(List.of(p)), board(List.of(p))),
+        p.shot().code + "-brief.pdf",
+        MediaType.APPLICATION_PDF);
   }
 
   /** The briefs of all shots, a page each. */
   @GetMapping("/productions/{production}/briefs.pdf")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<byte[]> briefs(@PathVariable UUID production, Member me) throws IOException {
+  public ResponseEntity<byte[]> briefs(@PathVariable UUID production, Member me)
+      throws IOException {
     List<ShotBook.Page> all = wanted(me);
-    return file(BriefPaper.of(me.production(), all, headings(all), board(all)), me.production().code + "-briefs.pdf", MediaType.APPLICATION_PDF);
+    return file(
+        BriefPaper.of(me.production(), all, headings(all), board(all)),
+        me.production().code + "-briefs.pdf",
+        MediaType.APPLICATION_PDF);
   }
 
   /** One of the lists of a breakdown for a spreadsheet. */
   @GetMapping("/productions/{production}/sheets/{sheet}.csv")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<byte[]> csv(@PathVariable UUID production, @PathVariable String sheet, Member me) throws IOException {
-    return file(TablePaper.csv(table(me, sheet)).getBytes(StandardCharsets.UTF_8), name(me, sheet) + ".csv", CSV);
+  public ResponseEntity<byte[]> csv(
+      @PathVariable UUID production, @PathVariable String sheet, Member me) throws IOException {
+    return file(
+        TablePaper.csv(table(me, sheet)).getBytes(StandardCharsets.UTF_8),
+        name(me, sheet) + ".csv",
+        CSV);
   }
 
   /** The same on paper. */
   @GetMapping("/productions/{production}/sheets/{sheet}.pdf")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<byte[]> pdf(@PathVariable UUID production, @PathVariable String sheet, Member me) throws IOException {
-    return file(TablePaper.pdf(me.production().title, table(me, sheet)), name(me, sheet) + ".pdf", MediaType.APPLICATION_PDF);
+  public ResponseEntity<byte[]> pdf(
+      @PathVariable UUID production, @PathVariable String sheet, Member me) throws IOException {
+    return file(
+        TablePaper.pdf(me.production().title, table(me, sheet)),
+        name(me, sheet) + ".pdf",
+        MediaType.APPLICATION_PDF);
   }
 
   private Sheets.Table table(Member me, String sheet) {
-    Sheets.Kind kind = Arrays.stream(Sheets.Kind.values()).filter(k -> k.name().toLowerCase(Locale.ROOT).equals(sheet)).findFirst().orElseThrow(() -> new NoSuchElementException("There is no such list; there are scenes, shots, elements, wardrobe and cautions."));
+    Sheets.Kind kind =
+        Arrays.stream(Sheets.Kind.values())
+            .filter(k -> k.name().toLowerCase(Locale.ROOT).equals(sheet))
+            .findFirst()
+            .orElseThrow(
+                () ->
+                    new NoSuchElementException(
+                        "There is no such list; there are scenes, shots, elements, wardrobe and"
+                            + " cautions."));
     Draft newest = drafts.findFirstByProductionIdOrderByNumberDesc(me.productionId()).orElse(null);
     // What is paid is the producer's business.
-    Costs costs = me.role() == PRODUCER || me.role() == COORDINATOR ? me.production().costs() : Costs.UNKNOWN;
-    return Sheets.of(kind, newest == null ? List.of() : screenplays.of(newest).scenes(), wanted(me).stream().map(ExportResource::shot).toList(), costs);
+    Costs costs =
+        me.role() == PRODUCER || me.role() == COORDINATOR ? me.production().costs() : Costs.UNKNOWN;
+    return Sheets.of(
+        kind,
+        newest == null ? List.of() : screenplays.of(newest).scenes(),
+        wanted(me).stream().map(ExportResource::shot).toList(),
+        costs);
   }
 
   private static Sheets.Shot shot(ShotBook.Page p) {
-    return new Sheets.Shot(p.shot().id.toString(), p.shot().code, p.shot().title, p.shot().intent, p.shot().scene, p.excerpt(), p.shot().methods.stream().map(m -> MethodBook.find(m.method()).name()).toList(), p.shot().cutFrames, p.setup() == null ? null : p.setup().id.toString(), p.setup() == null ? "" : p.setup().number + " " + p.setup().name, p.day() == null ? null : p.day().shootOn, p.plan(), p.ledger().items(), p.evidence().stream().map(EvidenceEntry::evidence).toList(), p.ledger().stage().words().toLowerCase(Locale.ROOT), p.ledger().sentence());
+    return new Sheets.Shot(
+        p.shot().id.toString(),
+        p.shot().code,
+        p.shot().title,
+        p.shot().intent,
+        p.shot().scene,
+        p.excerpt(),
+        p.shot().methods.stream().map(m -> MethodBook.find(m.method()).name()).toList(),
+        p.shot().cutFrames,
+        p.setup() == null ? null : p.setup().id.toString(),
+        p.setup() == null ? "" : p.setup().number + " " + p.setup().name,
+        p.day() == null ? null : p.day().shootOn,
+        p.plan(),
+        p.ledger().items(),
+        p.evidence().stream().map(EvidenceEntry::evidence).toList(),
+        p.ledger().stage().words().toLowerCase(Locale.ROOT),
+        p.ledger().sentence());
   }
 
   private static String name(Member me, String sheet) {
@@ -118,7 +187,18 @@ public class ExportResource {
   @Transactional(readOnly = true)
   public PlanExport plan(@PathVariable UUID production, @PathVariable UUID shot, Member me) {
     ShotBook.Page p = book.one(me.production(), shot);
-    return new PlanExport(PlanSchema.PATH, me.production().title, p.shot().code, p.shot().title, p.shot().intent, me.production().rate, me.production().firstFrame, p.shot().cutFrames, me.production().handles, p.shot().methods, p.plan());
+    return new PlanExport(
+        PlanSchema.PATH,
+        me.production().title,
+        p.shot().code,
+        p.shot().title,
+        p.shot().intent,
+        me.production().rate,
+        me.production().firstFrame,
+        p.shot().cutFrames,
+        me.production().handles,
+        p.shot().methods,
+        p.plan());
   }
 
   /** The published schema of the plan (JSON Schema 2020-12). */
@@ -130,7 +210,15 @@ public class ExportResource {
 
   /** Pictures of the storyboard of each shot, in their order. */
   private Map<UUID, List<BriefPaper.Board>> board(List<ShotBook.Page> shots) {
-    return frames.findByShotIdInOrderByPosition(shots.stream().map(p -> p.shot().id).toList()).stream().collect(Collectors.groupingBy(f -> f.shotId, Collectors.mapping(f -> new BriefPaper.Board(store.find(f.hash), f.caption), Collectors.toList())));
+    return frames
+        .findByShotIdInOrderByPosition(shots.stream().map(p -> p.shot().id).toList())
+        .stream()
+        .collect(
+            Collectors.groupingBy(
+                f -> f.shotId,
+                Collectors.mapping(
+                    f -> new BriefPaper.Board(store.find(f.hash), f.caption),
+                    Collectors.toList())));
   }
 
   private List<ShotBook.Page> wanted(Member me) {
@@ -138,14 +226,29 @@ public class ExportResource {
   }
 
   private List<String> headings(List<ShotBook.Page> shots) {
-    Draft newest = drafts.findFirstByProductionIdOrderByNumberDesc(shots.isEmpty() ? null : shots.get(0).shot().productionId).orElse(null);
-    return shots.stream().map(p -> {
-      Screenplay.Scene scene = newest == null || p.first() == null ? null : screenplays.of(newest).sceneAt(p.first().markStart);
-      return scene == null ? "" : scene.heading();
-    }).toList();
+    Draft newest =
+        drafts
+            .findFirstByProductionIdOrderByNumberDesc(
+                shots.isEmpty() ? null : shots.get(0).shot().productionId)
+            .orElse(null);
+    return shots.stream()
+        .map(
+            p -> {
+              Screenplay.Scene scene =
+                  newest == null || p.first() == null
+                      ? null
+                      : screenplays.of(newest).sceneAt(p.first().markStart);
+              return scene == null ? "" : scene.heading();
+            })
+        .toList();
   }
 
   private static ResponseEntity<byte[]> file(byte[] bytes, String name, MediaType type) {
-    return ResponseEntity.ok().contentType(type).header(HttpHeaders.CONTENT_DISPOSITION, ContentDisposition.attachment().filename(name).build().toString()).body(bytes);
+    return ResponseEntity.ok()
+        .contentType(type)
+        .header(
+            HttpHeaders.CONTENT_DISPOSITION,
+            ContentDisposition.attachment().filename(name).build().toString())
+        .body(bytes);
   }
 }

@@ -5,11 +5,6 @@ import static bivex.server.keep.Role.COORDINATOR;
 import static bivex.server.keep.Role.FLOOR;
 import static bivex.server.keep.Role.PRODUCER;
 
-import biweekly.Biweekly;
-import biweekly.ICalendar;
-import biweekly.component.VEvent;
-import biweekly.property.Geo;
-import biweekly.property.ProductId;
 import bivex.core.InvalidInput;
 import bivex.core.light.SunClock;
 import bivex.core.method.Plan;
@@ -39,6 +34,11 @@ import bivex.server.keep.TakeEntry;
 import bivex.server.shoot.DayOrder;
 import bivex.server.shoot.FloorLog;
 import bivex.server.shoot.GuideResource;
+import biweekly.Biweekly;
+import biweekly.ICalendar;
+import biweekly.component.VEvent;
+import biweekly.property.Geo;
+import biweekly.property.ProductId;
 import java.io.IOException;
 import java.io.StringReader;
 import java.nio.charset.StandardCharsets;
@@ -78,7 +78,21 @@ import org.springframework.web.multipart.MultipartFile;
 @RequestMapping("/api/productions/{production}")
 public class FloorExportResource {
   private static final MediaType CSV = MediaType.parseMediaType("text/csv;charset=UTF-8");
-  private static final List<String> OWN = List.of("id", "code", "plate", "take", "setup", "roll", "in", "out", "call", "reason", "note", "made at", "logged by");
+  private static final List<String> OWN =
+      List.of(
+          "id",
+          "code",
+          "plate",
+          "take",
+          "setup",
+          "roll",
+          "in",
+          "out",
+          "call",
+          "reason",
+          "note",
+          "made at",
+          "logged by");
   private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm");
   private static final long MOST_BYTES = 5_000_000;
   private final ShootingDays days;
@@ -88,7 +102,13 @@ public class FloorExportResource {
   private final DayOrder order;
   private final FloorLog log;
 
-  FloorExportResource(ShootingDays days, Setups setups, TakeEntries takes, ShotBook book, DayOrder order, FloorLog log) {
+  FloorExportResource(
+      ShootingDays days,
+      Setups setups,
+      TakeEntries takes,
+      ShotBook book,
+      DayOrder order,
+      FloorLog log) {
     this.days = days;
     this.setups = setups;
     this.takes = takes;
@@ -97,50 +117,88 @@ public class FloorExportResource {
     this.log = log;
   }
 
-  /** @param logged takes that were new @param known takes that were there already */
+  /**
+   * @param logged takes that were new
+   * @param known takes that were there already
+   */
   public record TakesImport(int logged, int known, List<String> otherwise) {}
 
-  /** @param picked takes that were found and are picked now @param unknown clips that no take of the day is in */
+  /**
+   * @param picked takes that were found and are picked now
+   * @param unknown clips that no take of the day is in
+   */
   public record PicksImport(int picked, List<String> unknown) {}
 
   /** The day sheet, the plates of each setup, the wardrobe blocks, or the kit, on paper. */
   @GetMapping("/days/{day}/papers/{paper}.pdf")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<byte[]> paper(@PathVariable UUID production, @PathVariable UUID day, @PathVariable String paper, Member me) throws IOException {
+  public ResponseEntity<byte[]> paper(
+      @PathVariable UUID production, @PathVariable UUID day, @PathVariable String paper, Member me)
+      throws IOException {
     ShootingDay d = day(me, day);
-    String name = me.production().code + "-day-" + d.number + "-" + paper.replaceAll("[^a-z]", "") + ".pdf";
-    return file(switch (paper) {
-      case "day" -> DayPaper.sheet(me.production(), d, facts(d), DaySheets.passes(running(me, d)), cautions(here(me, d)));
-      case "plates" -> plates(me, d);
-      case "wardrobe" -> TablePaper.pdf(me.production().title + ", day " + d.number, DaySheets.wardrobe(running(me, d)));
-      case "kit" -> TablePaper.pdf(me.production().title + ", day " + d.number, kit(me, d));
-      default -> throw new NoSuchElementException("There is no such paper; there are day, plates, wardrobe and kit.");
-    }, name, MediaType.APPLICATION_PDF);
+    String name =
+        me.production().code + "-day-" + d.number + "-" + paper.replaceAll("[^a-z]", "") + ".pdf";
+    return file(
+        switch (paper) {
+          case "day" ->
+              DayPaper.sheet(
+                  me.production(),
+                  d,
+                  facts(d),
+                  DaySheets.passes(running(me, d)),
+                  cautions(here(me, d)));
+          case "plates" -> plates(me, d);
+          case "wardrobe" ->
+              TablePaper.pdf(
+                  me.production().title + ", day " + d.number, DaySheets.wardrobe(running(me, d)));
+          case "kit" -> TablePaper.pdf(me.production().title + ", day " + d.number, kit(me, d));
+          default ->
+              throw new NoSuchElementException(
+                  "There is no such paper; there are day, plates, wardrobe and kit.");
+        },
+        name,
+        MediaType.APPLICATION_PDF);
   }
 
   /** The order of the day, the wardrobe blocks, or the kit, for a spreadsheet. */
   @GetMapping("/days/{day}/papers/{paper}.csv")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<byte[]> list(@PathVariable UUID production, @PathVariable UUID day, @PathVariable String paper, Member me) throws IOException {
+  public ResponseEntity<byte[]> list(
+      @PathVariable UUID production, @PathVariable UUID day, @PathVariable String paper, Member me)
+      throws IOException {
     ShootingDay d = day(me, day);
-    Sheets.Table table = switch (paper) {
-      case "day" -> DaySheets.passes(running(me, d));
-      case "wardrobe" -> DaySheets.wardrobe(running(me, d));
-      case "kit" -> kit(me, d);
-      default -> throw new NoSuchElementException("There is no such list; there are day, wardrobe and kit.");
-    };
-    return file(TablePaper.csv(table).getBytes(StandardCharsets.UTF_8), me.production().code + "-day-" + d.number + "-" + paper + ".csv", CSV);
+    Sheets.Table table =
+        switch (paper) {
+          case "day" -> DaySheets.passes(running(me, d));
+          case "wardrobe" -> DaySheets.wardrobe(running(me, d));
+          case "kit" -> kit(me, d);
+          default ->
+              throw new NoSuchElementException(
+                  "There is no such list; there are day, wardrobe and kit.");
+        };
+    return file(
+        TablePaper.csv(table).getBytes(StandardCharsets.UTF_8),
+        me.production().code + "-day-" + d.number + "-" + paper + ".csv",
+        CSV);
   }
 
   /** The pacing of a guide track on paper. */
   @PostMapping("/shots/{shot}/guide.pdf")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<byte[]> pacing(@PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody GuideResource.NewGuide in) throws IOException {
+  public ResponseEntity<byte[]> pacing(
+      @PathVariable UUID production,
+      @PathVariable UUID shot,
+      Member me,
+      @RequestBody GuideResource.NewGuide in)
+      throws IOException {
     ShotBook.Page p = book.one(me.production(), shot);
-    return file(DayPaper.pacing(p.shot().code, p.shot().title, GuideResource.track(in)), p.shot().code + "-pacing.pdf", MediaType.APPLICATION_PDF);
+    return file(
+        DayPaper.pacing(p.shot().code, p.shot().title, GuideResource.track(in)),
+        p.shot().code + "-pacing.pdf",
+        MediaType.APPLICATION_PDF);
   }
 
   /** All shooting days as a calendar (RFC 5545), from call to wrap. */
@@ -163,19 +221,38 @@ public class FloorExportResource {
         e.setGeo(new Geo(d.terms.latitude(), d.terms.longitude()));
       }
       StringBuilder words = new StringBuilder();
-      all.stream().filter(s -> s.dayId.equals(d.id)).forEach(s -> words.append("Setup ").append(s.number).append(", ").append(s.name).append('\n'));
-      d.terms.people().forEach(p -> words.append(p.name()).append(p.duty().isEmpty() ? "" : ", " + p.duty()).append(": ").append(Clock.label(p.from())).append(" to ").append(Clock.label(p.to())).append('\n'));
+      all.stream()
+          .filter(s -> s.dayId.equals(d.id))
+          .forEach(
+              s ->
+                  words.append("Setup ").append(s.number).append(", ").append(s.name).append('\n'));
+      d.terms
+          .people()
+          .forEach(
+              p ->
+                  words
+                      .append(p.name())
+                      .append(p.duty().isEmpty() ? "" : ", " + p.duty())
+                      .append(": ")
+                      .append(Clock.label(p.from()))
+                      .append(" to ")
+                      .append(Clock.label(p.to()))
+                      .append('\n'));
       e.setDescription(words.toString().strip());
       calendar.addEvent(e);
     }
-    return file(Biweekly.write(calendar).go().getBytes(StandardCharsets.UTF_8), me.production().code + "-days.ics", MediaType.parseMediaType("text/calendar;charset=UTF-8"));
+    return file(
+        Biweekly.write(calendar).go().getBytes(StandardCharsets.UTF_8),
+        me.production().code + "-days.ics",
+        MediaType.parseMediaType("text/calendar;charset=UTF-8"));
   }
 
   /** The takes of a day for a spreadsheet, with every camera field. */
   @GetMapping("/days/{day}/takes.csv")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<byte[]> takes(@PathVariable UUID production, @PathVariable UUID day, Member me) throws IOException {
+  public ResponseEntity<byte[]> takes(
+      @PathVariable UUID production, @PathVariable UUID day, Member me) throws IOException {
     ShootingDay d = day(me, day);
     Map<UUID, String> codes = codes(me);
     Map<UUID, Integer> numbers = new HashMap<>();
@@ -185,18 +262,47 @@ public class FloorExportResource {
     List<List<String>> rows = new ArrayList<>();
     for (TakeEntries.Called c : ofDay(me, d)) {
       TakeEntry t = c.take();
-      List<String> row = new ArrayList<>(List.of(t.id.toString(), codes.getOrDefault(t.shotId, ""), t.plate, Integer.toString(t.number), Integer.toString(numbers.get(t.setupId)), t.roll, t.tcIn, t.tcOut, c.call() == null || c.call() == Take.Call.NONE ? "" : c.call().name().toLowerCase(Locale.ROOT).replace('_', ' '), c.reason() == null ? "" : c.reason(), t.note, t.madeAt.toString(), t.loggedBy));
+      List<String> row =
+          new ArrayList<>(
+              List.of(
+                  t.id.toString(),
+                  codes.getOrDefault(t.shotId, ""),
+                  t.plate,
+                  Integer.toString(t.number),
+                  Integer.toString(numbers.get(t.setupId)),
+                  t.roll,
+                  t.tcIn,
+                  t.tcOut,
+                  c.call() == null || c.call() == Take.Call.NONE
+                      ? ""
+                      : c.call().name().toLowerCase(Locale.ROOT).replace('_', ' '),
+                  c.reason() == null ? "" : c.reason(),
+                  t.note,
+                  t.madeAt.toString(),
+                  t.loggedBy));
       CameraData.FIELDS.forEach(f -> row.add(cell(t.camera.get(f))));
       rows.add(row);
     }
-    return file(TablePaper.csv(new Sheets.Table("Takes", heads, List.of(), rows, "")).getBytes(StandardCharsets.UTF_8), me.production().code + "-day-" + d.number + "-takes.csv", CSV);
+    return file(
+        TablePaper.csv(new Sheets.Table("Takes", heads, List.of(), rows, ""))
+            .getBytes(StandardCharsets.UTF_8),
+        me.production().code + "-day-" + d.number + "-takes.csv",
+        CSV);
   }
 
-  /** Takes in takes from a spreadsheet with the same columns; a take that is known already is left as it is. All or nothing. */
+  /**
+   * Takes in takes from a spreadsheet with the same columns; a take that is known already is left
+   * as it is. All or nothing.
+   */
   @PostMapping(path = "/days/{day}/takes.csv", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
-  public TakesImport takesIn(@PathVariable UUID production, @PathVariable UUID day, Member me, @RequestParam("file") MultipartFile file) throws IOException {
+  public TakesImport takesIn(
+      @PathVariable UUID production,
+      @PathVariable UUID day,
+      Member me,
+      @RequestParam("file") MultipartFile file)
+      throws IOException {
     ShootingDay d = day(me, day);
     Map<String, UUID> shots = new HashMap<>();
     codes(me).forEach((id, code) -> shots.put(code, id));
@@ -205,8 +311,18 @@ public class FloorExportResource {
     int logged = 0;
     int known = 0;
     List<String> otherwise = new ArrayList<>();
-    try (CSVParser csv = CSVFormat.RFC4180.builder().setHeader().setSkipHeaderRecord(true).setIgnoreSurroundingSpaces(true).get().parse(new StringReader(text(file)))) {
-      List<String> missing = List.of("code", "plate", "setup", "roll", "in", "out").stream().filter(h -> !csv.getHeaderMap().containsKey(h)).toList();
+    try (CSVParser csv =
+        CSVFormat.RFC4180
+            .builder()
+            .setHeader()
+            .setSkipHeaderRecord(true)
+            .setIgnoreSurroundingSpaces(true)
+            .get()
+            .parse(new StringReader(text(file)))) {
+      List<String> missing =
+          List.of("code", "plate", "setup", "roll", "in", "out").stream()
+              .filter(h -> !csv.getHeaderMap().containsKey(h))
+              .toList();
       if (!missing.isEmpty()) {
         throw new InvalidInput("file", "has no column " + String.join(", ", missing));
       }
@@ -214,23 +330,52 @@ public class FloorExportResource {
         String where = "row " + (r.getRecordNumber() + 1) + ", ";
         UUID shot = known(shots, r, "code", where);
         String setupCell = value(r, "setup");
-        UUID setup = setupCell.matches("\\d{1,6}") ? byNumber.get(Integer.parseInt(setupCell)) : null;
+        UUID setup =
+            setupCell.matches("\\d{1,6}") ? byNumber.get(Integer.parseInt(setupCell)) : null;
         if (setup == null) {
-          throw new InvalidInput(where + "setup", "\"" + setupCell + "\" is not a setup of this day");
+          throw new InvalidInput(
+              where + "setup", "\"" + setupCell + "\" is not a setup of this day");
         }
-        UUID id = value(r, "id").isEmpty() ? UUID.nameUUIDFromBytes((me.productionId() + value(r, "code") + value(r, "plate") + value(r, "take") + value(r, "roll") + value(r, "in") + value(r, "out")).getBytes(StandardCharsets.UTF_8)) : uuid(value(r, "id"), where);
+        UUID id =
+            value(r, "id").isEmpty()
+                ? UUID.nameUUIDFromBytes(
+                    (me.productionId()
+                            + value(r, "code")
+                            + value(r, "plate")
+                            + value(r, "take")
+                            + value(r, "roll")
+                            + value(r, "in")
+                            + value(r, "out"))
+                        .getBytes(StandardCharsets.UTF_8))
+                : uuid(value(r, "id"), where);
         if (takes.findById(id).filter(t -> t.productionId.equals(me.productionId())).isPresent()) {
           known++;
           continue;
         }
         try {
-          String odd = log.take(me, take(me, r, id, shot, setup), FloorLog.From.DESK);
+          String odd = log.take(me, take(r, id, shot, setup), FloorLog.From.DESK);
           if (!odd.isEmpty()) {
             otherwise.add(where + odd);
           }
           String call = value(r, "call").toUpperCase(Locale.ROOT).replace(' ', '_');
           if (!call.isEmpty()) {
-            log.call(me, id, new FloorLog.NewCall(UUID.randomUUID(), Arrays.stream(Take.Call.values()).filter(c -> c.name().equals(call)).findFirst().orElseThrow(() -> new InvalidInput("call", "\"" + value(r, "call") + "\" is not pick, no good or false start")), value(r, "reason")), FloorLog.From.DESK);
+            log.call(
+                me,
+                id,
+                new FloorLog.NewCall(
+                    UUID.randomUUID(),
+                    Arrays.stream(Take.Call.values())
+                        .filter(c -> c.name().equals(call))
+                        .findFirst()
+                        .orElseThrow(
+                            () ->
+                                new InvalidInput(
+                                    "call",
+                                    "\""
+                                        + value(r, "call")
+                                        + "\" is not pick, no good or false start")),
+                    value(r, "reason")),
+                FloorLog.From.DESK);
           }
           logged++;
         } catch (InvalidInput e) {
@@ -238,12 +383,14 @@ public class FloorExportResource {
         }
       }
     } catch (IllegalArgumentException e) {
-      throw e instanceof InvalidInput ? e : new InvalidInput("file", "cannot be read as CSV: " + e.getMessage());
+      throw e instanceof InvalidInput
+          ? e
+          : new InvalidInput("file", "cannot be read as CSV: " + e.getMessage());
     }
     return new TakesImport(logged, known, otherwise);
   }
 
-  private FloorLog.NewTake take(Member me, CSVRecord r, UUID id, UUID shot, UUID setup) {
+  private FloorLog.NewTake take(CSVRecord r, UUID id, UUID shot, UUID setup) {
     Map<String, Object> camera = new LinkedHashMap<>();
     List<String> notRead = new ArrayList<>();
     for (String f : CameraData.FIELDS) {
@@ -273,22 +420,49 @@ public class FloorExportResource {
       }
       throw new InvalidInput("camera", "has a value that is no number: " + camera);
     }
-    Integer number = value(r, "take").isEmpty() ? null : value(r, "take").matches("\\d{1,4}") ? Integer.valueOf(value(r, "take")) : Integer.valueOf(-1);
+    Integer number =
+        value(r, "take").isEmpty()
+            ? null
+            : value(r, "take").matches("\\d{1,4}")
+                ? Integer.valueOf(value(r, "take"))
+                : Integer.valueOf(-1);
     Instant made;
     try {
       made = value(r, "made at").isEmpty() ? null : Instant.parse(value(r, "made at"));
     } catch (DateTimeException e) {
       throw new InvalidInput("made at", "is not a moment such as 2026-11-24T14:05:00Z");
     }
-    boolean auto = Boolean.TRUE.equals(read.whiteAuto()) || Boolean.TRUE.equals(read.focusAuto()) || Boolean.TRUE.equals(read.exposureAuto());
-    return new FloorLog.NewTake(id, shot, setup, value(r, "plate"), number, null, value(r, "roll"), value(r, "in"), value(r, "out"), read, notRead, List.of(), auto ? "from a list" : "", value(r, "note"), made);
+    boolean auto =
+        Boolean.TRUE.equals(read.whiteAuto())
+            || Boolean.TRUE.equals(read.focusAuto())
+            || Boolean.TRUE.equals(read.exposureAuto());
+    return new FloorLog.NewTake(
+        id,
+        shot,
+        setup,
+        value(r, "plate"),
+        number,
+        null,
+        value(r, "roll"),
+        value(r, "in"),
+        value(r, "out"),
+        read,
+        notRead,
+        List.of(),
+        auto ? "from a list" : "",
+        value(r, "note"),
+        made);
   }
 
   /** Picked takes of a day as an edit list (CMX 3600) or as OpenTimelineIO JSON. */
   @GetMapping("/days/{day}/picks.{format}")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<byte[]> picks(@PathVariable UUID production, @PathVariable UUID day, @PathVariable String format, Member me) {
+  public ResponseEntity<byte[]> picks(
+      @PathVariable UUID production,
+      @PathVariable UUID day,
+      @PathVariable String format,
+      Member me) {
     ShootingDay d = day(me, day);
     FrameRate rate = me.production().frameRate();
     Map<UUID, String> codes = codes(me);
@@ -299,10 +473,26 @@ public class FloorExportResource {
       if (c.call() == Take.Call.PICK) {
         Timecode in = Timecode.parse(t.tcIn, rate);
         drop |= in.drop();
-        picked.add(new EditList.Picked(t.roll, in, t.frames, codes.getOrDefault(t.shotId, t.slate) + " " + t.plate.replace("plate:", "") + " take " + t.number, t.note));
+        picked.add(
+            new EditList.Picked(
+                t.roll,
+                in,
+                t.frames,
+                codes.getOrDefault(t.shotId, t.slate)
+                    + " "
+                    + t.plate.replace("plate:", "")
+                    + " take "
+                    + t.number,
+                t.note));
       }
     }
-    EditList list = EditList.of(me.production().title + " day " + d.number, rate, drop, me.production().handles, picked);
+    EditList list =
+        EditList.of(
+            me.production().title + " day " + d.number,
+            rate,
+            drop,
+            me.production().handles,
+            picked);
     String name = me.production().code + "-day-" + d.number + "-picks." + format;
     return switch (format) {
       case "edl" -> file(list.text().getBytes(StandardCharsets.UTF_8), name, MediaType.TEXT_PLAIN);
@@ -311,15 +501,26 @@ public class FloorExportResource {
     };
   }
 
-  /** Picks what an editor chose: every take of the day in which a clip of the list lies, by roll and timecode. */
+  /**
+   * Picks what an editor chose: every take of the day in which a clip of the list lies, by roll and
+   * timecode.
+   */
   @PostMapping(path = "/days/{day}/picks", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
-  public PicksImport picksIn(@PathVariable UUID production, @PathVariable UUID day, Member me, @RequestParam("file") MultipartFile file) throws IOException {
+  public PicksImport picksIn(
+      @PathVariable UUID production,
+      @PathVariable UUID day,
+      Member me,
+      @RequestParam("file") MultipartFile file)
+      throws IOException {
     ShootingDay d = day(me, day);
     FrameRate rate = me.production().frameRate();
     String text = text(file);
-    EditList list = text.stripLeading().startsWith("{") ? Otio.parse(text.getBytes(StandardCharsets.UTF_8), rate) : EditList.parse(text, rate);
+    EditList list =
+        text.stripLeading().startsWith("{")
+            ? Otio.parse(text.getBytes(StandardCharsets.UTF_8), rate)
+            : EditList.parse(text, rate);
     if (list.events().isEmpty()) {
       throw new InvalidInput("file", "has no clip");
     }
@@ -327,12 +528,21 @@ public class FloorExportResource {
     int picked = 0;
     List<String> unknown = new ArrayList<>();
     for (EditList.Event e : list.events()) {
-      TakeEntries.Called found = of.stream().filter(c -> c.take().roll.equals(e.reel()) && holds(c.take(), e, rate)).findFirst().orElse(null);
+      TakeEntries.Called found =
+          of.stream()
+              .filter(c -> c.take().roll.equals(e.reel()) && holds(c.take(), e, rate))
+              .findFirst()
+              .orElse(null);
       if (found == null) {
-        unknown.add((e.name().isEmpty() ? "clip" : e.name()) + ", " + e.reel() + " " + e.in().label());
+        unknown.add(
+            (e.name().isEmpty() ? "clip" : e.name()) + ", " + e.reel() + " " + e.in().label());
       } else {
         if (found.call() != Take.Call.PICK) {
-          log.call(me, found.take().id, new FloorLog.NewCall(UUID.randomUUID(), Take.Call.PICK, "by the edit list"), FloorLog.From.DESK);
+          log.call(
+              me,
+              found.take().id,
+              new FloorLog.NewCall(UUID.randomUUID(), Take.Call.PICK, "by the edit list"),
+              FloorLog.From.DESK);
         }
         picked++;
       }
@@ -364,29 +574,89 @@ public class FloorExportResource {
 
   private List<ShotBook.Page> here(Member me, ShootingDay d) {
     List<UUID> ids = setups.findByDayIdOrderByNumber(d.id).stream().map(s -> s.id).toList();
-    return book.all(me.production()).stream().filter(p -> ids.contains(p.shot().setupId) && !p.shot().omitted).toList();
+    return book.all(me.production()).stream()
+        .filter(p -> ids.contains(p.shot().setupId) && !p.shot().omitted)
+        .toList();
   }
 
   private byte[] plates(Member me, ShootingDay d) throws IOException {
     List<ShotBook.Page> here = here(me, d);
-    List<Plan> plans = here.stream().map(p -> p.planFault() == null ? ShotBook.plan(me.production(), p.shot(), true) : p.plan()).toList();
+    List<Plan> plans =
+        here.stream()
+            .map(
+                p ->
+                    p.planFault() == null
+                        ? ShotBook.plan(me.production(), p.shot(), true)
+                        : p.plan())
+            .toList();
     return DayPaper.plates(me.production(), d, setups.findByDayIdOrderByNumber(d.id), here, plans);
   }
 
   private Sheets.Table kit(Member me, ShootingDay d) {
-    return DaySheets.kit(here(me, d).stream().map(p -> new DaySheets.Brought(p.shot().code, p.setup() == null ? "" : p.setup().name, p.plan())).toList());
+    return DaySheets.kit(
+        here(me, d).stream()
+            .map(
+                p ->
+                    new DaySheets.Brought(
+                        p.shot().code, p.setup() == null ? "" : p.setup().name, p.plan()))
+            .toList());
   }
 
   private static List<String> facts(ShootingDay d) {
     DayTerms t = d.terms;
     List<String> out = new ArrayList<>();
-    out.add("Call " + Clock.label(t.call()) + " · wrap " + Clock.label(t.wrap()) + " · " + d.place + " · " + t.zone());
+    out.add(
+        "Call "
+            + Clock.label(t.call())
+            + " · wrap "
+            + Clock.label(t.wrap())
+            + " · "
+            + d.place
+            + " · "
+            + t.zone());
     if (t.latitude() != null) {
-      SunClock c = SunClock.of(t.moment(d.shootOn, t.call()), t.moment(d.shootOn, t.wrap()), t.latitude(), t.longitude(), t.shadowHeightM());
-      out.add(String.format(Locale.ROOT, "%.4f, %.4f · sun %s to %s", t.latitude(), t.longitude(), time(c.sunrise(), "does not rise"), time(c.sunset(), "does not set")) + (c.golden().isEmpty() ? "" : " · low sun " + String.join(" and ", c.golden().stream().map(w -> TIME.format(w.from()) + " to " + TIME.format(w.to())).toList())));
+      SunClock c =
+          SunClock.of(
+              t.moment(d.shootOn, t.call()),
+              t.moment(d.shootOn, t.wrap()),
+              t.latitude(),
+              t.longitude(),
+              t.shadowHeightM());
+      out.add(
+          String.format(
+                  Locale.ROOT,
+                  "%.4f, %.4f · sun %s to %s",
+                  t.latitude(),
+                  t.longitude(),
+                  time(c.sunrise(), "does not rise"),
+                  time(c.sunset(), "does not set"))
+              + (c.golden().isEmpty()
+                  ? ""
+                  : " · low sun "
+                      + String.join(
+                          " and ",
+                          c.golden().stream()
+                              .map(w -> TIME.format(w.from()) + " to " + TIME.format(w.to()))
+                              .toList())));
     }
-    t.people().forEach(p -> out.add(Clock.label(p.from()) + " to " + Clock.label(p.to()) + "  " + p.name() + (p.duty().isEmpty() ? "" : ", " + p.duty())));
-    out.add(String.format(Locale.ROOT, "A battery lasts %.0f min, a card %.0f min at %.0f Mb/s. Neither is changed inside a match set.", t.rates().batteryMinutes(), t.cardMinutes(), t.megabitsPerSecond()));
+    t.people()
+        .forEach(
+            p ->
+                out.add(
+                    Clock.label(p.from())
+                        + " to "
+                        + Clock.label(p.to())
+                        + "  "
+                        + p.name()
+                        + (p.duty().isEmpty() ? "" : ", " + p.duty())));
+    out.add(
+        String.format(
+            Locale.ROOT,
+            "A battery lasts %.0f min, a card %.0f min at %.0f Mb/s. Neither is changed inside a"
+                + " match set.",
+            t.rates().batteryMinutes(),
+            t.cardMinutes(),
+            t.megabitsPerSecond()));
     return out;
   }
 
@@ -394,8 +664,18 @@ public class FloorExportResource {
     List<String> out = new ArrayList<>();
     for (ShotBook.Page p : here) {
       for (Plan.Caution c : p.plan().cautions()) {
-        String signed = p.ledger().items().stream().filter(i -> i.key().equals(c.key()) && i.state() == OwedItem.State.IN_HAND).map(OwedItem::reason).findFirst().orElse(null);
-        out.add((signed == null ? "Not signed, ask the " + c.ask() : "Signed by " + signed) + " · " + p.shot().code + " · " + c.text());
+        String signed =
+            p.ledger().items().stream()
+                .filter(i -> i.key().equals(c.key()) && i.state() == OwedItem.State.IN_HAND)
+                .map(OwedItem::reason)
+                .findFirst()
+                .orElse(null);
+        out.add(
+            (signed == null ? "Not signed, ask the " + c.ask() : "Signed by " + signed)
+                + " · "
+                + p.shot().code
+                + " · "
+                + c.text());
       }
     }
     return out;
@@ -410,19 +690,32 @@ public class FloorExportResource {
   }
 
   private static String cell(Object v) {
-    return v == null ? "" : v instanceof Boolean b ? b ? "automatic" : "manual" : v instanceof FrameRate r ? r.text() : v instanceof Raster r ? r.width() + "x" + r.height() : v instanceof Double n && n == Math.rint(n) ? Long.toString(Math.round(n)) : v.toString();
+    return v == null
+        ? ""
+        : v instanceof Boolean b
+            ? b ? "automatic" : "manual"
+            : v instanceof FrameRate r
+                ? r.text()
+                : v instanceof Raster r
+                    ? r.width() + "x" + r.height()
+                    : v instanceof Double n && n == Math.rint(n)
+                        ? Long.toString(Math.round(n))
+                        : v.toString();
   }
 
   private static String value(CSVRecord r, String column) {
     String v = r.isMapped(column) && r.isSet(column) ? r.get(column).strip() : "";
     // The quote that keeps a spreadsheet from taking a cell for a formula.
-    return v.length() > 1 && v.charAt(0) == '\'' && "=+-@".indexOf(v.charAt(1)) >= 0 ? v.substring(1) : v;
+    return v.length() > 1 && v.charAt(0) == '\'' && "=+-@".indexOf(v.charAt(1)) >= 0
+        ? v.substring(1)
+        : v;
   }
 
   private static UUID known(Map<String, UUID> shots, CSVRecord r, String column, String where) {
     UUID id = shots.get(value(r, column));
     if (id == null) {
-      throw new InvalidInput(where + column, "\"" + value(r, column) + "\" is not a shot of this production");
+      throw new InvalidInput(
+          where + column, "\"" + value(r, column) + "\" is not a shot of this production");
     }
     return id;
   }
@@ -444,10 +737,16 @@ public class FloorExportResource {
   }
 
   private ShootingDay day(Member me, UUID id) {
-    return days.findByIdAndProductionId(id, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such day."));
+    return days.findByIdAndProductionId(id, me.productionId())
+        .orElseThrow(() -> new NoSuchElementException("There is no such day."));
   }
 
   private static ResponseEntity<byte[]> file(byte[] bytes, String name, MediaType type) {
-    return ResponseEntity.ok().contentType(type).header(HttpHeaders.CONTENT_DISPOSITION, ContentDisposition.attachment().filename(name).build().toString()).body(bytes);
+    return ResponseEntity.ok()
+        .contentType(type)
+        .header(
+            HttpHeaders.CONTENT_DISPOSITION,
+            ContentDisposition.attachment().filename(name).build().toString())
+        .body(bytes);
   }
 }

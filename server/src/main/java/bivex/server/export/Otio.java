@@ -12,22 +12,105 @@ import java.util.Map;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 
-/** An edit list as OpenTimelineIO JSON: one video track, a clip a take, the whole take as what is available behind each cut. */
+/**
+ * An edit list as OpenTimelineIO JSON: one video track, a clip a take, the whole take as what is
+ * available behind each cut.
+ */
 final class Otio {
   private Otio() {}
 
   static byte[] of(EditList list) {
     List<Object> clips = new ArrayList<>();
     for (EditList.Event e : list.events()) {
-      Map<String, Object> reference = schema("ExternalReference.1", "name", e.reel(), "target_url", e.reel(), "available_range", range(list.rate(), e.takeIn().frame(), e.takeFrames()), "available_image_bounds", null, "metadata", Map.of());
-      clips.add(schema("Clip.2", "name", e.name(), "source_range", range(list.rate(), e.in().frame(), e.frames()), "effects", List.of(), "markers", List.of(), "enabled", true, "metadata", Map.of("bivex", Map.of("comment", e.comment(), "drop", list.drop())), "media_references", Map.of("DEFAULT_MEDIA", reference), "active_media_reference_key", "DEFAULT_MEDIA"));
+      Map<String, Object> reference =
+          schema(
+              "ExternalReference.1",
+              "name",
+              e.reel(),
+              "target_url",
+              e.reel(),
+              "available_range",
+              range(list.rate(), e.takeIn().frame(), e.takeFrames()),
+              "available_image_bounds",
+              null,
+              "metadata",
+              Map.of());
+      clips.add(
+          schema(
+              "Clip.2",
+              "name",
+              e.name(),
+              "source_range",
+              range(list.rate(), e.in().frame(), e.frames()),
+              "effects",
+              List.of(),
+              "markers",
+              List.of(),
+              "enabled",
+              true,
+              "metadata",
+              Map.of("bivex", Map.of("comment", e.comment(), "drop", list.drop())),
+              "media_references",
+              Map.of("DEFAULT_MEDIA", reference),
+              "active_media_reference_key",
+              "DEFAULT_MEDIA"));
     }
-    Map<String, Object> track = schema("Track.1", "name", "picked takes", "kind", "Video", "source_range", null, "effects", List.of(), "markers", List.of(), "enabled", true, "metadata", Map.of(), "children", clips);
-    Map<String, Object> stack = schema("Stack.1", "name", "tracks", "source_range", null, "effects", List.of(), "markers", List.of(), "enabled", true, "metadata", Map.of(), "children", List.of(track));
-    return Json.MAPPER.writerWithDefaultPrettyPrinter().writeValueAsBytes(schema("Timeline.1", "name", list.title(), "global_start_time", null, "metadata", Map.of(), "tracks", stack));
+    Map<String, Object> track =
+        schema(
+            "Track.1",
+            "name",
+            "picked takes",
+            "kind",
+            "Video",
+            "source_range",
+            null,
+            "effects",
+            List.of(),
+            "markers",
+            List.of(),
+            "enabled",
+            true,
+            "metadata",
+            Map.of(),
+            "children",
+            clips);
+    Map<String, Object> stack =
+        schema(
+            "Stack.1",
+            "name",
+            "tracks",
+            "source_range",
+            null,
+            "effects",
+            List.of(),
+            "markers",
+            List.of(),
+            "enabled",
+            true,
+            "metadata",
+            Map.of(),
+            "children",
+            List.of(track));
+    return Json.MAPPER
+        .writerWithDefaultPrettyPrinter()
+        .writeValueAsBytes(
+            schema(
+                "Timeline.1",
+                "name",
+                list.title(),
+                "global_start_time",
+                null,
+                "metadata",
+                Map.of(),
+                "tracks",
+                stack));
   }
 
-  /** Reads the clips of the first video track. @throws InvalidInput saying what is not there */
+  /**
+   * Reads the clips of the first video track.
+   *
+   * @throws InvalidInput saying what is not there
+   */
   static EditList parse(byte[] json, FrameRate rate) {
     JsonNode timeline;
     try {
@@ -46,11 +129,27 @@ final class Otio {
     boolean drop = false;
     for (JsonNode c : track.path("children")) {
       if (c.path("OTIO_SCHEMA").asString("").startsWith("Clip.")) {
-        JsonNode reference = c.path("media_references").path(c.path("active_media_reference_key").asString("DEFAULT_MEDIA"));
-        JsonNode source = c.path("source_range").isObject() ? c.path("source_range") : reference.path("available_range");
-        JsonNode all = reference.path("available_range").isObject() ? reference.path("available_range") : source;
+        JsonNode reference =
+            c.path("media_references")
+                .path(c.path("active_media_reference_key").asString("DEFAULT_MEDIA"));
+        JsonNode source =
+            c.path("source_range").isObject()
+                ? c.path("source_range")
+                : reference.path("available_range");
+        JsonNode all =
+            reference.path("available_range").isObject()
+                ? reference.path("available_range")
+                : source;
         drop = c.path("metadata").path("bivex").path("drop").asBoolean(false);
-        events.add(new EditList.Event(reference.path("target_url").asString(""), frame(source, "start_time", rate, drop), Math.round(source.path("duration").path("value").asDouble(0)), frame(all, "start_time", rate, drop), Math.round(all.path("duration").path("value").asDouble(0)), c.path("name").asString(""), c.path("metadata").path("bivex").path("comment").asString("")));
+        events.add(
+            new EditList.Event(
+                reference.path("target_url").asString(""),
+                frame(source, "start_time", rate, drop),
+                Math.round(source.path("duration").path("value").asDouble(0)),
+                frame(all, "start_time", rate, drop),
+                Math.round(all.path("duration").path("value").asDouble(0)),
+                c.path("name").asString(""),
+                c.path("metadata").path("bivex").path("comment").asString("")));
       }
     }
     return new EditList(timeline.path("name").asString(""), rate, drop, List.copyOf(events));

@@ -7,8 +7,8 @@ import java.io.ByteArrayOutputStream;
 import java.io.Closeable;
 import java.io.IOException;
 import java.io.InputStream;
-import java.util.ArrayList;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -42,11 +42,15 @@ final class Paper implements Closeable {
   private final boolean wide;
   private PDPageContentStream out;
 
-  /** @param wide landscape */
+  /**
+   * @param wide landscape
+   */
   Paper(String title, boolean wide) throws IOException {
     this.wide = wide;
     // The free font that comes with the PDF library: it has the signs of the sums.
-    try (InputStream in = PDDocument.class.getResourceAsStream("/org/apache/pdfbox/resources/ttf/LiberationSans-Regular.ttf")) {
+    try (InputStream in =
+        PDDocument.class.getResourceAsStream(
+            "/org/apache/pdfbox/resources/ttf/LiberationSans-Regular.ttf")) {
       sans = PDType0Font.load(document, in);
     }
     document.getDocumentInformation().setTitle(title);
@@ -72,8 +76,14 @@ final class Paper implements Closeable {
     return document.getNumberOfPages();
   }
 
-  /** A line of words. @param bold drawn with a hair of stroke @return its width */
-  float text(float x, float y, float size, boolean bold, Color color, String words) throws IOException {
+  /**
+   * A line of words.
+   *
+   * @param bold drawn with a hair of stroke
+   * @return its width
+   */
+  float text(float x, float y, float size, boolean bold, Color color, String words)
+      throws IOException {
     return write(sans, x, y, size, bold, color, words);
   }
 
@@ -82,7 +92,9 @@ final class Paper implements Closeable {
     write(script, x, y, size, false, INK, words);
   }
 
-  private float write(PDFont font, float x, float y, float size, boolean bold, Color color, String words) throws IOException {
+  private float write(
+      PDFont font, float x, float y, float size, boolean bold, Color color, String words)
+      throws IOException {
     String safe = safe(font, words);
     out.beginText();
     out.setFont(font, size);
@@ -147,7 +159,11 @@ final class Paper implements Closeable {
     }
   }
 
-  /** A picture scaled into a box, read no finer than it is printed. @return its width */
+  /**
+   * A picture scaled into a box, read no finer than it is printed.
+   *
+   * @return its width
+   */
   float picture(Path file, float x, float y, float mostWide, float mostHigh) throws IOException {
     BufferedImage read;
     try (ImageInputStream in = ImageIO.createImageInputStream(file.toFile())) {
@@ -162,7 +178,8 @@ final class Paper implements Closeable {
         reader.dispose();
       }
     }
-    BufferedImage plain = new BufferedImage(read.getWidth(), read.getHeight(), BufferedImage.TYPE_INT_RGB);
+    BufferedImage plain =
+        new BufferedImage(read.getWidth(), read.getHeight(), BufferedImage.TYPE_INT_RGB);
     Graphics2D g = plain.createGraphics();
     g.drawImage(read, 0, 0, Color.WHITE, null);
     g.dispose();
@@ -196,10 +213,14 @@ final class Paper implements Closeable {
   /** Only what the font can show: line breaks become spaces, unknown signs a question mark. */
   private String safe(PDFont font, String words) {
     StringBuilder b = new StringBuilder();
-    words.replaceAll("\\s+", " ").codePoints().forEach(c -> {
-      String s = Character.toString(c);
-      b.append(known.computeIfAbsent(font.getName() + s, k -> encodes(font, s)) ? s : "?");
-    });
+    words
+        .replaceAll("\\s+", " ")
+        .codePoints()
+        .forEach(
+            c -> {
+              String s = Character.toString(c);
+              b.append(known.computeIfAbsent(font.getName() + s, k -> encodes(font, s)) ? s : "?");
+            });
     return b.toString();
   }
 

@@ -10,7 +10,10 @@ import java.util.Map;
 import java.util.TreeMap;
 import org.springframework.stereotype.Component;
 
-/** The schema of an exported plan, taken from the document of the interface, so that the two can never differ. */
+/**
+ * The schema of an exported plan, taken from the document of the interface, so that the two can
+ * never differ.
+ */
 @Component
 public class PlanSchema {
   static final String PATH = "/api/schemas/plan";
@@ -35,7 +38,8 @@ public class PlanSchema {
     out.putAll((Map<String, Object>) needed.remove(ROOT));
     out.put("$defs", needed);
     // A point of a drawing that belongs to no frame has none.
-    Map<String, Object> point = (Map<String, Object>) ((Map<String, Object>) needed.get("Point")).get("properties");
+    Map<String, Object> point =
+        (Map<String, Object>) ((Map<String, Object>) needed.get("Point")).get("properties");
     ((Map<String, Object>) point.get("frame")).put("type", List.of("integer", "null"));
     return out;
   }
@@ -47,20 +51,24 @@ public class PlanSchema {
     }
   }
 
-  private static Object rewritten(Map<String, Object> all, Object node, Map<String, Object> needed) {
+  private static Object rewritten(
+      Map<String, Object> all, Object node, Map<String, Object> needed) {
     if (node instanceof Map<?, ?> map) {
       Map<String, Object> out = new LinkedHashMap<>();
-      map.forEach((k, v) -> {
-        if (k.equals("$ref") && v instanceof String ref && ref.startsWith(REF)) {
-          String name = ref.substring(REF.length());
-          collect(all, name, needed);
-          out.put("$ref", "#/$defs/" + name);
-        } else {
-          out.put((String) k, rewritten(all, v, needed));
-        }
-      });
+      map.forEach(
+          (k, v) -> {
+            if (k.equals("$ref") && v instanceof String ref && ref.startsWith(REF)) {
+              String name = ref.substring(REF.length());
+              collect(all, name, needed);
+              out.put("$ref", "#/$defs/" + name);
+            } else {
+              out.put((String) k, rewritten(all, v, needed));
+            }
+          });
       return out;
     }
-    return node instanceof List<?> list ? list.stream().map(x -> rewritten(all, x, needed)).toList() : node;
+    return node instanceof List<?> list
+        ? list.stream().map(x -> rewritten(all, x, needed)).toList()
+        : node;
   }
 }

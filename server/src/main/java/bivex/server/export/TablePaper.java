@@ -77,10 +77,19 @@ final class TablePaper {
     }
   }
 
-  private static float head(Paper paper, String production, Sheets.Table table, List<Integer> shown, int sum, float w) throws IOException {
+  private static float head(
+      Paper paper, String production, Sheets.Table table, List<Integer> shown, int sum, float w)
+      throws IOException {
     paper.page();
     float x = Paper.MARGIN;
-    paper.text(x, 36, 14, true, Paper.INK, paper.cut(production + ": " + table.title().toLowerCase(java.util.Locale.ROOT), 14, w - 170));
+    paper.text(
+        x,
+        36,
+        14,
+        true,
+        Paper.INK,
+        paper.cut(
+            production + ": " + table.title().toLowerCase(java.util.Locale.ROOT), 14, w - 170));
     paper.text(x + w - 150, 36, 9, false, Paper.SOFT, LocalDate.now() + " · page " + paper.pages());
     float at = x;
     for (int i : shown) {

@@ -33,11 +33,21 @@ import org.springframework.context.annotation.Configuration;
 /** The served document of the interface, from which the typed client is made. */
 @Configuration
 public class OpenApiConfig {
-  /** Every part of an answer is always there, even if it is null; parts of a request may be left out. */
+  /**
+   * Every part of an answer is always there, even if it is null; parts of a request may be left
+   * out.
+   */
   @Bean
   OpenApiCustomizer document() {
     return api -> {
-      api.info(new Info().title("Bivex").version("1").description("Effect shots from marked script to delivery. Errors are problem documents (RFC 9457) that name the field. Changes to things others may change carry If-Match."));
+      api.info(
+          new Info()
+              .title("Bivex")
+              .version("1")
+              .description(
+                  "Effect shots from marked script to delivery. Errors are problem documents (RFC"
+                      + " 9457) that name the field. Changes to things others may change carry"
+                      + " If-Match."));
       api.servers(List.of(new Server().url("/")));
       Reckoner.sums().forEach(sum -> describe(api, sum));
       api.setPaths(sorted(api.getPaths()));
@@ -51,30 +61,82 @@ public class OpenApiConfig {
     ObjectSchema inputs = new ObjectSchema();
     inputs.setAdditionalProperties(false);
     for (Parameter p : sum.inputs()) {
-      Schema<?> s = switch (p.kind()) {
-        case NUMBER -> new NumberSchema().minimum(BigDecimal.valueOf(p.min())).maximum(BigDecimal.valueOf(p.max()));
-        case WHOLE -> new IntegerSchema().format(null).minimum(BigDecimal.valueOf((long) p.min())).maximum(BigDecimal.valueOf((long) p.max()));
-        case YES_NO -> new BooleanSchema();
-        case CHOICE, TEXT -> new StringSchema();
-        case ROWS -> new ArraySchema().items(new ArraySchema().items(new NumberSchema().minimum(BigDecimal.valueOf(p.min())).maximum(BigDecimal.valueOf(p.max()))).minItems(p.choices().size()).maxItems(p.choices().size()));
-        case ZONES -> new ArraySchema().items(new Schema<>().$ref("#/components/schemas/Zone"));
-      };
+      Schema<?> s =
+          switch (p.kind()) {
+            case NUMBER ->
+                new NumberSchema()
+                    .minimum(BigDecimal.valueOf(p.min()))
+                    .maximum(BigDecimal.valueOf(p.max()));
+            case WHOLE ->
+                new IntegerSchema()
+                    .format(null)
+                    .minimum(BigDecimal.valueOf((long) p.min()))
+                    .maximum(BigDecimal.valueOf((long) p.max()));
+            case YES_NO -> new BooleanSchema();
+            case CHOICE, TEXT -> new StringSchema();
+            case ROWS ->
+                new ArraySchema()
+                    .items(
+                        new ArraySchema()
+                            .items(
+                                new NumberSchema()
+                                    .minimum(BigDecimal.valueOf(p.min()))
+                                    .maximum(BigDecimal.valueOf(p.max())))
+                            .minItems(p.choices().size())
+                            .maxItems(p.choices().size()));
+            case ZONES -> new ArraySchema().items(new Schema<>().$ref("#/components/schemas/Zone"));
+          };
       if (p.kind() == Parameter.Kind.CHOICE) {
         p.choices().forEach(((StringSchema) s)::addEnumItem);
       }
       if (p.kind() != Parameter.Kind.ZONES) {
         s.setDefault(p.fallback());
       }
-      s.setDescription(p.label() + (p.unit().isEmpty() ? "" : ", " + p.unit()) + (p.kind() == Parameter.Kind.ROWS ? ": rows of " + String.join(", ", p.choices()) : "") + (p.reason().isEmpty() ? "" : "; " + p.reason()));
+      s.setDescription(
+          p.label()
+              + (p.unit().isEmpty() ? "" : ", " + p.unit())
+              + (p.kind() == Parameter.Kind.ROWS
+                  ? ": rows of " + String.join(", ", p.choices())
+                  : "")
+              + (p.reason().isEmpty() ? "" : "; " + p.reason()));
       inputs.addProperty(p.key(), s);
     }
     api.getComponents().addSchemas(sum.id() + "Inputs", inputs);
     if (sum.inputs().stream().anyMatch(p -> p.kind() == Parameter.Kind.ZONES)) {
       ModelConverters.getInstance(true).read(Zone.class).forEach(api.getComponents()::addSchemas);
     }
-    Operation post = new Operation().addTagsItem("sums").operationId("reckon" + sum.id()).summary(sum.title()).description(sum.formula() + ". Source: " + sum.source());
-    post.requestBody(new RequestBody().content(new Content().addMediaType("application/json", new MediaType().schema(new Schema<>().$ref("#/components/schemas/" + sum.id() + "Inputs")))));
-    post.responses(new ApiResponses().addApiResponse("200", new ApiResponse().description("Results, rounded to be read and at full precision").content(new Content().addMediaType("*/*", new MediaType().schema(new ArraySchema().items(new Schema<>().$ref("#/components/schemas/Result")))))));
+    Operation post =
+        new Operation()
+            .addTagsItem("sums")
+            .operationId("reckon" + sum.id())
+            .summary(sum.title())
+            .description(sum.formula() + ". Source: " + sum.source());
+    post.requestBody(
+        new RequestBody()
+            .content(
+                new Content()
+                    .addMediaType(
+                        "application/json",
+                        new MediaType()
+                            .schema(
+                                new Schema<>()
+                                    .$ref("#/components/schemas/" + sum.id() + "Inputs")))));
+    post.responses(
+        new ApiResponses()
+            .addApiResponse(
+                "200",
+                new ApiResponse()
+                    .description("Results, rounded to be read and at full precision")
+                    .content(
+                        new Content()
+                            .addMediaType(
+                                "*/*",
+                                new MediaType()
+                                    .schema(
+                                        new ArraySchema()
+                                            .items(
+                                                new Schema<>()
+                                                    .$ref("#/components/schemas/Result")))))));
     api.getPaths().addPathItem("/api/sums/" + sum.id(), new PathItem().post(post));
   }
 
@@ -85,7 +147,12 @@ public class OpenApiConfig {
   }
 
   private static void require(String name, Schema<?> schema) {
-    boolean request = name.startsWith("New") || name.endsWith("Request") || name.endsWith("Inputs") || name.endsWith("Change") || name.equals("CameraData");
+    boolean request =
+        name.startsWith("New")
+            || name.endsWith("Request")
+            || name.endsWith("Inputs")
+            || name.endsWith("Change")
+            || name.equals("CameraData");
     if (!request && schema.getProperties() != null) {
       schema.setRequired(new ArrayList<>(schema.getProperties().keySet()));
     }

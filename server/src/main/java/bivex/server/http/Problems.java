@@ -16,12 +16,15 @@ import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
-import org.springframework.web.multipart.MaxUploadSizeExceededException;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
+import org.springframework.web.multipart.MaxUploadSizeExceededException;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
 import tools.jackson.core.JacksonException;
 
-/** Every error as a problem document (RFC 9457): what happened, which field, and for a stale edit both values. */
+/**
+ * Every error as a problem document (RFC 9457): what happened, which field, and for a stale edit
+ * both values.
+ */
 @RestControllerAdvice
 public class Problems extends ResponseEntityExceptionHandler {
   private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
@@ -31,7 +34,10 @@ public class Problems extends ResponseEntityExceptionHandler {
     private final transient Object theirs;
     private final transient Object yours;
 
-    /** @param theirs as it stands now @param yours what was sent */
+    /**
+     * @param theirs as it stands now
+     * @param yours what was sent
+     */
     public Stale(Object theirs, Object yours) {
       super("somebody else changed this first");
       this.theirs = theirs;
@@ -69,14 +75,24 @@ public class Problems extends ResponseEntityExceptionHandler {
 
   @ExceptionHandler
   ProblemDetail invalid(InvalidInput e) {
-    ProblemDetail p = problem(HttpStatus.UNPROCESSABLE_CONTENT, "invalid-input", "That value cannot be used", e.getMessage());
+    ProblemDetail p =
+        problem(
+            HttpStatus.UNPROCESSABLE_CONTENT,
+            "invalid-input",
+            "That value cannot be used",
+            e.getMessage());
     p.setProperty("field", e.field());
     return p;
   }
 
   @ExceptionHandler
   ProblemDetail stale(Stale e) {
-    ProblemDetail p = problem(HttpStatus.PRECONDITION_FAILED, "stale-edit", "Somebody else changed this first", "Nothing of yours is lost: both values are shown. Choose which to keep.");
+    ProblemDetail p =
+        problem(
+            HttpStatus.PRECONDITION_FAILED,
+            "stale-edit",
+            "Somebody else changed this first",
+            "Nothing of yours is lost: both values are shown. Choose which to keep.");
     p.setProperty("theirs", e.theirs);
     p.setProperty("yours", e.yours);
     return p;
@@ -84,7 +100,11 @@ public class Problems extends ResponseEntityExceptionHandler {
 
   @ExceptionHandler
   ProblemDetail raced(OptimisticLockingFailureException e) {
-    return problem(HttpStatus.PRECONDITION_FAILED, "stale-edit", "Somebody else changed this first", "Read it again and repeat your change.");
+    return problem(
+        HttpStatus.PRECONDITION_FAILED,
+        "stale-edit",
+        "Somebody else changed this first",
+        "Read it again and repeat your change.");
   }
 
   @ExceptionHandler
@@ -109,18 +129,31 @@ public class Problems extends ResponseEntityExceptionHandler {
 
   @ExceptionHandler
   ProblemDetail missing(NoSuchElementException e) {
-    return problem(HttpStatus.NOT_FOUND, "not-found", "Not there", e.getMessage() == null ? "There is no such thing in this production." : e.getMessage());
+    return problem(
+        HttpStatus.NOT_FOUND,
+        "not-found",
+        "Not there",
+        e.getMessage() == null ? "There is no such thing in this production." : e.getMessage());
   }
 
   @ExceptionHandler
   ProblemDetail clash(DataIntegrityViolationException e) {
     LOG.debug("constraint", e);
-    return problem(HttpStatus.CONFLICT, "clash", "That would clash with something already there", "Nothing was changed. Use another name or number.");
+    return problem(
+        HttpStatus.CONFLICT,
+        "clash",
+        "That would clash with something already there",
+        "Nothing was changed. Use another name or number.");
   }
 
   @ExceptionHandler
   ProblemDetail mistyped(MethodArgumentTypeMismatchException e) {
-    ProblemDetail p = problem(HttpStatus.UNPROCESSABLE_CONTENT, "invalid-input", "That value cannot be used", e.getName() + ": was \"" + e.getValue() + "\"");
+    ProblemDetail p =
+        problem(
+            HttpStatus.UNPROCESSABLE_CONTENT,
+            "invalid-input",
+            "That value cannot be used",
+            e.getName() + ": was \"" + e.getValue() + "\"");
     p.setProperty("field", e.getName());
     return p;
   }
@@ -128,26 +161,50 @@ public class Problems extends ResponseEntityExceptionHandler {
   @ExceptionHandler
   ProblemDetail unexpected(RuntimeException e) {
     LOG.error("unexpected", e);
-    return problem(HttpStatus.INTERNAL_SERVER_ERROR, "unexpected", "Something broke here", "Nothing was changed. The server's log has the details.");
+    return problem(
+        HttpStatus.INTERNAL_SERVER_ERROR,
+        "unexpected",
+        "Something broke here",
+        "Nothing was changed. The server's log has the details.");
   }
 
   @Override
-  protected ResponseEntity<Object> handleHttpMessageNotReadable(HttpMessageNotReadableException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+  protected ResponseEntity<Object> handleHttpMessageNotReadable(
+      HttpMessageNotReadableException e,
+      HttpHeaders headers,
+      HttpStatusCode status,
+      WebRequest request) {
     InvalidInput named = cause(e, InvalidInput.class);
     JacksonException unread = cause(e, JacksonException.class);
     if (named == null && unread != null && !unread.getPath().isEmpty()) {
       String field = unread.getPath().get(unread.getPath().size() - 1).getPropertyName();
-      named = field == null ? null : new InvalidInput(field, "is not a value that can be used here");
+      named =
+          field == null ? null : new InvalidInput(field, "is not a value that can be used here");
     }
     if (named != null) {
       return ResponseEntity.unprocessableContent().body(invalid(named));
     }
-    return ResponseEntity.badRequest().body(problem(HttpStatus.BAD_REQUEST, "unreadable", "The request could not be read", "The body is not what this address takes."));
+    return ResponseEntity.badRequest()
+        .body(
+            problem(
+                HttpStatus.BAD_REQUEST,
+                "unreadable",
+                "The request could not be read",
+                "The body is not what this address takes."));
   }
 
   @Override
-  protected ResponseEntity<Object> handleMaxUploadSizeExceededException(MaxUploadSizeExceededException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
-    ProblemDetail p = problem(HttpStatus.CONTENT_TOO_LARGE, "too-large", "The file is too large", "A version may be up to 1 GB.");
+  protected ResponseEntity<Object> handleMaxUploadSizeExceededException(
+      MaxUploadSizeExceededException e,
+      HttpHeaders headers,
+      HttpStatusCode status,
+      WebRequest request) {
+    ProblemDetail p =
+        problem(
+            HttpStatus.CONTENT_TOO_LARGE,
+            "too-large",
+            "The file is too large",
+            "A version may be up to 1 GB.");
     p.setProperty("field", "file");
     return ResponseEntity.status(HttpStatus.CONTENT_TOO_LARGE).body(p);
   }
@@ -162,7 +219,8 @@ public class Problems extends ResponseEntityExceptionHandler {
     return null;
   }
 
-  private static ProblemDetail problem(HttpStatus status, String type, String title, String detail) {
+  private static ProblemDetail problem(
+      HttpStatus status, String type, String title, String detail) {
     ProblemDetail p = ProblemDetail.forStatusAndDetail(status, detail);
     p.setType(URI.create("urn:bivex:" + type));
     p.setTitle(title);

@@ -8,7 +8,10 @@ import jakarta.persistence.Transient;
 import java.util.UUID;
 import org.springframework.data.domain.Persistable;
 
-/** A row that is added and never changed. Saving one whose id is there already is an error, never a silent update. */
+/**
+ * A row that is added and never changed. Saving one whose id is there already is an error, never a
+ * silent update.
+ */
 @MappedSuperclass
 public abstract class Added implements Persistable<UUID> {
   @Id public UUID id;

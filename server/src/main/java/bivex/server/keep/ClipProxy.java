@@ -10,11 +10,15 @@ import org.hibernate.annotations.Immutable;
 @Immutable
 public class ClipProxy extends Added {
   public UUID productionId;
+
   /** Null when none could be made. */
   public String hash;
+
   public String stripHash;
   public int frames;
+
   /** Why none could be made; empty when one was. */
   public String fault;
+
   public Instant madeAt;
 }

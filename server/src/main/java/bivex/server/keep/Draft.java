@@ -20,10 +20,13 @@ public class Draft extends Added {
   public int number;
   public String name;
   public String source;
+
   /** Word for its colour, as revised pages have one; may be empty. */
   public String colour;
+
   /** Date on its title page, or null. */
   public LocalDate dated;
+
   /** What it was read from, in words. */
   public String format;
 
@@ -35,7 +38,8 @@ public class Draft extends Added {
 
   /** What was doubtful in reading it, as JSON text. */
   static class Doubts implements AttributeConverter<List<ScriptImport.Uncertain>, String> {
-    private static final TypeReference<List<ScriptImport.Uncertain>> TYPE = new TypeReference<>() {};
+    private static final TypeReference<List<ScriptImport.Uncertain>> TYPE =
+        new TypeReference<>() {};
 
     @Override
     public String convertToDatabaseColumn(List<ScriptImport.Uncertain> value) {

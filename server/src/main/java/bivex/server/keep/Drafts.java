@@ -8,7 +8,8 @@ import org.springframework.data.jpa.repository.JpaRepository;
 public interface Drafts extends JpaRepository<Draft, UUID> {
   Optional<Draft> findFirstByProductionIdOrderByNumberDesc(UUID productionId);
 
-  Optional<Draft> findFirstByProductionIdAndNumberLessThanOrderByNumberDesc(UUID productionId, int number);
+  Optional<Draft> findFirstByProductionIdAndNumberLessThanOrderByNumberDesc(
+      UUID productionId, int number);
 
   Optional<Draft> findByIdAndProductionId(UUID id, UUID productionId);
 

@@ -19,7 +19,10 @@ public class EvidenceEntry extends Added {
   public UUID productionId;
   public UUID shotId;
   public String item;
-  @Enumerated(EnumType.STRING) public Evidence.Kind kind;
+
+  @Enumerated(EnumType.STRING)
+  public Evidence.Kind kind;
+
   public String words;
   public Double hours;
   public String saidBy;
@@ -27,12 +30,21 @@ public class EvidenceEntry extends Added {
   public String signedBy;
   public String signedRole;
   public LocalDate signedOn;
-  @Enumerated(EnumType.STRING) public ElementSource source;
+
+  @Enumerated(EnumType.STRING)
+  public ElementSource source;
+
   public Integer widthPx;
   public String licence;
 
   /** As the core reads it. */
   public Evidence evidence() {
-    return new Evidence(item, kind, words, saidAt, signedBy == null ? null : new Evidence.Signature(signedBy, signedRole, signedOn), widthPx == null ? null : new Evidence.FoundElement(source, widthPx, licence));
+    return new Evidence(
+        item,
+        kind,
+        words,
+        saidAt,
+        signedBy == null ? null : new Evidence.Signature(signedBy, signedRole, signedOn),
+        widthPx == null ? null : new Evidence.FoundElement(source, widthPx, licence));
   }
 }

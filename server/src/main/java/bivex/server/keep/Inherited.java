@@ -19,9 +19,13 @@ public class Inherited {
   public UUID productionId;
   public UUID shotId;
   public UUID fromId;
-  @Enumerated(EnumType.STRING) public Kind kind;
+
+  @Enumerated(EnumType.STRING)
+  public Kind kind;
+
   public String saidBy;
   public Instant saidAt;
+
   /** When it was taken back; null while it counts. */
   public Instant endedAt;
 }

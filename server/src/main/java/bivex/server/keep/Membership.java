@@ -8,11 +8,20 @@ import jakarta.persistence.Id;
 import jakarta.persistence.ManyToOne;
 import java.util.UUID;
 
-/** A person's role on a production. Always read with both ends: fields of a lazy stand-in would be empty. */
+/**
+ * A person's role on a production. Always read with both ends: fields of a lazy stand-in would be
+ * empty.
+ */
 @Entity
 public class Membership {
   @Id public UUID id;
-  @ManyToOne(fetch = FetchType.EAGER) public Production production;
-  @ManyToOne(fetch = FetchType.EAGER) public Person person;
-  @Enumerated(EnumType.STRING) public Role role;
+
+  @ManyToOne(fetch = FetchType.EAGER)
+  public Production production;
+
+  @ManyToOne(fetch = FetchType.EAGER)
+  public Person person;
+
+  @Enumerated(EnumType.STRING)
+  public Role role;
 }

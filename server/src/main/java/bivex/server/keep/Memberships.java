@@ -7,15 +7,21 @@ import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
 public interface Memberships extends JpaRepository<Membership, UUID> {
-  @Query("select m from Membership m join fetch m.production join fetch m.person where m.production.id = :production and m.person.id = :person")
+  @Query(
+      "select m from Membership m join fetch m.production join fetch m.person where m.production.id"
+          + " = :production and m.person.id = :person")
   Optional<Membership> find(UUID production, UUID person);
 
   @Query("select m from Membership m join fetch m.person join fetch m.production")
   List<Membership> everybody();
 
-  @Query("select m from Membership m join fetch m.person join fetch m.production where m.person.id = :person order by m.production.title")
+  @Query(
+      "select m from Membership m join fetch m.person join fetch m.production where m.person.id ="
+          + " :person order by m.production.title")
   List<Membership> ofPerson(UUID person);
 
-  @Query("select m from Membership m join fetch m.person join fetch m.production where m.production.id = :production order by m.role, m.person.name")
+  @Query(
+      "select m from Membership m join fetch m.person join fetch m.production where m.production.id"
+          + " = :production order by m.role, m.person.name")
   List<Membership> ofProduction(UUID production);
 }

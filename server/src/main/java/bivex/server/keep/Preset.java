@@ -19,6 +19,7 @@ public class Preset {
 
   /** The test it comes from. */
   public String test;
+
   public String madeBy;
   public Instant madeAt;
 }

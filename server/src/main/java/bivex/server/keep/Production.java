@@ -63,7 +63,16 @@ public class Production {
 
   /** The numbers a shot of this production starts from. */
   public ShotSetting setting(int cutFrames) {
-    return new ShotSetting(frameRate(), capture(), delivery(), firstFrame, cutFrames, handles, sensorWidthMm, mainsHz, effortRates);
+    return new ShotSetting(
+        frameRate(),
+        capture(),
+        delivery(),
+        firstFrame,
+        cutFrames,
+        handles,
+        sensorWidthMm,
+        mainsHz,
+        effortRates);
   }
 
   /** What is paid. */
@@ -89,7 +98,9 @@ public class Production {
 
     @Override
     public EffortRates convertToEntityAttribute(String value) {
-      return "[]".equals(value) ? EffortRates.DEFAULTS : new EffortRates(Json.MAPPER.readValue(value, TYPE));
+      return "[]".equals(value)
+          ? EffortRates.DEFAULTS
+          : new EffortRates(Json.MAPPER.readValue(value, TYPE));
     }
   }
 }

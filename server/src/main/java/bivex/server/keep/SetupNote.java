@@ -18,7 +18,10 @@ public class SetupNote extends Added {
 
   public UUID productionId;
   public UUID setupId;
-  @Enumerated(EnumType.STRING) public Kind kind;
+
+  @Enumerated(EnumType.STRING)
+  public Kind kind;
+
   public String item;
   public String words;
   public Double ev;

@@ -32,6 +32,7 @@ public class ShootingDay {
 
   /** Who accepted the order; empty while nobody has. */
   public String orderedBy = "";
+
   @Version public long version;
 
   static class Terms extends JsonColumn<DayTerms> {

@@ -11,6 +11,8 @@ public interface ShootingDays extends JpaRepository<ShootingDay, UUID> {
 
   Optional<ShootingDay> findByIdAndProductionId(UUID id, UUID productionId);
 
-  @Query("select d from ShootingDay d, Setup s, Shot x where x.id = :shot and s.id = x.setupId and d.id = s.dayId")
+  @Query(
+      "select d from ShootingDay d, Setup s, Shot x where x.id = :shot and s.id = x.setupId and"
+          + " d.id = s.dayId")
   Optional<ShootingDay> ofShot(UUID shot);
 }

@@ -11,7 +11,10 @@ import java.util.List;
 import java.util.UUID;
 import tools.jackson.core.type.TypeReference;
 
-/** An effect shot: the intent and the choice of methods; its words are {@link Mark marks}. Everything else is derived or is evidence. */
+/**
+ * An effect shot: the intent and the choice of methods; its words are {@link Mark marks}.
+ * Everything else is derived or is evidence.
+ */
 @Entity
 public class Shot {
   @Id public UUID id;
@@ -20,8 +23,10 @@ public class Shot {
   public String code;
   public String title;
   public String intent;
+
   /** Number of the scene in the newest draft it was found in. */
   public String scene;
+
   public boolean omitted;
   public int cutFrames;
 

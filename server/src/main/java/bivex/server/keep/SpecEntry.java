@@ -25,6 +25,7 @@ public class SpecEntry {
   @Version public long version;
 
   public DeliverySpec spec() {
-    return new DeliverySpec(new Raster(width, height), FrameRate.parse(rate), handles, new NamePattern(pattern));
+    return new DeliverySpec(
+        new Raster(width, height), FrameRate.parse(rate), handles, new NamePattern(pattern));
   }
 }

@@ -13,7 +13,10 @@ import org.hibernate.annotations.Immutable;
 @Immutable
 public class TakeCall extends Added {
   public UUID takeId;
-  @Enumerated(EnumType.STRING) public Take.Call call;
+
+  @Enumerated(EnumType.STRING)
+  public Take.Call call;
+
   public String reason;
   public String saidBy;
   public Instant saidAt;

@@ -10,7 +10,9 @@ public interface TakeClips extends JpaRepository<TakeClip, UUID> {
   List<TakeClip> findByProductionIdOrderByAddedAt(UUID productionId);
 
   /** Clips whose proxy was neither made nor given up, oldest first. */
-  @Query("select c.id from TakeClip c where not exists (select p.id from ClipProxy p where p.id = c.id) order by c.addedAt")
+  @Query(
+      "select c.id from TakeClip c where not exists (select p.id from ClipProxy p where p.id ="
+          + " c.id) order by c.addedAt")
   List<UUID> withoutProxy();
 
   Optional<TakeClip> findByIdAndProductionId(UUID id, UUID productionId);

@@ -12,7 +12,10 @@ public interface TakeEntries extends JpaRepository<TakeEntry, UUID> {
   /** A take with the last thing said of it; call is null when nothing was. */
   record Called(TakeEntry take, Take.Call call, String reason) {}
 
-  String CALLED = "select new bivex.server.keep.TakeEntries$Called(t, c.call, c.reason) from TakeEntry t left join TakeCall c on c.takeId = t.id and c.saidAt = (select max(x.saidAt) from TakeCall x where x.takeId = t.id) ";
+  String CALLED =
+      "select new bivex.server.keep.TakeEntries$Called(t, c.call, c.reason) from TakeEntry t left"
+          + " join TakeCall c on c.takeId = t.id and c.saidAt = (select max(x.saidAt) from TakeCall"
+          + " x where x.takeId = t.id) ";
 
   @Query(CALLED + "where t.productionId = :production order by t.madeAt")
   List<Called> called(UUID production);
@@ -26,10 +29,13 @@ public interface TakeEntries extends JpaRepository<TakeEntry, UUID> {
   @Query(CALLED + "where t.id = :take and t.productionId = :production")
   Optional<Called> one(UUID production, UUID take);
 
-  @Query("select max(t.number) from TakeEntry t where t.setupId = :setup and t.shotId = :shot and t.plate = :plate")
+  @Query(
+      "select max(t.number) from TakeEntry t where t.setupId = :setup and t.shotId = :shot and"
+          + " t.plate = :plate")
   Integer lastNumber(UUID setup, UUID shot, String plate);
 
-  boolean existsBySetupIdAndShotIdAndPlateAndNumber(UUID setupId, UUID shotId, String plate, int number);
+  boolean existsBySetupIdAndShotIdAndPlateAndNumber(
+      UUID setupId, UUID shotId, String plate, int number);
 
   @Query("select t from TouchEntry t where t.productionId = :production order by t.madeAt")
   List<TouchEntry> touches(UUID production);

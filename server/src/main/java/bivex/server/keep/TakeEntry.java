@@ -15,7 +15,10 @@ import java.util.concurrent.ConcurrentHashMap;
 import org.hibernate.annotations.Immutable;
 import tools.jackson.core.type.TypeReference;
 
-/** A take as it was logged. Its id is made on the device that logged it, so that sending it twice does no harm. */
+/**
+ * A take as it was logged. Its id is made on the device that logged it, so that sending it twice
+ * does no harm.
+ */
 @Entity
 @Immutable
 @Table(name = "take")
@@ -64,7 +67,10 @@ public class TakeEntry extends Added {
     }
   }
 
-  /** Camera data as JSON text. Data are carried from take to take, so the same text comes again and again: the last ones read are kept. */
+  /**
+   * Camera data as JSON text. Data are carried from take to take, so the same text comes again and
+   * again: the last ones read are kept.
+   */
   static class Camera implements AttributeConverter<CameraData, String> {
     private static final int KEPT = 2000;
     private final Map<String, CameraData> read = new ConcurrentHashMap<>();

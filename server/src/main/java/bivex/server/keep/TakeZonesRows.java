@@ -7,7 +7,8 @@ import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
 public interface TakeZonesRows extends JpaRepository<TakeZones, UUID> {
-  Optional<TakeZones> findFirstByTakeIdAndProductionIdOrderByKeptAtDesc(UUID takeId, UUID productionId);
+  Optional<TakeZones> findFirstByTakeIdAndProductionIdOrderByKeptAtDesc(
+      UUID takeId, UUID productionId);
 
   /** Takes of a production whose zones are measured. */
   @Query("select distinct z.takeId from TakeZones z where z.productionId = :production")

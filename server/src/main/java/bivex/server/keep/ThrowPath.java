@@ -17,7 +17,9 @@ import tools.jackson.core.type.TypeReference;
 public class ThrowPath {
   @Id public UUID takeId;
   public UUID productionId;
-  @Enumerated(EnumType.STRING) public TakePairing.Half half;
+
+  @Enumerated(EnumType.STRING)
+  public TakePairing.Half half;
 
   @Convert(converter = Spots.class)
   public List<Throw.Spot> spots;

@@ -16,7 +16,10 @@ import org.hibernate.annotations.Immutable;
 public class TouchEntry extends Added {
   public UUID productionId;
   public UUID setupId;
-  @Enumerated(EnumType.STRING) public Touch kind;
+
+  @Enumerated(EnumType.STRING)
+  public Touch kind;
+
   public String note;
   public Instant madeAt;
   public String loggedBy;

@@ -21,9 +21,15 @@ public class VerdictEntry extends Added {
   }
 
   public UUID versionId;
-  @Enumerated(EnumType.STRING) public Verdict verdict;
+
+  @Enumerated(EnumType.STRING)
+  public Verdict verdict;
+
   public String reason;
-  @Enumerated(EnumType.STRING) public Standard standard;
+
+  @Enumerated(EnumType.STRING)
+  public Standard standard;
+
   public String saidBy;
   public Instant saidAt;
 }

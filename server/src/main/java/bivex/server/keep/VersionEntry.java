@@ -30,6 +30,7 @@ public class VersionEntry extends Added {
   public Instant uploadedAt;
 
   public VersionFacts facts() {
-    return new VersionFacts(new Raster(width, height), rate == null ? null : FrameRate.parse(rate), frames);
+    return new VersionFacts(
+        new Raster(width, height), rate == null ? null : FrameRate.parse(rate), frames);
   }
 }

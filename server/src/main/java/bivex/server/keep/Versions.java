@@ -9,14 +9,26 @@ import org.springframework.stereotype.Component;
 /** Where the latest version of each shot stands. */
 @Component
 public class Versions {
-  private static final String STANDINGS = """
+  private static final String STANDINGS =
+      """
       select v.shot_id, v.id, v.number, v.width, v.height, v.rate, v.frames, d.verdict, d.reason,
-        (select count(*) from review_note n where n.shot_id = v.shot_id and not exists (select 1 from note_answer a where a.note_id = n.id)) as open_notes,
+        (select count(*) from review_note n where n.shot_id = v.shot_id
+          and not exists (select 1 from note_answer a where a.note_id = n.id)) as open_notes,
         g.number as sent_number, g.accepted, g.words
-      from (select distinct on (shot_id) * from version where production_id = :production and (cast(:shot as uuid) is null or shot_id = :shot) order by shot_id, number desc) v
-      left join lateral (select verdict, reason from verdict where version_id = v.id order by said_at desc limit 1) d on true
-      left join lateral (select w.number, r.accepted, r.words from package_item i join version w on w.id = i.version_id join package k on k.id = i.package_id
-        left join receipt r on r.package_id = k.id where i.shot_id = v.shot_id order by k.number desc, r.received_at desc nulls last limit 1) g on true
+      from (
+        select distinct on (shot_id) * from version
+        where production_id = :production and (cast(:shot as uuid) is null or shot_id = :shot)
+        order by shot_id, number desc) v
+      left join lateral (
+        select verdict, reason from verdict
+        where version_id = v.id order by said_at desc limit 1) d on true
+      left join lateral (
+        select w.number, r.accepted, r.words from package_item i
+        join version w on w.id = i.version_id
+        join package k on k.id = i.package_id
+        left join receipt r on r.package_id = k.id
+        where i.shot_id = v.shot_id
+        order by k.number desc, r.received_at desc nulls last limit 1) g on true
       """;
   private final EntityManager entities;
 
@@ -24,14 +36,52 @@ public class Versions {
     this.entities = entities;
   }
 
-  /** @param deliveredNumber version in the last package, null if none @param accepted null while not sent */
-  public record Standing(UUID shotId, UUID versionId, int number, int width, int height, String rate, int frames, String verdict, String verdictReason, long openNotes, Integer deliveredNumber, Boolean accepted, String receipt) {}
+  /**
+   * @param deliveredNumber version in the last package, null if none
+   * @param accepted null while not sent
+   */
+  public record Standing(
+      UUID shotId,
+      UUID versionId,
+      int number,
+      int width,
+      int height,
+      String rate,
+      int frames,
+      String verdict,
+      String verdictReason,
+      long openNotes,
+      Integer deliveredNumber,
+      Boolean accepted,
+      String receipt) {}
 
   /** One statement for a production, or for one shot of it. */
   public List<Standing> standings(UUID production, UUID shot) {
     @SuppressWarnings("unchecked")
-    List<Tuple> rows = entities.createNativeQuery(STANDINGS, Tuple.class).setParameter("production", production).setParameter("shot", shot).getResultList();
-    return rows.stream().map(t -> new Standing((UUID) t.get(0), (UUID) t.get(1), number(t, 2), number(t, 3), number(t, 4), (String) t.get(5), number(t, 6), (String) t.get(7), (String) t.get(8), ((Number) t.get(9)).longValue(), t.get(10) == null ? null : number(t, 10), (Boolean) t.get(11), (String) t.get(12))).toList();
+    List<Tuple> rows =
+        entities
+            .createNativeQuery(STANDINGS, Tuple.class)
+            .setParameter("production", production)
+            .setParameter("shot", shot)
+            .getResultList();
+    return rows.stream()
+        .map(
+            t ->
+                new Standing(
+                    (UUID) t.get(0),
+                    (UUID) t.get(1),
+                    number(t, 2),
+                    number(t, 3),
+                    number(t, 4),
+                    (String) t.get(5),
+                    number(t, 6),
+                    (String) t.get(7),
+                    (String) t.get(8),
+                    ((Number) t.get(9)).longValue(),
+                    t.get(10) == null ? null : number(t, 10),
+                    (Boolean) t.get(11),
+                    (String) t.get(12)))
+        .toList();
   }
 
   private static int number(Tuple t, int i) {

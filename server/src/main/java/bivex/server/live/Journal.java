@@ -19,7 +19,8 @@ public class Journal {
   }
 
   /** A change that others should see. */
-  public record Changed(java.util.UUID production, String subject, String id, String by, String action) {}
+  public record Changed(
+      java.util.UUID production, String subject, String id, String by, String action) {}
 
   /** Must be called inside the transaction that makes the change. */
   public void record(Member by, String action, String subject, String id, String detail) {

@@ -33,7 +33,9 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
-/** What changes, told as it happens, and what has happened. A guest is told only that something did. */
+/**
+ * What changes, told as it happens, and what has happened. A guest is told only that something did.
+ */
 @RestController
 @EnableScheduling
 @RequestMapping("/api/productions/{production}")
@@ -48,9 +50,18 @@ public class LiveResource {
   }
 
   /** One line of the journal. */
-  public record JournalLine(long id, String who, Instant at, String action, String subject, String subjectId, String detail) {}
+  public record JournalLine(
+      long id,
+      String who,
+      Instant at,
+      String action,
+      String subject,
+      String subjectId,
+      String detail) {}
 
-  /** @param more whether there is another page */
+  /**
+   * @param more whether there is another page
+   */
   public record JournalPage(List<JournalLine> lines, boolean more) {}
 
   @GetMapping(path = "/events", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
@@ -59,7 +70,8 @@ public class LiveResource {
   public SseEmitter events(@PathVariable UUID production, Member me) throws IOException {
     SseEmitter emitter = new SseEmitter(0L);
     Listener l = new Listener(emitter, me.guest());
-    List<Listener> all = listeners.computeIfAbsent(me.productionId(), k -> new CopyOnWriteArrayList<>());
+    List<Listener> all =
+        listeners.computeIfAbsent(me.productionId(), k -> new CopyOnWriteArrayList<>());
     all.add(l);
     emitter.onCompletion(() -> all.remove(l));
     emitter.onTimeout(() -> all.remove(l));
@@ -70,13 +82,19 @@ public class LiveResource {
 
   @TransactionalEventListener(fallbackExecution = true)
   public void changed(Journal.Changed c) {
-    send(c.production(), SseEmitter.event().name("changed").data(c, MediaType.APPLICATION_JSON), SseEmitter.event().name("changed").data("{}"));
+    send(
+        c.production(),
+        SseEmitter.event().name("changed").data(c, MediaType.APPLICATION_JSON),
+        SseEmitter.event().name("changed").data("{}"));
   }
 
   /** A comment now and then, so that dead connections are noticed. */
   @Scheduled(fixedRate = 20_000)
   void heartbeat() {
-    listeners.keySet().forEach(p -> send(p, SseEmitter.event().comment("here"), SseEmitter.event().comment("here")));
+    listeners
+        .keySet()
+        .forEach(
+            p -> send(p, SseEmitter.event().comment("here"), SseEmitter.event().comment("here")));
   }
 
   /** Open lines would hold a graceful stop up until its time runs out. */
@@ -85,7 +103,8 @@ public class LiveResource {
     listeners.values().forEach(all -> all.forEach(l -> l.emitter().complete()));
   }
 
-  private void send(UUID production, SseEmitter.SseEventBuilder full, SseEmitter.SseEventBuilder forGuests) {
+  private void send(
+      UUID production, SseEmitter.SseEventBuilder full, SseEmitter.SseEventBuilder forGuests) {
     var whole = full.build();
     var little = forGuests.build();
     for (Listener l : listeners.getOrDefault(production, List.of())) {
@@ -100,8 +119,17 @@ public class LiveResource {
   /** Who did what, newest first. */
   @GetMapping("/journal")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  public JournalPage journal(@PathVariable UUID production, Member me, @RequestParam(defaultValue = "0") int page, @RequestParam(defaultValue = "20") int size) {
-    Slice<JournalEntry> s = entries.findByProductionIdOrderByIdDesc(me.productionId(), PageRequest.of(Math.max(0, page), Math.min(100, Math.max(1, size))));
-    return new JournalPage(s.map(e -> new JournalLine(e.id, e.who, e.at, e.action, e.subject, e.subjectId, e.detail)).toList(), s.hasNext());
+  public JournalPage journal(
+      @PathVariable UUID production,
+      Member me,
+      @RequestParam(defaultValue = "0") int page,
+      @RequestParam(defaultValue = "20") int size) {
+    Slice<JournalEntry> s =
+        entries.findByProductionIdOrderByIdDesc(
+            me.productionId(), PageRequest.of(Math.max(0, page), Math.min(100, Math.max(1, size))));
+    return new JournalPage(
+        s.map(e -> new JournalLine(e.id, e.who, e.at, e.action, e.subject, e.subjectId, e.detail))
+            .toList(),
+        s.hasNext());
   }
 }

@@ -47,6 +47,7 @@ import org.springframework.web.multipart.MultipartFile;
 public class LookResource {
   /** Plan item that a decision settles, where a method asks for one. */
   private static final String ITEM = "datum:look";
+
   private final Looks looks;
   private final LookDecisions decisions;
   private final Shots shots;
@@ -56,7 +57,15 @@ public class LookResource {
   private final MediaProbe probe;
   private final Journal journal;
 
-  LookResource(Looks looks, LookDecisions decisions, Shots shots, ShotBook book, EvidenceEntries evidence, MediaStore store, MediaProbe probe, Journal journal) {
+  LookResource(
+      Looks looks,
+      LookDecisions decisions,
+      Shots shots,
+      ShotBook book,
+      EvidenceEntries evidence,
+      MediaStore store,
+      MediaProbe probe,
+      Journal journal) {
     this.looks = looks;
     this.decisions = decisions;
     this.shots = shots;
@@ -67,12 +76,24 @@ public class LookResource {
     this.journal = journal;
   }
 
-  public record LookView(UUID id, String letter, String title, String words, boolean picture, String addedBy, Instant addedAt, boolean taken) {}
+  public record LookView(
+      UUID id,
+      String letter,
+      String title,
+      String words,
+      boolean picture,
+      String addedBy,
+      Instant addedAt,
+      boolean taken) {}
 
   public record DecisionView(UUID look, String letter, String reason, String by, Instant at) {}
 
-  /** @param decision the last one, null while it is open @param earlier decisions it replaced */
-  public record LooksView(List<LookView> looks, DecisionView decision, List<DecisionView> earlier) {}
+  /**
+   * @param decision the last one, null while it is open
+   * @param earlier decisions it replaced
+   */
+  public record LooksView(
+      List<LookView> looks, DecisionView decision, List<DecisionView> earlier) {}
 
   public record NewDecision(UUID look, String reason) {}
 
@@ -87,7 +108,14 @@ public class LookResource {
   @PostMapping(path = "/shots/{shot}/looks", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
   @Allowed({PRODUCER, COORDINATOR, ARTIST})
   @Transactional
-  public LooksView add(@PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestParam("title") String title, @RequestParam(value = "words", required = false) String words, @RequestParam(value = "file", required = false) MultipartFile file) throws IOException {
+  public LooksView add(
+      @PathVariable UUID production,
+      @PathVariable UUID shot,
+      Member me,
+      @RequestParam("title") String title,
+      @RequestParam(value = "words", required = false) String words,
+      @RequestParam(value = "file", required = false) MultipartFile file)
+      throws IOException {
     if (file == null || file.isEmpty()) {
       return take(me, shot, title, words, null, null);
     }
@@ -98,7 +126,9 @@ public class LookResource {
 
   /** Adds a look from a stream; {@code in} is null for one without a picture. */
   @Transactional
-  public LooksView take(Member me, UUID shot, String title, String words, InputStream in, String fileName) throws IOException {
+  public LooksView take(
+      Member me, UUID shot, String title, String words, InputStream in, String fileName)
+      throws IOException {
     Shot s = find(me, shot);
     int n = looks.findByShotIdOrderByLetter(s.id).size();
     if (n >= 26) {
@@ -136,9 +166,17 @@ public class LookResource {
   @PostMapping("/shots/{shot}/looks/decisions")
   @Allowed({PRODUCER})
   @Transactional
-  public LooksView decide(@PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody NewDecision in) {
+  public LooksView decide(
+      @PathVariable UUID production,
+      @PathVariable UUID shot,
+      Member me,
+      @RequestBody NewDecision in) {
     Shot s = find(me, shot);
-    Look l = looks.findByShotIdOrderByLetter(s.id).stream().filter(x -> x.id.equals(in.look())).findFirst().orElseThrow(() -> new InvalidInput("look", "is not one of the looks of " + s.code));
+    Look l =
+        looks.findByShotIdOrderByLetter(s.id).stream()
+            .filter(x -> x.id.equals(in.look()))
+            .findFirst()
+            .orElseThrow(() -> new InvalidInput("look", "is not one of the looks of " + s.code));
     LookDecision d = new LookDecision();
     d.id = UUID.randomUUID();
     d.lookId = l.id;
@@ -147,7 +185,8 @@ public class LookResource {
     d.decidedBy = me.name();
     d.decidedAt = Instant.now();
     decisions.saveAndFlush(d);
-    if (book.one(me.production(), s.id).plan().data().stream().anyMatch(x -> x.key().equals(ITEM))) {
+    if (book.one(me.production(), s.id).plan().data().stream()
+        .anyMatch(x -> x.key().equals(ITEM))) {
       EvidenceEntry e = new EvidenceEntry();
       e.id = UUID.randomUUID();
       e.productionId = me.productionId();
@@ -167,19 +206,55 @@ public class LookResource {
   @GetMapping("/looks/{look}/picture")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<Resource> picture(@PathVariable UUID production, @PathVariable UUID look, Member me) {
-    Look l = looks.findByIdAndProductionId(look, me.productionId()).filter(x -> x.hash != null).orElseThrow(() -> new NoSuchElementException("This look has no picture."));
+  public ResponseEntity<Resource> picture(
+      @PathVariable UUID production, @PathVariable UUID look, Member me) {
+    Look l =
+        looks
+            .findByIdAndProductionId(look, me.productionId())
+            .filter(x -> x.hash != null)
+            .orElseThrow(() -> new NoSuchElementException("This look has no picture."));
     return Sandboxed.file(store.find(l.hash), l.type, l.hash);
   }
 
   private Shot find(Member me, UUID id) {
-    return shots.findByIdAndProductionId(id, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such shot in this production."));
+    return shots
+        .findByIdAndProductionId(id, me.productionId())
+        .orElseThrow(() -> new NoSuchElementException("There is no such shot in this production."));
   }
 
   private LooksView view(UUID shot) {
     List<Look> all = looks.findByShotIdOrderByLetter(shot);
-    List<DecisionView> said = decisions.findByShotIdOrderByDecidedAtDesc(shot).stream().map(d -> new DecisionView(d.lookId, all.stream().filter(l -> l.id.equals(d.lookId)).map(l -> l.letter).findFirst().orElse(""), d.reason, d.decidedBy, d.decidedAt)).toList();
+    List<DecisionView> said =
+        decisions.findByShotIdOrderByDecidedAtDesc(shot).stream()
+            .map(
+                d ->
+                    new DecisionView(
+                        d.lookId,
+                        all.stream()
+                            .filter(l -> l.id.equals(d.lookId))
+                            .map(l -> l.letter)
+                            .findFirst()
+                            .orElse(""),
+                        d.reason,
+                        d.decidedBy,
+                        d.decidedAt))
+            .toList();
     DecisionView last = said.isEmpty() ? null : said.get(0);
-    return new LooksView(all.stream().map(l -> new LookView(l.id, l.letter, l.title, l.words, l.hash != null, l.addedBy, l.addedAt, last != null && last.look().equals(l.id))).toList(), last, said.isEmpty() ? List.of() : said.subList(1, said.size()));
+    return new LooksView(
+        all.stream()
+            .map(
+                l ->
+                    new LookView(
+                        l.id,
+                        l.letter,
+                        l.title,
+                        l.words,
+                        l.hash != null,
+                        l.addedBy,
+                        l.addedAt,
+                        last != null && last.look().equals(l.id)))
+            .toList(),
+        last,
+        said.isEmpty() ? List.of() : said.subList(1, said.size()));
   }
 }

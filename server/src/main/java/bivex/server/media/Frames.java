@@ -21,16 +21,22 @@ import java.util.stream.IntStream;
 import org.springframework.stereotype.Component;
 
 /**
- * Frames of clips, exact to the frame whatever the rate: ffmpeg as a process of its own, with limits on time, memory and what it may say. A frame is found by the time stamps of the
- * packets, put in order of showing, so that variable rates, edit lists and clips that do not begin at zero are right as well.
+ * Frames of clips, exact to the frame whatever the rate: ffmpeg as a process of its own, with
+ * limits on time, memory and what it may say. A frame is found by the time stamps of the packets,
+ * put in order of showing, so that variable rates, edit lists and clips that do not begin at zero
+ * are right as well.
  */
 @Component
 public class Frames {
   /** Width to which frames are brought that are only watched. */
   public static final int WATCH_WIDTH = 640;
 
-  /** Frames a second of every proxy, whatever the clip's: so a player finds each frame by its number. */
+  /**
+   * Frames a second of every proxy, whatever the clip's: so a player finds each frame by its
+   * number.
+   */
   public static final int PROXY_RATE = 25;
+
   /** Frames of a strip at most. */
   public static final int STRIP = 12;
 
@@ -50,7 +56,23 @@ public class Frames {
 
   /** Times of the frames that are shown, in their order, seconds from the clip's start. */
   public List<Double> times(Path clip) throws IOException {
-    Process p = start(List.of("ffprobe", "-v", "error", "-protocol_whitelist", "file", "-f", format(clip), "-select_streams", "v:0", "-show_entries", "packet=pts_time,flags:format=start_time", "-of", "csv", "file:" + clip));
+    Process p =
+        start(
+            List.of(
+                "ffprobe",
+                "-v",
+                "error",
+                "-protocol_whitelist",
+                "file",
+                "-f",
+                format(clip),
+                "-select_streams",
+                "v:0",
+                "-show_entries",
+                "packet=pts_time,flags:format=start_time",
+                "-of",
+                "csv",
+                "file:" + clip));
     List<Double> out = new ArrayList<>();
     double start = 0;
     for (String line : text(p).split("\n")) {
@@ -77,12 +99,31 @@ public class Frames {
     if (frame < 0 || frame >= times.size()) {
       throw new InvalidInput("frame", "must be from 0 to " + (times.size() - 1) + ", was " + frame);
     }
-    List<String> c = new ArrayList<>(List.of("ffmpeg", "-v", "error", "-nostdin", "-protocol_whitelist", "file,pipe"));
+    List<String> c =
+        new ArrayList<>(
+            List.of("ffmpeg", "-v", "error", "-nostdin", "-protocol_whitelist", "file,pipe"));
     if (frame > 0) {
       // Half-way from the frame before, so that rounding can give neither that nor the next.
-      c.addAll(List.of("-ss", String.format(Locale.ROOT, "%.6f", (times.get(frame - 1) + times.get(frame)) / 2)));
+      c.addAll(
+          List.of(
+              "-ss",
+              String.format(Locale.ROOT, "%.6f", (times.get(frame - 1) + times.get(frame)) / 2)));
     }
-    c.addAll(List.of("-f", format(clip), "-i", "file:" + clip, "-map", "0:v:0", "-frames:v", "1", "-f", "image2pipe", "-c:v", "png", "pipe:1"));
+    c.addAll(
+        List.of(
+            "-f",
+            format(clip),
+            "-i",
+            "file:" + clip,
+            "-map",
+            "0:v:0",
+            "-frames:v",
+            "1",
+            "-f",
+            "image2pipe",
+            "-c:v",
+            "png",
+            "pipe:1"));
     Process p = start(c);
     byte[] out = bytes(p);
     if (out.length == 0) {
@@ -93,7 +134,30 @@ public class Frames {
 
   /** A still brought to the width and height that frames of a clip are watched in. */
   public Picture small(Path still, int width, int height) throws IOException {
-    Process p = start(List.of("ffmpeg", "-v", "error", "-nostdin", "-protocol_whitelist", "file,pipe", "-f", format(still), "-i", "file:" + still, "-map", "0:v:0", "-frames:v", "1", "-vf", scale(width, height), "-f", "rawvideo", "-pix_fmt", "rgb24", "pipe:1"));
+    Process p =
+        start(
+            List.of(
+                "ffmpeg",
+                "-v",
+                "error",
+                "-nostdin",
+                "-protocol_whitelist",
+                "file,pipe",
+                "-f",
+                format(still),
+                "-i",
+                "file:" + still,
+                "-map",
+                "0:v:0",
+                "-frames:v",
+                "1",
+                "-vf",
+                scale(width, height),
+                "-f",
+                "rawvideo",
+                "-pix_fmt",
+                "rgb24",
+                "pipe:1"));
     byte[] out = bytes(p);
     int h = smallHeight(width, height);
     if (out.length != WATCH_WIDTH * h * 3) {
@@ -110,15 +174,40 @@ public class Frames {
    * @param cancelled asked after every frame; the process is ended at once
    * @return frames that were seen
    */
-  public int watch(Path clip, int width, int height, Seen seen, BooleanSupplier cancelled) throws IOException {
+  public int watch(Path clip, int width, int height, Seen seen, BooleanSupplier cancelled)
+      throws IOException {
     int h = smallHeight(width, height);
     byte[] frame = new byte[WATCH_WIDTH * h * 3];
-    Process p = start(List.of("ffmpeg", "-v", "error", "-nostdin", "-protocol_whitelist", "file,pipe", "-f", format(clip), "-i", "file:" + clip, "-map", "0:v:0", "-vsync", "0", "-vf", scale(width, height), "-f", "rawvideo", "-pix_fmt", "rgb24", "pipe:1"));
+    Process p =
+        start(
+            List.of(
+                "ffmpeg",
+                "-v",
+                "error",
+                "-nostdin",
+                "-protocol_whitelist",
+                "file,pipe",
+                "-f",
+                format(clip),
+                "-i",
+                "file:" + clip,
+                "-map",
+                "0:v:0",
+                "-vsync",
+                "0",
+                "-vf",
+                scale(width, height),
+                "-f",
+                "rawvideo",
+                "-pix_fmt",
+                "rgb24",
+                "pipe:1"));
     int n = 0;
     try (InputStream in = p.getInputStream()) {
       while (!cancelled.getAsBoolean() && full(in, frame)) {
         if (n >= MOST_WATCHED) {
-          throw new InvalidInput("file", "has more than " + MOST_WATCHED + " frames; trim it to what is needed");
+          throw new InvalidInput(
+              "file", "has more than " + MOST_WATCHED + " frames; trim it to what is needed");
         }
         seen.frame(n++, picture(frame.clone(), h));
       }
@@ -132,22 +221,73 @@ public class Frames {
   }
 
   /**
-   * Makes a copy of a clip that every browser shows: H.264, at most 1280 px wide, frame for frame at {@value #PROXY_RATE} frames a second, each found quickly. Brightness and sharpness
-   * are not those of the clip; nothing is measured on it.
+   * Makes a copy of a clip that every browser shows: H.264, at most 1280 px wide, frame for frame
+   * at {@value #PROXY_RATE} frames a second, each found quickly. Brightness and sharpness are not
+   * those of the clip; nothing is measured on it.
    *
    * @param into file that is written over
    * @param progress told how many frames are done
    * @return frames that were made
    */
-  public int proxy(Path clip, int width, int height, Path into, IntConsumer progress, BooleanSupplier cancelled) throws IOException {
+  public int proxy(
+      Path clip, int width, int height, Path into, IntConsumer progress, BooleanSupplier cancelled)
+      throws IOException {
     int w = Math.min(PROXY_WIDTH, width) / 2 * 2;
     int h = Math.max(2, (int) Math.round((double) w * height / width / 2) * 2);
-    List<String> c = List.of("nice", "-n", "10", "ffmpeg", "-v", "error", "-y", "-nostdin", "-protocol_whitelist", "file,pipe", "-threads", "2", "-f", format(clip), "-i", "file:" + clip, "-map", "0:v:0",
-        "-vf", "scale=" + w + ":" + h + ":flags=area,setpts=N/(" + PROXY_RATE + "*TB)", "-vsync", "cfr", "-r", Integer.toString(PROXY_RATE), "-c:v", "libx264", "-preset", "veryfast", "-crf", "20", "-g", "12", "-bf", "0", "-pix_fmt", "yuv420p", "-threads", "2", "-movflags", "+faststart", "-progress", "pipe:1", "-f", "mp4", "file:" + into);
+    List<String> c =
+        List.of(
+            "nice",
+            "-n",
+            "10",
+            "ffmpeg",
+            "-v",
+            "error",
+            "-y",
+            "-nostdin",
+            "-protocol_whitelist",
+            "file,pipe",
+            "-threads",
+            "2",
+            "-f",
+            format(clip),
+            "-i",
+            "file:" + clip,
+            "-map",
+            "0:v:0",
+            "-vf",
+            "scale=" + w + ":" + h + ":flags=area,setpts=N/(" + PROXY_RATE + "*TB)",
+            "-vsync",
+            "cfr",
+            "-r",
+            Integer.toString(PROXY_RATE),
+            "-c:v",
+            "libx264",
+            "-preset",
+            "veryfast",
+            "-crf",
+            "20",
+            "-g",
+            "12",
+            "-bf",
+            "0",
+            "-pix_fmt",
+            "yuv420p",
+            "-threads",
+            "2",
+            "-movflags",
+            "+faststart",
+            "-progress",
+            "pipe:1",
+            "-f",
+            "mp4",
+            "file:" + into);
     Process p = start(c, PROXY_SECONDS, PROXY_BYTES);
     int made = 0;
-    try (BufferedReader in = new BufferedReader(new InputStreamReader(p.getInputStream(), StandardCharsets.UTF_8))) {
-      for (String line = in.readLine(); line != null && !cancelled.getAsBoolean(); line = in.readLine()) {
+    try (BufferedReader in =
+        new BufferedReader(new InputStreamReader(p.getInputStream(), StandardCharsets.UTF_8))) {
+      for (String line = in.readLine();
+          line != null && !cancelled.getAsBoolean();
+          line = in.readLine()) {
         if (line.startsWith("frame=")) {
           made = Integer.parseInt(line.substring(6).strip());
           progress.accept(made);
@@ -157,7 +297,8 @@ public class Frames {
         return made;
       }
       if (!p.waitFor(SECONDS, TimeUnit.SECONDS) || p.exitValue() != 0 || made == 0) {
-        throw new InvalidInput("file", "cannot be shown in a browser: it is damaged or takes too long to read");
+        throw new InvalidInput(
+            "file", "cannot be shown in a browser: it is damaged or takes too long to read");
       }
       return made;
     } catch (InterruptedException e) {
@@ -168,7 +309,11 @@ public class Frames {
     }
   }
 
-  /** Numbers of the frames in a strip: evenly spaced, the first included. @param frames of the clip, at least 1 */
+  /**
+   * Numbers of the frames in a strip: evenly spaced, the first included.
+   *
+   * @param frames of the clip, at least 1
+   */
   public static List<Integer> stripOf(int frames) {
     int n = Math.min(STRIP, frames);
     return IntStream.range(0, n).map(i -> (int) ((long) i * frames / n)).boxed().toList();
@@ -178,10 +323,46 @@ public class Frames {
   public byte[] strip(Path proxy, int frames) throws IOException {
     List<Integer> of = stripOf(frames);
     String chosen = of.stream().map(n -> "eq(n," + n + ")").collect(Collectors.joining("+"));
-    return bytes(start(List.of("ffmpeg", "-v", "error", "-nostdin", "-protocol_whitelist", "file,pipe", "-f", "mov", "-i", "file:" + proxy, "-map", "0:v:0", "-vsync", "0", "-vf", "select='" + chosen + "',scale=" + STRIP_WIDTH + ":-2:flags=area,tile=" + of.size() + "x1", "-frames:v", "1", "-f", "image2pipe", "-c:v", "mjpeg", "-q:v", "4", "pipe:1")));
+    return bytes(
+        start(
+            List.of(
+                "ffmpeg",
+                "-v",
+                "error",
+                "-nostdin",
+                "-protocol_whitelist",
+                "file,pipe",
+                "-f",
+                "mov",
+                "-i",
+                "file:" + proxy,
+                "-map",
+                "0:v:0",
+                "-vsync",
+                "0",
+                "-vf",
+                "select='"
+                    + chosen
+                    + "',scale="
+                    + STRIP_WIDTH
+                    + ":-2:flags=area,tile="
+                    + of.size()
+                    + "x1",
+                "-frames:v",
+                "1",
+                "-f",
+                "image2pipe",
+                "-c:v",
+                "mjpeg",
+                "-q:v",
+                "4",
+                "pipe:1")));
   }
 
-  /** Its kind by its first bytes, as it was taken in: nothing else is tried, so that no list of other files can pass for a clip. */
+  /**
+   * Its kind by its first bytes, as it was taken in: nothing else is tried, so that no list of
+   * other files can pass for a clip.
+   */
   private static String format(Path file) throws IOException {
     byte[] b = new byte[4];
     try (InputStream in = Files.newInputStream(file)) {
@@ -213,19 +394,30 @@ public class Frames {
   }
 
   private static Picture picture(byte[] rgb, int height) {
-    return Picture.of(WATCH_WIDTH, height, (y, row) -> {
-      for (int i = 0; i < row.length; i++) {
-        row[i] = (rgb[y * row.length + i] & 0xff) * 257;
-      }
-    });
+    return Picture.of(
+        WATCH_WIDTH,
+        height,
+        (y, row) -> {
+          for (int i = 0; i < row.length; i++) {
+            row[i] = (rgb[y * row.length + i] & 0xff) * 257;
+          }
+        });
   }
 
   private static Process start(List<String> command) throws IOException {
     return start(command, SECONDS, 0);
   }
 
-  private static Process start(List<String> command, int cpuSeconds, long mostWritten) throws IOException {
-    List<String> limited = new ArrayList<>(List.of("prlimit", "--as=3221225472", "--cpu=" + cpuSeconds, "--nofile=32", "--fsize=" + mostWritten));
+  private static Process start(List<String> command, int cpuSeconds, long mostWritten)
+      throws IOException {
+    List<String> limited =
+        new ArrayList<>(
+            List.of(
+                "prlimit",
+                "--as=3221225472",
+                "--cpu=" + cpuSeconds,
+                "--nofile=32",
+                "--fsize=" + mostWritten));
     limited.addAll(command);
     return new ProcessBuilder(limited).redirectError(ProcessBuilder.Redirect.DISCARD).start();
   }

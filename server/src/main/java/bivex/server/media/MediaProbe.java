@@ -24,8 +24,8 @@ import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 
 /**
- * Reads what a file really is, whatever it is called: its kind from its first bytes, its size before a pixel is decoded, a clip's facts by a
- * separate process with limits on time and memory.
+ * Reads what a file really is, whatever it is called: its kind from its first bytes, its size
+ * before a pixel is decoded, a clip's facts by a separate process with limits on time and memory.
  */
 @Component
 public class MediaProbe {
@@ -34,7 +34,10 @@ public class MediaProbe {
   private static final Set<String> CODECS = Set.of("h264", "av1", "vp8", "vp9");
   private static final int SECONDS = 60;
 
-  /** @param type media type from the bytes @param extension that goes with it */
+  /**
+   * @param type media type from the bytes
+   * @param extension that goes with it
+   */
   public record Found(String type, String extension, VersionFacts facts) {}
 
   private enum Kind {
@@ -55,7 +58,8 @@ public class MediaProbe {
 
   /**
    * @param claimed the name it was sent with; an extension that says something else is refused
-   * @throws InvalidInput naming {@code file} if it is not one of the four kinds browsers show, is broken, or is larger than can be shown
+   * @throws InvalidInput naming {@code file} if it is not one of the four kinds browsers show, is
+   *     broken, or is larger than can be shown
    */
   public Found probe(Path file, String claimed) throws IOException {
     Found found = still(file, claimed);
@@ -69,15 +73,31 @@ public class MediaProbe {
   public Found still(Path file, String claimed) throws IOException {
     Kind kind = sniff(file);
     String name = claimed == null ? "" : claimed.toLowerCase(java.util.Locale.ROOT);
-    if (name.contains("/") || name.contains("\\") || name.contains("..") || name.indexOf('\0') >= 0) {
+    if (name.contains("/")
+        || name.contains("\\")
+        || name.contains("..")
+        || name.indexOf('\0') >= 0) {
       throw new InvalidInput("file", "has a path in its name; send it under its plain name");
     }
     int dot = name.lastIndexOf('.');
-    String extension = dot < 0 ? "" : name.substring(dot + 1).replace("jpeg", "jpg").replace("tiff", "tif").replace("m4v", "mp4");
+    String extension =
+        dot < 0
+            ? ""
+            : name.substring(dot + 1)
+                .replace("jpeg", "jpg")
+                .replace("tiff", "tif")
+                .replace("m4v", "mp4");
     if (!extension.equals(kind.extension)) {
-      throw new InvalidInput("file", "is called ." + extension + " but is really " + kind.extension.toUpperCase(java.util.Locale.ROOT) + "; export it again under the right name");
+      throw new InvalidInput(
+          "file",
+          "is called ."
+              + extension
+              + " but is really "
+              + kind.extension.toUpperCase(java.util.Locale.ROOT)
+              + "; export it again under the right name");
     }
-    VersionFacts facts = kind == Kind.PNG || kind == Kind.JPEG || kind == Kind.TIFF ? still(file) : clip(file, kind);
+    VersionFacts facts =
+        kind == Kind.PNG || kind == Kind.JPEG || kind == Kind.TIFF ? still(file) : clip(file, kind);
     return new Found(kind.type, kind.extension, facts);
   }
 
@@ -98,7 +118,8 @@ public class MediaProbe {
     if (starts(b, 4, 'f', 't', 'y', 'p') && !starts(b, 8, 'q', 't', ' ', ' ')) {
       return Kind.MP4;
     }
-    if (starts(b, 0, 0x1a, 0x45, 0xdf, 0xa3) && new String(b, StandardCharsets.ISO_8859_1).contains("webm")) {
+    if (starts(b, 0, 0x1a, 0x45, 0xdf, 0xa3)
+        && new String(b, StandardCharsets.ISO_8859_1).contains("webm")) {
       return Kind.WEBM;
     }
     throw new InvalidInput("file", "is none of mp4, webm, png, jpeg or tiff");
@@ -144,10 +165,19 @@ public class MediaProbe {
 
   private static void limits(int w, int h) {
     if (w < 16 || h < 16) {
-      throw new InvalidInput("file", "is only " + w + " × " + h + " px; at least 16 × 16 is needed");
+      throw new InvalidInput(
+          "file", "is only " + w + " × " + h + " px; at least 16 × 16 is needed");
     }
     if (w > MAX_SIDE || h > MAX_SIDE || (long) w * h > MAX_PIXELS) {
-      throw new InvalidInput("file", "is " + w + " × " + h + " px; at most " + MAX_SIDE + " a side and 140 megapixels are taken");
+      throw new InvalidInput(
+          "file",
+          "is "
+              + w
+              + " × "
+              + h
+              + " px; at most "
+              + MAX_SIDE
+              + " a side and 140 megapixels are taken");
     }
   }
 
@@ -155,7 +185,11 @@ public class MediaProbe {
     JsonNode root = run(file, kind);
     JsonNode v = root.path("streams").path(0);
     if (!CODECS.contains(v.path("codec_name").asString(""))) {
-      throw new InvalidInput("file", "is coded as " + v.path("codec_name").asString("nothing known") + ", which browsers do not play; use H.264, AV1, VP8 or VP9");
+      throw new InvalidInput(
+          "file",
+          "is coded as "
+              + v.path("codec_name").asString("nothing known")
+              + ", which browsers do not play; use H.264, AV1, VP8 or VP9");
     }
     int w = v.path("width").asInt(0);
     int h = v.path("height").asInt(0);
@@ -164,10 +198,16 @@ public class MediaProbe {
     if (frames < 1) {
       throw new InvalidInput("file", "has no frames");
     }
-    return new VersionFacts(new Raster(w, h), rate(v.path("avg_frame_rate").asString("0/0"), v.path("r_frame_rate").asString("0/0")), frames);
+    return new VersionFacts(
+        new Raster(w, h),
+        rate(v.path("avg_frame_rate").asString("0/0"), v.path("r_frame_rate").asString("0/0")),
+        frames);
   }
 
-  /** Containers write rates as fractions of their clock; the nearest rate in use is meant when it is within one part in ten thousand. */
+  /**
+   * Containers write rates as fractions of their clock; the nearest rate in use is meant when it is
+   * within one part in ten thousand.
+   */
   static FrameRate rate(String average, String nominal) {
     double[] fps = {fraction(average), fraction(nominal)};
     for (double f : fps) {
@@ -192,8 +232,32 @@ public class MediaProbe {
   private static JsonNode run(Path file, Kind kind) throws IOException {
     Path out = Files.createTempFile("probe", ".json");
     try {
-      Process p = new ProcessBuilder(List.of("prlimit", "--as=2147483648", "--cpu=" + SECONDS, "--nofile=32", "ffprobe", "-v", "error", "-protocol_whitelist", "file", "-f", kind == Kind.MP4 ? "mov" : "matroska", "-select_streams", "v:0", "-count_packets", "-show_entries", "stream=codec_name,width,height,avg_frame_rate,r_frame_rate,nb_read_packets", "-of", "json", "file:" + file))
-          .redirectErrorStream(false).redirectError(ProcessBuilder.Redirect.DISCARD).redirectOutput(out.toFile()).start();
+      Process p =
+          new ProcessBuilder(
+                  List.of(
+                      "prlimit",
+                      "--as=2147483648",
+                      "--cpu=" + SECONDS,
+                      "--nofile=32",
+                      "ffprobe",
+                      "-v",
+                      "error",
+                      "-protocol_whitelist",
+                      "file",
+                      "-f",
+                      kind == Kind.MP4 ? "mov" : "matroska",
+                      "-select_streams",
+                      "v:0",
+                      "-count_packets",
+                      "-show_entries",
+                      "stream=codec_name,width,height,avg_frame_rate,r_frame_rate,nb_read_packets",
+                      "-of",
+                      "json",
+                      "file:" + file))
+              .redirectErrorStream(false)
+              .redirectError(ProcessBuilder.Redirect.DISCARD)
+              .redirectOutput(out.toFile())
+              .start();
       if (!p.waitFor(SECONDS, TimeUnit.SECONDS)) {
         p.destroyForcibly();
         throw new InvalidInput("file", "takes longer than a minute to read; it may be damaged");

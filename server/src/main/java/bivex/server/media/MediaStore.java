@@ -21,7 +21,10 @@ import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 
-/** Files under one root, each kept once under the hash of its bytes. Names that users give never reach the disk. */
+/**
+ * Files under one root, each kept once under the hash of its bytes. Names that users give never
+ * reach the disk.
+ */
 @Component
 public class MediaStore {
   private final Path root;
@@ -30,7 +33,10 @@ public class MediaStore {
     this.root = properties.data().toAbsolutePath().resolve("media");
   }
 
-  /** Throws away what was being received when an earlier server was killed. What is a day old cannot be of an upload that still runs. */
+  /**
+   * Throws away what was being received when an earlier server was killed. What is a day old cannot
+   * be of an upload that still runs.
+   */
   @EventListener(ApplicationReadyEvent.class)
   public void sweep() throws IOException {
     Path incoming = root.resolve("incoming");
@@ -47,7 +53,9 @@ public class MediaStore {
     }
   }
 
-  /** @param hash SHA-256, hex */
+  /**
+   * @param hash SHA-256, hex
+   */
   public record Stored(String hash, long bytes, Path path) {}
 
   /**
@@ -61,7 +69,8 @@ public class MediaStore {
     try {
       MessageDigest digest = sha256();
       long bytes;
-      try (DigestInputStream hashed = new DigestInputStream(in, digest); OutputStream out = Files.newOutputStream(temp)) {
+      try (DigestInputStream hashed = new DigestInputStream(in, digest);
+          OutputStream out = Files.newOutputStream(temp)) {
         bytes = hashed.transferTo(out);
       }
       if (bytes == 0) {
@@ -74,7 +83,10 @@ public class MediaStore {
     }
   }
 
-  /** An empty file beside the store, for something that is made before it is received; whoever asks deletes it. */
+  /**
+   * An empty file beside the store, for something that is made before it is received; whoever asks
+   * deletes it.
+   */
   public Path scratch(String suffix) throws IOException {
     Files.createDirectories(root.resolve("incoming"));
     return Files.createTempFile(root.resolve("incoming"), "made", suffix);
@@ -100,11 +112,16 @@ public class MediaStore {
     }
   }
 
-  /** Where a file of the store lies. @throws NoSuchElementException if it is gone */
+  /**
+   * Where a file of the store lies.
+   *
+   * @throws NoSuchElementException if it is gone
+   */
   public Path find(String hash) {
     Path p = path(hash);
     if (!Files.isRegularFile(p)) {
-      throw new NoSuchElementException("The file of this version is missing from the media folder.");
+      throw new NoSuchElementException(
+          "The file of this version is missing from the media folder.");
     }
     return p;
   }

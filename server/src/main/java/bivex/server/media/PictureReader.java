@@ -29,25 +29,37 @@ import javax.imageio.metadata.IIOMetadataNode;
 import javax.imageio.stream.ImageInputStream;
 import org.springframework.stereotype.Component;
 
-/** Reads stills, 8 and 16 bit PNG, JPEG and TIFF, into the form they are measured in. What cannot be trusted to be sRGB is refused. */
+/**
+ * Reads stills, 8 and 16 bit PNG, JPEG and TIFF, into the form they are measured in. What cannot be
+ * trusted to be sRGB is refused.
+ */
 @Component
 public class PictureReader {
   /** Primaries of sRGB adapted to D50, X Y Z of red, green and blue, as its profile has them. */
-  private static final double[][] SRGB = {{0.4360, 0.2225, 0.0139}, {0.3851, 0.7169, 0.0971}, {0.1431, 0.0606, 0.7141}};
+  private static final double[][] SRGB = {
+    {0.4360, 0.2225, 0.0139}, {0.3851, 0.7169, 0.0971}, {0.1431, 0.0606, 0.7141}
+  };
+
   private static final String[] TAGS = {"rXYZ", "gXYZ", "bXYZ"};
   private static final double NEAR = 0.02;
   private static final int MOST_PROFILE = 4_000_000;
 
-  /** @throws InvalidInput naming {@code picture} when it is damaged, too small or large, or coded otherwise than sRGB */
+  /**
+   * @throws InvalidInput naming {@code picture} when it is damaged, too small or large, or coded
+   *     otherwise than sRGB
+   */
   public Picture read(Path file) throws IOException {
     BufferedImage image = decode(file);
     int scale = bits(image) == 16 ? 1 : 257;
-    return Picture.of(image.getWidth(), image.getHeight(), (y, rgb) -> {
-      int[] row = row(image, y);
-      for (int i = 0; i < rgb.length; i++) {
-        rgb[i] = row[i] * scale;
-      }
-    });
+    return Picture.of(
+        image.getWidth(),
+        image.getHeight(),
+        (y, rgb) -> {
+          int[] row = row(image, y);
+          for (int i = 0; i < rgb.length; i++) {
+            rgb[i] = row[i] * scale;
+          }
+        });
   }
 
   private static int bits(BufferedImage image) {
@@ -80,12 +92,16 @@ public class PictureReader {
   /** A copy in 8 bit PNG that browsers can show. */
   public byte[] png(Path file) throws IOException {
     BufferedImage image = decode(file);
-    BufferedImage copy = new BufferedImage(image.getWidth(), image.getHeight(), BufferedImage.TYPE_INT_RGB);
+    BufferedImage copy =
+        new BufferedImage(image.getWidth(), image.getHeight(), BufferedImage.TYPE_INT_RGB);
     int shift = bits(image) - 8;
     for (int y = 0; y < image.getHeight(); y++) {
       int[] row = row(image, y);
       for (int x = 0; x < image.getWidth(); x++) {
-        copy.setRGB(x, y, row[3 * x] >> shift << 16 | row[3 * x + 1] >> shift << 8 | row[3 * x + 2] >> shift);
+        copy.setRGB(
+            x,
+            y,
+            row[3 * x] >> shift << 16 | row[3 * x + 1] >> shift << 8 | row[3 * x + 2] >> shift);
       }
     }
     ByteArrayOutputStream out = new ByteArrayOutputStream();
@@ -101,12 +117,17 @@ public class PictureReader {
    */
   public PlateSpot.Patch patch(Path file, int x, int y, int side) throws IOException {
     Rectangle[] cut = new Rectangle[1];
-    BufferedImage image = decode(file, (w, h) -> {
-      InvalidInput.within("x", (long) x, 0, w - 1);
-      InvalidInput.within("y", (long) y, 0, h - 1);
-      cut[0] = new Rectangle(x - side / 2, y - side / 2, side, side).intersection(new Rectangle(0, 0, w, h));
-      return cut[0];
-    });
+    BufferedImage image =
+        decode(
+            file,
+            (w, h) -> {
+              InvalidInput.within("x", (long) x, 0, w - 1);
+              InvalidInput.within("y", (long) y, 0, h - 1);
+              cut[0] =
+                  new Rectangle(x - side / 2, y - side / 2, side, side)
+                      .intersection(new Rectangle(0, 0, w, h));
+              return cut[0];
+            });
     int[][] rgb = new int[cut[0].width * cut[0].height][];
     for (int i = 0; i < cut[0].height; i++) {
       int[] row = row(image, i);
@@ -121,8 +142,11 @@ public class PictureReader {
     return decode(file, (w, h) -> null);
   }
 
-  /** @param part what of the picture is wanted, by its size; null for all */
-  private static BufferedImage decode(Path file, BiFunction<Integer, Integer, Rectangle> part) throws IOException {
+  /**
+   * @param part what of the picture is wanted, by its size; null for all
+   */
+  private static BufferedImage decode(Path file, BiFunction<Integer, Integer, Rectangle> part)
+      throws IOException {
     try (ImageInputStream in = ImageIO.createImageInputStream(file.toFile())) {
       Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
       if (!readers.hasNext()) {
@@ -137,14 +161,22 @@ public class PictureReader {
         param.setSourceRegion(part.apply(reader.getWidth(0), reader.getHeight(0)));
         BufferedImage image = reader.read(0, param);
         int type = image.getRaster().getTransferType();
-        if (type != DataBuffer.TYPE_BYTE && type != DataBuffer.TYPE_USHORT || image.getColorModel().getPixelSize() < 8) {
-          throw new InvalidInput("picture", "is coded with " + image.getColorModel().getPixelSize() + " bit a pixel in a way that is not read; export it as 8 or 16 bit");
+        if (type != DataBuffer.TYPE_BYTE && type != DataBuffer.TYPE_USHORT
+            || image.getColorModel().getPixelSize() < 8) {
+          throw new InvalidInput(
+              "picture",
+              "is coded with "
+                  + image.getColorModel().getPixelSize()
+                  + " bit a pixel in a way that is not read; export it as 8 or 16 bit");
         }
         ColorSpace space = image.getColorModel().getColorSpace();
         if (space.getType() != ColorSpace.TYPE_RGB && space.getType() != ColorSpace.TYPE_GRAY) {
-          throw new InvalidInput("picture", "is not coded in red, green and blue; export it as sRGB");
+          throw new InvalidInput(
+              "picture", "is not coded in red, green and blue; export it as sRGB");
         }
-        if (space instanceof ICC_ColorSpace icc && !space.isCS_sRGB() && space.getType() == ColorSpace.TYPE_RGB) {
+        if (space instanceof ICC_ColorSpace icc
+            && !space.isCS_sRGB()
+            && space.getType() == ColorSpace.TYPE_RGB) {
           mustBeSrgb(icc.getProfile());
         }
         if (image.isAlphaPremultiplied() && image.getTransparency() != Transparency.OPAQUE) {
@@ -157,7 +189,8 @@ public class PictureReader {
     } catch (InvalidInput e) {
       throw e;
     } catch (IIOException | RuntimeException e) {
-      throw new InvalidInput("picture", "is damaged or coded in a way that is not read: " + e.getMessage());
+      throw new InvalidInput(
+          "picture", "is damaged or coded in a way that is not read: " + e.getMessage());
     }
   }
 
@@ -166,8 +199,10 @@ public class PictureReader {
     if (meta == null || !"javax_imageio_png_1.0".equals(meta.getNativeMetadataFormatName())) {
       return;
     }
-    var list = ((IIOMetadataNode) meta.getAsTree("javax_imageio_png_1.0")).getElementsByTagName("iCCP");
-    if (list.getLength() > 0 && ((IIOMetadataNode) list.item(0)).getUserObject() instanceof byte[] packed) {
+    var list =
+        ((IIOMetadataNode) meta.getAsTree("javax_imageio_png_1.0")).getElementsByTagName("iCCP");
+    if (list.getLength() > 0
+        && ((IIOMetadataNode) list.item(0)).getUserObject() instanceof byte[] packed) {
       byte[] data;
       try (InflaterInputStream in = new InflaterInputStream(new ByteArrayInputStream(packed))) {
         data = in.readNBytes(MOST_PROFILE);
@@ -183,20 +218,44 @@ public class PictureReader {
 
   private static void mustBeSrgb(ICC_Profile p) {
     for (int i = 0; i < 3; i++) {
-      byte[] tag = p.getData(ByteBuffer.wrap(TAGS[i].getBytes(java.nio.charset.StandardCharsets.US_ASCII)).getInt());
+      byte[] tag =
+          p.getData(
+              ByteBuffer.wrap(TAGS[i].getBytes(java.nio.charset.StandardCharsets.US_ASCII))
+                  .getInt());
       for (int k = 0; k < 3; k++) {
-        double v = tag == null || tag.length < 20 ? Double.NaN : ByteBuffer.wrap(tag).getInt(8 + 4 * k) / 65_536.0;
+        double v =
+            tag == null || tag.length < 20
+                ? Double.NaN
+                : ByteBuffer.wrap(tag).getInt(8 + 4 * k) / 65_536.0;
         if (!(Math.abs(v - SRGB[i][k]) < NEAR)) {
-          throw new InvalidInput("picture", "is in another colour profile than sRGB; export it as sRGB, or its light and colour would be measured wrongly");
+          throw new InvalidInput(
+              "picture",
+              "is in another colour profile than sRGB; export it as sRGB, or its light and colour"
+                  + " would be measured wrongly");
         }
       }
     }
-    byte[] curve = p.getData(ByteBuffer.wrap("rTRC".getBytes(java.nio.charset.StandardCharsets.US_ASCII)).getInt());
-    if (curve != null && curve.length >= 12 && new String(curve, 0, 4, java.nio.charset.StandardCharsets.US_ASCII).equals("curv")) {
+    byte[] curve =
+        p.getData(
+            ByteBuffer.wrap("rTRC".getBytes(java.nio.charset.StandardCharsets.US_ASCII)).getInt());
+    if (curve != null
+        && curve.length >= 12
+        && new String(curve, 0, 4, java.nio.charset.StandardCharsets.US_ASCII).equals("curv")) {
       int n = ByteBuffer.wrap(curve).getInt(8);
-      double gamma = n == 0 ? 1 : n == 1 && curve.length >= 14 ? (ByteBuffer.wrap(curve).getShort(12) & 0xffff) / 256.0 : n > 1 && curve.length >= 12 + 2 * n ? Math.log((ByteBuffer.wrap(curve).getShort(12 + 2 * (n / 2)) & 0xffff) / 65_535.0) / Math.log(0.5) : 2.2;
+      double gamma =
+          n == 0
+              ? 1
+              : n == 1 && curve.length >= 14
+                  ? (ByteBuffer.wrap(curve).getShort(12) & 0xffff) / 256.0
+                  : n > 1 && curve.length >= 12 + 2 * n
+                      ? Math.log(
+                              (ByteBuffer.wrap(curve).getShort(12 + 2 * (n / 2)) & 0xffff)
+                                  / 65_535.0)
+                          / Math.log(0.5)
+                      : 2.2;
       if (gamma < 1.7 || gamma > 2.7) {
-        throw new InvalidInput("picture", "is coded with another curve than sRGB; export it as sRGB");
+        throw new InvalidInput(
+            "picture", "is coded with another curve than sRGB; export it as sRGB");
       }
     }
   }

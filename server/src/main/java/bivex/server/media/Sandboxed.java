@@ -10,17 +10,25 @@ import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 
-/** How files that came from outside are served: with their sniffed type, in a sandbox, never as active content. */
+/**
+ * How files that came from outside are served: with their sniffed type, in a sandbox, never as
+ * active content.
+ */
 public final class Sandboxed {
   private Sandboxed() {}
 
-  /** @param hash hash of its bytes; its beginning is the name it is given, since names from outside are not repeated */
+  /**
+   * @param hash hash of its bytes; its beginning is the name it is given, since names from outside
+   *     are not repeated
+   */
   public static ResponseEntity<Resource> file(Path file, String type, String hash) {
     return ResponseEntity.ok()
         .contentType(MediaType.parseMediaType(type))
         .cacheControl(CacheControl.maxAge(Duration.ofDays(30)).cachePrivate())
         .header("Content-Security-Policy", "sandbox; default-src 'none'")
-        .header(HttpHeaders.CONTENT_DISPOSITION, ContentDisposition.inline().filename(hash.substring(0, 12)).build().toString())
+        .header(
+            HttpHeaders.CONTENT_DISPOSITION,
+            ContentDisposition.inline().filename(hash.substring(0, 12)).build().toString())
         .body(new FileSystemResource(file));
   }
 }

@@ -49,7 +49,12 @@ public class ProductionResource {
   private final SignIns signIns;
   private final Journal journal;
 
-  ProductionResource(Productions productions, Memberships memberships, People people, SignIns signIns, Journal journal) {
+  ProductionResource(
+      Productions productions,
+      Memberships memberships,
+      People people,
+      SignIns signIns,
+      Journal journal) {
     this.people = people;
     this.signIns = signIns;
     this.productions = productions;
@@ -59,15 +64,48 @@ public class ProductionResource {
 
   public record NewProduction(String code, String title, String rate) {}
 
-  /** @param rate exact, "24" or "24000/1001" @param rateName as it is called */
-  public record ProductionView(UUID id, String code, String title, String rate, String rateName, Raster capture, Raster delivery, double sensorWidthMm, double mainsHz, int firstFrame, int handles, String codePattern, double hoursPerDay, LocalDate dueOn, long version, Role myRole, List<PersonView> people) {}
+  /**
+   * @param rate exact, "24" or "24000/1001"
+   * @param rateName as it is called
+   */
+  public record ProductionView(
+      UUID id,
+      String code,
+      String title,
+      String rate,
+      String rateName,
+      Raster capture,
+      Raster delivery,
+      double sensorWidthMm,
+      double mainsHz,
+      int firstFrame,
+      int handles,
+      String codePattern,
+      double hoursPerDay,
+      LocalDate dueOn,
+      long version,
+      Role myRole,
+      List<PersonView> people) {}
 
-  /** @param password at least 10 characters; ignored for somebody who can sign in already */
+  /**
+   * @param password at least 10 characters; ignored for somebody who can sign in already
+   */
   public record NewPerson(String name, String login, String password, Role role) {}
 
   public record PersonView(UUID id, String name, Role role) {}
 
-  public record Settings(String title, String rate, Raster capture, Raster delivery, double sensorWidthMm, double mainsHz, int firstFrame, int handles, String codePattern, double hoursPerDay, LocalDate dueOn) {}
+  public record Settings(
+      String title,
+      String rate,
+      Raster capture,
+      Raster delivery,
+      double sensorWidthMm,
+      double mainsHz,
+      int firstFrame,
+      int handles,
+      String codePattern,
+      double hoursPerDay,
+      LocalDate dueOn) {}
 
   /** A production with the usual numbers. */
   public static Production make(NewProduction in) {
@@ -106,13 +144,18 @@ public class ProductionResource {
   @PutMapping
   @Allowed({PRODUCER})
   @Transactional
-  public ResponseEntity<ProductionView> change(@PathVariable UUID production, Member me, @RequestHeader("If-Match") String ifMatch, @RequestBody Settings in) {
+  public ResponseEntity<ProductionView> change(
+      @PathVariable UUID production,
+      Member me,
+      @RequestHeader("If-Match") String ifMatch,
+      @RequestBody Settings in) {
     Production p = productions.findById(me.productionId()).orElseThrow();
     Problems.mustBeCurrent(ifMatch, p.version, view(p, me), in);
     p.title = InvalidInput.text("title", in.title());
     p.rate = FrameRate.parse(in.rate()).text();
     if (in.capture() == null || in.delivery() == null) {
-      throw new InvalidInput(in.capture() == null ? "capture" : "delivery", "needs a width and a height");
+      throw new InvalidInput(
+          in.capture() == null ? "capture" : "delivery", "needs a width and a height");
     }
     p.captureWidth = in.capture().width();
     p.captureHeight = in.capture().height();
@@ -122,7 +165,8 @@ public class ProductionResource {
     p.mainsHz = in.mainsHz();
     p.firstFrame = in.firstFrame();
     p.handles = in.handles();
-    p.codePattern = new NamePattern(in.codePattern()).with(Set.of("number"), Set.of("scene", "number")).text();
+    p.codePattern =
+        new NamePattern(in.codePattern()).with(Set.of("number"), Set.of("scene", "number")).text();
     p.hoursPerDay = InvalidInput.within("hoursPerDay", in.hoursPerDay(), 1, 24);
     p.dueOn = in.dueOn();
     p.setting(1);
@@ -131,34 +175,72 @@ public class ProductionResource {
     return Problems.tagged(p.version, view(p, me));
   }
 
-  /** Adds somebody to the production, making them a sign-in if they have none. An existing sign-in keeps its password. */
+  /**
+   * Adds somebody to the production, making them a sign-in if they have none. An existing sign-in
+   * keeps its password.
+   */
   @PostMapping("/people")
   @Allowed({PRODUCER})
   @Transactional
-  public ProductionView addPerson(@PathVariable UUID production, Member me, @RequestBody NewPerson in) {
+  public ProductionView addPerson(
+      @PathVariable UUID production, Member me, @RequestBody NewPerson in) {
     String login = InvalidInput.text("login", in.login()).toLowerCase(Locale.ROOT);
     if (in.role() == null) {
       throw new InvalidInput("role", "must be one of " + Arrays.toString(Role.values()));
     }
-    Person person = people.findByLogin(login).orElseGet(() -> people.saveAndFlush(signIns.make(login, in.name(), in.password())));
-    Membership m = memberships.find(me.productionId(), person.id).orElseGet(() -> {
-      Membership fresh = new Membership();
-      fresh.id = UUID.randomUUID();
-      fresh.production = productions.findById(me.productionId()).orElseThrow();
-      fresh.person = person;
-      return fresh;
-    });
+    Person person =
+        people
+            .findByLogin(login)
+            .orElseGet(() -> people.saveAndFlush(signIns.make(login, in.name(), in.password())));
+    Membership m =
+        memberships
+            .find(me.productionId(), person.id)
+            .orElseGet(
+                () -> {
+                  Membership fresh = new Membership();
+                  fresh.id = UUID.randomUUID();
+                  fresh.production = productions.findById(me.productionId()).orElseThrow();
+                  fresh.person = person;
+                  return fresh;
+                });
     if (person.id.equals(me.personId())) {
       throw new InvalidInput("login", "is your own; another producer changes your role");
     }
     m.role = in.role();
     memberships.saveAndFlush(m);
-    journal.record(me, "made " + in.role().name().toLowerCase(Locale.ROOT), "person", person.id.toString(), person.name);
+    journal.record(
+        me,
+        "made " + in.role().name().toLowerCase(Locale.ROOT),
+        "person",
+        person.id.toString(),
+        person.name);
     return view(me.production(), me);
   }
 
   private ProductionView view(Production p, Member me) {
-    List<PersonView> people = me.guest() ? List.of() : memberships.ofProduction(p.id).stream().map(m -> new PersonView(m.person.id, m.person.name, m.role)).toList();
-    return new ProductionView(p.id, p.code, p.title, p.rate, p.frameRate().name(), p.capture(), p.delivery(), p.sensorWidthMm, p.mainsHz, p.firstFrame, p.handles, p.codePattern, p.hoursPerDay, p.dueOn, p.version, me.role(), people);
+    List<PersonView> people =
+        me.guest()
+            ? List.of()
+            : memberships.ofProduction(p.id).stream()
+                .map(m -> new PersonView(m.person.id, m.person.name, m.role))
+                .toList();
+    return new ProductionView(
+        p.id,
+        p.code,
+        p.title,
+        p.rate,
+        p.frameRate().name(),
+        p.capture(),
+        p.delivery(),
+        p.sensorWidthMm,
+        p.mainsHz,
+        p.firstFrame,
+        p.handles,
+        p.codePattern,
+        p.hoursPerDay,
+        p.dueOn,
+        p.version,
+        me.role(),
+        people);
   }
 }

@@ -17,18 +17,22 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/sums")
 public class ReckonResource {
-  public record SumView(String id, String title, String formula, String source, List<Parameter> inputs) {}
+  public record SumView(
+      String id, String title, String formula, String source, List<Parameter> inputs) {}
 
   @GetMapping
   @SignedIn
   public List<SumView> sums() {
-    return Reckoner.sums().stream().map(s -> new SumView(s.id(), s.title(), s.formula(), s.source(), s.inputs())).toList();
+    return Reckoner.sums().stream()
+        .map(s -> new SumView(s.id(), s.title(), s.formula(), s.source(), s.inputs()))
+        .toList();
   }
 
   /** Does one sum; inputs that are not given take their default. */
   @PostMapping("/{sum}")
   @SignedIn
-  public List<Sum.Result> reckon(@PathVariable String sum, @RequestBody(required = false) Map<String, Object> in) {
+  public List<Sum.Result> reckon(
+      @PathVariable String sum, @RequestBody(required = false) Map<String, Object> in) {
     return Reckoner.reckon(sum, in == null ? Map.of() : in);
   }
 }

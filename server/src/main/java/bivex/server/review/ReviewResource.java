@@ -14,8 +14,8 @@ import bivex.server.access.Allowed;
 import bivex.server.access.Member;
 import bivex.server.keep.Invitation;
 import bivex.server.keep.Invitations;
-import bivex.server.keep.Memberships;
 import bivex.server.keep.Marks;
+import bivex.server.keep.Memberships;
 import bivex.server.keep.NoteAnswer;
 import bivex.server.keep.NoteAnswers;
 import bivex.server.keep.ReviewNote;
@@ -26,7 +26,6 @@ import bivex.server.keep.VerdictEntries;
 import bivex.server.keep.VerdictEntry;
 import bivex.server.keep.VersionEntries;
 import bivex.server.keep.VersionEntry;
-import bivex.server.keep.Versions;
 import bivex.server.live.Journal;
 import bivex.server.media.MediaProbe;
 import bivex.server.media.MediaStore;
@@ -55,7 +54,10 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
 
-/** Versions, notes and verdicts. A guest sees and notes the shots they are invited to, and nothing else. */
+/**
+ * Versions, notes and verdicts. A guest sees and notes the shots they are invited to, and nothing
+ * else.
+ */
 @RestController
 @RequestMapping("/api/productions/{production}")
 public class ReviewResource {
@@ -71,7 +73,18 @@ public class ReviewResource {
   private final Memberships memberships;
   private final Invitations invitations;
 
-  ReviewResource(VersionEntries versions, ReviewNotes notes, NoteAnswers answers, VerdictEntries verdicts, Shots shots, MediaStore store, MediaProbe probe, Journal journal, Memberships memberships, Invitations invitations, Marks marks) {
+  ReviewResource(
+      VersionEntries versions,
+      ReviewNotes notes,
+      NoteAnswers answers,
+      VerdictEntries verdicts,
+      Shots shots,
+      MediaStore store,
+      MediaProbe probe,
+      Journal journal,
+      Memberships memberships,
+      Invitations invitations,
+      Marks marks) {
     this.marks = marks;
     this.memberships = memberships;
     this.invitations = invitations;
@@ -85,17 +98,57 @@ public class ReviewResource {
     this.journal = journal;
   }
 
-  /** @param firstFrame number of the file's first frame: the cut's first, less the handles when they are in the file */
-  public record VersionView(UUID id, int number, String fileName, String type, long bytes, VersionFacts facts, String rateName, double fps, int firstFrame, List<VersionFacts.FactCheck> checks, String note, String uploadedBy, Instant uploadedAt, List<VerdictView> verdicts) {}
+  /**
+   * @param firstFrame number of the file's first frame: the cut's first, less the handles when they
+   *     are in the file
+   */
+  public record VersionView(
+      UUID id,
+      int number,
+      String fileName,
+      String type,
+      long bytes,
+      VersionFacts facts,
+      String rateName,
+      double fps,
+      int firstFrame,
+      List<VersionFacts.FactCheck> checks,
+      String note,
+      String uploadedBy,
+      Instant uploadedAt,
+      List<VerdictView> verdicts) {}
 
-  public record VerdictView(Verdict verdict, String reason, VerdictEntry.Standard standard, String by, Instant at) {}
+  public record VerdictView(
+      Verdict verdict, String reason, VerdictEntry.Standard standard, String by, Instant at) {}
 
-  /** @param timecode of the frame, counted from the first frame of the cut as 00:00:00:00 @param open whether it is carried on */
-  public record NoteView(UUID id, int version, int frame, String timecode, String words, String by, Instant at, List<AnswerView> answers, boolean open) {}
+  /**
+   * @param timecode of the frame, counted from the first frame of the cut as 00:00:00:00
+   * @param open whether it is carried on
+   */
+  public record NoteView(
+      UUID id,
+      int version,
+      int frame,
+      String timecode,
+      String words,
+      String by,
+      Instant at,
+      List<AnswerView> answers,
+      boolean open) {}
 
   public record AnswerView(int version, String words, String by, Instant at) {}
 
-  public record ReviewView(UUID shot, String code, String title, String intent, String excerpt, int cutFirst, int cutLast, List<VersionView> versions, List<NoteView> notes, List<UUID> guests) {}
+  public record ReviewView(
+      UUID shot,
+      String code,
+      String title,
+      String intent,
+      String excerpt,
+      int cutFirst,
+      int cutLast,
+      List<VersionView> versions,
+      List<NoteView> notes,
+      List<UUID> guests) {}
 
   public record NewGuest(UUID person) {}
 
@@ -103,7 +156,8 @@ public class ReviewResource {
 
   public record NewAnswer(UUID id, UUID version, String words) {}
 
-  public record NewVerdict(UUID id, Verdict verdict, String reason, VerdictEntry.Standard standard) {}
+  public record NewVerdict(
+      UUID id, Verdict verdict, String reason, VerdictEntry.Standard standard) {}
 
   @GetMapping("/shots/{shot}/review")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST, GUEST})
@@ -116,7 +170,13 @@ public class ReviewResource {
   @PostMapping(path = "/shots/{shot}/versions", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
   @Allowed({PRODUCER, COORDINATOR, ARTIST})
   @Transactional
-  public ReviewView upload(@PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestParam("file") MultipartFile file, @RequestParam(value = "note", required = false) String note) throws IOException {
+  public ReviewView upload(
+      @PathVariable UUID production,
+      @PathVariable UUID shot,
+      Member me,
+      @RequestParam("file") MultipartFile file,
+      @RequestParam(value = "note", required = false) String note)
+      throws IOException {
     try (InputStream in = file.getInputStream()) {
       return take(me, shot, in, file.getOriginalFilename(), note);
     }
@@ -124,7 +184,8 @@ public class ReviewResource {
 
   /** Takes in a version from a stream. */
   @Transactional
-  public ReviewView take(Member me, UUID shot, InputStream in, String fileName, String note) throws IOException {
+  public ReviewView take(Member me, UUID shot, InputStream in, String fileName, String note)
+      throws IOException {
     Shot s = visible(me, shot);
     MediaStore.Stored stored = store.receive(in);
     try {
@@ -134,7 +195,12 @@ public class ReviewResource {
       v.id = UUID.randomUUID();
       v.productionId = me.productionId();
       v.shotId = s.id;
-      v.number = versions.findByShotIdOrderByNumberDesc(s.id).stream().mapToInt(x -> x.number).max().orElse(0) + 1;
+      v.number =
+          versions.findByShotIdOrderByNumberDesc(s.id).stream()
+                  .mapToInt(x -> x.number)
+                  .max()
+                  .orElse(0)
+              + 1;
       v.fileName = fileName;
       v.hash = stored.hash();
       v.type = found.type();
@@ -158,32 +224,44 @@ public class ReviewResource {
   @GetMapping("/versions/{version}/file")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST, GUEST})
   @Transactional(readOnly = true)
-  public ResponseEntity<Resource> file(@PathVariable UUID production, @PathVariable UUID version, Member me) {
+  public ResponseEntity<Resource> file(
+      @PathVariable UUID production, @PathVariable UUID version, Member me) {
     VersionEntry v = version(me, version);
     return Sandboxed.file(store.find(v.hash), v.type, v.hash);
   }
 
-  /** Label of every frame of a version, in order, so that a screen can tell the time of the frame it shows. */
+  /**
+   * Label of every frame of a version, in order, so that a screen can tell the time of the frame it
+   * shows.
+   */
   @GetMapping("/versions/{version}/timecodes")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST, GUEST})
   @Transactional(readOnly = true)
-  public List<String> timecodes(@PathVariable UUID production, @PathVariable UUID version, Member me) {
+  public List<String> timecodes(
+      @PathVariable UUID production, @PathVariable UUID version, Member me) {
     VersionEntry v = version(me, version);
     int first = view(me, visible(me, v.shotId), v, List.of()).firstFrame();
-    return IntStream.range(first, first + Math.min(v.frames, 200_000)).mapToObj(f -> timecode(me, f)).toList();
+    return IntStream.range(first, first + Math.min(v.frames, 200_000))
+        .mapToObj(f -> timecode(me, f))
+        .toList();
   }
 
   @PostMapping("/versions/{version}/notes")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST, GUEST})
   @Transactional
-  public ReviewView note(@PathVariable UUID production, @PathVariable UUID version, Member me, @RequestBody NewNote in) {
+  public ReviewView note(
+      @PathVariable UUID production,
+      @PathVariable UUID version,
+      Member me,
+      @RequestBody NewNote in) {
     VersionEntry v = version(me, version);
     Shot s = visible(me, v.shotId);
     VersionView shown = view(me, s, v, List.of());
     if (in.frame() == null) {
       throw new InvalidInput("frame", "must be the frame the note is on");
     }
-    InvalidInput.within("frame", in.frame(), (long) shown.firstFrame(), shown.firstFrame() + v.frames - 1L);
+    InvalidInput.within(
+        "frame", in.frame(), (long) shown.firstFrame(), shown.firstFrame() + v.frames - 1L);
     ReviewNote n = new ReviewNote();
     n.id = Objects.requireNonNullElseGet(in.id(), UUID::randomUUID);
     if (!notes.existsById(n.id)) {
@@ -203,8 +281,15 @@ public class ReviewResource {
   @PostMapping("/notes/{note}/answers")
   @Allowed({PRODUCER, COORDINATOR, ARTIST})
   @Transactional
-  public ReviewView answer(@PathVariable UUID production, @PathVariable UUID note, Member me, @RequestBody NewAnswer in) {
-    ReviewNote n = notes.findById(note).orElseThrow(() -> new NoSuchElementException("There is no such note."));
+  public ReviewView answer(
+      @PathVariable UUID production,
+      @PathVariable UUID note,
+      Member me,
+      @RequestBody NewAnswer in) {
+    ReviewNote n =
+        notes
+            .findById(note)
+            .orElseThrow(() -> new NoSuchElementException("There is no such note."));
     Shot s = visible(me, n.shotId);
     if (in.version() == null) {
       throw new InvalidInput("version", "must be the version that answers it");
@@ -230,7 +315,11 @@ public class ReviewResource {
   @PostMapping("/versions/{version}/verdicts")
   @Allowed({PRODUCER})
   @Transactional
-  public ReviewView verdict(@PathVariable UUID production, @PathVariable UUID version, Member me, @RequestBody NewVerdict in) {
+  public ReviewView verdict(
+      @PathVariable UUID production,
+      @PathVariable UUID version,
+      Member me,
+      @RequestBody NewVerdict in) {
     VersionEntry v = version(me, version);
     Shot s = visible(me, v.shotId);
     if (in.verdict() == null) {
@@ -246,7 +335,12 @@ public class ReviewResource {
       e.saidBy = me.name();
       e.saidAt = Instant.now();
       verdicts.saveAndFlush(e);
-      journal.record(me, "gave the verdict " + e.verdict.words() + " on", "shot", s.id.toString(), s.code + " version " + v.number);
+      journal.record(
+          me,
+          "gave the verdict " + e.verdict.words() + " on",
+          "shot",
+          s.id.toString(),
+          s.code + " version " + v.number);
     }
     return view(me, s);
   }
@@ -255,9 +349,14 @@ public class ReviewResource {
   @PostMapping("/shots/{shot}/guests")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public ReviewView invite(@PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody NewGuest in) {
+  public ReviewView invite(
+      @PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody NewGuest in) {
     Shot s = visible(me, shot);
-    if (in.person() == null || memberships.find(me.productionId(), in.person()).filter(m -> m.role == GUEST).isEmpty()) {
+    if (in.person() == null
+        || memberships
+            .find(me.productionId(), in.person())
+            .filter(m -> m.role == GUEST)
+            .isEmpty()) {
       throw new InvalidInput("person", "must be a guest reviewer of this production");
     }
     if (invitations.findByShotId(s.id).stream().noneMatch(i -> i.personId.equals(in.person()))) {
@@ -272,7 +371,11 @@ public class ReviewResource {
   }
 
   private Shot visible(Member me, UUID shot) {
-    Shot s = shots.findByIdAndProductionId(shot, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such shot in this production."));
+    Shot s =
+        shots
+            .findByIdAndProductionId(shot, me.productionId())
+            .orElseThrow(
+                () -> new NoSuchElementException("There is no such shot in this production."));
     if (me.guest() && !shots.invited(me.personId(), me.productionId()).contains(s.id)) {
       throw new NoSuchElementException("There is no such shot in this production.");
     }
@@ -280,7 +383,10 @@ public class ReviewResource {
   }
 
   private VersionEntry version(Member me, UUID id) {
-    VersionEntry v = versions.findByIdAndProductionId(id, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such version."));
+    VersionEntry v =
+        versions
+            .findByIdAndProductionId(id, me.productionId())
+            .orElseThrow(() -> new NoSuchElementException("There is no such version."));
     visible(me, v.shotId);
     return v;
   }
@@ -288,23 +394,77 @@ public class ReviewResource {
   private ReviewView view(Member me, Shot s) {
     List<VersionEntry> all = versions.findByShotIdOrderByNumberDesc(s.id);
     Map<UUID, Integer> numbers = all.stream().collect(Collectors.toMap(v -> v.id, v -> v.number));
-    Map<UUID, List<VerdictEntry>> said = verdicts.findByVersionIdInOrderBySaidAtDesc(all.stream().map(v -> v.id).toList()).stream().collect(Collectors.groupingBy(v -> v.versionId));
+    Map<UUID, List<VerdictEntry>> said =
+        verdicts.findByVersionIdInOrderBySaidAtDesc(all.stream().map(v -> v.id).toList()).stream()
+            .collect(Collectors.groupingBy(v -> v.versionId));
     List<ReviewNote> written = notes.findByShotIdOrderByFrame(s.id);
-    Map<UUID, List<NoteAnswer>> answered = answers.findByNoteIdInOrderBySaidAt(written.stream().map(n -> n.id).toList()).stream().collect(Collectors.groupingBy(a -> a.noteId));
-    List<NoteView> noteViews = written.stream().map(n -> new NoteView(n.id, numbers.get(n.versionId), n.frame, timecode(me, n.frame), n.words, n.saidBy, n.saidAt, answered.getOrDefault(n.id, List.of()).stream().map(a -> new AnswerView(numbers.get(a.versionId), a.words, a.saidBy, a.saidAt)).toList(), !answered.containsKey(n.id))).toList();
+    Map<UUID, List<NoteAnswer>> answered =
+        answers.findByNoteIdInOrderBySaidAt(written.stream().map(n -> n.id).toList()).stream()
+            .collect(Collectors.groupingBy(a -> a.noteId));
+    List<NoteView> noteViews =
+        written.stream()
+            .map(
+                n ->
+                    new NoteView(
+                        n.id,
+                        numbers.get(n.versionId),
+                        n.frame,
+                        timecode(me, n.frame),
+                        n.words,
+                        n.saidBy,
+                        n.saidAt,
+                        answered.getOrDefault(n.id, List.of()).stream()
+                            .map(
+                                a ->
+                                    new AnswerView(
+                                        numbers.get(a.versionId), a.words, a.saidBy, a.saidAt))
+                            .toList(),
+                        !answered.containsKey(n.id)))
+            .toList();
     int first = me.production().firstFrame;
-    return new ReviewView(s.id, s.code, s.title, s.intent, String.join(" … ", marks.words(me.productionId(), s.id)), first, first + s.cutFrames - 1, all.stream().map(v -> view(me, s, v, said.getOrDefault(v.id, List.of()))).toList(), noteViews, me.guest() ? List.of() : invitations.findByShotId(s.id).stream().map(i -> i.personId).toList());
+    return new ReviewView(
+        s.id,
+        s.code,
+        s.title,
+        s.intent,
+        String.join(" … ", marks.words(me.productionId(), s.id)),
+        first,
+        first + s.cutFrames - 1,
+        all.stream().map(v -> view(me, s, v, said.getOrDefault(v.id, List.of()))).toList(),
+        noteViews,
+        me.guest()
+            ? List.of()
+            : invitations.findByShotId(s.id).stream().map(i -> i.personId).toList());
   }
 
   private static VersionView view(Member me, Shot s, VersionEntry v, List<VerdictEntry> said) {
     int handles = me.production().handles;
     VersionFacts f = v.facts();
     int first = f.firstFrame(me.production().firstFrame, s.cutFrames, handles);
-    return new VersionView(v.id, v.number, v.fileName, v.type, v.bytes, f, f.still() ? null : f.rate().name(), f.still() ? 0 : f.rate().fps(), first, f.against(me.production().delivery(), me.production().frameRate(), s.cutFrames, handles, false), v.note, v.uploadedBy, v.uploadedAt, said.stream().map(x -> new VerdictView(x.verdict, x.reason, x.standard, x.saidBy, x.saidAt)).toList());
+    return new VersionView(
+        v.id,
+        v.number,
+        v.fileName,
+        v.type,
+        v.bytes,
+        f,
+        f.still() ? null : f.rate().name(),
+        f.still() ? 0 : f.rate().fps(),
+        first,
+        f.against(
+            me.production().delivery(), me.production().frameRate(), s.cutFrames, handles, false),
+        v.note,
+        v.uploadedBy,
+        v.uploadedAt,
+        said.stream()
+            .map(x -> new VerdictView(x.verdict, x.reason, x.standard, x.saidBy, x.saidAt))
+            .toList());
   }
 
   private static String timecode(Member me, int frame) {
     int offset = frame - me.production().firstFrame;
-    return offset < 0 ? "−" + new Timecode(me.production().frameRate(), false, -offset).label() : new Timecode(me.production().frameRate(), false, offset).label();
+    return offset < 0
+        ? "−" + new Timecode(me.production().frameRate(), false, -offset).label()
+        : new Timecode(me.production().frameRate(), false, offset).label();
   }
 }

@@ -50,7 +50,13 @@ public class CueResource {
   private final Productions productions;
   private final Journal journal;
 
-  CueResource(MarkDesk desk, Screenplays screenplays, Marks marks, WavedCues waved, Productions productions, Journal journal) {
+  CueResource(
+      MarkDesk desk,
+      Screenplays screenplays,
+      Marks marks,
+      WavedCues waved,
+      Productions productions,
+      Journal journal) {
     this.desk = desk;
     this.screenplays = screenplays;
     this.marks = marks;
@@ -59,18 +65,38 @@ public class CueResource {
     this.journal = journal;
   }
 
-  /** @param kind in words @param methodName name of the proposed method @param also other kinds it may be, in words */
-  public record CueView(String key, int start, int end, String words, String scene, String kind, String method, String methodName, String reason, List<String> also) {}
+  /**
+   * @param kind in words
+   * @param methodName name of the proposed method
+   * @param also other kinds it may be, in words
+   */
+  public record CueView(
+      String key,
+      int start,
+      int end,
+      String words,
+      String scene,
+      String kind,
+      String method,
+      String methodName,
+      String reason,
+      List<String> also) {}
 
-  /** @param marked found cues that a shot covers already @param waved found cues that were waved away */
+  /**
+   * @param marked found cues that a shot covers already
+   * @param waved found cues that were waved away
+   */
   public record CuesView(UUID draft, List<CueView> cues, int marked, List<WavedView> waved) {}
 
   public record WavedView(String key, String words, String by) {}
 
   public record Waving(String key) {}
 
-  /** @param kinds what a word may point at, by name, in words */
-  public record CueWordsView(List<CueWords.Entry> shipped, CueWords words, Map<Cue.Kind, String> kinds, long version) {}
+  /**
+   * @param kinds what a word may point at, by name, in words
+   */
+  public record CueWordsView(
+      List<CueWords.Entry> shipped, CueWords words, Map<Cue.Kind, String> kinds, long version) {}
 
   /** Cues nobody has marked or waved away, in the order of the script. */
   @GetMapping("/cues")
@@ -78,13 +104,25 @@ public class CueResource {
   @Transactional(readOnly = true)
   public CuesView cues(@PathVariable UUID production, Member me) {
     Draft d = desk.newest(me.productionId());
-    List<int[]> taken = marks.of(me.productionId(), d.id).stream().filter(m -> m.markStart != null).map(m -> new int[] {m.markStart, m.markEnd}).toList();
+    List<int[]> taken =
+        marks.of(me.productionId(), d.id).stream()
+            .filter(m -> m.markStart != null)
+            .map(m -> new int[] {m.markStart, m.markEnd})
+            .toList();
     List<WavedCue> away = waved.findByProductionIdOrderByWavedAtDesc(me.productionId());
     Set<String> gone = away.stream().map(w -> w.key).collect(Collectors.toSet());
     List<Cue> found = screenplays.cues(d, me.production().cueWords);
-    List<Cue> open = found.stream().filter(c -> !gone.contains(c.key())).filter(c -> !covered(c, taken)).toList();
+    List<Cue> open =
+        found.stream()
+            .filter(c -> !gone.contains(c.key()))
+            .filter(c -> !covered(c, taken))
+            .toList();
     int marked = (int) found.stream().filter(c -> covered(c, taken)).count();
-    return new CuesView(d.id, open.stream().map(c -> view(d, c)).toList(), marked, away.stream().map(w -> new WavedView(w.key, w.words, w.wavedBy)).toList());
+    return new CuesView(
+        d.id,
+        open.stream().map(c -> view(d, c)).toList(),
+        marked,
+        away.stream().map(w -> new WavedView(w.key, w.words, w.wavedBy)).toList());
   }
 
   private static boolean covered(Cue c, List<int[]> taken) {
@@ -97,7 +135,17 @@ public class CueResource {
   }
 
   private CueView view(Draft d, Cue c) {
-    return new CueView(c.key(), c.start(), c.end(), c.words(), screenplays.of(d).sceneAt(c.start()).number(), c.kind().words(), c.method(), MethodBook.find(c.method()).name(), c.reason(), c.also().stream().map(Cue.Kind::words).toList());
+    return new CueView(
+        c.key(),
+        c.start(),
+        c.end(),
+        c.words(),
+        screenplays.of(d).sceneAt(c.start()).number(),
+        c.kind().words(),
+        c.method(),
+        MethodBook.find(c.method()).name(),
+        c.reason(),
+        c.also().stream().map(Cue.Kind::words).toList());
   }
 
   /** Waves a cue away: it is not proposed again, in no draft. */
@@ -105,7 +153,11 @@ public class CueResource {
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
   public CuesView wave(@PathVariable UUID production, Member me, @RequestBody Waving in) {
-    Cue c = screenplays.cues(desk.newest(me.productionId()), me.production().cueWords).stream().filter(x -> x.key().equals(in.key())).findFirst().orElseThrow(() -> new InvalidInput("key", "is no cue of the newest draft"));
+    Cue c =
+        screenplays.cues(desk.newest(me.productionId()), me.production().cueWords).stream()
+            .filter(x -> x.key().equals(in.key()))
+            .findFirst()
+            .orElseThrow(() -> new InvalidInput("key", "is no cue of the newest draft"));
     productions.hold(me.productionId());
     if (waved.findByProductionIdAndKey(me.productionId(), c.key()).isEmpty()) {
       WavedCue w = new WavedCue();
@@ -126,7 +178,10 @@ public class CueResource {
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
   public CuesView want(@PathVariable UUID production, Member me, @RequestBody Waving in) {
-    WavedCue w = waved.findByProductionIdAndKey(me.productionId(), in.key() == null ? "" : in.key()).orElseThrow(() -> new InvalidInput("key", "was not waved away"));
+    WavedCue w =
+        waved
+            .findByProductionIdAndKey(me.productionId(), in.key() == null ? "" : in.key())
+            .orElseThrow(() -> new InvalidInput("key", "was not waved away"));
     waved.delete(w);
     waved.flush();
     journal.record(me, "wants again", "cue", w.id.toString(), w.words);
@@ -144,16 +199,34 @@ public class CueResource {
   @PutMapping("/cue-words")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public ResponseEntity<CueWordsView> change(@PathVariable UUID production, Member me, @RequestHeader("If-Match") String ifMatch, @RequestBody CueWords in) {
+  public ResponseEntity<CueWordsView> change(
+      @PathVariable UUID production,
+      Member me,
+      @RequestHeader("If-Match") String ifMatch,
+      @RequestBody CueWords in) {
     Production p = productions.findById(me.productionId()).orElseThrow();
     Problems.mustBeCurrent(ifMatch, p.version, p.cueWords, in);
     p.cueWords = in;
     productions.saveAndFlush(p);
-    journal.record(me, "changed", "cue words", p.id.toString(), in.own().size() + " of its own, " + in.struck().size() + " struck out");
+    journal.record(
+        me,
+        "changed",
+        "cue words",
+        p.id.toString(),
+        in.own().size() + " of its own, " + in.struck().size() + " struck out");
     return view(p);
   }
 
   private static ResponseEntity<CueWordsView> view(Production p) {
-    return Problems.tagged(p.version, new CueWordsView(CueWords.shipped(), p.cueWords, Arrays.stream(Cue.Kind.values()).collect(Collectors.toMap(k -> k, Cue.Kind::words, (a, b) -> a, java.util.LinkedHashMap::new)), p.version));
+    return Problems.tagged(
+        p.version,
+        new CueWordsView(
+            CueWords.shipped(),
+            p.cueWords,
+            Arrays.stream(Cue.Kind.values())
+                .collect(
+                    Collectors.toMap(
+                        k -> k, Cue.Kind::words, (a, b) -> a, java.util.LinkedHashMap::new)),
+            p.version));
   }
 }

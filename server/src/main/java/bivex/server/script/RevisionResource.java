@@ -49,7 +49,13 @@ public class RevisionResource {
   private final MarkDesk desk;
   private final Journal journal;
 
-  RevisionResource(Drafts drafts, Marks marks, Shots shots, Screenplays screenplays, MarkDesk desk, Journal journal) {
+  RevisionResource(
+      Drafts drafts,
+      Marks marks,
+      Shots shots,
+      Screenplays screenplays,
+      MarkDesk desk,
+      Journal journal) {
     this.drafts = drafts;
     this.marks = marks;
     this.shots = shots;
@@ -58,16 +64,54 @@ public class RevisionResource {
     this.journal = journal;
   }
 
-  /** A mark of the draft. @param proposal words that are proposed, where somebody is asked; else null @param sceneBefore its scene in the draft before, null when it had no sure place @param shot that has it */
-  public record MarkChangeView(MarkView mark, String code, String title, String proposal, String sceneBefore, String sceneNow, long version) {}
+  /**
+   * A mark of the draft.
+   *
+   * @param proposal words that are proposed, where somebody is asked; else null
+   * @param sceneBefore its scene in the draft before, null when it had no sure place
+   */
+  public record MarkChangeView(
+      MarkView mark,
+      String code,
+      String title,
+      String proposal,
+      String sceneBefore,
+      String sceneNow,
+      long version) {}
 
-  /** @param rows empty for a scene that is the same in both */
-  public record SceneChangeView(Revision.SceneKind kind, String before, String now, String heading, String headingBefore, boolean moved, boolean renumbered, List<Revision.Row> rows) {}
+  /**
+   * @param rows empty for a scene that is the same in both
+   */
+  public record SceneChangeView(
+      Revision.SceneKind kind,
+      String before,
+      String now,
+      String heading,
+      String headingBefore,
+      boolean moved,
+      boolean renumbered,
+      List<Revision.Row> rows) {}
 
-  /** @param before draft it is compared with, null for the first @param open how many marks wait for a decision */
-  public record ChangesView(UUID draft, String name, UUID before, String beforeName, boolean newest, int open, List<MarkChangeView> marks, List<SceneChangeView> scenes) {}
+  /**
+   * @param before draft it is compared with, null for the first
+   * @param open how many marks wait for a decision
+   */
+  public record ChangesView(
+      UUID draft,
+      String name,
+      UUID before,
+      String beforeName,
+      boolean newest,
+      int open,
+      List<MarkChangeView> marks,
+      List<SceneChangeView> scenes) {}
 
-  /** What becomes of a mark: words of the draft, or nothing. @param start null when the words are gone @param version of the mark it was decided on */
+  /**
+   * What becomes of a mark: words of the draft, or nothing.
+   *
+   * @param start null when the words are gone
+   * @param version of the mark it was decided on
+   */
   public record Decision(Integer start, Integer end, Long version) {}
 
   public record NewMark(UUID draft, int start, int end) {}
@@ -77,26 +121,85 @@ public class RevisionResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public ChangesView changes(@PathVariable UUID production, @PathVariable UUID draft, Member me) {
-    Draft now = drafts.findByIdAndProductionId(draft, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such draft."));
-    Draft before = drafts.findFirstByProductionIdAndNumberLessThanOrderByNumberDesc(me.productionId(), now.number).orElse(null);
+    Draft now =
+        drafts
+            .findByIdAndProductionId(draft, me.productionId())
+            .orElseThrow(() -> new NoSuchElementException("There is no such draft."));
+    Draft before =
+        drafts
+            .findFirstByProductionIdAndNumberLessThanOrderByNumberDesc(
+                me.productionId(), now.number)
+            .orElse(null);
     Screenplay play = screenplays.of(now);
-    Map<UUID, Shot> all = shots.findByProductionIdOrderByCode(me.productionId()).stream().collect(Collectors.toMap(s -> s.id, Function.identity()));
-    Map<String, Mark> old = before == null ? Map.of() : marks.of(me.productionId(), before.id).stream().collect(Collectors.toMap(m -> m.shotId + " " + m.number, Function.identity()));
-    List<MarkChangeView> changed = marks.of(me.productionId(), now.id).stream().filter(m -> !all.get(m.shotId).omitted).map(m -> {
-      Mark was = old.get(m.shotId + " " + m.number);
-      return new MarkChangeView(MarkView.of(m), all.get(m.shotId).code, all.get(m.shotId).title, m.standing == Mark.Standing.ASKED ? now.source.substring(m.markStart, m.markEnd) : null, was == null || was.markStart == null ? null : scene(screenplays.of(before), was.markStart), m.markStart == null ? null : scene(play, m.markStart), m.version);
-    }).sorted(Comparator.comparing((MarkChangeView c) -> c.mark().standing() == Mark.Standing.ASKED ? 0 : c.mark().standing() == Mark.Standing.LOST ? 1 : 2)).toList();
-    List<SceneChangeView> scenes = before == null ? List.of() : desk.revision(before, now, play).scenes().stream().map(RevisionResource::scene).toList();
-    int open = (int) changed.stream().filter(c -> c.mark().standing() == Mark.Standing.ASKED || c.mark().standing() == Mark.Standing.LOST).count();
-    return new ChangesView(now.id, now.name, before == null ? null : before.id, before == null ? null : before.name, desk.newest(me.productionId()).id.equals(now.id), open, changed, scenes);
+    Map<UUID, Shot> all =
+        shots.findByProductionIdOrderByCode(me.productionId()).stream()
+            .collect(Collectors.toMap(s -> s.id, Function.identity()));
+    Map<String, Mark> old =
+        before == null
+            ? Map.of()
+            : marks.of(me.productionId(), before.id).stream()
+                .collect(Collectors.toMap(m -> m.shotId + " " + m.number, Function.identity()));
+    List<MarkChangeView> changed =
+        marks.of(me.productionId(), now.id).stream()
+            .filter(m -> !all.get(m.shotId).omitted)
+            .map(
+                m -> {
+                  Mark was = old.get(m.shotId + " " + m.number);
+                  return new MarkChangeView(
+                      MarkView.of(m),
+                      all.get(m.shotId).code,
+                      all.get(m.shotId).title,
+                      m.standing == Mark.Standing.ASKED
+                          ? now.source.substring(m.markStart, m.markEnd)
+                          : null,
+                      was == null || was.markStart == null
+                          ? null
+                          : scene(screenplays.of(before), was.markStart),
+                      m.markStart == null ? null : scene(play, m.markStart),
+                      m.version);
+                })
+            .sorted(
+                Comparator.comparing(
+                    (MarkChangeView c) ->
+                        c.mark().standing() == Mark.Standing.ASKED
+                            ? 0
+                            : c.mark().standing() == Mark.Standing.LOST ? 1 : 2))
+            .toList();
+    List<SceneChangeView> scenes =
+        before == null
+            ? List.of()
+            : desk.revision(before, now, play).scenes().stream()
+                .map(RevisionResource::scene)
+                .toList();
+    int open =
+        (int)
+            changed.stream()
+                .filter(
+                    c ->
+                        c.mark().standing() == Mark.Standing.ASKED
+                            || c.mark().standing() == Mark.Standing.LOST)
+                .count();
+    return new ChangesView(
+        now.id,
+        now.name,
+        before == null ? null : before.id,
+        before == null ? null : before.name,
+        desk.newest(me.productionId()).id.equals(now.id),
+        open,
+        changed,
+        scenes);
   }
 
   /** Decides where a mark stands, or that its words are gone. */
   @PostMapping("/marks/{mark}/decision")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public MarkView decide(@PathVariable UUID production, @PathVariable UUID mark, Member me, @RequestBody Decision in) {
-    Mark m = marks.findByIdAndProductionId(mark, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such mark."));
+  public MarkView decide(
+      @PathVariable UUID production, @PathVariable UUID mark, Member me, @RequestBody Decision in) {
+    Mark m =
+        marks
+            .findByIdAndProductionId(mark, me.productionId())
+            .orElseThrow(() -> new NoSuchElementException("There is no such mark."));
     Draft d = desk.hold(me, m.draftId);
     if (in.version() != null && in.version() != m.version) {
       throw new Problems.Stale(MarkView.of(m), in);
@@ -115,7 +218,14 @@ public class RevisionResource {
       s.scene = m.number == 1 ? scene : s.scene;
     }
     marks.saveAndFlush(m);
-    journal.record(me, "decided", "shot", s.id.toString(), s.code + ": " + (m.sure() ? "its words are “" + shortened(m.excerpt) + "”" : "its words are gone"));
+    journal.record(
+        me,
+        "decided",
+        "shot",
+        s.id.toString(),
+        s.code
+            + ": "
+            + (m.sure() ? "its words are “" + shortened(m.excerpt) + "”" : "its words are gone"));
     return MarkView.of(m);
   }
 
@@ -123,12 +233,19 @@ public class RevisionResource {
   @PostMapping("/shots/{shot}/marks")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public MarkView more(@PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody NewMark in) {
-    Shot s = shots.findByIdAndProductionId(shot, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such shot in this production."));
+  public MarkView more(
+      @PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody NewMark in) {
+    Shot s =
+        shots
+            .findByIdAndProductionId(shot, me.productionId())
+            .orElseThrow(
+                () -> new NoSuchElementException("There is no such shot in this production."));
     Draft d = desk.hold(me, in.draft());
     Anchor words = Anchor.on(d.source, in.start(), in.end());
     desk.scene(d, words);
-    if (marks.findByShotIdAndDraftIdOrderByNumber(s.id, d.id).stream().anyMatch(m -> m.markStart != null && m.markStart == words.start() && m.markEnd == words.end())) {
+    if (marks.findByShotIdAndDraftIdOrderByNumber(s.id, d.id).stream()
+        .anyMatch(
+            m -> m.markStart != null && m.markStart == words.start() && m.markEnd == words.end())) {
       throw new InvalidInput("mark", "these words are marked for " + s.code + " already");
     }
     Mark m = desk.set(me, s.id, d, marks.lastNumber(s.id) + 1, words, "");
@@ -142,7 +259,10 @@ public class RevisionResource {
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
   public List<MarkView> less(@PathVariable UUID production, @PathVariable UUID mark, Member me) {
-    Mark m = marks.findByIdAndProductionId(mark, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such mark."));
+    Mark m =
+        marks
+            .findByIdAndProductionId(mark, me.productionId())
+            .orElseThrow(() -> new NoSuchElementException("There is no such mark."));
     Draft d = desk.hold(me, m.draftId);
     List<Mark> all = marks.findByShotIdAndDraftIdOrderByNumber(m.shotId, d.id);
     Shot s = shots.findByIdAndProductionId(m.shotId, me.productionId()).orElseThrow();
@@ -151,8 +271,11 @@ public class RevisionResource {
     }
     marks.deleteByShotIdAndNumber(m.shotId, m.number);
     marks.flush();
-    journal.record(me, "unmarked words", "shot", s.id.toString(), s.code + ": “" + shortened(m.excerpt) + "”");
-    return marks.findByShotIdAndDraftIdOrderByNumber(s.id, d.id).stream().map(MarkView::of).toList();
+    journal.record(
+        me, "unmarked words", "shot", s.id.toString(), s.code + ": “" + shortened(m.excerpt) + "”");
+    return marks.findByShotIdAndDraftIdOrderByNumber(s.id, d.id).stream()
+        .map(MarkView::of)
+        .toList();
   }
 
   private static String scene(Screenplay play, int at) {
@@ -161,7 +284,15 @@ public class RevisionResource {
   }
 
   private static SceneChangeView scene(Revision.SceneChange c) {
-    return new SceneChangeView(c.kind(), c.before() == null ? null : c.before().number(), c.now() == null ? null : c.now().number(), c.now() == null ? c.before().heading() : c.now().heading(), c.before() == null ? null : c.before().heading(), c.moved(), c.renumbered(), c.kind() == Revision.SceneKind.SAME ? List.of() : c.rows());
+    return new SceneChangeView(
+        c.kind(),
+        c.before() == null ? null : c.before().number(),
+        c.now() == null ? null : c.now().number(),
+        c.now() == null ? c.before().heading() : c.now().heading(),
+        c.before() == null ? null : c.before().heading(),
+        c.moved(),
+        c.renumbered(),
+        c.kind() == Revision.SceneKind.SAME ? List.of() : c.rows());
   }
 
   private static String shortened(String words) {

@@ -1,5 +1,7 @@
 package bivex.server.session;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
+
 import bivex.server.BivexProperties;
 import bivex.server.http.Problems;
 import bivex.server.keep.People;
@@ -11,7 +13,9 @@ import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 
-/** The one-time link by which an empty house gets its first producer. It is printed, never stored. */
+/**
+ * The one-time link by which an empty house gets its first producer. It is printed, never stored.
+ */
 @Component
 public class FirstProducer {
   private final People people;
@@ -29,7 +33,8 @@ public class FirstProducer {
       byte[] random = new byte[24];
       new SecureRandom().nextBytes(random);
       token = Base64.getUrlEncoder().withoutPadding().encodeToString(random);
-      int port = ((WebServerApplicationContext) event.getApplicationContext()).getWebServer().getPort();
+      int port =
+          ((WebServerApplicationContext) event.getApplicationContext()).getWebServer().getPort();
       System.out.println("First producer: http://127.0.0.1:" + port + "/first/" + token);
     }
     System.out.println("Bivex is ready");
@@ -37,8 +42,12 @@ public class FirstProducer {
 
   /** Refuses unless the token is the printed one and nobody has come in yet. */
   synchronized void spend(String offered, boolean empty) {
-    if (token == null || !empty || offered == null || !MessageDigest.isEqual(token.getBytes(), offered.getBytes())) {
-      throw new Problems.Forbidden("This link is not, or no longer, valid. Start the application again to get a new one.");
+    if (token == null
+        || !empty
+        || offered == null
+        || !MessageDigest.isEqual(token.getBytes(UTF_8), offered.getBytes(UTF_8))) {
+      throw new Problems.Forbidden(
+          "This link is not, or no longer, valid. Start the application again to get a new one.");
     }
   }
 

@@ -53,7 +53,17 @@ public class SessionResource {
   private final SignIns signIns;
   private final String unknownHash;
 
-  SessionResource(People people, Memberships memberships, Productions productions, PasswordEncoder passwords, SecurityContextRepository contexts, SignInGuard guard, FirstProducer first, BivexProperties properties, Journal journal, SignIns signIns) {
+  SessionResource(
+      People people,
+      Memberships memberships,
+      Productions productions,
+      PasswordEncoder passwords,
+      SecurityContextRepository contexts,
+      SignInGuard guard,
+      FirstProducer first,
+      BivexProperties properties,
+      Journal journal,
+      SignIns signIns) {
     this.signIns = signIns;
     this.people = people;
     this.memberships = memberships;
@@ -73,12 +83,27 @@ public class SessionResource {
   /** Somebody offered at sign-in of the demo. */
   public record DemoPerson(String login, String name, Role role) {}
 
-  /** @param name null when nobody is signed in @param empty whether the first producer is still to be made */
-  public record Session(UUID person, String name, String login, List<Seat> seats, boolean empty, List<DemoPerson> demoPeople, String demoPassword) {}
+  /**
+   * @param name null when nobody is signed in
+   * @param empty whether the first producer is still to be made
+   */
+  public record Session(
+      UUID person,
+      String name,
+      String login,
+      List<Seat> seats,
+      boolean empty,
+      List<DemoPerson> demoPeople,
+      String demoPassword) {}
 
   public record SignInRequest(String login, String password) {}
 
-  public record FirstRequest(String token, String name, String login, String password, ProductionResource.NewProduction production) {}
+  public record FirstRequest(
+      String token,
+      String name,
+      String login,
+      String password,
+      ProductionResource.NewProduction production) {}
 
   /** Who is signed in, and what the sign-in page may offer. */
   @GetMapping
@@ -89,8 +114,21 @@ public class SessionResource {
     if (i != null) {
       return new Session(i.id(), i.name(), i.login(), seats(i.id()), false, List.of(), null);
     }
-    List<DemoPerson> demo = properties.demo() ? memberships.everybody().stream().map(m -> new DemoPerson(m.person.login, m.person.name, m.role)).sorted(Comparator.comparing(DemoPerson::role)).toList() : List.of();
-    return new Session(null, null, null, List.of(), people.count() == 0, demo, demo.isEmpty() ? null : DEMO_PASSWORD);
+    List<DemoPerson> demo =
+        properties.demo()
+            ? memberships.everybody().stream()
+                .map(m -> new DemoPerson(m.person.login, m.person.name, m.role))
+                .sorted(Comparator.comparing(DemoPerson::role))
+                .toList()
+            : List.of();
+    return new Session(
+        null,
+        null,
+        null,
+        List.of(),
+        people.count() == 0,
+        demo,
+        demo.isEmpty() ? null : DEMO_PASSWORD);
   }
 
   /** Password of all demo people; only ever set by the demo start. */
@@ -99,12 +137,15 @@ public class SessionResource {
   @PostMapping
   @Anyone
   @Transactional(readOnly = true)
-  public Session signIn(@RequestBody SignInRequest in, HttpServletRequest request, HttpServletResponse response) {
+  public Session signIn(
+      @RequestBody SignInRequest in, HttpServletRequest request, HttpServletResponse response) {
     String login = InvalidInput.text("login", in.login()).toLowerCase(Locale.ROOT);
     guard.check(login, request.getRemoteAddr());
     Person p = people.findByLogin(login).orElse(null);
     // An unknown name costs as much time as a wrong password, so that names cannot be guessed.
-    boolean right = passwords.matches(in.password() == null ? "" : in.password(), p == null ? unknownHash : p.passwordHash);
+    boolean right =
+        passwords.matches(
+            in.password() == null ? "" : in.password(), p == null ? unknownHash : p.passwordHash);
     if (p == null || !right) {
       guard.failed(login, request.getRemoteAddr());
       throw new Problems.NotSignedIn("That name and password do not belong together.");
@@ -127,7 +168,8 @@ public class SessionResource {
   @PostMapping("/first")
   @Anyone
   @Transactional
-  public Session firstProducer(@RequestBody FirstRequest in, HttpServletRequest request, HttpServletResponse response) {
+  public Session firstProducer(
+      @RequestBody FirstRequest in, HttpServletRequest request, HttpServletResponse response) {
     first.spend(in.token(), people.count() == 0);
     Person p = people.saveAndFlush(signIns.make(in.login(), in.name(), in.password()));
     Production made = productions.save(ProductionResource.make(in.production()));
@@ -137,7 +179,12 @@ public class SessionResource {
     m.person = p;
     m.role = Role.PRODUCER;
     memberships.save(m);
-    journal.record(new Member(p.id, p.name, Role.PRODUCER, made), "made", "production", made.id.toString(), made.title);
+    journal.record(
+        new Member(p.id, p.name, Role.PRODUCER, made),
+        "made",
+        "production",
+        made.id.toString(),
+        made.title);
     first.close();
     open(p, request, response);
     return new Session(p.id, p.name, p.login, seats(p.id), false, List.of(), null);
@@ -148,12 +195,16 @@ public class SessionResource {
       request.changeSessionId();
     }
     SecurityContext context = SecurityContextHolder.createEmptyContext();
-    context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(new Identity(p.id, p.login, p.name), null, List.of()));
+    context.setAuthentication(
+        UsernamePasswordAuthenticationToken.authenticated(
+            new Identity(p.id, p.login, p.name), null, List.of()));
     SecurityContextHolder.setContext(context);
     contexts.saveContext(context, request, response);
   }
 
   private List<Seat> seats(UUID person) {
-    return memberships.ofPerson(person).stream().map(m -> new Seat(m.production.id, m.production.code, m.production.title, m.role)).toList();
+    return memberships.ofPerson(person).stream()
+        .map(m -> new Seat(m.production.id, m.production.code, m.production.title, m.role))
+        .toList();
   }
 }

@@ -10,7 +10,10 @@ import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
 
-/** Ten failed sign-ins for a name, or a hundred from an address, within five minutes close the door for the rest of them. */
+/**
+ * Ten failed sign-ins for a name, or a hundred from an address, within five minutes close the door
+ * for the rest of them.
+ */
 @Component
 class SignInGuard {
   private static final int TRIES_A_NAME = 10;

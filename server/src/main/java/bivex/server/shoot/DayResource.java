@@ -46,7 +46,10 @@ import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
-/** The shooting days: where and when, who is there, saved places, presets, and all a device needs to work a day without a line. */
+/**
+ * The shooting days: where and when, who is there, saved places, presets, and all a device needs to
+ * work a day without a line.
+ */
 @RestController
 @RequestMapping("/api/productions/{production}")
 public class DayResource {
@@ -60,7 +63,15 @@ public class DayResource {
   private final OrderResource order;
   private final Journal journal;
 
-  DayResource(ShootingDays days, Setups setups, Shots shots, Places places, Presets presets, FloorSheets sheets, OrderResource order, Journal journal) {
+  DayResource(
+      ShootingDays days,
+      Setups setups,
+      Shots shots,
+      Places places,
+      Presets presets,
+      FloorSheets sheets,
+      OrderResource order,
+      Journal journal) {
     this.days = days;
     this.setups = setups;
     this.shots = shots;
@@ -71,7 +82,9 @@ public class DayResource {
     this.journal = journal;
   }
 
-  /** @param terms null for a plain day */
+  /**
+   * @param terms null for a plain day
+   */
   public record NewDay(LocalDate date, String place, DayTerms terms) {
     public NewDay(LocalDate date, String place) {
       this(date, place, null);
@@ -82,21 +95,37 @@ public class DayResource {
 
   public record NewPlace(String name, Double latitude, Double longitude, String zone) {}
 
-  public record PresetView(UUID id, String name, CameraData camera, String test, String madeBy, Instant madeAt) {}
+  public record PresetView(
+      UUID id, String name, CameraData camera, String test, String madeBy, Instant madeAt) {}
 
-  /** @param test the test it comes from */
+  /**
+   * @param test the test it comes from
+   */
   public record NewPreset(String name, CameraData camera, String test) {}
 
   /** Something to listen for. */
   public record SoundItem(SoundCheck key, String words) {}
 
-  /** A way to touch the camera. @param remedy what to do then */
+  /**
+   * A way to touch the camera.
+   *
+   * @param remedy what to do then
+   */
   public record TouchItem(Touch key, String words, String remedy) {}
 
-  /** One moment of the sun. @param at local time of day @param shadowM null while the sun is down */
-  public record SunRow(String at, Instant moment, double azimuthDeg, double elevationDeg, Double shadowM) {}
+  /**
+   * One moment of the sun.
+   *
+   * @param at local time of day
+   * @param shadowM null while the sun is down
+   */
+  public record SunRow(
+      String at, Instant moment, double azimuthDeg, double elevationDeg, Double shadowM) {}
 
-  /** @param sunrise local time of day; empty when it does not rise @param golden stretches of low sun, as "06:41 to 07:20" */
+  /**
+   * @param sunrise local time of day; empty when it does not rise
+   * @param golden stretches of low sun, as "06:41 to 07:20"
+   */
   public record SunView(String sunrise, String sunset, List<String> golden, List<SunRow> rows) {}
 
   /**
@@ -106,7 +135,21 @@ public class DayResource {
    * @param sun null when the place has no coordinates
    * @param call local time of day
    */
-  public record DayPack(Instant packedAt, FloorSheets.DayView day, String call, String wrap, List<FloorSheets.SetupSheet> sheets, OrderResource.OrderView order, List<PresetView> presets, List<SoundItem> soundChecks, List<TouchItem> touches, SunView sun, String rate, int captureWidth, int captureHeight, double sensorWidthMm) {}
+  public record DayPack(
+      Instant packedAt,
+      FloorSheets.DayView day,
+      String call,
+      String wrap,
+      List<FloorSheets.SetupSheet> sheets,
+      OrderResource.OrderView order,
+      List<PresetView> presets,
+      List<SoundItem> soundChecks,
+      List<TouchItem> touches,
+      SunView sun,
+      String rate,
+      int captureWidth,
+      int captureHeight,
+      double sensorWidthMm) {}
 
   @GetMapping("/days")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
@@ -114,13 +157,30 @@ public class DayResource {
   public List<FloorSheets.DayView> days(@PathVariable UUID production, Member me) {
     List<Setup> all = setups.findByProductionIdOrderByNumber(me.productionId());
     var codes = shots.findByProductionIdOrderByCode(me.productionId());
-    return days.findByProductionIdOrderByNumber(me.productionId()).stream().map(d -> FloorSheets.day(d, all.stream().filter(s -> s.dayId.equals(d.id)).map(s -> FloorSheets.view(s, codes.stream().filter(x -> s.id.equals(x.setupId)).map(x -> x.code).toList())).toList())).toList();
+    return days.findByProductionIdOrderByNumber(me.productionId()).stream()
+        .map(
+            d ->
+                FloorSheets.day(
+                    d,
+                    all.stream()
+                        .filter(s -> s.dayId.equals(d.id))
+                        .map(
+                            s ->
+                                FloorSheets.view(
+                                    s,
+                                    codes.stream()
+                                        .filter(x -> s.id.equals(x.setupId))
+                                        .map(x -> x.code)
+                                        .toList()))
+                        .toList()))
+        .toList();
   }
 
   @PostMapping("/days")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public FloorSheets.DayView addDay(@PathVariable UUID production, Member me, @RequestBody NewDay in) {
+  public FloorSheets.DayView addDay(
+      @PathVariable UUID production, Member me, @RequestBody NewDay in) {
     ShootingDay d = new ShootingDay();
     d.id = UUID.randomUUID();
     d.productionId = me.productionId();
@@ -131,7 +191,12 @@ public class DayResource {
   @PutMapping("/days/{day}")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public ResponseEntity<FloorSheets.DayView> changeDay(@PathVariable UUID production, @PathVariable UUID day, Member me, @RequestHeader("If-Match") String ifMatch, @RequestBody NewDay in) {
+  public ResponseEntity<FloorSheets.DayView> changeDay(
+      @PathVariable UUID production,
+      @PathVariable UUID day,
+      Member me,
+      @RequestHeader("If-Match") String ifMatch,
+      @RequestBody NewDay in) {
     ShootingDay d = day(me, day);
     Problems.mustBeCurrent(ifMatch, d.version, FloorSheets.day(d, List.of()), in);
     FloorSheets.DayView v = keep(me, d, in, "changed");
@@ -154,18 +219,32 @@ public class DayResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public List<PlaceView> places(@PathVariable UUID production, Member me) {
-    return places.findByProductionIdOrderByName(me.productionId()).stream().map(p -> new PlaceView(p.id, p.name, p.latitude, p.longitude, p.zone)).toList();
+    return places.findByProductionIdOrderByName(me.productionId()).stream()
+        .map(p -> new PlaceView(p.id, p.name, p.latitude, p.longitude, p.zone))
+        .toList();
   }
 
   @PostMapping("/places")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public List<PlaceView> addPlace(@PathVariable UUID production, Member me, @RequestBody NewPlace in) {
+  public List<PlaceView> addPlace(
+      @PathVariable UUID production, Member me, @RequestBody NewPlace in) {
     if (in.latitude() == null || in.longitude() == null) {
       throw new InvalidInput(in.latitude() == null ? "latitude" : "longitude", "must be given");
     }
     DayTerms p = DayTerms.PLAIN;
-    new DayTerms(in.latitude(), in.longitude(), in.zone(), p.call(), p.wrap(), List.of(), p.rates(), p.cardGigabytes(), p.megabitsPerSecond(), p.shadowHeightM(), p.shadowLimitM());
+    new DayTerms(
+        in.latitude(),
+        in.longitude(),
+        in.zone(),
+        p.call(),
+        p.wrap(),
+        List.of(),
+        p.rates(),
+        p.cardGigabytes(),
+        p.megabitsPerSecond(),
+        p.shadowHeightM(),
+        p.shadowLimitM());
     Place x = new Place();
     x.id = UUID.randomUUID();
     x.productionId = me.productionId();
@@ -181,8 +260,12 @@ public class DayResource {
   @DeleteMapping("/places/{place}")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public List<PlaceView> removePlace(@PathVariable UUID production, @PathVariable UUID place, Member me) {
-    Place x = places.findByIdAndProductionId(place, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such place."));
+  public List<PlaceView> removePlace(
+      @PathVariable UUID production, @PathVariable UUID place, Member me) {
+    Place x =
+        places
+            .findByIdAndProductionId(place, me.productionId())
+            .orElseThrow(() -> new NoSuchElementException("There is no such place."));
     places.delete(x);
     places.flush();
     journal.record(me, "removed", "place", x.id.toString(), x.name);
@@ -193,19 +276,23 @@ public class DayResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public List<PresetView> presets(@PathVariable UUID production, Member me) {
-    return presets.findByProductionIdOrderByName(me.productionId()).stream().map(p -> new PresetView(p.id, p.name, p.camera, p.test, p.madeBy, p.madeAt)).toList();
+    return presets.findByProductionIdOrderByName(me.productionId()).stream()
+        .map(p -> new PresetView(p.id, p.name, p.camera, p.test, p.madeBy, p.madeAt))
+        .toList();
   }
 
   @PostMapping("/presets")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
-  public List<PresetView> addPreset(@PathVariable UUID production, Member me, @RequestBody NewPreset in) {
+  public List<PresetView> addPreset(
+      @PathVariable UUID production, Member me, @RequestBody NewPreset in) {
     Preset p = new Preset();
     p.id = UUID.randomUUID();
     p.productionId = me.productionId();
     p.name = InvalidInput.text("name", in.name());
     p.test = InvalidInput.text("test", in.test());
-    if (in.camera() == null || CameraData.FIELDS.stream().allMatch(f -> in.camera().get(f) == null)) {
+    if (in.camera() == null
+        || CameraData.FIELDS.stream().allMatch(f -> in.camera().get(f) == null)) {
       throw new InvalidInput("camera", "must set something");
     }
     p.camera = in.camera();
@@ -219,8 +306,12 @@ public class DayResource {
   @DeleteMapping("/presets/{preset}")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
-  public List<PresetView> removePreset(@PathVariable UUID production, @PathVariable UUID preset, Member me) {
-    Preset p = presets.findByIdAndProductionId(preset, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such preset."));
+  public List<PresetView> removePreset(
+      @PathVariable UUID production, @PathVariable UUID preset, Member me) {
+    Preset p =
+        presets
+            .findByIdAndProductionId(preset, me.productionId())
+            .orElseThrow(() -> new NoSuchElementException("There is no such preset."));
     presets.delete(p);
     presets.flush();
     journal.record(me, "removed", "preset", p.id.toString(), p.name);
@@ -233,9 +324,25 @@ public class DayResource {
   public DayPack pack(@PathVariable UUID production, @PathVariable UUID day, Member me) {
     ShootingDay d = day(me, day);
     List<Setup> all = setups.findByDayIdOrderByNumber(d.id);
-    List<FloorSheets.SetupSheet> of = sheets.of(me, d, all, all.stream().map(s -> s.id).toList(), 0);
-    List<SoundItem> sound = Arrays.stream(SoundCheck.values()).map(c -> new SoundItem(c, c.words())).toList();
-    return new DayPack(Instant.now(), FloorSheets.day(d, of.stream().map(FloorSheets.SetupSheet::setup).toList()), Clock.label(d.terms.call()), Clock.label(d.terms.wrap()), of, order.order(production, day, me), presets(production, me), sound, Arrays.stream(Touch.values()).map(t -> new TouchItem(t, t.words(), t.remedy())).toList(), sun(d), me.production().rate, me.production().captureWidth, me.production().captureHeight, me.production().sensorWidthMm);
+    List<FloorSheets.SetupSheet> of =
+        sheets.of(me, d, all, all.stream().map(s -> s.id).toList(), 0);
+    List<SoundItem> sound =
+        Arrays.stream(SoundCheck.values()).map(c -> new SoundItem(c, c.words())).toList();
+    return new DayPack(
+        Instant.now(),
+        FloorSheets.day(d, of.stream().map(FloorSheets.SetupSheet::setup).toList()),
+        Clock.label(d.terms.call()),
+        Clock.label(d.terms.wrap()),
+        of,
+        order.order(production, day, me),
+        presets(production, me),
+        sound,
+        Arrays.stream(Touch.values()).map(t -> new TouchItem(t, t.words(), t.remedy())).toList(),
+        sun(d),
+        me.production().rate,
+        me.production().captureWidth,
+        me.production().captureHeight,
+        me.production().sensorWidthMm);
   }
 
   private static SunView sun(ShootingDay d) {
@@ -245,8 +352,27 @@ public class DayResource {
     }
     ZonedDateTime call = t.moment(d.shootOn, t.call());
     ZonedDateTime wrap = t.moment(d.shootOn, t.wrap());
-    SunClock c = SunClock.of(call, wrap.isAfter(call.plus(Duration.ofHours(24))) ? call.plusHours(24) : wrap, t.latitude(), t.longitude(), t.shadowHeightM());
-    return new SunView(time(c.sunrise()), time(c.sunset()), c.golden().stream().map(w -> time(w.from()) + " to " + time(w.to())).toList(), c.rows().stream().map(r -> new SunRow(time(r.at()), r.at().toInstant(), r.azimuthDeg(), r.elevationDeg(), r.shadowM())).toList());
+    SunClock c =
+        SunClock.of(
+            call,
+            wrap.isAfter(call.plus(Duration.ofHours(24))) ? call.plusHours(24) : wrap,
+            t.latitude(),
+            t.longitude(),
+            t.shadowHeightM());
+    return new SunView(
+        time(c.sunrise()),
+        time(c.sunset()),
+        c.golden().stream().map(w -> time(w.from()) + " to " + time(w.to())).toList(),
+        c.rows().stream()
+            .map(
+                r ->
+                    new SunRow(
+                        time(r.at()),
+                        r.at().toInstant(),
+                        r.azimuthDeg(),
+                        r.elevationDeg(),
+                        r.shadowM()))
+            .toList());
   }
 
   private static String time(ZonedDateTime at) {
@@ -254,6 +380,7 @@ public class DayResource {
   }
 
   private ShootingDay day(Member me, UUID id) {
-    return days.findByIdAndProductionId(id, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such day."));
+    return days.findByIdAndProductionId(id, me.productionId())
+        .orElseThrow(() -> new NoSuchElementException("There is no such day."));
   }
 }

@@ -43,8 +43,9 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
 /**
- * Writes what happens on the floor: each entry once, under the id its device made, however often it is sent. What a device wrote while it was
- * off the line is kept even if the plan has moved on meanwhile; what then no longer fits is said.
+ * Writes what happens on the floor: each entry once, under the id its device made, however often it
+ * is sent. What a device wrote while it was off the line is kept even if the plan has moved on
+ * meanwhile; what then no longer fits is said.
  */
 @Component
 public class FloorLog {
@@ -58,7 +59,16 @@ public class FloorLog {
   private final ShotBook book;
   private final Journal journal;
 
-  FloorLog(Setups setups, Shots shots, TakeEntries takes, TakeCalls calls, TouchEntries touches, SetupNotes notes, EvidenceEntries evidence, ShotBook book, Journal journal) {
+  FloorLog(
+      Setups setups,
+      Shots shots,
+      TakeEntries takes,
+      TakeCalls calls,
+      TouchEntries touches,
+      SetupNotes notes,
+      EvidenceEntries evidence,
+      ShotBook book,
+      Journal journal) {
     this.setups = setups;
     this.shots = shots;
     this.takes = takes;
@@ -79,19 +89,50 @@ public class FloorLog {
    * @param overruled why an automatic mode is let through; empty when none is
    * @param madeAt null for now
    */
-  public record NewTake(UUID id, UUID shot, UUID setup, String plate, Integer number, String slate, String roll, String tcIn, String tcOut, CameraData camera, List<String> notRead, List<PartNote> parts, String overruled, String note, Instant madeAt) {}
+  public record NewTake(
+      UUID id,
+      UUID shot,
+      UUID setup,
+      String plate,
+      Integer number,
+      String slate,
+      String roll,
+      String tcIn,
+      String tcOut,
+      CameraData camera,
+      List<String> notRead,
+      List<PartNote> parts,
+      String overruled,
+      String note,
+      Instant madeAt) {}
 
   public record NewCall(UUID id, Take.Call call, String reason) {}
 
   public record NewTouch(UUID id, Touch kind, String note, Instant madeAt) {}
 
-  /** @param item of a sound check: what was listened for; else empty @param ev light reading, EV at ISO 100; null when none was taken @param kelvin colour of the light */
-  public record NewSetupNote(UUID id, SetupNote.Kind kind, String item, String words, Double ev, Double kelvin, Instant madeAt) {}
+  /**
+   * @param item of a sound check: what was listened for; else empty
+   * @param ev light reading, EV at ISO 100; null when none was taken
+   * @param kelvin colour of the light
+   */
+  public record NewSetupNote(
+      UUID id,
+      SetupNote.Kind kind,
+      String item,
+      String words,
+      Double ev,
+      Double kelvin,
+      Instant madeAt) {}
 
   /** Something that is let go when the set is struck. */
   public record NewWaiver(UUID shot, String item, String reason) {}
 
-  /** Where an entry comes from. @param device empty when it is the desk itself, on the line @param ahead how far the device's clock is ahead of the server's */
+  /**
+   * Where an entry comes from.
+   *
+   * @param device empty when it is the desk itself, on the line
+   * @param ahead how far the device's clock is ahead of the server's
+   */
   public record From(String device, Duration ahead) {
     public static final From DESK = new From("", Duration.ZERO);
 
@@ -100,11 +141,15 @@ public class FloorLog {
     }
 
     Instant right(Instant at) {
-      return at == null ? Instant.now().truncatedTo(ChronoUnit.MICROS) : at.minus(ahead).truncatedTo(ChronoUnit.MICROS);
+      return at == null
+          ? Instant.now().truncatedTo(ChronoUnit.MICROS)
+          : at.minus(ahead).truncatedTo(ChronoUnit.MICROS);
     }
   }
 
-  /** @return what no longer fitted and how it was kept; empty when all did */
+  /**
+   * @return what no longer fitted and how it was kept; empty when all did
+   */
   public String take(Member me, NewTake in, From from) {
     if (in.id() == null) {
       throw new InvalidInput("id", "must be made by the device that logs the take");
@@ -117,7 +162,12 @@ public class FloorLog {
       return "";
     }
     Setup setup = setup(me, in.setup());
-    Shot shot = shots.findByIdAndProductionId(Objects.requireNonNullElseGet(in.shot(), UUID::randomUUID), me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such shot in this production."));
+    Shot shot =
+        shots
+            .findByIdAndProductionId(
+                Objects.requireNonNullElseGet(in.shot(), UUID::randomUUID), me.productionId())
+            .orElseThrow(
+                () -> new NoSuchElementException("There is no such shot in this production."));
     Plan plan = plan(me, shot);
     String odd = "";
     if (plan.plates().stream().noneMatch(q -> q.key().equals(in.plate()))) {
@@ -129,12 +179,21 @@ public class FloorLog {
     TimecodeRange range = TimecodeRange.parse(in.tcIn(), in.tcOut(), me.production().frameRate());
     CameraData camera = in.camera() == null ? CameraData.notRead() : in.camera();
     List<String> notRead = in.notRead() == null ? List.of() : in.notRead();
-    notRead.stream().filter(f -> !CameraData.FIELDS.contains(f)).findFirst().ifPresent(f -> {
-      throw new InvalidInput("notRead", "\"" + f + "\" is not one of the camera data");
-    });
+    notRead.stream()
+        .filter(f -> !CameraData.FIELDS.contains(f))
+        .findFirst()
+        .ifPresent(
+            f -> {
+              throw new InvalidInput("notRead", "\"" + f + "\" is not one of the camera data");
+            });
     List<String> silent = camera.silent(notRead);
     if (!silent.isEmpty()) {
-      throw new InvalidInput(silent.get(0), "must be read off the camera, or be set to \"not read\"" + (silent.size() > 1 ? "; so must " + String.join(", ", silent.subList(1, silent.size())) : ""));
+      throw new InvalidInput(
+          silent.get(0),
+          "must be read off the camera, or be set to \"not read\""
+              + (silent.size() > 1
+                  ? "; so must " + String.join(", ", silent.subList(1, silent.size()))
+                  : ""));
     }
     String overruled = automatic(plan, in, camera);
     if (setup.struckAt != null && from.queued()) {
@@ -142,9 +201,16 @@ public class FloorLog {
     }
     setups.hold(setup.id);
     int next = Objects.requireNonNullElse(takes.lastNumber(setup.id, shot.id, in.plate()), 0) + 1;
-    int number = in.number() == null ? next : (int) InvalidInput.within("number", in.number(), 1L, 9999L);
-    if (in.number() != null && takes.existsBySetupIdAndShotIdAndPlateAndNumber(setup.id, shot.id, in.plate(), number)) {
-      odd += "Take " + number + " was logged by somebody else meanwhile; this one is kept as take " + next + ". ";
+    int number =
+        in.number() == null ? next : (int) InvalidInput.within("number", in.number(), 1L, 9999L);
+    if (in.number() != null
+        && takes.existsBySetupIdAndShotIdAndPlateAndNumber(setup.id, shot.id, in.plate(), number)) {
+      odd +=
+          "Take "
+              + number
+              + " was logged by somebody else meanwhile; this one is kept as take "
+              + next
+              + ". ";
       number = next;
     }
     TakeEntry t = new TakeEntry();
@@ -170,7 +236,12 @@ public class FloorLog {
     t.loggedBy = me.name();
     t.loggedAt = Instant.now();
     takes.saveAndFlush(t);
-    journal.record(me, "logged", "take", t.id.toString(), shot.code + " " + t.plate.replace("plate:", "") + " take " + t.number);
+    journal.record(
+        me,
+        "logged",
+        "take",
+        t.id.toString(),
+        shot.code + " " + t.plate.replace("plate:", "") + " take " + t.number);
     return odd.strip();
   }
 
@@ -183,20 +254,33 @@ public class FloorLog {
     }
   }
 
-  /** An automatic mode in a set that wants manual ones is refused, unless somebody says why it must be. */
+  /**
+   * An automatic mode in a set that wants manual ones is refused, unless somebody says why it must
+   * be.
+   */
   private static String automatic(Plan plan, NewTake in, CameraData camera) {
     Set<MatchRule> rules = plan.matchSet().rules();
-    List<MatchGuard.Finding> autos = plan.matchSet().plates().contains(in.plate()) ? MatchGuard.alone(camera, rules) : List.of();
+    List<MatchGuard.Finding> autos =
+        plan.matchSet().plates().contains(in.plate()) ? MatchGuard.alone(camera, rules) : List.of();
     String why = in.overruled() == null ? "" : in.overruled().strip();
     if (!autos.isEmpty() && why.isEmpty()) {
       MatchGuard.Finding f = autos.get(0);
-      throw new InvalidInput(f.property(), f.label() + " is automatic in a match set: " + f.effect() + ". Set it by hand, or say why it must be so");
+      throw new InvalidInput(
+          f.property(),
+          f.label()
+              + " is automatic in a match set: "
+              + f.effect()
+              + ". Set it by hand, or say why it must be so");
     }
     return autos.isEmpty() ? "" : why;
   }
 
   public void call(Member me, UUID take, NewCall in, From from) {
-    TakeEntry t = takes.findById(take).filter(x -> x.productionId.equals(me.productionId())).orElseThrow(() -> new NoSuchElementException("There is no such take."));
+    TakeEntry t =
+        takes
+            .findById(take)
+            .filter(x -> x.productionId.equals(me.productionId()))
+            .orElseThrow(() -> new NoSuchElementException("There is no such take."));
     if (in.call() == null) {
       throw new InvalidInput("call", "must be one of " + Arrays.toString(Take.Call.values()));
     }
@@ -215,12 +299,13 @@ public class FloorLog {
     c.saidBy = me.name();
     c.saidAt = Instant.now();
     calls.saveAndFlush(c);
-    String done = switch (c.call) {
-      case PICK -> "picked";
-      case NO_GOOD -> "called no good";
-      case FALSE_START -> "called a false start";
-      case NONE -> "put back";
-    };
+    String done =
+        switch (c.call) {
+          case PICK -> "picked";
+          case NO_GOOD -> "called no good";
+          case FALSE_START -> "called a false start";
+          case NONE -> "put back";
+        };
     journal.record(me, done, "take", t.id.toString(), t.slate + " take " + t.number);
   }
 
@@ -239,7 +324,12 @@ public class FloorLog {
     t.loggedBy = me.name();
     if (!touches.existsById(t.id)) {
       touches.saveAndFlush(t);
-      journal.record(me, "logged a touch of the " + t.kind.words(), "setup", s.id.toString(), "setup " + s.number);
+      journal.record(
+          me,
+          "logged a touch of the " + t.kind.words(),
+          "setup",
+          s.id.toString(),
+          "setup " + s.number);
     }
     return t;
   }
@@ -255,36 +345,74 @@ public class FloorLog {
     n.setupId = s.id;
     n.kind = in.kind();
     n.item = in.item() == null ? "" : in.item().strip();
-    if (n.kind == SetupNote.Kind.SOUND && Arrays.stream(SoundCheck.values()).noneMatch(c -> c.name().equals(n.item))) {
+    if (n.kind == SetupNote.Kind.SOUND
+        && Arrays.stream(SoundCheck.values()).noneMatch(c -> c.name().equals(n.item))) {
       throw new InvalidInput("item", "must be one of " + Arrays.toString(SoundCheck.values()));
     }
-    n.words = n.kind == SetupNote.Kind.LIGHT && in.ev() == null && in.kelvin() == null ? InvalidInput.text("words", in.words()) : in.words() == null ? "" : in.words().strip();
+    n.words =
+        n.kind == SetupNote.Kind.LIGHT && in.ev() == null && in.kelvin() == null
+            ? InvalidInput.text("words", in.words())
+            : in.words() == null ? "" : in.words().strip();
     n.ev = in.ev() == null ? null : InvalidInput.within("ev", in.ev(), -10, 30);
-    n.kelvin = in.kelvin() == null ? null : InvalidInput.within("kelvin", in.kelvin(), 1000, 20_000);
+    n.kelvin =
+        in.kelvin() == null ? null : InvalidInput.within("kelvin", in.kelvin(), 1000, 20_000);
     n.madeAt = from.right(in.madeAt());
     n.loggedBy = me.name();
     if (!notes.existsById(n.id)) {
       notes.saveAndFlush(n);
-      journal.record(me, n.kind == SetupNote.Kind.LIGHT ? "noted the light" : "checked the sound", "setup", s.id.toString(), "setup " + s.number);
+      journal.record(
+          me,
+          n.kind == SetupNote.Kind.LIGHT ? "noted the light" : "checked the sound",
+          "setup",
+          s.id.toString(),
+          "setup " + s.number);
     }
     return n;
   }
 
   /**
-   * Strikes a set. All it still owes must be let go with a reason; what is let go stays owed and must be rescued.
+   * Strikes a set. All it still owes must be let go with a reason; what is let go stays owed and
+   * must be rescued.
    *
    * @throws InvalidInput naming what is still owed
    */
   void strike(Member me, Setup s, List<NewWaiver> waivers) {
     List<NewWaiver> let = waivers == null ? List.of() : waivers;
-    List<ShotBook.Page> here = book.all(me.production()).stream().filter(p -> s.id.equals(p.shot().setupId)).toList();
-    List<FloorSheets.StrikeItem> open = here.stream().flatMap(p -> FloorSheets.open(p).stream()).filter(i -> i.waived().isEmpty()).toList();
-    List<FloorSheets.StrikeItem> left = open.stream().filter(i -> let.stream().noneMatch(w -> i.shot().equals(w.shot()) && i.key().equals(w.item()))).toList();
+    List<ShotBook.Page> here =
+        book.all(me.production()).stream().filter(p -> s.id.equals(p.shot().setupId)).toList();
+    List<FloorSheets.StrikeItem> open =
+        here.stream()
+            .flatMap(p -> FloorSheets.open(p).stream())
+            .filter(i -> i.waived().isEmpty())
+            .toList();
+    List<FloorSheets.StrikeItem> left =
+        open.stream()
+            .filter(
+                i ->
+                    let.stream()
+                        .noneMatch(w -> i.shot().equals(w.shot()) && i.key().equals(w.item())))
+            .toList();
     if (!left.isEmpty()) {
-      throw new InvalidInput("waivers", "the set still owes " + left.stream().map(i -> i.label().replaceAll(" of setup \\d+$", "").toLowerCase(java.util.Locale.ROOT) + " of " + i.code()).collect(Collectors.joining(", ")) + "; shoot it, or say of each why it is let go");
+      throw new InvalidInput(
+          "waivers",
+          "the set still owes "
+              + left.stream()
+                  .map(
+                      i ->
+                          i.label()
+                                  .replaceAll(" of setup \\d+$", "")
+                                  .toLowerCase(java.util.Locale.ROOT)
+                              + " of "
+                              + i.code())
+                  .collect(Collectors.joining(", "))
+              + "; shoot it, or say of each why it is let go");
     }
     for (FloorSheets.StrikeItem i : open) {
-      NewWaiver w = let.stream().filter(x -> i.shot().equals(x.shot()) && i.key().equals(x.item())).max(Comparator.comparing(x -> x.reason() == null ? 0 : x.reason().length())).orElseThrow();
+      NewWaiver w =
+          let.stream()
+              .filter(x -> i.shot().equals(x.shot()) && i.key().equals(x.item()))
+              .max(Comparator.comparing(x -> x.reason() == null ? 0 : x.reason().length()))
+              .orElseThrow();
       EvidenceEntry e = new EvidenceEntry();
       e.id = UUID.randomUUID();
       e.productionId = me.productionId();
@@ -295,7 +423,8 @@ public class FloorLog {
       e.saidBy = me.name();
       e.saidAt = Instant.now();
       evidence.save(e);
-      journal.record(me, "let go", "shot", i.shot().toString(), i.code() + ": " + i.label() + ", " + e.words);
+      journal.record(
+          me, "let go", "shot", i.shot().toString(), i.code() + ": " + i.label() + ", " + e.words);
     }
     s.struckAt = Instant.now();
   }
@@ -304,6 +433,8 @@ public class FloorLog {
     if (id == null) {
       throw new InvalidInput("setup", "must be given");
     }
-    return setups.findByIdAndProductionId(id, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such setup."));
+    return setups
+        .findByIdAndProductionId(id, me.productionId())
+        .orElseThrow(() -> new NoSuchElementException("There is no such setup."));
   }
 }

@@ -40,7 +40,10 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** The floor: setups, the slate, the logs, the match guard, and what devices wrote while they were off the line. */
+/**
+ * The floor: setups, the slate, the logs, the match guard, and what devices wrote while they were
+ * off the line.
+ */
 @RestController
 @RequestMapping("/api/productions/{production}")
 public class FloorResource {
@@ -60,7 +63,16 @@ public class FloorResource {
   private final Journal journal;
   private final TransactionTemplate transaction;
 
-  FloorResource(ShootingDays days, Setups setups, TakeEntries takes, TakeStills stills, FloorLog log, FloorSheets sheets, ShotBook book, Journal journal, PlatformTransactionManager transactions) {
+  FloorResource(
+      ShootingDays days,
+      Setups setups,
+      TakeEntries takes,
+      TakeStills stills,
+      FloorLog log,
+      FloorSheets sheets,
+      ShotBook book,
+      Journal journal,
+      PlatformTransactionManager transactions) {
     this.days = days;
     this.setups = setups;
     this.takes = takes;
@@ -72,8 +84,12 @@ public class FloorResource {
     this.transaction = new TransactionTemplate(transactions);
   }
 
-  /** @param struck whether the set is struck now @param waivers what is let go with it; needed for all it still owes */
-  public record SetupChange(UUID day, Integer number, String name, boolean struck, List<FloorLog.NewWaiver> waivers) {
+  /**
+   * @param struck whether the set is struck now
+   * @param waivers what is let go with it; needed for all it still owes
+   */
+  public record SetupChange(
+      UUID day, Integer number, String name, boolean struck, List<FloorLog.NewWaiver> waivers) {
     public SetupChange(UUID day, Integer number, String name, boolean struck) {
       this(day, number, name, struck, null);
     }
@@ -88,9 +104,20 @@ public class FloorResource {
    * @param take of a call
    * @param setup of a touch, a note or a strike
    */
-  public record NewEntry(UUID id, UUID take, UUID setup, FloorLog.NewTake logged, FloorLog.NewCall call, FloorLog.NewTouch touch, FloorLog.NewSetupNote note, List<FloorLog.NewWaiver> strike) {}
+  public record NewEntry(
+      UUID id,
+      UUID take,
+      UUID setup,
+      FloorLog.NewTake logged,
+      FloorLog.NewCall call,
+      FloorLog.NewTouch touch,
+      FloorLog.NewSetupNote note,
+      List<FloorLog.NewWaiver> strike) {}
 
-  /** @param device what the device calls itself @param sentAt what its clock says now */
+  /**
+   * @param device what the device calls itself
+   * @param sentAt what its clock says now
+   */
   public record NewEntries(String device, Instant sentAt, List<NewEntry> entries) {}
 
   /** What became of an entry. */
@@ -103,27 +130,44 @@ public class FloorResource {
     REFUSED
   }
 
-  /** @param field that is at fault; empty when none is */
+  /**
+   * @param field that is at fault; empty when none is
+   */
   public record EntryResult(UUID id, Became became, String words, String field) {}
 
-  /** @param clockAheadSeconds how far the device's clock is ahead of the server's; 0 when they agree */
+  /**
+   * @param clockAheadSeconds how far the device's clock is ahead of the server's; 0 when they agree
+   */
   public record EntriesResult(List<EntryResult> results, long clockAheadSeconds) {}
 
   @PostMapping("/setups")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
-  public ResponseEntity<FloorSheets.SetupView> addSetup(@PathVariable UUID production, Member me, @RequestBody SetupChange in) {
+  public ResponseEntity<FloorSheets.SetupView> addSetup(
+      @PathVariable UUID production, Member me, @RequestBody SetupChange in) {
     Setup s = new Setup();
     s.id = UUID.randomUUID();
     s.productionId = me.productionId();
-    s.number = in.number() != null ? in.number() : setups.findByProductionIdOrderByNumber(me.productionId()).stream().mapToInt(x -> x.number).max().orElse(0) + 1;
+    s.number =
+        in.number() != null
+            ? in.number()
+            : setups.findByProductionIdOrderByNumber(me.productionId()).stream()
+                    .mapToInt(x -> x.number)
+                    .max()
+                    .orElse(0)
+                + 1;
     return keep(me, s, in, "added");
   }
 
   @PutMapping("/setups/{setup}")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
-  public ResponseEntity<FloorSheets.SetupView> changeSetup(@PathVariable UUID production, @PathVariable UUID setup, Member me, @RequestHeader("If-Match") String ifMatch, @RequestBody SetupChange in) {
+  public ResponseEntity<FloorSheets.SetupView> changeSetup(
+      @PathVariable UUID production,
+      @PathVariable UUID setup,
+      Member me,
+      @RequestHeader("If-Match") String ifMatch,
+      @RequestBody SetupChange in) {
     Setup s = log.setup(me, setup);
     Problems.mustBeCurrent(ifMatch, s.version, FloorSheets.view(s, List.of()), in);
     if (in.number() != null) {
@@ -132,12 +176,16 @@ public class FloorResource {
     return keep(me, s, in, in.struck() && s.struckAt == null ? "struck" : "changed");
   }
 
-  private ResponseEntity<FloorSheets.SetupView> keep(Member me, Setup s, SetupChange in, String action) {
+  private ResponseEntity<FloorSheets.SetupView> keep(
+      Member me, Setup s, SetupChange in, String action) {
     InvalidInput.within("number", s.number, 1L, 9999L);
     if (in.day() == null) {
       throw new InvalidInput("day", "must be one of the shooting days");
     }
-    s.dayId = days.findByIdAndProductionId(in.day(), me.productionId()).orElseThrow(() -> new InvalidInput("day", "is not a day of this production")).id;
+    s.dayId =
+        days.findByIdAndProductionId(in.day(), me.productionId())
+            .orElseThrow(() -> new InvalidInput("day", "is not a day of this production"))
+            .id;
     s.name = InvalidInput.text("name", in.name());
     if (!in.struck()) {
       s.struckAt = null;
@@ -153,7 +201,11 @@ public class FloorResource {
   @GetMapping("/setups/{setup}")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public FloorSheets.SetupSheet sheet(@PathVariable UUID production, @PathVariable UUID setup, Member me, @RequestParam(defaultValue = "0") int page) {
+  public FloorSheets.SetupSheet sheet(
+      @PathVariable UUID production,
+      @PathVariable UUID setup,
+      Member me,
+      @RequestParam(defaultValue = "0") int page) {
     Setup s = log.setup(me, setup);
     List<UUID> ofDay = setups.findByDayIdOrderByNumber(s.dayId).stream().map(x -> x.id).toList();
     return sheets.of(me, days.findById(s.dayId).orElseThrow(), List.of(s), ofDay, page).get(0);
@@ -163,18 +215,28 @@ public class FloorResource {
   @PostMapping("/setups/{setup}/slate")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public List<MatchGuard.Finding> slate(@PathVariable UUID production, @PathVariable UUID setup, Member me, @RequestBody NewSlate in) {
+  public List<MatchGuard.Finding> slate(
+      @PathVariable UUID production,
+      @PathVariable UUID setup,
+      Member me,
+      @RequestBody NewSlate in) {
     if (in.shot() == null) {
       throw new InvalidInput("shot", "must be given");
     }
-    return book.slate(me.production(), in.shot(), log.setup(me, setup).id, InvalidInput.text("plate", in.plate()), in.camera() == null ? CameraData.notRead() : in.camera());
+    return book.slate(
+        me.production(),
+        in.shot(),
+        log.setup(me, setup).id,
+        InvalidInput.text("plate", in.plate()),
+        in.camera() == null ? CameraData.notRead() : in.camera());
   }
 
   /** Logs a take. Sending the same id again changes nothing and answers with the take. */
   @PostMapping("/takes")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
-  public FloorSheets.TakeView log(@PathVariable UUID production, Member me, @RequestBody FloorLog.NewTake in) {
+  public FloorSheets.TakeView log(
+      @PathVariable UUID production, Member me, @RequestBody FloorLog.NewTake in) {
     log.take(me, in, FloorLog.From.DESK);
     return logged(me, in.id());
   }
@@ -183,7 +245,11 @@ public class FloorResource {
   @PostMapping("/takes/{take}/calls")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
-  public FloorSheets.TakeView call(@PathVariable UUID production, @PathVariable UUID take, Member me, @RequestBody FloorLog.NewCall in) {
+  public FloorSheets.TakeView call(
+      @PathVariable UUID production,
+      @PathVariable UUID take,
+      Member me,
+      @RequestBody FloorLog.NewCall in) {
     log.call(me, take, in, FloorLog.From.DESK);
     return logged(me, take);
   }
@@ -192,7 +258,11 @@ public class FloorResource {
   @PostMapping("/setups/{setup}/touches")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
-  public FloorSheets.TouchView touch(@PathVariable UUID production, @PathVariable UUID setup, Member me, @RequestBody FloorLog.NewTouch in) {
+  public FloorSheets.TouchView touch(
+      @PathVariable UUID production,
+      @PathVariable UUID setup,
+      Member me,
+      @RequestBody FloorLog.NewTouch in) {
     return FloorSheets.view(log.touch(me, setup, in, FloorLog.From.DESK));
   }
 
@@ -200,26 +270,38 @@ public class FloorResource {
   @PostMapping("/setups/{setup}/notes")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
-  public FloorSheets.SetupNoteView note(@PathVariable UUID production, @PathVariable UUID setup, Member me, @RequestBody FloorLog.NewSetupNote in) {
+  public FloorSheets.SetupNoteView note(
+      @PathVariable UUID production,
+      @PathVariable UUID setup,
+      Member me,
+      @RequestBody FloorLog.NewSetupNote in) {
     return FloorSheets.view(log.note(me, setup, in, FloorLog.From.DESK));
   }
 
   /**
-   * Takes in what a device wrote, in the order it wrote it. Each entry stands for itself: one that is refused keeps none of the others back. An entry
-   * that comes again is answered as kept and changes nothing. Times are set right by the difference of the clocks.
+   * Takes in what a device wrote, in the order it wrote it. Each entry stands for itself: one that
+   * is refused keeps none of the others back. An entry that comes again is answered as kept and
+   * changes nothing. Times are set right by the difference of the clocks.
    */
   @PostMapping("/floor/entries")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
-  public EntriesResult entries(@PathVariable UUID production, Member me, @RequestBody NewEntries in) {
+  public EntriesResult entries(
+      @PathVariable UUID production, Member me, @RequestBody NewEntries in) {
     if (in.entries() == null || in.entries().size() > MOST_ENTRIES) {
       throw new InvalidInput("entries", "must be at most " + MOST_ENTRIES);
     }
-    Duration ahead = in.sentAt() == null ? Duration.ZERO : Duration.between(Instant.now(), in.sentAt());
-    FloorLog.From from = new FloorLog.From(InvalidInput.text("device", in.device()), ahead.abs().compareTo(CLOCKS_AGREE) < 0 ? Duration.ZERO : ahead);
+    Duration ahead =
+        in.sentAt() == null ? Duration.ZERO : Duration.between(Instant.now(), in.sentAt());
+    FloorLog.From from =
+        new FloorLog.From(
+            InvalidInput.text("device", in.device()),
+            ahead.abs().compareTo(CLOCKS_AGREE) < 0 ? Duration.ZERO : ahead);
     List<EntryResult> results;
     try {
       // Mostly all are good, and one commit is quicker than a hundred.
-      results = transaction.execute(s -> in.entries().stream().map(e -> good(e, written(me, e, from))).toList());
+      results =
+          transaction.execute(
+              s -> in.entries().stream().map(e -> good(e, written(me, e, from))).toList());
     } catch (RuntimeException x) {
       results = in.entries().stream().map(e -> enter(me, e, from)).toList();
     }
@@ -227,7 +309,8 @@ public class FloorResource {
   }
 
   private static EntryResult good(NewEntry e, String otherwise) {
-    return new EntryResult(e.id(), otherwise.isEmpty() ? Became.KEPT : Became.KEPT_OTHERWISE, otherwise, "");
+    return new EntryResult(
+        e.id(), otherwise.isEmpty() ? Became.KEPT : Became.KEPT_OTHERWISE, otherwise, "");
   }
 
   private EntryResult enter(Member me, NewEntry e, FloorLog.From from) {
@@ -243,9 +326,14 @@ public class FloorResource {
     } catch (InvalidInput x) {
       return new EntryResult(e.id(), Became.REFUSED, x.getMessage(), x.field());
     } catch (NoSuchElementException x) {
-      return new EntryResult(e.id(), Became.REFUSED, x.getMessage() == null ? "What it belongs to is not in this production." : x.getMessage(), "");
+      return new EntryResult(
+          e.id(),
+          Became.REFUSED,
+          x.getMessage() == null ? "What it belongs to is not in this production." : x.getMessage(),
+          "");
     } catch (DataIntegrityViolationException x) {
-      return new EntryResult(e.id(), Became.REFUSED, "It clashes with something already there.", "");
+      return new EntryResult(
+          e.id(), Became.REFUSED, "It clashes with something already there.", "");
     }
   }
 
@@ -255,18 +343,55 @@ public class FloorResource {
     }
     if (e.logged() != null) {
       FloorLog.NewTake t = e.logged();
-      return log.take(me, new FloorLog.NewTake(e.id(), t.shot(), t.setup(), t.plate(), t.number(), t.slate(), t.roll(), t.tcIn(), t.tcOut(), t.camera(), t.notRead(), t.parts(), t.overruled(), t.note(), t.madeAt()), from);
+      return log.take(
+          me,
+          new FloorLog.NewTake(
+              e.id(),
+              t.shot(),
+              t.setup(),
+              t.plate(),
+              t.number(),
+              t.slate(),
+              t.roll(),
+              t.tcIn(),
+              t.tcOut(),
+              t.camera(),
+              t.notRead(),
+              t.parts(),
+              t.overruled(),
+              t.note(),
+              t.madeAt()),
+          from);
     }
     if (e.call() != null) {
-      log.call(me, Objects.requireNonNullElseGet(e.take(), UUID::randomUUID), new FloorLog.NewCall(e.id(), e.call().call(), e.call().reason()), from);
+      log.call(
+          me,
+          Objects.requireNonNullElseGet(e.take(), UUID::randomUUID),
+          new FloorLog.NewCall(e.id(), e.call().call(), e.call().reason()),
+          from);
       return "";
     }
     if (e.touch() != null) {
-      log.touch(me, e.setup(), new FloorLog.NewTouch(e.id(), e.touch().kind(), e.touch().note(), e.touch().madeAt()), from);
+      log.touch(
+          me,
+          e.setup(),
+          new FloorLog.NewTouch(e.id(), e.touch().kind(), e.touch().note(), e.touch().madeAt()),
+          from);
       return "";
     }
     if (e.note() != null) {
-      log.note(me, e.setup(), new FloorLog.NewSetupNote(e.id(), e.note().kind(), e.note().item(), e.note().words(), e.note().ev(), e.note().kelvin(), e.note().madeAt()), from);
+      log.note(
+          me,
+          e.setup(),
+          new FloorLog.NewSetupNote(
+              e.id(),
+              e.note().kind(),
+              e.note().item(),
+              e.note().words(),
+              e.note().ev(),
+              e.note().kelvin(),
+              e.note().madeAt()),
+          from);
       return "";
     }
     if (e.strike() != null) {
@@ -278,11 +403,15 @@ public class FloorResource {
       }
       return "";
     }
-    throw new InvalidInput("entry", "is empty: a take, a call, a touch, a note or a strike is wanted");
+    throw new InvalidInput(
+        "entry", "is empty: a take, a call, a touch, a note or a strike is wanted");
   }
 
   private FloorSheets.TakeView logged(Member me, UUID id) {
     TakeEntries.Called c = takes.one(me.productionId(), id).orElseThrow();
-    return FloorSheets.view(c, List.of(book.one(me.production(), c.take().shotId)), stills.findByTakeIdInOrderByAddedAt(List.of(id)));
+    return FloorSheets.view(
+        c,
+        List.of(book.one(me.production(), c.take().shotId)),
+        stills.findByTakeIdInOrderByAddedAt(List.of(id)));
   }
 }

@@ -44,7 +44,10 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
-/** What the floor reads of a setup, for one setup or for all of a day, in a number of statements that does not grow with them. */
+/**
+ * What the floor reads of a setup, for one setup or for all of a day, in a number of statements
+ * that does not grow with them.
+ */
 @Component
 public class FloorSheets {
   /** Takes on a sheet; older ones are in the shot. */
@@ -64,88 +67,326 @@ public class FloorSheets {
     this.stills = stills;
   }
 
-  /** @param orderedBy who accepted the order of passes; empty while nobody has */
-  public record DayView(UUID id, int number, LocalDate date, String place, DayTerms terms, String orderedBy, long version, List<SetupView> setups) {}
+  /**
+   * @param orderedBy who accepted the order of passes; empty while nobody has
+   */
+  public record DayView(
+      UUID id,
+      int number,
+      LocalDate date,
+      String place,
+      DayTerms terms,
+      String orderedBy,
+      long version,
+      List<SetupView> setups) {}
 
-  /** @param tape letter of its camera tape @param shots codes of the shots made in it */
-  public record SetupView(UUID id, UUID day, int number, String tape, String name, Instant struckAt, long version, List<String> shots) {}
+  /**
+   * @param tape letter of its camera tape
+   * @param shots codes of the shots made in it
+   */
+  public record SetupView(
+      UUID id,
+      UUID day,
+      int number,
+      String tape,
+      String name,
+      Instant struckAt,
+      long version,
+      List<String> shots) {}
 
   public record StillView(UUID id, String caption, int width, int height) {}
 
-  /** @param frames of the timecode range @param reference whether the others are compared with it */
-  public record TakeView(UUID id, UUID shot, String code, String plate, String plateLabel, int number, String slate, String roll, String tcIn, String tcOut, long frames, CameraData camera, List<String> notRead, List<PartNote> parts, String overruled, String note, Instant madeAt, String loggedBy, Take.Call call, String reason, boolean reference, List<MatchGuard.Finding> findings, List<StillView> stills) {}
+  /**
+   * @param frames of the timecode range
+   * @param reference whether the others are compared with it
+   */
+  public record TakeView(
+      UUID id,
+      UUID shot,
+      String code,
+      String plate,
+      String plateLabel,
+      int number,
+      String slate,
+      String roll,
+      String tcIn,
+      String tcOut,
+      long frames,
+      CameraData camera,
+      List<String> notRead,
+      List<PartNote> parts,
+      String overruled,
+      String note,
+      Instant madeAt,
+      String loggedBy,
+      Take.Call call,
+      String reason,
+      boolean reference,
+      List<MatchGuard.Finding> findings,
+      List<StillView> stills) {}
 
-  public record TouchView(UUID id, Touch kind, String words, String remedy, String note, Instant madeAt, String loggedBy) {}
+  public record TouchView(
+      UUID id,
+      Touch kind,
+      String words,
+      String remedy,
+      String note,
+      Instant madeAt,
+      String loggedBy) {}
 
-  public record SetupNoteView(UUID id, SetupNote.Kind kind, String item, String words, Double ev, Double kelvin, Instant madeAt, String loggedBy) {}
+  public record SetupNoteView(
+      UUID id,
+      SetupNote.Kind kind,
+      String item,
+      String words,
+      Double ev,
+      Double kelvin,
+      Instant madeAt,
+      String loggedBy) {}
 
-  /** A plate as the floor needs it. @param nextTake number of the next take @param state how the plate stands */
-  public record FloorPlate(UUID shot, String code, String title, String key, String label, String wanted, double seconds, boolean inSet, OwedItem.State state, String reason, int nextTake) {}
+  /**
+   * A plate as the floor needs it.
+   *
+   * @param nextTake number of the next take
+   * @param state how the plate stands
+   */
+  public record FloorPlate(
+      UUID shot,
+      String code,
+      String title,
+      String key,
+      String label,
+      String wanted,
+      double seconds,
+      boolean inSet,
+      OwedItem.State state,
+      String reason,
+      int nextTake) {}
 
-  /** What must be settled before the set is struck. @param waived why it was let go; empty when it was not */
-  public record StrikeItem(UUID shot, String code, String key, String label, OwedItem.State state, String action, String waived) {}
+  /**
+   * What must be settled before the set is struck.
+   *
+   * @param waived why it was let go; empty when it was not
+   */
+  public record StrikeItem(
+      UUID shot,
+      String code,
+      String key,
+      String label,
+      OwedItem.State state,
+      String action,
+      String waived) {}
 
-  /** A caution of one of the setup's shots. @param signed by whom, empty while nobody has */
-  public record FloorCaution(UUID shot, String code, String key, String text, String ask, String signed) {}
+  /**
+   * A caution of one of the setup's shots.
+   *
+   * @param signed by whom, empty while nobody has
+   */
+  public record FloorCaution(
+      UUID shot, String code, String key, String text, String ask, String signed) {}
 
-  /** What the match guard needs on a device of its own. @param reference camera data of the reference take; null while there is none */
-  public record GuardTerms(UUID shot, Set<MatchRule> rules, List<String> plates, double backgroundM, CameraData reference) {}
+  /**
+   * What the match guard needs on a device of its own.
+   *
+   * @param reference camera data of the reference take; null while there is none
+   */
+  public record GuardTerms(
+      UUID shot,
+      Set<MatchRule> rules,
+      List<String> plates,
+      double backgroundM,
+      CameraData reference) {}
 
   /** A sum of the plan that matters while the camera runs. */
-  public record FloorCheck(String code, String title, Plan.Grade grade, String figure, String remedy) {}
+  public record FloorCheck(
+      String code, String title, Plan.Grade grade, String figure, String remedy) {}
 
-  /** A setup with everything the floor wants at hand. @param last camera data to carry over @param more whether older takes exist @param clock null when nothing is planned @param hold null when the place has no coordinates or no take is made */
-  public record SetupSheet(SetupView setup, DayView day, List<FloorPlate> plates, List<StrikeItem> beforeStrike, List<TakeView> takes, boolean more, List<TouchView> touches, List<SetupNoteView> notes, CameraData last, String lastRoll, String nextIn, List<Plan.BriefLine> brief, List<FloorCaution> cautions, List<FloorCheck> checks, List<GuardTerms> guards, double minutesRecorded, SetClock clock, SunClock.Hold hold, MainsFlicker.LampCheck flicker) {}
+  /**
+   * A setup with everything the floor wants at hand.
+   *
+   * @param last camera data to carry over
+   * @param more whether older takes exist
+   * @param clock null when nothing is planned
+   * @param hold null when the place has no coordinates or no take is made
+   */
+  public record SetupSheet(
+      SetupView setup,
+      DayView day,
+      List<FloorPlate> plates,
+      List<StrikeItem> beforeStrike,
+      List<TakeView> takes,
+      boolean more,
+      List<TouchView> touches,
+      List<SetupNoteView> notes,
+      CameraData last,
+      String lastRoll,
+      String nextIn,
+      List<Plan.BriefLine> brief,
+      List<FloorCaution> cautions,
+      List<FloorCheck> checks,
+      List<GuardTerms> guards,
+      double minutesRecorded,
+      SetClock clock,
+      SunClock.Hold hold,
+      MainsFlicker.LampCheck flicker) {}
 
-  /** Sheets of some setups of one day. @param page of the takes; older ones come on later pages */
-  List<SetupSheet> of(Member me, ShootingDay day, List<Setup> setups, List<UUID> wholeDay, int page) {
+  /**
+   * Sheets of some setups of one day.
+   *
+   * @param page of the takes; older ones come on later pages
+   */
+  List<SetupSheet> of(
+      Member me, ShootingDay day, List<Setup> setups, List<UUID> wholeDay, int page) {
     List<ShotBook.Page> all = book.all(me.production());
     List<TakeEntries.Called> ofDay = takes.ofSetups(me.productionId(), wholeDay);
-    List<TouchEntry> touched = takes.touches(me.productionId()).stream().filter(t -> wholeDay.contains(t.setupId)).toList();
-    Map<UUID, List<TakeEntries.Called>> bySetup = ofDay.stream().collect(Collectors.groupingBy(c -> c.take().setupId));
-    Map<UUID, List<SetupNote>> noted = notes.findBySetupIdInOrderByMadeAt(setups.stream().map(s -> s.id).toList()).stream().collect(Collectors.groupingBy(n -> n.setupId));
+    List<TouchEntry> touched =
+        takes.touches(me.productionId()).stream()
+            .filter(t -> wholeDay.contains(t.setupId))
+            .toList();
+    Map<UUID, List<TakeEntries.Called>> bySetup =
+        ofDay.stream().collect(Collectors.groupingBy(c -> c.take().setupId));
+    Map<UUID, List<SetupNote>> noted =
+        notes.findBySetupIdInOrderByMadeAt(setups.stream().map(s -> s.id).toList()).stream()
+            .collect(Collectors.groupingBy(n -> n.setupId));
     List<SetupSheet> out = new ArrayList<>();
     for (Setup s : setups) {
       List<TakeEntries.Called> here = new ArrayList<>(bySetup.getOrDefault(s.id, List.of()));
-      here.sort(Comparator.comparing((TakeEntries.Called c) -> c.take().madeAt).reversed().thenComparing(c -> c.take().id));
-      List<TakeEntries.Called> shown = here.stream().skip((long) Math.max(0, page) * PAGE).limit(PAGE).toList();
+      here.sort(
+          Comparator.comparing((TakeEntries.Called c) -> c.take().madeAt)
+              .reversed()
+              .thenComparing(c -> c.take().id));
+      List<TakeEntries.Called> shown =
+          here.stream().skip((long) Math.max(0, page) * PAGE).limit(PAGE).toList();
       boolean more = here.size() > (Math.max(0, page) + 1L) * PAGE;
       Map<UUID, List<TakeStill>> pictures = stills(shown.stream().map(c -> c.take().id).toList());
-      out.add(sheet(me, day, s, all.stream().filter(p -> s.id.equals(p.shot().setupId)).toList(), here, shown, more, pictures, ofDay, touched, noted.getOrDefault(s.id, List.of())));
+      out.add(
+          sheet(
+              me,
+              day,
+              s,
+              all.stream().filter(p -> s.id.equals(p.shot().setupId)).toList(),
+              here,
+              shown,
+              more,
+              pictures,
+              ofDay,
+              touched,
+              noted.getOrDefault(s.id, List.of())));
     }
     return out;
   }
 
   private Map<UUID, List<TakeStill>> stills(List<UUID> of) {
-    return of.isEmpty() ? Map.of() : stills.findByTakeIdInOrderByAddedAt(of).stream().collect(Collectors.groupingBy(x -> x.takeId));
+    return of.isEmpty()
+        ? Map.of()
+        : stills.findByTakeIdInOrderByAddedAt(of).stream()
+            .collect(Collectors.groupingBy(x -> x.takeId));
   }
 
-  private static SetupSheet sheet(Member me, ShootingDay day, Setup s, List<ShotBook.Page> here, List<TakeEntries.Called> called, List<TakeEntries.Called> shown, boolean more, Map<UUID, List<TakeStill>> pictures, List<TakeEntries.Called> ofDay, List<TouchEntry> touched, List<SetupNote> noted) {
+  private static SetupSheet sheet(
+      Member me,
+      ShootingDay day,
+      Setup s,
+      List<ShotBook.Page> here,
+      List<TakeEntries.Called> called,
+      List<TakeEntries.Called> shown,
+      boolean more,
+      Map<UUID, List<TakeStill>> pictures,
+      List<TakeEntries.Called> ofDay,
+      List<TouchEntry> touched,
+      List<SetupNote> noted) {
     FrameRate rate = me.production().frameRate();
     TakeEntry last = called.isEmpty() ? null : called.get(0).take();
-    Map<String, CameraData> cameras = called.stream().collect(Collectors.toMap(c -> c.take().id.toString(), c -> c.take().camera));
-    List<FloorPlate> plates = here.stream().flatMap(p -> p.plan().plates().stream().map(q -> plate(p, q, called))).toList();
+    Map<String, CameraData> cameras =
+        called.stream()
+            .collect(Collectors.toMap(c -> c.take().id.toString(), c -> c.take().camera));
+    List<FloorPlate> plates =
+        here.stream()
+            .flatMap(p -> p.plan().plates().stream().map(q -> plate(p, q, called)))
+            .toList();
     List<StrikeItem> strike = here.stream().flatMap(p -> open(p).stream()).toList();
-    List<FloorCheck> checks = here.stream().flatMap(p -> p.plan().checks().stream().filter(c -> ON_THE_FLOOR.contains(c.sum())).map(c -> new FloorCheck(p.shot().code, c.title(), c.grade(), c.figure(), c.remedy()))).toList();
-    List<GuardTerms> guards = here.stream().map(p -> new GuardTerms(p.shot().id, p.plan().matchSet().rules(), p.plan().matchSet().plates(), p.plan().matchSet().backgroundM(), p.match().reference() == null ? null : cameras.get(p.match().reference()))).toList();
+    List<FloorCheck> checks =
+        here.stream()
+            .flatMap(
+                p ->
+                    p.plan().checks().stream()
+                        .filter(c -> ON_THE_FLOOR.contains(c.sum()))
+                        .map(
+                            c ->
+                                new FloorCheck(
+                                    p.shot().code, c.title(), c.grade(), c.figure(), c.remedy())))
+            .toList();
+    List<GuardTerms> guards =
+        here.stream()
+            .map(
+                p ->
+                    new GuardTerms(
+                        p.shot().id,
+                        p.plan().matchSet().rules(),
+                        p.plan().matchSet().plates(),
+                        p.plan().matchSet().backgroundM(),
+                        p.match().reference() == null ? null : cameras.get(p.match().reference())))
+            .toList();
     double recorded = called.stream().mapToDouble(c -> rate.seconds(c.take().frames)).sum() / 60;
-    MainsFlicker.LampCheck flicker = last == null || last.camera.shutterSeconds() == null ? null : MainsFlicker.check(me.production().mainsHz, last.camera.shutterSeconds(), last.camera.rate() == null ? rate : last.camera.rate());
-    return new SetupSheet(view(s, here.stream().map(p -> p.shot().code).toList()), day(day, List.of()), plates, strike,
-        shown.stream().map(c -> view(c, here, pictures.getOrDefault(c.take().id, List.of()))).toList(), more,
-        touched.stream().filter(t -> t.setupId.equals(s.id)).map(FloorSheets::view).toList(), noted.stream().map(FloorSheets::view).toList(),
-        last == null ? null : last.camera, last == null ? "A001" : last.roll, nextIn(last, rate),
-        here.stream().flatMap(p -> p.plan().cameraBrief().stream()).distinct().toList(), here.stream().flatMap(p -> p.plan().cautions().stream().map(c -> caution(p, c))).toList(), checks, guards, recorded,
-        clock(s, day.terms, here, called, ofDay, touched, rate), hold(day, here, called), flicker);
+    MainsFlicker.LampCheck flicker =
+        last == null || last.camera.shutterSeconds() == null
+            ? null
+            : MainsFlicker.check(
+                me.production().mainsHz,
+                last.camera.shutterSeconds(),
+                last.camera.rate() == null ? rate : last.camera.rate());
+    return new SetupSheet(
+        view(s, here.stream().map(p -> p.shot().code).toList()),
+        day(day, List.of()),
+        plates,
+        strike,
+        shown.stream()
+            .map(c -> view(c, here, pictures.getOrDefault(c.take().id, List.of())))
+            .toList(),
+        more,
+        touched.stream().filter(t -> t.setupId.equals(s.id)).map(FloorSheets::view).toList(),
+        noted.stream().map(FloorSheets::view).toList(),
+        last == null ? null : last.camera,
+        last == null ? "A001" : last.roll,
+        nextIn(last, rate),
+        here.stream().flatMap(p -> p.plan().cameraBrief().stream()).distinct().toList(),
+        here.stream().flatMap(p -> p.plan().cautions().stream().map(c -> caution(p, c))).toList(),
+        checks,
+        guards,
+        recorded,
+        clock(s, day.terms, here, called, ofDay, touched, rate),
+        hold(day, here, called),
+        flicker);
   }
 
   /** What keeps the setup from being struck, and what was let go already. */
   static List<StrikeItem> open(ShotBook.Page p) {
-    return p.ledger().beforeStrike(p.evidence().stream().map(EvidenceEntry::evidence).toList()).stream()
-        .map(b -> new StrikeItem(p.shot().id, p.shot().code, b.item().key(), b.item().label(), b.item().state(), b.item().action(), b.waived())).toList();
+    return p
+        .ledger()
+        .beforeStrike(p.evidence().stream().map(EvidenceEntry::evidence).toList())
+        .stream()
+        .map(
+            b ->
+                new StrikeItem(
+                    p.shot().id,
+                    p.shot().code,
+                    b.item().key(),
+                    b.item().label(),
+                    b.item().state(),
+                    b.item().action(),
+                    b.waived()))
+        .toList();
   }
 
   /** Battery and card against the set that is open, or else the next one. */
-  private static SetClock clock(Setup s, DayTerms terms, List<ShotBook.Page> here, List<TakeEntries.Called> called, List<TakeEntries.Called> ofDay, List<TouchEntry> touched, FrameRate rate) {
+  private static SetClock clock(
+      Setup s,
+      DayTerms terms,
+      List<ShotBook.Page> here,
+      List<TakeEntries.Called> called,
+      List<TakeEntries.Called> ofDay,
+      List<TouchEntry> touched,
+      FrameRate rate) {
     if (here.isEmpty()) {
       return null;
     }
@@ -154,11 +395,25 @@ public class FloorSheets {
     for (ShotBook.Page p : here) {
       Set<String> open = p.ledger().open().stream().map(OwedItem::key).collect(Collectors.toSet());
       List<Plan.Plate> set = p.plan().plates().stream().filter(Plan.Plate::inSet).toList();
-      set.stream().filter(q -> open.contains(q.key())).forEach(q -> wanted.add(new SetClock.Wanted(q.seconds(), DayPasses.takes(q))));
-      begun |= called.stream().filter(c -> c.take().shotId.equals(p.shot().id) && usable(c)).anyMatch(c -> set.stream().anyMatch(q -> q.key().equals(c.take().plate)));
+      set.stream()
+          .filter(q -> open.contains(q.key()))
+          .forEach(q -> wanted.add(new SetClock.Wanted(q.seconds(), DayPasses.takes(q))));
+      begun |=
+          called.stream()
+              .filter(c -> c.take().shotId.equals(p.shot().id) && usable(c))
+              .anyMatch(c -> set.stream().anyMatch(q -> q.key().equals(c.take().plate)));
     }
-    List<SetClock.Ran> ran = ofDay.stream().map(c -> new SetClock.Ran(c.take().madeAt, rate.seconds(c.take().frames))).toList();
-    return SetClock.of(s.tape(), begun, terms, wanted, ran, touched.stream().map(t -> new MatchReview.TouchEvent(t.kind, t.madeAt, t.note)).toList());
+    List<SetClock.Ran> ran =
+        ofDay.stream()
+            .map(c -> new SetClock.Ran(c.take().madeAt, rate.seconds(c.take().frames)))
+            .toList();
+    return SetClock.of(
+        s.tape(),
+        begun,
+        terms,
+        wanted,
+        ran,
+        touched.stream().map(t -> new MatchReview.TouchEvent(t.kind, t.madeAt, t.note)).toList());
   }
 
   private static boolean usable(TakeEntries.Called c) {
@@ -166,19 +421,32 @@ public class FloorSheets {
   }
 
   /** How the light stands against the first usable take of the setup. */
-  private static SunClock.Hold hold(ShootingDay day, List<ShotBook.Page> here, List<TakeEntries.Called> called) {
+  private static SunClock.Hold hold(
+      ShootingDay day, List<ShotBook.Page> here, List<TakeEntries.Called> called) {
     DayTerms t = day.terms;
-    boolean outside = here.stream().anyMatch(p -> p.plan().matchSet().rules().contains(MatchRule.LIGHT));
-    Instant first = called.stream().filter(FloorSheets::usable).map(c -> c.take().madeAt).min(Comparator.naturalOrder()).orElse(null);
+    boolean outside =
+        here.stream().anyMatch(p -> p.plan().matchSet().rules().contains(MatchRule.LIGHT));
+    Instant first =
+        called.stream()
+            .filter(FloorSheets::usable)
+            .map(c -> c.take().madeAt)
+            .min(Comparator.naturalOrder())
+            .orElse(null);
     if (t.latitude() == null || first == null || !outside) {
       return null;
     }
     ZonedDateTime from = first.atZone(ZoneId.of(t.zone()));
     ZonedDateTime now = Instant.now().atZone(from.getZone());
-    return Duration.between(from, now).toHours() > 36 ? null : SunClock.hold(from, now, t.latitude(), t.longitude(), t.shadowHeightM(), t.shadowLimitM());
+    return Duration.between(from, now).toHours() > 36
+        ? null
+        : SunClock.hold(
+            from, now, t.latitude(), t.longitude(), t.shadowHeightM(), t.shadowLimitM());
   }
 
-  /** The frame after the last take; a fresh hour when there is none, or when its label does not exist at the production's present rate. */
+  /**
+   * The frame after the last take; a fresh hour when there is none, or when its label does not
+   * exist at the production's present rate.
+   */
   private static String nextIn(TakeEntry last, FrameRate rate) {
     try {
       return last == null ? FIRST_IN : Timecode.parse(last.tcOut, rate).plus(1).label();
@@ -188,27 +456,87 @@ public class FloorSheets {
   }
 
   private static FloorPlate plate(ShotBook.Page p, Plan.Plate q, List<TakeEntries.Called> called) {
-    OwedItem i = p.ledger().items().stream().filter(x -> x.key().equals(q.key())).findFirst().orElse(null);
-    int next = called.stream().filter(c -> c.take().shotId.equals(p.shot().id) && c.take().plate.equals(q.key())).mapToInt(c -> c.take().number).max().orElse(0) + 1;
-    return new FloorPlate(p.shot().id, p.shot().code, p.shot().title, q.key(), q.label(), q.wanted(), q.seconds(), q.inSet(), i == null ? OwedItem.State.OWED : i.state(), i == null ? "" : i.reason(), next);
+    OwedItem i =
+        p.ledger().items().stream().filter(x -> x.key().equals(q.key())).findFirst().orElse(null);
+    int next =
+        called.stream()
+                .filter(c -> c.take().shotId.equals(p.shot().id) && c.take().plate.equals(q.key()))
+                .mapToInt(c -> c.take().number)
+                .max()
+                .orElse(0)
+            + 1;
+    return new FloorPlate(
+        p.shot().id,
+        p.shot().code,
+        p.shot().title,
+        q.key(),
+        q.label(),
+        q.wanted(),
+        q.seconds(),
+        q.inSet(),
+        i == null ? OwedItem.State.OWED : i.state(),
+        i == null ? "" : i.reason(),
+        next);
   }
 
-  /** A take as the desk shows it. @param pages shots it may belong to */
-  static TakeView view(TakeEntries.Called c, Collection<ShotBook.Page> pages, List<TakeStill> stills) {
+  /**
+   * A take as the desk shows it.
+   *
+   * @param pages shots it may belong to
+   */
+  static TakeView view(
+      TakeEntries.Called c, Collection<ShotBook.Page> pages, List<TakeStill> stills) {
     TakeEntry t = c.take();
-    ShotBook.Page p = pages.stream().filter(x -> x.shot().id.equals(t.shotId)).findFirst().orElse(null);
+    ShotBook.Page p =
+        pages.stream().filter(x -> x.shot().id.equals(t.shotId)).findFirst().orElse(null);
     String id = t.id.toString();
-    String label = p == null ? t.plate : p.plan().plates().stream().filter(q -> q.key().equals(t.plate)).map(Plan.Plate::label).findFirst().orElse("loose: " + t.plate);
-    return new TakeView(t.id, t.shotId, p == null ? t.slate : p.shot().code, t.plate, label, t.number, t.slate, t.roll, t.tcIn, t.tcOut, t.frames, t.camera, t.notRead, t.parts, t.overruled, t.note, t.madeAt, t.loggedBy, c.call() == null ? Take.Call.NONE : c.call(), c.reason() == null ? "" : c.reason(), p != null && id.equals(p.match().reference()), p == null ? List.of() : p.match().findings().getOrDefault(id, List.of()), stills.stream().map(x -> new StillView(x.id, x.caption, x.width, x.height)).toList());
+    String label =
+        p == null
+            ? t.plate
+            : p.plan().plates().stream()
+                .filter(q -> q.key().equals(t.plate))
+                .map(Plan.Plate::label)
+                .findFirst()
+                .orElse("loose: " + t.plate);
+    return new TakeView(
+        t.id,
+        t.shotId,
+        p == null ? t.slate : p.shot().code,
+        t.plate,
+        label,
+        t.number,
+        t.slate,
+        t.roll,
+        t.tcIn,
+        t.tcOut,
+        t.frames,
+        t.camera,
+        t.notRead,
+        t.parts,
+        t.overruled,
+        t.note,
+        t.madeAt,
+        t.loggedBy,
+        c.call() == null ? Take.Call.NONE : c.call(),
+        c.reason() == null ? "" : c.reason(),
+        p != null && id.equals(p.match().reference()),
+        p == null ? List.of() : p.match().findings().getOrDefault(id, List.of()),
+        stills.stream().map(x -> new StillView(x.id, x.caption, x.width, x.height)).toList());
   }
 
   private static FloorCaution caution(ShotBook.Page p, Plan.Caution c) {
-    String signed = p.ledger().items().stream().filter(i -> i.key().equals(c.key()) && i.state() == OwedItem.State.IN_HAND).map(OwedItem::reason).findFirst().orElse("");
+    String signed =
+        p.ledger().items().stream()
+            .filter(i -> i.key().equals(c.key()) && i.state() == OwedItem.State.IN_HAND)
+            .map(OwedItem::reason)
+            .findFirst()
+            .orElse("");
     return new FloorCaution(p.shot().id, p.shot().code, c.key(), c.text(), c.ask(), signed);
   }
 
   static TouchView view(TouchEntry t) {
-    return new TouchView(t.id, t.kind, t.kind.words(), t.kind.remedy(), t.note, t.madeAt, t.loggedBy);
+    return new TouchView(
+        t.id, t.kind, t.kind.words(), t.kind.remedy(), t.note, t.madeAt, t.loggedBy);
   }
 
   static SetupNoteView view(SetupNote n) {

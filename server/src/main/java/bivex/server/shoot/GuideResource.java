@@ -30,7 +30,10 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
-/** The guide track of a shot whose performer answers herself: lines from the script, their times, and the sound. */
+/**
+ * The guide track of a shot whose performer answers herself: lines from the script, their times,
+ * and the sound.
+ */
 @RestController
 @RequestMapping("/api/productions/{production}/shots/{shot}")
 public class GuideResource {
@@ -45,11 +48,19 @@ public class GuideResource {
     this.screenplays = screenplays;
   }
 
-  /** @param wordsPerMinute null for the usual rate @param pause s between lines without times; null for the usual one @param listener part that hears it */
-  public record NewGuide(List<GuideTrack.Given> lines, Double wordsPerMinute, Double pause, Integer listener) {}
+  /**
+   * @param wordsPerMinute null for the usual rate
+   * @param pause s between lines without times; null for the usual one
+   * @param listener part that hears it
+   */
+  public record NewGuide(
+      List<GuideTrack.Given> lines, Double wordsPerMinute, Double pause, Integer listener) {}
 
-  /** @param parts who speaks, part 1 first */
-  public record GuideView(List<String> parts, GuideTrack track, double wordsPerMinute, double pause, int countIn) {}
+  /**
+   * @param parts who speaks, part 1 first
+   */
+  public record GuideView(
+      List<String> parts, GuideTrack track, double wordsPerMinute, double pause, int countIn) {}
 
   /** Lines spoken around the shot's words, one part for each who speaks; none when nobody does. */
   @GetMapping("/guide")
@@ -77,29 +88,52 @@ public class GuideResource {
         }
       }
     }
-    GuideTrack track = lines.isEmpty() ? new GuideTrack(List.of(), List.of(), 0) : GuideTrack.of(lines.subList(0, Math.min(lines.size(), 200)), Dialogue.WORDS_PER_MINUTE, PAUSE);
+    GuideTrack track =
+        lines.isEmpty()
+            ? new GuideTrack(List.of(), List.of(), 0)
+            : GuideTrack.of(
+                lines.subList(0, Math.min(lines.size(), 200)), Dialogue.WORDS_PER_MINUTE, PAUSE);
     return new GuideView(parts, track, Dialogue.WORDS_PER_MINUTE, PAUSE, GuideTrack.COUNT_IN);
   }
 
-  /** The lines as they were changed, timed, with a warning where two parts speak at once. Nothing is kept. */
+  /**
+   * The lines as they were changed, timed, with a warning where two parts speak at once. Nothing is
+   * kept.
+   */
   @PostMapping("/guide")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public GuideView timed(@PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody NewGuide in) {
+  public GuideView timed(
+      @PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody NewGuide in) {
     book.one(me.production(), shot);
     GuideTrack t = track(in);
-    return new GuideView(t.lines().stream().map(GuideTrack.Spoken::name).distinct().toList(), t, rate(in), pause(in), GuideTrack.COUNT_IN);
+    return new GuideView(
+        t.lines().stream().map(GuideTrack.Spoken::name).distinct().toList(),
+        t,
+        rate(in),
+        pause(in),
+        GuideTrack.COUNT_IN);
   }
 
   /** The sound for one part. */
   @PostMapping(path = "/guide.wav", produces = "audio/wav")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<byte[]> wav(@PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody NewGuide in) {
+  public ResponseEntity<byte[]> wav(
+      @PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody NewGuide in) {
     ShotBook.Page p = book.one(me.production(), shot);
-    int listener = (int) InvalidInput.within("listener", in.listener() == null ? 0 : in.listener(), 1L, 12L);
+    int listener =
+        (int) InvalidInput.within("listener", in.listener() == null ? 0 : in.listener(), 1L, 12L);
     byte[] wav = track(in).wav(listener);
-    return ResponseEntity.ok().contentType(MediaType.parseMediaType("audio/wav")).header(HttpHeaders.CONTENT_DISPOSITION, ContentDisposition.attachment().filename(p.shot().code + "-guide-part-" + listener + ".wav").build().toString()).body(wav);
+    return ResponseEntity.ok()
+        .contentType(MediaType.parseMediaType("audio/wav"))
+        .header(
+            HttpHeaders.CONTENT_DISPOSITION,
+            ContentDisposition.attachment()
+                .filename(p.shot().code + "-guide-part-" + listener + ".wav")
+                .build()
+                .toString())
+        .body(wav);
   }
 
   /** The track of what was sent. */

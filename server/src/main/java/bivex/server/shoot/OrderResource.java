@@ -27,6 +27,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.NoSuchElementException;
 import java.util.Objects;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.http.ResponseEntity;
 import org.springframework.transaction.annotation.Transactional;
@@ -55,7 +56,14 @@ public class OrderResource {
   private final Searches searches;
   private final Journal journal;
 
-  OrderResource(ShootingDays days, PassSettings settings, ShotNeeds needs, Shots shots, DayOrder order, Searches searches, Journal journal) {
+  OrderResource(
+      ShootingDays days,
+      PassSettings settings,
+      ShotNeeds needs,
+      Shots shots,
+      DayOrder order,
+      Searches searches,
+      Journal journal) {
     this.days = days;
     this.settings = settings;
     this.needs = needs;
@@ -68,24 +76,62 @@ public class OrderResource {
   /**
    * The passes of a day as they shall be shot.
    *
-   * @param orderedBy who accepted the order; empty while nobody has, and then the passes stand as they are planned
-   * @param dearer what this order costs more than a better one that was found; empty when none was, or none was looked for
+   * @param orderedBy who accepted the order; empty while nobody has, and then the passes stand as
+   *     they are planned
+   * @param dearer what this order costs more than a better one that was found; empty when none was,
+   *     or none was looked for
    */
-  public record OrderView(UUID day, long version, String orderedBy, DayOrder.RunningView running, List<String> pins, List<DayOrder.NeedView> needs, List<String> warnings, String dearer) {}
+  public record OrderView(
+      UUID day,
+      long version,
+      String orderedBy,
+      DayOrder.RunningView running,
+      List<String> pins,
+      List<DayOrder.NeedView> needs,
+      List<String> warnings,
+      String dearer) {}
 
-  /** @param passes ids of all passes in their order @param pins ids of those that must stay where they are */
+  /**
+   * @param passes ids of all passes in their order
+   * @param pins ids of those that must stay where they are
+   */
   public record NewOrder(List<String> passes, List<String> pins) {}
 
-  /** @param pins ids of passes that must stay where the accepted order has them */
+  /**
+   * @param pins ids of passes that must stay where the accepted order has them
+   */
   public record NewSearch(List<String> pins) {}
 
-  /** @param better how many better orders were found so far @param proved whether no better one exists @param fault why there is no order; empty when there is */
-  public record SearchView(double seconds, double limitSeconds, int better, boolean done, boolean proved, String fault, DayOrder.RunningView best, String gain) {}
+  /**
+   * @param better how many better orders were found so far
+   * @param proved whether no better one exists
+   * @param fault why there is no order; empty when there is
+   */
+  public record SearchView(
+      double seconds,
+      double limitSeconds,
+      int better,
+      boolean done,
+      boolean proved,
+      String fault,
+      DayOrder.RunningView best,
+      String gain) {}
 
-  /** @param minutes null to reckon it from the plate @param lightFrom minutes after midnight; null when the light does not matter */
-  public record NewPassSetting(UUID shot, String plate, List<Pass.Worn> worn, Double minutes, Double lightFrom, Double lightTo) {}
+  /**
+   * @param minutes null to reckon it from the plate
+   * @param lightFrom minutes after midnight; null when the light does not matter
+   */
+  public record NewPassSetting(
+      UUID shot,
+      String plate,
+      List<Pass.Worn> worn,
+      Double minutes,
+      Double lightFrom,
+      Double lightTo) {}
 
-  /** @param needs shot that is seen inside it */
+  /**
+   * @param needs shot that is seen inside it
+   */
   public record NewNeed(UUID shot, UUID needs, String why) {}
 
   @GetMapping("/days/{day}/order")
@@ -99,16 +145,26 @@ public class OrderResource {
   @PutMapping("/days/{day}/order")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
-  public ResponseEntity<OrderView> keep(@PathVariable UUID production, @PathVariable UUID day, Member me, @RequestHeader("If-Match") String ifMatch, @RequestBody NewOrder in) {
+  public ResponseEntity<OrderView> keep(
+      @PathVariable UUID production,
+      @PathVariable UUID day,
+      Member me,
+      @RequestHeader("If-Match") String ifMatch,
+      @RequestBody NewOrder in) {
     ShootingDay d = day(me, day);
     DayOrder.Of of = order.of(me, d);
     Problems.mustBeCurrent(ifMatch, d.version, view(of, false), in);
     List<String> wanted = in.passes() == null ? List.of() : in.passes();
     if (wanted.size() != of.views().size() || !new HashSet<>(wanted).equals(of.views().keySet())) {
-      throw new InvalidInput("passes", "must be every pass of the day once; what is owed has changed meanwhile, read it again");
+      throw new InvalidInput(
+          "passes",
+          "must be every pass of the day once; what is owed has changed meanwhile, read it again");
     }
     d.passOrder = List.copyOf(wanted);
-    d.pins = in.pins() == null ? List.of() : in.pins().stream().filter(wanted::contains).distinct().toList();
+    d.pins =
+        in.pins() == null
+            ? List.of()
+            : in.pins().stream().filter(wanted::contains).distinct().toList();
     d.orderedBy = me.name();
     days.saveAndFlush(d);
     journal.record(me, "ordered the passes", "day", d.id.toString(), "day " + d.number);
@@ -118,13 +174,16 @@ public class OrderResource {
   @PostMapping("/days/{day}/order/search")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional(readOnly = true)
-  public SearchView search(@PathVariable UUID production, @PathVariable UUID day, Member me, @RequestBody NewSearch in) {
+  public SearchView search(
+      @PathVariable UUID production, @PathVariable UUID day, Member me, @RequestBody NewSearch in) {
     ShootingDay d = day(me, day);
     DayOrder.Of of = order.of(me, d);
     if (of.views().isEmpty()) {
       throw new InvalidInput("day", "has no pass left to shoot");
     }
-    DayPlan plan = of.pinned(of.kept().stream().map(Pass::id).toList(), in.pins() == null ? List.of() : in.pins());
+    DayPlan plan =
+        of.pinned(
+            of.kept().stream().map(Pass::id).toList(), in.pins() == null ? List.of() : in.pins());
     return found(searches.start(of, plan), plan.pins().keySet().stream().toList());
   }
 
@@ -151,7 +210,8 @@ public class OrderResource {
   @PutMapping("/passes")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
-  public DayOrder.RunningView pass(@PathVariable UUID production, Member me, @RequestBody NewPassSetting in) {
+  public DayOrder.RunningView pass(
+      @PathVariable UUID production, Member me, @RequestBody NewPassSetting in) {
     Shot s = shot(me, "shot", in.shot());
     String plate = InvalidInput.text("plate", in.plate());
     PassSetting x = settings.findByShotIdAndPlate(s.id, plate).orElseGet(PassSetting::new);
@@ -162,9 +222,12 @@ public class OrderResource {
       x.plate = plate;
     }
     x.worn = in.worn() == null ? List.of() : in.worn();
-    x.minutes = in.minutes() == null ? null : InvalidInput.within("minutes", in.minutes(), 0.1, 600);
+    x.minutes =
+        in.minutes() == null ? null : InvalidInput.within("minutes", in.minutes(), 0.1, 600);
     if ((in.lightFrom() == null) != (in.lightTo() == null)) {
-      throw new InvalidInput(in.lightFrom() == null ? "lightFrom" : "lightTo", "must be given with the other end, or neither");
+      throw new InvalidInput(
+          in.lightFrom() == null ? "lightFrom" : "lightTo",
+          "must be given with the other end, or neither");
     }
     if (in.lightFrom() != null) {
       new Pass.Window(in.lightFrom(), in.lightTo());
@@ -172,8 +235,10 @@ public class OrderResource {
     x.lightFrom = in.lightFrom();
     x.lightTo = in.lightTo();
     settings.saveAndFlush(x);
-    journal.record(me, "set a pass", "shot", s.id.toString(), s.code + " " + plate.replace("plate:", ""));
-    ShootingDay d = days.ofShot(s.id).orElseThrow(() -> new InvalidInput("shot", "is in no setup of a day"));
+    journal.record(
+        me, "set a pass", "shot", s.id.toString(), s.code + " " + plate.replace("plate:", ""));
+    ShootingDay d =
+        days.ofShot(s.id).orElseThrow(() -> new InvalidInput("shot", "is in no setup of a day"));
     DayOrder.Of of = order.of(me, d);
     return of.view(Running.of(of.pinned(d.passOrder, d.pins), of.kept()), d.pins);
   }
@@ -182,12 +247,14 @@ public class OrderResource {
   @PostMapping("/needs")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public List<DayOrder.NeedView> need(@PathVariable UUID production, Member me, @RequestBody NewNeed in) {
+  public List<DayOrder.NeedView> need(
+      @PathVariable UUID production, Member me, @RequestBody NewNeed in) {
     Shot a = shot(me, "shot", in.shot());
     Shot b = shot(me, "needs", in.needs());
     List<ShotNeed> all = needs.findByProductionId(me.productionId());
     if (a.id.equals(b.id) || leads(all, b.id, a.id, new HashSet<>())) {
-      throw new InvalidInput("needs", b.code + " is itself seen to need " + a.code + ": one of them must come first");
+      throw new InvalidInput(
+          "needs", b.code + " is itself seen to need " + a.code + ": one of them must come first");
     }
     if (all.stream().noneMatch(n -> n.shotId.equals(a.id) && n.needsId.equals(b.id))) {
       ShotNeed n = new ShotNeed();
@@ -198,7 +265,8 @@ public class OrderResource {
       n.why = InvalidInput.text("why", in.why());
       n.saidBy = me.name();
       needs.saveAndFlush(n);
-      journal.record(me, "said what is seen inside", "shot", a.id.toString(), b.code + " in " + a.code);
+      journal.record(
+          me, "said what is seen inside", "shot", a.id.toString(), b.code + " in " + a.code);
     }
     return needs(me);
   }
@@ -206,8 +274,12 @@ public class OrderResource {
   @DeleteMapping("/needs/{need}")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public List<DayOrder.NeedView> notNeeded(@PathVariable UUID production, @PathVariable UUID need, Member me) {
-    ShotNeed n = needs.findByIdAndProductionId(need, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such need."));
+  public List<DayOrder.NeedView> notNeeded(
+      @PathVariable UUID production, @PathVariable UUID need, Member me) {
+    ShotNeed n =
+        needs
+            .findByIdAndProductionId(need, me.productionId())
+            .orElseThrow(() -> new NoSuchElementException("There is no such need."));
     needs.delete(n);
     needs.flush();
     journal.record(me, "took back what is seen inside", "shot", n.shotId.toString(), "");
@@ -216,7 +288,12 @@ public class OrderResource {
 
   private List<DayOrder.NeedView> needs(Member me) {
     List<Shot> all = shots.findByProductionIdOrderByCode(me.productionId());
-    return needs.findByProductionId(me.productionId()).stream().map(n -> new DayOrder.NeedView(n.id, n.shotId, code(all, n.shotId), n.needsId, code(all, n.needsId), n.why)).toList();
+    return needs.findByProductionId(me.productionId()).stream()
+        .map(
+            n ->
+                new DayOrder.NeedView(
+                    n.id, n.shotId, code(all, n.shotId), n.needsId, code(all, n.needsId), n.why))
+        .toList();
   }
 
   private static String code(List<Shot> all, UUID id) {
@@ -224,8 +301,11 @@ public class OrderResource {
   }
 
   /** Whether one shot needs another, straight or through others. */
-  private static boolean leads(List<ShotNeed> all, UUID from, UUID to, HashSet<UUID> seen) {
-    return seen.add(from) && all.stream().filter(n -> n.shotId.equals(from)).anyMatch(n -> n.needsId.equals(to) || leads(all, n.needsId, to, seen));
+  private static boolean leads(List<ShotNeed> all, UUID from, UUID to, Set<UUID> seen) {
+    return seen.add(from)
+        && all.stream()
+            .filter(n -> n.shotId.equals(from))
+            .anyMatch(n -> n.needsId.equals(to) || leads(all, n.needsId, to, seen));
   }
 
   private OrderView view(DayOrder.Of of, boolean price) {
@@ -237,20 +317,40 @@ public class OrderResource {
       Running best = PassOrder.solve(of.plan(), PRICING, r -> {}, () -> false).running();
       dearer = best.cost() < running.cost() ? running.dearerThan(best) : "";
     }
-    return new OrderView(d.id, d.version, d.orderedBy, of.view(running, d.pins), d.pins, of.needs(), of.warnings(), dearer);
+    return new OrderView(
+        d.id,
+        d.version,
+        d.orderedBy,
+        of.view(running, d.pins),
+        d.pins,
+        of.needs(),
+        of.warnings(),
+        dearer);
   }
 
   private static SearchView found(Searches.Search s, List<String> pins) {
     Running best = s.best;
     Running kept = Running.of(s.of.plan(), s.of.kept());
-    return new SearchView(s.seconds(), Searches.limitSeconds(), s.better, s.done, s.proved, s.fault, best == null ? null : s.of.view(best, pins), best == null ? "" : kept.dearerThan(best));
+    return new SearchView(
+        s.seconds(),
+        Searches.limitSeconds(),
+        s.better.get(),
+        s.done,
+        s.proved,
+        s.fault,
+        best == null ? null : s.of.view(best, pins),
+        best == null ? "" : kept.dearerThan(best));
   }
 
   private ShootingDay day(Member me, UUID id) {
-    return days.findByIdAndProductionId(id, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such day."));
+    return days.findByIdAndProductionId(id, me.productionId())
+        .orElseThrow(() -> new NoSuchElementException("There is no such day."));
   }
 
   private Shot shot(Member me, String field, UUID id) {
-    return shots.findByIdAndProductionId(Objects.requireNonNullElseGet(id, UUID::randomUUID), me.productionId()).orElseThrow(() -> new InvalidInput(field, "is not a shot of this production"));
+    return shots
+        .findByIdAndProductionId(
+            Objects.requireNonNullElseGet(id, UUID::randomUUID), me.productionId())
+        .orElseThrow(() -> new InvalidInput(field, "is not a shot of this production"));
   }
 }

@@ -13,20 +13,27 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 
-/** Searches for the order of a day, one at a time for a day; a new one ends the one before. They are not kept over a restart. */
+/**
+ * Searches for the order of a day, one at a time for a day; a new one ends the one before. They are
+ * not kept over a restart.
+ */
 @Component
 public class Searches {
   private static final Logger LOG = LoggerFactory.getLogger(Searches.class);
-  private static final Duration LIMIT = Duration.ofMillis(4000);
-  private final ExecutorService workers = Executors.newFixedThreadPool(2, r -> {
-    Thread t = new Thread(r, "pass-order");
-    t.setDaemon(true);
-    return t;
-  });
+  private static final Duration LIMIT = Duration.ofSeconds(4);
+  private final ExecutorService workers =
+      Executors.newFixedThreadPool(
+          2,
+          r -> {
+            Thread t = new Thread(r, "pass-order");
+            t.setDaemon(true);
+            return t;
+          });
   private final Map<UUID, Search> byDay = new ConcurrentHashMap<>();
 
   /** One search. What it found so far is read while it goes on. */
@@ -35,7 +42,7 @@ public class Searches {
     private final long begun = System.nanoTime();
     volatile DayOrder.Of of;
     volatile Running best;
-    volatile int better;
+    final AtomicInteger better = new AtomicInteger();
     volatile boolean done;
     volatile boolean proved;
     volatile double seconds;
@@ -57,16 +64,21 @@ public class Searches {
     if (before != null) {
       before.stop.set(true);
     }
-    workers.submit(() -> run(s, plan));
+    workers.execute(() -> run(s, plan));
     return s;
   }
 
   private static void run(Search s, DayPlan plan) {
     try {
-      PassOrder.Found f = PassOrder.solve(plan, LIMIT, r -> {
-        s.best = r;
-        s.better++;
-      }, s.stop::get);
+      PassOrder.Found f =
+          PassOrder.solve(
+              plan,
+              LIMIT,
+              r -> {
+                s.best = r;
+                s.better.incrementAndGet();
+              },
+              s.stop::get);
       s.best = f.running();
       s.proved = f.proved();
     } catch (InvalidInput e) {

@@ -48,7 +48,13 @@ public class StillResource {
   private final PictureReader pictures;
   private final Journal journal;
 
-  StillResource(TakeEntries takes, TakeStills stills, MediaStore store, MediaProbe probe, PictureReader pictures, Journal journal) {
+  StillResource(
+      TakeEntries takes,
+      TakeStills stills,
+      MediaStore store,
+      MediaProbe probe,
+      PictureReader pictures,
+      Journal journal) {
     this.pictures = pictures;
     this.takes = takes;
     this.stills = stills;
@@ -57,11 +63,22 @@ public class StillResource {
     this.journal = journal;
   }
 
-  /** Adds a still. @param id made on the device; sending it again changes nothing */
+  /**
+   * Adds a still.
+   *
+   * @param id made on the device; sending it again changes nothing
+   */
   @PostMapping(path = "/takes/{take}/stills", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
-  public List<FloorSheets.StillView> add(@PathVariable UUID production, @PathVariable UUID take, Member me, @RequestParam("id") UUID id, @RequestParam("file") MultipartFile file, @RequestParam(value = "caption", required = false) String caption) throws IOException {
+  public List<FloorSheets.StillView> add(
+      @PathVariable UUID production,
+      @PathVariable UUID take,
+      Member me,
+      @RequestParam("id") UUID id,
+      @RequestParam("file") MultipartFile file,
+      @RequestParam(value = "caption", required = false) String caption)
+      throws IOException {
     try (InputStream in = file.getInputStream()) {
       return add(me, take, id, caption, in, file.getOriginalFilename());
     }
@@ -69,8 +86,14 @@ public class StillResource {
 
   /** Adds a still from a stream. */
   @Transactional
-  public List<FloorSheets.StillView> add(Member me, UUID take, UUID id, String caption, InputStream in, String fileName) throws IOException {
-    TakeEntry t = takes.findById(take).filter(x -> x.productionId.equals(me.productionId())).orElseThrow(() -> new NoSuchElementException("There is no such take."));
+  public List<FloorSheets.StillView> add(
+      Member me, UUID take, UUID id, String caption, InputStream in, String fileName)
+      throws IOException {
+    TakeEntry t =
+        takes
+            .findById(take)
+            .filter(x -> x.productionId.equals(me.productionId()))
+            .orElseThrow(() -> new NoSuchElementException("There is no such take."));
     var before = stills.findById(id);
     if (before.isPresent() && !before.get().takeId.equals(t.id)) {
       throw new InvalidInput("id", "belongs to another still");
@@ -89,7 +112,8 @@ public class StillResource {
         s.takeId = t.id;
         s.hash = stored.hash();
         s.type = found.type();
-        s.previewHash = found.type().equals("image/tiff") ? preview(store.find(stored.hash())) : null;
+        s.previewHash =
+            found.type().equals("image/tiff") ? preview(store.find(stored.hash())) : null;
         s.width = found.facts().raster().width();
         s.height = found.facts().raster().height();
         s.caption = caption == null ? "" : caption.strip();
@@ -101,15 +125,21 @@ public class StillResource {
       }
       journal.record(me, "added a still", "take", t.id.toString(), t.slate + " take " + t.number);
     }
-    return stills.findByTakeIdInOrderByAddedAt(List.of(t.id)).stream().map(x -> new FloorSheets.StillView(x.id, x.caption, x.width, x.height)).toList();
+    return stills.findByTakeIdInOrderByAddedAt(List.of(t.id)).stream()
+        .map(x -> new FloorSheets.StillView(x.id, x.caption, x.width, x.height))
+        .toList();
   }
 
   /** The picture of a still, never as active content. */
   @GetMapping("/stills/{still}/picture")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<Resource> picture(@PathVariable UUID production, @PathVariable UUID still, Member me) {
-    TakeStill s = stills.findByIdAndProductionId(still, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such still."));
+  public ResponseEntity<Resource> picture(
+      @PathVariable UUID production, @PathVariable UUID still, Member me) {
+    TakeStill s =
+        stills
+            .findByIdAndProductionId(still, me.productionId())
+            .orElseThrow(() -> new NoSuchElementException("There is no such still."));
     String hash = s.previewHash == null ? s.hash : s.previewHash;
     return Sandboxed.file(store.find(hash), s.previewHash == null ? s.type : "image/png", hash);
   }

@@ -38,7 +38,10 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Shots that come of one another: one more on the same words, one made two, two made one; and codes put in order. Evidence is never rewritten. */
+/**
+ * Shots that come of one another: one more on the same words, one made two, two made one; and codes
+ * put in order. Evidence is never rewritten.
+ */
 @RestController
 @RequestMapping("/api/productions/{production}")
 public class FamilyResource {
@@ -51,7 +54,15 @@ public class FamilyResource {
   private final ShotResource resource;
   private final Journal journal;
 
-  FamilyResource(Shots shots, Marks marks, InheritedRows inherited, VersionEntries versions, Productions productions, MarkDesk desk, ShotResource resource, Journal journal) {
+  FamilyResource(
+      Shots shots,
+      Marks marks,
+      InheritedRows inherited,
+      VersionEntries versions,
+      Productions productions,
+      MarkDesk desk,
+      ShotResource resource,
+      Journal journal) {
     this.shots = shots;
     this.marks = marks;
     this.inherited = inherited;
@@ -62,13 +73,19 @@ public class FamilyResource {
     this.journal = journal;
   }
 
-  /** @param title such as "wide", "close" or "insert" */
+  /**
+   * @param title such as "wide", "close" or "insert"
+   */
   public record Beside(String title) {}
 
-  /** @param marks those that go to the new shot; none or all of them stay with both */
+  /**
+   * @param marks those that go to the new shot; none or all of them stay with both
+   */
   public record Split(String title, List<UUID> marks) {}
 
-  /** @param from the shot that goes into this one */
+  /**
+   * @param from the shot that goes into this one
+   */
   public record Merge(UUID from) {}
 
   /** A code that would be given. */
@@ -78,7 +95,8 @@ public class FamilyResource {
   @PostMapping("/shots/{shot}/beside")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public ResponseEntity<ShotResource.ShotView> beside(@PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody Beside in) {
+  public ResponseEntity<ShotResource.ShotView> beside(
+      @PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody Beside in) {
     Shot s = find(me, shot);
     Draft d = held(me);
     Shot one = copy(me, s, d, InvalidInput.text("title", in.title()), List.of());
@@ -86,31 +104,49 @@ public class FamilyResource {
     return resource.shot(production, one.id, me);
   }
 
-  /** Makes two shots of one: the second has the same methods, and all that was shot and said till now counts for both. */
+  /**
+   * Makes two shots of one: the second has the same methods, and all that was shot and said till
+   * now counts for both.
+   */
   @PostMapping("/shots/{shot}/split")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public ResponseEntity<ShotResource.ShotView> split(@PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody Split in) {
+  public ResponseEntity<ShotResource.ShotView> split(
+      @PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody Split in) {
     Shot s = find(me, shot);
     Draft d = held(me);
-    Shot two = copy(me, s, d, InvalidInput.text("title", in.title()), in.marks() == null ? List.of() : in.marks());
+    Shot two =
+        copy(
+            me,
+            s,
+            d,
+            InvalidInput.text("title", in.title()),
+            in.marks() == null ? List.of() : in.marks());
     two.methods = List.copyOf(s.methods);
     two.intent = s.intent;
     two.cutFrames = s.cutFrames;
     two.setupId = s.setupId;
     shots.saveAndFlush(two);
     link(me, two, s, Inherited.Kind.SPLIT);
-    journal.record(me, "split", "shot", s.id.toString(), s.code + " into " + s.code + " and " + two.code);
+    journal.record(
+        me, "split", "shot", s.id.toString(), s.code + " into " + s.code + " and " + two.code);
     return resource.shot(production, two.id, me);
   }
 
-  /** Makes one shot of two: the other is omitted, its words and methods come along, and what was shot and said for it counts here. Restoring the other undoes it. */
+  /**
+   * Makes one shot of two: the other is omitted, its words and methods come along, and what was
+   * shot and said for it counts here. Restoring the other undoes it.
+   */
   @PostMapping("/shots/{shot}/merge")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public ResponseEntity<ShotResource.ShotView> merge(@PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody Merge in) {
+  public ResponseEntity<ShotResource.ShotView> merge(
+      @PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody Merge in) {
     Shot s = find(me, shot);
-    Shot from = in.from() == null ? null : shots.findByIdAndProductionId(in.from(), me.productionId()).orElse(null);
+    Shot from =
+        in.from() == null
+            ? null
+            : shots.findByIdAndProductionId(in.from(), me.productionId()).orElse(null);
     if (from == null || from.id.equals(s.id)) {
       throw new InvalidInput("from", "must be another shot of this production");
     }
@@ -118,14 +154,30 @@ public class FamilyResource {
       throw new InvalidInput("from", from.code + " is omitted; restore it first");
     }
     if (!versions.findByShotIdOrderByNumberDesc(from.id).isEmpty()) {
-      throw new InvalidInput("from", from.code + " has versions, which stay under its code; merge the other shot into it instead");
+      throw new InvalidInput(
+          "from",
+          from.code
+              + " has versions, which stay under its code; merge the other shot into it instead");
     }
     Draft d = held(me);
     List<Mark> here = marks.findByShotIdAndDraftIdOrderByNumber(s.id, d.id);
     for (Mark m : marks.findByShotIdAndDraftIdOrderByNumber(from.id, d.id)) {
-      boolean had = here.stream().anyMatch(x -> x.sure() && m.sure() && x.markStart.equals(m.markStart) && x.markEnd.equals(m.markEnd));
+      boolean had =
+          here.stream()
+              .anyMatch(
+                  x ->
+                      x.sure()
+                          && m.sure()
+                          && x.markStart.equals(m.markStart)
+                          && x.markEnd.equals(m.markEnd));
       if (m.sure() && !had) {
-        desk.set(me, s.id, d, marks.lastNumber(s.id) + 1, new Anchor(m.markStart, m.markEnd, m.excerpt), "");
+        desk.set(
+            me,
+            s.id,
+            d,
+            marks.lastNumber(s.id) + 1,
+            new Anchor(m.markStart, m.markEnd, m.excerpt),
+            "");
         marks.flush();
       }
     }
@@ -138,35 +190,66 @@ public class FamilyResource {
     return resource.shot(production, s.id, me);
   }
 
-  /** Codes that would change if they were put in the order of the script; those that can stay do. */
+  /**
+   * Codes that would change if they were put in the order of the script; those that can stay do.
+   */
   @GetMapping("/codes")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional(readOnly = true)
   public List<GivenCode> codes(@PathVariable UUID production, Member me) {
-    List<Marks.Place> places = marks.places(me.productionId()).stream().filter(p -> !p.omitted() && p.start() != null).toList();
-    Map<String, String> plan = CodePlan.of(new NamePattern(me.production().codePattern), places.stream().map(p -> new CodePlan.Placed(p.shot().toString(), p.code(), p.scene())).toList(), desk.ever(me.productionId()));
-    Map<UUID, Shot> all = shots.findByProductionIdOrderByCode(me.productionId()).stream().collect(Collectors.toMap(s -> s.id, Function.identity()));
-    return plan.entrySet().stream().map(e -> new GivenCode(UUID.fromString(e.getKey()), all.get(UUID.fromString(e.getKey())).title, all.get(UUID.fromString(e.getKey())).code, e.getValue())).toList();
+    List<Marks.Place> places =
+        marks.places(me.productionId()).stream()
+            .filter(p -> !p.omitted() && p.start() != null)
+            .toList();
+    Map<String, String> plan =
+        CodePlan.of(
+            new NamePattern(me.production().codePattern),
+            places.stream()
+                .map(p -> new CodePlan.Placed(p.shot().toString(), p.code(), p.scene()))
+                .toList(),
+            desk.ever(me.productionId()));
+    Map<UUID, Shot> all =
+        shots.findByProductionIdOrderByCode(me.productionId()).stream()
+            .collect(Collectors.toMap(s -> s.id, Function.identity()));
+    return plan.entrySet().stream()
+        .map(
+            e ->
+                new GivenCode(
+                    UUID.fromString(e.getKey()),
+                    all.get(UUID.fromString(e.getKey())).title,
+                    all.get(UUID.fromString(e.getKey())).code,
+                    e.getValue()))
+        .toList();
   }
 
-  /** Gives those codes. @param expected as they were shown; refused when they would be others by now */
+  /**
+   * Gives those codes.
+   *
+   * @param expected as they were shown; refused when they would be others by now
+   */
   @PostMapping("/codes")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public List<GivenCode> recode(@PathVariable UUID production, Member me, @RequestBody List<GivenCode> expected) {
+  public List<GivenCode> recode(
+      @PathVariable UUID production, Member me, @RequestBody List<GivenCode> expected) {
     productions.hold(me.productionId());
     List<GivenCode> now = codes(production, me);
     if (!now.equals(expected)) {
       throw new Problems.Stale(now, expected);
     }
-    now.forEach(c -> {
-      desk.recode(me, find(me, c.shot()), c.to());
-      journal.record(me, "gave a new code", "shot", c.shot().toString(), c.from() + " is now " + c.to());
-    });
+    now.forEach(
+        c -> {
+          desk.recode(me, find(me, c.shot()), c.to());
+          journal.record(
+              me, "gave a new code", "shot", c.shot().toString(), c.from() + " is now " + c.to());
+        });
     return now;
   }
 
-  /** @param moved marks that leave the shot; when they are none or all, the new one has copies of all */
+  /**
+   * @param moved marks that leave the shot; when they are none or all, the new one has copies of
+   *     all
+   */
   private Shot copy(Member me, Shot s, Draft d, String title, List<UUID> moved) {
     List<Mark> here = marks.findByShotIdAndDraftIdOrderByNumber(s.id, d.id);
     List<Mark> go = here.stream().filter(m -> moved.contains(m.id)).toList();
@@ -175,8 +258,23 @@ public class FamilyResource {
     }
     boolean both = go.isEmpty() || go.size() == here.size();
     List<Mark> words = both ? here : go;
-    Mark first = words.stream().filter(Mark::sure).findFirst().orElseThrow(() -> new InvalidInput("marks", "decide first where the words of " + s.code + " are"));
-    Shot one = desk.shot(me, d, new Anchor(first.markStart, first.markEnd, first.excerpt), title, "", s.cutFrames, null);
+    Mark first =
+        words.stream()
+            .filter(Mark::sure)
+            .findFirst()
+            .orElseThrow(
+                () ->
+                    new InvalidInput(
+                        "marks", "decide first where the words of " + s.code + " are"));
+    Shot one =
+        desk.shot(
+            me,
+            d,
+            new Anchor(first.markStart, first.markEnd, first.excerpt),
+            title,
+            "",
+            s.cutFrames,
+            null);
     int number = 1;
     for (Mark m : words) {
       if (m != first && m.sure()) {
@@ -207,6 +305,8 @@ public class FamilyResource {
   }
 
   private Shot find(Member me, UUID id) {
-    return shots.findByIdAndProductionId(id, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such shot in this production."));
+    return shots
+        .findByIdAndProductionId(id, me.productionId())
+        .orElseThrow(() -> new NoSuchElementException("There is no such shot in this production."));
   }
 }

@@ -84,7 +84,18 @@ public class ShotResource {
   private final ShotBook book;
   private final Journal journal;
 
-  ShotResource(Shots shots, Drafts drafts, Setups setups, Screenplays screenplays, MarkDesk desk, Marks marks, InheritedRows inherited, FormerCodes formerCodes, EvidenceEntries evidence, ShotBook book, Journal journal) {
+  ShotResource(
+      Shots shots,
+      Drafts drafts,
+      Setups setups,
+      Screenplays screenplays,
+      MarkDesk desk,
+      Marks marks,
+      InheritedRows inherited,
+      FormerCodes formerCodes,
+      EvidenceEntries evidence,
+      ShotBook book,
+      Journal journal) {
     this.shots = shots;
     this.drafts = drafts;
     this.setups = setups;
@@ -98,7 +109,13 @@ public class ShotResource {
     this.journal = journal;
   }
 
-  public record MethodView(String id, String name, String chapter, String summary, String rightWhen, List<Parameter> parameters) {}
+  public record MethodView(
+      String id,
+      String name,
+      String chapter,
+      String summary,
+      String rightWhen,
+      List<Parameter> parameters) {}
 
   /**
    * A method worked out for a shot, to be compared with others.
@@ -107,57 +124,198 @@ public class ShotResource {
    * @param risks what does not hold, or is a caution
    * @param fault why it cannot be worked out with its usual numbers, or null
    */
-  public record OptionView(String method, String name, List<String> found, Plan plan, List<String> risks, String fault) {}
+  public record OptionView(
+      String method,
+      String name,
+      List<String> found,
+      Plan plan,
+      List<String> risks,
+      String fault) {}
 
-  /** A tick on the reel. @param at place in its scene, 0 to 1 @param form how it stands as a whole */
-  public record Tick(UUID id, String code, String title, double at, OwedItem.State form, Stage stage) {}
+  /**
+   * A tick on the reel.
+   *
+   * @param at place in its scene, 0 to 1
+   * @param form how it stands as a whole
+   */
+  public record Tick(
+      UUID id, String code, String title, double at, OwedItem.State form, Stage stage) {}
 
-  public record ReelScene(String number, String heading, boolean night, int eighths, String length, List<Tick> shots) {}
+  public record ReelScene(
+      String number, String heading, boolean night, int eighths, String length, List<Tick> shots) {}
 
-  /** The script as one strip. @param owed things that are owed or in doubt */
-  public record Reel(UUID draft, String draftName, List<ReelScene> scenes, List<Tick> loose, int owed, Map<Stage, Integer> stages) {}
+  /**
+   * The script as one strip.
+   *
+   * @param owed things that are owed or in doubt
+   */
+  public record Reel(
+      UUID draft,
+      String draftName,
+      List<ReelScene> scenes,
+      List<Tick> loose,
+      int owed,
+      Map<Stage, Integer> stages) {}
 
   /** One thing the production owes. */
-  public record OwedLine(UUID shot, String code, String title, OwedItem item, String setup, LocalDate day) {}
+  public record OwedLine(
+      UUID shot, String code, String title, OwedItem item, String setup, LocalDate day) {}
 
-  /** @param total open things @param forecast when the open work would be done by the artists there are */
-  public record OwedPage(List<OwedLine> lines, int total, int page, boolean more, Map<Plan.Due, Integer> byDue, Map<Stage, Integer> stages, Estimate work, LocalDate forecast, LocalDate dueOn, boolean late) {}
+  /**
+   * @param total open things
+   * @param forecast when the open work would be done by the artists there are
+   */
+  public record OwedPage(
+      List<OwedLine> lines,
+      int total,
+      int page,
+      boolean more,
+      Map<Plan.Due, Integer> byDue,
+      Map<Stage, Integer> stages,
+      Estimate work,
+      LocalDate forecast,
+      LocalDate dueOn,
+      boolean late) {}
 
-  /** @param method id of the method it starts with, or null */
-  public record NewShot(UUID draft, int start, int end, String title, String intent, String method) {
+  /**
+   * @param method id of the method it starts with, or null
+   */
+  public record NewShot(
+      UUID draft, int start, int end, String title, String intent, String method) {
     public NewShot(UUID draft, int start, int end, String title, String intent) {
       this(draft, start, end, title, intent, null);
     }
   }
 
-  /** Words of a shot in the newest draft. @param start null when they are lost @param excerpt the words, or those they were @param before what they were in the draft before, when they are others now */
-  public record MarkView(UUID id, UUID shot, int number, Integer start, Integer end, Mark.Standing standing, String excerpt, String before, String reason) {
+  /**
+   * Words of a shot in the newest draft.
+   *
+   * @param start null when they are lost
+   * @param excerpt the words, or those they were
+   * @param before what they were in the draft before, when they are others now
+   */
+  public record MarkView(
+      UUID id,
+      UUID shot,
+      int number,
+      Integer start,
+      Integer end,
+      Mark.Standing standing,
+      String excerpt,
+      String before,
+      String reason) {
     public static MarkView of(Mark m) {
-      return new MarkView(m.id, m.shotId, m.number, m.markStart, m.markEnd, m.standing, m.excerpt, m.before, m.reason);
+      return new MarkView(
+          m.id,
+          m.shotId,
+          m.number,
+          m.markStart,
+          m.markEnd,
+          m.standing,
+          m.excerpt,
+          m.before,
+          m.reason);
     }
   }
 
-  /** What a producer edits. @param methods the choices with the values that differ from the default */
-  public record ShotEdit(String title, String intent, int cutFrames, UUID setup, boolean omitted, List<MethodChoice> methods) {}
+  /**
+   * What a producer edits.
+   *
+   * @param methods the choices with the values that differ from the default
+   */
+  public record ShotEdit(
+      String title,
+      String intent,
+      int cutFrames,
+      UUID setup,
+      boolean omitted,
+      List<MethodChoice> methods) {}
 
-  /** @param formerCodes codes it had before @param tape letter of the setup's camera tape */
-  public record ShotView(UUID id, String code, List<String> formerCodes, String title, String intent, String scene, String sceneHeading, String sceneLength, List<MarkView> marks, String excerpt, boolean lost, boolean omitted, int firstFrame, int cutFrames, int handles, UUID setup, Integer setupNumber, String tape, LocalDate day, List<MethodChoice> methods, Plan plan, String planFault, Stage stage, OwedItem next, String sentence, List<OwedItem> items, List<String> loose, List<Said> said, long version) {}
+  /**
+   * @param formerCodes codes it had before
+   * @param tape letter of the setup's camera tape
+   */
+  public record ShotView(
+      UUID id,
+      String code,
+      List<String> formerCodes,
+      String title,
+      String intent,
+      String scene,
+      String sceneHeading,
+      String sceneLength,
+      List<MarkView> marks,
+      String excerpt,
+      boolean lost,
+      boolean omitted,
+      int firstFrame,
+      int cutFrames,
+      int handles,
+      UUID setup,
+      Integer setupNumber,
+      String tape,
+      LocalDate day,
+      List<MethodChoice> methods,
+      Plan plan,
+      String planFault,
+      Stage stage,
+      OwedItem next,
+      String sentence,
+      List<OwedItem> items,
+      List<String> loose,
+      List<Said> said,
+      long version) {}
 
   /** Evidence as it is shown. */
-  public record Said(String item, Evidence.Kind kind, String words, Double hours, String by, Instant at, Evidence.Signature signature, Evidence.FoundElement element) {}
+  public record Said(
+      String item,
+      Evidence.Kind kind,
+      String words,
+      Double hours,
+      String by,
+      Instant at,
+      Evidence.Signature signature,
+      Evidence.FoundElement element) {}
 
-  public record ShotLine(UUID id, String code, String title, String scene, String excerpt, List<MarkView> marks, boolean lost, boolean omitted, Stage stage, OwedItem.State form, String sentence, List<String> methods, int plates, Estimate effort, int open) {}
+  public record ShotLine(
+      UUID id,
+      String code,
+      String title,
+      String scene,
+      String excerpt,
+      List<MarkView> marks,
+      boolean lost,
+      boolean omitted,
+      Stage stage,
+      OwedItem.State form,
+      String sentence,
+      List<String> methods,
+      int plates,
+      Estimate effort,
+      int open) {}
 
   public record ShotPage(List<ShotLine> lines, int total, int page, boolean more) {}
 
-  /** @param signature who signed, needed for a caution @param element what was found, for an element */
-  public record NewEvidence(UUID id, String item, Evidence.Kind kind, String words, Double hours, NewSignature signature, NewElement element) {
+  /**
+   * @param signature who signed, needed for a caution
+   * @param element what was found, for an element
+   */
+  public record NewEvidence(
+      UUID id,
+      String item,
+      Evidence.Kind kind,
+      String words,
+      Double hours,
+      NewSignature signature,
+      NewElement element) {
     public NewEvidence(UUID id, String item, Evidence.Kind kind, String words, Double hours) {
       this(id, item, kind, words, hours, null, null);
     }
   }
 
-  /** @param on day of signing; null for today */
+  /**
+   * @param on day of signing; null for today
+   */
   public record NewSignature(String who, String role, LocalDate on) {}
 
   public record NewElement(ElementSource source, Integer widthPx, String licence) {}
@@ -166,36 +324,79 @@ public class ShotResource {
   @GetMapping("/methods")
   @SignedIn
   public List<MethodView> methods() {
-    return MethodBook.all().stream().map(m -> new MethodView(m.id(), m.name(), m.chapter().words(), m.summary(), m.rightWhen(), m.parameters())).toList();
+    return MethodBook.all().stream()
+        .map(
+            m ->
+                new MethodView(
+                    m.id(),
+                    m.name(),
+                    m.chapter().words(),
+                    m.summary(),
+                    m.rightWhen(),
+                    m.parameters()))
+        .toList();
   }
 
-  /** Inputs of a sum as a shot knows them, or as the production does when none is named; to start a what-if from. */
+  /**
+   * Inputs of a sum as a shot knows them, or as the production does when none is named; to start a
+   * what-if from.
+   */
   @GetMapping("/productions/{production}/sums/{sum}")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public Map<String, Object> inputs(@PathVariable UUID production, @PathVariable String sum, Member me, @RequestParam(required = false) UUID shot) {
+  public Map<String, Object> inputs(
+      @PathVariable UUID production,
+      @PathVariable String sum,
+      Member me,
+      @RequestParam(required = false) UUID shot) {
     Shot s = shot == null ? null : find(me, shot);
-    return Prefill.of(Reckoner.find(sum), me.production().setting(s == null ? usualCut(me.production()) : s.cutFrames), s == null ? List.of() : s.methods);
+    return Prefill.of(
+        Reckoner.find(sum),
+        me.production().setting(s == null ? usualCut(me.production()) : s.cutFrames),
+        s == null ? List.of() : s.methods);
   }
 
   /** Methods side by side for a shot: those its words suggest, or those that are asked for. */
   @GetMapping("/productions/{production}/shots/{shot}/options")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public List<OptionView> options(@PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestParam(required = false) List<String> methods) {
+  public List<OptionView> options(
+      @PathVariable UUID production,
+      @PathVariable UUID shot,
+      Member me,
+      @RequestParam(required = false) List<String> methods) {
     Shot s = find(me, shot);
-    List<MethodBook.Suggestion> wanted = methods == null || methods.isEmpty() ? MethodBook.suitable(s.title + " " + book.one(me.production(), s.id).excerpt(), 3) : methods.stream().limit(6).map(id -> new MethodBook.Suggestion(MethodBook.find(id), List.of())).toList();
+    List<MethodBook.Suggestion> wanted =
+        methods == null || methods.isEmpty()
+            ? MethodBook.suitable(s.title + " " + book.one(me.production(), s.id).excerpt(), 3)
+            : methods.stream()
+                .limit(6)
+                .map(id -> new MethodBook.Suggestion(MethodBook.find(id), List.of()))
+                .toList();
     return wanted.stream().map(w -> option(me.production(), s, w)).toList();
   }
 
   private static OptionView option(Production p, Shot s, MethodBook.Suggestion w) {
     try {
-      Plan plan = MethodBook.derive(p.setting(s.cutFrames), List.of(new MethodChoice(w.method().id(), Map.of(), "")));
-      List<String> risks = new ArrayList<>(plan.checks().stream().filter(c -> c.grade() != Plan.Grade.HOLDS).map(c -> c.title() + ": " + c.figure()).toList());
+      Plan plan =
+          MethodBook.derive(
+              p.setting(s.cutFrames), List.of(new MethodChoice(w.method().id(), Map.of(), "")));
+      List<String> risks =
+          new ArrayList<>(
+              plan.checks().stream()
+                  .filter(c -> c.grade() != Plan.Grade.HOLDS)
+                  .map(c -> c.title() + ": " + c.figure())
+                  .toList());
       plan.cautions().forEach(c -> risks.add("Caution: " + c.ask()));
       return new OptionView(w.method().id(), w.method().name(), w.found(), plan, risks, null);
     } catch (InvalidInput e) {
-      return new OptionView(w.method().id(), w.method().name(), w.found(), MethodBook.derive(p.setting(s.cutFrames), List.of()), List.of(), e.getMessage());
+      return new OptionView(
+          w.method().id(),
+          w.method().name(),
+          w.found(),
+          MethodBook.derive(p.setting(s.cutFrames), List.of()),
+          List.of(),
+          e.getMessage());
     }
   }
 
@@ -205,60 +406,152 @@ public class ShotResource {
   @Transactional(readOnly = true)
   public Reel reel(@PathVariable UUID production, Member me) {
     Draft draft = drafts.findFirstByProductionIdOrderByNumberDesc(me.productionId()).orElse(null);
-    Set<UUID> visible = me.guest() ? new HashSet<>(shots.invited(me.personId(), me.productionId())) : null;
-    List<ShotBook.Page> pages = book.all(me.production()).stream().filter(p -> !p.shot().omitted && (visible == null || visible.contains(p.shot().id))).toList();
+    Set<UUID> visible =
+        me.guest() ? new HashSet<>(shots.invited(me.personId(), me.productionId())) : null;
+    List<ShotBook.Page> pages =
+        book.all(me.production()).stream()
+            .filter(p -> !p.shot().omitted && (visible == null || visible.contains(p.shot().id)))
+            .toList();
     List<ReelScene> scenes = new ArrayList<>();
     Set<UUID> placed = new HashSet<>();
     if (draft != null) {
       for (Screenplay.Scene s : screenplays.of(draft).scenes()) {
-        List<Tick> ticks = pages.stream().filter(p -> p.first() != null && p.first().markStart >= s.start() && p.first().markStart < s.end()).sorted(Comparator.comparingInt(p -> p.first().markStart)).map(p -> tick(p, (double) (p.first().markStart - s.start()) / Math.max(1, s.end() - s.start()))).toList();
+        List<Tick> ticks =
+            pages.stream()
+                .filter(
+                    p ->
+                        p.first() != null
+                            && p.first().markStart >= s.start()
+                            && p.first().markStart < s.end())
+                .sorted(Comparator.comparingInt(p -> p.first().markStart))
+                .map(
+                    p ->
+                        tick(
+                            p,
+                            (double) (p.first().markStart - s.start())
+                                / Math.max(1, s.end() - s.start())))
+                .toList();
         ticks.forEach(t -> placed.add(t.id()));
-        scenes.add(new ReelScene(s.number(), me.guest() ? "" : s.heading(), s.night(), s.eighths(), s.length(), ticks));
+        scenes.add(
+            new ReelScene(
+                s.number(),
+                me.guest() ? "" : s.heading(),
+                s.night(),
+                s.eighths(),
+                s.length(),
+                ticks));
       }
     }
-    List<Tick> loose = pages.stream().filter(p -> !placed.contains(p.shot().id)).map(p -> tick(p, 0)).toList();
-    return new Reel(draft == null ? null : draft.id, draft == null ? null : draft.name, scenes, loose, pages.stream().mapToInt(p -> p.ledger().open().size()).sum(), stages(pages));
+    List<Tick> loose =
+        pages.stream().filter(p -> !placed.contains(p.shot().id)).map(p -> tick(p, 0)).toList();
+    return new Reel(
+        draft == null ? null : draft.id,
+        draft == null ? null : draft.name,
+        scenes,
+        loose,
+        pages.stream().mapToInt(p -> p.ledger().open().size()).sum(),
+        stages(pages));
   }
 
-  /** What the production owes: what is too late first comes first, and of one day the most harmful. */
+  /**
+   * What the production owes: what is too late first comes first, and of one day the most harmful.
+   */
   @GetMapping("/productions/{production}/owed")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public OwedPage owed(@PathVariable UUID production, Member me, @RequestParam(defaultValue = "0") int page, @RequestParam(defaultValue = "60") int size, @RequestParam(required = false) OwedItem.Who who) {
-    List<ShotBook.Page> pages = book.all(me.production()).stream().filter(p -> !p.shot().omitted).toList();
-    List<OwedLine> lines = pages.stream().flatMap(p -> p.ledger().open().stream().map(i -> new OwedLine(p.shot().id, p.shot().code, p.shot().title, i, p.setup() == null ? null : "setup " + p.setup().number, p.day() == null ? null : p.day().shootOn)))
-        .filter(l -> who == null || l.item().who() == who).sorted(Comparator.comparing((OwedLine l) -> l.item().tooLate(l.day(), me.production().dueOn)).thenComparing(Comparator.comparingInt((OwedLine l) -> l.item().harm()).reversed()).thenComparing(OwedLine::code)).toList();
+  public OwedPage owed(
+      @PathVariable UUID production,
+      Member me,
+      @RequestParam(defaultValue = "0") int page,
+      @RequestParam(defaultValue = "60") int size,
+      @RequestParam(required = false) OwedItem.Who who) {
+    List<ShotBook.Page> pages =
+        book.all(me.production()).stream().filter(p -> !p.shot().omitted).toList();
+    List<OwedLine> lines =
+        pages.stream()
+            .flatMap(
+                p ->
+                    p.ledger().open().stream()
+                        .map(
+                            i ->
+                                new OwedLine(
+                                    p.shot().id,
+                                    p.shot().code,
+                                    p.shot().title,
+                                    i,
+                                    p.setup() == null ? null : "setup " + p.setup().number,
+                                    p.day() == null ? null : p.day().shootOn)))
+            .filter(l -> who == null || l.item().who() == who)
+            .sorted(
+                Comparator.comparing(
+                        (OwedLine l) -> l.item().tooLate(l.day(), me.production().dueOn))
+                    .thenComparing(
+                        Comparator.comparingInt((OwedLine l) -> l.item().harm()).reversed())
+                    .thenComparing(OwedLine::code))
+            .toList();
     Map<Plan.Due, Integer> byDue = new LinkedHashMap<>();
-    Arrays.stream(Plan.Due.values()).forEach(d -> byDue.put(d, (int) lines.stream().filter(l -> l.item().due() == d).count()));
-    Estimate work = pages.stream().map(p -> p.ledger().openEffort(p.plan())).reduce(Estimate.NONE, Estimate::plus);
+    Arrays.stream(Plan.Due.values())
+        .forEach(d -> byDue.put(d, (int) lines.stream().filter(l -> l.item().due() == d).count()));
+    Estimate work =
+        pages.stream()
+            .map(p -> p.ledger().openEffort(p.plan()))
+            .reduce(Estimate.NONE, Estimate::plus);
     LocalDate forecast = Forecast.finish(LocalDate.now(), work.mean(), me.production().hoursPerDay);
     LocalDate due = me.production().dueOn;
     int from = Math.min(lines.size(), Math.max(0, page) * bounded(size));
     int to = Math.min(lines.size(), from + bounded(size));
-    return new OwedPage(lines.subList(from, to), lines.size(), page, to < lines.size(), byDue, stages(pages), work, forecast, due, due != null && forecast.isAfter(due));
+    return new OwedPage(
+        lines.subList(from, to),
+        lines.size(),
+        page,
+        to < lines.size(),
+        byDue,
+        stages(pages),
+        work,
+        forecast,
+        due,
+        due != null && forecast.isAfter(due));
   }
 
   @GetMapping("/productions/{production}/shots")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ShotPage list(@PathVariable UUID production, Member me, @RequestParam(defaultValue = "0") int page, @RequestParam(defaultValue = "200") int size) {
+  public ShotPage list(
+      @PathVariable UUID production,
+      Member me,
+      @RequestParam(defaultValue = "0") int page,
+      @RequestParam(defaultValue = "200") int size) {
     List<ShotBook.Page> all = book.all(me.production());
     int from = Math.min(all.size(), Math.max(0, page) * bounded(size));
     int to = Math.min(all.size(), from + bounded(size));
-    return new ShotPage(all.subList(from, to).stream().map(ShotResource::line).toList(), all.size(), page, to < all.size());
+    return new ShotPage(
+        all.subList(from, to).stream().map(ShotResource::line).toList(),
+        all.size(),
+        page,
+        to < all.size());
   }
 
   /** Marks words of a draft as an effect shot. */
   @PostMapping("/productions/{production}/shots")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public ResponseEntity<ShotView> mark(@PathVariable UUID production, Member me, @RequestBody NewShot in) {
+  public ResponseEntity<ShotView> mark(
+      @PathVariable UUID production, Member me, @RequestBody NewShot in) {
     Draft draft = desk.hold(me, in.draft());
     Anchor words = Anchor.on(draft.source, in.start(), in.end());
-    marks.onVeryWords(me.productionId(), draft.id, words.start(), words.end()).stream().findFirst().ifPresent(m -> {
-      // Mostly two people who mark the same moment at once; who wants two shots of it says so.
-      throw new InvalidInput("mark", find(me, m.shotId).code + " is on these very words already, marked by " + m.setBy + "; open it and choose “one more shot on these words” if you want two");
-    });
+    marks.onVeryWords(me.productionId(), draft.id, words.start(), words.end()).stream()
+        .findFirst()
+        .ifPresent(
+            m -> {
+              // Mostly two people who mark the same moment at once; who wants two shots of it says
+              // so.
+              throw new InvalidInput(
+                  "mark",
+                  find(me, m.shotId).code
+                      + " is on these very words already, marked by "
+                      + m.setBy
+                      + "; open it and choose “one more shot on these words” if you want two");
+            });
     Shot s = desk.shot(me, draft, words, in.title(), in.intent(), usualCut(me.production()), null);
     if (in.method() != null) {
       s.methods = List.of(new MethodChoice(MethodBook.find(in.method()).id(), Map.of(), ""));
@@ -271,7 +564,8 @@ public class ShotResource {
   @GetMapping("/productions/{production}/shots/{shot}")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<ShotView> shot(@PathVariable UUID production, @PathVariable UUID shot, Member me) {
+  public ResponseEntity<ShotView> shot(
+      @PathVariable UUID production, @PathVariable UUID shot, Member me) {
     return view(me, shot);
   }
 
@@ -279,16 +573,29 @@ public class ShotResource {
   @PutMapping("/productions/{production}/shots/{shot}")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public ResponseEntity<ShotView> change(@PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestHeader("If-Match") String ifMatch, @RequestBody ShotEdit in) {
+  public ResponseEntity<ShotView> change(
+      @PathVariable UUID production,
+      @PathVariable UUID shot,
+      Member me,
+      @RequestHeader("If-Match") String ifMatch,
+      @RequestBody ShotEdit in) {
     Shot s = find(me, shot);
     Problems.mustBeCurrent(ifMatch, s.version, edit(s), in);
     s.title = InvalidInput.text("title", in.title());
     s.intent = in.intent() == null ? "" : in.intent().strip();
     s.cutFrames = in.cutFrames();
-    s.setupId = in.setup() == null ? null : setups.findByIdAndProductionId(in.setup(), me.productionId()).map((Setup x) -> x.id).orElseThrow(() -> new InvalidInput("setup", "is not a setup of this production"));
+    s.setupId =
+        in.setup() == null
+            ? null
+            : setups
+                .findByIdAndProductionId(in.setup(), me.productionId())
+                .map((Setup x) -> x.id)
+                .orElseThrow(() -> new InvalidInput("setup", "is not a setup of this production"));
     if (s.omitted && !in.omitted()) {
       // A shot that was merged into another and is wanted again takes what was shot for it back.
-      inherited.findByProductionIdAndEndedAtIsNullOrderBySaidAt(me.productionId()).stream().filter(i -> i.kind == Inherited.Kind.MERGE && i.fromId.equals(s.id)).forEach(i -> i.endedAt = Instant.now());
+      inherited.findByProductionIdAndEndedAtIsNullOrderBySaidAt(me.productionId()).stream()
+          .filter(i -> i.kind == Inherited.Kind.MERGE && i.fromId.equals(s.id))
+          .forEach(i -> i.endedAt = Instant.now());
     }
     s.omitted = in.omitted();
     s.methods = in.methods() == null ? List.of() : List.copyOf(in.methods());
@@ -302,25 +609,36 @@ public class ShotResource {
   @PostMapping("/productions/{production}/shots/{shot}/what-if")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public Plan whatIf(@PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody ShotEdit in) {
+  public Plan whatIf(
+      @PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody ShotEdit in) {
     find(me, shot);
-    return MethodBook.derive(me.production().setting(in.cutFrames()), in.methods() == null ? List.of() : in.methods());
+    return MethodBook.derive(
+        me.production().setting(in.cutFrames()), in.methods() == null ? List.of() : in.methods());
   }
 
   /** Says something about a plan item: settled, accepted, dropped, wanted again. */
   @PostMapping("/productions/{production}/shots/{shot}/evidence")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional
-  public ResponseEntity<ShotView> say(@PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody NewEvidence in) {
+  public ResponseEntity<ShotView> say(
+      @PathVariable UUID production,
+      @PathVariable UUID shot,
+      Member me,
+      @RequestBody NewEvidence in) {
     Shot s = find(me, shot);
     ShotBook.Page p = book.one(me.production(), s.id);
     String key = InvalidInput.text("item", in.item());
-    OwedItem item = p.ledger().items().stream().filter(i -> i.key().equals(key)).findFirst().orElseThrow(() -> new InvalidInput("item", "is not owed by " + s.code));
+    OwedItem item =
+        p.ledger().items().stream()
+            .filter(i -> i.key().equals(key))
+            .findFirst()
+            .orElseThrow(() -> new InvalidInput("item", "is not owed by " + s.code));
     if (in.kind() == null) {
       throw new InvalidInput("kind", "must be one of " + Arrays.toString(Evidence.Kind.values()));
     }
     if (in.kind() != Evidence.Kind.SETTLED && me.role() == ARTIST) {
-      throw new Problems.Forbidden("An artist may say that something is done, not that it is not needed.");
+      throw new Problems.Forbidden(
+          "An artist may say that something is done, not that it is not needed.");
     }
     if (item.kind() == OwedItem.Kind.CAUTION && me.role() != PRODUCER && me.role() != COORDINATOR) {
       throw new Problems.Forbidden("A caution is signed off by the producer or the coordinator.");
@@ -333,13 +651,21 @@ public class ShotResource {
       e.shotId = s.id;
       e.item = key;
       e.kind = in.kind();
-      e.words = in.kind() == Evidence.Kind.REOPENED && (in.words() == null || in.words().isBlank()) ? "wanted again" : InvalidInput.text("words", in.words());
+      e.words =
+          in.kind() == Evidence.Kind.REOPENED && (in.words() == null || in.words().isBlank())
+              ? "wanted again"
+              : InvalidInput.text("words", in.words());
       e.hours = in.hours() == null ? null : InvalidInput.within("hours", in.hours(), 0, 10_000);
       e.saidBy = me.name();
       e.saidAt = Instant.now();
       details(e, item, in);
       evidence.saveAndFlush(e);
-      journal.record(me, e.kind.name().toLowerCase(java.util.Locale.ROOT), "shot", s.id.toString(), s.code + ": " + item.label());
+      journal.record(
+          me,
+          e.kind.name().toLowerCase(java.util.Locale.ROOT),
+          "shot",
+          s.id.toString(),
+          s.code + ": " + item.label());
     }
     return view(me, s.id);
   }
@@ -362,19 +688,24 @@ public class ShotResource {
     }
     if (in.element() != null) {
       if (!settles || item.kind() != OwedItem.Kind.ELEMENT) {
-        throw new InvalidInput("element", "only an element that is in hand has a source and a width");
+        throw new InvalidInput(
+            "element", "only an element that is in hand has a source and a width");
       }
       if (in.element().source() == null || in.element().widthPx() == null) {
-        throw new InvalidInput(in.element().source() == null ? "element.source" : "element.widthPx", "must be given");
+        throw new InvalidInput(
+            in.element().source() == null ? "element.source" : "element.widthPx", "must be given");
       }
       e.source = in.element().source();
-      e.widthPx = (int) InvalidInput.within("element.widthPx", in.element().widthPx(), 1L, 1_000_000L);
+      e.widthPx =
+          (int) InvalidInput.within("element.widthPx", in.element().widthPx(), 1L, 1_000_000L);
       e.licence = in.element().licence() == null ? "" : in.element().licence().strip();
     }
   }
 
   private Shot find(Member me, UUID id) {
-    return shots.findByIdAndProductionId(id, me.productionId()).orElseThrow(() -> new NoSuchElementException("There is no such shot in this production."));
+    return shots
+        .findByIdAndProductionId(id, me.productionId())
+        .orElseThrow(() -> new NoSuchElementException("There is no such shot in this production."));
   }
 
   private static boolean lost(ShotBook.Page p) {
@@ -395,30 +726,87 @@ public class ShotResource {
   }
 
   private static Tick tick(ShotBook.Page p, double at) {
-    return new Tick(p.shot().id, p.shot().code, p.shot().title, at, p.ledger().form(), p.ledger().stage());
+    return new Tick(
+        p.shot().id, p.shot().code, p.shot().title, at, p.ledger().form(), p.ledger().stage());
   }
 
   private static Map<Stage, Integer> stages(List<ShotBook.Page> pages) {
     Map<Stage, Integer> out = new LinkedHashMap<>();
-    Arrays.stream(Stage.values()).forEach(s -> out.put(s, (int) pages.stream().filter(p -> p.ledger().stage() == s).count()));
+    Arrays.stream(Stage.values())
+        .forEach(
+            s -> out.put(s, (int) pages.stream().filter(p -> p.ledger().stage() == s).count()));
     return out;
   }
 
   private static ShotLine line(ShotBook.Page p) {
     Shot s = p.shot();
-    return new ShotLine(s.id, s.code, s.title, s.scene, p.excerpt(), p.marks().stream().map(MarkView::of).toList(), lost(p), s.omitted, p.ledger().stage(), p.ledger().form(), p.ledger().sentence(), s.methods.stream().map(MethodChoice::method).toList(), p.plan().plates().size(), p.plan().effort(), p.ledger().open().size());
+    return new ShotLine(
+        s.id,
+        s.code,
+        s.title,
+        s.scene,
+        p.excerpt(),
+        p.marks().stream().map(MarkView::of).toList(),
+        lost(p),
+        s.omitted,
+        p.ledger().stage(),
+        p.ledger().form(),
+        p.ledger().sentence(),
+        s.methods.stream().map(MethodChoice::method).toList(),
+        p.plan().plates().size(),
+        p.plan().effort(),
+        p.ledger().open().size());
   }
 
   private static Said said(EvidenceEntry e) {
     Evidence v = e.evidence();
-    return new Said(e.item, e.kind, e.words, e.hours, e.saidBy, e.saidAt, v.signature(), v.element());
+    return new Said(
+        e.item, e.kind, e.words, e.hours, e.saidBy, e.saidAt, v.signature(), v.element());
   }
 
   private ResponseEntity<ShotView> view(Member me, UUID id) {
     ShotBook.Page p = book.one(me.production(), id);
     Shot s = p.shot();
-    Screenplay.Scene scene = p.first() == null ? null : screenplays.of(desk.newest(me.productionId())).sceneAt(p.first().markStart);
-    List<Said> said = p.evidence().stream().sorted(Comparator.comparing((EvidenceEntry e) -> e.saidAt).reversed()).map(e -> said(e)).toList();
-    return Problems.tagged(s.version, new ShotView(s.id, s.code, formerCodes.findByShotIdOrderByChangedAt(s.id).stream().map(f -> f.code).toList(), s.title, s.intent, s.scene, scene == null ? "" : scene.heading(), scene == null ? "" : scene.length(), p.marks().stream().map(MarkView::of).toList(), p.excerpt(), lost(p), s.omitted, me.production().firstFrame, s.cutFrames, me.production().handles, s.setupId, p.setup() == null ? null : p.setup().number, p.setup() == null ? null : p.setup().tape(), p.day() == null ? null : p.day().shootOn, s.methods, p.plan(), p.planFault(), p.ledger().stage(), p.ledger().next(), p.ledger().sentence(), p.ledger().items(), p.ledger().loose(), said, s.version));
+    Screenplay.Scene scene =
+        p.first() == null
+            ? null
+            : screenplays.of(desk.newest(me.productionId())).sceneAt(p.first().markStart);
+    List<Said> said =
+        p.evidence().stream()
+            .sorted(Comparator.comparing((EvidenceEntry e) -> e.saidAt).reversed())
+            .map(e -> said(e))
+            .toList();
+    return Problems.tagged(
+        s.version,
+        new ShotView(
+            s.id,
+            s.code,
+            formerCodes.findByShotIdOrderByChangedAt(s.id).stream().map(f -> f.code).toList(),
+            s.title,
+            s.intent,
+            s.scene,
+            scene == null ? "" : scene.heading(),
+            scene == null ? "" : scene.length(),
+            p.marks().stream().map(MarkView::of).toList(),
+            p.excerpt(),
+            lost(p),
+            s.omitted,
+            me.production().firstFrame,
+            s.cutFrames,
+            me.production().handles,
+            s.setupId,
+            p.setup() == null ? null : p.setup().number,
+            p.setup() == null ? null : p.setup().tape(),
+            p.day() == null ? null : p.day().shootOn,
+            s.methods,
+            p.plan(),
+            p.planFault(),
+            p.ledger().stage(),
+            p.ledger().next(),
+            p.ledger().sentence(),
+            p.ledger().items(),
+            p.ledger().loose(),
+            said,
+            s.version));
   }
 }

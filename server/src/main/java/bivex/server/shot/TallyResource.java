@@ -44,11 +44,32 @@ public class TallyResource {
     this.journal = journal;
   }
 
-  /** @param cheaper null when no other method that suits is cheaper */
-  public record DearView(UUID shot, String code, String title, String method, double cost, double hours, Tally.Cheaper cheaper) {}
+  /**
+   * @param cheaper null when no other method that suits is cheaper
+   */
+  public record DearView(
+      UUID shot,
+      String code,
+      String title,
+      String method,
+      double cost,
+      double hours,
+      Tally.Cheaper cheaper) {}
 
-  /** @param scenes by number @param shots cost of each shot @param left of the budget, less than 0 when it is overrun; null without a budget @param version of the production's numbers */
-  public record TallyView(Costs costs, Tally whole, Map<String, Tally> scenes, Map<UUID, Double> shots, Double left, List<DearView> dearest, long version) {}
+  /**
+   * @param scenes by number
+   * @param shots cost of each shot
+   * @param left of the budget, less than 0 when it is overrun; null without a budget
+   * @param version of the production's numbers
+   */
+  public record TallyView(
+      Costs costs,
+      Tally whole,
+      Map<String, Tally> scenes,
+      Map<UUID, Double> shots,
+      Double left,
+      List<DearView> dearest,
+      long version) {}
 
   /** The running total. Omitted shots cost nothing. */
   @GetMapping("/tally")
@@ -62,7 +83,11 @@ public class TallyResource {
   @PutMapping("/costs")
   @Allowed({PRODUCER})
   @Transactional
-  public ResponseEntity<TallyView> costs(@PathVariable UUID production, Member me, @RequestHeader("If-Match") String ifMatch, @RequestBody Costs in) {
+  public ResponseEntity<TallyView> costs(
+      @PathVariable UUID production,
+      Member me,
+      @RequestHeader("If-Match") String ifMatch,
+      @RequestBody Costs in) {
     Production p = productions.findById(me.productionId()).orElseThrow();
     Problems.mustBeCurrent(ifMatch, p.version, p.costs(), in);
     p.hourRate = in.hourRate();
@@ -77,16 +102,54 @@ public class TallyResource {
   private ResponseEntity<TallyView> view(Production p) {
     Costs costs = p.costs();
     List<ShotBook.Page> pages = book.all(p).stream().filter(x -> !x.shot().omitted).toList();
-    Map<String, ShotBook.Page> byId = pages.stream().collect(Collectors.toMap(x -> x.shot().id.toString(), Function.identity()));
-    List<Tally.Item> items = pages.stream().map(x -> new Tally.Item(x.shot().id.toString(), x.shot().scene, x.setup() == null ? null : x.setup().id.toString(), x.plan())).toList();
+    Map<String, ShotBook.Page> byId =
+        pages.stream().collect(Collectors.toMap(x -> x.shot().id.toString(), Function.identity()));
+    List<Tally.Item> items =
+        pages.stream()
+            .map(
+                x ->
+                    new Tally.Item(
+                        x.shot().id.toString(),
+                        x.shot().scene,
+                        x.setup() == null ? null : x.setup().id.toString(),
+                        x.plan()))
+            .toList();
     Tally whole = Tally.of(items, costs);
     Map<UUID, Double> each = new LinkedHashMap<>();
     items.forEach(i -> each.put(UUID.fromString(i.id()), costs.of(i.plan())));
-    List<DearView> dearest = Tally.dearest(items, costs, DEAREST).stream().map(i -> {
-      ShotBook.Page x = byId.get(i.id());
-      Tally.Dear d = Tally.dear(i, p.setting(x.shot().cutFrames), x.shot().title + " " + x.excerpt(), x.shot().methods, costs);
-      return new DearView(x.shot().id, x.shot().code, x.shot().title, x.shot().methods.stream().map(m -> MethodBook.find(m.method()).name()).collect(Collectors.joining(" + ")), d.cost(), d.hours(), d.cheaper());
-    }).toList();
-    return Problems.tagged(p.version, new TallyView(costs, whole, Tally.scenes(items, costs), each, costs.budget() == null ? null : costs.budget() - whole.cost(), dearest, p.version));
+    List<DearView> dearest =
+        Tally.dearest(items, costs, DEAREST).stream()
+            .map(
+                i -> {
+                  ShotBook.Page x = byId.get(i.id());
+                  Tally.Dear d =
+                      Tally.dear(
+                          i,
+                          p.setting(x.shot().cutFrames),
+                          x.shot().title + " " + x.excerpt(),
+                          x.shot().methods,
+                          costs);
+                  return new DearView(
+                      x.shot().id,
+                      x.shot().code,
+                      x.shot().title,
+                      x.shot().methods.stream()
+                          .map(m -> MethodBook.find(m.method()).name())
+                          .collect(Collectors.joining(" + ")),
+                      d.cost(),
+                      d.hours(),
+                      d.cheaper());
+                })
+            .toList();
+    return Problems.tagged(
+        p.version,
+        new TallyView(
+            costs,
+            whole,
+            Tally.scenes(items, costs),
+            each,
+            costs.budget() == null ? null : costs.budget() - whole.cost(),
+            dearest,
+            p.version));
   }
 }
