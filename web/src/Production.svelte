@@ -13,6 +13,7 @@
   import { line } from './lib/floor/line.svelte';
   import WaitingSheet from './lib/floor/WaitingSheet.svelte';
   import { open } from './lib/house.svelte';
+  import { dayAtHand, today } from './lib/today';
   import { free } from './lib/keys';
   import Brand from './lib/parts/Brand.svelte';
   import Keys from './lib/parts/Keys.svelte';
@@ -38,12 +39,11 @@
   const guest = $derived(house.view?.myRole === 'GUEST');
   const desks = $derived<readonly Desk[]>(guest ? ['review'] : DESKS);
   const current = $derived(house.ticks.find((t) => t.id === id) ?? null);
-  const today = new Date().toISOString().slice(0, 10);
   const shooting = $derived.by(() => {
     const all = house.days.data ?? [];
-    const next = all.find((d) => d.date >= today);
+    const next = dayAtHand(all);
     return next
-      ? `day ${next.number} of ${all.length}${next.date === today ? '' : `, ${day(next.date)}`}`
+      ? `day ${next.number} of ${all.length}${next.date === today(next.terms.zone) ? '' : `, ${day(next.date)}`}`
       : all.length > 0
         ? 'shoot is over'
         : 'no shooting day planned';
@@ -175,7 +175,9 @@
   </div>
   <footer>
     <strong>{house.view?.title ?? ''}</strong>
-    <span>{house.reel.data?.draftName ?? 'no script yet'} · {day(today)}{guest ? '' : ` · ${shooting}`}</span>
+    <span
+      >{house.reel.data?.draftName ?? 'no script yet'} · {day(today())}{guest ? '' : ` · ${shooting}`}</span
+    >
     <span class="notice" class:bad={frame.notice?.bad} role="status">{frame.notice?.words ?? ''}</span>
     <span title="Changes by others arrive while the line is open"
       >{frame.live === 'open' && line.reached

@@ -12,6 +12,7 @@
   import Slate from '../lib/floor/Slate.svelte';
   import TakeList from '../lib/floor/TakeList.svelte';
   import { house } from '../lib/house.svelte';
+  import { dayAtHand, today } from '../lib/today';
   import { free } from '../lib/keys';
   import Form from '../lib/parts/Form.svelte';
   import Sheet from '../lib/parts/Sheet.svelte';
@@ -29,7 +30,6 @@
   const wanted = $derived(
     setup?.startsWith('shot-') ? (h.ticks.find((t) => t.id === setup.slice(5))?.code ?? null) : null,
   );
-  const today = new Date().toISOString().slice(0, 10);
   const asked = $derived(
     (wanted && setups.find((s) => s.shots.includes(wanted))?.id) ||
       (setups.some((s) => s.id === setup) ? setup : null),
@@ -37,7 +37,7 @@
   const dayId = $derived(
     (setup?.startsWith('day-') && days.some((d) => d.id === setup.slice(4)) ? setup.slice(4) : null) ??
       setups.find((s) => s.id === asked)?.day ??
-      (days.find((d) => d.date === today) ?? days.find((d) => d.date > today) ?? days[days.length - 1])?.id ??
+      (dayAtHand(days) ?? days[days.length - 1])?.id ??
       null,
   );
   // All of the day is read at once, so that it is on the device when the line is lost.
@@ -212,7 +212,7 @@
               go(h.id, 'floor', `day-${e.currentTarget.value}`);
             }}
             >{#each days as d (d.id)}<option value={d.id}
-                >{d.number} · {dayName(d.date)}{d.date === today ? ', today' : ''}</option
+                >{d.number} · {dayName(d.date)}{d.date === today(d.terms.zone) ? ', today' : ''}</option
               >{/each}</select
           ></label
         >

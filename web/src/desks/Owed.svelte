@@ -42,14 +42,7 @@
 
   /** Where the thing is settled. */
   function act(l: Schemas['OwedLine']): void {
-    const desk =
-      l.item.kind === 'PLATE' && l.setup
-        ? 'floor'
-        : ['VERSION', 'NOTE', 'VERDICT'].includes(l.item.kind)
-          ? 'review'
-          : l.item.kind === 'DELIVERY'
-            ? 'deliver'
-            : 'shots';
+    const desk = l.item.desk.toLowerCase();
     go(h.id, desk, desk === 'floor' ? `shot-${l.shot}` : desk === 'deliver' ? null : l.shot);
   }
 </script>

@@ -2,6 +2,7 @@
   import { createQuery } from '@tanstack/svelte-query';
   import { api, got, Refused, type Schemas } from '../api/client';
   import { house } from '../house.svelte';
+  import { today } from '../today';
   import Sheet from '../parts/Sheet.svelte';
   import { frame } from '../state.svelte';
   import { day as dayName } from '../words';
@@ -20,11 +21,10 @@
     queryFn: () =>
       got(api.GET('/api/productions/{production}/places', { params: { path: { production: h.id } } })),
   }));
-  const today = new Date().toISOString().slice(0, 10);
   type Row = { name: string; duty: string; from: string; to: string };
   let fresh = $state(false);
   const isNew = $derived(fresh || day === null);
-  let date = $state(today);
+  let date = $state(today());
   let place = $state('');
   let latitude = $state('');
   let longitude = $state('');
@@ -56,7 +56,7 @@
     was = now;
     wrong = null;
     const t = isNew ? (days[days.length - 1]?.terms ?? null) : (day?.terms ?? null);
-    date = isNew ? today : (day?.date ?? today);
+    date = isNew ? today() : (day?.date ?? today());
     place = isNew ? '' : (day?.place ?? '');
     latitude = isNew || t?.latitude === null || !t ? '' : String(t.latitude);
     longitude = isNew || t?.longitude === null || !t ? '' : String(t.longitude);

@@ -3,6 +3,7 @@
   import { house } from '../house.svelte';
   import { go } from '../router';
   import { frame } from '../state.svelte';
+  import { today } from '../today';
   import { WHO } from '../words';
   import Form from './Form.svelte';
 
@@ -14,33 +15,24 @@
   let hours = $state('');
   let who = $state('');
   let role = $state('');
-  let on = $state(new Date().toISOString().slice(0, 10));
+  let on = $state(today());
   let source = $state<Schemas['NewElement']['source']>('SHOOT');
   let widthPx = $state('');
   let licence = $state('');
   let wrong = $state('');
 
-  const question = $derived(
-    ['DATUM', 'CAUTION', 'ELEMENT', 'TASK'].includes(item.kind) &&
-      item.key !== 'datum:intent' &&
-      item.key !== 'datum:mark' &&
-      !item.key.startsWith('check:'),
-  );
-  const places: Partial<Record<Schemas['OwedItem']['kind'], [string, string]>> = {
-    PLATE: ['floor', 'Open the floor'],
-    VERSION: ['review', 'Open review'],
-    NOTE: ['review', 'Open review'],
-    VERDICT: ['review', 'Open review'],
-    DELIVERY: ['deliver', 'Open deliver'],
-    INTENT: ['script', 'Open the breakdown'],
-    METHOD: ['script', 'Open the breakdown'],
+  const DESKS: Record<Schemas['OwedItem']['desk'], [string, string]> = {
+    SCRIPT: ['script', 'Open the breakdown'],
+    SHOTS: ['shots', ''],
+    FLOOR: ['floor', 'Open the floor'],
+    REVIEW: ['review', 'Open review'],
+    DELIVER: ['deliver', 'Open deliver'],
   };
-  const place = $derived(places[item.kind]);
+  const place = $derived(DESKS[item.desk]);
   const live = $derived(item.state === 'OWED' || item.state === 'IN_DOUBT');
-  const decide = $derived(
-    h.may('PRODUCER', 'COORDINATOR', 'FLOOR') &&
-      !['INTENT', 'METHOD', 'VERSION', 'VERDICT', 'NOTE', 'DELIVERY'].includes(item.kind),
-  );
+  /** What may be said of it now, by whoever looks; the core decides, the first is what Enter does. */
+  const acts = $derived(item.acts.filter((a) => h.may(...a.roles)));
+  const needs = $derived(acts[0]?.needs ?? 'WORDS');
 
   async function say(kind: Schemas['NewEvidence']['kind']): Promise<void> {
     wrong = '';
@@ -54,8 +46,8 @@
             kind,
             words,
             ...(hours ? { hours: Number(hours) } : {}),
-            ...(kind === 'SETTLED' && item.kind === 'CAUTION' ? { signature: { who, role, on } } : {}),
-            ...(kind === 'SETTLED' && item.kind === 'ELEMENT' && widthPx
+            ...(kind === 'SETTLED' && needs === 'SIGNATURE' ? { signature: { who, role, on } } : {}),
+            ...(kind === 'SETTLED' && needs === 'FOUND' && widthPx
               ? { element: { source, widthPx: Number(widthPx), licence } }
               : {}),
           },
@@ -85,39 +77,39 @@
       class="answer"
       onsubmit={(e) => {
         e.preventDefault();
-        if (question && live) void say('SETTLED');
+        if (acts[0]) void say(acts[0].kind);
       }}
     >
       {#if item.action}<p>{item.action}</p>{/if}
-      {#if place && live}<button
+      {#if place[1] && live}<button
           type="button"
           class="tight btn"
           onclick={() =>
             go(h.id, place[0], place[0] === 'floor' ? `shot-${shot}` : place[0] === 'deliver' ? null : shot)}
           >{place[1]}</button
         >{/if}
-      {#if question || decide}
+      {#if acts.length > 0}
         <div class="flex gap-2">
           <input
             class="input"
             bind:value={words}
             placeholder={item.state === 'DROPPED'
               ? 'why it is wanted again'
-              : item.kind === 'CAUTION'
+              : needs === 'SIGNATURE'
                 ? 'what they said, in their words'
                 : live
                   ? 'the answer, or the reason'
                   : ''}
             aria-label="What to say about {item.label}"
           />
-          {#if item.kind === 'TASK'}<input
+          {#if needs === 'HOURS'}<input
               class="mono input w-20"
               bind:value={hours}
               placeholder="hours"
               aria-label="Hours it took"
             />{/if}
         </div>
-        {#if item.kind === 'CAUTION' && live}
+        {#if needs === 'SIGNATURE'}
           <div class="grid grid-cols-[1fr_1fr_130px] gap-2">
             <input class="input" bind:value={who} placeholder="who signed" aria-label="Who signed" /><input
               class="input"
@@ -126,7 +118,7 @@
               aria-label="In which role"
             /><input class="mono input" type="date" bind:value={on} aria-label="Signed on" />
           </div>
-        {:else if item.kind === 'ELEMENT' && live}
+        {:else if needs === 'FOUND'}
           <div class="grid grid-cols-[110px_90px_1fr] gap-2">
             <select class="select" bind:value={source} aria-label="Where it is from"
               ><option value="SHOOT">shoot</option><option value="STOCK">stock</option><option value="DRAW"
@@ -148,28 +140,12 @@
         {/if}
         {#if wrong}<p class="pencil" role="alert">{wrong}</p>{/if}
         <div class="mt-1 flex flex-wrap gap-2">
-          {#if live && question}<button class="tight ink btn"
-              >{item.kind === 'CAUTION'
-                ? 'Record the signature'
-                : item.kind === 'TASK'
-                  ? 'Done'
-                  : 'Keep the answer'}</button
-            >{/if}
-          {#if item.state === 'IN_DOUBT' && decide && item.kind !== 'CAUTION'}<button
-              type="button"
+          {#each acts as a, i (a.kind)}<button
+              type={i === 0 ? 'submit' : 'button'}
               class="tight btn"
-              onclick={() => void say('ACCEPTED')}>Live with it</button
-            >{/if}
-          {#if live && decide && item.kind !== 'CAUTION'}<button
-              type="button"
-              class="tight btn"
-              onclick={() => void say('DROPPED')}>Not needed</button
-            >{/if}
-          {#if item.state === 'DROPPED' && decide}<button
-              type="button"
-              class="tight btn"
-              onclick={() => void say('REOPENED')}>Wanted again</button
-            >{/if}
+              class:ink={i === 0 && a.kind === 'SETTLED'}
+              onclick={() => i > 0 && void say(a.kind)}>{a.words}</button
+            >{/each}
         </div>
       {/if}
     </form>

@@ -1,11 +1,11 @@
 package bivex.bench;
 
+import bivex.core.crew.Role;
 import bivex.core.script.Anchor;
 import bivex.server.Caller;
 import bivex.server.House;
 import bivex.server.keep.People;
 import bivex.server.keep.Production;
-import bivex.server.keep.Role;
 import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;

@@ -1,5 +1,6 @@
 package bivex.bench;
 
+import bivex.core.crew.Role;
 import bivex.core.method.MethodBook;
 import bivex.core.method.MethodChoice;
 import bivex.core.shoot.CameraData;
@@ -11,7 +12,6 @@ import bivex.server.keep.Drafts;
 import bivex.server.keep.Mark;
 import bivex.server.keep.Marks;
 import bivex.server.keep.Production;
-import bivex.server.keep.Role;
 import bivex.server.keep.Setup;
 import bivex.server.keep.Setups;
 import bivex.server.keep.ShootingDay;

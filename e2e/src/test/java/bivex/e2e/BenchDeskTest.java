@@ -287,7 +287,7 @@ class BenchDeskTest extends DeskTests {
     Page shots =
         browsers.at(
             stage,
-            stage.house.person(stage.production, bivex.server.keep.Role.COORDINATOR).person(),
+            stage.house.person(stage.production, bivex.core.crew.Role.COORDINATOR).person(),
             "/shots/" + stage.shot);
     assertThat(
             shots.locator(".plate").filter(new Locator.FilterOptions().setHasText("Performance 2")))
@@ -296,7 +296,7 @@ class BenchDeskTest extends DeskTests {
     Page artist =
         browsers.at(
             stage,
-            stage.house.person(stage.production, bivex.server.keep.Role.ARTIST).person(),
+            stage.house.person(stage.production, bivex.core.crew.Role.ARTIST).person(),
             "/bench");
     assertThat(artist.locator("h1")).hasText("1 pair waits to be measured");
     assertThat(artist.getByText("Add a still to")).hasCount(0);

@@ -4,10 +4,10 @@ import static bivex.e2e.Browsers.in;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import bivex.core.crew.Role;
 import bivex.server.Clips;
 import bivex.server.Stage;
 import bivex.server.keep.People;
-import bivex.server.keep.Role;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;

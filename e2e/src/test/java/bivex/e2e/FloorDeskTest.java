@@ -3,11 +3,11 @@ package bivex.e2e;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import bivex.core.crew.Role;
 import bivex.server.Caller;
 import bivex.server.Clips;
 import bivex.server.House;
 import bivex.server.Stage;
-import bivex.server.keep.Role;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.assertions.LocatorAssertions;

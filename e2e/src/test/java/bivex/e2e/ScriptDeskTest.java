@@ -3,12 +3,12 @@ package bivex.e2e;
 import static bivex.e2e.Browsers.in;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 
+import bivex.core.crew.Role;
 import bivex.core.cue.CueWords;
 import bivex.core.script.Screenplay;
 import bivex.core.script.ScreenplayParser;
 import bivex.server.JourneyTest;
 import bivex.server.Stage;
-import bivex.server.keep.Role;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;

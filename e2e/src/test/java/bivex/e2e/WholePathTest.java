@@ -3,10 +3,10 @@ package bivex.e2e;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import bivex.core.crew.Role;
 import bivex.server.Clips;
 import bivex.server.House;
 import bivex.server.keep.Production;
-import bivex.server.keep.Role;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;

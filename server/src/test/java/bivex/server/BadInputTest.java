@@ -2,8 +2,8 @@ package bivex.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import bivex.core.crew.Role;
 import bivex.server.keep.Production;
-import bivex.server.keep.Role;
 import java.io.ByteArrayOutputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
@@ -30,6 +30,18 @@ class BadInputTest {
     assertThat(a.text("type")).startsWith("urn:bivex:");
     assertThat(a.text("field")).startsWith(field);
     assertThat(a.text("detail")).contains(words);
+  }
+
+  /** Rows before a page are counted in more than 32 bits, and a page beyond the end is empty. */
+  @Test
+  void pagesBeyondTheEndAreEmpty() {
+    for (String list : List.of("owed", "shots", "elements", "journal")) {
+      for (String page : List.of("2147483647", "5000000", "-3")) {
+        Caller.Answer a = producer.get(base + "/" + list + "?page=" + page + "&size=500");
+        assertThat(a.status()).as(list + " " + page).isEqualTo(200);
+        assertThat(a.at("lines")).hasSize(0);
+      }
+    }
   }
 
   @Test

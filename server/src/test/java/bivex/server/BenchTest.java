@@ -2,7 +2,7 @@ package bivex.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import bivex.server.keep.Role;
+import bivex.core.crew.Role;
 import bivex.server.media.Frames;
 import bivex.server.media.MediaStore;
 import java.awt.image.BufferedImage;
@@ -334,7 +334,7 @@ class BenchTest {
     assertThat(done(begun.get(9)).path("stand").asString()).isEqualTo("CANCELLED");
     // Somebody else's production does not see it.
     var other = stage.house.production();
-    Caller stranger = stage.house.person(other, bivex.server.keep.Role.PRODUCER);
+    Caller stranger = stage.house.person(other, bivex.core.crew.Role.PRODUCER);
     assertThat(
             stranger
                 .get("/api/productions/" + other.id + "/bench/jobs/" + begun.get(0).text("id"))
@@ -1027,7 +1027,7 @@ class BenchTest {
                 .text("detail"))
         .contains("two setups");
     // An artist measures and keeps, but does not add to the floor's stills.
-    Caller artist = stage.house.person(stage.production, bivex.server.keep.Role.ARTIST);
+    Caller artist = stage.house.person(stage.production, bivex.core.crew.Role.ARTIST);
     assertThat(artist.get(bench).status()).isEqualTo(200);
     assertThat(
             artist

@@ -3,10 +3,10 @@ package bivex.server;
 import static bivex.server.Stage.ok;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import bivex.core.crew.Role;
 import bivex.core.script.Screenplay;
 import bivex.core.script.ScreenplayParser;
 import bivex.server.keep.Production;
-import bivex.server.keep.Role;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -376,11 +376,8 @@ class BreakdownTest {
     Map<String, Object> edit = Stage.edit(flags);
     edit.put("methods", List.of(Map.of("method", "B1", "values", Map.of(), "reason", "")));
     edit.put("setup", stage.setup);
+    edit.put("intent", "plain enough");
     ok(producer.put(base + "/shots/" + flags.text("id"), flags.etag(), edit));
-    ok(
-        producer.post(
-            base + "/shots/" + flags.text("id") + "/evidence",
-            Map.of("item", "datum:intent", "kind", "DROPPED", "words", "plain enough")));
     Caller.Answer merged =
         ok(
             producer.post(

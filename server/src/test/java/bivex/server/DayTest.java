@@ -2,7 +2,7 @@ package bivex.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import bivex.server.keep.Role;
+import bivex.core.crew.Role;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;

@@ -2,9 +2,9 @@ package bivex.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import bivex.core.crew.Role;
 import bivex.core.time.FrameRate;
 import bivex.core.time.Timecode;
-import bivex.server.keep.Role;
 import biweekly.Biweekly;
 import biweekly.component.VEvent;
 import java.io.ByteArrayInputStream;
@@ -50,7 +50,7 @@ class FloorPapersTest {
     assertThat(pdf(day + "/papers/plates.pdf"))
         .contains(
             "Setup 1 · Chart table",
-            "Clean plate · 10 s · match set · not shot",
+            "Clean plate · 10 s · in the match set not shot",
             "Nobody in frame for 10 s");
     assertThat(pdf(day + "/papers/wardrobe.pdf"))
         .contains("the double", "part 1", "changes before it");

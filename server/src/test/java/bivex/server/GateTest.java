@@ -2,11 +2,11 @@ package bivex.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import bivex.core.crew.Role;
 import bivex.server.access.Allowed;
 import bivex.server.access.Anyone;
 import bivex.server.access.SignedIn;
 import bivex.server.keep.Production;
-import bivex.server.keep.Role;
 import java.lang.annotation.Annotation;
 import java.net.http.HttpRequest;
 import java.util.ArrayList;

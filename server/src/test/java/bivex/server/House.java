@@ -1,12 +1,12 @@
 package bivex.server;
 
+import bivex.core.crew.Role;
 import bivex.server.keep.Membership;
 import bivex.server.keep.Memberships;
 import bivex.server.keep.People;
 import bivex.server.keep.Person;
 import bivex.server.keep.Production;
 import bivex.server.keep.Productions;
-import bivex.server.keep.Role;
 import bivex.server.production.ProductionResource;
 import java.io.IOException;
 import java.io.UncheckedIOException;

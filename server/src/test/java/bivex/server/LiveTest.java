@@ -2,7 +2,7 @@ package bivex.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import bivex.server.keep.Role;
+import bivex.core.crew.Role;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;

@@ -3,8 +3,8 @@ package bivex.server;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import bivex.core.crew.Role;
 import bivex.core.method.MethodBook;
-import bivex.server.keep.Role;
 import com.networknt.schema.InputFormat;
 import com.networknt.schema.JsonSchema;
 import com.networknt.schema.JsonSchemaFactory;

@@ -2,8 +2,8 @@ package bivex.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import bivex.core.crew.Role;
 import bivex.server.keep.Production;
-import bivex.server.keep.Role;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;

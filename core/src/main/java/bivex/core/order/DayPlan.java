@@ -63,7 +63,7 @@ public record DayPlan(
     InvalidInput.within("call", call, 0, 1440);
     if (!(wrap > call && wrap <= call + 1440)) {
       throw new InvalidInput(
-          "wrap", "must be later than the call at " + Clock.label(call) + ", within a day");
+          "wrap", "must be later than the call at " + TimeOfDay.label(call) + ", within a day");
     }
     InvalidInput.within("passes", (long) passes.size(), 0, MOST);
     people = Map.copyOf(people);

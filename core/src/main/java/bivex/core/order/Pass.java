@@ -41,7 +41,7 @@ public record Pass(
       InvalidInput.within("from", from, 0, 2880);
       if (!(to > from && to <= 2880)) {
         throw new InvalidInput(
-            "to", "must be later than " + Clock.label(from) + " and within the next day");
+            "to", "must be later than " + TimeOfDay.label(from) + " and within the next day");
       }
     }
   }

@@ -155,7 +155,7 @@ public record Running(
                     Locale.ROOT,
                     "the day ends %.0f min after the wrap at %s",
                     over,
-                    Clock.label(day.wrap())));
+                    TimeOfDay.label(day.wrap())));
       }
       return new Running(
           List.copyOf(slots),
@@ -270,14 +270,14 @@ public record Running(
             reason =
                 dresses
                     ? w.performer() + " changes into " + w.costume()
-                    : "for " + w.performer() + ", who comes at " + Clock.label(can);
+                    : "for " + w.performer() + ", who comes at " + TimeOfDay.label(can);
           }
         }
       }
       if (p.light() != null && p.light().from() > bound + 1e-9) {
         bound = p.light().from();
         if (say) {
-          reason = "for the light, which is right from " + Clock.label(bound);
+          reason = "for the light, which is right from " + TimeOfDay.label(bound);
         }
       }
       if (bound > start + 1e-9) {
@@ -296,9 +296,9 @@ public record Running(
             () ->
                 p.name()
                     + " ends at "
-                    + Clock.label(end)
+                    + TimeOfDay.label(end)
                     + ", after its light at "
-                    + Clock.label(p.light().to()));
+                    + TimeOfDay.label(p.light().to()));
       }
       for (Pass.Worn w : p.worn()) {
         Pass.Window hours = day.people().get(w.performer());
@@ -310,11 +310,11 @@ public record Running(
               () ->
                   w.performer()
                       + " must go at "
-                      + Clock.label(hours.to())
+                      + TimeOfDay.label(hours.to())
                       + " and "
                       + p.name()
                       + " ends at "
-                      + Clock.label(end));
+                      + TimeOfDay.label(end));
         }
         free.put(w.performer(), end);
       }

@@ -1,6 +1,7 @@
 package bivex.core.rescue;
 
 import bivex.core.InvalidInput;
+import bivex.core.ItemKey;
 import bivex.core.effort.EffortRates;
 import bivex.core.effort.Estimate;
 import bivex.core.effort.TaskKind;
@@ -16,6 +17,7 @@ import java.util.BitSet;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.OptionalInt;
 
 /**
  * What can be made in place of a plate that is missing, from the takes that really exist (F3). Each
@@ -125,10 +127,11 @@ public final class Rescue {
    * @return null where the plate is not the pass of one part
    */
   public static BitSet freeIn(Plan pictured, String plate) {
-    if (!plate.startsWith("plate:performance-")) {
+    OptionalInt of = ItemKey.of(plate).performance();
+    if (of.isEmpty()) {
       return null;
     }
-    String part = "part " + plate.substring("plate:performance-".length());
+    String part = "part " + of.getAsInt();
     List<double[]> edges =
         pictured.sketch().stream()
             .flatMap(f -> f.figures().stream())

@@ -1,9 +1,9 @@
 package bivex.core.shoot;
 
 import bivex.core.InvalidInput;
-import bivex.core.order.Clock;
 import bivex.core.order.DayPlan;
 import bivex.core.order.Pass;
+import bivex.core.order.TimeOfDay;
 import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -77,7 +77,7 @@ public record DayTerms(
     InvalidInput.within("call", call, 0, 1439);
     if (!(wrap > call && wrap <= call + 1440)) {
       throw new InvalidInput(
-          "wrap", "must be later than the call at " + Clock.label(call) + ", within a day");
+          "wrap", "must be later than the call at " + TimeOfDay.label(call) + ", within a day");
     }
     people = List.copyOf(people);
     Set<String> names = new HashSet<>();

@@ -1,5 +1,6 @@
 package bivex.core.shoot;
 
+import bivex.core.ItemKey;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -10,17 +11,30 @@ import java.util.Set;
 
 /**
  * A match set as it was shot: which take is the reference, and what every other take has against
- * it.
- *
- * @param reference id of the reference take, null when there is none yet
- * @param findings per take id; only takes with findings are in it
+ * it. What a take has against it is worked out when it is asked for: of thousands of takes a list
+ * asks of the picked ones only.
  */
-public record MatchReview(String reference, Map<String, List<MatchGuard.Finding>> findings) {
-  /**
-   * The clean plate's key: shot again after a touch, it is the answer to it, and has only to be
-   * compared.
-   */
-  private static final String CLEAN = "plate:clean";
+public final class MatchReview {
+  /** Nothing was shot. */
+  public static final MatchReview NONE = new MatchReview(null, Map.of());
+
+  private final String reference;
+  private final Map<String, Held> takes;
+
+  /** A take of a set, with all it is held to. */
+  private record Held(Take take, Take reference, Terms set) {}
+
+  /** What a setup's takes are held to. */
+  private record Terms(
+      Set<MatchRule> rules,
+      List<TouchEvent> touches,
+      List<Measured> measured,
+      MatchGuard.Optics optics) {}
+
+  private MatchReview(String reference, Map<String, Held> takes) {
+    this.reference = reference;
+    this.takes = takes;
+  }
 
   /**
    * Two takes laid over each other and measured, kept as evidence.
@@ -53,75 +67,112 @@ public record MatchReview(String reference, Map<String, List<MatchGuard.Finding>
       List<TouchEvent> touches,
       List<Measured> measured,
       MatchGuard.Optics optics) {
-    List<Take> set =
+    List<Take> usable =
         takes.stream()
             .filter(t -> inSet.contains(t.plate()) && t.call().usable())
             .sorted(Comparator.comparing(Take::at))
             .toList();
     Take ref =
-        set.stream()
+        usable.stream()
             .filter(t -> t.call() == Take.Call.PICK)
             .findFirst()
-            .orElse(set.isEmpty() ? null : set.get(0));
+            .orElse(usable.isEmpty() ? null : usable.get(0));
+    Terms set = new Terms(rules, touches, measured, optics);
+    Map<String, Held> held = new LinkedHashMap<>();
+    usable.forEach(t -> held.put(t.id(), new Held(t, ref, set)));
+    return new MatchReview(ref == null ? null : ref.id(), held);
+  }
+
+  /** The takes of both; the reference is the other's when it has one. */
+  public MatchReview and(MatchReview other) {
+    Map<String, Held> all = new LinkedHashMap<>(takes);
+    all.putAll(other.takes);
+    return new MatchReview(other.reference == null ? reference : other.reference, all);
+  }
+
+  /** Id of the reference take, null when there is none yet. */
+  public String reference() {
+    return reference;
+  }
+
+  /** What a take has against it; empty when nothing, or when it is of no match set. */
+  public List<MatchGuard.Finding> of(String take) {
+    Held h = takes.get(take);
+    return h == null ? List.of() : findings(h);
+  }
+
+  /** Takes that have something against them, by id, with what it is. */
+  public Map<String, List<MatchGuard.Finding>> findings() {
     Map<String, List<MatchGuard.Finding>> out = new LinkedHashMap<>();
-    for (Take t : set) {
-      List<MatchGuard.Finding> f =
-          new ArrayList<>(
-              t == ref
-                  ? MatchGuard.alone(t.camera(), rules)
-                  : MatchGuard.compare(ref.camera(), t.camera(), rules, optics));
-      Measured last =
-          t == ref
-              ? null
-              : measured.stream()
-                  .filter(
-                      m ->
-                          m.second.equals(t.id()) && m.first.equals(ref.id())
-                              || m.first.equals(t.id()) && m.second.equals(ref.id()))
-                  .max(Comparator.comparing(Measured::at))
-                  .orElse(null);
-      if (last != null && !last.agrees) {
-        f.add(
-            0,
-            new MatchGuard.Finding(
-                "measured",
-                "laid over the reference",
-                "the same",
-                "not the same",
-                last.verdict,
-                MatchGuard.Severity.BREAKS,
-                last.remedy,
-                "as measured"));
-      }
-      if (t != ref && rules.contains(MatchRule.HELD) && (last == null || !last.agrees)) {
-        touches.stream()
-            .filter(e -> e.at().isAfter(ref.at()) && e.at().isBefore(t.at()))
-            .forEach(
-                e ->
-                    f.add(
-                        new MatchGuard.Finding(
-                            "held",
-                            "camera touched",
-                            "not touched",
-                            e.kind().words()
-                                + (e.note() == null || e.note().isBlank() ? "" : ": " + e.note()),
-                            "the plates may not line up; lay a fresh still over the first",
-                            MatchGuard.Severity.BREAKS,
-                            t.plate().equals(CLEAN)
-                                ? "lay it over the first plate; say so if it agrees, else shoot the"
-                                    + " set again from here"
-                                : e.kind().remedy())));
-      }
+    for (String id : takes.keySet()) {
+      List<MatchGuard.Finding> f = of(id);
       if (!f.isEmpty()) {
-        out.put(t.id(), List.copyOf(f));
+        out.put(id, f);
       }
     }
-    return new MatchReview(ref == null ? null : ref.id(), out);
+    return out;
   }
 
   /** Whether a take cannot be matched as it is. */
-  public boolean breaks(String takeId) {
-    return findings.getOrDefault(takeId, List.of()).stream()
-        .anyMatch(f -> f.severity() == MatchGuard.Severity.BREAKS);
+  public boolean breaks(String take) {
+    return of(take).stream().anyMatch(f -> f.severity() == MatchGuard.Severity.BREAKS);
+  }
+
+  private static List<MatchGuard.Finding> findings(Held h) {
+    Take t = h.take;
+    Take ref = h.reference;
+    List<MatchGuard.Finding> f =
+        new ArrayList<>(
+            t == ref
+                ? MatchGuard.alone(t.camera(), h.set.rules)
+                : MatchGuard.compare(ref.camera(), t.camera(), h.set.rules, h.set.optics));
+    Measured last = t == ref ? null : last(h);
+    if (last != null && !last.agrees) {
+      f.add(
+          0,
+          new MatchGuard.Finding(
+              "measured",
+              "laid over the reference",
+              "the same",
+              "not the same",
+              last.verdict,
+              MatchGuard.Severity.BREAKS,
+              last.remedy,
+              "as measured"));
+    }
+    if (t != ref && h.set.rules.contains(MatchRule.HELD) && (last == null || !last.agrees)) {
+      h.set.touches.stream()
+          .filter(e -> e.at().isAfter(ref.at()) && e.at().isBefore(t.at()))
+          .forEach(e -> f.add(touched(e, t)));
+    }
+    return List.copyOf(f);
+  }
+
+  private static Measured last(Held h) {
+    String take = h.take.id();
+    String ref = h.reference.id();
+    return h.set.measured.stream()
+        .filter(
+            m ->
+                m.second.equals(take) && m.first.equals(ref)
+                    || m.first.equals(take) && m.second.equals(ref))
+        .max(Comparator.comparing(Measured::at))
+        .orElse(null);
+  }
+
+  /**
+   * The clean plate, shot again after a touch, is the answer to it, and has only to be compared.
+   */
+  private static MatchGuard.Finding touched(TouchEvent e, Take t) {
+    return new MatchGuard.Finding(
+        "held",
+        "camera touched",
+        "not touched",
+        e.kind().words() + (e.note() == null || e.note().isBlank() ? "" : ": " + e.note()),
+        "the plates may not line up; lay a fresh still over the first",
+        MatchGuard.Severity.BREAKS,
+        ItemKey.CLEAN.is(t.plate())
+            ? "lay it over the first plate; say so if it agrees, else shoot the set again from here"
+            : e.kind().remedy());
   }
 }

@@ -1,5 +1,6 @@
 package bivex.core.shot;
 
+import bivex.core.ItemKey;
 import bivex.core.effort.Estimate;
 import bivex.core.element.ElementMargin;
 import bivex.core.element.ElementSource;
@@ -99,9 +100,6 @@ public record Ledger(
   private static final DateTimeFormatter DAY =
       DateTimeFormatter.ofPattern("EEE d MMM", java.util.Locale.UK);
 
-  /** Beginning of the key of a doubt about words; the number of the draft follows. */
-  private static final String WORDS = "words:";
-
   private static final class Book {
     private final ShotFacts facts;
     private final Map<String, Evidence> said = new HashMap<>();
@@ -148,7 +146,7 @@ public record Ledger(
     private void planning() {
       boolean intent = facts.intent() != null && !facts.intent().isBlank();
       item(
-          "datum:intent",
+          ItemKey.INTENT.toString(),
           Kind.INTENT,
           "Story reason",
           intent ? State.IN_HAND : State.OWED,
@@ -159,7 +157,7 @@ public record Ledger(
           55);
       if (facts.words().lost()) {
         item(
-            "datum:mark",
+            ItemKey.MARK.toString(),
             Kind.DATUM,
             "Its words in the script",
             State.IN_DOUBT,
@@ -170,7 +168,7 @@ public record Ledger(
             70);
       } else if (facts.words().asked()) {
         item(
-            "datum:mark",
+            ItemKey.MARK.toString(),
             Kind.DATUM,
             "Its words in the script",
             State.IN_DOUBT,
@@ -182,7 +180,7 @@ public record Ledger(
       }
       for (ShotFacts.Change c : facts.words().changes()) {
         item(
-            WORDS + c.draft(),
+            ItemKey.words(c.draft()).toString(),
             Kind.DATUM,
             "Words changed after shooting",
             State.IN_DOUBT,
@@ -301,7 +299,7 @@ public record Ledger(
         int harm = p.kind() == Plan.PlateKind.CLEAN ? 95 : p.inSet() ? 90 : 80;
         if (pick != null && facts.match().breaks(pick.id())) {
           MatchGuard.Finding worst =
-              facts.match().findings().get(pick.id()).stream()
+              facts.match().of(pick.id()).stream()
                   .filter(f -> f.severity() == MatchGuard.Severity.BREAKS)
                   .findFirst()
                   .orElseThrow();
@@ -556,11 +554,9 @@ public record Ledger(
       State state = found;
       String why = reason;
       Evidence e = said.get(key);
-      if (e != null) {
-        boolean question =
-            kind == Kind.DATUM && !key.startsWith("check:") && !key.startsWith(WORDS)
-                || kind == Kind.TASK;
-        if (e.kind() == Evidence.Kind.DROPPED && found != State.IN_HAND && kind != Kind.CAUTION) {
+      ItemKey k = ItemKey.of(key);
+      if (e != null && EvidenceRules.fits(e.kind(), kind, k)) {
+        if (e.kind() == Evidence.Kind.DROPPED && found != State.IN_HAND) {
           state = State.DROPPED;
           why = e.words();
         } else if (e.kind() == Evidence.Kind.SETTLED && kind == Kind.CAUTION) {
@@ -575,31 +571,55 @@ public record Ledger(
                     + ": "
                     + e.words();
           }
-        } else if (e.kind() == Evidence.Kind.SETTLED && question) {
+        } else if (e.kind() == Evidence.Kind.SETTLED && kind != Kind.ELEMENT) {
           state = State.IN_HAND;
           why = e.words();
         } else if (e.kind() == Evidence.Kind.WAIVED && found != State.IN_HAND) {
           why = reason + ", let go: " + e.words();
-        } else if (e.kind() == Evidence.Kind.ACCEPTED
-            && found == State.IN_DOUBT
-            && kind != Kind.CAUTION) {
+        } else if (e.kind() == Evidence.Kind.ACCEPTED && found == State.IN_DOUBT) {
           state = State.IN_HAND;
           why = "accepted: " + e.words();
         }
       }
       boolean before =
-          !key.startsWith(WORDS)
+          !k.words()
               && kind != Kind.NOTE
               && kind != Kind.VERDICT
               && kind != Kind.VERSION
               && kind != Kind.DELIVERY
               && kind != Kind.INTENT;
-      if (agreed && before && (state == State.OWED || state == State.IN_DOUBT)) {
+      boolean without = agreed && before && (state == State.OWED || state == State.IN_DOUBT);
+      if (without) {
         state = State.DROPPED;
         why = "agreed without it";
       }
       boolean open = state == State.OWED || state == State.IN_DOUBT;
-      items.add(new OwedItem(key, kind, label, state, why, open ? action : "", due, who, harm));
+      items.add(
+          new OwedItem(
+              key,
+              kind,
+              label,
+              state,
+              why,
+              open ? action : "",
+              due,
+              who,
+              harm,
+              desk(kind, k),
+              // What was agreed without cannot be asked for again by a word.
+              without ? List.of() : EvidenceRules.acts(kind, k, state)));
+    }
+
+    /** Where a thing is settled; the floor knows no shot without a setup. */
+    private OwedItem.Desk desk(Kind kind, ItemKey key) {
+      return switch (kind) {
+        case INTENT, METHOD -> OwedItem.Desk.SCRIPT;
+        case DATUM -> key.equals(ItemKey.MARK) ? OwedItem.Desk.SCRIPT : OwedItem.Desk.SHOTS;
+        case PLATE -> facts.setup() == null ? OwedItem.Desk.SHOTS : OwedItem.Desk.FLOOR;
+        case VERSION, NOTE, VERDICT -> OwedItem.Desk.REVIEW;
+        case DELIVERY -> OwedItem.Desk.DELIVER;
+        case CAUTION, ELEMENT, TASK -> OwedItem.Desk.SHOTS;
+      };
     }
 
     /** What is wrong with an element that was found; empty when nothing is. */
@@ -658,7 +678,7 @@ public record Ledger(
           };
       Comparator<OwedItem> harm = Comparator.comparingInt(OwedItem::harm);
       return items.stream()
-          .filter(i -> i.open() && (blocking.contains(i.kind()) || i.key().equals("datum:mark")))
+          .filter(i -> i.open() && (blocking.contains(i.kind()) || ItemKey.MARK.is(i.key())))
           .max(harm)
           .orElseGet(() -> items.stream().filter(OwedItem::open).max(harm).orElse(null));
     }
@@ -679,9 +699,7 @@ public record Ledger(
                 next.label().startsWith("A ") ? lower(next.label()) : "a " + lower(next.label());
             case INTENT, DELIVERY -> "its " + lower(next.label());
             default ->
-                next.key().equals("datum:mark")
-                    ? lower(next.label())
-                    : "the " + lower(next.label());
+                ItemKey.MARK.is(next.key()) ? lower(next.label()) : "the " + lower(next.label());
           };
       return (next.state() == State.IN_DOUBT
               ? "In doubt: " + what + ", " + next.reason() + ". "

@@ -2,6 +2,7 @@ package bivex.core.shot;
 
 import bivex.core.method.Plan;
 import java.time.LocalDate;
+import java.util.List;
 
 /**
  * One thing of a shot and how it stands.
@@ -9,6 +10,8 @@ import java.time.LocalDate;
  * @param reason why it stands so
  * @param action what to do now; empty when nothing is owed
  * @param harm how much is lost if it is missed, 0 to 100
+ * @param desk where it is settled
+ * @param acts what can be said of it now
  */
 public record OwedItem(
     String key,
@@ -19,7 +22,9 @@ public record OwedItem(
     String action,
     Plan.Due due,
     Who who,
-    int harm) {
+    int harm,
+    Desk desk,
+    List<EvidenceRules.Act> acts) {
   public enum Kind {
     INTENT,
     METHOD,
@@ -39,6 +44,15 @@ public record OwedItem(
     OWED,
     IN_DOUBT,
     DROPPED
+  }
+
+  /** Where a thing is settled. */
+  public enum Desk {
+    SCRIPT,
+    SHOTS,
+    FLOOR,
+    REVIEW,
+    DELIVER
   }
 
   /** Whose move it is. */

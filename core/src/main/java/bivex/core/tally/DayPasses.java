@@ -1,5 +1,6 @@
 package bivex.core.tally;
 
+import bivex.core.ItemKey;
 import bivex.core.method.Plan;
 import bivex.core.order.Pass;
 import bivex.core.shoot.SetClock;
@@ -68,8 +69,8 @@ public final class DayPasses {
    * pass is in.
    */
   private static List<Pass.Worn> worn(Plan plan, Plan.Plate plate) {
-    boolean doubles = plan.data().stream().anyMatch(d -> d.key().equals("datum:wardrobe"));
-    return doubles && plate.key().startsWith("plate:performance-")
+    boolean doubles = plan.data().stream().anyMatch(d -> ItemKey.WARDROBE.is(d.key()));
+    return doubles && ItemKey.of(plate.key()).performance().isPresent()
         ? List.of(new Pass.Worn("the double", "part " + plate.key().replaceAll("\\D", "")))
         : List.of();
   }

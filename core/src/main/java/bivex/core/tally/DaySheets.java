@@ -2,9 +2,9 @@ package bivex.core.tally;
 
 import bivex.core.element.ElementSource;
 import bivex.core.method.Plan;
-import bivex.core.order.Clock;
 import bivex.core.order.Pass;
 import bivex.core.order.Running;
+import bivex.core.order.TimeOfDay;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -39,8 +39,8 @@ public final class DaySheets {
               .collect(Collectors.joining("; "));
       rows.add(
           List.of(
-              Clock.label(s.from()),
-              Clock.label(s.to()),
+              TimeOfDay.label(s.from()),
+              TimeOfDay.label(s.to()),
               s.pass().name(),
               s.pass().setup(),
               s.pass().set(),
@@ -52,7 +52,7 @@ public final class DaySheets {
         String.format(
             Locale.ROOT,
             "Ends %s · %d changes · %.0f min of waiting%s",
-            Clock.label(day.end()),
+            TimeOfDay.label(day.end()),
             day.changes(),
             day.waited(),
             day.broken().isEmpty() ? "" : " · BREAKS: " + String.join("; ", day.broken()));
@@ -98,8 +98,8 @@ public final class DaySheets {
           List.of(
               b.performer(),
               b.costume(),
-              Clock.label(b.from()),
-              Clock.label(b.to()),
+              TimeOfDay.label(b.from()),
+              TimeOfDay.label(b.to()),
               b.performer().equals(before) ? "changes before it" : "comes in it",
               String.join(", ", b.passes())));
       before = b.performer();

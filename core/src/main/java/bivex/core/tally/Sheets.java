@@ -1,5 +1,6 @@
 package bivex.core.tally;
 
+import bivex.core.ItemKey;
 import bivex.core.effort.Estimate;
 import bivex.core.method.Plan;
 import bivex.core.script.Screenplay;
@@ -247,7 +248,7 @@ public final class Sheets {
       int parts = Tally.parts(s.plan());
       String said =
           s.evidence().stream()
-              .filter(e -> e.item().equals("datum:wardrobe") && e.kind() == Evidence.Kind.SETTLED)
+              .filter(e -> ItemKey.WARDROBE.is(e.item()) && e.kind() == Evidence.Kind.SETTLED)
               .max(Comparator.comparing(Evidence::at))
               .map(Evidence::words)
               .orElse("");

@@ -1,6 +1,7 @@
 package bivex.core.tally;
 
 import bivex.core.InvalidInput;
+import bivex.core.ItemKey;
 import bivex.core.effort.Estimate;
 import bivex.core.method.Method;
 import bivex.core.method.MethodBook;
@@ -106,7 +107,7 @@ public record Tally(
 
   /** Parts one performer plays in a shot: 0 when nobody plays twice. */
   public static int parts(Plan plan) {
-    boolean twice = plan.data().stream().anyMatch(d -> d.key().equals("datum:wardrobe"));
+    boolean twice = plan.data().stream().anyMatch(d -> ItemKey.WARDROBE.is(d.key()));
     return twice
         ? (int) plan.plates().stream().filter(p -> p.kind() == Plan.PlateKind.PERFORMANCE).count()
         : 0;

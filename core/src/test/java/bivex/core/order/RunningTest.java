@@ -232,8 +232,8 @@ class RunningTest {
     assertThatThrownBy(() -> new Pass.Worn(" ", "coat")).hasMessageContaining("performer");
     assertThatThrownBy(() -> new DayPlan.Rates(20, 15, 4, 0, 80, 8))
         .hasMessageContaining("battery minutes");
-    assertThat(Clock.label(1500)).isEqualTo("01:00");
-    assertThat(Clock.label(479.6)).isEqualTo("08:00");
+    assertThat(TimeOfDay.label(1500)).isEqualTo("01:00");
+    assertThat(TimeOfDay.label(479.6)).isEqualTo("08:00");
   }
 
   private static Pass pass(String id, String performer, String costume) {

@@ -182,8 +182,8 @@ class ShootTest {
             OPTICS);
     assertThat(touched.breaks("c")).isTrue();
     assertThat(touched.breaks("b")).isFalse();
-    assertThat(touched.findings().get("c").get(0).actual()).isEqualTo("legs or head: kicked");
-    assertThat(touched.findings().get("c").get(0).remedy()).isEqualTo(Touch.LEGS.remedy());
+    assertThat(touched.of("c").get(0).actual()).isEqualTo("legs or head: kicked");
+    assertThat(touched.of("c").get(0).remedy()).isEqualTo(Touch.LEGS.remedy());
     // A clean plate shot after the touch is the answer to it: it has only to be compared.
     List<Take> cleaned =
         List.of(
@@ -197,8 +197,7 @@ class ShootTest {
             List.of(new MatchReview.TouchEvent(Touch.LEGS, T.plusSeconds(7 * 60), "")),
             List.of(),
             OPTICS);
-    assertThat(answered.findings().get("k").get(0).remedy())
-        .startsWith("lay it over the first plate");
+    assertThat(answered.of("k").get(0).remedy()).startsWith("lay it over the first plate");
     assertThat(
             MatchReview.of(takes, Set.of("plate:other"), ALL, List.of(), List.of(), OPTICS)
                 .reference())
@@ -232,16 +231,16 @@ class ShootTest {
     assertThat(failed.breaks("b")).isTrue();
     assertThat(failed.breaks("a")).isFalse();
     assertThat(failed.breaks("c")).isFalse();
-    assertThat(failed.findings().get("b").get(0).said())
+    assertThat(failed.of("b").get(0).said())
         .isEqualTo("laid over the reference: The camera was nudged: 3.4 px right.");
-    assertThat(failed.findings().get("b").get(0).remedy()).isEqualTo("shoot it again");
+    assertThat(failed.of("b").get(0).remedy()).isEqualTo("shoot it again");
     assertThat(review(takes, touch, List.of(bad, good)).breaks("b"))
         .as("the last word, the other way round, and the touch is answered")
         .isFalse();
     assertThat(review(takes, touch, List.of(good)).breaks("c"))
         .as("another take is not answered for")
         .isTrue();
-    assertThat(review(takes, touch, List.of(bad)).findings().get("b"))
+    assertThat(review(takes, touch, List.of(bad)).of("b"))
         .extracting(Finding::property)
         .containsExactly("measured", "held");
     // Between two takes of which neither is the reference nothing is said of the set.

@@ -2,6 +2,8 @@ package bivex.core.shot;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import bivex.core.ItemKey;
+import bivex.core.element.ElementSource;
 import bivex.core.method.MethodBook;
 import bivex.core.method.MethodChoice;
 import bivex.core.method.Plan;
@@ -16,7 +18,9 @@ import bivex.core.shoot.Take;
 import bivex.core.shot.OwedItem.State;
 import bivex.core.time.FrameRate;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collections;
 import java.util.HashSet;
 import java.util.List;
@@ -223,13 +227,78 @@ class LedgerPropertyTest {
                           o.key(), Evidence.Kind.DROPPED, "not needed", T.plusSeconds(100_000))));
       Ledger after = c.with(c.takes(), said).ledger();
       assertThat(after.open())
-          .as("only a caution cannot be dropped")
-          .allMatch(x -> x.kind() == OwedItem.Kind.CAUTION);
+          .as("a caution is signed, a version is made")
+          .allMatch(x -> x.kind() == OwedItem.Kind.CAUTION || x.kind() == OwedItem.Kind.VERSION);
       assertThat(after.items())
           .filteredOn(x -> x.state() == State.DROPPED)
           .isNotEmpty()
           .allMatch(x -> x.reason().equals("not needed") || x.reason().equals("because"));
     }
+  }
+
+  /**
+   * Every act that is offered counts when it is done; whatever is not fitting changes nothing,
+   * should it have been said all the same.
+   */
+  @Test
+  void whatIsOfferedCountsAndNothingElseDoes() {
+    Random random = new Random(26);
+    int[] done = new int[Evidence.Kind.values().length];
+    for (int i = 0; i < 400; i++) {
+      Case c = any(random);
+      Ledger before = c.ledger();
+      for (OwedItem item : before.items()) {
+        for (EvidenceRules.Act a : item.acts()) {
+          done[a.kind().ordinal()]++;
+          OwedItem after = after(c, item, a.kind());
+          assertThat(after.state())
+              .as(a.kind() + " of " + item.key())
+              .isEqualTo(
+                  switch (a.kind()) {
+                    case SETTLED, ACCEPTED -> State.IN_HAND;
+                    case DROPPED, WAIVED -> State.DROPPED;
+                    case REOPENED -> after.state();
+                  });
+          assertThat(after.acts()).as("another thing can be said then").isNotEqualTo(item.acts());
+        }
+        for (Evidence.Kind k : Evidence.Kind.values()) {
+          if (!EvidenceRules.fits(k, item.kind(), ItemKey.of(item.key()))) {
+            assertThat(after(c, item, k)).isEqualTo(unsaid(c, item));
+          }
+        }
+      }
+    }
+    assertThat(done[Evidence.Kind.WAIVED.ordinal()]).as("is let go at the strike only").isZero();
+    assertThat(Arrays.stream(done).filter(n -> n == 0).count())
+        .as("each of the others was met")
+        .isEqualTo(1);
+  }
+
+  private static OwedItem after(Case c, OwedItem item, Evidence.Kind kind) {
+    List<Evidence> said = new ArrayList<>(c.said());
+    said.add(
+        new Evidence(
+            item.key(),
+            kind,
+            "said last",
+            T.plusSeconds(100_000),
+            item.kind() == OwedItem.Kind.CAUTION && kind == Evidence.Kind.SETTLED
+                ? new Evidence.Signature("R. Ekholm", "stunt coordinator", LocalDate.EPOCH)
+                : null,
+            item.kind() == OwedItem.Kind.ELEMENT && kind == Evidence.Kind.SETTLED
+                ? new Evidence.FoundElement(ElementSource.SHOOT, 100_000, "ours")
+                : null));
+    return find(c.with(c.takes(), said).ledger(), item.key());
+  }
+
+  /** The item as it stands with nothing said of it. */
+  private static OwedItem unsaid(Case c, OwedItem item) {
+    List<Evidence> said = c.said().stream().filter(e -> !e.item().equals(item.key())).toList();
+    return find(c.with(c.takes(), said).ledger(), item.key());
+  }
+
+  private static OwedItem find(Ledger l, String key) {
+    return l.items().stream().filter(x -> x.key().equals(key)).findFirst().orElseThrow();
   }
 
   @Test

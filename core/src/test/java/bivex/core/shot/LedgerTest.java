@@ -405,7 +405,7 @@ class LedgerTest {
                 setup,
                 false,
                 List.of(),
-                new MatchReview(null, Map.of()),
+                MatchReview.NONE,
                 List.of(said),
                 null,
                 null))

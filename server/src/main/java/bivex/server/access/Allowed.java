@@ -1,6 +1,6 @@
 package bivex.server.access;
 
-import bivex.server.keep.Role;
+import bivex.core.crew.Role;
 import java.lang.annotation.ElementType;
 import java.lang.annotation.Retention;
 import java.lang.annotation.RetentionPolicy;

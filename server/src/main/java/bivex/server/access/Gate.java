@@ -3,9 +3,12 @@ package bivex.server.access;
 import bivex.server.http.Problems;
 import bivex.server.keep.Membership;
 import bivex.server.keep.Memberships;
+import bivex.server.keep.Stamps;
 import jakarta.servlet.DispatcherType;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import java.time.Clock;
+import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
@@ -13,11 +16,13 @@ import java.util.NoSuchElementException;
 import java.util.UUID;
 import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.core.MethodParameter;
+import org.springframework.http.HttpHeaders;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.stereotype.Component;
 import org.springframework.web.bind.support.WebDataBinderFactory;
 import org.springframework.web.context.request.NativeWebRequest;
+import org.springframework.web.context.request.ServletWebRequest;
 import org.springframework.web.method.HandlerMethod;
 import org.springframework.web.method.support.HandlerMethodArgumentResolver;
 import org.springframework.web.method.support.ModelAndViewContainer;
@@ -34,13 +39,21 @@ import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 public class Gate implements HandlerInterceptor, HandlerMethodArgumentResolver, WebMvcConfigurer {
   private static final String MEMBER = Gate.class.getName();
   private final Memberships memberships;
+  private final Stamps stamps;
+  private final Clock clock;
+
+  /** Another version of the application may answer otherwise. */
+  private final String started;
 
   static {
     SpringDocUtils.getConfig().addRequestWrapperToIgnore(Member.class, Identity.class);
   }
 
-  Gate(Memberships memberships) {
+  Gate(Memberships memberships, Stamps stamps, Clock clock) {
     this.memberships = memberships;
+    this.stamps = stamps;
+    this.clock = clock;
+    this.started = Long.toString(clock.millis(), 36);
   }
 
   @Override
@@ -65,6 +78,8 @@ public class Gate implements HandlerInterceptor, HandlerMethodArgumentResolver, 
     if (allowed == null) {
       throw new Problems.Forbidden("Nobody may call this.");
     }
+    // Before all else that is read: what is read later may be newer than the stamp, never older.
+    Long stamp = method.hasMethodAnnotation(Derived.class) ? stamps.of(production(request)) : null;
     Membership m =
         memberships
             .find(production(request), who.id())
@@ -76,8 +91,19 @@ public class Gate implements HandlerInterceptor, HandlerMethodArgumentResolver, 
               + m.role.name().toLowerCase(java.util.Locale.ROOT)
               + " may not do this; ask the producer.");
     }
-    request.setAttribute(MEMBER, new Member(who.id(), m.person.name, m.role, m.production));
-    return true;
+    request.setAttribute(MEMBER, new Member(who.id(), m.person.name, m.role, m.production, stamp));
+    return stamp == null || !known(request, response, m, stamp);
+  }
+
+  /** Whether the asker has this answer already; if so it has been told. */
+  private boolean known(
+      HttpServletRequest request, HttpServletResponse response, Membership m, long stamp) {
+    // Kept by the browser, but asked for each time: another sign-in gets another answer.
+    response.setHeader(HttpHeaders.CACHE_CONTROL, "private, no-cache");
+    response.setHeader(HttpHeaders.VARY, HttpHeaders.COOKIE);
+    String tag =
+        started + "-" + stamp + "-" + LocalDate.now(clock) + "-" + m.id.toString().substring(0, 8);
+    return new ServletWebRequest(request, response).checkNotModified("\"" + tag + "\"");
   }
 
   private static UUID production(HttpServletRequest request) {

@@ -1,7 +1,7 @@
 package bivex.server.access;
 
+import bivex.core.crew.Role;
 import bivex.server.keep.Production;
-import bivex.server.keep.Role;
 import java.util.UUID;
 
 /**
@@ -9,8 +9,13 @@ import java.util.UUID;
  * argument.
  *
  * @param production as it stands; read-only here
+ * @param stamp of the production where the gate has read it, else null
  */
-public record Member(UUID personId, String name, Role role, Production production) {
+public record Member(UUID personId, String name, Role role, Production production, Long stamp) {
+  public Member(UUID personId, String name, Role role, Production production) {
+    this(personId, name, role, production, null);
+  }
+
   public UUID productionId() {
     return production.id;
   }

@@ -3,7 +3,7 @@ package bivex.server.access;
 import bivex.core.InvalidInput;
 import bivex.server.keep.Person;
 import java.nio.charset.StandardCharsets;
-import java.time.Instant;
+import java.time.Clock;
 import java.util.Locale;
 import java.util.UUID;
 import org.springframework.security.crypto.password.PasswordEncoder;
@@ -14,7 +14,10 @@ import org.springframework.stereotype.Component;
 public class SignIns {
   private final PasswordEncoder passwords;
 
-  SignIns(PasswordEncoder passwords) {
+  private final Clock clock;
+
+  SignIns(PasswordEncoder passwords, Clock clock) {
+    this.clock = clock;
     this.passwords = passwords;
   }
 
@@ -37,7 +40,7 @@ public class SignIns {
       throw new InvalidInput("password", "must be at most 72 bytes");
     }
     p.passwordHash = passwords.encode(password);
-    p.createdAt = Instant.now();
+    p.createdAt = clock.instant();
     return p;
   }
 }

@@ -1,9 +1,9 @@
 package bivex.server.bench;
 
-import static bivex.server.keep.Role.ARTIST;
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.FLOOR;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.ARTIST;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.FLOOR;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
 import bivex.core.picture.Picture;
@@ -43,7 +43,7 @@ import bivex.server.media.MediaStore;
 import bivex.server.media.PictureReader;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.time.Instant;
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -90,6 +90,8 @@ public class BenchResource {
   private final Setups setups;
   private final SetLimitsRows setLimits;
 
+  private final Clock clock;
+
   BenchResource(
       BenchSheets sheets,
       BenchJobs jobs,
@@ -103,7 +105,9 @@ public class BenchResource {
       Frames frames,
       Journal journal,
       Setups setups,
-      SetLimitsRows setLimits) {
+      SetLimitsRows setLimits,
+      Clock clock) {
+    this.clock = clock;
     this.sheets = sheets;
     this.jobs = jobs;
     this.stills = stills;
@@ -188,7 +192,7 @@ public class BenchResource {
   @GetMapping
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public BenchSheets.BenchSheet sheet(@PathVariable UUID production, Member me) {
+  public BenchSheets.BenchSheet sheet(Member me) {
     return sheets.of(me);
   }
 
@@ -205,7 +209,6 @@ public class BenchResource {
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
   public BenchSheets.BenchSheet limit(
-      @PathVariable UUID production,
       @PathVariable UUID setup,
       Member me,
       @RequestHeader("If-Match") String ifMatch,
@@ -233,7 +236,8 @@ public class BenchResource {
         in.limits() == null ? "put the usual limits back" : "changed the limits",
         "setup",
         s.id.toString(),
-        s.name);
+        s.name,
+        Journal.Touches.NOTHING);
     return sheets.of(me);
   }
 
@@ -244,7 +248,7 @@ public class BenchResource {
   @PostMapping("/comparisons")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public BenchJob compare(@PathVariable UUID production, Member me, @RequestBody NewComparison in) {
+  public BenchJob compare(Member me, @RequestBody NewComparison in) {
     TakeStill a = still(me, "first", in.first());
     TakeStill b = still(me, "second", in.second());
     if (a.id.equals(b.id)) {
@@ -268,7 +272,6 @@ public class BenchResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public PlateSpot spot(
-      @PathVariable UUID production,
       Member me,
       @RequestParam UUID first,
       @RequestParam UUID second,
@@ -286,7 +289,7 @@ public class BenchResource {
   @PostMapping("/joins")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public BenchJob join(@PathVariable UUID production, Member me, @RequestBody NewJoin in) {
+  public BenchJob join(Member me, @RequestBody NewJoin in) {
     TakeStill a = still(me, "left", in.left());
     TakeStill b = still(me, "right", in.right());
     PlateComparison.mustFit(a.width, a.height, b.width, b.height);
@@ -334,7 +337,7 @@ public class BenchResource {
   @PostMapping("/watches")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public BenchJob watch(@PathVariable UUID production, Member me, @RequestBody NewWatch in) {
+  public BenchJob watch(Member me, @RequestBody NewWatch in) {
     TakeClip c = clip(me, in.clip());
     return view(
         jobs.start(
@@ -366,7 +369,7 @@ public class BenchResource {
   @PostMapping("/zones")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public BenchJob zones(@PathVariable UUID production, Member me, @RequestBody NewZones in) {
+  public BenchJob zones(Member me, @RequestBody NewZones in) {
     TakeClip c = clip(me, in.clip());
     TakeStill clean = still(me, "clean", in.clean());
     if (Math.abs((double) clean.width / clean.height / ((double) c.width / c.height) - 1) > 0.01) {
@@ -398,14 +401,14 @@ public class BenchResource {
   /** How far a measurement is, and what it found. */
   @GetMapping("/jobs/{job}")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  public BenchJob job(@PathVariable UUID production, @PathVariable UUID job, Member me) {
+  public BenchJob job(@PathVariable UUID job, Member me) {
     return view(jobs.find(me.productionId(), job));
   }
 
   /** Stops a measurement. */
   @DeleteMapping("/jobs/{job}")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  public BenchJob cancel(@PathVariable UUID production, @PathVariable UUID job, Member me) {
+  public BenchJob cancel(@PathVariable UUID job, Member me) {
     BenchJobs.Job j = jobs.find(me.productionId(), job);
     j.cancel();
     return view(j);
@@ -414,7 +417,7 @@ public class BenchResource {
   /** The squares of a comparison, for the maps. */
   @GetMapping("/jobs/{job}/squares")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  public SquaresView squares(@PathVariable UUID production, @PathVariable UUID job, Member me) {
+  public SquaresView squares(@PathVariable UUID job, Member me) {
     BenchJobs.Job j = jobs.find(me.productionId(), job);
     if (j.comparison == null) {
       throw new NoSuchElementException("This measurement has no squares.");
@@ -442,8 +445,7 @@ public class BenchResource {
   @PostMapping("/jobs/{job}/kept")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional
-  public BenchSheets.BenchSheet keep(
-      @PathVariable UUID production, @PathVariable UUID job, Member me, @RequestBody NewKept in) {
+  public BenchSheets.BenchSheet keep(@PathVariable UUID job, Member me, @RequestBody NewKept in) {
     BenchJobs.Job j = jobs.find(me.productionId(), job);
     if (in.id() == null) {
       throw new InvalidInput("id", "must be given");
@@ -488,7 +490,7 @@ public class BenchResource {
     m.remedy = r.remedy();
     m.comparison = r;
     m.keptBy = me.name();
-    m.keptAt = Instant.now();
+    m.keptAt = clock.instant();
     measures.saveAndFlush(m);
     journal.record(
         me,
@@ -501,7 +503,8 @@ public class BenchResource {
             + " against take "
             + first.number
             + ": "
-            + m.verdict);
+            + m.verdict,
+        Journal.Touches.setup(m.setupId));
   }
 
   private void keepZones(Member me, BenchJobs.Job j, UUID id) {
@@ -517,9 +520,15 @@ public class BenchResource {
     z.cleanStill = j.of.get(1);
     z.occupied = j.occupied;
     z.keptBy = me.name();
-    z.keptAt = Instant.now();
+    z.keptAt = clock.instant();
     zones.saveAndFlush(z);
-    journal.record(me, "measured the zones", "take", c.takeId.toString(), c.frames + " frames");
+    journal.record(
+        me,
+        "measured the zones",
+        "take",
+        c.takeId.toString(),
+        c.frames + " frames",
+        Journal.Touches.NOTHING);
   }
 
   /**
@@ -530,10 +539,7 @@ public class BenchResource {
   @GetMapping("/jobs/{job}/join.svg")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   public ResponseEntity<byte[]> joinSvg(
-      @PathVariable UUID production,
-      @PathVariable UUID job,
-      Member me,
-      @RequestParam(defaultValue = "0") int from) {
+      @PathVariable UUID job, Member me, @RequestParam(defaultValue = "0") int from) {
     InvalidInput.within("from", (long) from, 0, MOST_FRAME);
     BenchJobs.Job j = joined(me, job);
     int w = j.comparison.width();
@@ -580,10 +586,7 @@ public class BenchResource {
   @GetMapping("/jobs/{job}/join.json")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   public ResponseEntity<byte[]> joinJson(
-      @PathVariable UUID production,
-      @PathVariable UUID job,
-      Member me,
-      @RequestParam(defaultValue = "0") int from) {
+      @PathVariable UUID job, Member me, @RequestParam(defaultValue = "0") int from) {
     InvalidInput.within("from", (long) from, 0, MOST_FRAME);
     BenchJobs.Job j = joined(me, job);
     Map<String, Object> out = new LinkedHashMap<>();

@@ -302,7 +302,7 @@ public class BenchSheets {
         zoned.contains(id),
         path == null ? Handover.half(c.take().plate) : path.half,
         path == null ? null : view(path),
-        p.match().findings().getOrDefault(id.toString(), List.of()));
+        p.match().of(id.toString()));
   }
 
   /**

@@ -1,9 +1,9 @@
 package bivex.server.bench;
 
-import static bivex.server.keep.Role.ARTIST;
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.FLOOR;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.ARTIST;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.FLOOR;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
 import bivex.server.access.Allowed;
@@ -24,7 +24,7 @@ import bivex.server.shoot.StillResource;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
-import java.time.Instant;
+import java.time.Clock;
 import java.util.List;
 import java.util.NoSuchElementException;
 import java.util.UUID;
@@ -58,6 +58,8 @@ public class ClipResource {
   private final ProxyMaker maker;
   private final ApplicationEventPublisher events;
 
+  private final Clock clock;
+
   ClipResource(
       TakeEntries takes,
       TakeClips clips,
@@ -68,7 +70,9 @@ public class ClipResource {
       MediaProbe probe,
       Frames frames,
       StillResource stills,
-      Journal journal) {
+      Journal journal,
+      Clock clock) {
+    this.clock = clock;
     this.takes = takes;
     this.clips = clips;
     this.proxies = proxies;
@@ -92,7 +96,6 @@ public class ClipResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional
   public BenchSheets.ClipView add(
-      @PathVariable UUID production,
       @PathVariable UUID take,
       Member me,
       @RequestParam("file") MultipartFile file,
@@ -132,9 +135,15 @@ public class ClipResource {
       c.frames = found.facts().frames();
       c.caption = caption == null ? "" : caption.strip();
       c.addedBy = me.name();
-      c.addedAt = Instant.now();
+      c.addedAt = clock.instant();
       clips.saveAndFlush(c);
-      journal.record(me, "added a clip", "take", t.id.toString(), t.slate + " take " + t.number);
+      journal.record(
+          me,
+          "added a clip",
+          "take",
+          t.id.toString(),
+          t.slate + " take " + t.number,
+          Journal.Touches.NOTHING);
       events.publishEvent(new ProxyMaker.Added(c.id));
       return BenchSheets.view(c, null, maker);
     } finally {
@@ -146,8 +155,7 @@ public class ClipResource {
   @GetMapping("/clips/{clip}/file")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<Resource> file(
-      @PathVariable UUID production, @PathVariable UUID clip, Member me) {
+  public ResponseEntity<Resource> file(@PathVariable UUID clip, Member me) {
     TakeClip c = clip(me, clip);
     return Sandboxed.file(store.find(c.hash), c.type, c.hash);
   }
@@ -156,8 +164,7 @@ public class ClipResource {
   @GetMapping("/clips/{clip}")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public BenchSheets.ClipView clip(
-      @PathVariable UUID production, @PathVariable UUID clip, Member me) {
+  public BenchSheets.ClipView clip(@PathVariable UUID clip, Member me) {
     return BenchSheets.view(clip(me, clip), proxies.findById(clip).orElse(null), maker);
   }
 
@@ -165,8 +172,7 @@ public class ClipResource {
   @GetMapping("/clips/{clip}/proxy")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<Resource> proxy(
-      @PathVariable UUID production, @PathVariable UUID clip, Member me) {
+  public ResponseEntity<Resource> proxy(@PathVariable UUID clip, Member me) {
     ClipProxy p = proxy(me, clip);
     return Sandboxed.file(store.find(p.hash), "video/mp4", p.hash);
   }
@@ -175,8 +181,7 @@ public class ClipResource {
   @GetMapping("/clips/{clip}/strip")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<Resource> strip(
-      @PathVariable UUID production, @PathVariable UUID clip, Member me) {
+  public ResponseEntity<Resource> strip(@PathVariable UUID clip, Member me) {
     ClipProxy p = proxy(me, clip);
     return Sandboxed.file(store.find(p.stripHash), "image/jpeg", p.stripHash);
   }
@@ -191,8 +196,7 @@ public class ClipResource {
   /** One frame of a clip, exact, as PNG. */
   @GetMapping("/clips/{clip}/frames/{frame}")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  public ResponseEntity<byte[]> frame(
-      @PathVariable UUID production, @PathVariable UUID clip, @PathVariable int frame, Member me)
+  public ResponseEntity<byte[]> frame(@PathVariable UUID clip, @PathVariable int frame, Member me)
       throws IOException {
     return ResponseEntity.ok()
         .contentType(MediaType.IMAGE_PNG)
@@ -206,11 +210,7 @@ public class ClipResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional
   public List<FloorSheets.StillView> still(
-      @PathVariable UUID production,
-      @PathVariable UUID clip,
-      Member me,
-      @RequestBody NewFrameStill in)
-      throws IOException {
+      @PathVariable UUID clip, Member me, @RequestBody NewFrameStill in) throws IOException {
     TakeClip c = clip(me, clip);
     if (in.id() == null || in.frame() == null) {
       throw new InvalidInput(in.id() == null ? "id" : "frame", "must be given");

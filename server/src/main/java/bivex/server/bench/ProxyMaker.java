@@ -14,7 +14,8 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Instant;
+import java.time.Clock;
+import java.util.List;
 import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.UUID;
@@ -52,12 +53,16 @@ public class ProxyMaker {
             return t;
           });
 
+  private final Clock clock;
+
   ProxyMaker(
       TakeClips clips,
       ClipProxies proxies,
       MediaStore store,
       Frames frames,
-      ApplicationEventPublisher events) {
+      ApplicationEventPublisher events,
+      Clock clock) {
+    this.clock = clock;
     this.clips = clips;
     this.proxies = proxies;
     this.store = store;
@@ -131,7 +136,7 @@ public class ProxyMaker {
       p.stripHash = null;
       p.frames = 0;
     }
-    p.madeAt = Instant.now();
+    p.madeAt = clock.instant();
     proxies.saveAndFlush(p);
     events.publishEvent(
         new Journal.Changed(
@@ -139,7 +144,9 @@ public class ProxyMaker {
             "clip",
             id.toString(),
             "Bivex",
-            p.fault.isEmpty() ? "made the proxy of a clip" : "could not make the proxy of a clip"));
+            p.fault.isEmpty() ? "made the proxy of a clip" : "could not make the proxy of a clip",
+            0,
+            List.of()));
   }
 
   private String keep(InputStream in) throws IOException {

@@ -1,9 +1,9 @@
 package bivex.server.bench;
 
-import static bivex.server.keep.Role.ARTIST;
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.FLOOR;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.ARTIST;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.FLOOR;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
 import bivex.core.motion.TakePairing;
@@ -101,7 +101,6 @@ public class ThrowResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional
   public BenchSheets.ThrowPathView mark(
-      @PathVariable UUID production,
       @PathVariable UUID take,
       Member me,
       @RequestHeader("If-Match") String ifMatch,
@@ -144,7 +143,8 @@ public class ThrowResource {
         "marked a throw",
         "take",
         t.id.toString(),
-        t.slate + " take " + t.number + ", " + spots.size() + " marks");
+        t.slate + " take " + t.number + ", " + spots.size() + " marks",
+        Journal.Touches.NOTHING);
     return BenchSheets.view(p);
   }
 
@@ -152,10 +152,9 @@ public class ThrowResource {
   @GetMapping("/shots/{shot}/throws")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public PairsView pairs(@PathVariable UUID production, @PathVariable UUID shot, Member me) {
+  public PairsView pairs(@PathVariable UUID shot, Member me) {
     Map<UUID, TakeEntry> of =
-        takes.called(me.productionId(), List.of(shot)).stream()
-            .map(TakeEntries.Called::take)
+        takes.findByProductionIdAndShotId(me.productionId(), shot).stream()
             .collect(Collectors.toMap(t -> t.id, t -> t));
     List<ThrowPath> marked =
         paths.findByProductionId(me.productionId()).stream()
@@ -207,7 +206,6 @@ public class ThrowResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public FlightView flight(
-      @PathVariable UUID production,
       @PathVariable UUID giver,
       @PathVariable UUID receiver,
       Member me,
@@ -227,12 +225,11 @@ public class ThrowResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public ResponseEntity<byte[]> csv(
-      @PathVariable UUID production,
       @PathVariable UUID giver,
       @PathVariable UUID receiver,
       Member me,
       @RequestParam(required = false) Double handOver) {
-    FlightView f = flight(production, giver, receiver, me, handOver);
+    FlightView f = flight(giver, receiver, me, handOver);
     String rows =
         f.way.stream()
             .map(s -> String.format(Locale.ROOT, "%.0f,%.2f,%.2f", s.frame(), s.x(), s.y()))
@@ -246,13 +243,12 @@ public class ThrowResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public ResponseEntity<byte[]> json(
-      @PathVariable UUID production,
       @PathVariable UUID giver,
       @PathVariable UUID receiver,
       Member me,
       @RequestParam(required = false) Double handOver) {
     return BenchResource.file(
-        Json.MAPPER.writeValueAsBytes(flight(production, giver, receiver, me, handOver)),
+        Json.MAPPER.writeValueAsBytes(flight(giver, receiver, me, handOver)),
         "replacement.json",
         "application/json");
   }

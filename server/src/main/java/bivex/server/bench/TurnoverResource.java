@@ -1,9 +1,9 @@
 package bivex.server.bench;
 
-import static bivex.server.keep.Role.ARTIST;
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.FLOOR;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.ARTIST;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.FLOOR;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
 import bivex.core.method.MethodBook;
@@ -81,7 +81,7 @@ public class TurnoverResource {
 
   @PostMapping("/bench/turnover")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  public Turnover turnover(@PathVariable UUID production, Member me, @RequestBody NewTurnover in) {
+  public Turnover turnover(Member me, @RequestBody NewTurnover in) {
     List<String> names = text("files", in.files()).lines().filter(l -> !l.isBlank()).toList();
     FrameRate made =
         in.madeAt() == null || in.madeAt().isBlank()
@@ -104,7 +104,7 @@ public class TurnoverResource {
 
   @PostMapping("/bench/solve")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  public SolveReport solve(@PathVariable UUID production, Member me, @RequestBody NewSolve in) {
+  public SolveReport solve(Member me, @RequestBody NewSolve in) {
     int width = in.width() == null ? me.production().capture().width() : in.width();
     if (in.csv() == null || in.csv().isBlank()) {
       if (in.errorPx() == null) {
@@ -153,11 +153,7 @@ public class TurnoverResource {
   @PostMapping("/takes/{take}/zones/plan")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public ZoneUse use(
-      @PathVariable UUID production,
-      @PathVariable UUID take,
-      Member me,
-      @RequestBody NewZoneUse in) {
+  public ZoneUse use(@PathVariable UUID take, Member me, @RequestBody NewZoneUse in) {
     int part = (int) InvalidInput.within("part", in.part() == null ? 0L : in.part(), 1, 12);
     TakeEntry t =
         takes
@@ -176,7 +172,12 @@ public class TurnoverResource {
     ShotBook.plan(me.production(), s, false);
     shots.saveAndFlush(s);
     journal.record(
-        me, "planned by measured zones", "shot", s.id.toString(), s.code + ", part " + part);
+        me,
+        "planned by measured zones",
+        "shot",
+        s.id.toString(),
+        s.code + ", part " + part,
+        Journal.Touches.shot(s.id));
     return new ZoneUse(s.code, o.size(), measured);
   }
 }

@@ -1,9 +1,9 @@
 package bivex.server.board;
 
-import static bivex.server.keep.Role.ARTIST;
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.FLOOR;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.ARTIST;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.FLOOR;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
 import bivex.server.access.Allowed;
@@ -19,6 +19,7 @@ import bivex.server.media.MediaStore;
 import bivex.server.media.Sandboxed;
 import java.io.IOException;
 import java.io.InputStream;
+import java.time.Clock;
 import java.time.Instant;
 import java.util.HashSet;
 import java.util.List;
@@ -51,13 +52,17 @@ public class BoardResource {
   private final MediaProbe probe;
   private final Journal journal;
 
+  private final Clock clock;
+
   BoardResource(
       BoardFrames frames,
       Shots shots,
       Productions productions,
       MediaStore store,
       MediaProbe probe,
-      Journal journal) {
+      Journal journal,
+      Clock clock) {
+    this.clock = clock;
     this.frames = frames;
     this.shots = shots;
     this.productions = productions;
@@ -81,7 +86,7 @@ public class BoardResource {
   @GetMapping("/shots/{shot}/board")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public List<FrameView> board(@PathVariable UUID production, @PathVariable UUID shot, Member me) {
+  public List<FrameView> board(@PathVariable UUID shot, Member me) {
     return view(find(me, shot).id);
   }
 
@@ -90,7 +95,6 @@ public class BoardResource {
   @Allowed({PRODUCER, COORDINATOR, ARTIST})
   @Transactional
   public List<FrameView> add(
-      @PathVariable UUID production,
       @PathVariable UUID shot,
       Member me,
       @RequestParam("file") MultipartFile file,
@@ -127,12 +131,13 @@ public class BoardResource {
       f.hash = stored.hash();
       f.type = found.type();
       f.addedBy = me.name();
-      f.addedAt = Instant.now();
+      f.addedAt = clock.instant();
       frames.saveAndFlush(f);
     } finally {
       store.discard(stored);
     }
-    journal.record(me, "added a storyboard frame", "shot", s.id.toString(), s.code);
+    journal.record(
+        me, "added a storyboard frame", "shot", s.id.toString(), s.code, Journal.Touches.NOTHING);
     return view(s.id);
   }
 
@@ -140,8 +145,7 @@ public class BoardResource {
   @PutMapping("/shots/{shot}/board")
   @Allowed({PRODUCER, COORDINATOR, ARTIST})
   @Transactional
-  public List<FrameView> order(
-      @PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody Order in) {
+  public List<FrameView> order(@PathVariable UUID shot, Member me, @RequestBody Order in) {
     Shot s = find(me, shot);
     productions.hold(me.productionId());
     List<BoardFrame> all = frames.findByShotIdOrderByPosition(s.id);
@@ -161,15 +165,15 @@ public class BoardResource {
       f.caption = caption == null ? f.caption : caption(caption);
     }
     frames.saveAllAndFlush(all);
-    journal.record(me, "ordered the storyboard", "shot", s.id.toString(), s.code);
+    journal.record(
+        me, "ordered the storyboard", "shot", s.id.toString(), s.code, Journal.Touches.NOTHING);
     return view(s.id);
   }
 
   @DeleteMapping("/board/{frame}")
   @Allowed({PRODUCER, COORDINATOR, ARTIST})
   @Transactional
-  public List<FrameView> remove(
-      @PathVariable UUID production, @PathVariable UUID frame, Member me) {
+  public List<FrameView> remove(@PathVariable UUID frame, Member me) {
     BoardFrame f =
         frames
             .findByIdAndProductionId(frame, me.productionId())
@@ -178,7 +182,12 @@ public class BoardResource {
     frames.delete(f);
     frames.flush();
     journal.record(
-        me, "removed a storyboard frame", "shot", s.id.toString(), s.code + " frame " + f.position);
+        me,
+        "removed a storyboard frame",
+        "shot",
+        s.id.toString(),
+        s.code + " frame " + f.position,
+        Journal.Touches.NOTHING);
     return view(s.id);
   }
 
@@ -186,8 +195,7 @@ public class BoardResource {
   @GetMapping("/board/{frame}/picture")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<Resource> picture(
-      @PathVariable UUID production, @PathVariable UUID frame, Member me) {
+  public ResponseEntity<Resource> picture(@PathVariable UUID frame, Member me) {
     BoardFrame f =
         frames
             .findByIdAndProductionId(frame, me.productionId())

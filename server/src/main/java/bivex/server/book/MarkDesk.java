@@ -18,7 +18,7 @@ import bivex.server.keep.Production;
 import bivex.server.keep.Productions;
 import bivex.server.keep.Shot;
 import bivex.server.keep.Shots;
-import java.time.Instant;
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -46,13 +46,17 @@ public class MarkDesk {
   private final Productions productions;
   private final Screenplays screenplays;
 
+  private final Clock clock;
+
   MarkDesk(
       Drafts drafts,
       Shots shots,
       Marks marks,
       FormerCodes formerCodes,
       Productions productions,
-      Screenplays screenplays) {
+      Screenplays screenplays,
+      Clock clock) {
+    this.clock = clock;
     this.drafts = drafts;
     this.shots = shots;
     this.marks = marks;
@@ -119,7 +123,7 @@ public class MarkDesk {
     m.excerpt = words.excerpt();
     m.reason = "";
     m.setBy = me.name();
-    m.setAt = Instant.now();
+    m.setAt = clock.instant();
   }
 
   /**
@@ -189,7 +193,7 @@ public class MarkDesk {
     f.shotId = s.id;
     f.code = s.code;
     f.changedBy = me.name();
-    f.changedAt = Instant.now();
+    f.changedAt = clock.instant();
     if (formerCodes.findByShotIdOrderByChangedAt(s.id).stream()
         .noneMatch(x -> x.code.equals(f.code))) {
       formerCodes.save(f);
@@ -302,7 +306,7 @@ public class MarkDesk {
     m.excerpt = old.excerpt;
     m.before = "";
     m.setBy = me.name();
-    m.setAt = Instant.now();
+    m.setAt = clock.instant();
     Revision.Carried c =
         from == null
             ? new Revision.Carried(Revision.Standing.LOST, null, 0, "the words are gone")

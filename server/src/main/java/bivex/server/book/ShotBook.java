@@ -12,6 +12,9 @@ import bivex.core.shoot.Take;
 import bivex.core.shot.Ledger;
 import bivex.core.shot.ShotFacts;
 import bivex.core.time.FrameRate;
+import bivex.server.access.Member;
+import bivex.server.keep.Draft;
+import bivex.server.keep.Drafts;
 import bivex.server.keep.EvidenceEntries;
 import bivex.server.keep.EvidenceEntry;
 import bivex.server.keep.Inherited;
@@ -20,14 +23,16 @@ import bivex.server.keep.Mark;
 import bivex.server.keep.Marks;
 import bivex.server.keep.PlateMeasures;
 import bivex.server.keep.Production;
+import bivex.server.keep.Productions;
 import bivex.server.keep.Setup;
 import bivex.server.keep.ShootingDay;
 import bivex.server.keep.Shot;
 import bivex.server.keep.Shots;
+import bivex.server.keep.Stamps;
 import bivex.server.keep.TakeEntries;
-import bivex.server.keep.TakeEntry;
 import bivex.server.keep.TouchEntry;
 import bivex.server.keep.Versions;
+import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -40,10 +45,13 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /**
- * Loads what is known of the shots of a production in nine statements, however many there are, and
- * hands it to the core.
+ * What is known of the shots of a production, derived by the core. All shots take nine statements
+ * however many there are, and are kept until something changes ({@link KeptPages}).
  */
 @Component
 public class ShotBook {
@@ -55,6 +63,14 @@ public class ShotBook {
   private final Marks marks;
   private final InheritedRows inherited;
   private final PlateMeasures measures;
+  private final Productions productions;
+  private final Drafts drafts;
+  private final Stamps stamps;
+  private final TransactionTemplate reading;
+  private final KeptPages kept = new KeptPages();
+  private final KeptPages.Source source = new Source();
+
+  private final Clock clock;
 
   ShotBook(
       Shots shots,
@@ -63,8 +79,19 @@ public class ShotBook {
       Versions versions,
       Marks marks,
       InheritedRows inherited,
-      PlateMeasures measures) {
+      PlateMeasures measures,
+      Productions productions,
+      Drafts drafts,
+      Stamps stamps,
+      PlatformTransactionManager transactions,
+      Clock clock) {
+    this.clock = clock;
     this.measures = measures;
+    this.productions = productions;
+    this.drafts = drafts;
+    this.stamps = stamps;
+    this.reading = new TransactionTemplate(transactions);
+    this.reading.setReadOnly(true);
     this.marks = marks;
     this.inherited = inherited;
     this.shots = shots;
@@ -102,9 +129,71 @@ public class ShotBook {
     }
   }
 
-  /** All shots of a production, by code; their plans are without pictures. */
+  /**
+   * All shots of a production, by code; their plans are without pictures. Inside a transaction that
+   * writes they are derived from what it sees, else they are kept ones, which nobody may change.
+   */
   public List<Page> all(Production production) {
-    return load(production, null);
+    boolean writing =
+        TransactionSynchronizationManager.isActualTransactionActive()
+            && !TransactionSynchronizationManager.isCurrentTransactionReadOnly();
+    return writing
+        ? load(production, null, false)
+        : kept.of(production.id, stamps.of(production.id), source).pages();
+  }
+
+  /** All shots, for somebody whose stamp was read at the gate already. */
+  public List<Page> all(Member me) {
+    return me.stamp() == null
+        ? all(me.production())
+        : kept.of(me.productionId(), me.stamp(), source).pages();
+  }
+
+  /** The newest draft, as it was when the pages were kept; null when there is none. */
+  public Draft draft(Member me) {
+    return kept.of(
+            me.productionId(),
+            me.stamp() == null ? stamps.of(me.productionId()) : me.stamp(),
+            source)
+        .draft();
+  }
+
+  private final class Source implements KeptPages.Source {
+    @Override
+    public long stamp(UUID production) {
+      return stamps.of(production);
+    }
+
+    @Override
+    public Set<UUID> since(UUID production, long stamp) {
+      Set<UUID> named = stamps.touchedSince(production, stamp);
+      if (named == null || named.isEmpty()) {
+        return named;
+      }
+      // What counts for a shot may have been shot and said for another.
+      Set<UUID> out = new HashSet<>(named);
+      List<Inherited> rows = inherited.findByProductionIdAndEndedAtIsNullOrderBySaidAt(production);
+      boolean more = !rows.isEmpty();
+      while (more) {
+        more = false;
+        for (Inherited i : rows) {
+          more |= out.contains(i.fromId) && out.add(i.shotId);
+        }
+      }
+      return out;
+    }
+
+    @Override
+    public Draft draft(UUID production) {
+      return drafts.findFirstByProductionIdOrderByNumberDesc(production).orElse(null);
+    }
+
+    @Override
+    public List<Page> load(UUID production, Set<UUID> only) {
+      return reading.execute(
+          status ->
+              ShotBook.this.load(productions.findById(production).orElseThrow(), only, false));
+    }
   }
 
   /**
@@ -113,7 +202,7 @@ public class ShotBook {
    * @throws NoSuchElementException if it is not in this production
    */
   public Page one(Production production, UUID shot) {
-    return load(production, shot).stream()
+    return load(production, Set.of(shot), true).stream()
         .findFirst()
         .orElseThrow(() -> new NoSuchElementException("There is no such shot in this production."));
   }
@@ -136,16 +225,14 @@ public class ShotBook {
     Plan plan = one(production, shot).plan();
     List<Take> set =
         new ArrayList<>(
-            takes.called(production.id, List.of(shot)).stream()
-                .filter(c -> c.take().setupId.equals(setup))
-                .map(c -> take(c.take(), c.call()))
+            takes.lines(production.id, List.of(shot)).stream()
+                .filter(l -> l.setupId().equals(setup))
+                .map(TakeEntries.Line::take)
                 .toList());
-    set.add(new Take(SLATE, plate, 1, Instant.now(), camera, Take.Call.NONE));
+    set.add(new Take(SLATE, plate, 1, clock.instant(), camera, Take.Call.NONE));
     List<TouchEntry> touched =
         takes.touches(production.id).stream().filter(t -> t.setupId.equals(setup)).toList();
-    return review(production, plan, set, touched, measures.lastWords(production.id))
-        .findings()
-        .getOrDefault(SLATE, List.of());
+    return review(production, plan, set, touched, measures.lastWords(production.id)).of(SLATE);
   }
 
   /** Takes of a production with their last call, for those who look beyond one shot. */
@@ -175,51 +262,59 @@ public class ShotBook {
         optics);
   }
 
-  private List<Page> load(Production production, UUID only) {
+  /**
+   * @param only shots that are wanted; null for all
+   * @param pictures whether their plans have pictures
+   */
+  private List<Page> load(Production production, Set<UUID> only, boolean pictures) {
     Map<UUID, List<Inherited>> from =
         inherited.findByProductionIdAndEndedAtIsNullOrderBySaidAt(production.id).stream()
             .collect(Collectors.groupingBy(i -> i.shotId));
-    Set<UUID> wanted =
-        only == null ? null : sources(only, Instant.MAX, from, new HashMap<>()).keySet();
-    Map<UUID, List<TakeEntries.Called>> takesOf =
-        (only == null ? takes.called(production.id) : takes.called(production.id, wanted))
-            .stream().collect(Collectors.groupingBy(t -> t.take().shotId));
+    boolean every = only == null;
+    Set<UUID> shown = every ? Set.of(production.id) : only;
+    Set<UUID> wanted = new HashSet<>();
+    if (!every) {
+      only.forEach(s -> wanted.addAll(sources(s, Instant.MAX, from, new HashMap<>()).keySet()));
+    }
+    Map<UUID, List<TakeEntries.Line>> takesOf =
+        (every ? takes.lines(production.id) : takes.lines(production.id, wanted))
+            .stream().collect(Collectors.groupingBy(TakeEntries.Line::shotId));
     Map<UUID, List<TouchEntry>> touchesOf =
         takes.touches(production.id).stream().collect(Collectors.groupingBy(t -> t.setupId));
     Map<UUID, List<EvidenceEntry>> saidOf =
-        (only == null
+        (every
                 ? evidence.findByProductionId(production.id)
                 : evidence.findByProductionIdAndShotIdIn(production.id, wanted))
             .stream().collect(Collectors.groupingBy(e -> e.shotId));
     Map<UUID, Versions.Standing> versionOf =
-        versions.standings(production.id, only).stream()
+        versions.standings(production.id, every, shown).stream()
             .collect(Collectors.toMap(Versions.Standing::shotId, v -> v));
     Map<UUID, List<Marks.InDraft>> marksOf =
-        marks.standing(production.id, only).stream()
+        marks.standing(production.id, every, shown).stream()
             .collect(Collectors.groupingBy(m -> m.mark().shotId));
     Map<UUID, List<PlateMeasures.LastWord>> measuredOf =
         measures.lastWords(production.id).stream()
             .collect(Collectors.groupingBy(PlateMeasures.LastWord::setupId));
     List<Page> out = new ArrayList<>();
-    for (Object[] row : shots.withSetup(production.id, only)) {
+    for (Object[] row : shots.withSetup(production.id, every, shown)) {
       Shot s = (Shot) row[0];
-      List<TakeEntries.Called> shot = new ArrayList<>();
+      List<TakeEntries.Line> shot = new ArrayList<>();
       List<EvidenceEntry> said = new ArrayList<>();
       sources(s.id, Instant.MAX, from, new HashMap<>())
           .forEach(
               (source, until) -> {
                 takesOf.getOrDefault(source, List.of()).stream()
-                    .filter(t -> !t.take().loggedAt.isAfter(until))
+                    .filter(t -> !t.loggedAt().isAfter(until))
                     .forEach(shot::add);
                 saidOf.getOrDefault(source, List.of()).stream()
                     .filter(e -> !e.saidAt.isAfter(until))
                     .forEach(said::add);
               });
-      shot.sort(Comparator.comparing(c -> c.take().madeAt));
+      shot.sort(Comparator.comparing(TakeEntries.Line::madeAt));
       out.add(
           page(
               production,
-              only != null,
+              pictures,
               s,
               marksOf.getOrDefault(s.id, List.of()),
               (Setup) row[1],
@@ -253,7 +348,7 @@ public class ShotBook {
       List<Marks.InDraft> marked,
       Setup setup,
       ShootingDay day,
-      List<TakeEntries.Called> called,
+      List<TakeEntries.Line> called,
       Map<UUID, List<TouchEntry>> touchesOf,
       Map<UUID, List<PlateMeasures.LastWord>> measuredOf,
       List<EvidenceEntry> said,
@@ -266,7 +361,7 @@ public class ShotBook {
       plan = MethodBook.derive(production.setting(s.cutFrames), List.of());
       fault = e.getMessage();
     }
-    List<Take> takes = called.stream().map(c -> take(c.take(), c.call())).toList();
+    List<Take> takes = called.stream().map(TakeEntries.Line::take).toList();
     MatchReview match = match(production, plan, called, touchesOf, measuredOf);
     ShotFacts.Version version =
         v == null
@@ -298,7 +393,7 @@ public class ShotBook {
             marks.stream().anyMatch(m -> m.standing == Mark.Standing.LOST),
             marks.stream().anyMatch(m -> m.standing == Mark.Standing.ASKED),
             changes(marked),
-            called.isEmpty() ? null : called.get(0).take().madeAt);
+            called.isEmpty() ? null : called.get(0).madeAt());
     Ledger ledger =
         Ledger.of(
             new ShotFacts(
@@ -344,33 +439,21 @@ public class ShotBook {
   private static MatchReview match(
       Production production,
       Plan plan,
-      List<TakeEntries.Called> called,
+      List<TakeEntries.Line> called,
       Map<UUID, List<TouchEntry>> touchesOf,
       Map<UUID, List<PlateMeasures.LastWord>> measuredOf) {
-    Map<String, List<MatchGuard.Finding>> findings = new java.util.LinkedHashMap<>();
-    String reference = null;
-    for (Map.Entry<UUID, List<TakeEntries.Called>> e :
-        called.stream().collect(Collectors.groupingBy(c -> c.take().setupId)).entrySet()) {
-      MatchReview r =
-          review(
-              production,
-              plan,
-              e.getValue().stream().map(c -> take(c.take(), c.call())).toList(),
-              touchesOf.getOrDefault(e.getKey(), List.of()),
-              measuredOf.getOrDefault(e.getKey(), List.of()));
-      findings.putAll(r.findings());
-      reference = r.reference() == null ? reference : r.reference();
+    MatchReview out = MatchReview.NONE;
+    for (Map.Entry<UUID, List<TakeEntries.Line>> e :
+        called.stream().collect(Collectors.groupingBy(TakeEntries.Line::setupId)).entrySet()) {
+      out =
+          out.and(
+              review(
+                  production,
+                  plan,
+                  e.getValue().stream().map(TakeEntries.Line::take).toList(),
+                  touchesOf.getOrDefault(e.getKey(), List.of()),
+                  measuredOf.getOrDefault(e.getKey(), List.of())));
     }
-    return new MatchReview(reference, findings);
-  }
-
-  private static Take take(TakeEntry t, Take.Call call) {
-    return new Take(
-        t.id.toString(),
-        t.plate,
-        t.number,
-        t.madeAt,
-        t.camera,
-        call == null ? Take.Call.NONE : call);
+    return out;
   }
 }

@@ -1,8 +1,8 @@
 package bivex.server.delivery;
 
-import static bivex.server.keep.Role.ARTIST;
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.ARTIST;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
 import bivex.core.delivery.DeliverySpec;
@@ -13,6 +13,7 @@ import bivex.core.time.FrameRate;
 import bivex.server.BivexProperties;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
+import bivex.server.http.Pages;
 import bivex.server.http.Problems;
 import bivex.server.keep.PackageEntries;
 import bivex.server.keep.PackageEntry;
@@ -32,6 +33,7 @@ import bivex.server.media.MediaStore;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -74,6 +76,8 @@ public class DeliveryResource {
   private final Journal journal;
   private final Path root;
 
+  private final Clock clock;
+
   DeliveryResource(
       SpecEntries specs,
       PackageEntries packages,
@@ -85,7 +89,9 @@ public class DeliveryResource {
       MediaStore store,
       StandInDropBox dropBox,
       Journal journal,
-      BivexProperties properties) {
+      BivexProperties properties,
+      Clock clock) {
+    this.clock = clock;
     this.specs = specs;
     this.packages = packages;
     this.items = items;
@@ -159,7 +165,7 @@ public class DeliveryResource {
   @GetMapping("/specs")
   @Allowed({PRODUCER, COORDINATOR, ARTIST})
   @Transactional(readOnly = true)
-  public List<SpecView> specs(@PathVariable UUID production, Member me) {
+  public List<SpecView> specs(Member me) {
     return specs.findByProductionIdOrderByName(me.productionId()).stream()
         .map(DeliveryResource::view)
         .toList();
@@ -168,8 +174,7 @@ public class DeliveryResource {
   @PostMapping("/specs")
   @Allowed({PRODUCER})
   @Transactional
-  public ResponseEntity<SpecView> addSpec(
-      @PathVariable UUID production, Member me, @RequestBody SpecEdit in) {
+  public ResponseEntity<SpecView> addSpec(Member me, @RequestBody SpecEdit in) {
     SpecEntry s = new SpecEntry();
     s.id = UUID.randomUUID();
     s.productionId = me.productionId();
@@ -180,7 +185,6 @@ public class DeliveryResource {
   @Allowed({PRODUCER})
   @Transactional
   public ResponseEntity<SpecView> changeSpec(
-      @PathVariable UUID production,
       @PathVariable UUID spec,
       Member me,
       @RequestHeader("If-Match") String ifMatch,
@@ -210,10 +214,10 @@ public class DeliveryResource {
   @GetMapping("/specs/{spec}/offers")
   @Allowed({PRODUCER, COORDINATOR, ARTIST})
   @Transactional(readOnly = true)
-  public OfferPage offers(@PathVariable UUID production, @PathVariable UUID spec, Member me) {
+  public OfferPage offers(@PathVariable UUID spec, Member me) {
     SpecEntry s = spec(me, spec);
     Map<UUID, Versions.Standing> standing =
-        versions.standings(me.productionId(), null).stream()
+        versions.standings(me.productionId()).stream()
             .collect(Collectors.toMap(Versions.Standing::shotId, v -> v));
     List<Shot> all =
         shots.findByProductionIdOrderByCode(me.productionId()).stream()
@@ -265,8 +269,7 @@ public class DeliveryResource {
   @PostMapping("/packages")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public PackageView pack(@PathVariable UUID production, Member me, @RequestBody NewPackage in)
-      throws IOException {
+  public PackageView pack(Member me, @RequestBody NewPackage in) throws IOException {
     if (in.shots() == null || in.shots().isEmpty()) {
       throw new InvalidInput("shots", "choose at least one shot");
     }
@@ -276,7 +279,7 @@ public class DeliveryResource {
     SpecEntry s = spec(me, in.spec());
     DeliverySpec spec = s.spec();
     Map<UUID, Versions.Standing> standing =
-        versions.standings(me.productionId(), null).stream()
+        versions.standings(me.productionId()).stream()
             .collect(Collectors.toMap(Versions.Standing::shotId, v -> v));
     Map<UUID, VersionEntry> files =
         versionEntries
@@ -290,7 +293,7 @@ public class DeliveryResource {
     p.specId = s.id;
     p.number = packages.lastNumber(me.productionId()) + 1;
     p.packedBy = me.name();
-    p.packedAt = Instant.now();
+    p.packedAt = clock.instant();
     List<PackageItem> rows = new ArrayList<>();
     List<Shot> wanted =
         shots.findByProductionIdOrderByCode(me.productionId()).stream()
@@ -354,11 +357,10 @@ public class DeliveryResource {
   @GetMapping("/packages")
   @Allowed({PRODUCER, COORDINATOR, ARTIST})
   @Transactional(readOnly = true)
-  public PackagePage packages(
-      @PathVariable UUID production, Member me, @RequestParam(defaultValue = "0") int page) {
+  public PackagePage packages(Member me, @RequestParam(defaultValue = "0") int page) {
     Slice<PackageEntry> s =
         packages.findByProductionIdOrderByNumberDesc(
-            me.productionId(), PageRequest.of(Math.max(0, page), 20));
+            me.productionId(), PageRequest.of(Pages.at(page), 20));
     return new PackagePage(views(me, s.getContent()), s.hasNext());
   }
 
@@ -366,8 +368,7 @@ public class DeliveryResource {
   @GetMapping(path = "/packages/{pack}/zip", produces = "application/zip")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional(readOnly = true)
-  public ResponseEntity<StreamingResponseBody> zip(
-      @PathVariable UUID production, @PathVariable UUID pack, Member me) {
+  public ResponseEntity<StreamingResponseBody> zip(@PathVariable UUID pack, Member me) {
     PackageEntry p = find(me, pack);
     Path folder = folder(p);
     String name = name(me, p);
@@ -383,8 +384,7 @@ public class DeliveryResource {
   @PostMapping("/packages/{pack}/send")
   @Allowed({PRODUCER})
   @Transactional
-  public PackageView send(
-      @PathVariable UUID production, @PathVariable UUID pack, Member me, @RequestBody Sending in)
+  public PackageView send(@PathVariable UUID pack, Member me, @RequestBody Sending in)
       throws IOException {
     PackageEntry p = find(me, pack);
     if (in.damage()) {
@@ -396,7 +396,7 @@ public class DeliveryResource {
     r.packageId = p.id;
     r.accepted = a.accepted();
     r.words = a.words();
-    r.receivedAt = Instant.now();
+    r.receivedAt = clock.instant();
     receipts.saveAndFlush(r);
     journal.record(
         me, a.accepted() ? "delivered" : "was refused", "package", p.id.toString(), name(me, p));

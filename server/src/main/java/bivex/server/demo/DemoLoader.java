@@ -1,5 +1,6 @@
 package bivex.server.demo;
 
+import bivex.core.crew.Role;
 import bivex.core.element.ElementSource;
 import bivex.core.method.MethodChoice;
 import bivex.core.method.Plan;
@@ -32,7 +33,6 @@ import bivex.server.keep.People;
 import bivex.server.keep.Person;
 import bivex.server.keep.Production;
 import bivex.server.keep.Productions;
-import bivex.server.keep.Role;
 import bivex.server.keep.SetupNote;
 import bivex.server.keep.VerdictEntry;
 import bivex.server.look.LookResource;
@@ -58,6 +58,7 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
@@ -107,6 +108,8 @@ public class DemoLoader implements ApplicationRunner {
   private Member lys;
   private Member piotr;
 
+  private final Clock clock;
+
   DemoLoader(
       BivexProperties properties,
       People people,
@@ -126,7 +129,9 @@ public class DemoLoader implements ApplicationRunner {
       StillResource stills,
       ClipResource clips,
       ThrowResource throwing,
-      TransactionTemplate transaction) {
+      TransactionTemplate transaction,
+      Clock clock) {
+    this.clock = clock;
     this.stills = stills;
     this.clips = clips;
     this.throwing = throwing;
@@ -172,7 +177,7 @@ public class DemoLoader implements ApplicationRunner {
   private Production household() {
     Production p =
         ProductionResource.make(new ProductionResource.NewProduction("TK", "The Tidekeeper", "24"));
-    p.dueOn = LocalDate.now().plusDays(24);
+    p.dueOn = LocalDate.now(clock).plusDays(24);
     productions.save(p);
     mara = person(p, "mara", "Mara Quill", Role.PRODUCER);
     person(p, "tobin", "Tobin Ashe", Role.COORDINATOR);
@@ -216,10 +221,9 @@ public class DemoLoader implements ApplicationRunner {
     draft =
         script
             .paste(
-                p.id,
                 mara,
                 new ScriptResource.PastedDraft(
-                    "first draft", "white", LocalDate.now().minusDays(30), source))
+                    "first draft", "white", LocalDate.now(clock).minusDays(30), source))
             .id();
     mark(
         "a full-rigged ship hangs for a moment",
@@ -309,11 +313,10 @@ public class DemoLoader implements ApplicationRunner {
         "The sea draws a breath",
         "The water is alive and has decided.");
     script.paste(
-        p.id,
         mara,
         new ScriptResource.PastedDraft(
-            "second draft", "blue", LocalDate.now().minusDays(9), second));
-    tally.costs(null, mara, "\"" + p.version + "\"", new Costs(46, 420, 12_000.0, "EUR"));
+            "second draft", "blue", LocalDate.now(clock).minusDays(9), second));
+    tally.costs(mara, "\"" + p.version + "\"", new Costs(46, 420, 12_000.0, "EUR"));
   }
 
   private void mark(String words, String title, String intent) {
@@ -323,8 +326,7 @@ public class DemoLoader implements ApplicationRunner {
     }
     ShotResource.ShotView v =
         shots
-            .mark(
-                null, mara, new ShotResource.NewShot(draft, at, at + words.length(), title, intent))
+            .mark(mara, new ShotResource.NewShot(draft, at, at + words.length(), title, intent))
             .getBody();
     codes.put(title, v.id());
   }
@@ -341,9 +343,8 @@ public class DemoLoader implements ApplicationRunner {
 
   private void plan(String title, int frames, UUID setup, MethodChoice... methods) {
     UUID id = codes.get(title);
-    ShotResource.ShotView v = shots.shot(null, id, mara).getBody();
+    ShotResource.ShotView v = shots.shot(id, mara).getBody();
     shots.change(
-        null,
         id,
         mara,
         "\"" + v.version() + "\"",
@@ -871,7 +872,7 @@ public class DemoLoader implements ApplicationRunner {
   }
 
   private void shoot() throws IOException {
-    LocalDate today = LocalDate.now();
+    LocalDate today = LocalDate.now(clock);
     for (String[] place :
         new String[][] {
           {"Signal station, stage", "50.9121"},
@@ -879,9 +880,7 @@ public class DemoLoader implements ApplicationRunner {
           {"Jetty, gallery and lantern room", "50.9145"}
         }) {
       days.addPlace(
-          null,
-          mara,
-          new DayResource.NewPlace(place[0], Double.parseDouble(place[1]), -4.5583, ZONE));
+          mara, new DayResource.NewPlace(place[0], Double.parseDouble(place[1]), -4.5583, ZONE));
     }
     UUID day1 = day(today.minusDays(2), "Signal station, stage", 8, 18, 0);
     UUID day2 = day(today, "Stone pier and station", 7, 18, 50.9137);
@@ -1012,7 +1011,7 @@ public class DemoLoader implements ApplicationRunner {
     passes();
 
     CameraData stage = camera(35, 5.6, 172.8, 400, 4300, 2.6);
-    Clock c = new Clock(today.minusDays(2).atTime(9, 40).toInstant(ZoneOffset.UTC));
+    SlateTimes c = new SlateTimes(today.minusDays(2).atTime(9, 40).toInstant(ZoneOffset.UTC));
     take(
         c,
         table,
@@ -1057,7 +1056,7 @@ public class DemoLoader implements ApplicationRunner {
     strike(table);
     strike(mug);
 
-    Clock d = new Clock(Instant.now().minusSeconds(3 * 3600));
+    SlateTimes d = new SlateTimes(clock.instant().minusSeconds(3 * 3600));
     CameraData over = camera(35, 5.6, 172.8, 400, 4300, 2.2);
     take(d, lean, "One leans across herself", "plate:performance-1", over, Take.Call.NONE, "");
     UUID leans =
@@ -1089,7 +1088,6 @@ public class DemoLoader implements ApplicationRunner {
         take(d, mast, "The signal flags vanish", "plate:reaction", pier, Take.Call.PICK, "");
     d.next();
     floor.touch(
-        null,
         mast,
         lys,
         new FloorLog.NewTouch(
@@ -1101,7 +1099,6 @@ public class DemoLoader implements ApplicationRunner {
         take(d, sheds, "The dash along the pier", "plate:performance-1", shed, Take.Call.PICK, "");
     d.next();
     floor.touch(
-        null,
         sheds,
         lys,
         new FloorLog.NewTouch(
@@ -1134,7 +1131,6 @@ public class DemoLoader implements ApplicationRunner {
     }
     throwing(throwers, catchers);
     floor.note(
-        null,
         lean,
         lys,
         new FloorLog.NewSetupNote(
@@ -1146,7 +1142,6 @@ public class DemoLoader implements ApplicationRunner {
             3400.0,
             d.next()));
     floor.note(
-        null,
         mast,
         lys,
         new FloorLog.NewSetupNote(
@@ -1158,7 +1153,6 @@ public class DemoLoader implements ApplicationRunner {
             6100.0,
             d.next()));
     floor.note(
-        null,
         lean,
         lys,
         new FloorLog.NewSetupNote(
@@ -1386,7 +1380,6 @@ public class DemoLoader implements ApplicationRunner {
             spots.add(new Throw.Spot(frame, p[0], p[1]));
           }
           throwing.mark(
-              null,
               take,
               lys,
               "\"0\"",
@@ -1435,7 +1428,7 @@ public class DemoLoader implements ApplicationRunner {
 
   private UUID setup(UUID day, String name) {
     return floor
-        .addSetup(null, mara, new FloorResource.SetupChange(day, null, name, false))
+        .addSetup(mara, new FloorResource.SetupChange(day, null, name, false))
         .getBody()
         .id();
   }
@@ -1448,7 +1441,6 @@ public class DemoLoader implements ApplicationRunner {
             new DayTerms.Hours("R. Ekholm", "stunt coordinator", 13 * 60, 17 * 60));
     DayTerms p = DayTerms.PLAIN;
     return days.addDay(
-            null,
             mara,
             new DayResource.NewDay(
                 date,
@@ -1490,7 +1482,7 @@ public class DemoLoader implements ApplicationRunner {
             "The landing on the gallery",
             "The flare pistol",
             "The beam strikes the fog bank")) {
-      shots.shot(null, codes.get(title), mara).getBody().plan().plates().stream()
+      shots.shot(codes.get(title), mara).getBody().plan().plates().stream()
           .filter(q -> q.kind() == Plan.PlateKind.PERFORMANCE)
           .forEach(
               q ->
@@ -1501,30 +1493,22 @@ public class DemoLoader implements ApplicationRunner {
                       title.startsWith("The leap") ? 13 * 60.0 : 17 * 60.0,
                       title.startsWith("The leap") ? 17 * 60.0 : 22 * 60.0));
     }
-    shots
-        .shot(null, codes.get("The push through the window"), mara)
-        .getBody()
-        .plan()
-        .plates()
-        .stream()
+    shots.shot(codes.get("The push through the window"), mara).getBody().plan().plates().stream()
         .filter(q -> q.kind() == Plan.PlateKind.PERFORMANCE || q.kind() == Plan.PlateKind.TRACKING)
         .forEach(q -> pass("The push through the window", q.key(), null, 7 * 60 + 30.0, 9 * 60.0));
     order.need(
-        null,
         mara,
         new OrderResource.NewNeed(
             codes.get("The turn round the lantern room"),
             codes.get("The tide gauge runs back"),
             "the gauge is seen through the open door"));
     order.need(
-        null,
         mara,
         new OrderResource.NewNeed(
             codes.get("One leans across herself"),
             codes.get("The chart's whale swims"),
             "the whale is on the chart she leans over"));
     days.addPreset(
-        null,
         mara,
         new DayResource.NewPreset(
             "Night on the gallery",
@@ -1547,7 +1531,6 @@ public class DemoLoader implements ApplicationRunner {
                 null),
             "test 4: grain holds at ISO 800, the lamp stays warm"));
     days.addPreset(
-        null,
         mara,
         new DayResource.NewPreset(
             "Rain, 120 fps",
@@ -1572,10 +1555,9 @@ public class DemoLoader implements ApplicationRunner {
   }
 
   private void pass(String title, String plate, String costume, Double lightFrom, Double lightTo) {
-    if (shots.shot(null, codes.get(title), mara).getBody().plan().plates().stream()
+    if (shots.shot(codes.get(title), mara).getBody().plan().plates().stream()
         .anyMatch(q -> q.key().equals(plate))) {
       order.pass(
-          null,
           mara,
           new OrderResource.NewPassSetting(
               codes.get(title),
@@ -1588,14 +1570,13 @@ public class DemoLoader implements ApplicationRunner {
   }
 
   private void strike(UUID setup) {
-    FloorSheets.SetupSheet s = floor.sheet(null, setup, mara, 0);
+    FloorSheets.SetupSheet s = floor.sheet(setup, mara, 0);
     List<FloorLog.NewWaiver> let =
         s.beforeStrike().stream()
             .map(
                 i -> new FloorLog.NewWaiver(i.shot(), i.key(), "the stage was wanted back at four"))
             .toList();
     floor.changeSetup(
-        null,
         setup,
         mara,
         "\"" + s.setup().version() + "\"",
@@ -1605,7 +1586,6 @@ public class DemoLoader implements ApplicationRunner {
 
   private void say(String title, String item, String words) {
     shots.say(
-        null,
         codes.get(title),
         mara,
         new ShotResource.NewEvidence(UUID.randomUUID(), item, Evidence.Kind.SETTLED, words, null));
@@ -1613,7 +1593,6 @@ public class DemoLoader implements ApplicationRunner {
 
   private void sign(String title, String item, String words, String who, String role) {
     shots.say(
-        null,
         codes.get(title),
         mara,
         new ShotResource.NewEvidence(
@@ -1622,14 +1601,13 @@ public class DemoLoader implements ApplicationRunner {
             Evidence.Kind.SETTLED,
             words,
             null,
-            new ShotResource.NewSignature(who, role, LocalDate.now().minusDays(3)),
+            new ShotResource.NewSignature(who, role, LocalDate.now(clock).minusDays(3)),
             null));
   }
 
   private void found(
       String title, String item, String words, ElementSource source, int widthPx, String licence) {
     shots.say(
-        null,
         codes.get(title),
         mara,
         new ShotResource.NewEvidence(
@@ -1644,7 +1622,6 @@ public class DemoLoader implements ApplicationRunner {
 
   private void took(String title, String item, String words, double hours) {
     shots.say(
-        null,
         codes.get(title),
         mara,
         new ShotResource.NewEvidence(UUID.randomUUID(), item, Evidence.Kind.SETTLED, words, hours));
@@ -1695,7 +1672,6 @@ public class DemoLoader implements ApplicationRunner {
           "frame.png");
     }
     look.decide(
-        null,
         shot,
         mara,
         new LookResource.NewDecision(
@@ -1727,11 +1703,11 @@ public class DemoLoader implements ApplicationRunner {
   /**
    * Runs through the shooting day: each take some minutes after the one before, timecode going on.
    */
-  private static final class Clock {
+  private static final class SlateTimes {
     private Instant at;
     private Timecode tc = Timecode.parse("10:00:00:00", FrameRate.FILM);
 
-    Clock(Instant from) {
+    SlateTimes(Instant from) {
       this.at = from;
     }
 
@@ -1742,7 +1718,7 @@ public class DemoLoader implements ApplicationRunner {
   }
 
   private UUID take(
-      Clock c,
+      SlateTimes c,
       UUID setup,
       String title,
       String plate,
@@ -1750,7 +1726,7 @@ public class DemoLoader implements ApplicationRunner {
       Take.Call call,
       String reason) {
     Plan.Plate p =
-        shots.shot(null, codes.get(title), mara).getBody().plan().plates().stream()
+        shots.shot(codes.get(title), mara).getBody().plan().plates().stream()
             .filter(x -> x.key().equals(plate))
             .findFirst()
             .orElseThrow();
@@ -1759,7 +1735,6 @@ public class DemoLoader implements ApplicationRunner {
     c.tc = out.plus(24 * 40);
     UUID id = UUID.randomUUID();
     floor.log(
-        null,
         lys,
         new FloorLog.NewTake(
             id,
@@ -1780,7 +1755,7 @@ public class DemoLoader implements ApplicationRunner {
             "",
             c.next()));
     if (call != Take.Call.NONE) {
-      floor.call(null, id, lys, new FloorLog.NewCall(UUID.randomUUID(), call, reason));
+      floor.call(id, lys, new FloorLog.NewCall(UUID.randomUUID(), call, reason));
     }
     return id;
   }
@@ -1798,12 +1773,10 @@ public class DemoLoader implements ApplicationRunner {
           upload("Two Ineses at the chart table", table, "first composite, split on the lamp");
       UUID v1 = two.versions().get(0).id();
       review.note(
-          null,
           v1,
           mara,
           new ReviewResource.NewNote(UUID.randomUUID(), 1041, "The lamp glow steps at the join."));
       review.verdict(
-          null,
           v1,
           mara,
           new ReviewResource.NewVerdict(
@@ -1814,13 +1787,11 @@ public class DemoLoader implements ApplicationRunner {
       two = upload("Two Ineses at the chart table", table, "glow feathered over 60 px");
       UUID v2 = two.versions().get(0).id();
       review.answer(
-          null,
           two.notes().get(0).id(),
           piotr,
           new ReviewResource.NewAnswer(
               UUID.randomUUID(), v2, "Feathered over 60 px and graded 0.1 stop."));
       review.verdict(
-          null,
           v2,
           mara,
           new ReviewResource.NewVerdict(
@@ -1831,7 +1802,6 @@ public class DemoLoader implements ApplicationRunner {
       ReviewResource.ReviewView f =
           upload("The signal flags vanish", flags, "hard cut, halyard kept");
       review.note(
-          null,
           f.versions().get(0).id(),
           mara,
           new ReviewResource.NewNote(
@@ -1840,13 +1810,12 @@ public class DemoLoader implements ApplicationRunner {
               "The shadow of the flags stays on the mast for two frames."));
       upload("The dash along the pier", dash, "three frames, streak by hand");
       delivery.addSpec(
-          null,
           mara,
           new DeliveryResource.SpecEdit(
               "Festival master", new Raster(1920, 1080), "24", 8, "{code}_v{version}"));
       UUID sefa = people.findByLogin("sefa").orElseThrow().id;
       for (String title : List.of("Two Ineses at the chart table", "The signal flags vanish")) {
-        review.invite(null, codes.get(title), mara, new ReviewResource.NewGuest(sefa));
+        review.invite(codes.get(title), mara, new ReviewResource.NewGuest(sefa));
       }
     } finally {
       try (var files = Files.list(work)) {

@@ -1,8 +1,8 @@
 package bivex.server.device;
 
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.FLOOR;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.FLOOR;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
 import bivex.core.motion.HeadPasses;
@@ -94,13 +94,13 @@ public class DeviceResource {
 
   @GetMapping("/camera")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
-  public CameraReport camera(@PathVariable UUID production, Member me) {
+  public CameraReport camera(Member me) {
     return report(ask("GET", "/camera", null));
   }
 
   @PostMapping("/camera/{word}")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
-  public CameraReport roll(@PathVariable UUID production, @PathVariable String word, Member me) {
+  public CameraReport roll(@PathVariable String word, Member me) {
     if (!word.equals("record") && !word.equals("cut")) {
       throw new InvalidInput("word", "must be record or cut");
     }
@@ -111,11 +111,7 @@ public class DeviceResource {
   @PostMapping("/takes/{take}/stills/from-camera")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   public List<FloorSheets.StillView> still(
-      @PathVariable UUID production,
-      @PathVariable UUID take,
-      Member me,
-      @RequestBody NewStillFromCamera in)
-      throws IOException {
+      @PathVariable UUID take, Member me, @RequestBody NewStillFromCamera in) throws IOException {
     if (in.id() == null) {
       throw new InvalidInput("id", "must be made by the device");
     }
@@ -127,7 +123,7 @@ public class DeviceResource {
   /** Plays a move on the head, and lays it against the first pass. */
   @PostMapping("/head/play")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
-  public HeadReport play(@PathVariable UUID production, Member me, @RequestBody NewMove in) {
+  public HeadReport play(Member me, @RequestBody NewMove in) {
     double sweep =
         InvalidInput.within(
             "sweepDeg", in.sweepDeg() == null ? Double.NaN : in.sweepDeg(), -3600, 3600);
@@ -163,7 +159,7 @@ public class DeviceResource {
   @PutMapping("/devices/faults")
   @Allowed({PRODUCER, COORDINATOR})
   public StandInDevices.DeviceFaults faults(
-      @PathVariable UUID production, Member me, @RequestBody StandInDevices.DeviceFaults in) {
+      Member me, @RequestBody StandInDevices.DeviceFaults in) {
     if (!standIns.standIn()) {
       throw new Problems.Forbidden("These are real devices; they have no faults to set.");
     }

@@ -1,11 +1,12 @@
 package bivex.server.effort;
 
-import static bivex.server.keep.Role.ARTIST;
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.FLOOR;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.ARTIST;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.FLOOR;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
+import bivex.core.ItemKey;
 import bivex.core.effort.Calibration;
 import bivex.core.effort.EffortRates;
 import bivex.core.effort.Estimate;
@@ -33,7 +34,6 @@ import java.util.UUID;
 import org.springframework.http.ResponseEntity;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -89,7 +89,7 @@ public class EffortResource {
   @GetMapping
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<EffortView> effort(@PathVariable UUID production, Member me) {
+  public ResponseEntity<EffortView> effort(Member me) {
     return Problems.tagged(me.production().version, view(me.production()));
   }
 
@@ -98,10 +98,7 @@ public class EffortResource {
   @Allowed({PRODUCER})
   @Transactional
   public ResponseEntity<EffortView> change(
-      @PathVariable UUID production,
-      Member me,
-      @RequestHeader("If-Match") String ifMatch,
-      @RequestBody RatesChange in) {
+      Member me, @RequestHeader("If-Match") String ifMatch, @RequestBody RatesChange in) {
     Production p = productions.findById(me.productionId()).orElseThrow();
     Problems.mustBeCurrent(ifMatch, p.version, p.effortRates.own(), in);
     List<EffortRates.Rate> rates = new ArrayList<>();
@@ -124,8 +121,7 @@ public class EffortResource {
   @PostMapping("/calibrations")
   @Allowed({PRODUCER})
   @Transactional
-  public ResponseEntity<EffortView> calibrate(
-      @PathVariable UUID production, Member me, @RequestBody NewCalibration in) {
+  public ResponseEntity<EffortView> calibrate(Member me, @RequestBody NewCalibration in) {
     if (in.kind() == null) {
       throw new InvalidInput("kind", "must be one of " + Arrays.toString(TaskKind.values()));
     }
@@ -152,7 +148,7 @@ public class EffortResource {
     for (ShotBook.Page page : book.all(p)) {
       Map<String, Double> hours = new HashMap<>();
       page.evidence().stream()
-          .filter(e -> e.item.startsWith("task:"))
+          .filter(e -> ItemKey.of(e.item).task())
           .sorted(Comparator.comparing((EvidenceEntry e) -> e.saidAt))
           .forEach(e -> hours.put(e.item, e.kind == Evidence.Kind.SETTLED ? e.hours : null));
       for (Plan.Task t : page.plan().tasks()) {

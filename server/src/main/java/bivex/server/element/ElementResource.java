@@ -1,9 +1,9 @@
 package bivex.server.element;
 
-import static bivex.server.keep.Role.ARTIST;
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.FLOOR;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.ARTIST;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.FLOOR;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.element.ElementMargin;
 import bivex.core.element.ElementSource;
@@ -11,15 +11,16 @@ import bivex.core.method.Plan;
 import bivex.core.shot.Evidence;
 import bivex.core.shot.OwedItem;
 import bivex.server.access.Allowed;
+import bivex.server.access.Derived;
 import bivex.server.access.Member;
 import bivex.server.book.ShotBook;
+import bivex.server.http.Pages;
 import bivex.server.keep.EvidenceEntry;
 import java.util.Comparator;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -60,31 +61,29 @@ public class ElementResource {
   public record ElementPage(List<ElementView> lines, int total, int owed, int page, boolean more) {}
 
   @GetMapping
+  @Derived
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public ElementPage list(
-      @PathVariable UUID production,
       Member me,
       @RequestParam(defaultValue = "0") int page,
       @RequestParam(defaultValue = "100") int size) {
     List<ElementView> all =
-        book.all(me.production()).stream()
+        book.all(me).stream()
             .filter(p -> !p.shot().omitted)
             .flatMap(p -> p.plan().elements().stream().map(e -> view(p, e)))
             .toList();
-    int bounded = Math.min(500, Math.max(1, size));
-    int from = Math.min(all.size(), Math.max(0, page) * bounded);
-    int to = Math.min(all.size(), from + bounded);
+    Pages.Slice<ElementView> slice = Pages.of(all, page, size);
     return new ElementPage(
-        all.subList(from, to),
-        all.size(),
+        slice.lines(),
+        slice.total(),
         (int)
             all.stream()
                 .filter(
                     e -> e.state() == OwedItem.State.OWED || e.state() == OwedItem.State.IN_DOUBT)
                 .count(),
-        page,
-        to < all.size());
+        slice.page(),
+        slice.more());
   }
 
   private static ElementView view(ShotBook.Page p, Plan.Element e) {

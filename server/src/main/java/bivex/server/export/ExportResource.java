@@ -1,9 +1,9 @@
 package bivex.server.export;
 
-import static bivex.server.keep.Role.ARTIST;
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.FLOOR;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.ARTIST;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.FLOOR;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.method.MethodBook;
 import bivex.core.method.MethodChoice;
@@ -21,8 +21,12 @@ import bivex.server.keep.Draft;
 import bivex.server.keep.Drafts;
 import bivex.server.keep.EvidenceEntry;
 import bivex.server.media.MediaStore;
+import bivex.server.papers.BriefPaper;
+import bivex.server.papers.TablePaper;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -54,6 +58,7 @@ public class ExportResource {
   private final PlanSchema schema;
   private final BoardFrames frames;
   private final MediaStore store;
+  private final Clock clock;
 
   ExportResource(
       ShotBook book,
@@ -61,7 +66,9 @@ public class ExportResource {
       Screenplays screenplays,
       PlanSchema schema,
       BoardFrames frames,
-      MediaStore store) {
+      MediaStore store,
+      Clock clock) {
+    this.clock = clock;
     this.frames = frames;
     this.store = store;
     this.book = book;
@@ -91,24 +98,27 @@ public class ExportResource {
   @GetMapping("/productions/{production}/shots/{shot}/brief.pdf")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<byte[]> brief(
-      @PathVariable UUID production, @PathVariable UUID shot, Member me) throws IOException {
+  public ResponseEntity<byte[]> brief(@PathVariable UUID shot, Member me) throws IOException {
     ShotBook.Page p = book.one(me.production(), shot);
     return file(
-        BriefPaper.of(me.production(), List.of(p), headings(List.of(p)), board(List.of(p))),
+        BriefPaper.of(
+            me.production(),
+            List.of(p),
+            headings(List.of(p)),
+            board(List.of(p)),
+            LocalDate.now(clock)),
         p.shot().code + "-brief.pdf",
         MediaType.APPLICATION_PDF);
   }
 
-  /** The briefs of all shots, a page each. */
+  /** The briefs of all shots, each beginning a page. */
   @GetMapping("/productions/{production}/briefs.pdf")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<byte[]> briefs(@PathVariable UUID production, Member me)
-      throws IOException {
+  public ResponseEntity<byte[]> briefs(Member me) throws IOException {
     List<ShotBook.Page> all = wanted(me);
     return file(
-        BriefPaper.of(me.production(), all, headings(all), board(all)),
+        BriefPaper.of(me.production(), all, headings(all), board(all), LocalDate.now(clock)),
         me.production().code + "-briefs.pdf",
         MediaType.APPLICATION_PDF);
   }
@@ -117,8 +127,7 @@ public class ExportResource {
   @GetMapping("/productions/{production}/sheets/{sheet}.csv")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<byte[]> csv(
-      @PathVariable UUID production, @PathVariable String sheet, Member me) throws IOException {
+  public ResponseEntity<byte[]> csv(@PathVariable String sheet, Member me) throws IOException {
     return file(
         TablePaper.csv(table(me, sheet)).getBytes(StandardCharsets.UTF_8),
         name(me, sheet) + ".csv",
@@ -129,10 +138,9 @@ public class ExportResource {
   @GetMapping("/productions/{production}/sheets/{sheet}.pdf")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<byte[]> pdf(
-      @PathVariable UUID production, @PathVariable String sheet, Member me) throws IOException {
+  public ResponseEntity<byte[]> pdf(@PathVariable String sheet, Member me) throws IOException {
     return file(
-        TablePaper.pdf(me.production().title, table(me, sheet)),
+        TablePaper.pdf(me.production().title, table(me, sheet), LocalDate.now(clock)),
         name(me, sheet) + ".pdf",
         MediaType.APPLICATION_PDF);
   }
@@ -185,7 +193,7 @@ public class ExportResource {
   @GetMapping("/productions/{production}/shots/{shot}/plan.json")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public PlanExport plan(@PathVariable UUID production, @PathVariable UUID shot, Member me) {
+  public PlanExport plan(@PathVariable UUID shot, Member me) {
     ShotBook.Page p = book.one(me.production(), shot);
     return new PlanExport(
         PlanSchema.PATH,

@@ -1,22 +1,22 @@
 package bivex.server.export;
 
-import static bivex.server.keep.Role.ARTIST;
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.FLOOR;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.ARTIST;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.FLOOR;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
+import bivex.core.ItemKey;
 import bivex.core.light.SunClock;
 import bivex.core.method.Plan;
 import bivex.core.optics.Raster;
-import bivex.core.order.Clock;
 import bivex.core.order.Pass;
 import bivex.core.order.Running;
+import bivex.core.order.TimeOfDay;
 import bivex.core.shoot.CameraData;
 import bivex.core.shoot.DayTerms;
 import bivex.core.shoot.EditList;
 import bivex.core.shoot.Take;
-import bivex.core.shot.OwedItem;
 import bivex.core.tally.DaySheets;
 import bivex.core.tally.Sheets;
 import bivex.core.time.FrameRate;
@@ -29,8 +29,11 @@ import bivex.server.keep.Setup;
 import bivex.server.keep.Setups;
 import bivex.server.keep.ShootingDay;
 import bivex.server.keep.ShootingDays;
+import bivex.server.keep.Shots;
 import bivex.server.keep.TakeEntries;
 import bivex.server.keep.TakeEntry;
+import bivex.server.papers.DayPaper;
+import bivex.server.papers.TablePaper;
 import bivex.server.shoot.DayOrder;
 import bivex.server.shoot.FloorLog;
 import bivex.server.shoot.GuideResource;
@@ -98,6 +101,7 @@ public class FloorExportResource {
   private final ShootingDays days;
   private final Setups setups;
   private final TakeEntries takes;
+  private final Shots shots;
   private final ShotBook book;
   private final DayOrder order;
   private final FloorLog log;
@@ -106,12 +110,14 @@ public class FloorExportResource {
       ShootingDays days,
       Setups setups,
       TakeEntries takes,
+      Shots shots,
       ShotBook book,
       DayOrder order,
       FloorLog log) {
     this.days = days;
     this.setups = setups;
     this.takes = takes;
+    this.shots = shots;
     this.book = book;
     this.order = order;
     this.log = log;
@@ -133,8 +139,7 @@ public class FloorExportResource {
   @GetMapping("/days/{day}/papers/{paper}.pdf")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<byte[]> paper(
-      @PathVariable UUID production, @PathVariable UUID day, @PathVariable String paper, Member me)
+  public ResponseEntity<byte[]> paper(@PathVariable UUID day, @PathVariable String paper, Member me)
       throws IOException {
     ShootingDay d = day(me, day);
     String name =
@@ -143,16 +148,15 @@ public class FloorExportResource {
         switch (paper) {
           case "day" ->
               DayPaper.sheet(
-                  me.production(),
-                  d,
-                  facts(d),
-                  DaySheets.passes(running(me, d)),
-                  cautions(here(me, d)));
+                  me.production(), d, facts(d), DaySheets.passes(running(me, d)), here(me, d));
           case "plates" -> plates(me, d);
           case "wardrobe" ->
               TablePaper.pdf(
-                  me.production().title + ", day " + d.number, DaySheets.wardrobe(running(me, d)));
-          case "kit" -> TablePaper.pdf(me.production().title + ", day " + d.number, kit(me, d));
+                  me.production().title + ", day " + d.number,
+                  DaySheets.wardrobe(running(me, d)),
+                  d.shootOn);
+          case "kit" ->
+              TablePaper.pdf(me.production().title + ", day " + d.number, kit(me, d), d.shootOn);
           default ->
               throw new NoSuchElementException(
                   "There is no such paper; there are day, plates, wardrobe and kit.");
@@ -165,8 +169,7 @@ public class FloorExportResource {
   @GetMapping("/days/{day}/papers/{paper}.csv")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<byte[]> list(
-      @PathVariable UUID production, @PathVariable UUID day, @PathVariable String paper, Member me)
+  public ResponseEntity<byte[]> list(@PathVariable UUID day, @PathVariable String paper, Member me)
       throws IOException {
     ShootingDay d = day(me, day);
     Sheets.Table table =
@@ -189,10 +192,7 @@ public class FloorExportResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public ResponseEntity<byte[]> pacing(
-      @PathVariable UUID production,
-      @PathVariable UUID shot,
-      Member me,
-      @RequestBody GuideResource.NewGuide in)
+      @PathVariable UUID shot, Member me, @RequestBody GuideResource.NewGuide in)
       throws IOException {
     ShotBook.Page p = book.one(me.production(), shot);
     return file(
@@ -205,7 +205,7 @@ public class FloorExportResource {
   @GetMapping("/days.ics")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<byte[]> calendar(@PathVariable UUID production, Member me) {
+  public ResponseEntity<byte[]> calendar(Member me) {
     ICalendar calendar = new ICalendar();
     calendar.setProductId(new ProductId("-//Bivex//Shooting days//EN"));
     List<Setup> all = setups.findByProductionIdOrderByNumber(me.productionId());
@@ -234,9 +234,9 @@ public class FloorExportResource {
                       .append(p.name())
                       .append(p.duty().isEmpty() ? "" : ", " + p.duty())
                       .append(": ")
-                      .append(Clock.label(p.from()))
+                      .append(TimeOfDay.label(p.from()))
                       .append(" to ")
-                      .append(Clock.label(p.to()))
+                      .append(TimeOfDay.label(p.to()))
                       .append('\n'));
       e.setDescription(words.toString().strip());
       calendar.addEvent(e);
@@ -251,8 +251,7 @@ public class FloorExportResource {
   @GetMapping("/days/{day}/takes.csv")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<byte[]> takes(
-      @PathVariable UUID production, @PathVariable UUID day, Member me) throws IOException {
+  public ResponseEntity<byte[]> takes(@PathVariable UUID day, Member me) throws IOException {
     ShootingDay d = day(me, day);
     Map<UUID, String> codes = codes(me);
     Map<UUID, Integer> numbers = new HashMap<>();
@@ -298,10 +297,7 @@ public class FloorExportResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
   public TakesImport takesIn(
-      @PathVariable UUID production,
-      @PathVariable UUID day,
-      Member me,
-      @RequestParam("file") MultipartFile file)
+      @PathVariable UUID day, Member me, @RequestParam("file") MultipartFile file)
       throws IOException {
     ShootingDay d = day(me, day);
     Map<String, UUID> shots = new HashMap<>();
@@ -459,10 +455,7 @@ public class FloorExportResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public ResponseEntity<byte[]> picks(
-      @PathVariable UUID production,
-      @PathVariable UUID day,
-      @PathVariable String format,
-      Member me) {
+      @PathVariable UUID day, @PathVariable String format, Member me) {
     ShootingDay d = day(me, day);
     FrameRate rate = me.production().frameRate();
     Map<UUID, String> codes = codes(me);
@@ -480,7 +473,7 @@ public class FloorExportResource {
                 t.frames,
                 codes.getOrDefault(t.shotId, t.slate)
                     + " "
-                    + t.plate.replace("plate:", "")
+                    + ItemKey.of(t.plate).name()
                     + " take "
                     + t.number,
                 t.note));
@@ -509,10 +502,7 @@ public class FloorExportResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
   public PicksImport picksIn(
-      @PathVariable UUID production,
-      @PathVariable UUID day,
-      Member me,
-      @RequestParam("file") MultipartFile file)
+      @PathVariable UUID day, Member me, @RequestParam("file") MultipartFile file)
       throws IOException {
     ShootingDay d = day(me, day);
     FrameRate rate = me.production().frameRate();
@@ -562,7 +552,7 @@ public class FloorExportResource {
 
   private Map<UUID, String> codes(Member me) {
     Map<UUID, String> out = new HashMap<>();
-    book.all(me.production()).forEach(p -> out.put(p.shot().id, p.shot().code));
+    shots.coded(me.productionId()).forEach(s -> out.put(s.id(), s.code()));
     return out;
   }
 
@@ -607,9 +597,9 @@ public class FloorExportResource {
     List<String> out = new ArrayList<>();
     out.add(
         "Call "
-            + Clock.label(t.call())
+            + TimeOfDay.label(t.call())
             + " · wrap "
-            + Clock.label(t.wrap())
+            + TimeOfDay.label(t.wrap())
             + " · "
             + d.place
             + " · "
@@ -643,9 +633,9 @@ public class FloorExportResource {
         .forEach(
             p ->
                 out.add(
-                    Clock.label(p.from())
+                    TimeOfDay.label(p.from())
                         + " to "
-                        + Clock.label(p.to())
+                        + TimeOfDay.label(p.to())
                         + "  "
                         + p.name()
                         + (p.duty().isEmpty() ? "" : ", " + p.duty())));
@@ -657,27 +647,6 @@ public class FloorExportResource {
             t.rates().batteryMinutes(),
             t.cardMinutes(),
             t.megabitsPerSecond()));
-    return out;
-  }
-
-  private static List<String> cautions(List<ShotBook.Page> here) {
-    List<String> out = new ArrayList<>();
-    for (ShotBook.Page p : here) {
-      for (Plan.Caution c : p.plan().cautions()) {
-        String signed =
-            p.ledger().items().stream()
-                .filter(i -> i.key().equals(c.key()) && i.state() == OwedItem.State.IN_HAND)
-                .map(OwedItem::reason)
-                .findFirst()
-                .orElse(null);
-        out.add(
-            (signed == null ? "Not signed, ask the " + c.ask() : "Signed by " + signed)
-                + " · "
-                + p.shot().code
-                + " · "
-                + c.text());
-      }
-    }
     return out;
   }
 

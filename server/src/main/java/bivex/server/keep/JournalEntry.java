@@ -6,7 +6,10 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import java.util.List;
 import java.util.UUID;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
 
 /** Who did what when. Added, never changed. */
 @Entity
@@ -23,4 +26,11 @@ public class JournalEntry {
   public String subject;
   public String subjectId;
   public String detail;
+
+  /** The production's stamp after this change; changes of one transaction share it. */
+  public Long stamp;
+
+  /** Shots that stand otherwise since; null for all. */
+  @JdbcTypeCode(SqlTypes.ARRAY)
+  public List<UUID> shots;
 }

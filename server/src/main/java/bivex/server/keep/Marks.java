@@ -1,6 +1,7 @@
 package bivex.server.keep;
 
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -24,11 +25,11 @@ public interface Marks extends JpaRepository<Mark, UUID> {
    */
   @Query(
       "select new bivex.server.keep.Marks$InDraft(m, d.number, d.name, d.importedAt) from Mark m"
-          + " join Draft d on d.id = m.draftId where m.productionId = :production and (:shot is"
-          + " null or m.shotId = :shot) and (d.number = "
+          + " join Draft d on d.id = m.draftId where m.productionId = :production and (:all ="
+          + " true or m.shotId in :shots) and (d.number = "
           + LATEST
           + " or m.before <> '') order by d.number, m.number")
-  List<InDraft> standing(UUID production, UUID shot);
+  List<InDraft> standing(UUID production, boolean all, Collection<UUID> shots);
 
   /** Shots in the order of the newest draft; those without a place last. */
   @Query(

@@ -1,5 +1,6 @@
 package bivex.server.keep;
 
+import bivex.core.crew.Role;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;

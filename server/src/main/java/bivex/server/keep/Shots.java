@@ -1,5 +1,6 @@
 package bivex.server.keep;
 
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -13,13 +14,13 @@ public interface Shots extends JpaRepository<Shot, UUID> {
 
   /**
    * Each shot with the setup it is shot in and that setup's day, as Object[] {Shot, Setup,
-   * ShootingDay}; shot is null for all.
+   * ShootingDay}; {@code shots} counts unless all are wanted.
    */
   @Query(
       "select s, u, d from Shot s left join Setup u on u.id = s.setupId left join ShootingDay d on"
-          + " d.id = u.dayId where s.productionId = :production and (:shot is null or s.id = :shot)"
+          + " d.id = u.dayId where s.productionId = :production and (:all = true or s.id in :shots)"
           + " order by s.code")
-  List<Object[]> withSetup(UUID production, UUID shot);
+  List<Object[]> withSetup(UUID production, boolean all, Collection<UUID> shots);
 
   @Query(
       "select i.shotId from Invitation i join Shot s on s.id = i.shotId where i.personId = :person"
@@ -28,4 +29,18 @@ public interface Shots extends JpaRepository<Shot, UUID> {
 
   @Query("select s.code from Shot s where s.productionId = :production")
   List<String> codes(UUID production);
+
+  /** Shots planned for a setup, and those that have takes of it. */
+  @Query(
+      "select s.id from Shot s where s.productionId = :production and (s.setupId = :setup or exists"
+          + " (select 1 from TakeEntry t where t.shotId = s.id and t.setupId = :setup))")
+  List<UUID> ofSetup(UUID production, UUID setup);
+
+  /** Id and code of a shot. */
+  record Coded(UUID id, String code) {}
+
+  @Query(
+      "select new bivex.server.keep.Shots$Coded(s.id, s.code) from Shot s where s.productionId ="
+          + " :production")
+  List<Coded> coded(UUID production);
 }

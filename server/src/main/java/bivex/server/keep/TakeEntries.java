@@ -1,6 +1,8 @@
 package bivex.server.keep;
 
+import bivex.core.shoot.CameraData;
 import bivex.core.shoot.Take;
+import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
@@ -17,11 +19,44 @@ public interface TakeEntries extends JpaRepository<TakeEntry, UUID> {
           + " join TakeCall c on c.takeId = t.id and c.saidAt = (select max(x.saidAt) from TakeCall"
           + " x where x.takeId = t.id) ";
 
+  /**
+   * What the rules read of a take. Lists read thousands: no entity is made of them.
+   *
+   * @param call last thing said of it, null when nothing was
+   */
+  record Line(
+      UUID id,
+      UUID shotId,
+      UUID setupId,
+      String plate,
+      int number,
+      Instant madeAt,
+      Instant loggedAt,
+      CameraData camera,
+      Take.Call call) {
+    /** As the core reads it. */
+    public Take take() {
+      return new Take(
+          id.toString(), plate, number, madeAt, camera, call == null ? Take.Call.NONE : call);
+    }
+  }
+
+  String LINES =
+      "select new bivex.server.keep.TakeEntries$Line(t.id, t.shotId, t.setupId, t.plate, t.number,"
+          + " t.madeAt, t.loggedAt, t.camera, c.call) from TakeEntry t left join TakeCall c on"
+          + " c.takeId = t.id and c.saidAt = (select max(x.saidAt) from TakeCall x where x.takeId ="
+          + " t.id) where t.productionId = :production";
+
+  @Query(LINES)
+  List<Line> lines(UUID production);
+
+  @Query(LINES + " and t.shotId in :shots")
+  List<Line> lines(UUID production, Collection<UUID> shots);
+
   @Query(CALLED + "where t.productionId = :production order by t.madeAt")
   List<Called> called(UUID production);
 
-  @Query(CALLED + "where t.productionId = :production and t.shotId in :shots order by t.madeAt")
-  List<Called> called(UUID production, Collection<UUID> shots);
+  List<TakeEntry> findByProductionIdAndShotId(UUID productionId, UUID shotId);
 
   @Query(CALLED + "where t.productionId = :production and t.setupId in :setups order by t.madeAt")
   List<Called> ofSetups(UUID production, Collection<UUID> setups);

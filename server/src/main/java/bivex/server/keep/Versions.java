@@ -2,6 +2,7 @@ package bivex.server.keep;
 
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.Tuple;
+import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
@@ -17,7 +18,7 @@ public class Versions {
         g.number as sent_number, g.accepted, g.words
       from (
         select distinct on (shot_id) * from version
-        where production_id = :production and (cast(:shot as uuid) is null or shot_id = :shot)
+        where production_id = :production and (:every or shot_id = any(:shots))
         order by shot_id, number desc) v
       left join lateral (
         select verdict, reason from verdict
@@ -55,14 +56,20 @@ public class Versions {
       Boolean accepted,
       String receipt) {}
 
-  /** One statement for a production, or for one shot of it. */
-  public List<Standing> standings(UUID production, UUID shot) {
+  /** All of a production. */
+  public List<Standing> standings(UUID production) {
+    return standings(production, true, List.of());
+  }
+
+  /** One statement for a production, or for some shots of it. */
+  public List<Standing> standings(UUID production, boolean all, Collection<UUID> shots) {
     @SuppressWarnings("unchecked")
     List<Tuple> rows =
         entities
             .createNativeQuery(STANDINGS, Tuple.class)
             .setParameter("production", production)
-            .setParameter("shot", shot)
+            .setParameter("every", all)
+            .setParameter("shots", shots.toArray(UUID[]::new))
             .getResultList();
     return rows.stream()
         .map(

@@ -1,13 +1,14 @@
 package bivex.server.live;
 
-import static bivex.server.keep.Role.ARTIST;
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.FLOOR;
-import static bivex.server.keep.Role.GUEST;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.ARTIST;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.FLOOR;
+import static bivex.core.crew.Role.GUEST;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
+import bivex.server.http.Pages;
 import bivex.server.keep.JournalEntries;
 import bivex.server.keep.JournalEntry;
 import io.swagger.v3.oas.annotations.Hidden;
@@ -27,7 +28,6 @@ import org.springframework.scheduling.annotation.EnableScheduling;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.transaction.event.TransactionalEventListener;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -67,7 +67,7 @@ public class LiveResource {
   @GetMapping(path = "/events", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST, GUEST})
   @Hidden
-  public SseEmitter events(@PathVariable UUID production, Member me) throws IOException {
+  public SseEmitter events(Member me) throws IOException {
     SseEmitter emitter = new SseEmitter(0L);
     Listener l = new Listener(emitter, me.guest());
     List<Listener> all =
@@ -120,13 +120,12 @@ public class LiveResource {
   @GetMapping("/journal")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   public JournalPage journal(
-      @PathVariable UUID production,
       Member me,
       @RequestParam(defaultValue = "0") int page,
       @RequestParam(defaultValue = "20") int size) {
     Slice<JournalEntry> s =
         entries.findByProductionIdOrderByIdDesc(
-            me.productionId(), PageRequest.of(Math.max(0, page), Math.min(100, Math.max(1, size))));
+            me.productionId(), PageRequest.of(Pages.at(page), Pages.bounded(size, 100)));
     return new JournalPage(
         s.map(e -> new JournalLine(e.id, e.who, e.at, e.action, e.subject, e.subjectId, e.detail))
             .toList(),

@@ -1,11 +1,12 @@
 package bivex.server.look;
 
-import static bivex.server.keep.Role.ARTIST;
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.FLOOR;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.ARTIST;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.FLOOR;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
+import bivex.core.ItemKey;
 import bivex.core.shot.Evidence;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
@@ -24,6 +25,7 @@ import bivex.server.media.MediaStore;
 import bivex.server.media.Sandboxed;
 import java.io.IOException;
 import java.io.InputStream;
+import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import java.util.NoSuchElementException;
@@ -46,7 +48,7 @@ import org.springframework.web.multipart.MultipartFile;
 @RequestMapping("/api/productions/{production}")
 public class LookResource {
   /** Plan item that a decision settles, where a method asks for one. */
-  private static final String ITEM = "datum:look";
+  private static final String ITEM = ItemKey.LOOK.toString();
 
   private final Looks looks;
   private final LookDecisions decisions;
@@ -57,6 +59,8 @@ public class LookResource {
   private final MediaProbe probe;
   private final Journal journal;
 
+  private final Clock clock;
+
   LookResource(
       Looks looks,
       LookDecisions decisions,
@@ -65,7 +69,9 @@ public class LookResource {
       EvidenceEntries evidence,
       MediaStore store,
       MediaProbe probe,
-      Journal journal) {
+      Journal journal,
+      Clock clock) {
+    this.clock = clock;
     this.looks = looks;
     this.decisions = decisions;
     this.shots = shots;
@@ -100,7 +106,7 @@ public class LookResource {
   @GetMapping("/shots/{shot}/looks")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public LooksView looks(@PathVariable UUID production, @PathVariable UUID shot, Member me) {
+  public LooksView looks(@PathVariable UUID shot, Member me) {
     return view(find(me, shot).id);
   }
 
@@ -109,7 +115,6 @@ public class LookResource {
   @Allowed({PRODUCER, COORDINATOR, ARTIST})
   @Transactional
   public LooksView add(
-      @PathVariable UUID production,
       @PathVariable UUID shot,
       Member me,
       @RequestParam("title") String title,
@@ -142,7 +147,7 @@ public class LookResource {
     l.title = InvalidInput.text("title", title);
     l.words = words == null ? "" : words.strip();
     l.addedBy = me.name();
-    l.addedAt = Instant.now();
+    l.addedAt = clock.instant();
     if (in != null) {
       MediaStore.Stored stored = store.receive(in);
       try {
@@ -158,7 +163,13 @@ public class LookResource {
       }
     }
     looks.saveAndFlush(l);
-    journal.record(me, "added a look", "shot", s.id.toString(), s.code + " look " + l.letter);
+    journal.record(
+        me,
+        "added a look",
+        "shot",
+        s.id.toString(),
+        s.code + " look " + l.letter,
+        Journal.Touches.NOTHING);
     return view(s.id);
   }
 
@@ -166,11 +177,7 @@ public class LookResource {
   @PostMapping("/shots/{shot}/looks/decisions")
   @Allowed({PRODUCER})
   @Transactional
-  public LooksView decide(
-      @PathVariable UUID production,
-      @PathVariable UUID shot,
-      Member me,
-      @RequestBody NewDecision in) {
+  public LooksView decide(@PathVariable UUID shot, Member me, @RequestBody NewDecision in) {
     Shot s = find(me, shot);
     Look l =
         looks.findByShotIdOrderByLetter(s.id).stream()
@@ -183,7 +190,7 @@ public class LookResource {
     d.shotId = s.id;
     d.reason = InvalidInput.text("reason", in.reason());
     d.decidedBy = me.name();
-    d.decidedAt = Instant.now();
+    d.decidedAt = clock.instant();
     decisions.saveAndFlush(d);
     if (book.one(me.production(), s.id).plan().data().stream()
         .anyMatch(x -> x.key().equals(ITEM))) {
@@ -198,7 +205,13 @@ public class LookResource {
       e.saidAt = d.decidedAt;
       evidence.saveAndFlush(e);
     }
-    journal.record(me, "decided the look", "shot", s.id.toString(), s.code + " look " + l.letter);
+    journal.record(
+        me,
+        "decided the look",
+        "shot",
+        s.id.toString(),
+        s.code + " look " + l.letter,
+        Journal.Touches.shot(s.id));
     return view(s.id);
   }
 
@@ -206,8 +219,7 @@ public class LookResource {
   @GetMapping("/looks/{look}/picture")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<Resource> picture(
-      @PathVariable UUID production, @PathVariable UUID look, Member me) {
+  public ResponseEntity<Resource> picture(@PathVariable UUID look, Member me) {
     Look l =
         looks
             .findByIdAndProductionId(look, me.productionId())

@@ -12,6 +12,7 @@ import java.nio.file.Path;
 import java.security.DigestInputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.HexFormat;
@@ -29,7 +30,10 @@ import org.springframework.stereotype.Component;
 public class MediaStore {
   private final Path root;
 
-  MediaStore(BivexProperties properties) {
+  private final Clock clock;
+
+  MediaStore(BivexProperties properties, Clock clock) {
+    this.clock = clock;
     this.root = properties.data().toAbsolutePath().resolve("media");
   }
 
@@ -43,7 +47,7 @@ public class MediaStore {
     if (!Files.isDirectory(incoming)) {
       return;
     }
-    Instant old = Instant.now().minus(Duration.ofDays(1));
+    Instant old = clock.instant().minus(Duration.ofDays(1));
     try (Stream<Path> files = Files.list(incoming)) {
       for (Path f : files.toList()) {
         if (Files.getLastModifiedTime(f).toInstant().isBefore(old)) {

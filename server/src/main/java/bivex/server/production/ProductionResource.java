@@ -1,12 +1,13 @@
 package bivex.server.production;
 
-import static bivex.server.keep.Role.ARTIST;
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.FLOOR;
-import static bivex.server.keep.Role.GUEST;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.ARTIST;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.FLOOR;
+import static bivex.core.crew.Role.GUEST;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
+import bivex.core.crew.Role;
 import bivex.core.optics.Raster;
 import bivex.core.shot.NamePattern;
 import bivex.core.time.FrameRate;
@@ -20,7 +21,6 @@ import bivex.server.keep.People;
 import bivex.server.keep.Person;
 import bivex.server.keep.Production;
 import bivex.server.keep.Productions;
-import bivex.server.keep.Role;
 import bivex.server.live.Journal;
 import java.time.LocalDate;
 import java.util.Arrays;
@@ -31,7 +31,6 @@ import java.util.UUID;
 import org.springframework.http.ResponseEntity;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -136,7 +135,7 @@ public class ProductionResource {
   @GetMapping
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST, GUEST})
   @Transactional(readOnly = true)
-  public ResponseEntity<ProductionView> production(@PathVariable UUID production, Member me) {
+  public ResponseEntity<ProductionView> production(Member me) {
     return Problems.tagged(me.production().version, view(me.production(), me));
   }
 
@@ -145,10 +144,7 @@ public class ProductionResource {
   @Allowed({PRODUCER})
   @Transactional
   public ResponseEntity<ProductionView> change(
-      @PathVariable UUID production,
-      Member me,
-      @RequestHeader("If-Match") String ifMatch,
-      @RequestBody Settings in) {
+      Member me, @RequestHeader("If-Match") String ifMatch, @RequestBody Settings in) {
     Production p = productions.findById(me.productionId()).orElseThrow();
     Problems.mustBeCurrent(ifMatch, p.version, view(p, me), in);
     p.title = InvalidInput.text("title", in.title());
@@ -182,8 +178,7 @@ public class ProductionResource {
   @PostMapping("/people")
   @Allowed({PRODUCER})
   @Transactional
-  public ProductionView addPerson(
-      @PathVariable UUID production, Member me, @RequestBody NewPerson in) {
+  public ProductionView addPerson(Member me, @RequestBody NewPerson in) {
     String login = InvalidInput.text("login", in.login()).toLowerCase(Locale.ROOT);
     if (in.role() == null) {
       throw new InvalidInput("role", "must be one of " + Arrays.toString(Role.values()));

@@ -1,9 +1,9 @@
 package bivex.server.rescue;
 
-import static bivex.server.keep.Role.ARTIST;
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.FLOOR;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.ARTIST;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.FLOOR;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.method.Plan;
 import bivex.core.rescue.Rescue;
@@ -63,10 +63,7 @@ public class RescueResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public List<RescueView> rescue(
-      @PathVariable UUID production,
-      @PathVariable UUID shot,
-      Member me,
-      @RequestParam(defaultValue = "1") double tighter) {
+      @PathVariable UUID shot, Member me, @RequestParam(defaultValue = "1") double tighter) {
     Production p = me.production();
     Map<UUID, ShotBook.Page> pages =
         book.all(p).stream().collect(Collectors.toMap(x -> x.shot().id, Function.identity()));

@@ -1,10 +1,10 @@
 package bivex.server.review;
 
-import static bivex.server.keep.Role.ARTIST;
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.FLOOR;
-import static bivex.server.keep.Role.GUEST;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.ARTIST;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.FLOOR;
+import static bivex.core.crew.Role.GUEST;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
 import bivex.core.review.Verdict;
@@ -32,6 +32,7 @@ import bivex.server.media.MediaStore;
 import bivex.server.media.Sandboxed;
 import java.io.IOException;
 import java.io.InputStream;
+import java.time.Clock;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
@@ -73,6 +74,8 @@ public class ReviewResource {
   private final Memberships memberships;
   private final Invitations invitations;
 
+  private final Clock clock;
+
   ReviewResource(
       VersionEntries versions,
       ReviewNotes notes,
@@ -84,7 +87,9 @@ public class ReviewResource {
       Journal journal,
       Memberships memberships,
       Invitations invitations,
-      Marks marks) {
+      Marks marks,
+      Clock clock) {
+    this.clock = clock;
     this.marks = marks;
     this.memberships = memberships;
     this.invitations = invitations;
@@ -162,7 +167,7 @@ public class ReviewResource {
   @GetMapping("/shots/{shot}/review")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST, GUEST})
   @Transactional(readOnly = true)
-  public ReviewView review(@PathVariable UUID production, @PathVariable UUID shot, Member me) {
+  public ReviewView review(@PathVariable UUID shot, Member me) {
     return view(me, visible(me, shot));
   }
 
@@ -171,7 +176,6 @@ public class ReviewResource {
   @Allowed({PRODUCER, COORDINATOR, ARTIST})
   @Transactional
   public ReviewView upload(
-      @PathVariable UUID production,
       @PathVariable UUID shot,
       Member me,
       @RequestParam("file") MultipartFile file,
@@ -211,9 +215,15 @@ public class ReviewResource {
       v.frames = found.facts().frames();
       v.note = note == null ? "" : note.strip();
       v.uploadedBy = me.name();
-      v.uploadedAt = Instant.now();
+      v.uploadedAt = clock.instant();
       versions.saveAndFlush(v);
-      journal.record(me, "uploaded", "version", v.id.toString(), s.code + " version " + v.number);
+      journal.record(
+          me,
+          "uploaded",
+          "version",
+          v.id.toString(),
+          s.code + " version " + v.number,
+          Journal.Touches.shot(s.id));
       return view(me, s);
     } finally {
       store.discard(stored);
@@ -224,8 +234,7 @@ public class ReviewResource {
   @GetMapping("/versions/{version}/file")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST, GUEST})
   @Transactional(readOnly = true)
-  public ResponseEntity<Resource> file(
-      @PathVariable UUID production, @PathVariable UUID version, Member me) {
+  public ResponseEntity<Resource> file(@PathVariable UUID version, Member me) {
     VersionEntry v = version(me, version);
     return Sandboxed.file(store.find(v.hash), v.type, v.hash);
   }
@@ -237,8 +246,7 @@ public class ReviewResource {
   @GetMapping("/versions/{version}/timecodes")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST, GUEST})
   @Transactional(readOnly = true)
-  public List<String> timecodes(
-      @PathVariable UUID production, @PathVariable UUID version, Member me) {
+  public List<String> timecodes(@PathVariable UUID version, Member me) {
     VersionEntry v = version(me, version);
     int first = view(me, visible(me, v.shotId), v, List.of()).firstFrame();
     return IntStream.range(first, first + Math.min(v.frames, 200_000))
@@ -249,11 +257,7 @@ public class ReviewResource {
   @PostMapping("/versions/{version}/notes")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST, GUEST})
   @Transactional
-  public ReviewView note(
-      @PathVariable UUID production,
-      @PathVariable UUID version,
-      Member me,
-      @RequestBody NewNote in) {
+  public ReviewView note(@PathVariable UUID version, Member me, @RequestBody NewNote in) {
     VersionEntry v = version(me, version);
     Shot s = visible(me, v.shotId);
     VersionView shown = view(me, s, v, List.of());
@@ -270,9 +274,15 @@ public class ReviewResource {
       n.frame = in.frame();
       n.words = InvalidInput.text("words", in.words());
       n.saidBy = me.name();
-      n.saidAt = Instant.now();
+      n.saidAt = clock.instant();
       notes.saveAndFlush(n);
-      journal.record(me, "noted", "shot", s.id.toString(), s.code + " frame " + n.frame);
+      journal.record(
+          me,
+          "noted",
+          "shot",
+          s.id.toString(),
+          s.code + " frame " + n.frame,
+          Journal.Touches.shot(s.id));
     }
     return view(me, s);
   }
@@ -281,11 +291,7 @@ public class ReviewResource {
   @PostMapping("/notes/{note}/answers")
   @Allowed({PRODUCER, COORDINATOR, ARTIST})
   @Transactional
-  public ReviewView answer(
-      @PathVariable UUID production,
-      @PathVariable UUID note,
-      Member me,
-      @RequestBody NewAnswer in) {
+  public ReviewView answer(@PathVariable UUID note, Member me, @RequestBody NewAnswer in) {
     ReviewNote n =
         notes
             .findById(note)
@@ -305,9 +311,15 @@ public class ReviewResource {
       a.versionId = v.id;
       a.words = InvalidInput.text("words", in.words());
       a.saidBy = me.name();
-      a.saidAt = Instant.now();
+      a.saidAt = clock.instant();
       answers.saveAndFlush(a);
-      journal.record(me, "answered a note", "shot", s.id.toString(), s.code + " frame " + n.frame);
+      journal.record(
+          me,
+          "answered a note",
+          "shot",
+          s.id.toString(),
+          s.code + " frame " + n.frame,
+          Journal.Touches.shot(s.id));
     }
     return view(me, s);
   }
@@ -315,11 +327,7 @@ public class ReviewResource {
   @PostMapping("/versions/{version}/verdicts")
   @Allowed({PRODUCER})
   @Transactional
-  public ReviewView verdict(
-      @PathVariable UUID production,
-      @PathVariable UUID version,
-      Member me,
-      @RequestBody NewVerdict in) {
+  public ReviewView verdict(@PathVariable UUID version, Member me, @RequestBody NewVerdict in) {
     VersionEntry v = version(me, version);
     Shot s = visible(me, v.shotId);
     if (in.verdict() == null) {
@@ -333,14 +341,15 @@ public class ReviewResource {
       e.reason = InvalidInput.text("reason", in.reason());
       e.standard = Objects.requireNonNullElse(in.standard(), VerdictEntry.Standard.AT_SPEED);
       e.saidBy = me.name();
-      e.saidAt = Instant.now();
+      e.saidAt = clock.instant();
       verdicts.saveAndFlush(e);
       journal.record(
           me,
           "gave the verdict " + e.verdict.words() + " on",
           "shot",
           s.id.toString(),
-          s.code + " version " + v.number);
+          s.code + " version " + v.number,
+          Journal.Touches.shot(s.id));
     }
     return view(me, s);
   }
@@ -349,8 +358,7 @@ public class ReviewResource {
   @PostMapping("/shots/{shot}/guests")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public ReviewView invite(
-      @PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody NewGuest in) {
+  public ReviewView invite(@PathVariable UUID shot, Member me, @RequestBody NewGuest in) {
     Shot s = visible(me, shot);
     if (in.person() == null
         || memberships
@@ -365,7 +373,8 @@ public class ReviewResource {
       i.personId = in.person();
       i.shotId = s.id;
       invitations.saveAndFlush(i);
-      journal.record(me, "invited a guest to", "shot", s.id.toString(), s.code);
+      journal.record(
+          me, "invited a guest to", "shot", s.id.toString(), s.code, Journal.Touches.NOTHING);
     }
     return view(me, s);
   }

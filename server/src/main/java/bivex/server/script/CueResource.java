@@ -1,9 +1,9 @@
 package bivex.server.script;
 
-import static bivex.server.keep.Role.ARTIST;
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.FLOOR;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.ARTIST;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.FLOOR;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
 import bivex.core.cue.Cue;
@@ -21,7 +21,7 @@ import bivex.server.keep.Productions;
 import bivex.server.keep.WavedCue;
 import bivex.server.keep.WavedCues;
 import bivex.server.live.Journal;
-import java.time.Instant;
+import java.time.Clock;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
@@ -31,7 +31,6 @@ import java.util.stream.Collectors;
 import org.springframework.http.ResponseEntity;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -50,13 +49,17 @@ public class CueResource {
   private final Productions productions;
   private final Journal journal;
 
+  private final Clock clock;
+
   CueResource(
       MarkDesk desk,
       Screenplays screenplays,
       Marks marks,
       WavedCues waved,
       Productions productions,
-      Journal journal) {
+      Journal journal,
+      Clock clock) {
+    this.clock = clock;
     this.desk = desk;
     this.screenplays = screenplays;
     this.marks = marks;
@@ -102,7 +105,7 @@ public class CueResource {
   @GetMapping("/cues")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public CuesView cues(@PathVariable UUID production, Member me) {
+  public CuesView cues(Member me) {
     Draft d = desk.newest(me.productionId());
     List<int[]> taken =
         marks.of(me.productionId(), d.id).stream()
@@ -152,7 +155,7 @@ public class CueResource {
   @PostMapping("/cues/waved")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public CuesView wave(@PathVariable UUID production, Member me, @RequestBody Waving in) {
+  public CuesView wave(Member me, @RequestBody Waving in) {
     Cue c =
         screenplays.cues(desk.newest(me.productionId()), me.production().cueWords).stream()
             .filter(x -> x.key().equals(in.key()))
@@ -166,32 +169,32 @@ public class CueResource {
       w.key = c.key();
       w.words = c.words();
       w.wavedBy = me.name();
-      w.wavedAt = Instant.now();
+      w.wavedAt = clock.instant();
       waved.saveAndFlush(w);
-      journal.record(me, "waved away", "cue", w.id.toString(), w.words);
+      journal.record(me, "waved away", "cue", w.id.toString(), w.words, Journal.Touches.NOTHING);
     }
-    return cues(production, me);
+    return cues(me);
   }
 
   /** Brings a cue back. */
   @PostMapping("/cues/wanted")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public CuesView want(@PathVariable UUID production, Member me, @RequestBody Waving in) {
+  public CuesView want(Member me, @RequestBody Waving in) {
     WavedCue w =
         waved
             .findByProductionIdAndKey(me.productionId(), in.key() == null ? "" : in.key())
             .orElseThrow(() -> new InvalidInput("key", "was not waved away"));
     waved.delete(w);
     waved.flush();
-    journal.record(me, "wants again", "cue", w.id.toString(), w.words);
-    return cues(production, me);
+    journal.record(me, "wants again", "cue", w.id.toString(), w.words, Journal.Touches.NOTHING);
+    return cues(me);
   }
 
   @GetMapping("/cue-words")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<CueWordsView> words(@PathVariable UUID production, Member me) {
+  public ResponseEntity<CueWordsView> words(Member me) {
     return view(me.production());
   }
 
@@ -200,10 +203,7 @@ public class CueResource {
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
   public ResponseEntity<CueWordsView> change(
-      @PathVariable UUID production,
-      Member me,
-      @RequestHeader("If-Match") String ifMatch,
-      @RequestBody CueWords in) {
+      Member me, @RequestHeader("If-Match") String ifMatch, @RequestBody CueWords in) {
     Production p = productions.findById(me.productionId()).orElseThrow();
     Problems.mustBeCurrent(ifMatch, p.version, p.cueWords, in);
     p.cueWords = in;

@@ -1,9 +1,9 @@
 package bivex.server.script;
 
-import static bivex.server.keep.Role.ARTIST;
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.FLOOR;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.ARTIST;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.FLOOR;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
 import bivex.core.script.Anchor;
@@ -120,7 +120,7 @@ public class RevisionResource {
   @GetMapping("/drafts/{draft}/changes")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ChangesView changes(@PathVariable UUID production, @PathVariable UUID draft, Member me) {
+  public ChangesView changes(@PathVariable UUID draft, Member me) {
     Draft now =
         drafts
             .findByIdAndProductionId(draft, me.productionId())
@@ -194,8 +194,7 @@ public class RevisionResource {
   @PostMapping("/marks/{mark}/decision")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public MarkView decide(
-      @PathVariable UUID production, @PathVariable UUID mark, Member me, @RequestBody Decision in) {
+  public MarkView decide(@PathVariable UUID mark, Member me, @RequestBody Decision in) {
     Mark m =
         marks
             .findByIdAndProductionId(mark, me.productionId())
@@ -233,8 +232,7 @@ public class RevisionResource {
   @PostMapping("/shots/{shot}/marks")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public MarkView more(
-      @PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody NewMark in) {
+  public MarkView more(@PathVariable UUID shot, Member me, @RequestBody NewMark in) {
     Shot s =
         shots
             .findByIdAndProductionId(shot, me.productionId())
@@ -258,7 +256,7 @@ public class RevisionResource {
   @DeleteMapping("/marks/{mark}")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public List<MarkView> less(@PathVariable UUID production, @PathVariable UUID mark, Member me) {
+  public List<MarkView> less(@PathVariable UUID mark, Member me) {
     Mark m =
         marks
             .findByIdAndProductionId(mark, me.productionId())

@@ -1,9 +1,9 @@
 package bivex.server.script;
 
-import static bivex.server.keep.Role.ARTIST;
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.FLOOR;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.ARTIST;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.FLOOR;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
 import bivex.core.script.SceneList;
@@ -30,6 +30,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.StringReader;
 import java.nio.charset.StandardCharsets;
+import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.EnumMap;
@@ -73,6 +74,8 @@ public class ScriptResource {
   private final MarkDesk desk;
   private final Journal journal;
 
+  private final Clock clock;
+
   ScriptResource(
       Drafts drafts,
       Shots shots,
@@ -80,7 +83,9 @@ public class ScriptResource {
       Productions productions,
       Screenplays screenplays,
       MarkDesk desk,
-      Journal journal) {
+      Journal journal,
+      Clock clock) {
+    this.clock = clock;
     this.drafts = drafts;
     this.shots = shots;
     this.marks = marks;
@@ -163,7 +168,7 @@ public class ScriptResource {
   @GetMapping
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public List<DraftView> drafts(@PathVariable UUID production, Member me) {
+  public List<DraftView> drafts(Member me) {
     List<Marks.Count> counts = marks.counts(me.productionId());
     return drafts.findByProductionIdOrderByNumberDesc(me.productionId()).stream()
         .map(d -> view(d, List.of(), counts))
@@ -174,7 +179,7 @@ public class ScriptResource {
   @PostMapping(consumes = MediaType.APPLICATION_JSON_VALUE)
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public DraftView paste(@PathVariable UUID production, Member me, @RequestBody PastedDraft in) {
+  public DraftView paste(Member me, @RequestBody PastedDraft in) {
     return keep(me, in.name(), in.colour(), in.dated(), text(in.text()));
   }
 
@@ -186,7 +191,6 @@ public class ScriptResource {
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
   public DraftView upload(
-      @PathVariable UUID production,
       Member me,
       @RequestParam("file") MultipartFile file,
       @RequestParam(value = "name", required = false) String name,
@@ -275,7 +279,7 @@ public class ScriptResource {
     d.uncertain = in.taken().uncertain().stream().limit(500).toList();
     d.source = source;
     d.importedBy = me.name();
-    d.importedAt = Instant.now();
+    d.importedAt = clock.instant();
     drafts.saveAndFlush(d);
     List<String> made =
         desk.carry(me, before, d, play, in.notes(), ShotResource.usualCut(me.production()));
@@ -302,8 +306,7 @@ public class ScriptResource {
   @DeleteMapping("/{draft}")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public List<DraftView> takeBack(
-      @PathVariable UUID production, @PathVariable UUID draft, Member me) {
+  public List<DraftView> takeBack(@PathVariable UUID draft, Member me) {
     Draft d = desk.hold(me, draft);
     Draft before =
         drafts
@@ -343,14 +346,14 @@ public class ScriptResource {
                   .ifPresent(m -> all.get(id).scene = play.sceneAt(m.markStart).number()));
     }
     journal.record(me, "took back", "draft", d.id.toString(), d.name);
-    return drafts(production, me);
+    return drafts(me);
   }
 
   /** A draft as pages; "latest" is the newest. */
   @GetMapping("/{draft}")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public PagesView pages(@PathVariable UUID production, @PathVariable String draft, Member me) {
+  public PagesView pages(@PathVariable String draft, Member me) {
     Draft newest = desk.newest(me.productionId());
     Draft d = find(me, draft);
     Screenplay p = screenplays.of(d);
@@ -370,10 +373,7 @@ public class ScriptResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public ResponseEntity<byte[]> export(
-      @PathVariable UUID production,
-      @PathVariable String draft,
-      Member me,
-      @RequestParam(defaultValue = "true") boolean notes) {
+      @PathVariable String draft, Member me, @RequestParam(defaultValue = "true") boolean notes) {
     Draft d = find(me, draft);
     Map<UUID, Shot> all =
         shots.findByProductionIdOrderByCode(me.productionId()).stream()

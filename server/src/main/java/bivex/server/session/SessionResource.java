@@ -1,6 +1,7 @@
 package bivex.server.session;
 
 import bivex.core.InvalidInput;
+import bivex.core.crew.Role;
 import bivex.server.BivexProperties;
 import bivex.server.access.Anyone;
 import bivex.server.access.Gate;
@@ -14,7 +15,6 @@ import bivex.server.keep.People;
 import bivex.server.keep.Person;
 import bivex.server.keep.Production;
 import bivex.server.keep.Productions;
-import bivex.server.keep.Role;
 import bivex.server.live.Journal;
 import bivex.server.production.ProductionResource;
 import jakarta.servlet.http.HttpServletRequest;

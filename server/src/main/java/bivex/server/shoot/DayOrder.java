@@ -1,10 +1,10 @@
 package bivex.server.shoot;
 
 import bivex.core.method.Plan;
-import bivex.core.order.Clock;
 import bivex.core.order.DayPlan;
 import bivex.core.order.Pass;
 import bivex.core.order.Running;
+import bivex.core.order.TimeOfDay;
 import bivex.core.shot.OwedItem;
 import bivex.core.tally.DayPasses;
 import bivex.server.access.Member;
@@ -149,8 +149,8 @@ public class DayOrder {
                         v.lightTo(),
                         v.said(),
                         pins.contains(v.id()),
-                        Clock.label(s.from()),
-                        Clock.label(s.to()),
+                        TimeOfDay.label(s.from()),
+                        TimeOfDay.label(s.to()),
                         s.changes().stream()
                             .map(c -> new ChangeView(c.kind(), c.words(), Math.round(c.minutes())))
                             .toList(),
@@ -160,7 +160,7 @@ public class DayOrder {
                   })
               .toList();
       return new RunningView(
-          slots, Clock.label(r.end()), Math.round(r.waited()), r.changes(), r.broken());
+          slots, TimeOfDay.label(r.end()), Math.round(r.waited()), r.changes(), r.broken());
     }
   }
 

@@ -1,13 +1,13 @@
 package bivex.server.shoot;
 
-import static bivex.server.keep.Role.ARTIST;
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.FLOOR;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.ARTIST;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.FLOOR;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
 import bivex.core.light.SunClock;
-import bivex.core.order.Clock;
+import bivex.core.order.TimeOfDay;
 import bivex.core.shoot.CameraData;
 import bivex.core.shoot.DayTerms;
 import bivex.core.shoot.SoundCheck;
@@ -25,6 +25,7 @@ import bivex.server.keep.ShootingDay;
 import bivex.server.keep.ShootingDays;
 import bivex.server.keep.Shots;
 import bivex.server.live.Journal;
+import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -63,6 +64,8 @@ public class DayResource {
   private final OrderResource order;
   private final Journal journal;
 
+  private final Clock clock;
+
   DayResource(
       ShootingDays days,
       Setups setups,
@@ -71,7 +74,9 @@ public class DayResource {
       Presets presets,
       FloorSheets sheets,
       OrderResource order,
-      Journal journal) {
+      Journal journal,
+      Clock clock) {
+    this.clock = clock;
     this.days = days;
     this.setups = setups;
     this.shots = shots;
@@ -154,7 +159,7 @@ public class DayResource {
   @GetMapping("/days")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public List<FloorSheets.DayView> days(@PathVariable UUID production, Member me) {
+  public List<FloorSheets.DayView> days(Member me) {
     List<Setup> all = setups.findByProductionIdOrderByNumber(me.productionId());
     var codes = shots.findByProductionIdOrderByCode(me.productionId());
     return days.findByProductionIdOrderByNumber(me.productionId()).stream()
@@ -179,8 +184,7 @@ public class DayResource {
   @PostMapping("/days")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public FloorSheets.DayView addDay(
-      @PathVariable UUID production, Member me, @RequestBody NewDay in) {
+  public FloorSheets.DayView addDay(Member me, @RequestBody NewDay in) {
     ShootingDay d = new ShootingDay();
     d.id = UUID.randomUUID();
     d.productionId = me.productionId();
@@ -192,7 +196,6 @@ public class DayResource {
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
   public ResponseEntity<FloorSheets.DayView> changeDay(
-      @PathVariable UUID production,
       @PathVariable UUID day,
       Member me,
       @RequestHeader("If-Match") String ifMatch,
@@ -218,7 +221,7 @@ public class DayResource {
   @GetMapping("/places")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public List<PlaceView> places(@PathVariable UUID production, Member me) {
+  public List<PlaceView> places(Member me) {
     return places.findByProductionIdOrderByName(me.productionId()).stream()
         .map(p -> new PlaceView(p.id, p.name, p.latitude, p.longitude, p.zone))
         .toList();
@@ -227,8 +230,7 @@ public class DayResource {
   @PostMapping("/places")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public List<PlaceView> addPlace(
-      @PathVariable UUID production, Member me, @RequestBody NewPlace in) {
+  public List<PlaceView> addPlace(Member me, @RequestBody NewPlace in) {
     if (in.latitude() == null || in.longitude() == null) {
       throw new InvalidInput(in.latitude() == null ? "latitude" : "longitude", "must be given");
     }
@@ -253,29 +255,28 @@ public class DayResource {
     x.longitude = in.longitude();
     x.zone = in.zone();
     places.saveAndFlush(x);
-    journal.record(me, "saved", "place", x.id.toString(), x.name);
-    return places(production, me);
+    journal.record(me, "saved", "place", x.id.toString(), x.name, Journal.Touches.NOTHING);
+    return places(me);
   }
 
   @DeleteMapping("/places/{place}")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public List<PlaceView> removePlace(
-      @PathVariable UUID production, @PathVariable UUID place, Member me) {
+  public List<PlaceView> removePlace(@PathVariable UUID place, Member me) {
     Place x =
         places
             .findByIdAndProductionId(place, me.productionId())
             .orElseThrow(() -> new NoSuchElementException("There is no such place."));
     places.delete(x);
     places.flush();
-    journal.record(me, "removed", "place", x.id.toString(), x.name);
-    return places(production, me);
+    journal.record(me, "removed", "place", x.id.toString(), x.name, Journal.Touches.NOTHING);
+    return places(me);
   }
 
   @GetMapping("/presets")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public List<PresetView> presets(@PathVariable UUID production, Member me) {
+  public List<PresetView> presets(Member me) {
     return presets.findByProductionIdOrderByName(me.productionId()).stream()
         .map(p -> new PresetView(p.id, p.name, p.camera, p.test, p.madeBy, p.madeAt))
         .toList();
@@ -284,8 +285,7 @@ public class DayResource {
   @PostMapping("/presets")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
-  public List<PresetView> addPreset(
-      @PathVariable UUID production, Member me, @RequestBody NewPreset in) {
+  public List<PresetView> addPreset(Member me, @RequestBody NewPreset in) {
     Preset p = new Preset();
     p.id = UUID.randomUUID();
     p.productionId = me.productionId();
@@ -297,31 +297,30 @@ public class DayResource {
     }
     p.camera = in.camera();
     p.madeBy = me.name();
-    p.madeAt = Instant.now();
+    p.madeAt = clock.instant();
     presets.saveAndFlush(p);
-    journal.record(me, "saved", "preset", p.id.toString(), p.name);
-    return presets(production, me);
+    journal.record(me, "saved", "preset", p.id.toString(), p.name, Journal.Touches.NOTHING);
+    return presets(me);
   }
 
   @DeleteMapping("/presets/{preset}")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
-  public List<PresetView> removePreset(
-      @PathVariable UUID production, @PathVariable UUID preset, Member me) {
+  public List<PresetView> removePreset(@PathVariable UUID preset, Member me) {
     Preset p =
         presets
             .findByIdAndProductionId(preset, me.productionId())
             .orElseThrow(() -> new NoSuchElementException("There is no such preset."));
     presets.delete(p);
     presets.flush();
-    journal.record(me, "removed", "preset", p.id.toString(), p.name);
-    return presets(production, me);
+    journal.record(me, "removed", "preset", p.id.toString(), p.name, Journal.Touches.NOTHING);
+    return presets(me);
   }
 
   @GetMapping("/days/{day}/pack")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public DayPack pack(@PathVariable UUID production, @PathVariable UUID day, Member me) {
+  public DayPack pack(@PathVariable UUID day, Member me) {
     ShootingDay d = day(me, day);
     List<Setup> all = setups.findByDayIdOrderByNumber(d.id);
     List<FloorSheets.SetupSheet> of =
@@ -329,13 +328,13 @@ public class DayResource {
     List<SoundItem> sound =
         Arrays.stream(SoundCheck.values()).map(c -> new SoundItem(c, c.words())).toList();
     return new DayPack(
-        Instant.now(),
+        clock.instant(),
         FloorSheets.day(d, of.stream().map(FloorSheets.SetupSheet::setup).toList()),
-        Clock.label(d.terms.call()),
-        Clock.label(d.terms.wrap()),
+        TimeOfDay.label(d.terms.call()),
+        TimeOfDay.label(d.terms.wrap()),
         of,
-        order.order(production, day, me),
-        presets(production, me),
+        order.order(day, me),
+        presets(me),
         sound,
         Arrays.stream(Touch.values()).map(t -> new TouchItem(t, t.words(), t.remedy())).toList(),
         sun(d),

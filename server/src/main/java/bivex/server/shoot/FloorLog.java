@@ -1,6 +1,7 @@
 package bivex.server.shoot;
 
 import bivex.core.InvalidInput;
+import bivex.core.ItemKey;
 import bivex.core.method.MethodBook;
 import bivex.core.method.Plan;
 import bivex.core.shoot.CameraData;
@@ -29,6 +30,7 @@ import bivex.server.keep.TakeEntry;
 import bivex.server.keep.TouchEntries;
 import bivex.server.keep.TouchEntry;
 import bivex.server.live.Journal;
+import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
@@ -59,6 +61,8 @@ public class FloorLog {
   private final ShotBook book;
   private final Journal journal;
 
+  private final Clock clock;
+
   FloorLog(
       Setups setups,
       Shots shots,
@@ -68,7 +72,9 @@ public class FloorLog {
       SetupNotes notes,
       EvidenceEntries evidence,
       ShotBook book,
-      Journal journal) {
+      Journal journal,
+      Clock clock) {
+    this.clock = clock;
     this.setups = setups;
     this.shots = shots;
     this.takes = takes;
@@ -140,10 +146,9 @@ public class FloorLog {
       return !device.isEmpty();
     }
 
-    Instant right(Instant at) {
-      return at == null
-          ? Instant.now().truncatedTo(ChronoUnit.MICROS)
-          : at.minus(ahead).truncatedTo(ChronoUnit.MICROS);
+    /** What the device's clock said, put right; {@code now} when it said nothing. */
+    Instant right(Instant at, Instant now) {
+      return (at == null ? now : at.minus(ahead)).truncatedTo(ChronoUnit.MICROS);
     }
   }
 
@@ -171,7 +176,7 @@ public class FloorLog {
     Plan plan = plan(me, shot);
     String odd = "";
     if (plan.plates().stream().noneMatch(q -> q.key().equals(in.plate()))) {
-      if (!from.queued() || in.plate() == null || !in.plate().startsWith("plate:")) {
+      if (!from.queued() || in.plate() == null || !ItemKey.of(in.plate()).plate()) {
         throw new InvalidInput("plate", "is not one of the plates of " + shot.code);
       }
       odd = shot.code + " no longer owes this plate; the take is kept as loose. ";
@@ -230,18 +235,19 @@ public class FloorLog {
     t.parts = in.parts() == null ? List.of() : List.copyOf(in.parts());
     t.overruled = overruled;
     t.note = in.note() == null ? "" : in.note().strip();
-    t.madeAt = from.right(in.madeAt());
+    t.madeAt = from.right(in.madeAt(), clock.instant());
     t.device = from.device();
     t.deviceAt = from.ahead().isZero() ? null : in.madeAt();
     t.loggedBy = me.name();
-    t.loggedAt = Instant.now();
+    t.loggedAt = clock.instant();
     takes.saveAndFlush(t);
     journal.record(
         me,
         "logged",
         "take",
         t.id.toString(),
-        shot.code + " " + t.plate.replace("plate:", "") + " take " + t.number);
+        shot.code + " " + ItemKey.of(t.plate).name() + " take " + t.number,
+        Journal.Touches.shot(t.shotId));
     return odd.strip();
   }
 
@@ -297,7 +303,7 @@ public class FloorLog {
       throw new InvalidInput("reason", "say in a word why it is no good");
     }
     c.saidBy = me.name();
-    c.saidAt = Instant.now();
+    c.saidAt = clock.instant();
     calls.saveAndFlush(c);
     String done =
         switch (c.call) {
@@ -306,7 +312,13 @@ public class FloorLog {
           case FALSE_START -> "called a false start";
           case NONE -> "put back";
         };
-    journal.record(me, done, "take", t.id.toString(), t.slate + " take " + t.number);
+    journal.record(
+        me,
+        done,
+        "take",
+        t.id.toString(),
+        t.slate + " take " + t.number,
+        Journal.Touches.shot(t.shotId));
   }
 
   TouchEntry touch(Member me, UUID setup, NewTouch in, From from) {
@@ -320,7 +332,7 @@ public class FloorLog {
     t.setupId = s.id;
     t.kind = in.kind();
     t.note = in.note() == null ? "" : in.note().strip();
-    t.madeAt = from.right(in.madeAt());
+    t.madeAt = from.right(in.madeAt(), clock.instant());
     t.loggedBy = me.name();
     if (!touches.existsById(t.id)) {
       touches.saveAndFlush(t);
@@ -329,7 +341,8 @@ public class FloorLog {
           "logged a touch of the " + t.kind.words(),
           "setup",
           s.id.toString(),
-          "setup " + s.number);
+          "setup " + s.number,
+          Journal.Touches.setup(s.id));
     }
     return t;
   }
@@ -356,7 +369,7 @@ public class FloorLog {
     n.ev = in.ev() == null ? null : InvalidInput.within("ev", in.ev(), -10, 30);
     n.kelvin =
         in.kelvin() == null ? null : InvalidInput.within("kelvin", in.kelvin(), 1000, 20_000);
-    n.madeAt = from.right(in.madeAt());
+    n.madeAt = from.right(in.madeAt(), clock.instant());
     n.loggedBy = me.name();
     if (!notes.existsById(n.id)) {
       notes.saveAndFlush(n);
@@ -365,7 +378,8 @@ public class FloorLog {
           n.kind == SetupNote.Kind.LIGHT ? "noted the light" : "checked the sound",
           "setup",
           s.id.toString(),
-          "setup " + s.number);
+          "setup " + s.number,
+          Journal.Touches.NOTHING);
     }
     return n;
   }
@@ -421,12 +435,17 @@ public class FloorLog {
       e.kind = Evidence.Kind.WAIVED;
       e.words = InvalidInput.text("reason", w.reason());
       e.saidBy = me.name();
-      e.saidAt = Instant.now();
+      e.saidAt = clock.instant();
       evidence.save(e);
       journal.record(
-          me, "let go", "shot", i.shot().toString(), i.code() + ": " + i.label() + ", " + e.words);
+          me,
+          "let go",
+          "shot",
+          i.shot().toString(),
+          i.code() + ": " + i.label() + ", " + e.words,
+          Journal.Touches.shot(i.shot()));
     }
-    s.struckAt = Instant.now();
+    s.struckAt = clock.instant();
   }
 
   Setup setup(Member me, UUID id) {

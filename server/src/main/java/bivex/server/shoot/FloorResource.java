@@ -1,9 +1,9 @@
 package bivex.server.shoot;
 
-import static bivex.server.keep.Role.ARTIST;
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.FLOOR;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.ARTIST;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.FLOOR;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
 import bivex.core.shoot.CameraData;
@@ -18,6 +18,7 @@ import bivex.server.keep.ShootingDays;
 import bivex.server.keep.TakeEntries;
 import bivex.server.keep.TakeStills;
 import bivex.server.live.Journal;
+import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
@@ -63,6 +64,8 @@ public class FloorResource {
   private final Journal journal;
   private final TransactionTemplate transaction;
 
+  private final Clock clock;
+
   FloorResource(
       ShootingDays days,
       Setups setups,
@@ -72,7 +75,9 @@ public class FloorResource {
       FloorSheets sheets,
       ShotBook book,
       Journal journal,
-      PlatformTransactionManager transactions) {
+      PlatformTransactionManager transactions,
+      Clock clock) {
+    this.clock = clock;
     this.days = days;
     this.setups = setups;
     this.takes = takes;
@@ -143,8 +148,7 @@ public class FloorResource {
   @PostMapping("/setups")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
-  public ResponseEntity<FloorSheets.SetupView> addSetup(
-      @PathVariable UUID production, Member me, @RequestBody SetupChange in) {
+  public ResponseEntity<FloorSheets.SetupView> addSetup(Member me, @RequestBody SetupChange in) {
     Setup s = new Setup();
     s.id = UUID.randomUUID();
     s.productionId = me.productionId();
@@ -163,7 +167,6 @@ public class FloorResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
   public ResponseEntity<FloorSheets.SetupView> changeSetup(
-      @PathVariable UUID production,
       @PathVariable UUID setup,
       Member me,
       @RequestHeader("If-Match") String ifMatch,
@@ -193,7 +196,8 @@ public class FloorResource {
       log.strike(me, s, in.waivers());
     }
     setups.saveAndFlush(s);
-    journal.record(me, action, "setup", s.id.toString(), "setup " + s.number);
+    journal.record(
+        me, action, "setup", s.id.toString(), "setup " + s.number, Journal.Touches.setup(s.id));
     return Problems.tagged(s.version, FloorSheets.view(s, List.of()));
   }
 
@@ -202,10 +206,7 @@ public class FloorResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public FloorSheets.SetupSheet sheet(
-      @PathVariable UUID production,
-      @PathVariable UUID setup,
-      Member me,
-      @RequestParam(defaultValue = "0") int page) {
+      @PathVariable UUID setup, Member me, @RequestParam(defaultValue = "0") int page) {
     Setup s = log.setup(me, setup);
     List<UUID> ofDay = setups.findByDayIdOrderByNumber(s.dayId).stream().map(x -> x.id).toList();
     return sheets.of(me, days.findById(s.dayId).orElseThrow(), List.of(s), ofDay, page).get(0);
@@ -216,10 +217,7 @@ public class FloorResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public List<MatchGuard.Finding> slate(
-      @PathVariable UUID production,
-      @PathVariable UUID setup,
-      Member me,
-      @RequestBody NewSlate in) {
+      @PathVariable UUID setup, Member me, @RequestBody NewSlate in) {
     if (in.shot() == null) {
       throw new InvalidInput("shot", "must be given");
     }
@@ -235,8 +233,7 @@ public class FloorResource {
   @PostMapping("/takes")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
-  public FloorSheets.TakeView log(
-      @PathVariable UUID production, Member me, @RequestBody FloorLog.NewTake in) {
+  public FloorSheets.TakeView log(Member me, @RequestBody FloorLog.NewTake in) {
     log.take(me, in, FloorLog.From.DESK);
     return logged(me, in.id());
   }
@@ -246,10 +243,7 @@ public class FloorResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
   public FloorSheets.TakeView call(
-      @PathVariable UUID production,
-      @PathVariable UUID take,
-      Member me,
-      @RequestBody FloorLog.NewCall in) {
+      @PathVariable UUID take, Member me, @RequestBody FloorLog.NewCall in) {
     log.call(me, take, in, FloorLog.From.DESK);
     return logged(me, take);
   }
@@ -259,10 +253,7 @@ public class FloorResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
   public FloorSheets.TouchView touch(
-      @PathVariable UUID production,
-      @PathVariable UUID setup,
-      Member me,
-      @RequestBody FloorLog.NewTouch in) {
+      @PathVariable UUID setup, Member me, @RequestBody FloorLog.NewTouch in) {
     return FloorSheets.view(log.touch(me, setup, in, FloorLog.From.DESK));
   }
 
@@ -271,10 +262,7 @@ public class FloorResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
   public FloorSheets.SetupNoteView note(
-      @PathVariable UUID production,
-      @PathVariable UUID setup,
-      Member me,
-      @RequestBody FloorLog.NewSetupNote in) {
+      @PathVariable UUID setup, Member me, @RequestBody FloorLog.NewSetupNote in) {
     return FloorSheets.view(log.note(me, setup, in, FloorLog.From.DESK));
   }
 
@@ -285,13 +273,12 @@ public class FloorResource {
    */
   @PostMapping("/floor/entries")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
-  public EntriesResult entries(
-      @PathVariable UUID production, Member me, @RequestBody NewEntries in) {
+  public EntriesResult entries(Member me, @RequestBody NewEntries in) {
     if (in.entries() == null || in.entries().size() > MOST_ENTRIES) {
       throw new InvalidInput("entries", "must be at most " + MOST_ENTRIES);
     }
     Duration ahead =
-        in.sentAt() == null ? Duration.ZERO : Duration.between(Instant.now(), in.sentAt());
+        in.sentAt() == null ? Duration.ZERO : Duration.between(clock.instant(), in.sentAt());
     FloorLog.From from =
         new FloorLog.From(
             InvalidInput.text("device", in.device()),
@@ -399,7 +386,13 @@ public class FloorResource {
       if (s.struckAt == null) {
         log.strike(me, s, e.strike());
         setups.saveAndFlush(s);
-        journal.record(me, "struck", "setup", s.id.toString(), "setup " + s.number);
+        journal.record(
+            me,
+            "struck",
+            "setup",
+            s.id.toString(),
+            "setup " + s.number,
+            Journal.Touches.setup(s.id));
       }
       return "";
     }

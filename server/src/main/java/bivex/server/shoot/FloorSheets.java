@@ -29,6 +29,7 @@ import bivex.server.keep.TakeEntry;
 import bivex.server.keep.TakeStill;
 import bivex.server.keep.TakeStills;
 import bivex.server.keep.TouchEntry;
+import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -60,7 +61,10 @@ public class FloorSheets {
   private final SetupNotes notes;
   private final TakeStills stills;
 
-  FloorSheets(ShotBook book, TakeEntries takes, SetupNotes notes, TakeStills stills) {
+  private final Clock clock;
+
+  FloorSheets(ShotBook book, TakeEntries takes, SetupNotes notes, TakeStills stills, Clock clock) {
+    this.clock = clock;
     this.book = book;
     this.takes = takes;
     this.notes = notes;
@@ -283,7 +287,7 @@ public class FloorSheets {
             .collect(Collectors.groupingBy(x -> x.takeId));
   }
 
-  private static SetupSheet sheet(
+  private SetupSheet sheet(
       Member me,
       ShootingDay day,
       Setup s,
@@ -421,7 +425,7 @@ public class FloorSheets {
   }
 
   /** How the light stands against the first usable take of the setup. */
-  private static SunClock.Hold hold(
+  private SunClock.Hold hold(
       ShootingDay day, List<ShotBook.Page> here, List<TakeEntries.Called> called) {
     DayTerms t = day.terms;
     boolean outside =
@@ -436,7 +440,7 @@ public class FloorSheets {
       return null;
     }
     ZonedDateTime from = first.atZone(ZoneId.of(t.zone()));
-    ZonedDateTime now = Instant.now().atZone(from.getZone());
+    ZonedDateTime now = clock.instant().atZone(from.getZone());
     return Duration.between(from, now).toHours() > 36
         ? null
         : SunClock.hold(
@@ -520,7 +524,7 @@ public class FloorSheets {
         c.call() == null ? Take.Call.NONE : c.call(),
         c.reason() == null ? "" : c.reason(),
         p != null && id.equals(p.match().reference()),
-        p == null ? List.of() : p.match().findings().getOrDefault(id, List.of()),
+        p == null ? List.of() : p.match().of(id),
         stills.stream().map(x -> new StillView(x.id, x.caption, x.width, x.height)).toList());
   }
 

@@ -1,9 +1,9 @@
 package bivex.server.shoot;
 
-import static bivex.server.keep.Role.ARTIST;
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.FLOOR;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.ARTIST;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.FLOOR;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
 import bivex.core.script.Dialogue;
@@ -66,7 +66,7 @@ public class GuideResource {
   @GetMapping("/guide")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public GuideView proposed(@PathVariable UUID production, @PathVariable UUID shot, Member me) {
+  public GuideView proposed(@PathVariable UUID shot, Member me) {
     ShotBook.Page p = book.one(me.production(), shot);
     Draft newest = drafts.findFirstByProductionIdOrderByNumberDesc(me.productionId()).orElse(null);
     List<String> parts = new ArrayList<>();
@@ -103,8 +103,7 @@ public class GuideResource {
   @PostMapping("/guide")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public GuideView timed(
-      @PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody NewGuide in) {
+  public GuideView timed(@PathVariable UUID shot, Member me, @RequestBody NewGuide in) {
     book.one(me.production(), shot);
     GuideTrack t = track(in);
     return new GuideView(
@@ -119,8 +118,7 @@ public class GuideResource {
   @PostMapping(path = "/guide.wav", produces = "audio/wav")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<byte[]> wav(
-      @PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody NewGuide in) {
+  public ResponseEntity<byte[]> wav(@PathVariable UUID shot, Member me, @RequestBody NewGuide in) {
     ShotBook.Page p = book.one(me.production(), shot);
     int listener =
         (int) InvalidInput.within("listener", in.listener() == null ? 0 : in.listener(), 1L, 12L);

@@ -1,11 +1,12 @@
 package bivex.server.shoot;
 
-import static bivex.server.keep.Role.ARTIST;
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.FLOOR;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.ARTIST;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.FLOOR;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
+import bivex.core.ItemKey;
 import bivex.core.order.DayPlan;
 import bivex.core.order.Pass;
 import bivex.core.order.PassOrder;
@@ -137,7 +138,7 @@ public class OrderResource {
   @GetMapping("/days/{day}/order")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public OrderView order(@PathVariable UUID production, @PathVariable UUID day, Member me) {
+  public OrderView order(@PathVariable UUID day, Member me) {
     return view(order.of(me, day(me, day)), false);
   }
 
@@ -146,7 +147,6 @@ public class OrderResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
   public ResponseEntity<OrderView> keep(
-      @PathVariable UUID production,
       @PathVariable UUID day,
       Member me,
       @RequestHeader("If-Match") String ifMatch,
@@ -174,8 +174,7 @@ public class OrderResource {
   @PostMapping("/days/{day}/order/search")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional(readOnly = true)
-  public SearchView search(
-      @PathVariable UUID production, @PathVariable UUID day, Member me, @RequestBody NewSearch in) {
+  public SearchView search(@PathVariable UUID day, Member me, @RequestBody NewSearch in) {
     ShootingDay d = day(me, day);
     DayOrder.Of of = order.of(me, d);
     if (of.views().isEmpty()) {
@@ -191,7 +190,7 @@ public class OrderResource {
   @GetMapping("/days/{day}/order/search")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public SearchView searched(@PathVariable UUID production, @PathVariable UUID day, Member me) {
+  public SearchView searched(@PathVariable UUID day, Member me) {
     ShootingDay d = day(me, day);
     return found(searches.find(d.id), d.pins);
   }
@@ -200,7 +199,7 @@ public class OrderResource {
   @DeleteMapping("/days/{day}/order/search")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional(readOnly = true)
-  public SearchView stop(@PathVariable UUID production, @PathVariable UUID day, Member me) {
+  public SearchView stop(@PathVariable UUID day, Member me) {
     ShootingDay d = day(me, day);
     searches.stop(d.id);
     return found(searches.find(d.id), d.pins);
@@ -210,8 +209,7 @@ public class OrderResource {
   @PutMapping("/passes")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
-  public DayOrder.RunningView pass(
-      @PathVariable UUID production, Member me, @RequestBody NewPassSetting in) {
+  public DayOrder.RunningView pass(Member me, @RequestBody NewPassSetting in) {
     Shot s = shot(me, "shot", in.shot());
     String plate = InvalidInput.text("plate", in.plate());
     PassSetting x = settings.findByShotIdAndPlate(s.id, plate).orElseGet(PassSetting::new);
@@ -236,7 +234,12 @@ public class OrderResource {
     x.lightTo = in.lightTo();
     settings.saveAndFlush(x);
     journal.record(
-        me, "set a pass", "shot", s.id.toString(), s.code + " " + plate.replace("plate:", ""));
+        me,
+        "set a pass",
+        "shot",
+        s.id.toString(),
+        s.code + " " + ItemKey.of(plate).name(),
+        Journal.Touches.NOTHING);
     ShootingDay d =
         days.ofShot(s.id).orElseThrow(() -> new InvalidInput("shot", "is in no setup of a day"));
     DayOrder.Of of = order.of(me, d);
@@ -247,8 +250,7 @@ public class OrderResource {
   @PostMapping("/needs")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public List<DayOrder.NeedView> need(
-      @PathVariable UUID production, Member me, @RequestBody NewNeed in) {
+  public List<DayOrder.NeedView> need(Member me, @RequestBody NewNeed in) {
     Shot a = shot(me, "shot", in.shot());
     Shot b = shot(me, "needs", in.needs());
     List<ShotNeed> all = needs.findByProductionId(me.productionId());
@@ -266,7 +268,12 @@ public class OrderResource {
       n.saidBy = me.name();
       needs.saveAndFlush(n);
       journal.record(
-          me, "said what is seen inside", "shot", a.id.toString(), b.code + " in " + a.code);
+          me,
+          "said what is seen inside",
+          "shot",
+          a.id.toString(),
+          b.code + " in " + a.code,
+          Journal.Touches.NOTHING);
     }
     return needs(me);
   }
@@ -274,15 +281,20 @@ public class OrderResource {
   @DeleteMapping("/needs/{need}")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public List<DayOrder.NeedView> notNeeded(
-      @PathVariable UUID production, @PathVariable UUID need, Member me) {
+  public List<DayOrder.NeedView> notNeeded(@PathVariable UUID need, Member me) {
     ShotNeed n =
         needs
             .findByIdAndProductionId(need, me.productionId())
             .orElseThrow(() -> new NoSuchElementException("There is no such need."));
     needs.delete(n);
     needs.flush();
-    journal.record(me, "took back what is seen inside", "shot", n.shotId.toString(), "");
+    journal.record(
+        me,
+        "took back what is seen inside",
+        "shot",
+        n.shotId.toString(),
+        "",
+        Journal.Touches.NOTHING);
     return needs(me);
   }
 

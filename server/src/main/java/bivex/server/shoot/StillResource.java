@@ -1,9 +1,9 @@
 package bivex.server.shoot;
 
-import static bivex.server.keep.Role.ARTIST;
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.FLOOR;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.ARTIST;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.FLOOR;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
 import bivex.server.access.Allowed;
@@ -21,7 +21,7 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
-import java.time.Instant;
+import java.time.Clock;
 import java.util.List;
 import java.util.NoSuchElementException;
 import java.util.UUID;
@@ -48,13 +48,17 @@ public class StillResource {
   private final PictureReader pictures;
   private final Journal journal;
 
+  private final Clock clock;
+
   StillResource(
       TakeEntries takes,
       TakeStills stills,
       MediaStore store,
       MediaProbe probe,
       PictureReader pictures,
-      Journal journal) {
+      Journal journal,
+      Clock clock) {
+    this.clock = clock;
     this.pictures = pictures;
     this.takes = takes;
     this.stills = stills;
@@ -72,7 +76,6 @@ public class StillResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
   @Transactional
   public List<FloorSheets.StillView> add(
-      @PathVariable UUID production,
       @PathVariable UUID take,
       Member me,
       @RequestParam("id") UUID id,
@@ -118,12 +121,18 @@ public class StillResource {
         s.height = found.facts().raster().height();
         s.caption = caption == null ? "" : caption.strip();
         s.addedBy = me.name();
-        s.addedAt = Instant.now();
+        s.addedAt = clock.instant();
         stills.saveAndFlush(s);
       } finally {
         store.discard(stored);
       }
-      journal.record(me, "added a still", "take", t.id.toString(), t.slate + " take " + t.number);
+      journal.record(
+          me,
+          "added a still",
+          "take",
+          t.id.toString(),
+          t.slate + " take " + t.number,
+          Journal.Touches.NOTHING);
     }
     return stills.findByTakeIdInOrderByAddedAt(List.of(t.id)).stream()
         .map(x -> new FloorSheets.StillView(x.id, x.caption, x.width, x.height))
@@ -134,8 +143,7 @@ public class StillResource {
   @GetMapping("/stills/{still}/picture")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<Resource> picture(
-      @PathVariable UUID production, @PathVariable UUID still, Member me) {
+  public ResponseEntity<Resource> picture(@PathVariable UUID still, Member me) {
     TakeStill s =
         stills
             .findByIdAndProductionId(still, me.productionId())

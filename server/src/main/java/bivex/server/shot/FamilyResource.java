@@ -1,7 +1,7 @@
 package bivex.server.shot;
 
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
 import bivex.core.method.MethodChoice;
@@ -22,7 +22,7 @@ import bivex.server.keep.Shot;
 import bivex.server.keep.Shots;
 import bivex.server.keep.VersionEntries;
 import bivex.server.live.Journal;
-import java.time.Instant;
+import java.time.Clock;
 import java.util.List;
 import java.util.Map;
 import java.util.NoSuchElementException;
@@ -54,6 +54,8 @@ public class FamilyResource {
   private final ShotResource resource;
   private final Journal journal;
 
+  private final Clock clock;
+
   FamilyResource(
       Shots shots,
       Marks marks,
@@ -62,7 +64,9 @@ public class FamilyResource {
       Productions productions,
       MarkDesk desk,
       ShotResource resource,
-      Journal journal) {
+      Journal journal,
+      Clock clock) {
+    this.clock = clock;
     this.shots = shots;
     this.marks = marks;
     this.inherited = inherited;
@@ -96,12 +100,12 @@ public class FamilyResource {
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
   public ResponseEntity<ShotResource.ShotView> beside(
-      @PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody Beside in) {
+      @PathVariable UUID shot, Member me, @RequestBody Beside in) {
     Shot s = find(me, shot);
     Draft d = held(me);
     Shot one = copy(me, s, d, InvalidInput.text("title", in.title()), List.of());
     journal.record(me, "marked", "shot", one.id.toString(), one.code + ", beside " + s.code);
-    return resource.shot(production, one.id, me);
+    return resource.shot(one.id, me);
   }
 
   /**
@@ -112,7 +116,7 @@ public class FamilyResource {
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
   public ResponseEntity<ShotResource.ShotView> split(
-      @PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody Split in) {
+      @PathVariable UUID shot, Member me, @RequestBody Split in) {
     Shot s = find(me, shot);
     Draft d = held(me);
     Shot two =
@@ -130,7 +134,7 @@ public class FamilyResource {
     link(me, two, s, Inherited.Kind.SPLIT);
     journal.record(
         me, "split", "shot", s.id.toString(), s.code + " into " + s.code + " and " + two.code);
-    return resource.shot(production, two.id, me);
+    return resource.shot(two.id, me);
   }
 
   /**
@@ -141,7 +145,7 @@ public class FamilyResource {
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
   public ResponseEntity<ShotResource.ShotView> merge(
-      @PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody Merge in) {
+      @PathVariable UUID shot, Member me, @RequestBody Merge in) {
     Shot s = find(me, shot);
     Shot from =
         in.from() == null
@@ -187,7 +191,7 @@ public class FamilyResource {
     shots.saveAllAndFlush(List.of(s, from));
     link(me, s, from, Inherited.Kind.MERGE);
     journal.record(me, "merged", "shot", s.id.toString(), from.code + " into " + s.code);
-    return resource.shot(production, s.id, me);
+    return resource.shot(s.id, me);
   }
 
   /**
@@ -196,7 +200,7 @@ public class FamilyResource {
   @GetMapping("/codes")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional(readOnly = true)
-  public List<GivenCode> codes(@PathVariable UUID production, Member me) {
+  public List<GivenCode> codes(Member me) {
     List<Marks.Place> places =
         marks.places(me.productionId()).stream()
             .filter(p -> !p.omitted() && p.start() != null)
@@ -230,10 +234,9 @@ public class FamilyResource {
   @PostMapping("/codes")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public List<GivenCode> recode(
-      @PathVariable UUID production, Member me, @RequestBody List<GivenCode> expected) {
+  public List<GivenCode> recode(Member me, @RequestBody List<GivenCode> expected) {
     productions.hold(me.productionId());
-    List<GivenCode> now = codes(production, me);
+    List<GivenCode> now = codes(me);
     if (!now.equals(expected)) {
       throw new Problems.Stale(now, expected);
     }
@@ -296,7 +299,7 @@ public class FamilyResource {
     i.fromId = from.id;
     i.kind = kind;
     i.saidBy = me.name();
-    i.saidAt = Instant.now();
+    i.saidAt = clock.instant();
     inherited.saveAndFlush(i);
   }
 

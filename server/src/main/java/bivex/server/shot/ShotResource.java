@@ -1,12 +1,13 @@
 package bivex.server.shot;
 
-import static bivex.server.keep.Role.ARTIST;
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.FLOOR;
-import static bivex.server.keep.Role.GUEST;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.ARTIST;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.FLOOR;
+import static bivex.core.crew.Role.GUEST;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
+import bivex.core.ItemKey;
 import bivex.core.effort.Estimate;
 import bivex.core.effort.Forecast;
 import bivex.core.element.ElementSource;
@@ -19,17 +20,19 @@ import bivex.core.reckon.Reckoner;
 import bivex.core.script.Anchor;
 import bivex.core.script.Screenplay;
 import bivex.core.shot.Evidence;
+import bivex.core.shot.EvidenceRules;
 import bivex.core.shot.OwedItem;
 import bivex.core.shot.Stage;
 import bivex.server.access.Allowed;
+import bivex.server.access.Derived;
 import bivex.server.access.Member;
 import bivex.server.access.SignedIn;
 import bivex.server.book.MarkDesk;
 import bivex.server.book.Screenplays;
 import bivex.server.book.ShotBook;
+import bivex.server.http.Pages;
 import bivex.server.http.Problems;
 import bivex.server.keep.Draft;
-import bivex.server.keep.Drafts;
 import bivex.server.keep.EvidenceEntries;
 import bivex.server.keep.EvidenceEntry;
 import bivex.server.keep.FormerCodes;
@@ -43,6 +46,7 @@ import bivex.server.keep.Setups;
 import bivex.server.keep.Shot;
 import bivex.server.keep.Shots;
 import bivex.server.live.Journal;
+import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -73,7 +77,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api")
 public class ShotResource {
   private final Shots shots;
-  private final Drafts drafts;
   private final Setups setups;
   private final Screenplays screenplays;
   private final MarkDesk desk;
@@ -84,9 +87,10 @@ public class ShotResource {
   private final ShotBook book;
   private final Journal journal;
 
+  private final Clock clock;
+
   ShotResource(
       Shots shots,
-      Drafts drafts,
       Setups setups,
       Screenplays screenplays,
       MarkDesk desk,
@@ -95,9 +99,10 @@ public class ShotResource {
       FormerCodes formerCodes,
       EvidenceEntries evidence,
       ShotBook book,
-      Journal journal) {
+      Journal journal,
+      Clock clock) {
+    this.clock = clock;
     this.shots = shots;
-    this.drafts = drafts;
     this.setups = setups;
     this.screenplays = screenplays;
     this.desk = desk;
@@ -345,10 +350,7 @@ public class ShotResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public Map<String, Object> inputs(
-      @PathVariable UUID production,
-      @PathVariable String sum,
-      Member me,
-      @RequestParam(required = false) UUID shot) {
+      @PathVariable String sum, Member me, @RequestParam(required = false) UUID shot) {
     Shot s = shot == null ? null : find(me, shot);
     return Prefill.of(
         Reckoner.find(sum),
@@ -361,10 +363,7 @@ public class ShotResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public List<OptionView> options(
-      @PathVariable UUID production,
-      @PathVariable UUID shot,
-      Member me,
-      @RequestParam(required = false) List<String> methods) {
+      @PathVariable UUID shot, Member me, @RequestParam(required = false) List<String> methods) {
     Shot s = find(me, shot);
     List<MethodBook.Suggestion> wanted =
         methods == null || methods.isEmpty()
@@ -402,14 +401,15 @@ public class ShotResource {
 
   /** The script as a strip; a guest sees the shots they are invited to. */
   @GetMapping("/productions/{production}/reel")
+  @Derived
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST, GUEST})
   @Transactional(readOnly = true)
-  public Reel reel(@PathVariable UUID production, Member me) {
-    Draft draft = drafts.findFirstByProductionIdOrderByNumberDesc(me.productionId()).orElse(null);
+  public Reel reel(Member me) {
+    Draft draft = book.draft(me);
     Set<UUID> visible =
         me.guest() ? new HashSet<>(shots.invited(me.personId(), me.productionId())) : null;
     List<ShotBook.Page> pages =
-        book.all(me.production()).stream()
+        book.all(me).stream()
             .filter(p -> !p.shot().omitted && (visible == null || visible.contains(p.shot().id)))
             .toList();
     List<ReelScene> scenes = new ArrayList<>();
@@ -457,16 +457,15 @@ public class ShotResource {
    * What the production owes: what is too late first comes first, and of one day the most harmful.
    */
   @GetMapping("/productions/{production}/owed")
+  @Derived
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public OwedPage owed(
-      @PathVariable UUID production,
       Member me,
       @RequestParam(defaultValue = "0") int page,
       @RequestParam(defaultValue = "60") int size,
       @RequestParam(required = false) OwedItem.Who who) {
-    List<ShotBook.Page> pages =
-        book.all(me.production()).stream().filter(p -> !p.shot().omitted).toList();
+    List<ShotBook.Page> pages = book.all(me).stream().filter(p -> !p.shot().omitted).toList();
     List<OwedLine> lines =
         pages.stream()
             .flatMap(
@@ -496,15 +495,15 @@ public class ShotResource {
         pages.stream()
             .map(p -> p.ledger().openEffort(p.plan()))
             .reduce(Estimate.NONE, Estimate::plus);
-    LocalDate forecast = Forecast.finish(LocalDate.now(), work.mean(), me.production().hoursPerDay);
+    LocalDate forecast =
+        Forecast.finish(LocalDate.now(clock), work.mean(), me.production().hoursPerDay);
     LocalDate due = me.production().dueOn;
-    int from = Math.min(lines.size(), Math.max(0, page) * bounded(size));
-    int to = Math.min(lines.size(), from + bounded(size));
+    Pages.Slice<OwedLine> slice = Pages.of(lines, page, size);
     return new OwedPage(
-        lines.subList(from, to),
-        lines.size(),
-        page,
-        to < lines.size(),
+        slice.lines(),
+        slice.total(),
+        slice.page(),
+        slice.more(),
         byDue,
         stages(pages),
         work,
@@ -514,29 +513,27 @@ public class ShotResource {
   }
 
   @GetMapping("/productions/{production}/shots")
+  @Derived
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public ShotPage list(
-      @PathVariable UUID production,
       Member me,
       @RequestParam(defaultValue = "0") int page,
       @RequestParam(defaultValue = "200") int size) {
-    List<ShotBook.Page> all = book.all(me.production());
-    int from = Math.min(all.size(), Math.max(0, page) * bounded(size));
-    int to = Math.min(all.size(), from + bounded(size));
+    List<ShotBook.Page> all = book.all(me);
+    Pages.Slice<ShotBook.Page> slice = Pages.of(all, page, size);
     return new ShotPage(
-        all.subList(from, to).stream().map(ShotResource::line).toList(),
-        all.size(),
-        page,
-        to < all.size());
+        slice.lines().stream().map(ShotResource::line).toList(),
+        slice.total(),
+        slice.page(),
+        slice.more());
   }
 
   /** Marks words of a draft as an effect shot. */
   @PostMapping("/productions/{production}/shots")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
-  public ResponseEntity<ShotView> mark(
-      @PathVariable UUID production, Member me, @RequestBody NewShot in) {
+  public ResponseEntity<ShotView> mark(Member me, @RequestBody NewShot in) {
     Draft draft = desk.hold(me, in.draft());
     Anchor words = Anchor.on(draft.source, in.start(), in.end());
     marks.onVeryWords(me.productionId(), draft.id, words.start(), words.end()).stream()
@@ -557,15 +554,14 @@ public class ShotResource {
       s.methods = List.of(new MethodChoice(MethodBook.find(in.method()).id(), Map.of(), ""));
       shots.saveAndFlush(s);
     }
-    journal.record(me, "marked", "shot", s.id.toString(), s.code);
+    journal.record(me, "marked", "shot", s.id.toString(), s.code, Journal.Touches.shot(s.id));
     return view(me, s.id);
   }
 
   @GetMapping("/productions/{production}/shots/{shot}")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public ResponseEntity<ShotView> shot(
-      @PathVariable UUID production, @PathVariable UUID shot, Member me) {
+  public ResponseEntity<ShotView> shot(@PathVariable UUID shot, Member me) {
     return view(me, shot);
   }
 
@@ -574,7 +570,6 @@ public class ShotResource {
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional
   public ResponseEntity<ShotView> change(
-      @PathVariable UUID production,
       @PathVariable UUID shot,
       Member me,
       @RequestHeader("If-Match") String ifMatch,
@@ -591,17 +586,24 @@ public class ShotResource {
                 .findByIdAndProductionId(in.setup(), me.productionId())
                 .map((Setup x) -> x.id)
                 .orElseThrow(() -> new InvalidInput("setup", "is not a setup of this production"));
-    if (s.omitted && !in.omitted()) {
+    boolean back = s.omitted && !in.omitted();
+    if (back) {
       // A shot that was merged into another and is wanted again takes what was shot for it back.
       inherited.findByProductionIdAndEndedAtIsNullOrderBySaidAt(me.productionId()).stream()
           .filter(i -> i.kind == Inherited.Kind.MERGE && i.fromId.equals(s.id))
-          .forEach(i -> i.endedAt = Instant.now());
+          .forEach(i -> i.endedAt = clock.instant());
     }
     s.omitted = in.omitted();
     s.methods = in.methods() == null ? List.of() : List.copyOf(in.methods());
     ShotBook.plan(me.production(), s, false);
     shots.saveAndFlush(s);
-    journal.record(me, "changed", "shot", s.id.toString(), s.code);
+    journal.record(
+        me,
+        "changed",
+        "shot",
+        s.id.toString(),
+        s.code, // What it takes back, others had.
+        back ? Journal.Touches.ALL : Journal.Touches.shot(s.id));
     return view(me, s.id);
   }
 
@@ -609,8 +611,7 @@ public class ShotResource {
   @PostMapping("/productions/{production}/shots/{shot}/what-if")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
-  public Plan whatIf(
-      @PathVariable UUID production, @PathVariable UUID shot, Member me, @RequestBody ShotEdit in) {
+  public Plan whatIf(@PathVariable UUID shot, Member me, @RequestBody ShotEdit in) {
     find(me, shot);
     return MethodBook.derive(
         me.production().setting(in.cutFrames()), in.methods() == null ? List.of() : in.methods());
@@ -621,10 +622,7 @@ public class ShotResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional
   public ResponseEntity<ShotView> say(
-      @PathVariable UUID production,
-      @PathVariable UUID shot,
-      Member me,
-      @RequestBody NewEvidence in) {
+      @PathVariable UUID shot, Member me, @RequestBody NewEvidence in) {
     Shot s = find(me, shot);
     ShotBook.Page p = book.one(me.production(), s.id);
     String key = InvalidInput.text("item", in.item());
@@ -633,15 +631,12 @@ public class ShotResource {
             .filter(i -> i.key().equals(key))
             .findFirst()
             .orElseThrow(() -> new InvalidInput("item", "is not owed by " + s.code));
-    if (in.kind() == null) {
-      throw new InvalidInput("kind", "must be one of " + Arrays.toString(Evidence.Kind.values()));
-    }
-    if (in.kind() != Evidence.Kind.SETTLED && me.role() == ARTIST) {
+    EvidenceRules.mustFit(in.kind(), item.kind(), ItemKey.of(key), item.label());
+    if (!EvidenceRules.roles(in.kind(), item.kind()).contains(me.role())) {
       throw new Problems.Forbidden(
-          "An artist may say that something is done, not that it is not needed.");
-    }
-    if (item.kind() == OwedItem.Kind.CAUTION && me.role() != PRODUCER && me.role() != COORDINATOR) {
-      throw new Problems.Forbidden("A caution is signed off by the producer or the coordinator.");
+          item.kind() == OwedItem.Kind.CAUTION
+              ? "A caution is signed off by the producer or the coordinator."
+              : "An artist may say that something is done, not that it is not needed.");
     }
     UUID id = Objects.requireNonNullElseGet(in.id(), UUID::randomUUID);
     if (!evidence.existsById(id)) {
@@ -657,7 +652,7 @@ public class ShotResource {
               : InvalidInput.text("words", in.words());
       e.hours = in.hours() == null ? null : InvalidInput.within("hours", in.hours(), 0, 10_000);
       e.saidBy = me.name();
-      e.saidAt = Instant.now();
+      e.saidAt = clock.instant();
       details(e, item, in);
       evidence.saveAndFlush(e);
       journal.record(
@@ -665,13 +660,14 @@ public class ShotResource {
           e.kind.name().toLowerCase(java.util.Locale.ROOT),
           "shot",
           s.id.toString(),
-          s.code + ": " + item.label());
+          s.code + ": " + item.label(),
+          Journal.Touches.shot(s.id));
     }
     return view(me, s.id);
   }
 
   /** The parts of evidence that only cautions and elements have; refused anywhere else. */
-  private static void details(EvidenceEntry e, OwedItem item, NewEvidence in) {
+  private void details(EvidenceEntry e, OwedItem item, NewEvidence in) {
     boolean settles = in.kind() == Evidence.Kind.SETTLED;
     if (settles && item.kind() == OwedItem.Kind.CAUTION) {
       if (in.signature() == null) {
@@ -679,8 +675,8 @@ public class ShotResource {
       }
       e.signedBy = InvalidInput.text("signature.who", in.signature().who());
       e.signedRole = InvalidInput.text("signature.role", in.signature().role());
-      e.signedOn = Objects.requireNonNullElseGet(in.signature().on(), LocalDate::now);
-      if (e.signedOn.isAfter(LocalDate.now().plusDays(1))) {
+      e.signedOn = Objects.requireNonNullElseGet(in.signature().on(), () -> LocalDate.now(clock));
+      if (e.signedOn.isAfter(LocalDate.now(clock).plusDays(1))) {
         throw new InvalidInput("signature.on", "cannot be in the future");
       }
     } else if (in.signature() != null) {
@@ -715,10 +711,6 @@ public class ShotResource {
   /** Four seconds, until somebody says how long the cut is. */
   public static int usualCut(Production p) {
     return (int) Math.round(p.frameRate().frames(4));
-  }
-
-  private static int bounded(int size) {
-    return Math.min(500, Math.max(1, size));
   }
 
   private static ShotEdit edit(Shot s) {

@@ -1,7 +1,7 @@
 package bivex.server.shot;
 
-import static bivex.server.keep.Role.COORDINATOR;
-import static bivex.server.keep.Role.PRODUCER;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.method.MethodBook;
 import bivex.core.tally.Costs;
@@ -22,7 +22,6 @@ import java.util.stream.Collectors;
 import org.springframework.http.ResponseEntity;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
@@ -75,7 +74,7 @@ public class TallyResource {
   @GetMapping("/tally")
   @Allowed({PRODUCER, COORDINATOR})
   @Transactional(readOnly = true)
-  public ResponseEntity<TallyView> tally(@PathVariable UUID production, Member me) {
+  public ResponseEntity<TallyView> tally(Member me) {
     return view(me.production());
   }
 
@@ -84,10 +83,7 @@ public class TallyResource {
   @Allowed({PRODUCER})
   @Transactional
   public ResponseEntity<TallyView> costs(
-      @PathVariable UUID production,
-      Member me,
-      @RequestHeader("If-Match") String ifMatch,
-      @RequestBody Costs in) {
+      Member me, @RequestHeader("If-Match") String ifMatch, @RequestBody Costs in) {
     Production p = productions.findById(me.productionId()).orElseThrow();
     Problems.mustBeCurrent(ifMatch, p.version, p.costs(), in);
     p.hourRate = in.hourRate();

@@ -3,8 +3,8 @@ package bivex.core.order;
 import java.util.Locale;
 
 /** Time of day as the call sheet writes it. */
-public final class Clock {
-  private Clock() {}
+public final class TimeOfDay {
+  private TimeOfDay() {}
 
   /**
    * @param minutes after midnight; past 24 h it begins again

@@ -1,0 +1,81 @@
+package bivex.server.papers;
+
+import bivex.core.tally.Sheets;
+import java.io.IOException;
+import java.io.StringWriter;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVPrinter;
+
+/** A list as CSV (RFC 4180) and on paper. */
+public final class TablePaper {
+  private TablePaper() {}
+
+  record Head(String name, int width) {}
+
+  record Cell(String words, boolean first) {}
+
+  record Row(List<Cell> cells) {}
+
+  record View(
+      String title, String foot, String printed, List<Head> heads, List<Row> rows, String sum) {
+    boolean hasRows() {
+      return !rows.isEmpty();
+    }
+  }
+
+  public static String csv(Sheets.Table table) throws IOException {
+    StringWriter out = new StringWriter();
+    try (CSVPrinter csv = new CSVPrinter(out, CSVFormat.RFC4180)) {
+      csv.printRecord(table.heads());
+      for (List<String> row : table.rows()) {
+        csv.printRecord(row.stream().map(TablePaper::harmless).toList());
+      }
+    }
+    return out.toString();
+  }
+
+  /**
+   * Landscape pages; a column without a width is left to the CSV.
+   *
+   * @param of what the list is of: a production, a day
+   */
+  public static byte[] pdf(String of, Sheets.Table table, LocalDate today) throws IOException {
+    List<Integer> shown = new ArrayList<>();
+    int sum = 0;
+    for (int i = 0; i < table.heads().size(); i++) {
+      if (table.widths().get(i) > 0) {
+        shown.add(i);
+        sum += table.widths().get(i);
+      }
+    }
+    int whole = sum;
+    return Papers.pdf(
+        "table",
+        new View(
+            of + ": " + table.title().toLowerCase(Locale.ROOT),
+            "",
+            today.toString(),
+            shown.stream()
+                .map(i -> new Head(table.heads().get(i), 100 * table.widths().get(i) / whole))
+                .toList(),
+            table.rows().stream()
+                .map(
+                    r ->
+                        new Row(
+                            shown.stream()
+                                .map(i -> new Cell(r.get(i), i.equals(shown.get(0))))
+                                .toList()))
+                .toList(),
+            table.foot()),
+        new Papers.Drawings());
+  }
+
+  /** A cell that a spreadsheet would take for a formula is given a quote in front. */
+  private static String harmless(String cell) {
+    return !cell.isEmpty() && "=+-@\t\r".indexOf(cell.charAt(0)) >= 0 ? "'" + cell : cell;
+  }
+}
