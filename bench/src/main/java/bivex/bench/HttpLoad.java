@@ -1,201 +1,440 @@
 package bivex.bench;
 
-import bivex.core.crew.Role;
-import bivex.core.method.MethodBook;
-import bivex.core.method.MethodChoice;
-import bivex.core.shoot.CameraData;
-import bivex.core.time.FrameRate;
 import bivex.server.Caller;
 import bivex.server.House;
-import bivex.server.keep.Draft;
-import bivex.server.keep.Drafts;
-import bivex.server.keep.Mark;
-import bivex.server.keep.Marks;
-import bivex.server.keep.Production;
-import bivex.server.keep.Setup;
-import bivex.server.keep.Setups;
-import bivex.server.keep.ShootingDay;
-import bivex.server.keep.ShootingDays;
-import bivex.server.keep.Shot;
-import bivex.server.keep.Shots;
-import bivex.server.keep.TakeEntries;
-import bivex.server.keep.TakeEntry;
-import jakarta.persistence.EntityManagerFactory;
-import java.time.Instant;
-import java.time.LocalDate;
+import bivex.server.http.Json;
+import com.zaxxer.hikari.HikariDataSource;
+import java.io.BufferedReader;
+import java.io.InputStream;
+import java.io.InputStreamReader;
+import java.lang.management.ManagementFactory;
+import java.net.URI;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Duration;
 import java.util.ArrayList;
-import java.util.Arrays;
+import java.util.Collections;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
-import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.Semaphore;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicLong;
+import javax.sql.DataSource;
 import org.hibernate.SessionFactory;
 import org.hibernate.stat.Statistics;
 
 /**
- * The desks' lists over HTTP with 500 shots and 10 000 takes: milliseconds, bytes and statements a
- * request.
+ * The desks' lists over HTTP in a full house.
+ *
+ * <p>{@code lists SHOTS}: what a list costs asked again, asked again by who has it, after one
+ * logged take and after a change to everything; statements; beside it the bare statements with
+ * their rows as maps and the answer as JSON. {@code crowd CLIENTS}: so many signed-in clients with
+ * open desks while a take is logged every two seconds for two minutes, the application a process of
+ * its own. {@code pile SHOTS}: twelve lists at once right after a change, the heap beside it.
  */
 public final class HttpLoad {
-  private static final int SHOTS = 500;
-  private static final int TAKES = 10_000;
+  private static final List<String> LISTS =
+      List.of("/owed?size=60", "/reel", "/shots?size=500", "/elements", "/effort");
 
   private HttpLoad() {}
 
-  public static void main(String[] args) {
+  public static void main(String[] args) throws Exception {
+    int n = Integer.parseInt(args[1]);
     try (House house = House.start(false)) {
-      Production p = house.production();
-      UUID setup = fill(house, p);
-      Caller c = house.person(p, Role.PRODUCER);
-      Statistics statistics =
-          house.bean(EntityManagerFactory.class).unwrap(SessionFactory.class).getStatistics();
-      String base = "/api/productions/" + p.id;
-      System.out.printf(
-          "%-34s %8s %8s %8s %10s %5s%n",
-          SHOTS + " shots, " + TAKES + " takes", "min ms", "median", "max", "bytes", "SQL");
-      for (String path :
-          List.of(
-              "/owed?size=60",
-              "/reel",
-              "/shots?size=200",
-              "/elements",
-              "/effort",
-              "/setups/" + setup,
-              "/journal")) {
-        for (int i = 0; i < 8; i++) {
-          c.get(base + path);
-        }
-        double[] ms = new double[25];
-        long bytes = 0;
-        statistics.clear();
-        for (int i = 0; i < ms.length; i++) {
-          long t = System.nanoTime();
-          Caller.Answer a = c.get(base + path);
-          ms[i] = (System.nanoTime() - t) / 1e6;
-          bytes = a.raw().body().length;
-          if (a.status() != 200) {
-            throw new IllegalStateException(a.toString());
-          }
-        }
-        Arrays.sort(ms);
-        System.out.printf(
-            "%-34s %8.1f %8.1f %8.1f %10d %5d%n",
-            path.replace(setup.toString(), "…"),
-            ms[0],
-            ms[ms.length / 2],
-            ms[ms.length - 1],
-            bytes,
-            statistics.getPrepareStatementCount() / ms.length);
+      switch (args[0]) {
+        case "lists" -> lists(house, n);
+        case "crowd" -> crowd(house, n);
+        case "pile" -> pile(house, n);
+        default -> throw new IllegalArgumentException(args[0]);
       }
     }
     System.exit(0);
   }
 
-  private static UUID fill(House house, Production p) {
-    Draft d = new Draft();
-    d.id = UUID.randomUUID();
-    d.productionId = p.id;
-    d.number = 1;
-    d.name = "white";
-    d.source =
-        "INT. ROOM - DAY\n\n" + "She crosses the room and looks at the water.\n\n".repeat(SHOTS);
-    d.colour = "";
-    d.format = "open syntax";
-    d.uncertain = List.of();
-    d.importedBy = "bench";
-    d.importedAt = Instant.now();
-    house.bean(Drafts.class).save(d);
-    ShootingDay day = new ShootingDay();
-    day.id = UUID.randomUUID();
-    day.productionId = p.id;
-    day.number = 1;
-    day.shootOn = LocalDate.now();
-    day.place = "Stage";
-    house.bean(ShootingDays.class).save(day);
-    List<Setup> setups = new ArrayList<>();
-    for (int i = 1; i <= 50; i++) {
-      Setup s = new Setup();
-      s.id = UUID.randomUUID();
-      s.productionId = p.id;
-      s.dayId = day.id;
-      s.number = i;
-      s.name = "setup " + i;
-      setups.add(house.bean(Setups.class).save(s));
+  private static void say(String format, Object... values) {
+    System.out.printf(Locale.ROOT, format + "%n", values);
+  }
+
+  private static double[] sorted(List<Double> ms) {
+    return ms.stream().mapToDouble(d -> d).sorted().toArray();
+  }
+
+  private static double at(double[] sorted, double share) {
+    return sorted.length == 0
+        ? Double.NaN
+        : sorted[(int) Math.min(sorted.length - 1, share * sorted.length)];
+  }
+
+  private static double timed(Runnable work) {
+    long t = System.nanoTime();
+    work.run();
+    return (System.nanoTime() - t) / 1e6;
+  }
+
+  private static Caller.Answer ok(Caller.Answer a) {
+    if (a.status() != 200 && a.status() != 304) {
+      throw new IllegalStateException(a.toString());
     }
-    List<String> methods = MethodBook.all().stream().map(m -> m.id()).toList();
-    List<Shot> shots = new ArrayList<>();
-    for (int i = 0; i < SHOTS; i++) {
-      Shot s = new Shot();
-      s.id = UUID.randomUUID();
-      s.productionId = p.id;
-      s.setupId = setups.get(i % 50).id;
-      s.code = String.format("P-01-%05d", i * 10);
-      s.title = "Shot " + i;
-      s.intent = "because";
-      s.scene = "1";
-      s.cutFrames = 120;
-      s.methods = List.of(new MethodChoice(methods.get(i % methods.size()), Map.of(), ""));
-      shots.add(s);
+    return a;
+  }
+
+  // --- lists
+
+  private static void lists(House house, int size) throws SQLException {
+    FullHouse full = new FullHouse(house, size);
+    Statistics counted = house.bean(SessionFactory.class).getStatistics();
+    Caller c = full.producer;
+    say("%d shots, %d takes; median ms of 15", size, 20 * size);
+    say(
+        "%-18s %8s %8s %8s %8s %8s %8s %6s %9s",
+        "", "again", "304", "1 take", "rates", "bare", "SQL", "SQL/1", "bytes");
+    double bare = bare(house, full);
+    for (String list : LISTS) {
+      String path = full.base + list;
+      for (int i = 0; i < 10; i++) {
+        ok(c.get(path));
+      }
+      Caller.Answer known = c.get(path);
+      counted.clear();
+      double again = median(15, () -> ok(c.get(path)));
+      long statements = counted.getPrepareStatementCount() / 15;
+      double same =
+          known.raw().headers().firstValue("ETag").isEmpty()
+              ? Double.NaN
+              : median(15, () -> ok(c.get(path, "If-None-Match", known.etag())));
+      List<Double> one = new ArrayList<>();
+      long after = 0;
+      for (int i = 0; i < 15; i++) {
+        ok(c.post(full.base + "/takes", full.take(i)));
+        counted.clear();
+        one.add(timed(() -> ok(c.get(path))));
+        after = counted.getPrepareStatementCount();
+      }
+      List<Double> all = new ArrayList<>();
+      for (int i = 0; i < 9; i++) {
+        rates(c, full, i);
+        all.add(timed(() -> ok(c.get(path))));
+      }
+      say(
+          "%-18s %8.1f %8.1f %8.1f %8.1f %8.1f %8d %6d %9d",
+          list,
+          again,
+          same,
+          at(sorted(one), 0.5),
+          at(sorted(all), 0.5),
+          bare,
+          statements,
+          after,
+          known.raw().body().length);
     }
-    List<Shot> kept = house.bean(Shots.class).saveAll(shots);
-    List<Mark> marks = new ArrayList<>();
-    for (int i = 0; i < SHOTS; i++) {
-      Mark m = new Mark();
-      m.id = UUID.randomUUID();
-      m.productionId = p.id;
-      m.shotId = kept.get(i).id;
-      m.draftId = d.id;
-      m.number = 1;
-      m.standing = Mark.Standing.MARKED;
-      m.markStart = 17 + i * 46;
-      m.markEnd = m.markStart + 20;
-      m.excerpt = "She crosses the room";
-      m.before = m.reason = "";
-      m.setBy = "bench";
-      m.setAt = Instant.now();
-      marks.add(m);
+    System.gc();
+    say("heap after collection with all kept: %.0f MB", heap() / 1e6);
+    for (String list : LISTS) {
+      long[] bytes = {allocated()};
+      for (int i = 0; i < 10; i++) {
+        ok(c.get(full.base + list));
+      }
+      say("%-18s allocates %.1f MB", list, (allocated() - bytes[0]) / 10e6);
     }
-    house.bean(Marks.class).saveAll(marks);
-    CameraData camera =
-        new CameraData(
-            "K1",
-            "35",
-            35.0,
-            5.6,
-            1 / 48.0,
-            400.0,
-            4300.0,
-            false,
-            false,
-            2.6,
-            false,
-            FrameRate.FILM,
-            null,
-            1.4,
-            0.0,
-            2.6);
-    List<TakeEntry> takes = new ArrayList<>();
-    for (int i = 0; i < TAKES; i++) {
-      Shot s = kept.get(i % SHOTS);
-      TakeEntry t = new TakeEntry();
-      t.id = UUID.randomUUID();
-      t.productionId = p.id;
-      t.shotId = s.id;
-      t.setupId = s.setupId;
-      t.plate = i % 2 == 0 ? "plate:clean" : "plate:performance-1";
-      t.number = 1 + i / SHOTS;
-      t.slate = s.code;
-      t.roll = "A001";
-      t.tcIn = "01:00:00:00";
-      t.tcOut = "01:00:05:00";
-      t.frames = 121;
-      t.camera = camera;
-      t.note = "";
-      t.madeAt = Instant.now().plusMillis(i);
-      t.loggedBy = "bench";
-      t.loggedAt = Instant.now();
-      takes.add(t);
+  }
+
+  private static double median(int times, Runnable work) {
+    List<Double> ms = new ArrayList<>();
+    for (int i = 0; i < times; i++) {
+      ms.add(timed(work));
     }
-    house.bean(TakeEntries.class).saveAll(takes);
-    return setups.get(0).id;
+    return at(sorted(ms), 0.5);
+  }
+
+  /** A change that touches every shot. */
+  private static void rates(Caller c, FullHouse full, int i) {
+    Caller.Answer now = c.get(full.base + "/effort");
+    ok(
+        c.put(
+            full.base + "/effort",
+            now.etag(),
+            Map.of(
+                "rates",
+                List.of(
+                    Map.of(
+                        "kind",
+                        "SOUND",
+                        "difficulty",
+                        "EASY",
+                        "low",
+                        1 + i,
+                        "likely",
+                        2 + i,
+                        "high",
+                        4 + i)))));
+  }
+
+  private static long heap() {
+    return ManagementFactory.getMemoryMXBean().getHeapMemoryUsage().getUsed();
+  }
+
+  private static long allocated() {
+    com.sun.management.ThreadMXBean threads =
+        (com.sun.management.ThreadMXBean) ManagementFactory.getThreadMXBean();
+    long sum = 0;
+    for (long id : threads.getAllThreadIds()) {
+      sum += Math.max(0, threads.getThreadAllocatedBytes(id));
+    }
+    return sum;
+  }
+
+  /** The rows a list is derived from, by the same pooled driver, as maps, and an answer as JSON. */
+  private static double bare(House house, FullHouse full) throws SQLException {
+    Object answer = full.producer.get(full.base + "/owed?size=60").body();
+    List<Double> ms = new ArrayList<>();
+    try (Connection c =
+        house.bean(DataSource.class).unwrap(HikariDataSource.class).getConnection()) {
+      for (int i = 0; i < 23; i++) {
+        long t = System.nanoTime();
+        rows(
+            c,
+            full,
+            "select t.id, t.shot_id, t.setup_id, t.plate, t.number, t.made_at, t.logged_at,"
+                + " t.camera, c.call from take t left join take_call c on c.take_id = t.id and"
+                + " c.said_at = (select max(x.said_at) from take_call x where x.take_id = t.id)"
+                + " where t.production_id = ?");
+        rows(c, full, "select * from evidence where production_id = ?");
+        rows(c, full, "select * from mark where production_id = ?");
+        rows(
+            c,
+            full,
+            "select * from shot s left join setup u on u.id = s.setup_id left join shooting_day d"
+                + " on d.id = u.day_id where s.production_id = ?");
+        rows(c, full, "select * from version where production_id = ?");
+        Json.MAPPER.writeValueAsBytes(answer);
+        if (i >= 8) {
+          ms.add((System.nanoTime() - t) / 1e6);
+        }
+      }
+    }
+    return at(sorted(ms), 0.5);
+  }
+
+  private static List<Map<String, Object>> rows(Connection c, FullHouse full, String sql)
+      throws SQLException {
+    List<Map<String, Object>> out = new ArrayList<>();
+    try (PreparedStatement s = c.prepareStatement(sql)) {
+      s.setObject(1, full.production.id);
+      try (ResultSet r = s.executeQuery()) {
+        int n = r.getMetaData().getColumnCount();
+        while (r.next()) {
+          Map<String, Object> row = new HashMap<>();
+          for (int i = 1; i <= n; i++) {
+            row.put(r.getMetaData().getColumnLabel(i), r.getObject(i));
+          }
+          out.add(row);
+        }
+      }
+    }
+    return out;
+  }
+
+  // --- a crowd
+
+  private static void crowd(House house, int clients) throws Exception {
+    FullHouse full = new FullHouse(house, 500);
+    int port = House.freePort();
+    Process server = house.outside(port, "-Xmx1g");
+    try {
+      crowd(house, full, server, port, clients);
+    } finally {
+      server.destroyForcibly();
+    }
+  }
+
+  private static void crowd(House house, FullHouse full, Process server, int port, int clients)
+      throws Exception {
+    Caller floor = house.again(full.producer, port);
+    for (int i = 0; i < 3; i++) {
+      for (String list : LISTS) {
+        ok(floor.get(full.base + list));
+      }
+    }
+    List<Double> reads = Collections.synchronizedList(new ArrayList<>());
+    List<Double> rounds = Collections.synchronizedList(new ArrayList<>());
+    AtomicInteger heard = new AtomicInteger();
+    AtomicInteger unchanged = new AtomicInteger();
+    AtomicLong end = new AtomicLong(Long.MAX_VALUE);
+    for (int i = 0; i < clients; i++) {
+      Caller desk = house.again(full.producer, port);
+      Semaphore events = new Semaphore(0);
+      thread(() -> listen(desk, full, events, heard, end));
+      thread(() -> look(desk, full, events, reads, rounds, unchanged, end));
+    }
+    Thread.sleep(3000);
+    List<Double> logged = new ArrayList<>();
+    Duration before = cpu(server);
+    Duration database = databaseCpu();
+    long begun = System.nanoTime();
+    int takes = 60;
+    for (int i = 0; i < takes; i++) {
+      int n = i;
+      logged.add(timed(() -> ok(floor.post(full.base + "/takes", full.take(n)))));
+      long next = begun + (i + 1) * 2_000_000_000L;
+      Thread.sleep(Math.max(0, (next - System.nanoTime()) / 1_000_000));
+    }
+    double seconds = (System.nanoTime() - begun) / 1e9;
+    Thread.sleep(2000);
+    end.set(0);
+    double[] l = sorted(logged);
+    double[] r = sorted(reads);
+    double[] o = sorted(rounds);
+    say("%d clients, a take every 2 s for %.0f s", clients, seconds);
+    say("logging ms: p50 %.1f, p95 %.1f, max %.1f", at(l, 0.5), at(l, 0.95), l[l.length - 1]);
+    say("a read ms:  p50 %.1f, p95 %.1f, max %.1f", at(r, 0.5), at(r, 0.95), r[r.length - 1]);
+    say("event to all three read ms: p50 %.1f, p95 %.1f", at(o, 0.5), at(o, 0.95));
+    say(
+        "events heard %d of %d; reads %d, %.1f a take; unchanged (304) %d",
+        heard.get(), takes * clients, r.length, (double) r.length / takes, unchanged.get());
+    say(
+        "share of one core: server %.1f %%, database %.1f %%",
+        100 * (cpu(server).minus(before).toMillis() / 1e3) / seconds,
+        100 * (databaseCpu().minus(database).toMillis() / 1e3) / seconds);
+  }
+
+  private static Thread thread(Runnable work) {
+    Thread t = new Thread(work);
+    t.setDaemon(true);
+    t.start();
+    return t;
+  }
+
+  private static void listen(
+      Caller desk, FullHouse full, Semaphore events, AtomicInteger heard, AtomicLong end) {
+    try {
+      HttpResponse<InputStream> stream =
+          desk.client()
+              .send(
+                  HttpRequest.newBuilder(URI.create(desk.address() + full.base + "/events"))
+                      .build(),
+                  HttpResponse.BodyHandlers.ofInputStream());
+      try (BufferedReader lines =
+          new BufferedReader(new InputStreamReader(stream.body(), StandardCharsets.UTF_8))) {
+        String line = lines.readLine();
+        while (line != null && System.nanoTime() < end.get()) {
+          if (line.startsWith("event:changed")) {
+            heard.incrementAndGet();
+            events.release();
+          }
+          line = lines.readLine();
+        }
+      }
+    } catch (Exception e) {
+      if (System.nanoTime() < end.get()) {
+        throw new IllegalStateException(e);
+      }
+    }
+  }
+
+  /** As the browser does: 120 ms after an event all that is open is asked for again. */
+  private static void look(
+      Caller desk,
+      FullHouse full,
+      Semaphore events,
+      List<Double> reads,
+      List<Double> rounds,
+      AtomicInteger unchanged,
+      AtomicLong end) {
+    Map<String, String> known = new ConcurrentHashMap<>();
+    while (System.nanoTime() < end.get()) {
+      events.acquireUninterruptibly();
+      long begun = System.nanoTime();
+      sleep(120);
+      events.drainPermits();
+      List<Thread> three = new ArrayList<>();
+      for (String list : LISTS.subList(0, 3)) {
+        three.add(
+            thread(
+                () ->
+                    reads.add(
+                        timed(
+                            () -> {
+                              Caller.Answer a =
+                                  ok(
+                                      desk.get(
+                                          full.base + list,
+                                          "If-None-Match",
+                                          known.getOrDefault(list, "\"none\"")));
+                              if (a.status() == 304) {
+                                unchanged.incrementAndGet();
+                              } else {
+                                known.put(list, a.etag());
+                              }
+                            }))));
+      }
+      three.forEach(HttpLoad::join);
+      rounds.add((System.nanoTime() - begun) / 1e6);
+    }
+  }
+
+  private static void join(Thread t) {
+    try {
+      t.join();
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+    }
+  }
+
+  private static void sleep(long ms) {
+    try {
+      Thread.sleep(ms);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+    }
+  }
+
+  private static Duration cpu(Process p) {
+    return p.info().totalCpuDuration().orElse(Duration.ZERO);
+  }
+
+  private static Duration databaseCpu() {
+    return ProcessHandle.allProcesses()
+        .filter(p -> p.info().command().orElse("").endsWith("/postgres"))
+        .map(p -> p.info().totalCpuDuration().orElse(Duration.ZERO))
+        .reduce(Duration.ZERO, Duration::plus);
+  }
+
+  // --- a pile
+
+  private static void pile(House house, int size) throws Exception {
+    FullHouse full = new FullHouse(house, size);
+    for (String list : LISTS) {
+      ok(full.producer.get(full.base + list));
+    }
+    System.gc();
+    double idle = heap() / 1e6;
+    rates(full.producer, full, 3);
+    ManagementFactory.getMemoryPoolMXBeans().forEach(p -> p.resetPeakUsage());
+    List<Double> ms = Collections.synchronizedList(new ArrayList<>());
+    List<Thread> all = new ArrayList<>();
+    for (int i = 0; i < 12; i++) {
+      String list = LISTS.get(i % LISTS.size());
+      all.add(thread(() -> ms.add(timed(() -> ok(full.producer.get(full.base + list))))));
+    }
+    all.forEach(HttpLoad::join);
+    double peak =
+        ManagementFactory.getMemoryPoolMXBeans().stream()
+                .filter(p -> p.getType() == java.lang.management.MemoryType.HEAP)
+                .mapToLong(p -> p.getPeakUsage().getUsed())
+                .sum()
+            / 1e6;
+    double most = Runtime.getRuntime().maxMemory() / 1e6;
+    double[] s = sorted(ms);
+    say("%d shots, %d takes: twelve lists at once after a change to everything", size, 20 * size);
+    say("median %.0f ms, slowest %.0f ms", at(s, 0.5), s[s.length - 1]);
+    say("heap: kept %.0f MB, peak of pools %.0f MB of %.0f MB", idle, peak, most);
   }
 }

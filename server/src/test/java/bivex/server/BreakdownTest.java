@@ -376,8 +376,19 @@ class BreakdownTest {
     Map<String, Object> edit = Stage.edit(flags);
     edit.put("methods", List.of(Map.of("method", "B1", "values", Map.of(), "reason", "")));
     edit.put("setup", stage.setup);
-    edit.put("intent", "plain enough");
-    ok(producer.put(base + "/shots/" + flags.text("id"), flags.etag(), edit));
+    edit.put("intent", "They come along too.");
+    Caller.Answer planned =
+        ok(producer.put(base + "/shots/" + flags.text("id"), flags.etag(), edit));
+    ok(
+        producer.post(
+            base + "/shots/" + flags.text("id") + "/evidence",
+            Map.of(
+                "item",
+                planned.at("plan/plates/0/key").asString(),
+                "kind",
+                "DROPPED",
+                "words",
+                "plain enough")));
     Caller.Answer merged =
         ok(
             producer.post(

@@ -120,9 +120,13 @@ public final class House implements AutoCloseable {
     if (databasePort != 0) {
       return;
     }
+    // Measurements ask for a cluster as it is installed: on a disk, every commit written through.
+    boolean durable = Boolean.getBoolean("bivex.durable");
     Path root =
         Files.createTempDirectory(
-            Files.isDirectory(Path.of("/dev/shm")) ? Path.of("/dev/shm") : Path.of("/tmp"),
+            !durable && Files.isDirectory(Path.of("/dev/shm"))
+                ? Path.of("/dev/shm")
+                : Path.of("/tmp"),
             "bivex-pg");
     boolean superuser = System.getProperty("user.name").equals("root");
     Path bin;
@@ -162,8 +166,10 @@ public final class House implements AutoCloseable {
             "-o",
             "-p "
                 + port
-                + " -c listen_addresses=127.0.0.1 -c unix_socket_directories= -c fsync=off -c"
-                + " synchronous_commit=off -c full_page_writes=off",
+                + " -c listen_addresses=127.0.0.1 -c unix_socket_directories="
+                + (durable
+                    ? ""
+                    : " -c fsync=off -c synchronous_commit=off -c full_page_writes=off"),
             "start"));
     databasePort = port;
     Runtime.getRuntime()
