@@ -1,7 +1,7 @@
 package bivex.bench;
 
 import bivex.server.Caller;
-import bivex.server.session.SessionResource;
+import bivex.server.access.SignIns;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
@@ -74,7 +74,7 @@ public final class FloorLoad {
 
   private static Caller signedIn(String address, String login) {
     Caller c = new Caller(address, null);
-    c.post("/api/session", Map.of("login", login, "password", SessionResource.DEMO_PASSWORD));
+    c.post("/api/session", Map.of("login", login, "password", SignIns.DEMO_PASSWORD));
     return c;
   }
 
@@ -112,7 +112,7 @@ public final class FloorLoad {
               "name",
               "Crew " + i,
               "password",
-              SessionResource.DEMO_PASSWORD,
+              SignIns.DEMO_PASSWORD,
               "role",
               "FLOOR"));
       crew.add(signedIn(address, "crew" + i));

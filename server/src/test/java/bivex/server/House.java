@@ -7,7 +7,7 @@ import bivex.server.keep.People;
 import bivex.server.keep.Person;
 import bivex.server.keep.Production;
 import bivex.server.keep.Productions;
-import bivex.server.production.ProductionResource;
+import bivex.server.production.ProductionDesk;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.ServerSocket;
@@ -293,8 +293,8 @@ public final class House implements AutoCloseable {
    */
   public Production production() {
     Production p =
-        ProductionResource.make(
-            new ProductionResource.NewProduction(
+        ProductionDesk.make(
+            new ProductionDesk.NewProduction(
                 "P" + NUMBER.incrementAndGet(), "A test production", "24"));
     return bean(Productions.class).saveAndFlush(p);
   }

@@ -15,7 +15,7 @@ import bivex.server.keep.Mark;
 import bivex.server.keep.Production;
 import bivex.server.keep.Shot;
 import bivex.server.papers.BriefPaper;
-import bivex.server.production.ProductionResource;
+import bivex.server.production.ProductionDesk;
 import java.io.IOException;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -33,8 +33,7 @@ import org.junit.jupiter.api.Test;
 class PapersTest {
   private static final LocalDate DAY = LocalDate.of(2026, 11, 27);
   private final Production production =
-      ProductionResource.make(
-          new ProductionResource.NewProduction("TT", "The Test of Papers", "24"));
+      ProductionDesk.make(new ProductionDesk.NewProduction("TT", "The Test of Papers", "24"));
 
   private ShotBook.Page shot(String title, List<MethodChoice> methods) {
     Shot s = new Shot();

@@ -12,6 +12,9 @@ import org.springframework.stereotype.Component;
 /** Makes sign-ins: what a name and a password must be like is said here only. */
 @Component
 public class SignIns {
+  /** What the people of the demo sign in with. */
+  public static final String DEMO_PASSWORD = "tide-and-lamp";
+
   private final PasswordEncoder passwords;
 
   private final Clock clock;

@@ -21,6 +21,7 @@ import bivex.core.plate.Zone;
 import bivex.core.time.FrameRate;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
+import bivex.server.http.Download;
 import bivex.server.http.Json;
 import bivex.server.http.Problems;
 import bivex.server.keep.PlateMeasure;
@@ -51,9 +52,6 @@ import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.UUID;
 import java.util.stream.IntStream;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -572,7 +570,7 @@ public class BenchResource {
           .append(h)
           .append("\" fill=\"none\" stroke=\"#000\" stroke-width=\"2\"/>\n");
     }
-    return file(
+    return Download.of(
         b.append("</svg>\n").toString().getBytes(StandardCharsets.UTF_8),
         "join.svg",
         "image/svg+xml");
@@ -618,7 +616,7 @@ public class BenchResource {
             j.comparison.found().scale(),
             "gradeStops",
             -j.comparison.light().stops()));
-    return file(Json.MAPPER.writeValueAsBytes(out), "join.json", "application/json");
+    return Download.of(Json.MAPPER.writeValueAsBytes(out), "join.json", "application/json");
   }
 
   private BenchJobs.Job joined(Member me, UUID job) {
@@ -627,16 +625,6 @@ public class BenchResource {
       throw new NoSuchElementException("This measurement has no join.");
     }
     return j;
-  }
-
-  static ResponseEntity<byte[]> file(byte[] bytes, String name, String type) {
-    return ResponseEntity.ok()
-        .contentType(MediaType.parseMediaType(type))
-        .header(
-            HttpHeaders.CONTENT_DISPOSITION,
-            ContentDisposition.attachment().filename(name).build().toString())
-        .header("Content-Security-Policy", "sandbox; default-src 'none'")
-        .body(bytes);
   }
 
   /** What was measured, held to the limits that its set has now. */

@@ -22,10 +22,10 @@ import bivex.core.time.Timecode;
 import bivex.server.BivexProperties;
 import bivex.server.access.Member;
 import bivex.server.access.SignIns;
-import bivex.server.bench.ClipResource;
-import bivex.server.bench.ThrowResource;
-import bivex.server.board.BoardResource;
-import bivex.server.delivery.DeliveryResource;
+import bivex.server.bench.ClipDesk;
+import bivex.server.bench.ThrowDesk;
+import bivex.server.board.Storyboards;
+import bivex.server.delivery.Deliveries;
 import bivex.server.demo.DemoPlates.Fault;
 import bivex.server.keep.Membership;
 import bivex.server.keep.Memberships;
@@ -35,19 +35,18 @@ import bivex.server.keep.Production;
 import bivex.server.keep.Productions;
 import bivex.server.keep.SetupNote;
 import bivex.server.keep.VerdictEntry;
-import bivex.server.look.LookResource;
-import bivex.server.production.ProductionResource;
-import bivex.server.review.ReviewResource;
-import bivex.server.script.ScriptResource;
-import bivex.server.session.SessionResource;
-import bivex.server.shoot.DayResource;
+import bivex.server.look.LookDesk;
+import bivex.server.production.ProductionDesk;
+import bivex.server.review.Reviews;
+import bivex.server.script.ScriptDesk;
+import bivex.server.shoot.Floor;
 import bivex.server.shoot.FloorLog;
-import bivex.server.shoot.FloorResource;
 import bivex.server.shoot.FloorSheets;
-import bivex.server.shoot.OrderResource;
-import bivex.server.shoot.StillResource;
-import bivex.server.shot.ShotResource;
-import bivex.server.shot.TallyResource;
+import bivex.server.shoot.PassOrders;
+import bivex.server.shoot.ShootDays;
+import bivex.server.shoot.Stills;
+import bivex.server.shot.ShotDesk;
+import bivex.server.shot.Tallies;
 import java.awt.Color;
 import java.awt.geom.AffineTransform;
 import java.awt.geom.Ellipse2D;
@@ -87,19 +86,19 @@ public class DemoLoader implements ApplicationRunner {
   private final Memberships memberships;
   private final Productions productions;
   private final SignIns signIns;
-  private final ScriptResource script;
-  private final ShotResource shots;
-  private final FloorResource floor;
-  private final DayResource days;
-  private final OrderResource order;
-  private final ReviewResource review;
-  private final DeliveryResource delivery;
-  private final LookResource look;
-  private final BoardResource board;
-  private final TallyResource tally;
-  private final StillResource stills;
-  private final ClipResource clips;
-  private final ThrowResource throwing;
+  private final ScriptDesk script;
+  private final ShotDesk shots;
+  private final Floor floor;
+  private final ShootDays days;
+  private final PassOrders order;
+  private final Reviews review;
+  private final Deliveries delivery;
+  private final LookDesk look;
+  private final Storyboards board;
+  private final Tallies tally;
+  private final Stills stills;
+  private final ClipDesk clips;
+  private final ThrowDesk throwing;
   private final TransactionTemplate transaction;
   private final Map<String, UUID> codes = new LinkedHashMap<>();
   private String source;
@@ -116,19 +115,19 @@ public class DemoLoader implements ApplicationRunner {
       Memberships memberships,
       Productions productions,
       SignIns signIns,
-      ScriptResource script,
-      ShotResource shots,
-      FloorResource floor,
-      DayResource days,
-      OrderResource order,
-      ReviewResource review,
-      DeliveryResource delivery,
-      LookResource look,
-      BoardResource board,
-      TallyResource tally,
-      StillResource stills,
-      ClipResource clips,
-      ThrowResource throwing,
+      ScriptDesk script,
+      ShotDesk shots,
+      Floor floor,
+      ShootDays days,
+      PassOrders order,
+      Reviews review,
+      Deliveries delivery,
+      LookDesk look,
+      Storyboards board,
+      Tallies tally,
+      Stills stills,
+      ClipDesk clips,
+      ThrowDesk throwing,
       TransactionTemplate transaction,
       Clock clock) {
     this.clock = clock;
@@ -176,7 +175,7 @@ public class DemoLoader implements ApplicationRunner {
 
   private Production household() {
     Production p =
-        ProductionResource.make(new ProductionResource.NewProduction("TK", "The Tidekeeper", "24"));
+        ProductionDesk.make(new ProductionDesk.NewProduction("TK", "The Tidekeeper", "24"));
     p.dueOn = LocalDate.now(clock).plusDays(24);
     productions.save(p);
     mara = person(p, "mara", "Mara Quill", Role.PRODUCER);
@@ -189,7 +188,7 @@ public class DemoLoader implements ApplicationRunner {
   }
 
   private Member person(Production p, String login, String name, Role role) {
-    Person x = signIns.make(login, name, SessionResource.DEMO_PASSWORD);
+    Person x = signIns.make(login, name, SignIns.DEMO_PASSWORD);
     people.save(x);
     Membership m = new Membership();
     m.id = UUID.randomUUID();
@@ -222,7 +221,7 @@ public class DemoLoader implements ApplicationRunner {
         script
             .paste(
                 mara,
-                new ScriptResource.PastedDraft(
+                new ScriptDesk.PastedDraft(
                     "first draft", "white", LocalDate.now(clock).minusDays(30), source))
             .id();
     mark(
@@ -314,7 +313,7 @@ public class DemoLoader implements ApplicationRunner {
         "The water is alive and has decided.");
     script.paste(
         mara,
-        new ScriptResource.PastedDraft(
+        new ScriptDesk.PastedDraft(
             "second draft", "blue", LocalDate.now(clock).minusDays(9), second));
     tally.costs(mara, "\"" + p.version + "\"", new Costs(46, 420, 12_000.0, "EUR"));
   }
@@ -324,10 +323,8 @@ public class DemoLoader implements ApplicationRunner {
     if (at < 0) {
       throw new IllegalStateException("the demo script no longer holds: " + words);
     }
-    ShotResource.ShotView v =
-        shots
-            .mark(mara, new ShotResource.NewShot(draft, at, at + words.length(), title, intent))
-            .getBody();
+    ShotDesk.ShotView v =
+        shots.mark(mara, new ShotDesk.NewShot(draft, at, at + words.length(), title, intent));
     codes.put(title, v.id());
   }
 
@@ -343,12 +340,12 @@ public class DemoLoader implements ApplicationRunner {
 
   private void plan(String title, int frames, UUID setup, MethodChoice... methods) {
     UUID id = codes.get(title);
-    ShotResource.ShotView v = shots.shot(id, mara).getBody();
+    ShotDesk.ShotView v = shots.shot(id, mara);
     shots.change(
         id,
         mara,
         "\"" + v.version() + "\"",
-        new ShotResource.ShotEdit(title, v.intent(), frames, setup, false, List.of(methods)));
+        new ShotDesk.ShotEdit(title, v.intent(), frames, setup, false, List.of(methods)));
   }
 
   /**
@@ -880,7 +877,7 @@ public class DemoLoader implements ApplicationRunner {
           {"Jetty, gallery and lantern room", "50.9145"}
         }) {
       days.addPlace(
-          mara, new DayResource.NewPlace(place[0], Double.parseDouble(place[1]), -4.5583, ZONE));
+          mara, new ShootDays.NewPlace(place[0], Double.parseDouble(place[1]), -4.5583, ZONE));
     }
     UUID day1 = day(today.minusDays(2), "Signal station, stage", 8, 18, 0);
     UUID day2 = day(today, "Stone pier and station", 7, 18, 50.9137);
@@ -1383,7 +1380,7 @@ public class DemoLoader implements ApplicationRunner {
               take,
               lys,
               "\"0\"",
-              new ThrowResource.NewThrowPath(
+              new ThrowDesk.NewThrowPath(
                   giving ? TakePairing.Half.THROW : TakePairing.Half.CATCH, spots));
         }
       }
@@ -1427,10 +1424,7 @@ public class DemoLoader implements ApplicationRunner {
   }
 
   private UUID setup(UUID day, String name) {
-    return floor
-        .addSetup(mara, new FloorResource.SetupChange(day, null, name, false))
-        .getBody()
-        .id();
+    return floor.addSetup(mara, new Floor.SetupChange(day, null, name, false)).id();
   }
 
   private UUID day(LocalDate date, String place, int call, int wrap, double latitude) {
@@ -1442,7 +1436,7 @@ public class DemoLoader implements ApplicationRunner {
     DayTerms p = DayTerms.PLAIN;
     return days.addDay(
             mara,
-            new DayResource.NewDay(
+            new ShootDays.NewDay(
                 date,
                 place,
                 new DayTerms(
@@ -1482,7 +1476,7 @@ public class DemoLoader implements ApplicationRunner {
             "The landing on the gallery",
             "The flare pistol",
             "The beam strikes the fog bank")) {
-      shots.shot(codes.get(title), mara).getBody().plan().plates().stream()
+      shots.shot(codes.get(title), mara).plan().plates().stream()
           .filter(q -> q.kind() == Plan.PlateKind.PERFORMANCE)
           .forEach(
               q ->
@@ -1493,24 +1487,24 @@ public class DemoLoader implements ApplicationRunner {
                       title.startsWith("The leap") ? 13 * 60.0 : 17 * 60.0,
                       title.startsWith("The leap") ? 17 * 60.0 : 22 * 60.0));
     }
-    shots.shot(codes.get("The push through the window"), mara).getBody().plan().plates().stream()
+    shots.shot(codes.get("The push through the window"), mara).plan().plates().stream()
         .filter(q -> q.kind() == Plan.PlateKind.PERFORMANCE || q.kind() == Plan.PlateKind.TRACKING)
         .forEach(q -> pass("The push through the window", q.key(), null, 7 * 60 + 30.0, 9 * 60.0));
     order.need(
         mara,
-        new OrderResource.NewNeed(
+        new PassOrders.NewNeed(
             codes.get("The turn round the lantern room"),
             codes.get("The tide gauge runs back"),
             "the gauge is seen through the open door"));
     order.need(
         mara,
-        new OrderResource.NewNeed(
+        new PassOrders.NewNeed(
             codes.get("One leans across herself"),
             codes.get("The chart's whale swims"),
             "the whale is on the chart she leans over"));
     days.addPreset(
         mara,
-        new DayResource.NewPreset(
+        new ShootDays.NewPreset(
             "Night on the gallery",
             new CameraData(
                 "K1",
@@ -1532,7 +1526,7 @@ public class DemoLoader implements ApplicationRunner {
             "test 4: grain holds at ISO 800, the lamp stays warm"));
     days.addPreset(
         mara,
-        new DayResource.NewPreset(
+        new ShootDays.NewPreset(
             "Rain, 120 fps",
             new CameraData(
                 "K1",
@@ -1555,11 +1549,11 @@ public class DemoLoader implements ApplicationRunner {
   }
 
   private void pass(String title, String plate, String costume, Double lightFrom, Double lightTo) {
-    if (shots.shot(codes.get(title), mara).getBody().plan().plates().stream()
+    if (shots.shot(codes.get(title), mara).plan().plates().stream()
         .anyMatch(q -> q.key().equals(plate))) {
       order.pass(
           mara,
-          new OrderResource.NewPassSetting(
+          new PassOrders.NewPassSetting(
               codes.get(title),
               plate,
               costume == null ? List.of() : List.of(new Pass.Worn("Odile Marsh", costume)),
@@ -1580,28 +1574,27 @@ public class DemoLoader implements ApplicationRunner {
         setup,
         mara,
         "\"" + s.setup().version() + "\"",
-        new FloorResource.SetupChange(
-            s.setup().day(), s.setup().number(), s.setup().name(), true, let));
+        new Floor.SetupChange(s.setup().day(), s.setup().number(), s.setup().name(), true, let));
   }
 
   private void say(String title, String item, String words) {
     shots.say(
         codes.get(title),
         mara,
-        new ShotResource.NewEvidence(UUID.randomUUID(), item, Evidence.Kind.SETTLED, words, null));
+        new ShotDesk.NewEvidence(UUID.randomUUID(), item, Evidence.Kind.SETTLED, words, null));
   }
 
   private void sign(String title, String item, String words, String who, String role) {
     shots.say(
         codes.get(title),
         mara,
-        new ShotResource.NewEvidence(
+        new ShotDesk.NewEvidence(
             UUID.randomUUID(),
             item,
             Evidence.Kind.SETTLED,
             words,
             null,
-            new ShotResource.NewSignature(who, role, LocalDate.now(clock).minusDays(3)),
+            new ShotDesk.NewSignature(who, role, LocalDate.now(clock).minusDays(3)),
             null));
   }
 
@@ -1610,21 +1603,21 @@ public class DemoLoader implements ApplicationRunner {
     shots.say(
         codes.get(title),
         mara,
-        new ShotResource.NewEvidence(
+        new ShotDesk.NewEvidence(
             UUID.randomUUID(),
             item,
             Evidence.Kind.SETTLED,
             words,
             null,
             null,
-            new ShotResource.NewElement(source, widthPx, licence)));
+            new ShotDesk.NewElement(source, widthPx, licence)));
   }
 
   private void took(String title, String item, String words, double hours) {
     shots.say(
         codes.get(title),
         mara,
-        new ShotResource.NewEvidence(UUID.randomUUID(), item, Evidence.Kind.SETTLED, words, hours));
+        new ShotDesk.NewEvidence(UUID.randomUUID(), item, Evidence.Kind.SETTLED, words, hours));
   }
 
   private void looks() throws IOException {
@@ -1637,7 +1630,7 @@ public class DemoLoader implements ApplicationRunner {
       },
       {"Wake and fold", "Threads drawn by an arm that is not there."}
     };
-    LookResource.LooksView all = null;
+    LookDesk.LooksView all = null;
     for (int i = 0; i < tried.length; i++) {
       int style = i;
       all =
@@ -1674,7 +1667,7 @@ public class DemoLoader implements ApplicationRunner {
     look.decide(
         shot,
         mara,
-        new LookResource.NewDecision(
+        new LookDesk.NewDecision(
             all.looks().get(0).id(),
             "The statue explains too much; points let the audience find her."));
   }
@@ -1726,7 +1719,7 @@ public class DemoLoader implements ApplicationRunner {
       Take.Call call,
       String reason) {
     Plan.Plate p =
-        shots.shot(codes.get(title), mara).getBody().plan().plates().stream()
+        shots.shot(codes.get(title), mara).plan().plates().stream()
             .filter(x -> x.key().equals(plate))
             .findFirst()
             .orElseThrow();
@@ -1769,17 +1762,17 @@ public class DemoLoader implements ApplicationRunner {
       DemoPictures.clip(table, 112, "24", DemoPictures::chartTable);
       DemoPictures.clip(flags, 96, "24", DemoPictures::flags);
       DemoPictures.clip(dash, 112, "25", DemoPictures::dash);
-      ReviewResource.ReviewView two =
+      Reviews.ReviewView two =
           upload("Two Ineses at the chart table", table, "first composite, split on the lamp");
       UUID v1 = two.versions().get(0).id();
       review.note(
           v1,
           mara,
-          new ReviewResource.NewNote(UUID.randomUUID(), 1041, "The lamp glow steps at the join."));
+          new Reviews.NewNote(UUID.randomUUID(), 1041, "The lamp glow steps at the join."));
       review.verdict(
           v1,
           mara,
-          new ReviewResource.NewVerdict(
+          new Reviews.NewVerdict(
               UUID.randomUUID(),
               Verdict.AGAIN,
               "glow steps at the join",
@@ -1789,33 +1782,32 @@ public class DemoLoader implements ApplicationRunner {
       review.answer(
           two.notes().get(0).id(),
           piotr,
-          new ReviewResource.NewAnswer(
+          new Reviews.NewAnswer(
               UUID.randomUUID(), v2, "Feathered over 60 px and graded 0.1 stop."));
       review.verdict(
           v2,
           mara,
-          new ReviewResource.NewVerdict(
+          new Reviews.NewVerdict(
               UUID.randomUUID(),
               Verdict.AGREED,
               "nobody will look for the join",
               VerdictEntry.Standard.AT_SPEED));
-      ReviewResource.ReviewView f =
-          upload("The signal flags vanish", flags, "hard cut, halyard kept");
+      Reviews.ReviewView f = upload("The signal flags vanish", flags, "hard cut, halyard kept");
       review.note(
           f.versions().get(0).id(),
           mara,
-          new ReviewResource.NewNote(
+          new Reviews.NewNote(
               UUID.randomUUID(),
               1042,
               "The shadow of the flags stays on the mast for two frames."));
       upload("The dash along the pier", dash, "three frames, streak by hand");
       delivery.addSpec(
           mara,
-          new DeliveryResource.SpecEdit(
+          new Deliveries.SpecEdit(
               "Festival master", new Raster(1920, 1080), "24", 8, "{code}_v{version}"));
       UUID sefa = people.findByLogin("sefa").orElseThrow().id;
       for (String title : List.of("Two Ineses at the chart table", "The signal flags vanish")) {
-        review.invite(codes.get(title), mara, new ReviewResource.NewGuest(sefa));
+        review.invite(codes.get(title), mara, new Reviews.NewGuest(sefa));
       }
     } finally {
       try (var files = Files.list(work)) {
@@ -1827,8 +1819,7 @@ public class DemoLoader implements ApplicationRunner {
     }
   }
 
-  private ReviewResource.ReviewView upload(String title, Path file, String note)
-      throws IOException {
+  private Reviews.ReviewView upload(String title, Path file, String note) throws IOException {
     try (InputStream in = Files.newInputStream(file)) {
       return review.take(piotr, codes.get(title), in, file.getFileName().toString(), note);
     }

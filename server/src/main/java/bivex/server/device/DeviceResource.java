@@ -14,7 +14,7 @@ import bivex.server.access.Member;
 import bivex.server.http.Json;
 import bivex.server.http.Problems;
 import bivex.server.shoot.FloorSheets;
-import bivex.server.shoot.StillResource;
+import bivex.server.shoot.Stills;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -52,9 +52,9 @@ public class DeviceResource {
   private final Map<String, double[]> firstPasses = new ConcurrentHashMap<>();
   private final BivexProperties properties;
   private final StandInDevices standIns;
-  private final StillResource stills;
+  private final Stills stills;
 
-  DeviceResource(BivexProperties properties, StandInDevices standIns, StillResource stills) {
+  DeviceResource(BivexProperties properties, StandInDevices standIns, Stills stills) {
     this.properties = properties;
     this.standIns = standIns;
     this.stills = stills;

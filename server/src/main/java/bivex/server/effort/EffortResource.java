@@ -5,34 +5,10 @@ import static bivex.core.crew.Role.COORDINATOR;
 import static bivex.core.crew.Role.FLOOR;
 import static bivex.core.crew.Role.PRODUCER;
 
-import bivex.core.InvalidInput;
-import bivex.core.ItemKey;
-import bivex.core.effort.Calibration;
-import bivex.core.effort.EffortRates;
-import bivex.core.effort.Estimate;
-import bivex.core.effort.TaskKind;
-import bivex.core.effort.TaskKind.Difficulty;
-import bivex.core.method.Plan;
-import bivex.core.shot.Evidence;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
-import bivex.server.book.ShotBook;
 import bivex.server.http.Problems;
-import bivex.server.keep.EvidenceEntry;
-import bivex.server.keep.Production;
-import bivex.server.keep.Productions;
-import bivex.server.live.Journal;
-import java.util.ArrayList;
-import java.util.Arrays;
-import java.util.Comparator;
-import java.util.EnumMap;
-import java.util.HashMap;
-import java.util.List;
-import java.util.Locale;
-import java.util.Map;
-import java.util.UUID;
 import org.springframework.http.ResponseEntity;
-import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -45,150 +21,36 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/productions/{production}/effort")
 public class EffortResource {
-  private final Productions productions;
-  private final ShotBook book;
-  private final Journal journal;
+  private final EffortDesk efforts;
 
-  EffortResource(Productions productions, ShotBook book, Journal journal) {
-    this.productions = productions;
-    this.book = book;
-    this.journal = journal;
+  EffortResource(EffortDesk efforts) {
+    this.efforts = efforts;
   }
-
-  /**
-   * Hours of one unit at a difficulty.
-   *
-   * @param own whether the production set it
-   */
-  public record RateView(Difficulty difficulty, Estimate usual, Estimate now, boolean own) {}
-
-  /** A task that was done. */
-  public record Done(UUID shot, String code, String label, double estimated, double actual) {}
-
-  /**
-   * @param factor hours really taken over hours reckoned, 1 when nothing is known; never applied by
-   *     itself
-   */
-  public record KindView(
-      TaskKind kind,
-      String words,
-      String driver,
-      List<RateView> rates,
-      double factor,
-      List<Done> evidence) {}
-
-  public record EffortView(List<KindView> kinds, long version) {}
-
-  public record NewRate(
-      TaskKind kind, Difficulty difficulty, Double low, Double likely, Double high) {}
-
-  public record RatesChange(List<NewRate> rates) {}
-
-  public record NewCalibration(TaskKind kind) {}
 
   @GetMapping
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  @Transactional(readOnly = true)
-  public ResponseEntity<EffortView> effort(Member me) {
-    return Problems.tagged(me.production().version, view(me.production()));
+  public ResponseEntity<EffortDesk.EffortView> effort(Member me) {
+    EffortDesk.EffortView found = efforts.effort(me);
+    return Problems.tagged(found.version(), found);
   }
 
   /** Sets the production's own rates; what is not named goes back to the planning default. */
   @PutMapping
   @Allowed({PRODUCER})
-  @Transactional
-  public ResponseEntity<EffortView> change(
-      Member me, @RequestHeader("If-Match") String ifMatch, @RequestBody RatesChange in) {
-    Production p = productions.findById(me.productionId()).orElseThrow();
-    Problems.mustBeCurrent(ifMatch, p.version, p.effortRates.own(), in);
-    List<EffortRates.Rate> rates = new ArrayList<>();
-    for (NewRate r : in.rates() == null ? List.<NewRate>of() : in.rates()) {
-      if (r.low() == null || r.likely() == null || r.high() == null) {
-        throw new InvalidInput("rates", "each needs low, likely and high hours");
-      }
-      rates.add(
-          new EffortRates.Rate(
-              r.kind(), r.difficulty(), new Estimate(r.low(), r.likely(), r.high())));
-    }
-    p.effortRates = new EffortRates(rates);
-    productions.saveAndFlush(p);
-    journal.record(
-        me, "set the rates of work", "production", p.id.toString(), rates.size() + " own");
-    return Problems.tagged(p.version, view(p));
+  public ResponseEntity<EffortDesk.EffortView> change(
+      Member me,
+      @RequestHeader("If-Match") String ifMatch,
+      @RequestBody EffortDesk.RatesChange in) {
+    EffortDesk.EffortView found = efforts.change(me, ifMatch, in);
+    return Problems.tagged(found.version(), found);
   }
 
   /** Applies what work of one kind really took to its rates, because somebody asks for it. */
   @PostMapping("/calibrations")
   @Allowed({PRODUCER})
-  @Transactional
-  public ResponseEntity<EffortView> calibrate(Member me, @RequestBody NewCalibration in) {
-    if (in.kind() == null) {
-      throw new InvalidInput("kind", "must be one of " + Arrays.toString(TaskKind.values()));
-    }
-    Production p = productions.findById(me.productionId()).orElseThrow();
-    KindView k =
-        view(p).kinds().stream().filter(x -> x.kind() == in.kind()).findFirst().orElseThrow();
-    if (k.evidence().isEmpty()) {
-      throw new InvalidInput("kind", "no hours have been given for " + k.words() + " yet");
-    }
-    p.effortRates = p.effortRates.calibrated(in.kind(), k.factor());
-    productions.saveAndFlush(p);
-    journal.record(
-        me,
-        "calibrated",
-        "production",
-        p.id.toString(),
-        String.format(
-            Locale.ROOT, "%s × %.2f from %d tasks", k.words(), k.factor(), k.evidence().size()));
-    return Problems.tagged(p.version, view(p));
-  }
-
-  private EffortView view(Production p) {
-    Map<TaskKind, List<Done>> done = new EnumMap<>(TaskKind.class);
-    for (ShotBook.Page page : book.all(p)) {
-      Map<String, Double> hours = new HashMap<>();
-      page.evidence().stream()
-          .filter(e -> ItemKey.of(e.item).task())
-          .sorted(Comparator.comparing((EvidenceEntry e) -> e.saidAt))
-          .forEach(e -> hours.put(e.item, e.kind == Evidence.Kind.SETTLED ? e.hours : null));
-      for (Plan.Task t : page.plan().tasks()) {
-        if (hours.get(t.key()) != null) {
-          done.computeIfAbsent(t.kind(), k -> new ArrayList<>())
-              .add(
-                  new Done(
-                      page.shot().id,
-                      page.shot().code,
-                      t.label(),
-                      t.hours().mean(),
-                      hours.get(t.key())));
-        }
-      }
-    }
-    List<KindView> kinds =
-        Arrays.stream(TaskKind.values())
-            .map(
-                k -> {
-                  List<Done> of = done.getOrDefault(k, List.of());
-                  double factor =
-                      Calibration.of(
-                              of.stream()
-                                  .map(d -> new Calibration.Pair(d.estimated(), d.actual()))
-                                  .toList())
-                          .factor();
-                  List<RateView> rates =
-                      Arrays.stream(Difficulty.values())
-                          .map(
-                              d ->
-                                  new RateView(
-                                      d,
-                                      k.perUnit(d),
-                                      p.effortRates.perUnit(k, d),
-                                      p.effortRates.own().stream()
-                                          .anyMatch(r -> r.kind() == k && r.difficulty() == d)))
-                          .toList();
-                  return new KindView(k, k.words(), k.driver(), rates, factor, of);
-                })
-            .toList();
-    return new EffortView(kinds, p.version);
+  public ResponseEntity<EffortDesk.EffortView> calibrate(
+      Member me, @RequestBody EffortDesk.NewCalibration in) {
+    EffortDesk.EffortView found = efforts.calibrate(me, in);
+    return Problems.tagged(found.version(), found);
   }
 }

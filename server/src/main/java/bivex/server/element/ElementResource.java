@@ -5,21 +5,9 @@ import static bivex.core.crew.Role.COORDINATOR;
 import static bivex.core.crew.Role.FLOOR;
 import static bivex.core.crew.Role.PRODUCER;
 
-import bivex.core.element.ElementMargin;
-import bivex.core.element.ElementSource;
-import bivex.core.method.Plan;
-import bivex.core.shot.Evidence;
-import bivex.core.shot.OwedItem;
 import bivex.server.access.Allowed;
 import bivex.server.access.Derived;
 import bivex.server.access.Member;
-import bivex.server.book.ShotBook;
-import bivex.server.http.Pages;
-import bivex.server.keep.EvidenceEntry;
-import java.util.Comparator;
-import java.util.List;
-import java.util.UUID;
-import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -29,88 +17,19 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/productions/{production}/elements")
 public class ElementResource {
-  private final ShotBook book;
+  private final ElementDesk elementDesk;
 
-  ElementResource(ShotBook book) {
-    this.book = book;
+  ElementResource(ElementDesk elementDesk) {
+    this.elementDesk = elementDesk;
   }
-
-  /**
-   * One element of one shot.
-   *
-   * @param source where it came from, or where it best comes from while it is owed
-   * @param widthPx of what was found; null while it is owed
-   * @param margin found over wanted width; null while it is owed
-   */
-  public record ElementView(
-      UUID shot,
-      String code,
-      String title,
-      String key,
-      String label,
-      ElementSource source,
-      String how,
-      String blend,
-      int minWidthPx,
-      Integer widthPx,
-      Double margin,
-      String licence,
-      OwedItem.State state,
-      String reason) {}
-
-  public record ElementPage(List<ElementView> lines, int total, int owed, int page, boolean more) {}
 
   @GetMapping
   @Derived
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  @Transactional(readOnly = true)
-  public ElementPage list(
+  public ElementDesk.ElementPage list(
       Member me,
       @RequestParam(defaultValue = "0") int page,
       @RequestParam(defaultValue = "100") int size) {
-    List<ElementView> all =
-        book.all(me).stream()
-            .filter(p -> !p.shot().omitted)
-            .flatMap(p -> p.plan().elements().stream().map(e -> view(p, e)))
-            .toList();
-    Pages.Slice<ElementView> slice = Pages.of(all, page, size);
-    return new ElementPage(
-        slice.lines(),
-        slice.total(),
-        (int)
-            all.stream()
-                .filter(
-                    e -> e.state() == OwedItem.State.OWED || e.state() == OwedItem.State.IN_DOUBT)
-                .count(),
-        slice.page(),
-        slice.more());
-  }
-
-  private static ElementView view(ShotBook.Page p, Plan.Element e) {
-    OwedItem item =
-        p.ledger().items().stream().filter(i -> i.key().equals(e.key())).findFirst().orElseThrow();
-    Evidence.FoundElement found =
-        p.evidence().stream()
-            .filter(x -> x.item.equals(e.key()))
-            .max(Comparator.comparing((EvidenceEntry x) -> x.saidAt))
-            .map(x -> x.evidence().element())
-            .orElse(null);
-    return new ElementView(
-        p.shot().id,
-        p.shot().code,
-        p.shot().title,
-        e.key(),
-        e.label(),
-        found == null ? e.source() : found.source(),
-        e.how(),
-        e.blend(),
-        e.minWidthPx(),
-        found == null ? null : found.widthPx(),
-        found == null
-            ? null
-            : ElementMargin.of(found.widthPx(), Math.max(1, e.minWidthPx())).margin(),
-        found == null ? "" : found.licence(),
-        item.state(),
-        item.reason());
+    return elementDesk.list(me, page, size);
   }
 }

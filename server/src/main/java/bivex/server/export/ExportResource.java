@@ -16,6 +16,7 @@ import bivex.server.access.Member;
 import bivex.server.access.SignedIn;
 import bivex.server.book.Screenplays;
 import bivex.server.book.ShotBook;
+import bivex.server.http.Download;
 import bivex.server.keep.BoardFrames;
 import bivex.server.keep.Draft;
 import bivex.server.keep.Drafts;
@@ -34,9 +35,6 @@ import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.UUID;
 import java.util.stream.Collectors;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -51,7 +49,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api")
 public class ExportResource {
-  private static final MediaType CSV = MediaType.parseMediaType("text/csv;charset=UTF-8");
   private final ShotBook book;
   private final Drafts drafts;
   private final Screenplays screenplays;
@@ -100,7 +97,7 @@ public class ExportResource {
   @Transactional(readOnly = true)
   public ResponseEntity<byte[]> brief(@PathVariable UUID shot, Member me) throws IOException {
     ShotBook.Page p = book.one(me.production(), shot);
-    return file(
+    return Download.of(
         BriefPaper.of(
             me.production(),
             List.of(p),
@@ -108,7 +105,7 @@ public class ExportResource {
             board(List.of(p)),
             LocalDate.now(clock)),
         p.shot().code + "-brief.pdf",
-        MediaType.APPLICATION_PDF);
+        Download.PDF);
   }
 
   /** The briefs of all shots, each beginning a page. */
@@ -117,10 +114,10 @@ public class ExportResource {
   @Transactional(readOnly = true)
   public ResponseEntity<byte[]> briefs(Member me) throws IOException {
     List<ShotBook.Page> all = wanted(me);
-    return file(
+    return Download.of(
         BriefPaper.of(me.production(), all, headings(all), board(all), LocalDate.now(clock)),
         me.production().code + "-briefs.pdf",
-        MediaType.APPLICATION_PDF);
+        Download.PDF);
   }
 
   /** One of the lists of a breakdown for a spreadsheet. */
@@ -128,10 +125,10 @@ public class ExportResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public ResponseEntity<byte[]> csv(@PathVariable String sheet, Member me) throws IOException {
-    return file(
+    return Download.of(
         TablePaper.csv(table(me, sheet)).getBytes(StandardCharsets.UTF_8),
         name(me, sheet) + ".csv",
-        CSV);
+        Download.CSV);
   }
 
   /** The same on paper. */
@@ -139,10 +136,10 @@ public class ExportResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public ResponseEntity<byte[]> pdf(@PathVariable String sheet, Member me) throws IOException {
-    return file(
+    return Download.of(
         TablePaper.pdf(me.production().title, table(me, sheet), LocalDate.now(clock)),
         name(me, sheet) + ".pdf",
-        MediaType.APPLICATION_PDF);
+        Download.PDF);
   }
 
   private Sheets.Table table(Member me, String sheet) {
@@ -249,14 +246,5 @@ public class ExportResource {
               return scene == null ? "" : scene.heading();
             })
         .toList();
-  }
-
-  private static ResponseEntity<byte[]> file(byte[] bytes, String name, MediaType type) {
-    return ResponseEntity.ok()
-        .contentType(type)
-        .header(
-            HttpHeaders.CONTENT_DISPOSITION,
-            ContentDisposition.attachment().filename(name).build().toString())
-        .body(bytes);
   }
 }

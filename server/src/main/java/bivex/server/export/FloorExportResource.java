@@ -24,6 +24,7 @@ import bivex.core.time.Timecode;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
 import bivex.server.book.ShotBook;
+import bivex.server.http.Download;
 import bivex.server.http.Json;
 import bivex.server.keep.Setup;
 import bivex.server.keep.Setups;
@@ -36,7 +37,7 @@ import bivex.server.papers.DayPaper;
 import bivex.server.papers.TablePaper;
 import bivex.server.shoot.DayOrder;
 import bivex.server.shoot.FloorLog;
-import bivex.server.shoot.GuideResource;
+import bivex.server.shoot.GuideTracks;
 import biweekly.Biweekly;
 import biweekly.ICalendar;
 import biweekly.component.VEvent;
@@ -62,8 +63,6 @@ import java.util.UUID;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.transaction.annotation.Transactional;
@@ -80,7 +79,6 @@ import org.springframework.web.multipart.MultipartFile;
 @RestController
 @RequestMapping("/api/productions/{production}")
 public class FloorExportResource {
-  private static final MediaType CSV = MediaType.parseMediaType("text/csv;charset=UTF-8");
   private static final List<String> OWN =
       List.of(
           "id",
@@ -144,7 +142,7 @@ public class FloorExportResource {
     ShootingDay d = day(me, day);
     String name =
         me.production().code + "-day-" + d.number + "-" + paper.replaceAll("[^a-z]", "") + ".pdf";
-    return file(
+    return Download.of(
         switch (paper) {
           case "day" ->
               DayPaper.sheet(
@@ -162,7 +160,7 @@ public class FloorExportResource {
                   "There is no such paper; there are day, plates, wardrobe and kit.");
         },
         name,
-        MediaType.APPLICATION_PDF);
+        Download.PDF);
   }
 
   /** The order of the day, the wardrobe blocks, or the kit, for a spreadsheet. */
@@ -181,10 +179,10 @@ public class FloorExportResource {
               throw new NoSuchElementException(
                   "There is no such list; there are day, wardrobe and kit.");
         };
-    return file(
+    return Download.of(
         TablePaper.csv(table).getBytes(StandardCharsets.UTF_8),
         me.production().code + "-day-" + d.number + "-" + paper + ".csv",
-        CSV);
+        Download.CSV);
   }
 
   /** The pacing of a guide track on paper. */
@@ -192,13 +190,12 @@ public class FloorExportResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public ResponseEntity<byte[]> pacing(
-      @PathVariable UUID shot, Member me, @RequestBody GuideResource.NewGuide in)
-      throws IOException {
+      @PathVariable UUID shot, Member me, @RequestBody GuideTracks.NewGuide in) throws IOException {
     ShotBook.Page p = book.one(me.production(), shot);
-    return file(
-        DayPaper.pacing(p.shot().code, p.shot().title, GuideResource.track(in)),
+    return Download.of(
+        DayPaper.pacing(p.shot().code, p.shot().title, GuideTracks.track(in)),
         p.shot().code + "-pacing.pdf",
-        MediaType.APPLICATION_PDF);
+        Download.PDF);
   }
 
   /** All shooting days as a calendar (RFC 5545), from call to wrap. */
@@ -241,10 +238,10 @@ public class FloorExportResource {
       e.setDescription(words.toString().strip());
       calendar.addEvent(e);
     }
-    return file(
+    return Download.of(
         Biweekly.write(calendar).go().getBytes(StandardCharsets.UTF_8),
         me.production().code + "-days.ics",
-        MediaType.parseMediaType("text/calendar;charset=UTF-8"));
+        "text/calendar;charset=UTF-8");
   }
 
   /** The takes of a day for a spreadsheet, with every camera field. */
@@ -282,11 +279,11 @@ public class FloorExportResource {
       CameraData.FIELDS.forEach(f -> row.add(cell(t.camera.get(f))));
       rows.add(row);
     }
-    return file(
+    return Download.of(
         TablePaper.csv(new Sheets.Table("Takes", heads, List.of(), rows, ""))
             .getBytes(StandardCharsets.UTF_8),
         me.production().code + "-day-" + d.number + "-takes.csv",
-        CSV);
+        Download.CSV);
   }
 
   /**
@@ -488,8 +485,8 @@ public class FloorExportResource {
             picked);
     String name = me.production().code + "-day-" + d.number + "-picks." + format;
     return switch (format) {
-      case "edl" -> file(list.text().getBytes(StandardCharsets.UTF_8), name, MediaType.TEXT_PLAIN);
-      case "otio" -> file(Otio.of(list), name, MediaType.APPLICATION_JSON);
+      case "edl" -> Download.of(list.text().getBytes(StandardCharsets.UTF_8), name, "text/plain");
+      case "otio" -> Download.of(Otio.of(list), name, Download.JSON);
       default -> throw new NoSuchElementException("Picks come as edl or otio.");
     };
   }
@@ -708,14 +705,5 @@ public class FloorExportResource {
   private ShootingDay day(Member me, UUID id) {
     return days.findByIdAndProductionId(id, me.productionId())
         .orElseThrow(() -> new NoSuchElementException("There is no such day."));
-  }
-
-  private static ResponseEntity<byte[]> file(byte[] bytes, String name, MediaType type) {
-    return ResponseEntity.ok()
-        .contentType(type)
-        .header(
-            HttpHeaders.CONTENT_DISPOSITION,
-            ContentDisposition.attachment().filename(name).build().toString())
-        .body(bytes);
   }
 }

@@ -17,6 +17,11 @@ import org.springframework.http.ResponseEntity;
 public final class Sandboxed {
   private Sandboxed() {}
 
+  /** A file of the store. */
+  public static ResponseEntity<Resource> file(MediaStore store, StoredFile f) {
+    return file(store.find(f.hash()), f.type(), f.hash());
+  }
+
   /**
    * @param hash hash of its bytes; its beginning is the name it is given, since names from outside
    *     are not repeated

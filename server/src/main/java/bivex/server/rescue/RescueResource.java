@@ -5,26 +5,10 @@ import static bivex.core.crew.Role.COORDINATOR;
 import static bivex.core.crew.Role.FLOOR;
 import static bivex.core.crew.Role.PRODUCER;
 
-import bivex.core.method.Plan;
-import bivex.core.rescue.Rescue;
-import bivex.core.shoot.CameraData;
-import bivex.core.shoot.Take;
-import bivex.core.shot.OwedItem;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
-import bivex.server.book.ShotBook;
-import bivex.server.keep.Production;
-import bivex.server.keep.TakeEntries;
-import bivex.server.keep.TakeEntry;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
-import java.util.NoSuchElementException;
-import java.util.Objects;
 import java.util.UUID;
-import java.util.function.Function;
-import java.util.stream.Collectors;
-import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -35,24 +19,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/productions/{production}")
 public class RescueResource {
-  private static final int SHOWN = 6;
-  private final ShotBook book;
+  private final RescueDesk rescues;
 
-  RescueResource(ShotBook book) {
-    this.book = book;
+  RescueResource(RescueDesk rescues) {
+    this.rescues = rescues;
   }
-
-  /**
-   * @param repeat exact camera data for a pick-up, from the take the set was matched to; empty when
-   *     nothing was shot
-   */
-  public record RescueView(
-      String plate,
-      String label,
-      String reason,
-      List<Rescue.Option> options,
-      String repeatOf,
-      List<Rescue.Setting> repeat) {}
 
   /**
    * Ways out for each plate of a shot that is owed or in doubt, best first.
@@ -61,101 +32,8 @@ public class RescueResource {
    */
   @GetMapping("/shots/{shot}/rescue")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  @Transactional(readOnly = true)
-  public List<RescueView> rescue(
+  public List<RescueDesk.RescueView> rescue(
       @PathVariable UUID shot, Member me, @RequestParam(defaultValue = "1") double tighter) {
-    Production p = me.production();
-    Map<UUID, ShotBook.Page> pages =
-        book.all(p).stream().collect(Collectors.toMap(x -> x.shot().id, Function.identity()));
-    ShotBook.Page page = pages.get(shot);
-    if (page == null) {
-      throw new NoSuchElementException("There is no such shot in this production.");
-    }
-    List<TakeEntries.Called> takes =
-        book.takes(p).stream()
-            .filter(c -> c.call() != Take.Call.NO_GOOD && pages.containsKey(c.take().shotId))
-            .filter(
-                c ->
-                    c.take().shotId.equals(shot)
-                        || pages.get(c.take().shotId).shot().scene.equals(page.shot().scene))
-            .toList();
-    List<RescueView> out = new ArrayList<>();
-    // Only the plan of one shot carries its pictures, from which it is known what is in frame.
-    Plan pictured = page.planFault() == null ? ShotBook.plan(p, page.shot(), true) : page.plan();
-    for (Plan.Plate plate : page.plan().plates()) {
-      OwedItem item =
-          page.ledger().items().stream()
-              .filter(i -> i.key().equals(plate.key()))
-              .findFirst()
-              .orElse(null);
-      if (item == null || !item.open()) {
-        continue;
-      }
-      List<Rescue.Footage> footage =
-          takes.stream()
-              .map(c -> footage(pages.get(c.take().shotId), c.take(), page, pictured))
-              .filter(Objects::nonNull)
-              .toList();
-      int frames = (int) Math.ceil(p.frameRate().frames(plate.seconds()));
-      Rescue.Wanted wanted =
-          new Rescue.Wanted(
-              plate,
-              p.capture(),
-              p.delivery(),
-              p.frameRate(),
-              Math.max(1, frames),
-              tighter,
-              page.setup() != null && page.setup().struckAt != null);
-      List<Rescue.Option> ranked = Rescue.rank(wanted, footage, p.effortRates);
-      List<Rescue.Option> shown = Rescue.varied(ranked, SHOWN);
-      TakeEntry reference =
-          takes.stream()
-              .map(TakeEntries.Called::take)
-              .filter(t -> t.id.toString().equals(page.match().reference()))
-              .findFirst()
-              .orElse(null);
-      CameraData data = reference == null ? null : reference.camera;
-      out.add(
-          new RescueView(
-              plate.key(),
-              plate.label(),
-              item.reason(),
-              shown,
-              reference == null ? "" : name(page, reference),
-              data == null ? List.of() : Rescue.toRepeat(data)));
-    }
-    return out;
-  }
-
-  private static Rescue.Footage footage(
-      ShotBook.Page of, TakeEntry t, ShotBook.Page wanted, Plan pictured) {
-    Plan.Plate plate =
-        of.plan().plates().stream().filter(x -> x.key().equals(t.plate)).findFirst().orElse(null);
-    if (plate == null) {
-      return null;
-    }
-    boolean own = of.shot().id.equals(wanted.shot().id);
-    boolean same = wanted.setup() != null && t.setupId.equals(wanted.setup().id);
-    // A plate of another shot never counts as a take of this one's plate, whatever its key.
-    return new Rescue.Footage(
-        name(of, t),
-        own ? t.plate : of.shot().code + " " + t.plate,
-        plate.kind(),
-        t.camera.raster(),
-        t.camera.rate(),
-        t.frames,
-        same,
-        of.match().breaks(t.id.toString()),
-        own ? Rescue.freeIn(pictured, t.plate) : null);
-  }
-
-  private static String name(ShotBook.Page of, TakeEntry t) {
-    String label =
-        of.plan().plates().stream()
-            .filter(x -> x.key().equals(t.plate))
-            .map(x -> x.label().toLowerCase(java.util.Locale.ROOT))
-            .findFirst()
-            .orElse(t.plate);
-    return of.shot().code + " " + label + " take " + t.number;
+    return rescues.rescue(shot, me, tighter);
   }
 }

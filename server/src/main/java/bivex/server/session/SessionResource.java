@@ -16,7 +16,7 @@ import bivex.server.keep.Person;
 import bivex.server.keep.Production;
 import bivex.server.keep.Productions;
 import bivex.server.live.Journal;
-import bivex.server.production.ProductionResource;
+import bivex.server.production.ProductionDesk;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
@@ -103,7 +103,7 @@ public class SessionResource {
       String name,
       String login,
       String password,
-      ProductionResource.NewProduction production) {}
+      ProductionDesk.NewProduction production) {}
 
   /** Who is signed in, and what the sign-in page may offer. */
   @GetMapping
@@ -128,12 +128,10 @@ public class SessionResource {
         List.of(),
         people.count() == 0,
         demo,
-        demo.isEmpty() ? null : DEMO_PASSWORD);
+        demo.isEmpty() ? null : SignIns.DEMO_PASSWORD);
   }
 
   /** Password of all demo people; only ever set by the demo start. */
-  public static final String DEMO_PASSWORD = "tide-and-lamp";
-
   @PostMapping
   @Anyone
   @Transactional(readOnly = true)
@@ -172,7 +170,7 @@ public class SessionResource {
       @RequestBody FirstRequest in, HttpServletRequest request, HttpServletResponse response) {
     first.spend(in.token(), people.count() == 0);
     Person p = people.saveAndFlush(signIns.make(in.login(), in.name(), in.password()));
-    Production made = productions.save(ProductionResource.make(in.production()));
+    Production made = productions.save(ProductionDesk.make(in.production()));
     Membership m = new Membership();
     m.id = UUID.randomUUID();
     m.production = made;

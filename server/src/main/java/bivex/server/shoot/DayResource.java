@@ -5,38 +5,12 @@ import static bivex.core.crew.Role.COORDINATOR;
 import static bivex.core.crew.Role.FLOOR;
 import static bivex.core.crew.Role.PRODUCER;
 
-import bivex.core.InvalidInput;
-import bivex.core.light.SunClock;
-import bivex.core.order.TimeOfDay;
-import bivex.core.shoot.CameraData;
-import bivex.core.shoot.DayTerms;
-import bivex.core.shoot.SoundCheck;
-import bivex.core.shoot.Touch;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
 import bivex.server.http.Problems;
-import bivex.server.keep.Place;
-import bivex.server.keep.Places;
-import bivex.server.keep.Preset;
-import bivex.server.keep.Presets;
-import bivex.server.keep.Setup;
-import bivex.server.keep.Setups;
-import bivex.server.keep.ShootingDay;
-import bivex.server.keep.ShootingDays;
-import bivex.server.keep.Shots;
-import bivex.server.live.Journal;
-import java.time.Clock;
-import java.time.Duration;
-import java.time.Instant;
-import java.time.LocalDate;
-import java.time.ZonedDateTime;
-import java.time.format.DateTimeFormatter;
-import java.util.Arrays;
 import java.util.List;
-import java.util.NoSuchElementException;
 import java.util.UUID;
 import org.springframework.http.ResponseEntity;
-import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -54,332 +28,74 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/productions/{production}")
 public class DayResource {
-  private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm");
-  private final ShootingDays days;
-  private final Setups setups;
-  private final Shots shots;
-  private final Places places;
-  private final Presets presets;
-  private final FloorSheets sheets;
-  private final OrderResource order;
-  private final Journal journal;
+  private final ShootDays days;
 
-  private final Clock clock;
-
-  DayResource(
-      ShootingDays days,
-      Setups setups,
-      Shots shots,
-      Places places,
-      Presets presets,
-      FloorSheets sheets,
-      OrderResource order,
-      Journal journal,
-      Clock clock) {
-    this.clock = clock;
+  DayResource(ShootDays days) {
     this.days = days;
-    this.setups = setups;
-    this.shots = shots;
-    this.places = places;
-    this.presets = presets;
-    this.sheets = sheets;
-    this.order = order;
-    this.journal = journal;
   }
-
-  /**
-   * @param terms null for a plain day
-   */
-  public record NewDay(LocalDate date, String place, DayTerms terms) {
-    public NewDay(LocalDate date, String place) {
-      this(date, place, null);
-    }
-  }
-
-  public record PlaceView(UUID id, String name, double latitude, double longitude, String zone) {}
-
-  public record NewPlace(String name, Double latitude, Double longitude, String zone) {}
-
-  public record PresetView(
-      UUID id, String name, CameraData camera, String test, String madeBy, Instant madeAt) {}
-
-  /**
-   * @param test the test it comes from
-   */
-  public record NewPreset(String name, CameraData camera, String test) {}
-
-  /** Something to listen for. */
-  public record SoundItem(SoundCheck key, String words) {}
-
-  /**
-   * A way to touch the camera.
-   *
-   * @param remedy what to do then
-   */
-  public record TouchItem(Touch key, String words, String remedy) {}
-
-  /**
-   * One moment of the sun.
-   *
-   * @param at local time of day
-   * @param shadowM null while the sun is down
-   */
-  public record SunRow(
-      String at, Instant moment, double azimuthDeg, double elevationDeg, Double shadowM) {}
-
-  /**
-   * @param sunrise local time of day; empty when it does not rise
-   * @param golden stretches of low sun, as "06:41 to 07:20"
-   */
-  public record SunView(String sunrise, String sunset, List<String> golden, List<SunRow> rows) {}
-
-  /**
-   * All a device needs to work a day without a line.
-   *
-   * @param packedAt by the server's clock
-   * @param sun null when the place has no coordinates
-   * @param call local time of day
-   */
-  public record DayPack(
-      Instant packedAt,
-      FloorSheets.DayView day,
-      String call,
-      String wrap,
-      List<FloorSheets.SetupSheet> sheets,
-      OrderResource.OrderView order,
-      List<PresetView> presets,
-      List<SoundItem> soundChecks,
-      List<TouchItem> touches,
-      SunView sun,
-      String rate,
-      int captureWidth,
-      int captureHeight,
-      double sensorWidthMm) {}
 
   @GetMapping("/days")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  @Transactional(readOnly = true)
   public List<FloorSheets.DayView> days(Member me) {
-    List<Setup> all = setups.findByProductionIdOrderByNumber(me.productionId());
-    var codes = shots.findByProductionIdOrderByCode(me.productionId());
-    return days.findByProductionIdOrderByNumber(me.productionId()).stream()
-        .map(
-            d ->
-                FloorSheets.day(
-                    d,
-                    all.stream()
-                        .filter(s -> s.dayId.equals(d.id))
-                        .map(
-                            s ->
-                                FloorSheets.view(
-                                    s,
-                                    codes.stream()
-                                        .filter(x -> s.id.equals(x.setupId))
-                                        .map(x -> x.code)
-                                        .toList()))
-                        .toList()))
-        .toList();
+    return days.days(me);
   }
 
   @PostMapping("/days")
   @Allowed({PRODUCER, COORDINATOR})
-  @Transactional
-  public FloorSheets.DayView addDay(Member me, @RequestBody NewDay in) {
-    ShootingDay d = new ShootingDay();
-    d.id = UUID.randomUUID();
-    d.productionId = me.productionId();
-    d.number = days.findByProductionIdOrderByNumber(me.productionId()).size() + 1;
-    return keep(me, d, in, "added");
+  public FloorSheets.DayView addDay(Member me, @RequestBody ShootDays.NewDay in) {
+    return days.addDay(me, in);
   }
 
   @PutMapping("/days/{day}")
   @Allowed({PRODUCER, COORDINATOR})
-  @Transactional
   public ResponseEntity<FloorSheets.DayView> changeDay(
       @PathVariable UUID day,
       Member me,
       @RequestHeader("If-Match") String ifMatch,
-      @RequestBody NewDay in) {
-    ShootingDay d = day(me, day);
-    Problems.mustBeCurrent(ifMatch, d.version, FloorSheets.day(d, List.of()), in);
-    FloorSheets.DayView v = keep(me, d, in, "changed");
-    return Problems.tagged(v.version(), v);
-  }
-
-  private FloorSheets.DayView keep(Member me, ShootingDay d, NewDay in, String action) {
-    if (in.date() == null || in.date().getYear() < 1900 || in.date().getYear() > 2200) {
-      throw new InvalidInput("date", "must be given, as a day from 1900 to 2200");
-    }
-    d.shootOn = in.date();
-    d.place = InvalidInput.text("place", in.place());
-    d.terms = in.terms() == null ? d.terms : in.terms();
-    days.saveAndFlush(d);
-    journal.record(me, action, "day", d.id.toString(), "day " + d.number);
-    return FloorSheets.day(d, List.of());
+      @RequestBody ShootDays.NewDay in) {
+    FloorSheets.DayView found = days.changeDay(day, me, ifMatch, in);
+    return Problems.tagged(found.version(), found);
   }
 
   @GetMapping("/places")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  @Transactional(readOnly = true)
-  public List<PlaceView> places(Member me) {
-    return places.findByProductionIdOrderByName(me.productionId()).stream()
-        .map(p -> new PlaceView(p.id, p.name, p.latitude, p.longitude, p.zone))
-        .toList();
+  public List<ShootDays.PlaceView> places(Member me) {
+    return days.places(me);
   }
 
   @PostMapping("/places")
   @Allowed({PRODUCER, COORDINATOR})
-  @Transactional
-  public List<PlaceView> addPlace(Member me, @RequestBody NewPlace in) {
-    if (in.latitude() == null || in.longitude() == null) {
-      throw new InvalidInput(in.latitude() == null ? "latitude" : "longitude", "must be given");
-    }
-    DayTerms p = DayTerms.PLAIN;
-    new DayTerms(
-        in.latitude(),
-        in.longitude(),
-        in.zone(),
-        p.call(),
-        p.wrap(),
-        List.of(),
-        p.rates(),
-        p.cardGigabytes(),
-        p.megabitsPerSecond(),
-        p.shadowHeightM(),
-        p.shadowLimitM());
-    Place x = new Place();
-    x.id = UUID.randomUUID();
-    x.productionId = me.productionId();
-    x.name = InvalidInput.text("name", in.name());
-    x.latitude = in.latitude();
-    x.longitude = in.longitude();
-    x.zone = in.zone();
-    places.saveAndFlush(x);
-    journal.record(me, "saved", "place", x.id.toString(), x.name, Journal.Touches.NOTHING);
-    return places(me);
+  public List<ShootDays.PlaceView> addPlace(Member me, @RequestBody ShootDays.NewPlace in) {
+    return days.addPlace(me, in);
   }
 
   @DeleteMapping("/places/{place}")
   @Allowed({PRODUCER, COORDINATOR})
-  @Transactional
-  public List<PlaceView> removePlace(@PathVariable UUID place, Member me) {
-    Place x =
-        places
-            .findByIdAndProductionId(place, me.productionId())
-            .orElseThrow(() -> new NoSuchElementException("There is no such place."));
-    places.delete(x);
-    places.flush();
-    journal.record(me, "removed", "place", x.id.toString(), x.name, Journal.Touches.NOTHING);
-    return places(me);
+  public List<ShootDays.PlaceView> removePlace(@PathVariable UUID place, Member me) {
+    return days.removePlace(place, me);
   }
 
   @GetMapping("/presets")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  @Transactional(readOnly = true)
-  public List<PresetView> presets(Member me) {
-    return presets.findByProductionIdOrderByName(me.productionId()).stream()
-        .map(p -> new PresetView(p.id, p.name, p.camera, p.test, p.madeBy, p.madeAt))
-        .toList();
+  public List<ShootDays.PresetView> presets(Member me) {
+    return days.presets(me);
   }
 
   @PostMapping("/presets")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
-  @Transactional
-  public List<PresetView> addPreset(Member me, @RequestBody NewPreset in) {
-    Preset p = new Preset();
-    p.id = UUID.randomUUID();
-    p.productionId = me.productionId();
-    p.name = InvalidInput.text("name", in.name());
-    p.test = InvalidInput.text("test", in.test());
-    if (in.camera() == null
-        || CameraData.FIELDS.stream().allMatch(f -> in.camera().get(f) == null)) {
-      throw new InvalidInput("camera", "must set something");
-    }
-    p.camera = in.camera();
-    p.madeBy = me.name();
-    p.madeAt = clock.instant();
-    presets.saveAndFlush(p);
-    journal.record(me, "saved", "preset", p.id.toString(), p.name, Journal.Touches.NOTHING);
-    return presets(me);
+  public List<ShootDays.PresetView> addPreset(Member me, @RequestBody ShootDays.NewPreset in) {
+    return days.addPreset(me, in);
   }
 
   @DeleteMapping("/presets/{preset}")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
-  @Transactional
-  public List<PresetView> removePreset(@PathVariable UUID preset, Member me) {
-    Preset p =
-        presets
-            .findByIdAndProductionId(preset, me.productionId())
-            .orElseThrow(() -> new NoSuchElementException("There is no such preset."));
-    presets.delete(p);
-    presets.flush();
-    journal.record(me, "removed", "preset", p.id.toString(), p.name, Journal.Touches.NOTHING);
-    return presets(me);
+  public List<ShootDays.PresetView> removePreset(@PathVariable UUID preset, Member me) {
+    return days.removePreset(preset, me);
   }
 
   @GetMapping("/days/{day}/pack")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  @Transactional(readOnly = true)
-  public DayPack pack(@PathVariable UUID day, Member me) {
-    ShootingDay d = day(me, day);
-    List<Setup> all = setups.findByDayIdOrderByNumber(d.id);
-    List<FloorSheets.SetupSheet> of =
-        sheets.of(me, d, all, all.stream().map(s -> s.id).toList(), 0);
-    List<SoundItem> sound =
-        Arrays.stream(SoundCheck.values()).map(c -> new SoundItem(c, c.words())).toList();
-    return new DayPack(
-        clock.instant(),
-        FloorSheets.day(d, of.stream().map(FloorSheets.SetupSheet::setup).toList()),
-        TimeOfDay.label(d.terms.call()),
-        TimeOfDay.label(d.terms.wrap()),
-        of,
-        order.order(day, me),
-        presets(me),
-        sound,
-        Arrays.stream(Touch.values()).map(t -> new TouchItem(t, t.words(), t.remedy())).toList(),
-        sun(d),
-        me.production().rate,
-        me.production().captureWidth,
-        me.production().captureHeight,
-        me.production().sensorWidthMm);
-  }
-
-  private static SunView sun(ShootingDay d) {
-    DayTerms t = d.terms;
-    if (t.latitude() == null) {
-      return null;
-    }
-    ZonedDateTime call = t.moment(d.shootOn, t.call());
-    ZonedDateTime wrap = t.moment(d.shootOn, t.wrap());
-    SunClock c =
-        SunClock.of(
-            call,
-            wrap.isAfter(call.plus(Duration.ofHours(24))) ? call.plusHours(24) : wrap,
-            t.latitude(),
-            t.longitude(),
-            t.shadowHeightM());
-    return new SunView(
-        time(c.sunrise()),
-        time(c.sunset()),
-        c.golden().stream().map(w -> time(w.from()) + " to " + time(w.to())).toList(),
-        c.rows().stream()
-            .map(
-                r ->
-                    new SunRow(
-                        time(r.at()),
-                        r.at().toInstant(),
-                        r.azimuthDeg(),
-                        r.elevationDeg(),
-                        r.shadowM()))
-            .toList());
-  }
-
-  private static String time(ZonedDateTime at) {
-    return at == null ? "" : TIME.format(at);
-  }
-
-  private ShootingDay day(Member me, UUID id) {
-    return days.findByIdAndProductionId(id, me.productionId())
-        .orElseThrow(() -> new NoSuchElementException("There is no such day."));
+  public ShootDays.DayPack pack(@PathVariable UUID day, Member me) {
+    return days.pack(day, me);
   }
 }

@@ -5,32 +5,13 @@ import static bivex.core.crew.Role.COORDINATOR;
 import static bivex.core.crew.Role.FLOOR;
 import static bivex.core.crew.Role.PRODUCER;
 
-import bivex.core.InvalidInput;
-import bivex.core.shoot.CameraData;
 import bivex.core.shoot.MatchGuard;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
-import bivex.server.book.ShotBook;
 import bivex.server.http.Problems;
-import bivex.server.keep.Setup;
-import bivex.server.keep.Setups;
-import bivex.server.keep.ShootingDays;
-import bivex.server.keep.TakeEntries;
-import bivex.server.keep.TakeStills;
-import bivex.server.live.Journal;
-import java.time.Clock;
-import java.time.Duration;
-import java.time.Instant;
 import java.util.List;
-import java.util.NoSuchElementException;
-import java.util.Objects;
 import java.util.UUID;
-import org.springframework.dao.DataIntegrityViolationException;
-import org.springframework.dao.OptimisticLockingFailureException;
 import org.springframework.http.ResponseEntity;
-import org.springframework.transaction.PlatformTransactionManager;
-import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -48,222 +29,76 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/productions/{production}")
 public class FloorResource {
-  /** Entries a device may send at once. */
-  static final int MOST_ENTRIES = 200;
+  private final Floor floor;
 
-  /** A clock that is wrong by less is left alone: sending takes time. */
-  private static final Duration CLOCKS_AGREE = Duration.ofSeconds(3);
-
-  private final ShootingDays days;
-  private final Setups setups;
-  private final TakeEntries takes;
-  private final TakeStills stills;
-  private final FloorLog log;
-  private final FloorSheets sheets;
-  private final ShotBook book;
-  private final Journal journal;
-  private final TransactionTemplate transaction;
-
-  private final Clock clock;
-
-  FloorResource(
-      ShootingDays days,
-      Setups setups,
-      TakeEntries takes,
-      TakeStills stills,
-      FloorLog log,
-      FloorSheets sheets,
-      ShotBook book,
-      Journal journal,
-      PlatformTransactionManager transactions,
-      Clock clock) {
-    this.clock = clock;
-    this.days = days;
-    this.setups = setups;
-    this.takes = takes;
-    this.stills = stills;
-    this.log = log;
-    this.sheets = sheets;
-    this.book = book;
-    this.journal = journal;
-    this.transaction = new TransactionTemplate(transactions);
+  FloorResource(Floor floor) {
+    this.floor = floor;
   }
-
-  /**
-   * @param struck whether the set is struck now
-   * @param waivers what is let go with it; needed for all it still owes
-   */
-  public record SetupChange(
-      UUID day, Integer number, String name, boolean struck, List<FloorLog.NewWaiver> waivers) {
-    public SetupChange(UUID day, Integer number, String name, boolean struck) {
-      this(day, number, name, struck, null);
-    }
-  }
-
-  public record NewSlate(UUID shot, String plate, CameraData camera) {}
-
-  /**
-   * One thing a device wrote; just one of the parts is there.
-   *
-   * @param id made on the device; the part's own id is not needed
-   * @param take of a call
-   * @param setup of a touch, a note or a strike
-   */
-  public record NewEntry(
-      UUID id,
-      UUID take,
-      UUID setup,
-      FloorLog.NewTake logged,
-      FloorLog.NewCall call,
-      FloorLog.NewTouch touch,
-      FloorLog.NewSetupNote note,
-      List<FloorLog.NewWaiver> strike) {}
-
-  /**
-   * @param device what the device calls itself
-   * @param sentAt what its clock says now
-   */
-  public record NewEntries(String device, Instant sentAt, List<NewEntry> entries) {}
-
-  /** What became of an entry. */
-  public enum Became {
-    /** On record. */
-    KEPT,
-    /** On record, but not as it was written; the words say how. */
-    KEPT_OTHERWISE,
-    /** Not on record; the words say what must be mended. */
-    REFUSED
-  }
-
-  /**
-   * @param field that is at fault; empty when none is
-   */
-  public record EntryResult(UUID id, Became became, String words, String field) {}
-
-  /**
-   * @param clockAheadSeconds how far the device's clock is ahead of the server's; 0 when they agree
-   */
-  public record EntriesResult(List<EntryResult> results, long clockAheadSeconds) {}
 
   @PostMapping("/setups")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
-  @Transactional
-  public ResponseEntity<FloorSheets.SetupView> addSetup(Member me, @RequestBody SetupChange in) {
-    Setup s = new Setup();
-    s.id = UUID.randomUUID();
-    s.productionId = me.productionId();
-    s.number =
-        in.number() != null
-            ? in.number()
-            : setups.findByProductionIdOrderByNumber(me.productionId()).stream()
-                    .mapToInt(x -> x.number)
-                    .max()
-                    .orElse(0)
-                + 1;
-    return keep(me, s, in, "added");
+  public ResponseEntity<FloorSheets.SetupView> addSetup(
+      Member me, @RequestBody Floor.SetupChange in) {
+    FloorSheets.SetupView found = floor.addSetup(me, in);
+    return Problems.tagged(found.version(), found);
   }
 
   @PutMapping("/setups/{setup}")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
-  @Transactional
   public ResponseEntity<FloorSheets.SetupView> changeSetup(
       @PathVariable UUID setup,
       Member me,
       @RequestHeader("If-Match") String ifMatch,
-      @RequestBody SetupChange in) {
-    Setup s = log.setup(me, setup);
-    Problems.mustBeCurrent(ifMatch, s.version, FloorSheets.view(s, List.of()), in);
-    if (in.number() != null) {
-      s.number = in.number();
-    }
-    return keep(me, s, in, in.struck() && s.struckAt == null ? "struck" : "changed");
-  }
-
-  private ResponseEntity<FloorSheets.SetupView> keep(
-      Member me, Setup s, SetupChange in, String action) {
-    InvalidInput.within("number", s.number, 1L, 9999L);
-    if (in.day() == null) {
-      throw new InvalidInput("day", "must be one of the shooting days");
-    }
-    s.dayId =
-        days.findByIdAndProductionId(in.day(), me.productionId())
-            .orElseThrow(() -> new InvalidInput("day", "is not a day of this production"))
-            .id;
-    s.name = InvalidInput.text("name", in.name());
-    if (!in.struck()) {
-      s.struckAt = null;
-    } else if (s.struckAt == null) {
-      log.strike(me, s, in.waivers());
-    }
-    setups.saveAndFlush(s);
-    journal.record(
-        me, action, "setup", s.id.toString(), "setup " + s.number, Journal.Touches.setup(s.id));
-    return Problems.tagged(s.version, FloorSheets.view(s, List.of()));
+      @RequestBody Floor.SetupChange in) {
+    FloorSheets.SetupView found = floor.changeSetup(setup, me, ifMatch, in);
+    return Problems.tagged(found.version(), found);
   }
 
   /** Everything the floor needs in one setup. */
   @GetMapping("/setups/{setup}")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  @Transactional(readOnly = true)
   public FloorSheets.SetupSheet sheet(
       @PathVariable UUID setup, Member me, @RequestParam(defaultValue = "0") int page) {
-    Setup s = log.setup(me, setup);
-    List<UUID> ofDay = setups.findByDayIdOrderByNumber(s.dayId).stream().map(x -> x.id).toList();
-    return sheets.of(me, days.findById(s.dayId).orElseThrow(), List.of(s), ofDay, page).get(0);
+    return floor.sheet(setup, me, page);
   }
 
   /** Says what the slate has against its set before it is logged. */
   @PostMapping("/setups/{setup}/slate")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  @Transactional(readOnly = true)
   public List<MatchGuard.Finding> slate(
-      @PathVariable UUID setup, Member me, @RequestBody NewSlate in) {
-    if (in.shot() == null) {
-      throw new InvalidInput("shot", "must be given");
-    }
-    return book.slate(
-        me.production(),
-        in.shot(),
-        log.setup(me, setup).id,
-        InvalidInput.text("plate", in.plate()),
-        in.camera() == null ? CameraData.notRead() : in.camera());
+      @PathVariable UUID setup, Member me, @RequestBody Floor.NewSlate in) {
+    return floor.slate(setup, me, in);
   }
 
   /** Logs a take. Sending the same id again changes nothing and answers with the take. */
   @PostMapping("/takes")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
-  @Transactional
   public FloorSheets.TakeView log(Member me, @RequestBody FloorLog.NewTake in) {
-    log.take(me, in, FloorLog.From.DESK);
-    return logged(me, in.id());
+    return floor.log(me, in);
   }
 
   /** Picks a take, or says it is no good or a false start; the last word counts. */
   @PostMapping("/takes/{take}/calls")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
-  @Transactional
   public FloorSheets.TakeView call(
       @PathVariable UUID take, Member me, @RequestBody FloorLog.NewCall in) {
-    log.call(me, take, in, FloorLog.From.DESK);
-    return logged(me, take);
+    return floor.call(take, me, in);
   }
 
   /** Logs that the camera was touched; every later take of the set is in doubt. */
   @PostMapping("/setups/{setup}/touches")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
-  @Transactional
   public FloorSheets.TouchView touch(
       @PathVariable UUID setup, Member me, @RequestBody FloorLog.NewTouch in) {
-    return FloorSheets.view(log.touch(me, setup, in, FloorLog.From.DESK));
+    return floor.touch(setup, me, in);
   }
 
   /** A word about the light, or a sound check that was made. */
   @PostMapping("/setups/{setup}/notes")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
-  @Transactional
   public FloorSheets.SetupNoteView note(
       @PathVariable UUID setup, Member me, @RequestBody FloorLog.NewSetupNote in) {
-    return FloorSheets.view(log.note(me, setup, in, FloorLog.From.DESK));
+    return floor.note(setup, me, in);
   }
 
   /**
@@ -273,138 +108,7 @@ public class FloorResource {
    */
   @PostMapping("/floor/entries")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})
-  public EntriesResult entries(Member me, @RequestBody NewEntries in) {
-    if (in.entries() == null || in.entries().size() > MOST_ENTRIES) {
-      throw new InvalidInput("entries", "must be at most " + MOST_ENTRIES);
-    }
-    Duration ahead =
-        in.sentAt() == null ? Duration.ZERO : Duration.between(clock.instant(), in.sentAt());
-    FloorLog.From from =
-        new FloorLog.From(
-            InvalidInput.text("device", in.device()),
-            ahead.abs().compareTo(CLOCKS_AGREE) < 0 ? Duration.ZERO : ahead);
-    List<EntryResult> results;
-    try {
-      // Mostly all are good, and one commit is quicker than a hundred.
-      results =
-          transaction.execute(
-              s -> in.entries().stream().map(e -> good(e, written(me, e, from))).toList());
-    } catch (RuntimeException x) {
-      results = in.entries().stream().map(e -> enter(me, e, from)).toList();
-    }
-    return new EntriesResult(results, from.ahead().toSeconds());
-  }
-
-  private static EntryResult good(NewEntry e, String otherwise) {
-    return new EntryResult(
-        e.id(), otherwise.isEmpty() ? Became.KEPT : Became.KEPT_OTHERWISE, otherwise, "");
-  }
-
-  private EntryResult enter(Member me, NewEntry e, FloorLog.From from) {
-    try {
-      String otherwise;
-      try {
-        otherwise = transaction.execute(s -> written(me, e, from));
-      } catch (DataIntegrityViolationException | OptimisticLockingFailureException x) {
-        // Two sendings of one entry may cross; the second look finds what the first wrote.
-        otherwise = transaction.execute(s -> written(me, e, from));
-      }
-      return good(e, otherwise);
-    } catch (InvalidInput x) {
-      return new EntryResult(e.id(), Became.REFUSED, x.getMessage(), x.field());
-    } catch (NoSuchElementException x) {
-      return new EntryResult(
-          e.id(),
-          Became.REFUSED,
-          x.getMessage() == null ? "What it belongs to is not in this production." : x.getMessage(),
-          "");
-    } catch (DataIntegrityViolationException x) {
-      return new EntryResult(
-          e.id(), Became.REFUSED, "It clashes with something already there.", "");
-    }
-  }
-
-  private String written(Member me, NewEntry e, FloorLog.From from) {
-    if (e.id() == null) {
-      throw new InvalidInput("id", "must be made by the device");
-    }
-    if (e.logged() != null) {
-      FloorLog.NewTake t = e.logged();
-      return log.take(
-          me,
-          new FloorLog.NewTake(
-              e.id(),
-              t.shot(),
-              t.setup(),
-              t.plate(),
-              t.number(),
-              t.slate(),
-              t.roll(),
-              t.tcIn(),
-              t.tcOut(),
-              t.camera(),
-              t.notRead(),
-              t.parts(),
-              t.overruled(),
-              t.note(),
-              t.madeAt()),
-          from);
-    }
-    if (e.call() != null) {
-      log.call(
-          me,
-          Objects.requireNonNullElseGet(e.take(), UUID::randomUUID),
-          new FloorLog.NewCall(e.id(), e.call().call(), e.call().reason()),
-          from);
-      return "";
-    }
-    if (e.touch() != null) {
-      log.touch(
-          me,
-          e.setup(),
-          new FloorLog.NewTouch(e.id(), e.touch().kind(), e.touch().note(), e.touch().madeAt()),
-          from);
-      return "";
-    }
-    if (e.note() != null) {
-      log.note(
-          me,
-          e.setup(),
-          new FloorLog.NewSetupNote(
-              e.id(),
-              e.note().kind(),
-              e.note().item(),
-              e.note().words(),
-              e.note().ev(),
-              e.note().kelvin(),
-              e.note().madeAt()),
-          from);
-      return "";
-    }
-    if (e.strike() != null) {
-      Setup s = log.setup(me, e.setup());
-      if (s.struckAt == null) {
-        log.strike(me, s, e.strike());
-        setups.saveAndFlush(s);
-        journal.record(
-            me,
-            "struck",
-            "setup",
-            s.id.toString(),
-            "setup " + s.number,
-            Journal.Touches.setup(s.id));
-      }
-      return "";
-    }
-    throw new InvalidInput(
-        "entry", "is empty: a take, a call, a touch, a note or a strike is wanted");
-  }
-
-  private FloorSheets.TakeView logged(Member me, UUID id) {
-    TakeEntries.Called c = takes.one(me.productionId(), id).orElseThrow();
-    return FloorSheets.view(
-        c,
-        List.of(book.one(me.production(), c.take().shotId)),
-        stills.findByTakeIdInOrderByAddedAt(List.of(id)));
+  public Floor.EntriesResult entries(Member me, @RequestBody Floor.NewEntries in) {
+    return floor.entries(me, in);
   }
 }

@@ -3,24 +3,11 @@ package bivex.server.shot;
 import static bivex.core.crew.Role.COORDINATOR;
 import static bivex.core.crew.Role.PRODUCER;
 
-import bivex.core.method.MethodBook;
 import bivex.core.tally.Costs;
-import bivex.core.tally.Tally;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
-import bivex.server.book.ShotBook;
 import bivex.server.http.Problems;
-import bivex.server.keep.Production;
-import bivex.server.keep.Productions;
-import bivex.server.live.Journal;
-import java.util.LinkedHashMap;
-import java.util.List;
-import java.util.Map;
-import java.util.UUID;
-import java.util.function.Function;
-import java.util.stream.Collectors;
 import org.springframework.http.ResponseEntity;
-import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -32,120 +19,26 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/productions/{production}")
 public class TallyResource {
-  private static final int DEAREST = 5;
-  private final ShotBook book;
-  private final Productions productions;
-  private final Journal journal;
+  private final Tallies tallies;
 
-  TallyResource(ShotBook book, Productions productions, Journal journal) {
-    this.book = book;
-    this.productions = productions;
-    this.journal = journal;
+  TallyResource(Tallies tallies) {
+    this.tallies = tallies;
   }
-
-  /**
-   * @param cheaper null when no other method that suits is cheaper
-   */
-  public record DearView(
-      UUID shot,
-      String code,
-      String title,
-      String method,
-      double cost,
-      double hours,
-      Tally.Cheaper cheaper) {}
-
-  /**
-   * @param scenes by number
-   * @param shots cost of each shot
-   * @param left of the budget, less than 0 when it is overrun; null without a budget
-   * @param version of the production's numbers
-   */
-  public record TallyView(
-      Costs costs,
-      Tally whole,
-      Map<String, Tally> scenes,
-      Map<UUID, Double> shots,
-      Double left,
-      List<DearView> dearest,
-      long version) {}
 
   /** The running total. Omitted shots cost nothing. */
   @GetMapping("/tally")
   @Allowed({PRODUCER, COORDINATOR})
-  @Transactional(readOnly = true)
-  public ResponseEntity<TallyView> tally(Member me) {
-    return view(me.production());
+  public ResponseEntity<Tallies.TallyView> tally(Member me) {
+    Tallies.TallyView found = tallies.tally(me);
+    return Problems.tagged(found.version(), found);
   }
 
   /** Sets what is paid and what there is. */
   @PutMapping("/costs")
   @Allowed({PRODUCER})
-  @Transactional
-  public ResponseEntity<TallyView> costs(
+  public ResponseEntity<Tallies.TallyView> costs(
       Member me, @RequestHeader("If-Match") String ifMatch, @RequestBody Costs in) {
-    Production p = productions.findById(me.productionId()).orElseThrow();
-    Problems.mustBeCurrent(ifMatch, p.version, p.costs(), in);
-    p.hourRate = in.hourRate();
-    p.setHourRate = in.setHourRate();
-    p.budget = in.budget();
-    p.currency = in.currency();
-    productions.saveAndFlush(p);
-    journal.record(me, "changed", "costs", p.id.toString(), p.title);
-    return view(p);
-  }
-
-  private ResponseEntity<TallyView> view(Production p) {
-    Costs costs = p.costs();
-    List<ShotBook.Page> pages = book.all(p).stream().filter(x -> !x.shot().omitted).toList();
-    Map<String, ShotBook.Page> byId =
-        pages.stream().collect(Collectors.toMap(x -> x.shot().id.toString(), Function.identity()));
-    List<Tally.Item> items =
-        pages.stream()
-            .map(
-                x ->
-                    new Tally.Item(
-                        x.shot().id.toString(),
-                        x.shot().scene,
-                        x.setup() == null ? null : x.setup().id.toString(),
-                        x.plan()))
-            .toList();
-    Tally whole = Tally.of(items, costs);
-    Map<UUID, Double> each = new LinkedHashMap<>();
-    items.forEach(i -> each.put(UUID.fromString(i.id()), costs.of(i.plan())));
-    List<DearView> dearest =
-        Tally.dearest(items, costs, DEAREST).stream()
-            .map(
-                i -> {
-                  ShotBook.Page x = byId.get(i.id());
-                  Tally.Dear d =
-                      Tally.dear(
-                          i,
-                          p.setting(x.shot().cutFrames),
-                          x.shot().title + " " + x.excerpt(),
-                          x.shot().methods,
-                          costs);
-                  return new DearView(
-                      x.shot().id,
-                      x.shot().code,
-                      x.shot().title,
-                      x.shot().methods.stream()
-                          .map(m -> MethodBook.find(m.method()).name())
-                          .collect(Collectors.joining(" + ")),
-                      d.cost(),
-                      d.hours(),
-                      d.cheaper());
-                })
-            .toList();
-    return Problems.tagged(
-        p.version,
-        new TallyView(
-            costs,
-            whole,
-            Tally.scenes(items, costs),
-            each,
-            costs.budget() == null ? null : costs.budget() - whole.cost(),
-            dearest,
-            p.version));
+    Tallies.TallyView found = tallies.costs(me, ifMatch, in);
+    return Problems.tagged(found.version(), found);
   }
 }

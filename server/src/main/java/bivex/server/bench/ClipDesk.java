@@ -1,0 +1,180 @@
+package bivex.server.bench;
+
+import bivex.core.InvalidInput;
+import bivex.server.access.Member;
+import bivex.server.keep.ClipProxies;
+import bivex.server.keep.ClipProxy;
+import bivex.server.keep.TakeClip;
+import bivex.server.keep.TakeClips;
+import bivex.server.keep.TakeEntries;
+import bivex.server.keep.TakeEntry;
+import bivex.server.live.Journal;
+import bivex.server.media.Frames;
+import bivex.server.media.MediaProbe;
+import bivex.server.media.MediaStore;
+import bivex.server.media.StoredFile;
+import bivex.server.shoot.FloorSheets;
+import bivex.server.shoot.Stills;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.time.Clock;
+import java.util.List;
+import java.util.NoSuchElementException;
+import java.util.UUID;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Clips of takes, and frames pulled from them. */
+@Component
+public class ClipDesk {
+  private final TakeEntries takes;
+
+  private final TakeClips clips;
+
+  private final MediaStore store;
+
+  private final MediaProbe probe;
+
+  private final Frames frames;
+
+  private final Stills stills;
+
+  private final Journal journal;
+
+  private final ClipProxies proxies;
+
+  private final ProxyMaker maker;
+
+  private final ApplicationEventPublisher events;
+
+  private final Clock clock;
+
+  ClipDesk(
+      TakeEntries takes,
+      TakeClips clips,
+      ClipProxies proxies,
+      ProxyMaker maker,
+      ApplicationEventPublisher events,
+      MediaStore store,
+      MediaProbe probe,
+      Frames frames,
+      Stills stills,
+      Journal journal,
+      Clock clock) {
+    this.clock = clock;
+    this.takes = takes;
+    this.clips = clips;
+    this.proxies = proxies;
+    this.maker = maker;
+    this.events = events;
+    this.store = store;
+    this.probe = probe;
+    this.frames = frames;
+    this.stills = stills;
+    this.journal = journal;
+  }
+
+  /**
+   * @param id of the still, made by who asks
+   * @param frame from 0
+   */
+  public record NewFrameStill(UUID id, Integer frame) {}
+
+  /** Adds a clip from a stream. */
+  @Transactional
+  public BenchSheets.ClipView add(
+      Member me, UUID take, String caption, InputStream in, String fileName) throws IOException {
+    TakeEntry t =
+        takes
+            .findById(take)
+            .filter(x -> x.productionId.equals(me.productionId()))
+            .orElseThrow(() -> new NoSuchElementException("There is no such take."));
+    MediaStore.Stored stored = store.receive(in);
+    try {
+      MediaProbe.Found found = probe.probe(stored.path(), fileName);
+      if (found.facts().still()) {
+        throw new InvalidInput(
+            "file", "must be a clip, mp4 or webm; stills go to the stills of the take");
+      }
+      store.keep(stored);
+      TakeClip c = new TakeClip();
+      c.id = UUID.randomUUID();
+      c.productionId = me.productionId();
+      c.takeId = t.id;
+      c.hash = stored.hash();
+      c.type = found.type();
+      c.width = found.facts().raster().width();
+      c.height = found.facts().raster().height();
+      c.rate = found.facts().rate().name();
+      c.frames = found.facts().frames();
+      c.caption = caption == null ? "" : caption.strip();
+      c.addedBy = me.name();
+      c.addedAt = clock.instant();
+      clips.saveAndFlush(c);
+      journal.record(
+          me,
+          "added a clip",
+          "take",
+          t.id.toString(),
+          t.slate + " take " + t.number,
+          Journal.Touches.NOTHING);
+      events.publishEvent(new ProxyMaker.Added(c.id));
+      return BenchSheets.view(c, null, maker);
+    } finally {
+      store.discard(stored);
+    }
+  }
+
+  /** A clip and how far its proxy is. */
+  @Transactional(readOnly = true)
+  public BenchSheets.ClipView clip(UUID clip, Member me) {
+    return BenchSheets.view(clip(me, clip), proxies.findById(clip).orElse(null), maker);
+  }
+
+  private ClipProxy proxy(Member me, UUID clip) {
+    return proxies
+        .findByIdAndProductionId(clip, me.productionId())
+        .filter(p -> p.hash != null)
+        .orElseThrow(() -> new NoSuchElementException("This clip has no proxy yet."));
+  }
+
+  /** Pulls a frame of a clip as a still of its take. */
+  @Transactional
+  public List<FloorSheets.StillView> still(UUID clip, Member me, NewFrameStill in)
+      throws IOException {
+    TakeClip c = clip(me, clip);
+    if (in.id() == null || in.frame() == null) {
+      throw new InvalidInput(in.id() == null ? "id" : "frame", "must be given");
+    }
+    byte[] png = frames.png(store.find(c.hash), in.frame());
+    return stills.add(
+        me, c.takeId, in.id(), "frame " + in.frame(), new ByteArrayInputStream(png), "frame.png");
+  }
+
+  private TakeClip clip(Member me, UUID clip) {
+    return clips
+        .findByIdAndProductionId(clip, me.productionId())
+        .orElseThrow(() -> new NoSuchElementException("There is no such clip."));
+  }
+
+  /** The clip itself. */
+  @Transactional(readOnly = true)
+  public StoredFile file(Member me, UUID clip) {
+    TakeClip c = clip(me, clip);
+    return new StoredFile(c.hash, c.type);
+  }
+
+  /** The clip as browsers show it. */
+  @Transactional(readOnly = true)
+  public StoredFile proxyFile(Member me, UUID clip) {
+    return new StoredFile(proxy(me, clip).hash, "video/mp4");
+  }
+
+  /** Some of its frames side by side. */
+  @Transactional(readOnly = true)
+  public StoredFile strip(Member me, UUID clip) {
+    return new StoredFile(proxy(me, clip).stripHash, "image/jpeg");
+  }
+}

@@ -1,0 +1,446 @@
+package bivex.server.delivery;
+
+import bivex.core.InvalidInput;
+import bivex.core.delivery.DeliverySpec;
+import bivex.core.optics.Raster;
+import bivex.core.review.Verdict;
+import bivex.core.review.VersionFacts;
+import bivex.core.time.FrameRate;
+import bivex.server.BivexProperties;
+import bivex.server.access.Member;
+import bivex.server.http.Pages;
+import bivex.server.http.Problems;
+import bivex.server.keep.PackageEntries;
+import bivex.server.keep.PackageEntry;
+import bivex.server.keep.PackageItem;
+import bivex.server.keep.PackageItems;
+import bivex.server.keep.Receipt;
+import bivex.server.keep.Receipts;
+import bivex.server.keep.Shot;
+import bivex.server.keep.Shots;
+import bivex.server.keep.SpecEntries;
+import bivex.server.keep.SpecEntry;
+import bivex.server.keep.VersionEntries;
+import bivex.server.keep.VersionEntry;
+import bivex.server.keep.Versions;
+import bivex.server.live.Journal;
+import bivex.server.media.MediaStore;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.NoSuchElementException;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.data.domain.PageRequest;
+import org.springframework.data.domain.Slice;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Delivery: what the client wants, what may go, the packages and what became of them. */
+@Component
+public class Deliveries {
+  private final SpecEntries specs;
+
+  private final PackageEntries packages;
+
+  private final PackageItems items;
+
+  private final Receipts receipts;
+
+  private final Versions versions;
+
+  private final VersionEntries versionEntries;
+
+  private final Shots shots;
+
+  private final MediaStore store;
+
+  private final StandInDropBox dropBox;
+
+  private final Journal journal;
+
+  private final Path root;
+
+  private final Clock clock;
+
+  private static OfferView offer(Member me, DeliverySpec spec, Shot shot, Versions.Standing v) {
+    DeliverySpec.Offer o = offered(me, shot, v);
+    List<VersionFacts.FactCheck> checks = spec.check(o);
+    boolean thisOne = v.deliveredNumber() != null && v.deliveredNumber() == v.number();
+    return new OfferView(
+        shot.id,
+        shot.code,
+        shot.title,
+        v.number(),
+        spec.fileName(o),
+        checks,
+        checks.stream().allMatch(VersionFacts.FactCheck::agrees),
+        thisOne ? v.accepted() == null ? "packed, not sent" : v.receipt() : null,
+        thisOne ? v.accepted() : null);
+  }
+
+  private static DeliverySpec.Offer offered(Member me, Shot shot, Versions.Standing v) {
+    return new DeliverySpec.Offer(
+        me.production().code,
+        shot.code,
+        shot.scene,
+        v.number(),
+        new VersionFacts(
+            new Raster(v.width(), v.height()),
+            v.rate() == null ? null : FrameRate.parse(v.rate()),
+            v.frames()),
+        shot.cutFrames,
+        v.verdict() == null ? null : Verdict.valueOf(v.verdict()),
+        (int) v.openNotes());
+  }
+
+  Deliveries(
+      SpecEntries specs,
+      PackageEntries packages,
+      PackageItems items,
+      Receipts receipts,
+      Versions versions,
+      VersionEntries versionEntries,
+      Shots shots,
+      MediaStore store,
+      StandInDropBox dropBox,
+      Journal journal,
+      BivexProperties properties,
+      Clock clock) {
+    this.clock = clock;
+    this.specs = specs;
+    this.packages = packages;
+    this.items = items;
+    this.receipts = receipts;
+    this.versions = versions;
+    this.versionEntries = versionEntries;
+    this.shots = shots;
+    this.store = store;
+    this.dropBox = dropBox;
+    this.journal = journal;
+    this.root = properties.data().toAbsolutePath().resolve("packages");
+  }
+
+  public record SpecView(
+      UUID id,
+      String name,
+      Raster raster,
+      String rate,
+      String rateName,
+      int handles,
+      String pattern,
+      long version) {}
+
+  public record SpecEdit(String name, Raster raster, String rate, int handles, String pattern) {}
+
+  /**
+   * A shot's check list against a specification.
+   *
+   * @param ready whether it may go
+   * @param delivered what became of this version
+   */
+  public record OfferView(
+      UUID shot,
+      String code,
+      String title,
+      int version,
+      String fileName,
+      List<VersionFacts.FactCheck> checks,
+      boolean ready,
+      String delivered,
+      Boolean accepted) {}
+
+  /**
+   * @param waiting shots that have no version yet
+   */
+  public record OfferPage(SpecView spec, List<OfferView> offers, int waiting) {}
+
+  public record NewPackage(UUID spec, List<UUID> shots) {}
+
+  public record ItemView(UUID shot, String code, String fileName, String sha256, long bytes) {}
+
+  public record PackageView(
+      UUID id,
+      int number,
+      String name,
+      String spec,
+      String packedBy,
+      Instant packedAt,
+      List<ItemView> items,
+      Boolean accepted,
+      String words,
+      Instant receivedAt) {}
+
+  public record PackagePage(List<PackageView> packages, boolean more) {}
+
+  /**
+   * @param damage whether the stand-in shall damage it on the way, to see a refusal
+   */
+  public record Sending(boolean damage) {}
+
+  @Transactional(readOnly = true)
+  public List<SpecView> specs(Member me) {
+    return specs.findByProductionIdOrderByName(me.productionId()).stream()
+        .map(Deliveries::view)
+        .toList();
+  }
+
+  @Transactional
+  public SpecView addSpec(Member me, SpecEdit in) {
+    SpecEntry s = new SpecEntry();
+    s.id = UUID.randomUUID();
+    s.productionId = me.productionId();
+    return keep(me, s, in, "added");
+  }
+
+  @Transactional
+  public SpecView changeSpec(UUID spec, Member me, String ifMatch, SpecEdit in) {
+    SpecEntry s = spec(me, spec);
+    Problems.mustBeCurrent(ifMatch, s.version, view(s), in);
+    return keep(me, s, in, "changed");
+  }
+
+  private SpecView keep(Member me, SpecEntry s, SpecEdit in, String action) {
+    s.name = InvalidInput.text("name", in.name());
+    if (in.raster() == null) {
+      throw new InvalidInput("raster", "needs a width and a height");
+    }
+    s.width = in.raster().width();
+    s.height = in.raster().height();
+    s.rate = FrameRate.parse(in.rate()).text();
+    s.handles = in.handles();
+    s.pattern = in.pattern();
+    s.spec();
+    specs.saveAndFlush(s);
+    journal.record(me, action, "spec", s.id.toString(), s.name);
+    return view(s);
+  }
+
+  /** Every shot that has a version, checked against a specification from measured facts. */
+  @Transactional(readOnly = true)
+  public OfferPage offers(UUID spec, Member me) {
+    SpecEntry s = spec(me, spec);
+    Map<UUID, Versions.Standing> standing =
+        versions.standings(me.productionId()).stream()
+            .collect(Collectors.toMap(Versions.Standing::shotId, v -> v));
+    List<Shot> all =
+        shots.findByProductionIdOrderByCode(me.productionId()).stream()
+            .filter(x -> !x.omitted)
+            .toList();
+    List<OfferView> offers =
+        all.stream()
+            .filter(x -> standing.containsKey(x.id))
+            .map(x -> offer(me, s.spec(), x, standing.get(x.id)))
+            .toList();
+    return new OfferPage(view(s), offers, all.size() - offers.size());
+  }
+
+  /**
+   * Packs agreed shots. All of them must pass their check list; else nothing is packed and every
+   * fault is named.
+   */
+  @Transactional
+  public PackageView pack(Member me, NewPackage in) throws IOException {
+    if (in.shots() == null || in.shots().isEmpty()) {
+      throw new InvalidInput("shots", "choose at least one shot");
+    }
+    if (in.spec() == null) {
+      throw new InvalidInput("spec", "must be one of the delivery specifications");
+    }
+    SpecEntry s = spec(me, in.spec());
+    DeliverySpec spec = s.spec();
+    Map<UUID, Versions.Standing> standing =
+        versions.standings(me.productionId()).stream()
+            .collect(Collectors.toMap(Versions.Standing::shotId, v -> v));
+    Map<UUID, VersionEntry> files =
+        versionEntries
+            .findAllById(standing.values().stream().map(Versions.Standing::versionId).toList())
+            .stream()
+            .collect(Collectors.toMap(v -> v.shotId, v -> v));
+    List<Packer.Item> packed = new ArrayList<>();
+    PackageEntry p = new PackageEntry();
+    p.id = UUID.randomUUID();
+    p.productionId = me.productionId();
+    p.specId = s.id;
+    p.number = packages.lastNumber(me.productionId()) + 1;
+    p.packedBy = me.name();
+    p.packedAt = clock.instant();
+    List<PackageItem> rows = new ArrayList<>();
+    List<Shot> wanted =
+        shots.findByProductionIdOrderByCode(me.productionId()).stream()
+            .filter(x -> in.shots().contains(x.id))
+            .toList();
+    if (wanted.size() != new HashSet<>(in.shots()).size()) {
+      throw new InvalidInput("shots", "holds a shot that is not in this production");
+    }
+    for (Shot shot : wanted) {
+      Versions.Standing v = standing.get(shot.id);
+      if (v == null) {
+        throw new InvalidInput("shots", shot.code + " has no version");
+      }
+      DeliverySpec.Offer o = offered(me, shot, v);
+      spec.check(o).stream()
+          .filter(c -> !c.agrees())
+          .findFirst()
+          .ifPresent(
+              c -> {
+                throw new InvalidInput(
+                    "shots",
+                    shot.code
+                        + ": "
+                        + c.label().toLowerCase(java.util.Locale.ROOT)
+                        + " is "
+                        + c.found()
+                        + ", wanted "
+                        + c.wanted());
+              });
+      VersionEntry f = files.get(shot.id);
+      String fileName = spec.fileName(o) + (f.type.equals("video/webm") ? ".webm" : ".mp4");
+      packed.add(
+          new Packer.Item(
+              shot.code,
+              shot.scene,
+              v.number(),
+              fileName,
+              store.find(f.hash),
+              f.hash,
+              f.bytes,
+              f.facts(),
+              shot.cutFrames,
+              s.handles));
+      PackageItem row = new PackageItem();
+      row.id = UUID.randomUUID();
+      row.packageId = p.id;
+      row.shotId = shot.id;
+      row.versionId = f.id;
+      row.fileName = fileName;
+      row.sha256 = f.hash;
+      row.bytes = f.bytes;
+      rows.add(row);
+    }
+    packages.saveAndFlush(p);
+    items.saveAllAndFlush(rows);
+    Packer.pack(root.resolve(p.id.toString()), name(me, p), me.production().title, packed);
+    journal.record(me, "packed", "package", p.id.toString(), name(me, p));
+    return views(me, List.of(p)).get(0);
+  }
+
+  @Transactional(readOnly = true)
+  public PackagePage packages(Member me, int page) {
+    Slice<PackageEntry> s =
+        packages.findByProductionIdOrderByNumberDesc(
+            me.productionId(), PageRequest.of(Pages.at(page), 20));
+    return new PackagePage(views(me, s.getContent()), s.hasNext());
+  }
+
+  /** Hands a package to the client's drop box and keeps its answer. */
+  @Transactional
+  public PackageView send(UUID pack, Member me, Sending in) throws IOException {
+    PackageEntry p = find(me, pack);
+    if (in.damage()) {
+      dropBox.damageNext();
+    }
+    DropBox.Answer a = dropBox.hand(folder(p), name(me, p));
+    Receipt r = new Receipt();
+    r.id = UUID.randomUUID();
+    r.packageId = p.id;
+    r.accepted = a.accepted();
+    r.words = a.words();
+    r.receivedAt = clock.instant();
+    receipts.saveAndFlush(r);
+    journal.record(
+        me, a.accepted() ? "delivered" : "was refused", "package", p.id.toString(), name(me, p));
+    return views(me, List.of(p)).get(0);
+  }
+
+  private Path folder(PackageEntry p) {
+    Path folder = root.resolve(p.id.toString());
+    if (!Files.isDirectory(folder)) {
+      throw new NoSuchElementException(
+          "The files of this package are gone from the data folder; pack it again.");
+    }
+    return folder;
+  }
+
+  private PackageEntry find(Member me, UUID id) {
+    return packages
+        .findByIdAndProductionId(id, me.productionId())
+        .orElseThrow(() -> new NoSuchElementException("There is no such package."));
+  }
+
+  private SpecEntry spec(Member me, UUID id) {
+    return specs
+        .findByIdAndProductionId(id, me.productionId())
+        .orElseThrow(() -> new NoSuchElementException("There is no such delivery specification."));
+  }
+
+  private static String name(Member me, PackageEntry p) {
+    return String.format("%s_package_%03d", me.production().code, p.number);
+  }
+
+  private List<PackageView> views(Member me, List<PackageEntry> list) {
+    List<UUID> ids = list.stream().map(p -> p.id).toList();
+    Map<UUID, List<PackageItem>> rows =
+        items.findByPackageIdInOrderByFileName(ids).stream()
+            .collect(Collectors.groupingBy(i -> i.packageId));
+    Map<UUID, Receipt> answers =
+        receipts.findByPackageIdInOrderByReceivedAtDesc(ids).stream()
+            .collect(Collectors.toMap(r -> r.packageId, r -> r, (a, b) -> a));
+    Map<UUID, String> codes =
+        shots.findByProductionIdOrderByCode(me.productionId()).stream()
+            .collect(Collectors.toMap(x -> x.id, x -> x.code));
+    Map<UUID, String> names =
+        specs.findByProductionIdOrderByName(me.productionId()).stream()
+            .collect(Collectors.toMap(x -> x.id, x -> x.name));
+    return list.stream()
+        .map(
+            p -> {
+              Receipt r = answers.get(p.id);
+              return new PackageView(
+                  p.id,
+                  p.number,
+                  name(me, p),
+                  names.get(p.specId),
+                  p.packedBy,
+                  p.packedAt,
+                  rows.getOrDefault(p.id, List.of()).stream()
+                      .map(
+                          i ->
+                              new ItemView(
+                                  i.shotId, codes.get(i.shotId), i.fileName, i.sha256, i.bytes))
+                      .toList(),
+                  r == null ? null : r.accepted,
+                  r == null ? null : r.words,
+                  r == null ? null : r.receivedAt);
+            })
+        .toList();
+  }
+
+  private static SpecView view(SpecEntry s) {
+    return new SpecView(
+        s.id,
+        s.name,
+        new Raster(s.width, s.height),
+        s.rate,
+        FrameRate.parse(s.rate).name(),
+        s.handles,
+        s.pattern,
+        s.version);
+  }
+
+  /** Where a package lies, and what it is called. */
+  record Packed(Path folder, String name) {}
+
+  /** A package, to be handed out. */
+  @Transactional(readOnly = true)
+  public Packed packed(Member me, UUID pack) {
+    PackageEntry p = find(me, pack);
+    return new Packed(folder(p), name(me, p));
+  }
+}

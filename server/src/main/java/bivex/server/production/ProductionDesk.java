@@ -1,0 +1,223 @@
+package bivex.server.production;
+
+import bivex.core.InvalidInput;
+import bivex.core.crew.Role;
+import bivex.core.optics.Raster;
+import bivex.core.shot.NamePattern;
+import bivex.core.time.FrameRate;
+import bivex.server.access.Member;
+import bivex.server.access.SignIns;
+import bivex.server.http.Problems;
+import bivex.server.keep.Membership;
+import bivex.server.keep.Memberships;
+import bivex.server.keep.People;
+import bivex.server.keep.Person;
+import bivex.server.keep.Production;
+import bivex.server.keep.Productions;
+import bivex.server.live.Journal;
+import java.time.LocalDate;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The production's own numbers and its people. */
+@Component
+public class ProductionDesk {
+  private final Productions productions;
+
+  private final Memberships memberships;
+
+  private final People people;
+
+  private final SignIns signIns;
+
+  private final Journal journal;
+
+  /** A production with the usual numbers. */
+  public static Production make(NewProduction in) {
+    if (in == null) {
+      throw new InvalidInput("production", "needs a code and a title");
+    }
+    Production p = new Production();
+    p.id = UUID.randomUUID();
+    p.code = InvalidInput.text("code", in.code()).toUpperCase(Locale.ROOT);
+    if (!p.code.matches("[A-Z0-9]{1,8}")) {
+      throw new InvalidInput("code", "must be 1 to 8 letters or digits");
+    }
+    p.title = InvalidInput.text("title", in.title());
+    p.rate = FrameRate.parse(in.rate() == null || in.rate().isBlank() ? "24" : in.rate()).text();
+    p.captureWidth = 3840;
+    p.captureHeight = 2160;
+    p.deliveryWidth = 1920;
+    p.deliveryHeight = 1080;
+    p.sensorWidthMm = 36;
+    p.mainsHz = 50;
+    p.firstFrame = 1001;
+    p.handles = 8;
+    p.codePattern = p.code + "-{scene}-{number}";
+    p.hoursPerDay = 8;
+    return p;
+  }
+
+  ProductionDesk(
+      Productions productions,
+      Memberships memberships,
+      People people,
+      SignIns signIns,
+      Journal journal) {
+    this.people = people;
+    this.signIns = signIns;
+    this.productions = productions;
+    this.memberships = memberships;
+    this.journal = journal;
+  }
+
+  public record NewProduction(String code, String title, String rate) {}
+
+  /**
+   * @param rate exact, "24" or "24000/1001"
+   * @param rateName as it is called
+   */
+  public record ProductionView(
+      UUID id,
+      String code,
+      String title,
+      String rate,
+      String rateName,
+      Raster capture,
+      Raster delivery,
+      double sensorWidthMm,
+      double mainsHz,
+      int firstFrame,
+      int handles,
+      String codePattern,
+      double hoursPerDay,
+      LocalDate dueOn,
+      long version,
+      Role myRole,
+      List<PersonView> people) {}
+
+  /**
+   * @param password at least 10 characters; ignored for somebody who can sign in already
+   */
+  public record NewPerson(String name, String login, String password, Role role) {}
+
+  public record PersonView(UUID id, String name, Role role) {}
+
+  public record Settings(
+      String title,
+      String rate,
+      Raster capture,
+      Raster delivery,
+      double sensorWidthMm,
+      double mainsHz,
+      int firstFrame,
+      int handles,
+      String codePattern,
+      double hoursPerDay,
+      LocalDate dueOn) {}
+
+  @Transactional(readOnly = true)
+  public ProductionView production(Member me) {
+    return view(me.production(), me);
+  }
+
+  /** Changes the numbers; every plan follows from them. */
+  @Transactional
+  public ProductionView change(Member me, String ifMatch, Settings in) {
+    Production p = productions.findById(me.productionId()).orElseThrow();
+    Problems.mustBeCurrent(ifMatch, p.version, view(p, me), in);
+    p.title = InvalidInput.text("title", in.title());
+    p.rate = FrameRate.parse(in.rate()).text();
+    if (in.capture() == null || in.delivery() == null) {
+      throw new InvalidInput(
+          in.capture() == null ? "capture" : "delivery", "needs a width and a height");
+    }
+    p.captureWidth = in.capture().width();
+    p.captureHeight = in.capture().height();
+    p.deliveryWidth = in.delivery().width();
+    p.deliveryHeight = in.delivery().height();
+    p.sensorWidthMm = in.sensorWidthMm();
+    p.mainsHz = in.mainsHz();
+    p.firstFrame = in.firstFrame();
+    p.handles = in.handles();
+    p.codePattern =
+        new NamePattern(in.codePattern()).with(Set.of("number"), Set.of("scene", "number")).text();
+    p.hoursPerDay = InvalidInput.within("hoursPerDay", in.hoursPerDay(), 1, 24);
+    p.dueOn = in.dueOn();
+    p.setting(1);
+    productions.saveAndFlush(p);
+    journal.record(me, "changed", "production", p.id.toString(), p.title);
+    return view(p, me);
+  }
+
+  /**
+   * Adds somebody to the production, making them a sign-in if they have none. An existing sign-in
+   * keeps its password.
+   */
+  @Transactional
+  public ProductionView addPerson(Member me, NewPerson in) {
+    String login = InvalidInput.text("login", in.login()).toLowerCase(Locale.ROOT);
+    if (in.role() == null) {
+      throw new InvalidInput("role", "must be one of " + Arrays.toString(Role.values()));
+    }
+    Person person =
+        people
+            .findByLogin(login)
+            .orElseGet(() -> people.saveAndFlush(signIns.make(login, in.name(), in.password())));
+    Membership m =
+        memberships
+            .find(me.productionId(), person.id)
+            .orElseGet(
+                () -> {
+                  Membership fresh = new Membership();
+                  fresh.id = UUID.randomUUID();
+                  fresh.production = productions.findById(me.productionId()).orElseThrow();
+                  fresh.person = person;
+                  return fresh;
+                });
+    if (person.id.equals(me.personId())) {
+      throw new InvalidInput("login", "is your own; another producer changes your role");
+    }
+    m.role = in.role();
+    memberships.saveAndFlush(m);
+    journal.record(
+        me,
+        "made " + in.role().name().toLowerCase(Locale.ROOT),
+        "person",
+        person.id.toString(),
+        person.name);
+    return view(me.production(), me);
+  }
+
+  private ProductionView view(Production p, Member me) {
+    List<PersonView> people =
+        me.guest()
+            ? List.of()
+            : memberships.ofProduction(p.id).stream()
+                .map(m -> new PersonView(m.person.id, m.person.name, m.role))
+                .toList();
+    return new ProductionView(
+        p.id,
+        p.code,
+        p.title,
+        p.rate,
+        p.frameRate().name(),
+        p.capture(),
+        p.delivery(),
+        p.sensorWidthMm,
+        p.mainsHz,
+        p.firstFrame,
+        p.handles,
+        p.codePattern,
+        p.hoursPerDay,
+        p.dueOn,
+        p.version,
+        me.role(),
+        people);
+  }
+}

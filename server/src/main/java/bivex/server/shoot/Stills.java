@@ -1,0 +1,133 @@
+package bivex.server.shoot;
+
+import bivex.core.InvalidInput;
+import bivex.server.access.Member;
+import bivex.server.keep.TakeEntries;
+import bivex.server.keep.TakeEntry;
+import bivex.server.keep.TakeStill;
+import bivex.server.keep.TakeStills;
+import bivex.server.live.Journal;
+import bivex.server.media.MediaProbe;
+import bivex.server.media.MediaStore;
+import bivex.server.media.PictureReader;
+import bivex.server.media.StoredFile;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.List;
+import java.util.NoSuchElementException;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Stills of takes: from the device's camera, from a file, or from the camera on the set. */
+@Component
+public class Stills {
+  private final TakeEntries takes;
+
+  private final TakeStills stills;
+
+  private final MediaStore store;
+
+  private final MediaProbe probe;
+
+  private final PictureReader pictures;
+
+  private final Journal journal;
+
+  private final Clock clock;
+
+  Stills(
+      TakeEntries takes,
+      TakeStills stills,
+      MediaStore store,
+      MediaProbe probe,
+      PictureReader pictures,
+      Journal journal,
+      Clock clock) {
+    this.clock = clock;
+    this.pictures = pictures;
+    this.takes = takes;
+    this.stills = stills;
+    this.store = store;
+    this.probe = probe;
+    this.journal = journal;
+  }
+
+  /** Adds a still from a stream. */
+  @Transactional
+  public List<FloorSheets.StillView> add(
+      Member me, UUID take, UUID id, String caption, InputStream in, String fileName)
+      throws IOException {
+    TakeEntry t =
+        takes
+            .findById(take)
+            .filter(x -> x.productionId.equals(me.productionId()))
+            .orElseThrow(() -> new NoSuchElementException("There is no such take."));
+    var before = stills.findById(id);
+    if (before.isPresent() && !before.get().takeId.equals(t.id)) {
+      throw new InvalidInput("id", "belongs to another still");
+    }
+    if (before.isEmpty()) {
+      MediaStore.Stored stored = store.receive(in);
+      try {
+        MediaProbe.Found found = probe.still(stored.path(), fileName);
+        if (!found.facts().still()) {
+          throw new InvalidInput("file", "must be a still: png, jpeg or tiff");
+        }
+        store.keep(stored);
+        TakeStill s = new TakeStill();
+        s.id = id;
+        s.productionId = me.productionId();
+        s.takeId = t.id;
+        s.hash = stored.hash();
+        s.type = found.type();
+        s.previewHash =
+            found.type().equals("image/tiff") ? preview(store.find(stored.hash())) : null;
+        s.width = found.facts().raster().width();
+        s.height = found.facts().raster().height();
+        s.caption = caption == null ? "" : caption.strip();
+        s.addedBy = me.name();
+        s.addedAt = clock.instant();
+        stills.saveAndFlush(s);
+      } finally {
+        store.discard(stored);
+      }
+      journal.record(
+          me,
+          "added a still",
+          "take",
+          t.id.toString(),
+          t.slate + " take " + t.number,
+          Journal.Touches.NOTHING);
+    }
+    return stills.findByTakeIdInOrderByAddedAt(List.of(t.id)).stream()
+        .map(x -> new FloorSheets.StillView(x.id, x.caption, x.width, x.height))
+        .toList();
+  }
+
+  /** Hash of a copy that browsers can show. */
+  private String preview(Path still) throws IOException {
+    MediaStore.Stored copy = store.receive(new ByteArrayInputStream(pictures.png(still)));
+    try {
+      store.keep(copy);
+      return copy.hash();
+    } finally {
+      store.discard(copy);
+    }
+  }
+
+  /** The picture of a still, as browsers show it. */
+  @Transactional(readOnly = true)
+  public StoredFile picture(Member me, UUID still) {
+    TakeStill s =
+        stills
+            .findByIdAndProductionId(still, me.productionId())
+            .orElseThrow(() -> new NoSuchElementException("There is no such still."));
+    return s.previewHash == null
+        ? new StoredFile(s.hash, s.type)
+        : new StoredFile(s.previewHash, "image/png");
+  }
+}
