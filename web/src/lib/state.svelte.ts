@@ -1,5 +1,6 @@
 import { QueryClient } from '@tanstack/svelte-query';
 import { Refused, type Schemas } from './api/client';
+import { touches, type Changed } from './live';
 
 export const queries = new QueryClient({
   defaultOptions: {
@@ -70,9 +71,18 @@ export function listen(production: string): () => void {
     }
   });
   source.addEventListener('error', () => (frame.live = 'lost'));
-  source.addEventListener('changed', () => {
+  let told: Changed[] = [];
+  source.addEventListener('changed', (e) => {
+    told.push(JSON.parse(e.data as string) as Changed);
     clearTimeout(pending);
-    pending = window.setTimeout(() => void queries.invalidateQueries({ queryKey: [production] }), 120);
+    pending = window.setTimeout(() => {
+      const changes = told;
+      told = [];
+      void queries.invalidateQueries({
+        queryKey: [production],
+        predicate: (q) => changes.some((c) => touches(c, String(q.queryKey[1]))),
+      });
+    }, 120);
   });
   return () => {
     clearTimeout(pending);

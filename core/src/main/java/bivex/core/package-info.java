@@ -1,5 +1,5 @@
 /**
- * The rules and the sums of the job, in plain Java. Units are in names or types; every refusal
- * names the field. Nothing here knows a framework, a database or a screen.
+ * What all rooms of the core share: refused input, words with numbers in them, keys of what is
+ * owed.
  */
 package bivex.core;

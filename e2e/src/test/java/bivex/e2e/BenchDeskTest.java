@@ -51,11 +51,7 @@ class BenchDeskTest extends DeskTests {
     assertThat(p.locator(".over img").nth(1)).hasJSProperty("naturalWidth", 960);
     assertThat(button(p, "Stops s")).isDisabled();
     p.keyboard().press("Enter");
-    assertThat(p.locator(".verdict"))
-        .hasText(
-            "The camera was nudged: 3.2 px right.",
-            new com.microsoft.playwright.assertions.LocatorAssertions.HasTextOptions()
-                .setTimeout(20_000));
+    assertThat(p.locator(".verdict")).hasText("The camera was nudged: 3.2 px right.");
     Browsers.accessible(p, "bench: a measured pair");
     p.keyboard().press("s");
     assertThat(p.locator("canvas.heat")).isVisible();
@@ -109,11 +105,7 @@ class BenchDeskTest extends DeskTests {
     Page p = browsers.at(stage, stage.producer.person(), "/bench");
     assertThat(p.locator("h1")).hasText("1 pair waits to be measured");
     p.keyboard().press("Enter");
-    assertThat(p.locator(".verdict"))
-        .containsText(
-            "The camera was nudged: 1.",
-            new com.microsoft.playwright.assertions.LocatorAssertions.ContainsTextOptions()
-                .setTimeout(20_000));
+    assertThat(p.locator(".verdict")).containsText("The camera was nudged: 1.");
     p.keyboard().press("k");
     assertThat(p.locator("aside")).containsText("Kept by");
     var figures = p.locator("aside dl").allInnerTexts();
@@ -249,11 +241,7 @@ class BenchDeskTest extends DeskTests {
     p.locator("input[type=file]").first().setInputFiles(dir.resolve("walk.mp4"));
     assertThat(p.locator("video")).isVisible();
     p.keyboard().press("Enter");
-    assertThat(p.locator("aside .verdict"))
-        .containsText(
-            "touched at frame 9 and stays 6.",
-            new com.microsoft.playwright.assertions.LocatorAssertions.ContainsTextOptions()
-                .setTimeout(30_000));
+    assertThat(p.locator("aside .verdict")).containsText("touched at frame 9 and stays 6.");
     assertThat(p.locator(".work")).containsText("frame 9 of 15");
     assertThat(p.locator(".film button")).hasCount(12);
     // What is shown is the middle of frame 9 of a copy at 25 frames a second, whatever the clip's
@@ -262,15 +250,11 @@ class BenchDeskTest extends DeskTests {
     button(p, "to frame 12").click();
     assertThat(p.locator(".work")).containsText("frame 12 of 15");
     p.keyboard().press("z");
-    button(p, "Keep the zones").click(new Locator.ClickOptions().setTimeout(30_000));
+    button(p, "Keep the zones").click();
     assertThat(p.locator("footer .notice")).containsText("Zones kept");
     p.keyboard().press("j");
     button(p, "Find the join").click();
-    assertThat(p.locator("aside .verdict"))
-        .hasText(
-            "A standing join",
-            new com.microsoft.playwright.assertions.LocatorAssertions.HasTextOptions()
-                .setTimeout(20_000));
+    assertThat(p.locator("aside .verdict")).hasText("A standing join");
     Browsers.accessible(p, "bench: join");
   }
 
@@ -301,17 +285,10 @@ class BenchDeskTest extends DeskTests {
     assertThat(artist.locator("h1")).hasText("1 pair waits to be measured");
     assertThat(artist.getByText("Add a still to")).hasCount(0);
     artist.keyboard().press("Enter");
-    assertThat(artist.locator(".verdict"))
-        .hasText(
-            "The camera was nudged: 2.4 px left.",
-            new com.microsoft.playwright.assertions.LocatorAssertions.HasTextOptions()
-                .setTimeout(20_000));
+    assertThat(artist.locator(".verdict")).hasText("The camera was nudged: 2.4 px left.");
     artist.keyboard().press("k");
     assertThat(shots.locator("main"))
-        .containsText(
-            "laid over the reference: The camera was nudged: 2.4 px left.",
-            new com.microsoft.playwright.assertions.LocatorAssertions.ContainsTextOptions()
-                .setTimeout(10_000));
+        .containsText("laid over the reference: The camera was nudged: 2.4 px left.");
     // Measured again after a new still that agrees, the doubt goes by itself as well.
     still(second, 0.1);
     artist.reload();
@@ -321,18 +298,9 @@ class BenchDeskTest extends DeskTests {
         .selectOption(new com.microsoft.playwright.options.SelectOption().setIndex(1));
     artist.locator("body").click();
     button(artist, Pattern.compile("^Measure")).first().click();
-    assertThat(artist.locator(".verdict"))
-        .containsText(
-            "They agree",
-            new com.microsoft.playwright.assertions.LocatorAssertions.ContainsTextOptions()
-                .setTimeout(20_000));
+    assertThat(artist.locator(".verdict")).containsText("They agree");
     button(artist, "Keep as evidence").click();
-    assertThat(shots.locator("main"))
-        .not()
-        .containsText(
-            "laid over the reference",
-            new com.microsoft.playwright.assertions.LocatorAssertions.ContainsTextOptions()
-                .setTimeout(10_000));
+    assertThat(shots.locator("main")).not().containsText("laid over the reference");
   }
 
   /** What cannot be measured is said, nothing is kept, and the desk goes on. */
@@ -352,11 +320,7 @@ class BenchDeskTest extends DeskTests {
     Page p = browsers.at(stage, stage.producer.person(), "/bench");
     assertThat(p.locator("h1")).hasText("1 pair waits to be measured");
     p.keyboard().press("Enter");
-    assertThat(p.locator("aside [role=alert]"))
-        .containsText(
-            "1 bit a pixel",
-            new com.microsoft.playwright.assertions.LocatorAssertions.ContainsTextOptions()
-                .setTimeout(15_000));
+    assertThat(p.locator("aside [role=alert]")).containsText("1 bit a pixel");
     assertThat(p.locator("aside [role=alert]")).containsText("Nothing was kept");
     assertThat(button(p, "Keep as evidence")).hasCount(0);
     assertThat(stage.state("plate:performance-2")).startsWith("IN_HAND");
@@ -383,11 +347,7 @@ class BenchDeskTest extends DeskTests {
         .nth(1)
         .selectOption(new com.microsoft.playwright.options.SelectOption().setIndex(1));
     button(p, Pattern.compile("^Measure")).first().click();
-    assertThat(p.locator(".verdict"))
-        .containsText(
-            "Not measurable",
-            new com.microsoft.playwright.assertions.LocatorAssertions.ContainsTextOptions()
-                .setTimeout(20_000));
+    assertThat(p.locator(".verdict")).containsText("Not measurable");
     assertThat(p.locator("aside")).containsText("Shoot a chart");
   }
 }

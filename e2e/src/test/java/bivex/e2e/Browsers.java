@@ -42,13 +42,24 @@ final class Browsers implements AutoCloseable {
                           "--disable-component-update",
                           "--disable-sync",
                           "--disable-dev-shm-usage")));
+
+  /**
+   * How long anything is waited for, ms: a busy machine takes its time, and only what hangs takes
+   * longer.
+   */
+  static final int PATIENCE = 180_000;
+
+  static {
+    PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE);
+  }
+
   private final List<String> faults = new ArrayList<>();
 
   /** A page of a browser of its own; errors of its scripts are remembered. */
   Page page(String address) {
     BrowserContext context =
         browser.newContext(new Browser.NewContextOptions().setViewportSize(1280, 800));
-    context.setDefaultTimeout(20_000);
+    context.setDefaultTimeout(PATIENCE);
     Page p = context.newPage();
     p.onPageError(faults::add);
     p.navigate(address);

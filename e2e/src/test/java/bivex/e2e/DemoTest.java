@@ -124,11 +124,7 @@ class DemoTest {
     for (String[] f : found) {
       assertThat(p.locator("aside")).containsText(f[0] + " against the reference");
       p.keyboard().press("Enter");
-      assertThat(p.locator("aside .verdict"))
-          .hasText(
-              java.util.regex.Pattern.compile(f[1] + ".*"),
-              new com.microsoft.playwright.assertions.LocatorAssertions.HasTextOptions()
-                  .setTimeout(20_000));
+      assertThat(p.locator("aside .verdict")).hasText(java.util.regex.Pattern.compile(f[1] + ".*"));
       p.keyboard().press("k");
       assertThat(p.locator("aside")).containsText("Kept by Mara Quill");
       p.keyboard().press("PageDown");

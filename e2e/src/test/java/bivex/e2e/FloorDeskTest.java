@@ -10,7 +10,6 @@ import bivex.server.House;
 import bivex.server.Stage;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
 import java.time.Duration;
@@ -233,8 +232,7 @@ class FloorDeskTest extends DeskTests {
     assertThat(takes()).hasSize(1);
 
     wire.mend();
-    assertThat(again.locator("footer .waits"))
-        .hasCount(0, new LocatorAssertions.HasCountOptions().setTimeout(30_000));
+    assertThat(again.locator("footer .waits")).hasCount(0);
     assertThat(takes()).hasSize(3);
     Caller.Answer sheet = stage.producer.get(stage.base + "/setups/" + stage.setup);
     assertThat(sheet.at("touches")).hasSize(1);
@@ -278,8 +276,7 @@ class FloorDeskTest extends DeskTests {
     p.context().setOffline(false);
     p.reload();
     assertThat(p.locator("footer")).containsText("wait to be sent");
-    assertThat(p.locator("footer .waits"))
-        .hasCount(0, new LocatorAssertions.HasCountOptions().setTimeout(120_000));
+    assertThat(p.locator("footer .waits")).hasCount(0);
     Caller.Answer last = stage.producer.get(stage.base + "/setups/" + stage.setup);
     assertThat(last.at("takes")).hasSize(40);
     assertThat(last.at("plates/2/nextTake").asInt()).isEqualTo(2001);
@@ -306,8 +303,7 @@ class FloorDeskTest extends DeskTests {
       assertThat(there).as("killed in the middle").isBetween(1, 599);
       assertThat(p.locator("footer")).containsText("wait to be sent");
       server = stage.house.outside(port);
-      assertThat(p.locator("footer .waits"))
-          .hasCount(0, new LocatorAssertions.HasCountOptions().setTimeout(90_000));
+      assertThat(p.locator("footer .waits")).hasCount(0);
       assertThat(takes()).hasSize(600);
     } finally {
       server.destroyForcibly();

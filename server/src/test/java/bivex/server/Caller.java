@@ -120,7 +120,7 @@ public final class Caller {
       String method, String path, HttpRequest.BodyPublisher body, String type, String... headers) {
     HttpRequest.Builder b =
         HttpRequest.newBuilder(URI.create(address + path))
-            .timeout(Duration.ofSeconds(60))
+            .timeout(Duration.ofMinutes(3))
             .method(method, body);
     if (type != null) {
       b.header("Content-Type", type);

@@ -260,7 +260,7 @@ public final class House implements AutoCloseable {
               .redirectErrorStream(true)
               .redirectOutput(log.toFile())
               .start();
-      for (int i = 0; i < 600 && p.isAlive(); i++) {
+      for (int i = 0; i < 3000 && p.isAlive(); i++) {
         if (Files.readString(log).contains("Bivex is ready")) {
           return p;
         }

@@ -415,7 +415,8 @@ public class JourneyTest {
                 HttpResponse.BodyHandlers.ofInputStream());
     var lines =
         new java.io.BufferedReader(
-            new InputStreamReader(stream.get(10, TimeUnit.SECONDS).body(), StandardCharsets.UTF_8));
+            new InputStreamReader(
+                stream.get(180, TimeUnit.SECONDS).body(), StandardCharsets.UTF_8));
     assertThat(lines.readLine()).startsWith("event:open");
     draft();
     CompletableFuture<String> heard =
@@ -426,7 +427,7 @@ public class JourneyTest {
                     .filter(l -> l.startsWith("data:") && l.contains("imported"))
                     .findFirst()
                     .orElse(""));
-    assertThat(heard.get(10, TimeUnit.SECONDS))
+    assertThat(heard.get(180, TimeUnit.SECONDS))
         .contains("\"subject\":\"draft\"")
         .contains(production.id.toString());
     lines.close();

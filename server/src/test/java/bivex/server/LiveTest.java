@@ -25,7 +25,7 @@ class LiveTest {
     var stream =
         who.client()
             .sendAsync(r, HttpResponse.BodyHandlers.ofInputStream())
-            .get(10, TimeUnit.SECONDS);
+            .get(180, TimeUnit.SECONDS);
     BufferedReader lines =
         new BufferedReader(new InputStreamReader(stream.body(), StandardCharsets.UTF_8));
     assertThat(lines.readLine()).isEqualTo("event:open");
@@ -45,7 +45,7 @@ class LiveTest {
                 return "closed";
               }
             })
-        .get(10, TimeUnit.SECONDS);
+        .get(180, TimeUnit.SECONDS);
   }
 
   @Test

@@ -1,5 +1,6 @@
 package bivex.core.cue;
 
+import bivex.core.method.Moment;
 import java.util.List;
 
 /**
@@ -26,27 +27,27 @@ public record Cue(
     String key) {
   /** What a moment may be. The usual method is the one proposed where the words name none. */
   public enum Kind {
-    DOUBLE("one performer twice", "A1"),
-    VANISH("appears or is gone", "B1"),
-    SPEED("impossible speed", "B2"),
-    HEIGHT("height, leap or fall", "B3"),
-    TIME("time is changed", "C3"),
-    SCALE("size is changed", "D2"),
-    SCREEN("screen, sign or writing", "D1"),
-    LIGHT("light or energy", "E1"),
-    WEAPON("weapon", "E2"),
-    WEATHER("weather", "F4"),
-    ELEMENT("fire, smoke, water or breakage", "F4"),
-    CREATURE("animal or creature", "E3"),
-    WORLD("a place that is not there", "F1"),
-    CAMERA("a move no camera makes", "F2");
+    DOUBLE("one performer twice", Moment.TWICE),
+    VANISH("appears or is gone", Moment.GONE),
+    SPEED("impossible speed", Moment.DASH),
+    HEIGHT("height, leap or fall", Moment.LEAP),
+    TIME("time is changed", Moment.HANGS),
+    SCALE("size is changed", Moment.OTHER_SIZE),
+    SCREEN("screen, sign or writing", Moment.WRITING),
+    LIGHT("light or energy", Moment.GLOW),
+    WEAPON("weapon", Moment.FIRED),
+    WEATHER("weather", Moment.MATTER),
+    ELEMENT("fire, smoke, water or breakage", Moment.MATTER),
+    CREATURE("animal or creature", Moment.CREATURE),
+    WORLD("a place that is not there", Moment.ELSEWHERE),
+    CAMERA("a move no camera makes", Moment.NO_CAMERA_MOVES_SO);
 
     private final String words;
-    private final String method;
+    private final Moment moment;
 
-    Kind(String words, String method) {
+    Kind(String words, Moment moment) {
       this.words = words;
-      this.method = method;
+      this.moment = moment;
     }
 
     public String words() {
@@ -54,7 +55,7 @@ public record Cue(
     }
 
     public String method() {
-      return method;
+      return moment.method();
     }
   }
 }

@@ -1,5 +1,6 @@
 package bivex.core.cue;
 
+import bivex.core.method.Moment;
 import bivex.core.script.Screenplay;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -43,13 +44,13 @@ public final class CueFinder {
    * @param pattern over the sentence in small letters
    */
   private record Happening(
-      Set<String> needs, Pattern pattern, Cue.Kind kind, String method, String reason) {
-    Happening(String needs, String pattern, Cue.Kind kind, String method, String reason) {
+      Set<String> needs, Pattern pattern, Cue.Kind kind, Moment moment, String reason) {
+    Happening(String needs, String pattern, Cue.Kind kind, Moment moment, String reason) {
       this(
           new HashSet<>(Arrays.asList(needs.split("[ |]"))),
           Pattern.compile(pattern),
           kind,
-          method,
+          moment,
           reason);
     }
   }
@@ -101,32 +102,32 @@ public final class CueFinder {
               "\\bbefore (?:it|he|she|they|the \\p{L}+|anyone|anybody)(?: can|'s| is| has| have|"
                   + " could)?\\b.*\\b(?:reach|close|closed|turn|blink|move|fall|hit|land|see|floor|ground)",
               Cue.Kind.SPEED,
-              "B2",
+              Moment.DASH,
               "it is over before anything can move"),
           new Happening(
               "time space",
               "\\b(?:in|within) the (?:time|space) (?:it takes|of)\\b",
               Cue.Kind.SPEED,
-              "B2",
+              Moment.DASH,
               "a long thing done in a short time"),
           new Happening(
               "streak streaks blur blurs smear smears",
               "\\b(?:streak|streaks|blur|smear)s? (?:out|across|past|behind)\\b",
               Cue.Kind.SPEED,
-              "B2",
+              Moment.DASH,
               "something moves as a streak"),
           new Happening(
               "wind",
               "\\bin the wind of\\b",
               Cue.Kind.SPEED,
-              "B2",
+              Moment.DASH,
               "it moves the air as it passes"),
           new Happening(
               "sun moon stars day days night nights season seasons moons",
               "\\b(?:sun|moon|stars|day|night|season)s?\\b.*\\b(?:rise|cross|set|pass|"
                   + "wheel)(?:s|es)?\\b.*\\b(?:and|in|while|as)\\b",
               Cue.Kind.TIME,
-              "C1",
+              Moment.SLOWS,
               "the sky moves faster than it does"),
           new Happening(
               "stop stops hang hangs stay stays halt halts",
@@ -134,13 +135,13 @@ public final class CueFinder {
                   + " (?:is|are))?(?:,| in the (?:air|shape)| in mid|\\.$| at"
                   + " (?:his|her|their|its|the) (?:knee|waist|head|hand|height|top))",
               Cue.Kind.TIME,
-              "C3",
+              Moment.HANGS,
               "a thing stops that cannot"),
           new Happening(
               "not",
               "\\b(?:do|does|did) not (?:move|fall|hit|land|break|touch the)\\b",
               Cue.Kind.TIME,
-              "C3",
+              Moment.HANGS,
               "a thing does not move on as it must"),
           new Happening(
               "nobody one nothing everyone everything everybody",
@@ -148,46 +149,46 @@ public final class CueFinder {
                   + " one|nothing|everyone|everything|everybody)\\b.*\\b(?:moves|stops|slows|stands"
                   + " still|turns to stone)\\b",
               Cue.Kind.TIME,
-              "C3",
+              Moment.HANGS,
               "all but one stand still"),
           new Happening(
               "older younger",
               "\\b(?:\\p{L}+|\\d+) years (?:older|younger)\\b",
               Cue.Kind.TIME,
-              "C2",
+              Moment.RUSHES,
               "years go by in the picture"),
           new Happening(
               "slowly slow",
               "\\bslowly as\\b|\\bslow as\\b",
               Cue.Kind.TIME,
-              "C3",
+              Moment.HANGS,
               "something fast goes slowly"),
           new Happening(
               "then",
               "\\bthen (?:somebody|someone|nobody|he|she|they|it) (?:sits|stands|is|isn't|sat)"
                   + " (?:in|there|on|gone)\\b",
               Cue.Kind.VANISH,
-              "B1",
+              Moment.GONE,
               "somebody is there at once"),
           new Happening(
               "somebody someone",
               "\\b(?:somebody|someone) (?:is|now) (?:standing|sitting)\\b",
               Cue.Kind.VANISH,
-              "B1",
+              Moment.GONE,
               "somebody is there at once"),
           new Happening(
               "where empty",
               "\\bwhere (?:there was|there were|there had been) (?:nothing|no)\\b|\\bwas"
                   + " empty\\b.*\\bnow\\b",
               Cue.Kind.VANISH,
-              "B1",
+              Moment.GONE,
               "something is where nothing was"),
           new Happening(
               "empty only",
               "\\bthe (?:room|chair|bed|street|road|hall|house) is empty\\b|\\bthere is only one"
                   + " of\\b|\\bonly (?:his|her|their|the) \\p{L}+ (?:is|are|remains?)\\b",
               Cue.Kind.VANISH,
-              "B1",
+              Moment.GONE,
               "somebody is gone at once"),
           new Happening(
               "through",
@@ -195,7 +196,7 @@ public final class CueFinder {
                   + " like\\b|\\b(?:walks?|steps?|passes|goes|puts? (?:her|his|a)(?: own)? hand)"
                   + " (?:straight )?through the (?:wall|door|glass|mirror)\\b",
               Cue.Kind.VANISH,
-              "B1",
+              Moment.GONE,
               "something passes through something solid"),
           new Happening(
               "metres meters feet floors storeys stories fathoms",
@@ -203,14 +204,14 @@ public final class CueFinder {
                   + "air|up|drop|high|above)\\b|\\b(?:drops|falls|climbs|jumps|"
                   + "leaps)\\b.*\\b(?:metres|meters|feet|floors|storeys|stories)\\b",
               Cue.Kind.HEIGHT,
-              "B4",
+              Moment.DROP,
               "somebody is high up"),
           new Happening(
               "climbs rises goes shoots",
               "\\b(?:climbs|rises|goes up|shoots up)\\b.*\\b(?:until (?:it|he|she) is a"
                   + " (?:dot|speck)|into the sky|out of sight|over the (?:roofs|houses|gorse))\\b",
               Cue.Kind.HEIGHT,
-              "B3",
+              Moment.LEAP,
               "something goes up out of reach"),
           new Happening(
               "size fills tall high big small inside",
@@ -219,7 +220,7 @@ public final class CueFinder {
                   + " )?\\p{L}+|\\binside of the \\p{L}+ clock\\b|\\bsteps inside (?:it|the"
                   + " (?:clock|book|picture|box))\\b",
               Cue.Kind.SCALE,
-              "D2",
+              Moment.OTHER_SIZE,
               "a thing has the wrong size"),
           new Happening(
               "television monitor screen set tv card letter page paper sign message poster slip",
@@ -228,7 +229,7 @@ public final class CueFinder {
                   + "message|screen|poster|slip)\\b.*\\b(?:reads?|says?|comes?"
                   + " up|changes|slides|shows?)\\b",
               Cue.Kind.SCREEN,
-              "D1",
+              Moment.WRITING,
               "something must be read or seen on it"),
           new Happening(
               "date dates number numbers name names hand hands figure figures needle needles word"
@@ -236,14 +237,14 @@ public final class CueFinder {
               "\\b(?:date|number|name|hand|figure|needle|words?)s?\\b.*\\b(?:slides?|changes?|runs?"
                   + " backwards?|spins?|fades?|rewrites?)\\b",
               Cue.Kind.SCREEN,
-              "D1",
+              Moment.WRITING,
               "writing or a pointer changes"),
           new Happening(
               "lamp lamps light lights candle candles bulb bulbs star stars window windows",
               "\\b(?:lamps?|lights?|candles?|bulbs?|stars?|windows?)\\b.*\\b(?:go(?:es)?"
                   + " out|come(?:s)? on by|flicker|dim|brighten|blaze)",
               Cue.Kind.LIGHT,
-              "E1",
+              Moment.GLOW,
               "light changes in the picture"),
           new Happening(
               "light glow arc bolt",
@@ -251,21 +252,21 @@ public final class CueFinder {
                   + "bursts?)\\b|\\b(?:arc|bolt)"
                   + " (?:leaps|jumps|strikes)\\b",
               Cue.Kind.LIGHT,
-              "E1",
+              Moment.GLOW,
               "light behaves as a thing"),
           new Happening(
               "made shape",
               "\\bmade of (?:light|smoke|water|sand|leaves|glass|paper|ash)\\b|\\bin the shape of"
                   + " an? (?:hand|man|woman|face|animal|bird)\\b",
               Cue.Kind.CREATURE,
-              "E3",
+              Moment.CREATURE,
               "a body made of something else"),
           new Happening(
               "painted carved stone drawn stuffed porcelain bronze marble",
               "\\b(?:painted|carved|stone|drawn|stuffed|porcelain|bronze|marble)\\b.*\\b(?:turns"
                   + " its|opens its|moves its|blinks|breathes|looks|swims|walks|flies|smiles)\\b",
               Cue.Kind.CREATURE,
-              "E4",
+              Moment.DRAWING_LIVES,
               "a picture or a figure moves"),
           new Happening(
               "face skin fur body hand flesh something",
@@ -273,7 +274,7 @@ public final class CueFinder {
                   + " off|peels?|melts?|turns? (?:in)?to|comes back old|crumbles?)\\b|\\bin the"
                   + " glass something\\b|\\bsomething (?:swims|moves|crawls|breathes)\\b",
               Cue.Kind.CREATURE,
-              "E3",
+              Moment.CREATURE,
               "a body does what no body does"),
           new Happening(
               "second another other upside door doors lift window cupboard wardrobe flats street"
@@ -284,73 +285,73 @@ public final class CueFinder {
                   + "ground|road|city|hills?|horizon)\\b.*\\b(?:folds?|bends?|tilts?|rolls?"
                   + " up)\\b",
               Cue.Kind.WORLD,
-              "F1",
+              Moment.ELSEWHERE,
               "a place that cannot be gone to"),
           new Happening(
               "itself themselves accord",
               "\\b(?:by|of) (?:itself|themselves|its own accord|their own accord)\\b",
               Cue.Kind.CREATURE,
-              "E4",
+              Moment.DRAWING_LIVES,
               "a thing moves by itself"),
           new Happening(
               "there",
               "\\b(?:is not|isn't|was not|wasn't|are not|aren't|were not|weren't) there\\b",
               Cue.Kind.VANISH,
-              "B1",
+              Moment.GONE,
               "something is there and then is not, or the other way round"),
           new Happening(
               "face voice",
               "\\b(?:has|have|wears|with) (?:\\p{L}+'s|her own|his own|the same) (?:face|voice)\\b",
               Cue.Kind.DOUBLE,
-              "A1",
+              Moment.TWICE,
               "somebody has the face of another"),
           new Happening(
               "though although",
               "\\b(?:though|although) there (?:is|was|are|were) (?:no|nothing|nobody)\\b",
               Cue.Kind.CREATURE,
-              "E3",
+              Moment.CREATURE,
               "something happens without what makes it happen"),
           new Happening(
               "already",
               "\\b(?:is|are|stands?|sits?) already"
                   + " (?:in|at|on|beside|behind|across|there|halfway)\\b",
               Cue.Kind.SPEED,
-              "B2",
+              Moment.DASH,
               "somebody is there sooner than they can be"),
           new Happening(
               "younger older taller shorter thinner smaller larger",
               "\\b(?:with (?:each|every) \\p{L}+|gets?|grows?|becomes?|is"
                   + " suddenly)\\b.*\\b(?:younger|older|taller|shorter|thinner|smaller|larger)\\b",
               Cue.Kind.TIME,
-              "C2",
+              Moment.RUSHES,
               "a body changes while it is seen"),
           new Happening(
               "figure shape form outline",
               "\\b(?:into|becomes?|in|takes?) (?:the|a|an) (?:\\p{L}+"
                   + " )?(?:figure|shape|form|outline) of\\b",
               Cue.Kind.CREATURE,
-              "E3",
+              Moment.CREATURE,
               "something takes a shape"),
           new Happening(
               "carries lifts sweeps drags throws pulls hurls blows carry lift sweep",
               "\\b(?:carr(?:y|ies)|lifts?|sweeps?|hurls?|blows?|throws?) (?:her|him|them|it)"
                   + " (?:up|over|out|off|into|through|across|clear)\\b",
               Cue.Kind.HEIGHT,
-              "B3",
+              Moment.LEAP,
               "somebody is carried through the air"),
           new Happening(
               "dance dances drift drifts wander wanders hover hovers gather gathers pulse pulses",
               "\\b(?:lights?|sparks?|flames?|stars|glow)\\b(?: \\p{L}+){0,3}?"
                   + " (?:dance|drift|wander|hover|gather|pulse)s?\\b",
               Cue.Kind.LIGHT,
-              "E3",
+              Moment.CREATURE,
               "light moves by itself"),
           new Happening(
               "quickly fast slowly",
               "\\btoo (?:quickly|fast|slowly)\\b|\\b(?:impossibly|inhumanly|unnaturally)"
                   + " (?:quick|quickly|fast|slow|slowly)\\b",
               Cue.Kind.SPEED,
-              "C1",
+              Moment.SLOWS,
               "it goes faster or slower than it can"),
           new Happening(
               "nobody empty riderless driverless one",
@@ -358,21 +359,21 @@ public final class CueFinder {
                   + " (?:wheel|reins|box|controls|saddle|oars|keys|other"
                   + " end)\\b|\\b(?:riderless|driverless|pilotless)\\b",
               Cue.Kind.CREATURE,
-              "D1",
+              Moment.WRITING,
               "something goes with nobody to make it go"),
           new Happening(
               "melts runs drips pours flows turns",
               "\\b(?:stone|steel|glass|metal|rock|concrete|iron|wood|brick|marble|floor|wall|clock)\\b(?:"
                   + " \\p{L}+){0,3}? (?:melts|drips|flows|runs like|pours|turns to)\\b",
               Cue.Kind.ELEMENT,
-              "F4",
+              Moment.MATTER,
               "something solid runs"),
           new Happening(
               "we",
               "\\bwe (?:rise|fall|fly|follow|push|dive|pass|plunge|sink|drop|move) (?:it |him |her"
                   + " |them )?(?:from|through|all the way|into|out|down|up|above|over)\\b",
               Cue.Kind.CAMERA,
-              "F2",
+              Moment.NO_CAMERA_MOVES_SO,
               "the camera goes where none can"));
 
   private static final Map<String, List<Happening>> NEEDED_BY = new HashMap<>();
@@ -539,7 +540,7 @@ public final class CueFinder {
     for (Happening h : worthTrying) {
       Matcher m = h.pattern().matcher(s.low());
       if (m.find() && m.start() < likeness) {
-        hits.add(new Hit(h.kind(), h.method(), h.reason(), 5));
+        hits.add(new Hit(h.kind(), h.moment().method(), h.reason(), 5));
       }
     }
     twice(s.low(), has, before, hits);
@@ -651,11 +652,21 @@ public final class CueFinder {
       }
       for (int k = i + 1; k < word.size() && k <= i + 5; k++) {
         if (follows(LIVES, word, k)) {
-          hits.add(new Hit(Cue.Kind.CREATURE, "E3", "a thing does what only the living do", 5));
+          hits.add(
+              new Hit(
+                  Cue.Kind.CREATURE,
+                  Moment.CREATURE.method(),
+                  "a thing does what only the living do",
+                  5));
           return;
         }
         if (follows(RISES, word, k)) {
-          hits.add(new Hit(Cue.Kind.HEIGHT, "B5", "a thing leaves the ground by itself", 5));
+          hits.add(
+              new Hit(
+                  Cue.Kind.HEIGHT,
+                  Moment.FLIGHT.method(),
+                  "a thing leaves the ground by itself",
+                  5));
           return;
         }
       }
@@ -752,13 +763,15 @@ public final class CueFinder {
         && (BODY_AND_IMAGE.matcher(low).find() || SAME.matcher(low).find())) {
       hits.add(new Hit(Cue.Kind.DOUBLE, between(low), "somebody and an image of them part", 6));
     } else if (has.contains("beside") && BACK.matcher(low).find()) {
-      hits.add(new Hit(Cue.Kind.DOUBLE, "A1", "one person in two places", 6));
+      hits.add(new Hit(Cue.Kind.DOUBLE, Moment.TWICE.method(), "one person in two places", 6));
     }
   }
 
   /** What passes between two of the same performer decides how they are made. */
   private static String between(String low) {
-    return PASSING.matcher(low).find() ? "A4" : TOUCHING.matcher(low).find() ? "A2" : "A1";
+    return PASSING.matcher(low).find()
+        ? Moment.PASSES_THE_OTHER.method()
+        : TOUCHING.matcher(low).find() ? Moment.TOUCHES_THE_OTHER.method() : Moment.TWICE.method();
   }
 
   /** Whether a name stands in a text as a word of its own. */

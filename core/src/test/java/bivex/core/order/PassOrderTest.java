@@ -13,6 +13,7 @@ import java.util.Map;
 import java.util.Random;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.stream.IntStream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 
@@ -20,6 +21,7 @@ import org.junit.jupiter.api.Timeout;
  * The order of passes: against trying all orders where that can be done, and by its rules where it
  * cannot.
  */
+@Tag("sweep")
 class PassOrderTest {
   private static final double CALL = 8 * 60;
   private static final double WRAP = 20 * 60;

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.opencv.core.CvType;
 import org.opencv.core.Mat;
@@ -16,6 +17,7 @@ import org.opencv.imgproc.Imgproc;
  * and a general vision library (OpenCV 4.9: AKAZE features, robust similarity) on the same pairs.
  * The bounds are the accuracy to reach on textured plates.
  */
+@Tag("sweep")
 class RegisteringTest {
   private static final int W = 1920;
   private static final int H = 1080;

@@ -13,12 +13,14 @@ import bivex.core.plate.PlateComparison.Cause;
 import bivex.core.plate.PlateComparison.Limits;
 import java.util.ArrayList;
 import java.util.List;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /**
  * Plates of open-licence photographs with known faults of light, colour, sharpness and place: each
  * is found, told apart, and measured.
  */
+@Tag("sweep")
 class PlateComparisonTest {
   private static final int W = 1280;
   private static final int H = 720;

@@ -16,12 +16,14 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /**
  * Joins over the frames of a cut, with performers that are invented rectangles: which kind it is,
  * and that nobody is ever cut.
  */
+@Tag("sweep")
 class PlateJoinTest {
   private static final int W = 960;
   private static final int H = 540;

@@ -17,9 +17,11 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /** What must hold whatever the pictures: turned round, in other sizes, in other units. */
+@Tag("sweep")
 class PlatePropertiesTest {
   @Test
   void heldTheOtherWayRoundEverythingTurnsItsSign() {

@@ -24,12 +24,14 @@ import java.util.Random;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /**
  * What is shown of a measurement, and what it is held to: known faults come out as the right
  * figures in the right words, and nothing else is called beyond its limit.
  */
+@Tag("sweep")
 class PlateSheetTest {
   private static final Made STILL = Made.of("life", 960, 540, Registration.NONE);
 

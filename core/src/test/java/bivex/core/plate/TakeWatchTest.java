@@ -13,11 +13,13 @@ import java.util.List;
 import java.util.Random;
 import java.util.function.IntToDoubleFunction;
 import java.util.function.IntUnaryOperator;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /**
  * Takes made of a photograph with a known nudge and known flicker, while somebody walks through.
  */
+@Tag("sweep")
 class TakeWatchTest {
   private static final int W = 640;
   private static final int H = 360;

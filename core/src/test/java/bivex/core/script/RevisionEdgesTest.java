@@ -11,9 +11,11 @@ import bivex.core.script.Revision.Standing;
 import java.time.Duration;
 import java.util.List;
 import java.util.Random;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /** The ends of marks, and what writers do to scenes. */
+@Tag("sweep")
 class RevisionEdgesTest {
   private static Carried carry(String old, String now, String words) {
     int at = old.indexOf(words);

@@ -1,0 +1,2 @@
+/** What a client asks for, and whether a version is that. */
+package bivex.core.delivery;

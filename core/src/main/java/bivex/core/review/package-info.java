@@ -1,0 +1,2 @@
+/** Versions against what was asked for, and verdicts. */
+package bivex.core.review;

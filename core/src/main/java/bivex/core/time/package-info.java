@@ -1,0 +1,2 @@
+/** Frame rates, timecode, ranges and frame numbers, exact. */
+package bivex.core.time;

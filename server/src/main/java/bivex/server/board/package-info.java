@@ -1,0 +1,2 @@
+/** Storyboards. */
+package bivex.server.board;

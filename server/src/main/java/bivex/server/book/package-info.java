@@ -1,0 +1,2 @@
+/** Shots with everything derived from them, kept until something changes. */
+package bivex.server.book;

@@ -1,0 +1,2 @@
+/** Stand-ins of camera and head, and the interface to real ones. */
+package bivex.server.device;

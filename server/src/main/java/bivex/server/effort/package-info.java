@@ -1,0 +1,2 @@
+/** Rates of work and what it really took. */
+package bivex.server.effort;

@@ -1,0 +1,2 @@
+/** Elements of all shots. */
+package bivex.server.element;

@@ -1,0 +1,2 @@
+/** What leaves in open formats. */
+package bivex.server.export;

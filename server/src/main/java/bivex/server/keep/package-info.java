@@ -1,0 +1,2 @@
+/** Tables: entities as plain carriers, and their repositories. */
+package bivex.server.keep;

@@ -1,0 +1,2 @@
+/** The journal, and telling everybody what has changed. */
+package bivex.server.live;

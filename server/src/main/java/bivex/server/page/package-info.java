@@ -1,0 +1,2 @@
+/** The interface's own files. */
+package bivex.server.page;

@@ -1,0 +1,2 @@
+/** What is printed, as HTML templates. */
+package bivex.server.papers;

@@ -1,0 +1,2 @@
+/** Productions: made, changed, and who is on them. */
+package bivex.server.production;

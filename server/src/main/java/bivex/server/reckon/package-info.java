@@ -1,0 +1,2 @@
+/** The sums over HTTP. */
+package bivex.server.reckon;

@@ -1,0 +1,2 @@
+/** What can still be made of the takes. */
+package bivex.server.rescue;

@@ -1,0 +1,2 @@
+/** Versions, notes, verdicts and guests. */
+package bivex.server.review;

@@ -1,0 +1,2 @@
+/** Drafts, what they changed, and cues. */
+package bivex.server.script;

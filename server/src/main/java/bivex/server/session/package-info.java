@@ -1,0 +1,2 @@
+/** Signing in and out. */
+package bivex.server.session;
