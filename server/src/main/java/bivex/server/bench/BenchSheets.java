@@ -116,8 +116,9 @@ public class BenchSheets {
    */
   public record ThrowPathView(TakePairing.Half half, List<Throw.Spot> spots, long version) {}
 
-  /** Two takes that were laid over each other. */
   /**
+   * Two takes that were laid over each other.
+   *
    * @param otherLimits whether it was held to other limits than the set's now
    */
   public record MeasureView(

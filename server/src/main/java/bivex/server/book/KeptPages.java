@@ -23,8 +23,11 @@ import java.util.concurrent.locks.ReentrantLock;
  * are then derived once more, but never older.
  */
 final class KeptPages {
-  /** Shots whose pages are kept, over all productions; about 15 kB each. */
-  private static final long MOST_SHOTS = 12_000;
+  /**
+   * Shots whose pages are kept, over all productions: about 40 kB each, so at most a quarter of a
+   * GB.
+   */
+  private static final long MOST_SHOTS = 6_000;
 
   /** From this share of the shots on, all are derived: one statement for all is cheaper then. */
   private static final int MANY = 64;
