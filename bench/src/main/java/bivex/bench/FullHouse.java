@@ -256,9 +256,13 @@ final class FullHouse {
     house.bean(VersionEntries.class).saveAll(versions);
   }
 
-  /** A take of the n-th shot, as the floor would send it. */
+  /** A take of the n-th shot that has a plate, as the floor would send it. */
   Map<String, Object> take(int n) {
-    Shot s = shots.get(n % shots.size());
+    List<Shot> some =
+        shots.stream()
+            .filter(x -> !ShotBook.plan(production, x, false).plates().isEmpty())
+            .toList();
+    Shot s = some.get(n % some.size());
     return Map.of(
         "id",
         UUID.randomUUID().toString(),
@@ -270,7 +274,7 @@ final class FullHouse {
         ShotBook.plan(production, s, false).plates().stream()
             .map(Plan.Plate::key)
             .findFirst()
-            .orElse("plate:clean"),
+            .orElseThrow(),
         "roll",
         "A002",
         "tcIn",
