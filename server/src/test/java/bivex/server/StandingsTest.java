@@ -10,6 +10,7 @@ import bivex.server.keep.EvidenceEntries;
 import bivex.server.keep.EvidenceEntry;
 import bivex.server.keep.Mark;
 import bivex.server.keep.Productions;
+import bivex.server.keep.Setups;
 import bivex.server.keep.Stamps;
 import bivex.server.live.Journal;
 import java.time.Instant;
@@ -219,6 +220,29 @@ class StandingsTest {
     } finally {
       crew.shutdownNow();
     }
+    assertThat(kept()).isEqualTo(anew());
+  }
+
+  /**
+   * A row that was read before somebody changed it is not kept under the stamp after the change.
+   */
+  @Test
+  void whatSomebodyHasReadBeforeIsNotKept() {
+    Setups setups = stage.house.bean(Setups.class);
+    TransactionTemplate reading =
+        new TransactionTemplate(stage.house.bean(PlatformTransactionManager.class));
+    reading.setReadOnly(true);
+    reading.executeWithoutResult(
+        s -> {
+          assertThat(setups.findById(UUID.fromString(stage.setup)).orElseThrow().name)
+              .isEqualTo("Chart table");
+          Stage.ok(
+              stage.producer.put(
+                  stage.base + "/setups/" + stage.setup,
+                  "\"0\"",
+                  Map.of("day", stage.day, "name", "Lamp table", "number", 1, "struck", false)));
+          assertThat(kept().toString()).contains("Lamp table");
+        });
     assertThat(kept()).isEqualTo(anew());
   }
 

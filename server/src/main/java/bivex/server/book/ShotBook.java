@@ -32,6 +32,7 @@ import bivex.server.keep.Stamps;
 import bivex.server.keep.TakeEntries;
 import bivex.server.keep.TouchEntry;
 import bivex.server.keep.Versions;
+import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -64,6 +65,7 @@ public class ShotBook {
   private final InheritedRows inherited;
   private final PlateMeasures measures;
   private final Productions productions;
+  private final EntityManager entities;
   private final Drafts drafts;
   private final Stamps stamps;
   private final TransactionTemplate reading;
@@ -81,6 +83,7 @@ public class ShotBook {
       InheritedRows inherited,
       PlateMeasures measures,
       Productions productions,
+      EntityManager entities,
       Drafts drafts,
       Stamps stamps,
       PlatformTransactionManager transactions,
@@ -88,6 +91,7 @@ public class ShotBook {
     this.clock = clock;
     this.measures = measures;
     this.productions = productions;
+    this.entities = entities;
     this.drafts = drafts;
     this.stamps = stamps;
     this.reading = new TransactionTemplate(transactions);
@@ -191,8 +195,11 @@ public class ShotBook {
     @Override
     public List<Page> load(UUID production, Set<UUID> only) {
       return reading.execute(
-          status ->
-              ShotBook.this.load(productions.findById(production).orElseThrow(), only, false));
+          status -> {
+            // Rows that the asker has read already may be older than the stamp: they are read anew.
+            entities.clear();
+            return ShotBook.this.load(productions.findById(production).orElseThrow(), only, false);
+          });
     }
   }
 
