@@ -5,6 +5,7 @@
   import { api, got, Refused, type Schemas } from '../lib/api/client';
   import DaySheet from '../lib/floor/DaySheet.svelte';
   import { line } from '../lib/floor/line.svelte';
+  import { merge } from '../lib/floor/merged';
   import Order from '../lib/floor/Order.svelte';
   import OrderSheet from '../lib/floor/OrderSheet.svelte';
   import Papers from '../lib/floor/Papers.svelte';
@@ -59,13 +60,14 @@
     if (pack && !asked && !pack.sheets.some((s) => s.setup.id === begun))
       begun = pack.order.running.slots[0]?.setup ?? '';
   });
-  const sheet = $derived(
+  const told = $derived(
     pack?.sheets.find((s) => s.setup.id === (asked ?? begun)) ??
       pack?.sheets.find((s) => s.setup.id === pack.order.running.slots[0]?.setup) ??
       pack?.sheets.find((s) => !s.setup.struckAt) ??
       pack?.sheets[0] ??
       null,
   );
+  const sheet = $derived(pack && told ? merge(pack, told, line.fresh) : null);
 
   let plate = $state('');
   let ordering = $state(false);
@@ -78,22 +80,6 @@
 
   const key = (p: { shot: string; key: string }): string => `${p.shot} ${p.key}`;
   const on = $derived(sheet?.plates.find((p) => key(p) === plate) ?? null);
-  /** A plate picked on this device counts as shot, whether the server knows it or not. */
-  const here = (p: Schemas['FloorPlate']): boolean =>
-    line.fresh.some(
-      (w) =>
-        w.entry.call?.call === 'PICK' &&
-        (line.fresh.some(
-          (t) => t.id === w.entry.take && t.entry.logged?.shot === p.shot && t.entry.logged.plate === p.key,
-        ) ||
-          (sheet?.takes.some((t) => t.id === w.entry.take && t.shot === p.shot && t.plate === p.key) ??
-            false)),
-    );
-  const first = $derived(
-    sheet?.plates.find((p) => p.state === 'OWED' && p.key === 'plate:clean' && sheet.takes.length > 0) ??
-      sheet?.plates.find((p) => p.state === 'OWED'),
-  );
-
   $effect(() => {
     if (sheet && !sheet.plates.some((p) => key(p) === plate)) {
       const slot = pack?.order.running.slots.find(
@@ -102,7 +88,7 @@
       const p =
         sheet.plates.find((x) => wanted && x.code === wanted && x.state === 'OWED') ??
         sheet.plates.find((x) => slot && x.shot === slot.shot && x.key === slot.plate) ??
-        first ??
+        sheet.first ??
         sheet.plates[0];
       plate = p ? key(p) : '';
     }
@@ -257,9 +243,15 @@
         {#each sheet.plates as p (key(p))}
           <li>
             <button class="plate" aria-pressed={key(p) === plate} onclick={() => (plate = key(p))}
-              ><Form state={here(p) ? 'IN_HAND' : p.state} now={p === first && !here(p)} /><span
+              ><Form state={p.state} now={p === sheet.first} /><span
                 ><strong>{p.label}</strong><br /><span class="small soft"
-                  >{here(p) ? 'picked, waits to be sent' : p.reason}</span
+                  >{!p.here
+                    ? p.reason
+                    : p.state === 'IN_HAND'
+                      ? 'picked, waits to be sent'
+                      : p.state === 'IN_DOUBT'
+                        ? 'picked but does not match, waits to be sent'
+                        : 'put back, waits to be sent'}</span
                 ></span
               ><span class="mono small soft">{p.code}</span></button
             >

@@ -3,13 +3,14 @@
   import { house } from '../house.svelte';
   import Sheet from '../parts/Sheet.svelte';
   import { frame } from '../state.svelte';
+  import type { FloorSheet } from './merged';
 
   /** The repeat head: plays a move, and says how well each pass lies on the first. */
   let {
     open = $bindable(false),
     pack,
     sheet,
-  }: { open: boolean; pack: Schemas['DayPack']; sheet: Schemas['SetupSheet'] } = $props();
+  }: { open: boolean; pack: Schemas['DayPack']; sheet: FloorSheet } = $props();
   const h = house();
   let sweep = $state('180');
   let seconds = $state('10');

@@ -6,9 +6,10 @@
   import { count } from '../words';
   import Guide from './Guide.svelte';
   import Head from './Head.svelte';
+  import type { FloorSheet } from './merged';
 
   /** Papers and lists of the day, out and in; the guide track and the head of the setup. */
-  let { pack, sheet }: { pack: Schemas['DayPack']; sheet: Schemas['SetupSheet'] } = $props();
+  let { pack, sheet }: { pack: Schemas['DayPack']; sheet: FloorSheet } = $props();
   const h = house();
   let open = $state(false);
   let guiding = $state('');
@@ -16,9 +17,7 @@
   const base = $derived(`/api/productions/${h.id}/days/${pack.day.id}`);
   const may = $derived(h.may('PRODUCER', 'COORDINATOR', 'FLOOR'));
   const speaking = $derived([
-    ...new Map(
-      sheet.plates.filter((p) => p.key.startsWith('plate:guide')).map((p) => [p.shot, p.code]),
-    ).entries(),
+    ...new Map(sheet.plates.filter((p) => p.guide).map((p) => [p.shot, p.code])).entries(),
   ]);
 
   async function bring(path: string, files: FileList | null): Promise<void> {
@@ -49,9 +48,8 @@
 {#each speaking as [shot, code] (shot)}<button class="tight btn" onclick={() => (guiding = shot)}
     >Guide track{speaking.length > 1 ? ` ${code}` : ''}</button
   >{/each}
-{#if sheet.checks.some((c) => c.title.toLowerCase().includes('pass') || c.title
-      .toLowerCase()
-      .includes('repeat')) && may}<button class="tight btn" onclick={() => (moving = true)}>Head</button>{/if}
+{#if sheet.checks.length > 0 && may}<button class="tight btn" onclick={() => (moving = true)}>Head</button
+  >{/if}
 
 <Sheet bind:open title="Papers of day {pack.day.number}">
   <ul>

@@ -6,14 +6,14 @@
   import { frame } from '../state.svelte';
   import { count } from '../words';
   import { line } from './line.svelte';
+  import type { FloorSheet } from './merged';
   import { timeOf } from './time';
 
   /**
    * What the floor must not forget: clocks, what is owed before the set is struck, touches, light,
    * sound, cautions.
    */
-  let { pack, sheet, may }: { pack: Schemas['DayPack']; sheet: Schemas['SetupSheet']; may: boolean } =
-    $props();
+  let { pack, sheet, may }: { pack: Schemas['DayPack']; sheet: FloorSheet; may: boolean } = $props();
   let now = $state(Date.now());
   $effect(() => {
     const timer = setInterval(() => (now = Date.now()), 15_000);
@@ -21,61 +21,33 @@
   });
 
   // --- clocks, with what waits on this device taken into account
+  const known = $derived(new Set(pack.sheets.flatMap((s) => s.takes.map((t) => t.id))));
   const mine = $derived(
-    line.fresh.filter(
-      (w) =>
-        w.entry.logged &&
-        !sheet.takes.some((t) => t.id === w.id) &&
-        pack.sheets.some((s) => s.setup.id === w.entry.logged?.setup),
+    line.fresh.flatMap((w) =>
+      w.entry.logged && !known.has(w.id) && pack.sheets.some((s) => s.setup.id === w.entry.logged?.setup)
+        ? [w.entry.logged]
+        : [],
     ),
   );
-  const clockWords = $derived.by(() => {
-    const c = sheet.clock;
-    if (!c) return '';
-    if (mine.length === 0 || c.state === 'CHANGE_FIRST') return c.words;
-    let seconds = 0;
-    for (const w of mine) {
-      try {
-        seconds += core.seconds(w.entry.logged?.tcIn ?? '', w.entry.logged?.tcOut ?? '', pack.rate);
-      } catch {
-        seconds += 0;
-      }
-    }
-    return core.clock(
-      sheet.setup.tape,
-      c.batteryLeft,
-      c.cardLeft,
-      c.need,
-      c.needRecord,
-      seconds,
-      mine.length,
-      pack.day.terms.megabitsPerSecond,
-    );
-  });
+  const clockWords = $derived(
+    sheet.clock
+      ? core.clock(sheet.clock, sheet.setup.tape, mine, pack.rate, pack.day.terms.megabitsPerSecond)
+      : '',
+  );
   const row = $derived(
     pack.sun?.rows.reduce((a, b) =>
       Math.abs(new Date(b.moment).getTime() - now) < Math.abs(new Date(a.moment).getTime() - now) ? b : a,
     ) ?? null,
   );
   const today = $derived(row !== null && Math.abs(new Date(row.moment).getTime() - now) < 600_000);
-  const gone = $derived(
-    sheet.hold !== null && sheet.hold.driftM !== null && now > new Date(sheet.hold.until).getTime(),
-  );
+  const gone = $derived(sheet.hold !== null && now > new Date(sheet.hold.until).getTime());
   const share = (left: number, all: number): number =>
     Math.max(0, Math.min(100, (100 * left) / Math.max(1, all)));
 
   // --- before you strike
   const done = (i: Schemas['StrikeItem']): boolean =>
-    line.fresh.some(
-      (w) =>
-        w.entry.call?.call === 'PICK' &&
-        (line.fresh.some(
-          (t) => t.id === w.entry.take && t.entry.logged?.shot === i.shot && t.entry.logged.plate === i.key,
-        ) ||
-          sheet.takes.some((t) => t.id === w.entry.take && t.shot === i.shot && t.plate === i.key)),
-    );
+    sheet.plates.some((p) => p.here && p.shot === i.shot && p.key === i.key && p.state === 'IN_HAND');
   const open = $derived(sheet.beforeStrike.filter((i) => i.waived === '' && !done(i)));
-  const struckHere = $derived(line.fresh.some((w) => w.entry.strike && w.entry.setup === sheet.setup.id));
   let striking = $state(false);
   let reasons = $state<Record<string, string>>({});
   let one = $state('');
@@ -107,17 +79,7 @@
   // --- light and sound
   let noting = $state(false);
   let light = $state({ words: '', ev: '', kelvin: '' });
-  const checked = $derived(
-    new Set([
-      ...sheet.notes.filter((n) => n.kind === 'SOUND').map((n) => n.item),
-      ...line.fresh
-        .filter((w) => w.entry.setup === sheet.setup.id && w.entry.note?.kind === 'SOUND')
-        .map((w) => w.entry.note?.item ?? ''),
-    ]),
-  );
-  const speaks = $derived(
-    sheet.plates.some((p) => p.key.startsWith('plate:guide')) || sheet.notes.some((n) => n.kind === 'SOUND'),
-  );
+  const speaks = $derived(sheet.speaks || sheet.heard.length > 0);
   const number = (s: string): number | undefined =>
     s.trim() === '' ? undefined : Number(s.replace(',', '.'));
 
@@ -162,10 +124,7 @@
   </p>
 {/if}
 {#if sheet.hold}<p class:pencil={gone || !sheet.hold.held}>
-    {gone && sheet.hold.held
-      ? `Shadows have left their limit at ${timeOf(sheet.hold.until)}: ` +
-        'shoot the clean plate again in this light, or wait for cloud.'
-      : sheet.hold.words}
+    {gone ? sheet.hold.afterwards : sheet.hold.words}
   </p>{/if}
 {#if pack.sun}<p class="small soft">
     Sun {pack.sun.sunrise || 'does not rise'} to {pack.sun.sunset || 'does not set'}{today && row
@@ -182,9 +141,9 @@
   </p>{/each}
 
 <h2>Before you strike</h2>
-{#if struckHere}<p class="pencil">Struck on this device; waits to be sent.</p>{:else if open.length === 0}<p
-    class="soft"
-  >
+{#if sheet.struckHere}<p class="pencil">
+    Struck on this device; waits to be sent.
+  </p>{:else if open.length === 0}<p class="soft">
     {sheet.plates.length > 0 ? 'Everything of this setup is in hand, or let go.' : 'Nothing is planned here.'}
   </p>{/if}
 <ul>
@@ -203,7 +162,7 @@
       >
     </li>{/each}
 </ul>
-{#if may && sheet.plates.length > 0 && !sheet.setup.struckAt && !struckHere}<button
+{#if may && sheet.plates.length > 0 && !sheet.setup.struckAt && !sheet.struckHere}<button
     class="tight mt-2 btn"
     onclick={strike}
     >{open.length > 0 ? `Strike with ${open.length} owed` : 'Strike the set'} <kbd>g</kbd></button
@@ -234,9 +193,9 @@
 {#if speaks}
   <ul class="mt-2">
     {#each pack.soundChecks as c (c.key)}<li class="sound">
-        <span class="pt-[2px]"><Form state={checked.has(c.key) ? 'IN_HAND' : 'OWED'} /></span><span
+        <span class="pt-[2px]"><Form state={sheet.heard.includes(c.key) ? 'IN_HAND' : 'OWED'} /></span><span
           >{c.words}</span
-        >{#if may && !checked.has(c.key)}<button
+        >{#if may && !sheet.heard.includes(c.key)}<button
             class="tight bare btn"
             aria-label="Checked: {c.words}"
             onclick={() => void note({ kind: 'SOUND', item: c.key }, `Sound: ${c.words}`)}>Checked</button

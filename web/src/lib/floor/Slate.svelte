@@ -6,6 +6,8 @@
   import Findings from '../parts/Findings.svelte';
   import { frame } from '../state.svelte';
   import { line } from './line.svelte';
+  import type { FloorSheet } from './merged';
+  import { timeOf } from './time';
 
   /**
    * The slate of one plate: roll and cut, the camera carried over and changed by exception, and what
@@ -19,7 +21,7 @@
     ontouch,
   }: {
     pack: Schemas['DayPack'];
-    sheet: Schemas['SetupSheet'];
+    sheet: FloorSheet;
     plate: Schemas['FloorPlate'];
     may: boolean;
     ontouch: () => void;
@@ -61,25 +63,9 @@
   let saving = $state('');
   let presetName = $state('');
 
-  // --- what this device has written here and the server does not know yet
-  const mine = $derived(
-    line.fresh.filter(
-      (w) => w.entry.logged?.setup === sheet.setup.id && !sheet.takes.some((t) => t.id === w.id),
-    ),
-  );
-  const lastMine = $derived(mine[mine.length - 1]?.entry.logged ?? null);
-  const number = $derived(
-    Math.max(
-      plate.nextTake,
-      ...mine
-        .filter((w) => w.entry.logged?.shot === plate.shot && w.entry.logged.plate === plate.key)
-        .map((w) => (w.entry.logged?.number ?? 0) + 1),
-    ),
-  );
-
   // --- carried over from the last take of the setup
   $effect(() => {
-    const last = lastMine ?? sheet.takes[0] ?? null;
+    const last = sheet.takes[0] ?? null;
     const stamp = `${sheet.setup.id} ${last?.id ?? ''}`;
     if (of === stamp) return;
     const fresh = !of.startsWith(sheet.setup.id);
@@ -87,11 +73,7 @@
     // What somebody is typing for the next take is never wiped by a take that arrives meanwhile.
     if (!fresh && typed) return;
     roll = last?.roll ?? sheet.lastRoll;
-    try {
-      tcIn = lastMine ? core.after(lastMine.tcOut ?? '', pack.rate) : sheet.nextIn;
-    } catch {
-      tcIn = sheet.nextIn;
-    }
+    tcIn = sheet.nextIn;
     camera = {
       ...(last?.camera ?? {
         rate: pack.rate,
@@ -111,25 +93,22 @@
   });
   // Parts carry over from the last take of the same plate.
   $effect(() => {
-    const last =
-      [...mine].reverse().find((w) => w.entry.logged?.plate === plate.key)?.entry.logged?.parts ??
-      sheet.takes.find((t) => t.shot === plate.shot && t.plate === plate.key)?.parts;
-    const n = Number(/^plate:performance-(\d+)$/.exec(plate.key)?.[1] ?? 0);
+    const last = sheet.takes.find((t) => t.shot === plate.shot && t.plate === plate.key)?.parts ?? [];
     parts =
-      (last ?? []).length > 0
-        ? (last ?? []).map((p) => ({
+      last.length > 0
+        ? last.map((p) => ({
             part: p.part,
             eyeline: p.eyeline ?? '',
             zone: p.zone ?? '',
             wardrobe: p.wardrobe ?? '',
           }))
-        : n > 0
-          ? [{ part: n, eyeline: '', zone: '', wardrobe: worn(n) }]
+        : plate.part
+          ? [{ part: plate.part, eyeline: '', zone: '', wardrobe: worn() }]
           : [];
   });
-  const worn = (n: number): string =>
+  const worn = (): string =>
     pack.order.running.slots
-      .find((s) => s.shot === plate.shot && s.plate === `plate:performance-${n}`)
+      .find((s) => s.shot === plate.shot && s.plate === plate.key)
       ?.worn.map((w) => w.costume)
       .join(', ') ?? '';
 
@@ -301,23 +280,11 @@
   // --- the match guard
   const guardOf = $derived(sheet.guards.find((g) => g.shot === plate.shot) ?? null);
   const inSet = $derived(guardOf?.plates.includes(plate.key) ?? false);
-  const reference = $derived(
-    guardOf?.reference ??
-      mine.find(
-        (w) =>
-          w.entry.logged?.shot === plate.shot &&
-          guardOf?.plates.includes(w.entry.logged.plate ?? '') &&
-          !line.fresh.some(
-            (c) =>
-              c.entry.take === w.id && c.entry.call && !['PICK', 'NONE'].includes(c.entry.call.call ?? ''),
-          ),
-      )?.entry.logged?.camera ??
-      null,
-  );
-  const against = $derived.by((): Schemas['Finding'][] => {
+  /** What camera data have against others of the set; against none, what is wrong by itself. */
+  const held = (reference: Schemas['CameraData'] | null): Schemas['Finding'][] => {
     if (!inSet || !guardOf) return [];
     try {
-      const found = core.guard(
+      return core.guard(
         reference as Record<string, unknown> | null,
         $state.snapshot(camera),
         guardOf.rules.join(','),
@@ -326,35 +293,18 @@
         pack.sensorWidthMm,
         guardOf.backgroundM,
       );
-      return found.filter((f) => f.severity !== 'NOT_READ' || !notRead.includes(f.property));
     } catch {
       return [];
     }
-  });
-  const autos = $derived(against.filter((f) => f.severity === 'BREAKS' && f.actual === 'automatic'));
+  };
+  const against = $derived(
+    held(guardOf?.reference ?? null).filter(
+      (f) => f.severity !== 'NOT_READ' || !notRead.includes(f.property),
+    ),
+  );
+  const autos = $derived(held(null));
   const found = (f: Field) => against.find((x) => x.property === f.key && x.severity !== 'NOT_READ');
-  const touched = $derived(
-    [
-      ...sheet.touches.map((t) => ({ words: t.words, remedy: t.remedy, at: t.madeAt })),
-      ...line.fresh
-        .filter((w) => w.entry.touch && w.entry.setup === sheet.setup.id)
-        .map((w) => ({
-          words: pack.touches.find((t) => t.key === w.entry.touch?.kind)?.words ?? '',
-          remedy: pack.touches.find((t) => t.key === w.entry.touch?.kind)?.remedy ?? '',
-          at: w.madeAt,
-        })),
-    ].sort((a, b) => b.at.localeCompare(a.at)),
-  );
-  const cleanSince = $derived(
-    touched.length > 0 &&
-      sheet.takes.some(
-        (t) =>
-          t.plate === 'plate:clean' &&
-          t.madeAt > (touched[0]?.at ?? '') &&
-          t.call !== 'NO_GOOD' &&
-          t.call !== 'FALSE_START',
-      ),
-  );
+  const touched = $derived(sheet.touches.at(-1) ?? null);
 
   /** Logs the take, with what is said of it in the same breath. */
   export async function log(call?: Schemas['NewCall']['call'], why = ''): Promise<void> {
@@ -395,7 +345,7 @@
       // From here on the slate carries over to the next take.
       typed = false;
       const breaks = against.filter((f) => f.severity === 'BREAKS');
-      const name = `${plate.code} ${plate.label.toLowerCase()}, take ${number}`;
+      const name = `${plate.code} ${plate.label.toLowerCase()}, take ${plate.nextTake}`;
       await line.add(
         {
           id,
@@ -403,7 +353,7 @@
             shot: plate.shot,
             setup: sheet.setup.id,
             plate: plate.key,
-            number,
+            number: plate.nextTake,
             slate: plate.code,
             roll,
             tcIn,
@@ -458,7 +408,7 @@
 >
   <div class="big">
     <div><span class="small soft">slate</span><span class="mono huge">{plate.code}</span></div>
-    <div><span class="small soft">take</span><span class="mono huge">{number}</span></div>
+    <div><span class="small soft">take</span><span class="mono huge">{plate.nextTake}</span></div>
     <div class="grow">
       <span class="small soft">{plate.label}{here ? ', rolling' : ''}</span>{#if here}<span
           class="mono clock"
@@ -474,7 +424,7 @@
       {#if ended}
         <button type="button" class="ink btn" disabled={busy} onclick={() => void log('PICK')}>Pick it</button
         >
-        <button class="log btn" disabled={busy}>Log take {number} <kbd>t</kbd></button>
+        <button class="log btn" disabled={busy}>Log take {plate.nextTake} <kbd>t</kbd></button>
         <button
           type="button"
           class="btn"
@@ -489,7 +439,7 @@
           onclick={() => void log('FALSE_START', 'broken off')}>False start</button
         >
       {:else if !here}
-        <button class="log btn" disabled={busy}>Log take {number} <kbd>t</kbd></button>
+        <button class="log btn" disabled={busy}>Log take {plate.nextTake} <kbd>t</kbd></button>
       {/if}
       <button type="button" class="btn" onclick={ontouch}>Camera was touched <kbd>b</kbd></button>
     </div>
@@ -506,10 +456,10 @@
       </div>
     {/if}
   {/if}
-  {#if touched.length > 0 && inSet}<p class="pencil">
-      Touched at {new Date(touched[0]?.at ?? '').toTimeString().slice(0, 5)}: {touched[0]?.words}. {cleanSince
+  {#if touched && inSet}<p class="pencil">
+      Touched at {timeOf(touched.madeAt)}: {touched.words}. {sheet.cleanSinceTouch
         ? 'The clean plate was shot again since: lay it over the first plate, and say on the shot whether it agrees.'
-        : `Now ${touched[0]?.remedy}.`}
+        : `Now ${touched.remedy}.`}
     </p>{/if}
   {#if wrong}<p class="pencil" role="alert">
       {wrong.words}. Nothing was logged; what you typed is still here. {#if wrong.silent}<button

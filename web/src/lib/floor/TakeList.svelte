@@ -5,10 +5,11 @@
   import Sheet from '../parts/Sheet.svelte';
   import { frame } from '../state.svelte';
   import { line } from './line.svelte';
+  import type { FloorSheet, FloorTake } from './merged';
   import { timeOf } from './time';
 
   /** The takes of a setup, those that wait on this device first. */
-  let { sheet, may }: { sheet: Schemas['SetupSheet']; may: boolean } = $props();
+  let { sheet, may }: { sheet: FloorSheet; may: boolean } = $props();
   const h = house();
   type Call = Schemas['TakeView']['call'];
   const WORDS: Record<Call, string> = {
@@ -22,12 +23,14 @@
   let older = $state.raw<Schemas['TakeView'][]>([]);
   let page = $state(0);
   let looking = $state<Schemas['StillView'] | null>(null);
-  const waiting = $derived(
-    line.fresh
-      .filter((w) => w.entry.logged?.setup === sheet.setup.id && !sheet.takes.some((t) => t.id === w.id))
-      .reverse(),
-  );
-  const takes = $derived([...sheet.takes, ...older.filter((t) => !sheet.takes.some((x) => x.id === t.id))]);
+  const takes = $derived<FloorTake[]>([
+    ...sheet.takes,
+    ...older
+      .filter((t) => !sheet.takes.some((x) => x.id === t.id))
+      .map((t) => ({ ...t, said: '', state: '' as const })),
+  ]);
+  const name = (t: FloorTake): string =>
+    t.said || `${t.code} ${t.plateLabel.toLowerCase()}, take ${t.number}`;
   let of = '';
   $effect(() => {
     if (of !== sheet.setup.id) {
@@ -36,12 +39,6 @@
       page = 0;
     }
   });
-
-  /** The last word on a take, those that wait among them. */
-  function called(id: string, server: Call): Call {
-    const mine = line.fresh.filter((w) => w.entry.take === id && w.entry.call);
-    return (mine[mine.length - 1]?.entry.call?.call as Call | undefined) ?? server;
-  }
 
   async function call(id: string, name: string, word: Call, why = ''): Promise<void> {
     try {
@@ -58,14 +55,10 @@
 
   /** Says something of the newest take. */
   export function last(word: Call): void {
-    const w = waiting[0];
     const t = takes[0];
-    const id = w?.id ?? t?.id;
-    const n = w?.entry.logged?.number ?? t?.number ?? 0;
-    if (!id || !may) return;
-    const name = w?.said ?? `${t?.code} ${t?.plateLabel.toLowerCase()}, take ${n}`;
-    if (word === 'NO_GOOD') refusing = { id, number: n, name };
-    else void call(id, name, word, word === 'FALSE_START' ? 'broken off' : '');
+    if (!t || !may) return;
+    if (word === 'NO_GOOD') refusing = { id: t.id, number: t.number, name: name(t) };
+    else void call(t.id, name(t), word, word === 'FALSE_START' ? 'broken off' : '');
   }
 
   async function more(): Promise<void> {
@@ -121,30 +114,16 @@
 {/snippet}
 
 <ul class="takes">
-  {#each waiting as w (w.id)}
-    {@const t = w.entry.logged}
-    {@const now = called(w.id, 'NONE')}
-    <li class="waits" class:ng={now === 'NO_GOOD' || now === 'FALSE_START'}>
-      <span class="mono"><strong>{t?.number}</strong></span>
-      <span
-        ><strong class:struck={now === 'NO_GOOD' || now === 'FALSE_START'}>{w.said}</strong>
-        <span class="tag small">{w.state === 'sent' ? 'sent' : 'waits to be sent'}</span><br /><span
-          class="mono small soft">{t?.roll} · {t?.tcIn} to {t?.tcOut} · {timeOf(w.madeAt)}</span
-        >{#if t?.note}<br /><span class="small soft">{t.note}</span>{/if}</span
-      >
-      {@render calls(w.id, t?.number ?? 0, w.said, now)}
-    </li>
-  {/each}
   {#each takes as t (t.id)}
-    {@const now = called(t.id, t.call)}
-    {@const off = now === 'NO_GOOD' || now === 'FALSE_START'}
-    <li class:ng={off}>
+    {@const off = t.call === 'NO_GOOD' || t.call === 'FALSE_START'}
+    <li class:ng={off} class:waits={t.state !== ''}>
       <span class="mono"><strong>{t.number}</strong></span>
       <span
         ><strong class:struck={off}>{t.plateLabel}</strong>
+        {#if t.state}<span class="tag small">{t.state === 'sent' ? 'sent' : 'waits to be sent'}</span>{/if}
         <span class="mono small soft">{t.code} · {t.roll} · {t.tcIn} to {t.tcOut} · {timeOf(t.madeAt)}</span>
         {#if t.reference}<span class="tag small">reference of the set</span>{/if}
-        {#if now === 'FALSE_START'}<span class="tag small">false start</span>{/if}
+        {#if t.call === 'FALSE_START'}<span class="tag small">false start</span>{/if}
         {#if t.note || t.reason || t.overruled}<br /><span class="small soft"
             >{t.note} {t.reason} {t.overruled ? `automatic because: ${t.overruled}` : ''}</span
           >{/if}
@@ -161,9 +140,9 @@
           >{/if}
         <Findings findings={t.findings} /></span
       >
-      {@render calls(t.id, t.number, `${t.code} ${t.plateLabel.toLowerCase()}, take ${t.number}`, now)}
+      {@render calls(t.id, t.number, name(t), t.call)}
     </li>
-  {:else}{#if waiting.length === 0}<li class="soft bare">No takes yet.</li>{/if}{/each}
+  {:else}<li class="soft bare">No takes yet.</li>{/each}
 </ul>
 {#if sheet.more && older.length < page * 40 + 1}<button class="tight btn" onclick={() => void more()}
     >Older takes</button

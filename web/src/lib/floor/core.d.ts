@@ -19,21 +19,33 @@ declare module 'bivex-core' {
     remedy: string;
     tolerance: string;
   }[];
+  export function merge(
+    sheet: object,
+    notSent: object[],
+    rate: string,
+    width: number,
+    height: number,
+    sensorWidthMm: number,
+  ): {
+    takes: { id: string; call: 'NONE' | 'PICK' | 'NO_GOOD' | 'FALSE_START' }[];
+    plates: { state: string; nextTake: number }[];
+    references: string[];
+    first: number;
+    nextIn: string;
+    heard: string[];
+    cleanSinceTouch: boolean;
+    struck: boolean;
+  };
   export function fault(camera: Camera): string;
   export function silent(camera: Camera, notRead: string): string[];
   export function running(inLabel: string, seconds: number, rate: string): string;
   export function out(inLabel: string, seconds: number, rate: string): string;
-  export function after(label: string, rate: string): string;
   export function rangeFault(inLabel: string, outLabel: string, rate: string): string;
-  export function seconds(inLabel: string, outLabel: string, rate: string): number;
   export function clock(
+    told: object,
     set: string,
-    batteryLeft: number,
-    cardLeft: number,
-    need: number,
-    needRecord: number,
-    seconds: number,
-    takes: number,
+    notSent: object[],
+    rate: string,
     megabitsPerSecond: number,
   ): string;
 }

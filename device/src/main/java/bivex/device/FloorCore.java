@@ -1,6 +1,7 @@
 package bivex.device;
 
 import bivex.core.InvalidInput;
+import bivex.core.floor.FloorSetup;
 import bivex.core.optics.Raster;
 import bivex.core.shoot.CameraData;
 import bivex.core.shoot.MatchGuard;
@@ -8,6 +9,7 @@ import bivex.core.shoot.MatchRule;
 import bivex.core.shoot.SetClock;
 import bivex.core.time.FrameRate;
 import bivex.core.time.Timecode;
+import bivex.core.time.TimecodeRange;
 import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.List;
@@ -72,6 +74,32 @@ public final class FloorCore {
     return out;
   }
 
+  /**
+   * How a setup stands with what was written on this device and not sent: what the server will say
+   * once it is.
+   *
+   * @param sheet the setup as the server told it last
+   * @param notSent entries, each with its id, in the order they were written
+   * @param rate of the production
+   * @return ids of the takes, newest first; the last word on each; ids of the references; state and
+   *     next number of each plate, in the sheet's order; place of the plate to shoot next in it, or
+   *     −1; where the next take's timecode begins; what was listened for; whether the clean plate
+   *     was made since the last touch; whether the set is struck
+   */
+  @JSExport
+  public static JSObject merge(
+      JSObject sheet,
+      JSArray<JSObject> notSent,
+      String rate,
+      int width,
+      int height,
+      double sensorWidthMm) {
+    FloorSetup now =
+        FloorJson.setup(sheet, FrameRate.parse(rate), new Raster(width, height), sensorWidthMm)
+            .merge(FloorJson.entries(notSent, text(part(sheet, "setup"), "id")));
+    return FloorJson.standing(now);
+  }
+
   /** What is wrong with camera data, as "field: why"; empty when nothing is. */
   @JSExport
   public static String fault(JSObject camera) {
@@ -109,61 +137,54 @@ public final class FloorCore {
         .label();
   }
 
-  /** Label of the frame after another. */
-  @JSExport
-  public static String after(String label, String rate) {
-    return Timecode.parse(label, FrameRate.parse(rate)).plus(1).label();
-  }
-
   /** What is wrong with a range of timecode, as "field: why"; empty when nothing is. */
   @JSExport
   public static String rangeFault(String in, String out, String rate) {
     try {
-      bivex.core.time.TimecodeRange.parse(in, out, FrameRate.parse(rate));
+      TimecodeRange.parse(in, out, FrameRate.parse(rate));
       return "";
     } catch (InvalidInput e) {
       return e.getMessage();
     }
   }
 
-  /** Seconds from one frame to another, both included. */
-  @JSExport
-  public static double seconds(String in, String out, String rate) {
-    return bivex.core.time.TimecodeRange.parse(in, out, FrameRate.parse(rate)).seconds();
-  }
-
   /**
-   * Battery and card after one more take than the server knows of: its words.
+   * Battery and card with the takes that the server does not know of: its words.
    *
-   * @param batteryLeft minutes, as the server had it
-   * @param cardLeft minutes, as the server had it
-   * @param need minutes the next pass needs of the battery
-   * @param needRecord minutes the next pass records
+   * @param told the clock as the server had it
+   * @param set tape letter of the setup
+   * @param notSent takes of the day; one whose timecode is wrong counts as no time
    */
   @JSExport
   public static String clock(
-      String set,
-      double batteryLeft,
-      double cardLeft,
-      double need,
-      double needRecord,
-      double seconds,
-      double takes,
-      double megabitsPerSecond) {
-    return SetClock.of(
+      JSObject told, String set, JSArray<JSObject> notSent, String rate, double megabitsPerSecond) {
+    if (notSent.getLength() == 0
+        || SetClock.State.CHANGE_FIRST.name().equals(text(told, "state"))) {
+      return text(told, "words");
+    }
+    double seconds = 0;
+    for (int i = 0; i < notSent.getLength(); i++) {
+      JSObject t = notSent.get(i);
+      try {
+        seconds +=
+            TimecodeRange.parse(text(t, "tcIn"), text(t, "tcOut"), FrameRate.parse(rate)).seconds();
+      } catch (InvalidInput e) {
+        seconds += 0;
+      }
+    }
+    return SetClock.later(
             set,
-            true,
-            Math.max(1, batteryLeft),
-            Math.min(Math.max(1, batteryLeft), seconds / 60 + takes * SetClock.RESET),
-            Math.max(1, cardLeft),
-            Math.min(Math.max(1, cardLeft), seconds / 60),
-            need,
-            needRecord,
+            number(told, "batteryLeft"),
+            number(told, "cardLeft"),
+            number(told, "need"),
+            number(told, "needRecord"),
+            seconds / 60,
+            notSent.getLength(),
             megabitsPerSecond)
         .words();
   }
 
-  private static CameraData camera(JSObject o) {
+  static CameraData camera(JSObject o) {
     return new CameraData(
         text(o, "body"),
         text(o, "lens"),
@@ -189,12 +210,12 @@ public final class FloorCore {
         : new Raster(number(o, "width").intValue(), number(o, "height").intValue());
   }
 
-  private static String text(JSObject o, String key) {
+  static String text(JSObject o, String key) {
     String s = read(o, key);
     return s.isEmpty() ? null : s;
   }
 
-  private static Double number(JSObject o, String key) {
+  static Double number(JSObject o, String key) {
     String s = read(o, key);
     try {
       return s.isEmpty() ? null : Double.valueOf(s);
@@ -203,7 +224,7 @@ public final class FloorCore {
     }
   }
 
-  private static Boolean flag(JSObject o, String key) {
+  static Boolean flag(JSObject o, String key) {
     String s = read(o, key);
     return s.isEmpty() ? null : Boolean.valueOf(s);
   }
@@ -216,10 +237,10 @@ public final class FloorCore {
   @JSBody(
       params = {"o", "key"},
       script = "return o == null ? null : o[key];")
-  private static native JSObject part(JSObject o, String key);
+  static native JSObject part(JSObject o, String key);
 
   @JSBody(params = "o", script = "return o == null;")
-  private static native boolean missing(JSObject o);
+  static native boolean missing(JSObject o);
 
   @JSBody(
       params = {

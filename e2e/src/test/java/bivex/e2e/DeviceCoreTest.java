@@ -11,11 +11,14 @@ import bivex.core.shoot.SetClock;
 import bivex.core.time.FrameRate;
 import bivex.core.time.Timecode;
 import bivex.core.time.TimecodeRange;
+import bivex.server.Caller;
+import bivex.server.Stage;
 import bivex.server.http.Json;
 import com.microsoft.playwright.Page;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumSet;
@@ -24,9 +27,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.Set;
+import java.util.UUID;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
 
 /**
  * The rules as they run on a device, in the browser, against the very source they were compiled
@@ -145,17 +150,11 @@ class DeviceCoreTest {
       double seconds = Math.round(RANDOM.nextDouble() * 900_000) / 1000.0;
       long frames = (long) Math.floor(rate.frames(seconds));
       asked.add(List.of(in.label(), seconds, rate.text()));
-      wanted.add(
-          List.of(
-              in.plus(frames).label(),
-              in.plus(Math.max(0, frames - 1)).label(),
-              in.plus(1).label()));
+      wanted.add(List.of(in.plus(frames).label(), in.plus(Math.max(0, frames - 1)).label()));
     }
     assertThat(
             page.evaluate(
-                "qs => qs.map(([t, s, r]) => [core.running(t, s, r), core.out(t, s, r),"
-                    + " core.after(t, r)])",
-                asked))
+                "qs => qs.map(([t, s, r]) => [core.running(t, s, r), core.out(t, s, r)])", asked))
         .isEqualTo(wanted);
   }
 
@@ -210,8 +209,142 @@ class DeviceCoreTest {
   void theClockAfterATakeIsTheSums() {
     String wanted =
         SetClock.of("B", true, 30, 60 / 60.0 + SetClock.RESET, 40, 1, 32, 5, 100).words();
-    assertThat(page.evaluate("() => core.clock('B', 30, 40, 32, 5, 60, 1, 100)")).isEqualTo(wanted);
-    assertThat(page.evaluate("() => core.seconds('01:00:00:00', '01:00:09:23', '24')"))
-        .satisfies(s -> assertThat(((Number) s).doubleValue()).isEqualTo(10));
+    Map<String, Object> told =
+        Map.of(
+            "words",
+            "as told",
+            "state",
+            "LASTS",
+            "batteryLeft",
+            30,
+            "cardLeft",
+            40,
+            "need",
+            32,
+            "needRecord",
+            5);
+    // 60 s of take: one minute of card, and of battery with the reset between takes.
+    Map<String, Object> take = Map.of("tcIn", "01:00:00:00", "tcOut", "01:00:59:23");
+    String call = "([told, takes]) => core.clock(told, 'B', takes, '24', 100)";
+    assertThat(page.evaluate(call, List.of(told, List.of(take)))).isEqualTo(wanted);
+    assertThat(page.evaluate(call, List.of(told, List.of()))).isEqualTo("as told");
+  }
+
+  /**
+   * The floor with entries that wait is the floor as the server tells it once they are sent: takes
+   * and what was said of them, references, numbers, timecode, and how every plate stands.
+   */
+  @Test
+  void whatTheDeviceShowsIsWhatTheServerSaysOnceItIsSent() {
+    Stage stage = new Stage();
+    String path = stage.base + "/setups/" + stage.setup;
+    for (int round = 0; round < 12; round++) {
+      JsonNode before = Stage.ok(stage.producer.get(path)).body();
+      List<Map<String, Object>> entries = entries(stage, before, round);
+      JsonNode shown =
+          Json.MAPPER.valueToTree(
+              page.evaluate(
+                  "([sheet, entries]) => core.merge(sheet, entries, '24', 3840, 2160, 36)",
+                  List.of(plain(before), entries)));
+      Caller.Answer sent =
+          Stage.ok(
+              stage.producer.post(
+                  stage.base + "/floor/entries",
+                  Map.of("device", "d", "sentAt", Instant.now().toString(), "entries", entries)));
+      sent.at("results")
+          .forEach(r -> assertThat(r.path("became").asString()).as(r.toString()).isEqualTo("KEPT"));
+      JsonNode told = Stage.ok(stage.producer.get(path)).body();
+      assertThat(takes(shown.path("takes")))
+          .as("round %d", round)
+          .isEqualTo(takes(told.path("takes")));
+      assertThat(shown.path("nextIn")).isEqualTo(told.path("nextIn"));
+      List<String> references = new ArrayList<>();
+      told.path("takes")
+          .forEach(
+              t -> {
+                if (t.path("reference").asBoolean()) {
+                  references.add(t.path("id").asString());
+                }
+              });
+      assertThat(Json.MAPPER.convertValue(shown.path("references"), String[].class))
+          .as("round %d", round)
+          .containsExactlyElementsOf(references);
+      for (int i = 0; i < told.path("plates").size(); i++) {
+        JsonNode plate = told.path("plates").get(i);
+        assertThat(shown.path("plates").get(i).path("nextTake")).isEqualTo(plate.path("nextTake"));
+        assertThat(shown.path("plates").get(i).path("state"))
+            .as("round %d: %s", round, plate)
+            .isEqualTo(plate.path("state"));
+      }
+    }
+  }
+
+  private static List<String> takes(JsonNode of) {
+    List<String> out = new ArrayList<>();
+    of.forEach(t -> out.add(t.path("id").asString() + " " + t.path("call").asString()));
+    return out;
+  }
+
+  /** Takes good and bad, calls on old and new ones, touches. */
+  private static List<Map<String, Object>> entries(Stage stage, JsonNode before, int round) {
+    List<Map<String, Object>> out = new ArrayList<>();
+    List<String> known = new ArrayList<>();
+    before.path("takes").forEach(t -> known.add(t.path("id").asString()));
+    Map<String, Integer> next = new HashMap<>();
+    before
+        .path("plates")
+        .forEach(p -> next.put(p.path("key").asString(), p.path("nextTake").asInt()));
+    List<String> plates = List.copyOf(next.keySet());
+    // Long ago, so that no moment is later than the one at which it is sent.
+    Instant at = Instant.now().minusSeconds(3600 - 100L * round);
+    for (int i = 0; i < 5; i++) {
+      String id = UUID.randomUUID().toString();
+      String made = at.plusSeconds(i).toString();
+      int kind = RANDOM.nextInt(6);
+      if (kind < 2 || known.isEmpty()) {
+        String plate = plates.get(RANDOM.nextInt(plates.size()));
+        Map<String, Object> camera = new HashMap<>(Stage.CAMERA);
+        camera.put("iso", RANDOM.nextInt(4) == 0 ? 800 : 400);
+        Map<String, Object> logged =
+            new HashMap<>(
+                Map.of(
+                    "shot",
+                    stage.shot,
+                    "setup",
+                    stage.setup,
+                    "plate",
+                    plate,
+                    "roll",
+                    "A001",
+                    "tcIn",
+                    "01:00:00:00",
+                    "tcOut",
+                    "01:00:0" + (1 + i) + ":23",
+                    "camera",
+                    camera,
+                    "notRead",
+                    Stage.NOT_READ,
+                    "madeAt",
+                    made));
+        logged.put("number", next.merge(plate, 1, Integer::sum) - 1);
+        out.add(Map.of("id", id, "logged", logged));
+        known.add(id);
+      } else if (kind == 5) {
+        out.add(
+            Map.of(
+                "id", id, "setup", stage.setup, "touch", Map.of("kind", "LEGS", "madeAt", made)));
+      } else {
+        String call = List.of("PICK", "PICK", "NO_GOOD", "NONE").get(RANDOM.nextInt(4));
+        out.add(
+            Map.of(
+                "id",
+                id,
+                "take",
+                known.get(RANDOM.nextInt(known.size())),
+                "call",
+                Map.of("call", call, "reason", "a reason")));
+      }
+    }
+    return out;
   }
 }

@@ -11,6 +11,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * The words a production's cues are found by: those that ship with the book, less what it has
@@ -59,13 +60,23 @@ public record CueWords(List<Entry> own, List<String> struck) {
         throw new InvalidInput("words", "\"" + e.words() + "\" is in the list twice");
       }
     }
-    Set<String> shipped =
-        new HashSet<>(SHIPPED == null ? List.of() : SHIPPED.stream().map(Entry::words).toList());
+  }
+
+  /**
+   * These words, as somebody asks for them. What was struck from an older list and is not in the
+   * shipped one any more stays struck and does no harm, so that a list once kept can be read.
+   *
+   * @param before the words as they stand
+   * @throws InvalidInput if a word is newly struck that is not in the shipped list
+   */
+  public CueWords asked(CueWords before) {
+    Set<String> shipped = SHIPPED.stream().map(Entry::words).collect(Collectors.toSet());
     for (String s : struck) {
-      if (!shipped.contains(s)) {
+      if (!shipped.contains(s) && !before.struck.contains(s)) {
         throw new InvalidInput("struck", "\"" + s + "\" is not in the shipped list");
       }
     }
+    return this;
   }
 
   /** Every shipped entry. */

@@ -33,9 +33,18 @@ public record SunClock(
    * @param until when it leaves the limit, or has left it; the sunset when that comes first
    * @param held whether it is still within
    * @param words for the floor
+   * @param afterwards for the floor once it is later than {@code until}
    */
   public record Hold(
-      ZonedDateTime since, Double driftM, ZonedDateTime until, boolean held, String words) {}
+      ZonedDateTime since,
+      Double driftM,
+      ZonedDateTime until,
+      boolean held,
+      String words,
+      String afterwards) {}
+
+  /** Hours after which the first take of a set is no measure of its light any more. */
+  public static final int HOLD_HOURS = 36;
 
   /**
    * @param heightM of what throws the shadow, m
@@ -63,7 +72,11 @@ public record SunClock(
   }
 
   /**
-   * @param limitM how far the tip may go
+   * How a set stands now against the light of its first take.
+   *
+   * @param heightM of what throws the shadow, m
+   * @param limitM how far the tip may go, m
+   * @return null when the first take is more than {@value #HOLD_HOURS} hours old
    */
   public static Hold hold(
       ZonedDateTime first,
@@ -73,14 +86,13 @@ public record SunClock(
       double heightM,
       double limitM) {
     InvalidInput.positive("limit", limitM);
+    if (Duration.between(first, now).toHours() > HOLD_HOURS) {
+      return null;
+    }
     Sun then = Sun.at(first, latitude, longitude);
     if (then.elevationDeg() <= 0) {
-      return new Hold(
-          first,
-          null,
-          null,
-          true,
-          "No sun when the set was begun: watch the sky, not the shadows.");
+      String words = "No sun when the set was begun: watch the sky, not the shadows.";
+      return new Hold(first, null, null, true, words, words);
     }
     ZonedDateTime until = first;
     boolean sets = false;
@@ -113,6 +125,14 @@ public record SunClock(
                         + " light, or wait for cloud.",
                     drift * 100,
                     limitM * 100);
-    return new Hold(first, drift, until, held, words);
+    String afterwards =
+        held && drift != null
+            ? String.format(
+                Locale.ROOT,
+                "Shadows have left their limit at %tR: shoot the clean plate again in this light,"
+                    + " or wait for cloud.",
+                until)
+            : words;
+    return new Hold(first, drift, until, held, words, afterwards);
   }
 }

@@ -177,7 +177,14 @@ public record Plan(
       String remedy,
       String sum,
       String inputs,
-      String formula) {}
+      String formula) {
+    private static final Set<String> WHILE_ROLLING = Set.of("S18");
+
+    /** Whether it matters while the camera runs: how fast a repeated move may go. */
+    public boolean whileRolling() {
+      return WHILE_ROLLING.contains(sum);
+    }
+  }
 
   /**
    * Where somebody can be hurt.

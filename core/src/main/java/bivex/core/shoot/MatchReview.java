@@ -7,7 +7,9 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 
 /**
  * A match set as it was shot: which take is the reference, and what every other take has against
@@ -72,15 +74,23 @@ public final class MatchReview {
             .filter(t -> inSet.contains(t.plate()) && t.call().usable())
             .sorted(Comparator.comparing(Take::at))
             .toList();
-    Take ref =
-        usable.stream()
-            .filter(t -> t.call() == Take.Call.PICK)
-            .findFirst()
-            .orElse(usable.isEmpty() ? null : usable.get(0));
+    Take ref = reference(usable, Take::call).orElse(null);
     Terms set = new Terms(rules, touches, measured, optics);
     Map<String, Held> held = new LinkedHashMap<>();
     usable.forEach(t -> held.put(t.id(), new Held(t, ref, set)));
     return new MatchReview(ref == null ? null : ref.id(), held);
+  }
+
+  /**
+   * The take others are compared with: the first that is picked, else the first.
+   *
+   * @param usable takes of a set that are not no good, in the order they were made
+   */
+  public static <T> Optional<T> reference(List<T> usable, Function<T, Take.Call> call) {
+    return usable.stream()
+        .filter(t -> call.apply(t) == Take.Call.PICK)
+        .findFirst()
+        .or(() -> usable.stream().findFirst());
   }
 
   /** The takes of both; the reference is the other's when it has one. */

@@ -103,6 +103,39 @@ public record SetClock(
         terms.megabitsPerSecond());
   }
 
+  /**
+   * A begun set's clock with takes more than it was worked out from.
+   *
+   * @param batteryLeft minutes, as worked out before
+   * @param cardLeft minutes, as worked out before
+   * @param need minutes of camera on still wanted
+   * @param needRecord minutes of recording still wanted
+   * @param minutes the takes ran together
+   * @param takes how many
+   */
+  public static SetClock later(
+      String set,
+      double batteryLeft,
+      double cardLeft,
+      double need,
+      double needRecord,
+      double minutes,
+      int takes,
+      double megabitsPerSecond) {
+    double battery = Math.max(1, batteryLeft);
+    double card = Math.max(1, cardLeft);
+    return of(
+        set,
+        true,
+        battery,
+        Math.min(battery, minutes + takes * RESET),
+        card,
+        Math.min(card, minutes),
+        need,
+        needRecord,
+        megabitsPerSecond);
+  }
+
   private static Instant last(List<MatchReview.TouchEvent> touches, Touch kind) {
     return touches.stream()
         .filter(t -> t.kind() == kind)

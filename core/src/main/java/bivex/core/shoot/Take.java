@@ -1,5 +1,6 @@
 package bivex.core.shoot;
 
+import bivex.core.InvalidInput;
 import java.time.Instant;
 
 /**
@@ -12,11 +13,36 @@ import java.time.Instant;
  */
 public record Take(String id, String plate, int number, Instant at, CameraData camera, Call call) {
   public enum Call {
-    NONE,
-    PICK,
-    NO_GOOD,
+    NONE("put back"),
+    PICK("picked"),
+    NO_GOOD("called no good"),
     /** Begun and broken off. */
-    FALSE_START;
+    FALSE_START("called a false start");
+
+    private final String done;
+
+    Call(String done) {
+      this.done = done;
+    }
+
+    /** What was done with the take, in words. */
+    public String done() {
+      return done;
+    }
+
+    /**
+     * The reason of this call as it is kept.
+     *
+     * @param given may be null
+     * @throws InvalidInput when a take is called no good without one
+     */
+    public String reason(String given) {
+      String words = given == null ? "" : given.strip();
+      if (this == NO_GOOD && words.isEmpty()) {
+        throw new InvalidInput("reason", "say in a word why it is no good");
+      }
+      return words;
+    }
 
     /** Whether a take of which this was said may be used. */
     public boolean usable() {

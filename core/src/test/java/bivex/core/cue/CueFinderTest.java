@@ -186,8 +186,12 @@ class CueFinderTest {
         .hasMessageStartingWith("words:");
     assertThatThrownBy(() -> new CueWords.Entry("slow", Cue.Kind.TIME, "Z9"))
         .hasMessageContaining("Z9");
-    assertThatThrownBy(() -> new CueWords(List.of(), List.of("not a shipped word")))
-        .hasMessageStartingWith("struck:");
+    CueWords gone = new CueWords(List.of(), List.of("shipped no more"));
+    assertThatThrownBy(() -> gone.asked(CueWords.SHIPPED_ONLY)).hasMessageStartingWith("struck:");
+    assertThat(gone.asked(gone)).isEqualTo(gone);
+    assertThat(cues("The flags vanish.", gone))
+        .as("a word struck from an older list does no harm")
+        .hasSameSizeAs(cues("The flags vanish.", CueWords.SHIPPED_ONLY));
     assertThat(CueWords.shipped()).extracting(CueWords.Entry::words).doesNotHaveDuplicates();
   }
 }

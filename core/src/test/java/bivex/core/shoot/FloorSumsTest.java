@@ -95,6 +95,11 @@ class FloorSumsTest {
         .isBetween(3L, 60L);
     assertThat(hold.held()).isTrue();
     assertThat(hold.words()).contains((minutes - 2) + " min left");
+    assertThat(hold.afterwards())
+        .contains(String.format("%tR", hold.until()), "shoot the clean plate again");
+    assertThat(SunClock.hold(MORNING, MORNING.plusHours(37), 38.7, -9.1, 1.7, 0.15))
+        .as("the first take of the day before yesterday is no measure of today's light")
+        .isNull();
     SunClock.Hold gone =
         SunClock.hold(MORNING, MORNING.plusMinutes(minutes + 5L), 38.7, -9.1, 1.7, 0.15);
     assertThat(gone.held()).isFalse();

@@ -1,8 +1,6 @@
 package bivex.server.keep;
 
 import bivex.core.script.ScriptImport;
-import bivex.server.http.Json;
-import jakarta.persistence.AttributeConverter;
 import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
 import java.time.Instant;
@@ -36,19 +34,10 @@ public class Draft extends Added {
   public String importedBy;
   public Instant importedAt;
 
-  /** What was doubtful in reading it, as JSON text. */
-  static class Doubts implements AttributeConverter<List<ScriptImport.Uncertain>, String> {
-    private static final TypeReference<List<ScriptImport.Uncertain>> TYPE =
-        new TypeReference<>() {};
-
-    @Override
-    public String convertToDatabaseColumn(List<ScriptImport.Uncertain> value) {
-      return Json.MAPPER.writeValueAsString(value);
-    }
-
-    @Override
-    public List<ScriptImport.Uncertain> convertToEntityAttribute(String value) {
-      return Json.MAPPER.readValue(value, TYPE);
+  /** What was doubtful in reading it. */
+  static class Doubts extends JsonColumn<List<ScriptImport.Uncertain>> {
+    Doubts() {
+      super(1, new TypeReference<>() {});
     }
   }
 }

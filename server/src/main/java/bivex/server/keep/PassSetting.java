@@ -27,7 +27,7 @@ public class PassSetting {
 
   static class Worn extends JsonColumn<List<Pass.Worn>> {
     Worn() {
-      super(new TypeReference<>() {});
+      super(1, new TypeReference<>() {});
     }
   }
 }

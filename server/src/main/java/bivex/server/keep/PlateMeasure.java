@@ -31,7 +31,7 @@ public class PlateMeasure extends Added {
 
   static class Reading extends JsonColumn<PlateReading> {
     Reading() {
-      super(new TypeReference<>() {});
+      super(1, new TypeReference<>() {});
     }
   }
 }

@@ -7,15 +7,14 @@ import bivex.core.optics.Raster;
 import bivex.core.tally.Costs;
 import bivex.core.time.FrameRate;
 import bivex.server.http.Json;
-import jakarta.persistence.AttributeConverter;
 import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Version;
 import java.time.LocalDate;
-import java.util.List;
 import java.util.UUID;
 import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.JsonNode;
 
 /** A picture that is made, with the numbers all its shots share. */
 @Entity
@@ -83,24 +82,20 @@ public class Production {
   /** Own cue words as JSON text. */
   static class Cues extends JsonColumn<CueWords> {
     Cues() {
-      super(new TypeReference<>() {});
+      super(1, new TypeReference<>() {});
     }
   }
 
-  /** Own rates as JSON text. */
-  static class Rates implements AttributeConverter<EffortRates, String> {
-    private static final TypeReference<List<EffortRates.Rate>> TYPE = new TypeReference<>() {};
-
-    @Override
-    public String convertToDatabaseColumn(EffortRates value) {
-      return Json.MAPPER.writeValueAsString(value.own());
+  /** Own rates; none are the usual ones. */
+  static class Rates extends JsonColumn<EffortRates> {
+    Rates() {
+      super(1, new TypeReference<>() {});
     }
 
+    /** Before there were versions the bare list was kept. */
     @Override
-    public EffortRates convertToEntityAttribute(String value) {
-      return "[]".equals(value)
-          ? EffortRates.DEFAULTS
-          : new EffortRates(Json.MAPPER.readValue(value, TYPE));
+    protected JsonNode upgrade(int from, JsonNode value) {
+      return value.isArray() ? Json.MAPPER.createObjectNode().set("own", value) : value;
     }
   }
 }

@@ -22,7 +22,7 @@ public class SetLimits {
 
   static class Kept extends JsonColumn<Limits> {
     Kept() {
-      super(new TypeReference<>() {});
+      super(1, new TypeReference<>() {});
     }
   }
 }

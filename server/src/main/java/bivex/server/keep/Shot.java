@@ -1,8 +1,6 @@
 package bivex.server.keep;
 
 import bivex.core.method.MethodChoice;
-import bivex.server.http.Json;
-import jakarta.persistence.AttributeConverter;
 import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
@@ -35,18 +33,10 @@ public class Shot {
 
   @Version public long version;
 
-  /** Choices as JSON text. */
-  static class Methods implements AttributeConverter<List<MethodChoice>, String> {
-    private static final TypeReference<List<MethodChoice>> TYPE = new TypeReference<>() {};
-
-    @Override
-    public String convertToDatabaseColumn(List<MethodChoice> value) {
-      return Json.MAPPER.writeValueAsString(value);
-    }
-
-    @Override
-    public List<MethodChoice> convertToEntityAttribute(String value) {
-      return Json.MAPPER.readValue(value, TYPE);
+  /** Methods chosen, with their numbers. */
+  static class Methods extends JsonColumn<List<MethodChoice>> {
+    Methods() {
+      super(1, new TypeReference<>() {});
     }
   }
 }

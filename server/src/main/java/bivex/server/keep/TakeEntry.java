@@ -2,8 +2,6 @@ package bivex.server.keep;
 
 import bivex.core.shoot.CameraData;
 import bivex.core.shoot.PartNote;
-import bivex.server.http.Json;
-import jakarta.persistence.AttributeConverter;
 import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
@@ -63,7 +61,7 @@ public class TakeEntry extends Added {
 
   static class Parts extends JsonColumn<List<PartNote>> {
     Parts() {
-      super(new TypeReference<>() {});
+      super(1, new TypeReference<>() {});
     }
   }
 
@@ -71,13 +69,12 @@ public class TakeEntry extends Added {
    * Camera data as JSON text. Data are carried from take to take, so the same text comes again and
    * again: the last ones read are kept.
    */
-  static class Camera implements AttributeConverter<CameraData, String> {
+  static class Camera extends JsonColumn<CameraData> {
     private static final int KEPT = 2000;
     private final Map<String, CameraData> read = new ConcurrentHashMap<>();
 
-    @Override
-    public String convertToDatabaseColumn(CameraData value) {
-      return Json.MAPPER.writeValueAsString(value);
+    Camera() {
+      super(1, new TypeReference<>() {});
     }
 
     @Override
@@ -85,7 +82,7 @@ public class TakeEntry extends Added {
       if (read.size() > KEPT) {
         read.clear();
       }
-      return read.computeIfAbsent(value, v -> Json.MAPPER.readValue(v, CameraData.class));
+      return read.computeIfAbsent(value, super::convertToEntityAttribute);
     }
   }
 }

@@ -27,7 +27,7 @@ public class TakeZones extends Added {
 
   static class Frames extends JsonColumn<List<PlateZones.Occupied>> {
     Frames() {
-      super(new TypeReference<>() {});
+      super(1, new TypeReference<>() {});
     }
   }
 }

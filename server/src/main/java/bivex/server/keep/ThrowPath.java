@@ -29,7 +29,7 @@ public class ThrowPath {
 
   static class Spots extends JsonColumn<List<Throw.Spot>> {
     Spots() {
-      super(new TypeReference<>() {});
+      super(1, new TypeReference<>() {});
     }
   }
 }

@@ -186,7 +186,7 @@ public class CueDesk {
   public CueWordsView change(Member me, String ifMatch, CueWords in) {
     Production p = productions.findById(me.productionId()).orElseThrow();
     Problems.mustBeCurrent(ifMatch, p.version, p.cueWords, in);
-    p.cueWords = in;
+    p.cueWords = in.asked(p.cueWords);
     productions.saveAndFlush(p);
     journal.record(
         me,

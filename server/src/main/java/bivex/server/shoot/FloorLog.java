@@ -2,11 +2,12 @@ package bivex.server.shoot;
 
 import bivex.core.InvalidInput;
 import bivex.core.ItemKey;
+import bivex.core.floor.FloorSetup;
+import bivex.core.floor.Strike;
+import bivex.core.floor.TakeIntake;
 import bivex.core.method.MethodBook;
 import bivex.core.method.Plan;
 import bivex.core.shoot.CameraData;
-import bivex.core.shoot.MatchGuard;
-import bivex.core.shoot.MatchRule;
 import bivex.core.shoot.PartNote;
 import bivex.core.shoot.SoundCheck;
 import bivex.core.shoot.Take;
@@ -35,13 +36,10 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.Arrays;
-import java.util.Comparator;
 import java.util.List;
 import java.util.NoSuchElementException;
 import java.util.Objects;
-import java.util.Set;
 import java.util.UUID;
-import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
 /**
@@ -174,48 +172,22 @@ public class FloorLog {
             .orElseThrow(
                 () -> new NoSuchElementException("There is no such shot in this production."));
     Plan plan = plan(me, shot);
-    String odd = "";
-    if (plan.plates().stream().noneMatch(q -> q.key().equals(in.plate()))) {
-      if (!from.queued() || in.plate() == null || !ItemKey.of(in.plate()).plate()) {
-        throw new InvalidInput("plate", "is not one of the plates of " + shot.code);
-      }
-      odd = shot.code + " no longer owes this plate; the take is kept as loose. ";
-    }
     TimecodeRange range = TimecodeRange.parse(in.tcIn(), in.tcOut(), me.production().frameRate());
     CameraData camera = in.camera() == null ? CameraData.notRead() : in.camera();
     List<String> notRead = in.notRead() == null ? List.of() : in.notRead();
-    notRead.stream()
-        .filter(f -> !CameraData.FIELDS.contains(f))
-        .findFirst()
-        .ifPresent(
-            f -> {
-              throw new InvalidInput("notRead", "\"" + f + "\" is not one of the camera data");
-            });
-    List<String> silent = camera.silent(notRead);
-    if (!silent.isEmpty()) {
-      throw new InvalidInput(
-          silent.get(0),
-          "must be read off the camera, or be set to \"not read\""
-              + (silent.size() > 1
-                  ? "; so must " + String.join(", ", silent.subList(1, silent.size()))
-                  : ""));
-    }
-    String overruled = automatic(plan, in, camera);
+    TakeIntake intake =
+        TakeIntake.of(plan, shot.code, in.plate(), camera, notRead, in.overruled(), from.queued());
     if (setup.struckAt != null && from.queued()) {
-      odd += "The set was struck meanwhile. ";
+      intake = intake.afterStrike();
     }
     setups.hold(setup.id);
-    int next = Objects.requireNonNullElse(takes.lastNumber(setup.id, shot.id, in.plate()), 0) + 1;
-    int number =
-        in.number() == null ? next : (int) InvalidInput.within("number", in.number(), 1L, 9999L);
+    int next =
+        FloorSetup.next(
+            Objects.requireNonNullElse(takes.lastNumber(setup.id, shot.id, in.plate()), 0));
+    int number = TakeIntake.number(in.number(), next);
     if (in.number() != null
         && takes.existsBySetupIdAndShotIdAndPlateAndNumber(setup.id, shot.id, in.plate(), number)) {
-      odd +=
-          "Take "
-              + number
-              + " was logged by somebody else meanwhile; this one is kept as take "
-              + next
-              + ". ";
+      intake = intake.renumbered(number, next);
       number = next;
     }
     TakeEntry t = new TakeEntry();
@@ -233,7 +205,7 @@ public class FloorLog {
     t.camera = camera;
     t.notRead = List.copyOf(notRead);
     t.parts = in.parts() == null ? List.of() : List.copyOf(in.parts());
-    t.overruled = overruled;
+    t.overruled = intake.overruled();
     t.note = in.note() == null ? "" : in.note().strip();
     t.madeAt = from.right(in.madeAt(), clock.instant());
     t.device = from.device();
@@ -248,7 +220,7 @@ public class FloorLog {
         t.id.toString(),
         shot.code + " " + ItemKey.of(t.plate).name() + " take " + t.number,
         Journal.Touches.shot(t.shotId));
-    return odd.strip();
+    return intake.remark();
   }
 
   /** Plan of a shot; one that cannot be derived owes no plates. */
@@ -258,27 +230,6 @@ public class FloorLog {
     } catch (InvalidInput e) {
       return MethodBook.derive(me.production().setting(shot.cutFrames), List.of());
     }
-  }
-
-  /**
-   * An automatic mode in a set that wants manual ones is refused, unless somebody says why it must
-   * be.
-   */
-  private static String automatic(Plan plan, NewTake in, CameraData camera) {
-    Set<MatchRule> rules = plan.matchSet().rules();
-    List<MatchGuard.Finding> autos =
-        plan.matchSet().plates().contains(in.plate()) ? MatchGuard.alone(camera, rules) : List.of();
-    String why = in.overruled() == null ? "" : in.overruled().strip();
-    if (!autos.isEmpty() && why.isEmpty()) {
-      MatchGuard.Finding f = autos.get(0);
-      throw new InvalidInput(
-          f.property(),
-          f.label()
-              + " is automatic in a match set: "
-              + f.effect()
-              + ". Set it by hand, or say why it must be so");
-    }
-    return autos.isEmpty() ? "" : why;
   }
 
   public void call(Member me, UUID take, NewCall in, From from) {
@@ -298,23 +249,13 @@ public class FloorLog {
     c.id = id;
     c.takeId = t.id;
     c.call = in.call();
-    c.reason = in.reason() == null ? "" : in.reason().strip();
-    if (c.call == Take.Call.NO_GOOD && c.reason.isEmpty()) {
-      throw new InvalidInput("reason", "say in a word why it is no good");
-    }
+    c.reason = in.call().reason(in.reason());
     c.saidBy = me.name();
     c.saidAt = clock.instant();
     calls.saveAndFlush(c);
-    String done =
-        switch (c.call) {
-          case PICK -> "picked";
-          case NO_GOOD -> "called no good";
-          case FALSE_START -> "called a false start";
-          case NONE -> "put back";
-        };
     journal.record(
         me,
-        done,
+        c.call.done(),
         "take",
         t.id.toString(),
         t.slate + " take " + t.number,
@@ -399,41 +340,23 @@ public class FloorLog {
             .flatMap(p -> FloorSheets.open(p).stream())
             .filter(i -> i.waived().isEmpty())
             .toList();
-    List<FloorSheets.StrikeItem> left =
-        open.stream()
-            .filter(
-                i ->
-                    let.stream()
-                        .noneMatch(w -> i.shot().equals(w.shot()) && i.key().equals(w.item())))
-            .toList();
-    if (!left.isEmpty()) {
-      throw new InvalidInput(
-          "waivers",
-          "the set still owes "
-              + left.stream()
-                  .map(
-                      i ->
-                          i.label()
-                                  .replaceAll(" of setup \\d+$", "")
-                                  .toLowerCase(java.util.Locale.ROOT)
-                              + " of "
-                              + i.code())
-                  .collect(Collectors.joining(", "))
-              + "; shoot it, or say of each why it is let go");
-    }
-    for (FloorSheets.StrikeItem i : open) {
-      NewWaiver w =
-          let.stream()
-              .filter(x -> i.shot().equals(x.shot()) && i.key().equals(x.item()))
-              .max(Comparator.comparing(x -> x.reason() == null ? 0 : x.reason().length()))
-              .orElseThrow();
+    List<Strike.Waiver> letGo =
+        Strike.of(
+            open.stream()
+                .map(i -> new Strike.Open(i.shot().toString(), i.code(), i.key(), i.label()))
+                .toList(),
+            let.stream()
+                .map(w -> new Strike.Waiver(String.valueOf(w.shot()), w.item(), w.reason()))
+                .toList());
+    for (int n = 0; n < open.size(); n++) {
+      FloorSheets.StrikeItem i = open.get(n);
       EvidenceEntry e = new EvidenceEntry();
       e.id = UUID.randomUUID();
       e.productionId = me.productionId();
       e.shotId = i.shot();
       e.item = i.key();
       e.kind = Evidence.Kind.WAIVED;
-      e.words = InvalidInput.text("reason", w.reason());
+      e.words = letGo.get(n).reason();
       e.saidBy = me.name();
       e.saidAt = clock.instant();
       evidence.save(e);

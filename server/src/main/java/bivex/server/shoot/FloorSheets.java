@@ -1,6 +1,7 @@
 package bivex.server.shoot;
 
-import bivex.core.InvalidInput;
+import bivex.core.ItemKey;
+import bivex.core.floor.FloorSetup;
 import bivex.core.light.MainsFlicker;
 import bivex.core.light.SunClock;
 import bivex.core.method.Plan;
@@ -16,7 +17,6 @@ import bivex.core.shoot.Touch;
 import bivex.core.shot.OwedItem;
 import bivex.core.tally.DayPasses;
 import bivex.core.time.FrameRate;
-import bivex.core.time.Timecode;
 import bivex.server.access.Member;
 import bivex.server.book.ShotBook;
 import bivex.server.keep.EvidenceEntry;
@@ -30,7 +30,6 @@ import bivex.server.keep.TakeStill;
 import bivex.server.keep.TakeStills;
 import bivex.server.keep.TouchEntry;
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -40,6 +39,7 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -54,8 +54,6 @@ public class FloorSheets {
   /** Takes on a sheet; older ones are in the shot. */
   static final int PAGE = 40;
 
-  private static final String FIRST_IN = "01:00:00:00";
-  private static final Set<String> ON_THE_FLOOR = Set.of("S18");
   private final ShotBook book;
   private final TakeEntries takes;
   private final SetupNotes notes;
@@ -153,6 +151,8 @@ public class FloorSheets {
    *
    * @param nextTake number of the next take
    * @param state how the plate stands
+   * @param part whose performance it is, from 1; null when it is nobody's
+   * @param guide whether it is a guide track
    */
   public record FloorPlate(
       UUID shot,
@@ -165,7 +165,9 @@ public class FloorSheets {
       boolean inSet,
       OwedItem.State state,
       String reason,
-      int nextTake) {}
+      int nextTake,
+      Integer part,
+      boolean guide) {}
 
   /**
    * What must be settled before the set is struck.
@@ -210,6 +212,7 @@ public class FloorSheets {
    *
    * @param last camera data to carry over
    * @param more whether older takes exist
+   * @param speaks whether somebody speaks, so that the sound is to be listened to
    * @param clock null when nothing is planned
    * @param hold null when the place has no coordinates or no take is made
    */
@@ -229,6 +232,7 @@ public class FloorSheets {
       List<FloorCaution> cautions,
       List<FloorCheck> checks,
       List<GuardTerms> guards,
+      boolean speaks,
       double minutesRecorded,
       SetClock clock,
       SunClock.Hold hold,
@@ -314,7 +318,7 @@ public class FloorSheets {
             .flatMap(
                 p ->
                     p.plan().checks().stream()
-                        .filter(c -> ON_THE_FLOOR.contains(c.sum()))
+                        .filter(Plan.Check::whileRolling)
                         .map(
                             c ->
                                 new FloorCheck(
@@ -352,11 +356,13 @@ public class FloorSheets {
         noted.stream().map(FloorSheets::view).toList(),
         last == null ? null : last.camera,
         last == null ? "A001" : last.roll,
-        nextIn(last, rate),
+        last == null ? FloorSetup.FIRST_IN : FloorSetup.nextIn(last.tcOut, rate),
         here.stream().flatMap(p -> p.plan().cameraBrief().stream()).distinct().toList(),
         here.stream().flatMap(p -> p.plan().cautions().stream().map(c -> caution(p, c))).toList(),
         checks,
         guards,
+        plates.stream().anyMatch(FloorPlate::guide)
+            || noted.stream().anyMatch(n -> n.kind == SetupNote.Kind.SOUND),
         recorded,
         clock(s, day.terms, here, called, ofDay, touched, rate),
         hold(day, here, called),
@@ -441,34 +447,20 @@ public class FloorSheets {
     }
     ZonedDateTime from = first.atZone(ZoneId.of(t.zone()));
     ZonedDateTime now = clock.instant().atZone(from.getZone());
-    return Duration.between(from, now).toHours() > 36
-        ? null
-        : SunClock.hold(
-            from, now, t.latitude(), t.longitude(), t.shadowHeightM(), t.shadowLimitM());
-  }
-
-  /**
-   * The frame after the last take; a fresh hour when there is none, or when its label does not
-   * exist at the production's present rate.
-   */
-  private static String nextIn(TakeEntry last, FrameRate rate) {
-    try {
-      return last == null ? FIRST_IN : Timecode.parse(last.tcOut, rate).plus(1).label();
-    } catch (InvalidInput e) {
-      return FIRST_IN;
-    }
+    return SunClock.hold(
+        from, now, t.latitude(), t.longitude(), t.shadowHeightM(), t.shadowLimitM());
   }
 
   private static FloorPlate plate(ShotBook.Page p, Plan.Plate q, List<TakeEntries.Called> called) {
     OwedItem i =
         p.ledger().items().stream().filter(x -> x.key().equals(q.key())).findFirst().orElse(null);
-    int next =
+    int last =
         called.stream()
-                .filter(c -> c.take().shotId.equals(p.shot().id) && c.take().plate.equals(q.key()))
-                .mapToInt(c -> c.take().number)
-                .max()
-                .orElse(0)
-            + 1;
+            .filter(c -> c.take().shotId.equals(p.shot().id) && c.take().plate.equals(q.key()))
+            .mapToInt(c -> c.take().number)
+            .max()
+            .orElse(0);
+    OptionalInt part = ItemKey.of(q.key()).performance();
     return new FloorPlate(
         p.shot().id,
         p.shot().code,
@@ -480,7 +472,9 @@ public class FloorSheets {
         q.inSet(),
         i == null ? OwedItem.State.OWED : i.state(),
         i == null ? "" : i.reason(),
-        next);
+        FloorSetup.next(last),
+        part.isPresent() ? part.getAsInt() : null,
+        ItemKey.of(q.key()).guide().isPresent());
   }
 
   /**

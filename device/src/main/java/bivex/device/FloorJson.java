@@ -1,0 +1,214 @@
+package bivex.device;
+
+import bivex.core.floor.FloorSetup;
+import bivex.core.floor.FloorSetup.Entry;
+import bivex.core.floor.FloorSetup.Made;
+import bivex.core.floor.FloorSetup.MatchSet;
+import bivex.core.floor.FloorSetup.Plate;
+import bivex.core.floor.FloorSetup.Touched;
+import bivex.core.optics.Raster;
+import bivex.core.shoot.CameraData;
+import bivex.core.shoot.MatchGuard;
+import bivex.core.shoot.MatchRule;
+import bivex.core.shoot.Take;
+import bivex.core.shot.OwedItem;
+import bivex.core.time.FrameRate;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import org.teavm.jso.JSBody;
+import org.teavm.jso.JSObject;
+import org.teavm.jso.core.JSArray;
+
+/** A setup and its entries between the JSON of the interface and the core. */
+final class FloorJson {
+  private FloorJson() {}
+
+  static FloorSetup setup(JSObject sheet, FrameRate rate, Raster raster, double sensorWidthMm) {
+    List<JSObject> takes = list(sheet, "takes");
+    List<Made> made = new ArrayList<>();
+    Set<String> shotsWithReference = new HashSet<>();
+    for (JSObject t : takes) {
+      made.add(
+          made(t, FloorCore.text(t, "id"), Take.Call.valueOf(FloorCore.text(t, "call")), apart(t)));
+      if (Boolean.TRUE.equals(FloorCore.flag(t, "reference"))) {
+        shotsWithReference.add(FloorCore.text(t, "shot"));
+      }
+    }
+    List<MatchSet> sets = new ArrayList<>();
+    for (JSObject g : list(sheet, "guards")) {
+      Set<MatchRule> rules = EnumSet.noneOf(MatchRule.class);
+      words(g, "rules").forEach(r -> rules.add(MatchRule.valueOf(r)));
+      double background = FloorCore.number(g, "backgroundM");
+      String shot = FloorCore.text(g, "shot");
+      JSObject reference = FloorCore.part(g, "reference");
+      CameraData earlier =
+          FloorCore.missing(reference) || shotsWithReference.contains(shot)
+              ? null
+              : FloorCore.camera(reference);
+      sets.add(
+          new MatchSet(
+              shot,
+              new HashSet<>(words(g, "plates")),
+              rules,
+              new MatchGuard.Optics(raster, sensorWidthMm, background > 0 ? background : null),
+              earlier));
+    }
+    List<Plate> plates = new ArrayList<>();
+    for (JSObject p : list(sheet, "plates")) {
+      plates.add(
+          new Plate(
+              FloorCore.text(p, "shot"),
+              FloorCore.text(p, "key"),
+              OwedItem.State.valueOf(FloorCore.text(p, "state")),
+              FloorCore.number(p, "nextTake").intValue()));
+    }
+    List<Touched> touches = new ArrayList<>();
+    for (JSObject t : list(sheet, "touches")) {
+      touches.add(new Touched(FloorCore.text(t, "id"), moment(t)));
+    }
+    Set<String> heard = new HashSet<>();
+    for (JSObject n : list(sheet, "notes")) {
+      if ("SOUND".equals(FloorCore.text(n, "kind"))) {
+        heard.add(FloorCore.text(n, "item"));
+      }
+    }
+    boolean struck = FloorCore.text(FloorCore.part(sheet, "setup"), "struckAt") != null;
+    return FloorSetup.of(
+        rate, FloorCore.text(sheet, "nextIn"), plates, sets, made, touches, heard, struck);
+  }
+
+  /** Entries that are about a setup, or about takes whatever their setup. */
+  static List<Entry> entries(JSArray<JSObject> notSent, String setup) {
+    List<Entry> out = new ArrayList<>();
+    for (int i = 0; i < notSent.getLength(); i++) {
+      JSObject e = notSent.get(i);
+      JSObject logged = FloorCore.part(e, "logged");
+      JSObject call = FloorCore.part(e, "call");
+      JSObject touch = FloorCore.part(e, "touch");
+      JSObject note = FloorCore.part(e, "note");
+      boolean here = setup.equals(FloorCore.text(e, "setup"));
+      if (!FloorCore.missing(logged)) {
+        if (setup.equals(FloorCore.text(logged, "setup"))) {
+          out.add(new Entry.Logged(made(logged, FloorCore.text(e, "id"), Take.Call.NONE, false)));
+        }
+      } else if (!FloorCore.missing(call)) {
+        out.add(
+            new Entry.Called(
+                FloorCore.text(e, "take"), Take.Call.valueOf(FloorCore.text(call, "call"))));
+      } else if (here && !FloorCore.missing(touch)) {
+        out.add(new Entry.Touch(new Touched(FloorCore.text(e, "id"), moment(touch))));
+      } else if (here && !FloorCore.missing(note)) {
+        if ("SOUND".equals(FloorCore.text(note, "kind"))) {
+          out.add(new Entry.Heard(FloorCore.text(note, "item")));
+        }
+      } else if (here && !FloorCore.missing(FloorCore.part(e, "strike"))) {
+        out.add(new Entry.Strike());
+      }
+    }
+    return out;
+  }
+
+  static JSObject standing(FloorSetup now) {
+    JSArray<JSObject> takes = new JSArray<>();
+    now.takes().forEach(t -> takes.push(take(t.id(), t.call().name())));
+    JSArray<JSObject> plates = new JSArray<>();
+    now.plates().forEach(p -> plates.push(plate(p.state().name(), p.nextTake())));
+    return standing(
+        takes,
+        plates,
+        now.references().stream().map(Made::id).toArray(String[]::new),
+        now.first().map(now.plates()::indexOf).orElse(-1),
+        now.nextIn(),
+        now.heard().toArray(new String[0]),
+        now.cleanSinceTouch(),
+        now.struck());
+  }
+
+  private static Made made(JSObject t, String id, Take.Call call, boolean apart) {
+    JSObject camera = FloorCore.part(t, "camera");
+    Double number = FloorCore.number(t, "number");
+    return new Made(
+        id,
+        FloorCore.text(t, "shot"),
+        FloorCore.text(t, "plate"),
+        number == null ? 0 : number.intValue(),
+        FloorCore.text(t, "tcOut"),
+        moment(t),
+        FloorCore.missing(camera) ? CameraData.notRead() : FloorCore.camera(camera),
+        call,
+        apart);
+  }
+
+  /** Whether the server has measured that a take does not agree with its reference. */
+  private static boolean apart(JSObject take) {
+    return list(take, "findings").stream()
+        .anyMatch(f -> "measured".equals(FloorCore.text(f, "property")));
+  }
+
+  private static List<JSObject> list(JSObject o, String key) {
+    List<JSObject> out = new ArrayList<>();
+    JSArray<JSObject> a = array(o, key);
+    for (int i = 0; i < a.getLength(); i++) {
+      out.add(a.get(i));
+    }
+    return out;
+  }
+
+  private static List<String> words(JSObject o, String key) {
+    return List.of(strings(o, key));
+  }
+
+  private static long moment(JSObject o) {
+    return (long) millis(o);
+  }
+
+  @JSBody(
+      params = {"o", "key"},
+      script = "return o == null || o[key] == null ? [] : o[key];")
+  private static native JSArray<JSObject> array(JSObject o, String key);
+
+  @JSBody(
+      params = {"o", "key"},
+      script = "return o == null || o[key] == null ? [] : o[key].map(String);")
+  private static native String[] strings(JSObject o, String key);
+
+  /** A moment that is missing is now: its entry was just written. */
+  @JSBody(params = "o", script = "var t = Date.parse(o.madeAt); return isNaN(t) ? Date.now() : t;")
+  private static native double millis(JSObject o);
+
+  @JSBody(
+      params = {"id", "call"},
+      script = "return { id, call };")
+  private static native JSObject take(String id, String call);
+
+  @JSBody(
+      params = {"state", "nextTake"},
+      script = "return { state, nextTake };")
+  private static native JSObject plate(String state, int nextTake);
+
+  @JSBody(
+      params = {
+        "takes",
+        "plates",
+        "references",
+        "first",
+        "nextIn",
+        "heard",
+        "cleanSinceTouch",
+        "struck"
+      },
+      script =
+          "return { takes, plates, references, first, nextIn, heard, cleanSinceTouch, struck };")
+  private static native JSObject standing(
+      JSArray<JSObject> takes,
+      JSArray<JSObject> plates,
+      String[] references,
+      int first,
+      String nextIn,
+      String[] heard,
+      boolean cleanSinceTouch,
+      boolean struck);
+}

@@ -1,0 +1,267 @@
+package bivex.server.keep;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import bivex.core.method.Method;
+import bivex.core.method.MethodBook;
+import bivex.core.method.MethodChoice;
+import bivex.core.method.ShotSetting;
+import bivex.core.optics.Raster;
+import bivex.core.parameter.Parameter;
+import bivex.core.shoot.CameraData;
+import bivex.core.time.FrameRate;
+import bivex.server.http.Json;
+import java.io.IOException;
+import java.lang.reflect.InvocationTargetException;
+import java.lang.reflect.Modifier;
+import java.lang.reflect.ParameterizedType;
+import java.lang.reflect.RecordComponent;
+import java.lang.reflect.Type;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.springframework.context.annotation.ClassPathScanningCandidateComponentProvider;
+import org.springframework.core.type.filter.AssignableTypeFilter;
+import tools.jackson.databind.JsonNode;
+
+/**
+ * Every type kept as JSON goes on being read as it was written. {@code stored/} holds one file for
+ * each column and version: what an installation of that time has in its rows, every field filled.
+ * {@code -Dwrite=true} writes files that are missing and leaves those that stand.
+ */
+class StoredShapesTest {
+  private static final Path STORED = Path.of("src/test/resources/stored");
+
+  static Stream<JsonColumn<?>> columns() {
+    var scan = new ClassPathScanningCandidateComponentProvider(false);
+    scan.addIncludeFilter(new AssignableTypeFilter(JsonColumn.class));
+    return scan.findCandidateComponents("bivex.server").stream()
+        .map(found -> found.getBeanClassName())
+        .sorted()
+        .map(StoredShapesTest::column);
+  }
+
+  private static JsonColumn<?> column(String name) {
+    try {
+      var constructor = Class.forName(name).getDeclaredConstructor();
+      constructor.setAccessible(true);
+      return (JsonColumn<?>) constructor.newInstance();
+    } catch (ReflectiveOperationException e) {
+      throw new LinkageError(name + ": a column is made without arguments", e);
+    }
+  }
+
+  private static Path file(JsonColumn<?> column, int version) {
+    String name = column.getClass().getName();
+    String file = name.substring(name.lastIndexOf('.') + 1).replace('$', '-') + ".v" + version;
+    return STORED.resolve(file + ".json");
+  }
+
+  @ParameterizedTest
+  @MethodSource("columns")
+  <T> void whatAnyVersionWroteIsReadWhole(JsonColumn<T> column) throws IOException {
+    Path newest = file(column, column.version());
+    if (Boolean.getBoolean("write") && Files.notExists(newest)) {
+      Files.writeString(newest, pretty(column.convertToDatabaseColumn(sample(column))));
+    }
+    assertThat(newest)
+        .as("the shape of %s in version %d, see CONTRIBUTING", column, column.version())
+        .exists();
+    JsonNode written = Json.MAPPER.readTree(Files.readString(newest));
+    assertThat(gaps(written, "")).as("fields of %s that are empty", newest).isEmpty();
+    assertThat(again(column, written.toString()))
+        .as("what is read of %s is written again, nothing more, nothing less", newest)
+        .isEqualTo(written);
+    for (int v = 0; v < column.version(); v++) {
+      Path older = file(column, v);
+      if (v == 0 && Files.notExists(older)) {
+        assertThat(again(column, written.get("value").toString()))
+            .as("version 0 is the bare value in the shape of 1")
+            .isEqualTo(written);
+      } else {
+        assertThat(again(column, Files.readString(older)))
+            .as("%s, as the newest has it", older)
+            .isEqualTo(written);
+      }
+    }
+  }
+
+  @Test
+  void aRenamedFieldOrANewerVersionIsAnErrorAndNotAnEmptyValue() {
+    var camera = new TakeEntry.Camera();
+    assertThat(camera.convertToEntityAttribute("{\"focalMm\":35}").focalMm()).isEqualTo(35);
+    assertThatThrownBy(() -> camera.convertToEntityAttribute("{\"focalLengthMm\":35}"))
+        .isInstanceOf(IllegalStateException.class)
+        .hasMessageContaining("focalLengthMm");
+    assertThatThrownBy(() -> camera.convertToEntityAttribute("{\"v\":99,\"value\":{}}"))
+        .isInstanceOf(IllegalStateException.class)
+        .hasMessageContaining("99");
+    var rates = new Production.Rates();
+    assertThat(rates.convertToEntityAttribute("[]").own())
+        .as("no rates of one's own, as kept before there were versions")
+        .isEmpty();
+  }
+
+  /** A renamed number of a method would lose the plan of every shot that has set it. */
+  @Test
+  void everyNumberOfEveryMethodThatWasEverKeptIsStillKnown() throws IOException {
+    var column = new Shot.Methods();
+    ShotSetting setting =
+        new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 120, 8, 36, 50);
+    List<MethodChoice> kept =
+        column.convertToEntityAttribute(Files.readString(file(column, column.version())));
+    assertThat(kept)
+        .allSatisfy(c -> assertThat(MethodBook.derive(setting, List.of(c)).plates()).isNotNull());
+    assertThat(choices())
+        .as("a method or a number that is new is added to the file")
+        .allSatisfy(
+            now -> {
+              MethodChoice then =
+                  kept.stream()
+                      .filter(c -> c.method().equals(now.method()))
+                      .findFirst()
+                      .orElseThrow(() -> new AssertionError(now.method()));
+              assertThat(then.values().keySet()).containsAll(now.values().keySet());
+            });
+  }
+
+  /** What is read of a text, written again. */
+  private static <T> JsonNode again(JsonColumn<T> column, String text) {
+    return Json.MAPPER.readTree(
+        column.convertToDatabaseColumn(column.convertToEntityAttribute(text)));
+  }
+
+  private static String pretty(String json) {
+    return Json.MAPPER.readTree(json).toPrettyString() + "\n";
+  }
+
+  /** Paths of what is null, an empty list or an empty object. */
+  private static List<String> gaps(JsonNode node, String path) {
+    List<String> out = new ArrayList<>();
+    if (node.isNull() || (node.isContainer() && node.isEmpty())) {
+      out.add(path);
+    }
+    node.properties().forEach(p -> out.addAll(gaps(p.getValue(), path + "." + p.getKey())));
+    for (int i = 0; node.isArray() && i < node.size(); i++) {
+      out.addAll(gaps(node.get(i), path + "[" + i + "]"));
+    }
+    return out;
+  }
+
+  @SuppressWarnings("unchecked")
+  private static <T> T sample(JsonColumn<T> column) {
+    Type type =
+        ((ParameterizedType) column.getClass().getGenericSuperclass()).getActualTypeArguments()[0];
+    if (column instanceof Shot.Methods) {
+      return (T) choices();
+    }
+    return (T) new Filler().fill(type, "value");
+  }
+
+  private static List<MethodChoice> choices() {
+    return MethodBook.all().stream()
+        .map(
+            (Method m) -> {
+              Map<String, Object> values = new LinkedHashMap<>();
+              for (Parameter p : m.parameters()) {
+                values.put(p.key(), p.fallback());
+              }
+              return new MethodChoice(m.id(), values, "chosen for a reason", List.of("A1"));
+            })
+        .toList();
+  }
+
+  /** Fills a record with values that differ from field to field. */
+  private static final class Filler {
+    private int next = 1;
+
+    Object fill(Type type, String name) {
+      if (type instanceof ParameterizedType p) {
+        Type first = p.getActualTypeArguments()[0];
+        if (p.getRawType() == List.class) {
+          return List.of(fill(first, name));
+        }
+        if (p.getRawType() == Map.class) {
+          return Map.of(fill(first, name), fill(p.getActualTypeArguments()[1], name));
+        }
+        throw new AssertionError("no filling for " + type);
+      }
+      Class<?> c = (Class<?>) type;
+      if (c.isEnum()) {
+        return c.getEnumConstants()[next++ % c.getEnumConstants().length];
+      }
+      if (c.isRecord()) {
+        return record(c);
+      }
+      return switch (c.getSimpleName()) {
+        case "boolean", "Boolean" -> true;
+        case "int", "Integer" -> next++;
+        case "long", "Long" -> (long) next++;
+        case "double", "Double" -> 1 + next++ / 64.0;
+        case "String" ->
+            switch (name) {
+              case "zone" -> "UTC";
+              case "method" -> "A1";
+              case "struck" -> "vanish";
+              default -> "word " + next++;
+            };
+        case "LocalDate" -> LocalDate.of(2031, 5, 1).plusDays(next++);
+        case "double[]" -> new double[] {next++ / 64.0, next++ / 64.0};
+        case "double[][]" -> new double[][] {{next++ / 64.0, next++ / 64.0}};
+        default -> throw new AssertionError("no filling for " + c);
+      };
+    }
+
+    private Object record(Class<?> c) {
+      if (c == FrameRate.class) {
+        return FrameRate.FILM;
+      }
+      if (c == CameraData.class) {
+        return new CameraData(
+            "body",
+            "lens",
+            35.0,
+            4.0,
+            1 / 48.0,
+            800.0,
+            5600.0,
+            false,
+            true,
+            3.2,
+            false,
+            FrameRate.FILM,
+            Raster.UHD,
+            1.45,
+            -2.5,
+            3.4);
+      }
+      RecordComponent[] parts = c.getRecordComponents();
+      Object[] values = new Object[parts.length];
+      Class<?>[] types = new Class<?>[parts.length];
+      for (int i = 0; i < parts.length; i++) {
+        types[i] = parts[i].getType();
+        values[i] = fill(parts[i].getGenericType(), parts[i].getName());
+      }
+      try {
+        var constructor = c.getDeclaredConstructor(types);
+        if (!Modifier.isPublic(c.getModifiers())) {
+          constructor.setAccessible(true);
+        }
+        return constructor.newInstance(values);
+      } catch (InvocationTargetException e) {
+        throw new AssertionError(c + " of " + List.of(values), e.getCause());
+      } catch (ReflectiveOperationException e) {
+        throw new LinkageError(c.toString(), e);
+      }
+    }
+  }
+}

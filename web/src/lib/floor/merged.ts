@@ -1,0 +1,174 @@
+import * as core from 'bivex-core';
+import type { Schemas } from '../api/client';
+import type { Waiting } from './line.svelte';
+
+/** A take of the server's, or one that waits on this device. */
+export type FloorTake = Schemas['TakeView'] & {
+  /** What a take is called here before it is sent; empty for one the server told of. */
+  said: string;
+  /** Whether it was sent, or waits; empty for one the server told of. */
+  state: '' | 'waiting' | 'sent';
+};
+
+type Guard = Omit<Schemas['GuardTerms'], 'reference'> & { reference: Schemas['CameraData'] | null };
+
+/** A setup as the floor shows it: what the server told, and what this device has written since. */
+export type FloorSheet = Omit<Schemas['SetupSheet'], 'takes' | 'plates' | 'guards'> & {
+  takes: FloorTake[];
+  plates: (Schemas['FloorPlate'] & { here: boolean })[];
+  guards: Guard[];
+  /** The plate to shoot next; null when none is owed. */
+  first: Schemas['FloorPlate'] | null;
+  cleanSinceTouch: boolean;
+  heard: string[];
+  /** Struck on this device, and not sent. */
+  struckHere: boolean;
+};
+
+/**
+ * Lays what waits on this device over a setup as the server told it. What follows from it is the
+ * core's to say; here its words are put into the shape of the server's.
+ */
+export function merge(
+  pack: Schemas['DayPack'],
+  sheet: Schemas['SetupSheet'],
+  fresh: readonly Waiting[],
+): FloorSheet {
+  const standing = core.merge(
+    sheet,
+    fresh.map((w) => ({ ...w.entry, id: w.id })),
+    pack.rate,
+    pack.captureWidth,
+    pack.captureHeight,
+    pack.sensorWidthMm,
+  );
+  const mine = fresh.filter((w) => w.entry.setup === sheet.setup.id);
+  const takes = standing.takes.flatMap(({ id, call }): FloorTake[] => {
+    const told = sheet.takes.find((t) => t.id === id);
+    const w = told ? undefined : fresh.find((x) => x.id === id);
+    const take = told ? { ...told, said: '', state: '' as const } : w ? written(w, sheet) : null;
+    return take
+      ? [
+          {
+            ...take,
+            call,
+            reason: lastCall(fresh, id)?.reason ?? take.reason,
+            reference: standing.references.includes(id),
+          },
+        ]
+      : [];
+  });
+  const guards = sheet.guards.map((g) => ({
+    ...g,
+    reference:
+      takes.find((t) => t.reference && t.shot === g.shot)?.camera ??
+      (sheet.takes.some((t) => t.reference && t.shot === g.shot) ? null : g.reference),
+  }));
+  const plates = sheet.plates.map((p, i) => {
+    const now = standing.plates[i];
+    const state = (now?.state ?? p.state) as typeof p.state;
+    return { ...p, state, nextTake: now?.nextTake ?? p.nextTake, here: state !== p.state };
+  });
+  return {
+    ...sheet,
+    takes: takes.map((t) => (t.state === '' ? t : { ...t, findings: against(pack, guards, t) })),
+    plates,
+    guards,
+    touches: [
+      ...sheet.touches,
+      ...mine.flatMap((w) => {
+        const kind = pack.touches.find((t) => t.key === w.entry.touch?.kind);
+        return w.entry.touch && kind && !sheet.touches.some((t) => t.id === w.id)
+          ? [
+              {
+                id: w.id,
+                kind: kind.key,
+                words: kind.words,
+                remedy: kind.remedy,
+                note: w.entry.touch.note ?? '',
+                madeAt: w.entry.touch.madeAt ?? w.madeAt,
+                loggedBy: w.by,
+              },
+            ]
+          : [];
+      }),
+    ].sort((a, b) => a.madeAt.localeCompare(b.madeAt)),
+    notes: [
+      ...sheet.notes,
+      ...mine.flatMap((w) =>
+        w.entry.note?.kind && !sheet.notes.some((n) => n.id === w.id)
+          ? [
+              {
+                id: w.id,
+                kind: w.entry.note.kind,
+                item: w.entry.note.item ?? '',
+                words: w.entry.note.words ?? '',
+                ev: (w.entry.note.ev ?? null) as number,
+                kelvin: (w.entry.note.kelvin ?? null) as number,
+                madeAt: w.entry.note.madeAt ?? w.madeAt,
+                loggedBy: w.by,
+              },
+            ]
+          : [],
+      ),
+    ],
+    last: takes[0]?.camera ?? sheet.last,
+    lastRoll: takes[0]?.roll ?? sheet.lastRoll,
+    nextIn: standing.nextIn,
+    first: plates[standing.first] ?? null,
+    cleanSinceTouch: standing.cleanSinceTouch,
+    heard: standing.heard,
+    struckHere: standing.struck && !sheet.setup.struckAt,
+  };
+}
+
+const lastCall = (fresh: readonly Waiting[], take: string): Schemas['NewCall'] | undefined =>
+  fresh.filter((w) => w.entry.take === take && w.entry.call).at(-1)?.entry.call ?? undefined;
+
+function written(w: Waiting, sheet: Schemas['SetupSheet']): FloorTake | null {
+  const t = w.entry.logged;
+  if (!t) return null;
+  const plate = sheet.plates.find((p) => p.shot === t.shot && p.key === t.plate);
+  return {
+    id: w.id,
+    shot: t.shot ?? '',
+    code: plate?.code ?? t.slate ?? '',
+    plate: t.plate ?? '',
+    plateLabel: plate?.label ?? `loose: ${t.plate ?? ''}`,
+    number: t.number ?? 0,
+    slate: t.slate ?? '',
+    roll: t.roll ?? '',
+    tcIn: t.tcIn ?? '',
+    tcOut: t.tcOut ?? '',
+    frames: 0,
+    camera: t.camera as Schemas['CameraData'],
+    notRead: t.notRead ?? [],
+    parts: t.parts ?? [],
+    overruled: t.overruled ?? '',
+    note: t.note ?? '',
+    madeAt: t.madeAt ?? w.madeAt,
+    loggedBy: w.by,
+    call: 'NONE',
+    reason: '',
+    reference: false,
+    findings: [],
+    stills: [],
+    said: w.said,
+    state: w.state === 'sent' ? 'sent' : 'waiting',
+  };
+}
+
+function against(pack: Schemas['DayPack'], guards: Guard[], take: FloorTake): Schemas['Finding'][] {
+  const of = guards.find((g) => g.shot === take.shot && g.plates.includes(take.plate));
+  return of
+    ? core.guard(
+        take.reference ? null : (of.reference as Record<string, unknown> | null),
+        take.camera as Record<string, unknown>,
+        of.rules.join(','),
+        pack.captureWidth,
+        pack.captureHeight,
+        pack.sensorWidthMm,
+        of.backgroundM,
+      )
+    : [];
+}
