@@ -38,11 +38,8 @@
   let edit = $state<{ id: string | null; version: number; body: Schemas['SpecEdit'] } | null>(null);
   let wrong = $state<Refused | null>(null);
   const may = $derived(h.may('PRODUCER', 'COORDINATOR'));
-  /** What is packed already and not answered yet is not packed again unless somebody asks. */
-  const wanted = (o: Schemas['OfferView']): boolean => picked[o.shot] ?? o.delivered === null;
-  const ready = $derived(
-    offers.data?.offers.filter((o) => o.ready && wanted(o) && o.accepted !== true) ?? [],
-  );
+  const wanted = (o: Schemas['OfferView']): boolean => picked[o.shot] ?? o.due;
+  const ready = $derived(offers.data?.offers.filter((o) => o.open && wanted(o)) ?? []);
 
   async function work(what: string, call: () => Promise<Schemas['PackageView']>): Promise<void> {
     busy = what;

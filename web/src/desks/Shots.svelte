@@ -237,7 +237,7 @@
     </div>
 
     <div class="storyboard"><Storyboard shot={s.id} wide /></div>
-    <Looks shot={s.id} asked={s.plan.data.some((d) => d.key === 'datum:look')} />
+    <Looks shot={s.id} asked={s.wantsLook} />
 
     <div class="lower">
       <section>

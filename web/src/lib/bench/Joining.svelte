@@ -10,9 +10,7 @@
   let { set }: { set: Schemas['BenchSet'] } = $props();
   const h = house();
   const job = new Job(() => h.id);
-  const able = $derived(
-    set.takes.filter((t) => t.stills.length > 0 && t.call !== 'NO_GOOD' && t.call !== 'FALSE_START'),
-  );
+  const able = $derived(set.takes.filter((t) => t.stills.length > 0 && t.usable));
   let leftId = $state('');
   let rightId = $state('');
   let drift = $state(0);

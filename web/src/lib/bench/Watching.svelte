@@ -26,9 +26,7 @@
   );
   const clip = $derived(take?.clips[take.clips.length - 1]);
   const cleans = $derived(set.takes.filter((t) => t.id !== take?.id && t.stills.length > 0));
-  const clean = $derived(
-    cleans.find((t) => t.id === cleanId) ?? cleans.find((t) => t.plate === 'plate:clean') ?? cleans[0],
-  );
+  const clean = $derived(cleans.find((t) => t.id === cleanId) ?? cleans.find((t) => t.clean) ?? cleans[0]);
   const w = $derived(watching.done?.watch ?? null);
   const z = $derived(zoning.done?.zones ?? null);
   const here = $derived(z?.occupied[frame]?.boxes ?? []);

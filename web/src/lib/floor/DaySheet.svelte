@@ -33,15 +33,17 @@
   let wrap = $state('18:00');
   let people = $state<Row[]>([]);
   let kit = $state({
-    setupMinutes: 20,
-    costumeMinutes: 15,
-    mediaMinutes: 4,
-    batteryMinutes: 90,
-    cardGigabytes: 64,
-    megabitsPerSecond: 100,
-    shadowHeightM: 1.7,
-    shadowLimitM: 0.1,
+    setupMinutes: 0,
+    costumeMinutes: 0,
+    mediaMinutes: 0,
+    batteryMinutes: 0,
+    cardGigabytes: 0,
+    megabitsPerSecond: 0,
+    shadowHeightM: 0,
+    shadowLimitM: 0,
   });
+  /** Terms the form was filled from; what it does not show of them goes back as it was. */
+  let terms = $state.raw<Schemas['DayTerms'] | null>(null);
   let wrong = $state<Refused | null>(null);
   let newSetup = $state('');
   let was = '';
@@ -55,13 +57,16 @@
     }
     was = now;
     wrong = null;
-    const t = isNew ? (days[days.length - 1]?.terms ?? null) : (day?.terms ?? null);
+    const before = days[days.length - 1]?.terms ?? null;
+    const t = (isNew ? before : day?.terms) ?? h.view?.plainDay ?? null;
+    terms = t;
     date = isNew ? today() : (day?.date ?? today());
     place = isNew ? '' : (day?.place ?? '');
     latitude = isNew || t?.latitude === null || !t ? '' : String(t.latitude);
     longitude = isNew || t?.longitude === null || !t ? '' : String(t.longitude);
     if (t) {
-      zone = t.zone;
+      // A first day is taken to be where this device is.
+      if (!isNew || before) zone = t.zone;
       call = clock(t.call);
       wrap = clock(t.wrap);
       people = t.people.map((p) => ({ name: p.name, duty: p.duty, from: clock(p.from), to: clock(p.to) }));
@@ -85,7 +90,7 @@
   async function keep(): Promise<void> {
     wrong = null;
     const from = minutes(call) ?? 0;
-    const terms = {
+    const edited = {
       latitude: number(latitude),
       longitude: number(longitude),
       zone,
@@ -104,8 +109,8 @@
         costumeMinutes: kit.costumeMinutes,
         mediaMinutes: kit.mediaMinutes,
         batteryMinutes: kit.batteryMinutes,
-        cardMinutes: 80,
-        nuisance: day?.terms.rates.nuisance ?? 8,
+        cardMinutes: terms?.rates.cardMinutes,
+        nuisance: terms?.rates.nuisance,
       },
       cardGigabytes: kit.cardGigabytes,
       megabitsPerSecond: kit.megabitsPerSecond,
@@ -117,14 +122,14 @@
         await got(
           api.POST('/api/productions/{production}/days', {
             params: { path: { production: h.id } },
-            body: { date, place, terms },
+            body: { date, place, terms: edited },
           }),
         );
       else if (day)
         await got(
           api.PUT('/api/productions/{production}/days/{day}', {
             params: { path: { production: h.id, day: day.id }, header: { 'If-Match': `"${day.version}"` } },
-            body: { date, place, terms },
+            body: { date, place, terms: edited },
           }),
         );
       await h.again();

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { createQuery } from '@tanstack/svelte-query';
+  import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
   import { api, got, type Schemas } from '../api/client';
   import { house } from '../house.svelte';
   import { hours } from '../words';
@@ -34,14 +34,17 @@
           params: { path: { production: h.id, shot }, query: asked.length > 0 ? { methods: asked } : {} },
         }),
       ),
+    // What is compared stays to be read while the next is worked out.
+    placeholderData: keepPreviousData,
   }));
   const shown = $derived<Schemas['OptionView'][]>(options.data ?? []);
   const chapters = $derived([...new Set((book.data ?? []).map((m) => m.chapter))]);
+  /** What was picked to compare, whether it is worked out yet or not; else what the words point at. */
+  const picked = $derived(asked.length > 0 ? asked : shown.map((o) => o.method));
   const about = (id: string): Schemas['MethodView'] | undefined => book.data?.find((m) => m.id === id);
 
   function toggle(id: string): void {
-    const now = shown.map((o) => o.method);
-    asked = now.includes(id) ? now.filter((x) => x !== id) : [...now, id].slice(-3);
+    asked = picked.includes(id) ? picked.filter((x) => x !== id) : [...picked, id].slice(-3);
   }
 </script>
 
@@ -91,12 +94,7 @@
             type="button"
             class="choose btn"
             class:ink={reason.trim() !== ''}
-            onclick={() =>
-              onchoose(
-                o.method,
-                reason.trim(),
-                shown.map((x) => x.method),
-              )}>Choose {o.name.toLowerCase()}</button
+            onclick={() => onchoose(o.method, reason.trim(), picked)}>Choose {o.name.toLowerCase()}</button
           >{/if}
       </div>
     {:else}
@@ -122,8 +120,8 @@
           <button
             type="button"
             class="tight bare btn"
-            class:shown={shown.some((o) => o.method === m.id)}
-            aria-pressed={shown.some((o) => o.method === m.id)}
+            class:shown={picked.includes(m.id)}
+            aria-pressed={picked.includes(m.id)}
             title={m.summary}
             onclick={() => toggle(m.id)}>{m.name}</button
           >

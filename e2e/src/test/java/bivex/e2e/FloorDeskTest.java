@@ -88,6 +88,7 @@ class FloorDeskTest extends DeskTests {
                 .first()
                 .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Picked")))
         .isVisible();
+    assertThat(p.locator(".takes li.waits")).hasCount(0);
     assertThat(stage.state("plate:performance-2"))
         .startsWith("IN_DOUBT: take 1: white balance automatic");
     plate(p, "Clean plate");

@@ -301,4 +301,44 @@ class StandingsTest {
           .isEqualTo(200);
     }
   }
+
+  /** After a change every open desk asks for the same at the same moment. */
+  @Test
+  void whoAsksAtTheSameMomentIsGivenTheSameAnswerAndItIsMadeOnce() throws Exception {
+    Statistics counted = stage.house.bean(SessionFactory.class).getStatistics();
+    Caller floor = stage.house.person(stage.production, Role.FLOOR);
+    Caller guest = stage.house.person(stage.production, Role.GUEST);
+    int askers = 12;
+    ExecutorService desks = Executors.newFixedThreadPool(askers);
+    try {
+      for (int round = 0; round < 3; round++) {
+        stage.log("plate:clean", Stage.CAMERA);
+        counted.clear();
+        List<Future<Caller.Answer>> asked = new ArrayList<>();
+        for (int i = 0; i < askers; i++) {
+          asked.add(desks.submit(() -> Stage.ok(stage.producer.get(stage.base + "/owed"))));
+        }
+        java.util.Set<String> told = new java.util.HashSet<>();
+        for (Future<Caller.Answer> a : asked) {
+          told.add(a.get().body().toString());
+        }
+        assertThat(told).hasSize(1);
+        assertThat(counted.getPrepareStatementCount())
+            .as("each asks who it is and for the stamp; one derives")
+            .isLessThanOrEqualTo(4 * askers + 20);
+        assertThat(told.iterator().next())
+            .isEqualTo(Stage.ok(floor.get(stage.base + "/owed")).body().toString());
+        assertThat(Stage.ok(guest.get(stage.base + "/reel")).body())
+            .as("a guest sees what they are invited to, and nothing that was made for others")
+            .isNotEqualTo(Stage.ok(stage.producer.get(stage.base + "/reel")).body());
+      }
+      int refused = stage.producer.get(stage.base + "/owed?page=x").status();
+      assertThat(refused).isBetween(400, 422);
+      assertThat(stage.producer.get(stage.base + "/owed?page=x").status())
+          .as("what is refused is refused again, and nobody waits for it")
+          .isEqualTo(refused);
+    } finally {
+      desks.shutdownNow();
+    }
+  }
 }

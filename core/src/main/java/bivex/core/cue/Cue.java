@@ -25,6 +25,11 @@ public record Cue(
     String reason,
     List<Kind> also,
     String key) {
+  /** Whether it shares a character with words from {@code from} to {@code to}, not included. */
+  public boolean overlaps(int from, int to) {
+    return from < end && start < to;
+  }
+
   /** What a moment may be. The usual method is the one proposed where the words name none. */
   public enum Kind {
     DOUBLE("one performer twice", Moment.TWICE),

@@ -76,4 +76,26 @@ public record DeliverySpec(Raster raster, FrameRate rate, int handles, NamePatte
     out.addAll(o.facts().against(raster, rate, o.cutFrames(), handles, true));
     return out;
   }
+
+  /**
+   * Whether a version's turn has come.
+   *
+   * @param ready whether it agrees with the specification
+   * @param due whether it goes into the next package unless somebody asks otherwise
+   * @param open whether it may go into one at all
+   */
+  public record Turn(boolean ready, boolean due, boolean open) {}
+
+  /**
+   * What is packed already and not answered is not packed again unless somebody asks, and what the
+   * client has accepted is not packed again at all.
+   *
+   * @param packed whether this version is in a package
+   * @param accepted the client's answer to it; null while there is none
+   */
+  public static Turn turn(List<VersionFacts.FactCheck> checks, boolean packed, Boolean accepted) {
+    boolean ready = checks.stream().allMatch(VersionFacts.FactCheck::agrees);
+    boolean open = ready && !Boolean.TRUE.equals(accepted);
+    return new Turn(ready, open && !packed, open);
+  }
 }

@@ -29,6 +29,22 @@ public record ShotSetting(
     double sensorWidthMm,
     double mainsHz,
     EffortRates effort) {
+  /** Seconds a cut is taken to last until somebody says how long it is; a planning default. */
+  public static final double USUAL_CUT_SECONDS = 4;
+
+  /** Frames of a cut whose length nobody has said. */
+  public static int usualCut(FrameRate rate) {
+    return (int) Math.round(rate.frames(USUAL_CUT_SECONDS));
+  }
+
+  /**
+   * What a production starts from before anything is said of it: a UHD camera of 36 mm, delivery in
+   * HD, 8 frames of handles, 1001 as first frame, 50 Hz (common practice, no source).
+   */
+  public static ShotSetting usual(FrameRate rate) {
+    return new ShotSetting(rate, Raster.UHD, Raster.HD, 1001, usualCut(rate), 8, 36, 50);
+  }
+
   public ShotSetting {
     InvalidInput.within("first frame", (long) firstFrame, 0, 10_000_000);
     InvalidInput.within("cut length", (long) cutFrames, 1, 100_000);

@@ -5,6 +5,7 @@ import bivex.core.optics.Raster;
 import bivex.core.time.FrameRate;
 import java.util.Collection;
 import java.util.List;
+import java.util.function.UnaryOperator;
 
 /**
  * What the camera was set to for a take. A null means "not read", which is allowed and said; a
@@ -82,6 +83,71 @@ public record CameraData(
           "heightM",
           "tiltDeg",
           "distanceM");
+
+  /**
+   * Camera data as a list has them, a word for each field: "35", "3840x2160", "automatic".
+   *
+   * @param word of a field by its name in {@link #FIELDS}; empty when it was not read
+   * @throws InvalidInput naming the field, with what was given
+   */
+  public static CameraData read(UnaryOperator<String> word) {
+    return new CameraData(
+        blank(word.apply("body")),
+        blank(word.apply("lens")),
+        number("focalMm", word),
+        number("fNumber", word),
+        number("shutterSeconds", word),
+        number("iso", word),
+        number("whiteK", word),
+        automatic("whiteAuto", word),
+        automatic("exposureAuto", word),
+        number("focusM", word),
+        automatic("focusAuto", word),
+        blank(word.apply("rate")) == null ? null : FrameRate.parse(word.apply("rate")),
+        raster(blank(word.apply("raster"))),
+        number("heightM", word),
+        number("tiltDeg", word),
+        number("distanceM", word));
+  }
+
+  private static String blank(String word) {
+    return word == null || word.isBlank() ? null : word.strip();
+  }
+
+  private static Double number(String field, UnaryOperator<String> word) {
+    String w = blank(word.apply(field));
+    try {
+      return w == null ? null : Double.valueOf(w);
+    } catch (NumberFormatException e) {
+      throw new InvalidInput(field, "\"" + w + "\" is not a number");
+    }
+  }
+
+  private static Boolean automatic(String field, UnaryOperator<String> word) {
+    String w = blank(word.apply(field));
+    if (w != null && !w.equals("automatic") && !w.equals("manual")) {
+      throw new InvalidInput(field, "\"" + w + "\" is neither automatic nor manual");
+    }
+    return w == null ? null : w.equals("automatic");
+  }
+
+  private static Raster raster(String word) {
+    if (word == null) {
+      return null;
+    }
+    if (!word.matches("\\d{1,6}x\\d{1,6}")) {
+      throw new InvalidInput("raster", "\"" + word + "\" is not a size such as 3840x2160");
+    }
+    String[] sides = word.split("x");
+    return new Raster(Integer.parseInt(sides[0]), Integer.parseInt(sides[1]));
+  }
+
+  /** Whether the camera chose anything for itself. */
+  public boolean automatic() {
+    return Boolean.TRUE.equals(whiteAuto)
+        || Boolean.TRUE.equals(focusAuto)
+        || Boolean.TRUE.equals(exposureAuto);
+  }
 
   /** Value of a field by its name; null when it was not read. */
   public Object get(String field) {

@@ -3,8 +3,10 @@ package bivex.core.shot;
 import bivex.core.InvalidInput;
 import bivex.core.ItemKey;
 import bivex.core.crew.Role;
+import bivex.core.element.ElementSource;
 import bivex.core.shot.OwedItem.Kind;
 import bivex.core.shot.OwedItem.State;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
@@ -97,6 +99,74 @@ public final class EvidenceRules {
                   ? "it follows from the work itself"
                   : "it takes " + String.join(", ", can)));
     }
+  }
+
+  /**
+   * Who takes a caution on, in which role.
+   *
+   * @param on null for today
+   */
+  public record NewSignature(String who, String role, LocalDate on) {}
+
+  /**
+   * An element as it was found.
+   *
+   * @param widthPx 1 to 1 000 000
+   * @param licence may be empty
+   */
+  public record NewElement(ElementSource source, Integer widthPx, String licence) {}
+
+  /**
+   * What a signature is kept as.
+   *
+   * @param given may be null
+   * @return null where nothing is signed
+   * @throws InvalidInput where it is missing, incomplete, of a day to come, or means nothing
+   */
+  public static Evidence.Signature signature(
+      Evidence.Kind said, Kind kind, NewSignature given, LocalDate today) {
+    if (said != Evidence.Kind.SETTLED || kind != Kind.CAUTION) {
+      if (given != null) {
+        throw new InvalidInput("signature", "only a caution is signed");
+      }
+      return null;
+    }
+    if (given == null) {
+      throw new InvalidInput("signature", "a caution needs who signed it and in which role");
+    }
+    LocalDate on = given.on() == null ? today : given.on();
+    // A day on: the place where it is signed may be ahead of the server.
+    if (on.isAfter(today.plusDays(1))) {
+      throw new InvalidInput("signature.on", "cannot be in the future");
+    }
+    return new Evidence.Signature(
+        InvalidInput.text("signature.who", given.who()),
+        InvalidInput.text("signature.role", given.role()),
+        on);
+  }
+
+  /**
+   * What an element that is in hand is kept as.
+   *
+   * @param given may be null
+   * @return null where nothing is said of one
+   * @throws InvalidInput where it is incomplete, or means nothing
+   */
+  public static Evidence.FoundElement found(Evidence.Kind said, Kind kind, NewElement given) {
+    if (given == null) {
+      return null;
+    }
+    if (said != Evidence.Kind.SETTLED || kind != Kind.ELEMENT) {
+      throw new InvalidInput("element", "only an element that is in hand has a source and a width");
+    }
+    if (given.source() == null || given.widthPx() == null) {
+      throw new InvalidInput(
+          given.source() == null ? "element.source" : "element.widthPx", "must be given");
+    }
+    return new Evidence.FoundElement(
+        given.source(),
+        (int) InvalidInput.within("element.widthPx", given.widthPx(), 1L, 1_000_000L),
+        given.licence() == null ? "" : given.licence().strip());
   }
 
   /**

@@ -22,6 +22,30 @@ public record FrameRate(long num, long den) implements Comparable<FrameRate> {
   public static final List<FrameRate> PRODUCTION_RATES =
       List.of(FILM_NTSC, FILM, PAL, NTSC, of(30), of(48), of(50), HIGH_NTSC, of(60), of(120));
 
+  /** How far a measured rate may lie from an offered one to be taken for it. */
+  private static final double NEAR = 1e-4;
+
+  /**
+   * The offered rate a measured one stands for: 23.976 for 23.976 02…; else the rate itself, to a
+   * thousandth.
+   *
+   * @param fps measured, the most trusted first; those that are no number are passed over
+   * @throws InvalidInput when the first is no rate up to 1000 and none is an offered one
+   */
+  public static FrameRate measured(double... fps) {
+    for (double f : fps) {
+      for (FrameRate r : PRODUCTION_RATES) {
+        if (Math.abs(f / r.fps() - 1) < NEAR) {
+          return r;
+        }
+      }
+    }
+    if (fps.length == 0 || !(fps[0] > 0) || fps[0] > 1000) {
+      throw new InvalidInput("rate", "is no frame rate that can be read");
+    }
+    return new FrameRate(Math.round(fps[0] * 1000), 1000);
+  }
+
   private static final Map<String, FrameRate> NAMES =
       Map.of(
           "23.976",

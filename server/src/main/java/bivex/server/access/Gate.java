@@ -1,5 +1,6 @@
 package bivex.server.access;
 
+import bivex.core.crew.Role;
 import bivex.server.http.Problems;
 import bivex.server.keep.Membership;
 import bivex.server.keep.Memberships;
@@ -40,6 +41,7 @@ public class Gate implements HandlerInterceptor, HandlerMethodArgumentResolver, 
   private static final String MEMBER = Gate.class.getName();
   private final Memberships memberships;
   private final Stamps stamps;
+  private final Answers answers;
   private final Clock clock;
 
   /** Another version of the application may answer otherwise. */
@@ -49,9 +51,10 @@ public class Gate implements HandlerInterceptor, HandlerMethodArgumentResolver, 
     SpringDocUtils.getConfig().addRequestWrapperToIgnore(Member.class, Identity.class);
   }
 
-  Gate(Memberships memberships, Stamps stamps, Clock clock) {
+  Gate(Memberships memberships, Stamps stamps, Answers answers, Clock clock) {
     this.memberships = memberships;
     this.stamps = stamps;
+    this.answers = answers;
     this.clock = clock;
     this.started = Long.toString(clock.millis(), 36);
   }
@@ -92,7 +95,24 @@ public class Gate implements HandlerInterceptor, HandlerMethodArgumentResolver, 
               + " may not do this; ask the producer.");
     }
     request.setAttribute(MEMBER, new Member(who.id(), m.person.name, m.role, m.production, stamp));
-    return stamp == null || !known(request, response, m, stamp);
+    return stamp == null
+        || !known(request, response, m, stamp)
+            && !answers.given(request, response, key(request, m, stamp));
+  }
+
+  @Override
+  public void afterCompletion(
+      HttpServletRequest request, HttpServletResponse response, Object handler, Exception failed) {
+    Answers.over(request);
+  }
+
+  private Answers.Key key(HttpServletRequest request, Membership m, long stamp) {
+    return new Answers.Key(
+        m.production.id,
+        stamp,
+        LocalDate.now(clock),
+        m.role == Role.GUEST ? m.id.toString() : m.role.name(),
+        request.getRequestURI() + "?" + request.getQueryString());
   }
 
   /** Whether the asker has this answer already; if so it has been told. */

@@ -1,5 +1,6 @@
 package bivex.server.bench;
 
+import bivex.core.ItemKey;
 import bivex.core.method.Handover;
 import bivex.core.method.Plan;
 import bivex.core.motion.TakePairing;
@@ -136,6 +137,8 @@ public class BenchSheets {
 
   /**
    * @param label of the plate
+   * @param usable whether it is not no good
+   * @param clean whether it is of the clean plate
    * @param zones whether somebody's room was measured in it
    * @param half side of a throw, as it was marked or as its plate says
    * @param findings what is held against it
@@ -148,6 +151,8 @@ public class BenchSheets {
       String label,
       int number,
       Take.Call call,
+      boolean usable,
+      boolean clean,
       boolean reference,
       boolean inSet,
       List<BenchStill> stills,
@@ -294,6 +299,8 @@ public class BenchSheets {
         label,
         c.take().number,
         c.call() == null ? Take.Call.NONE : c.call(),
+        c.call() == null || c.call().usable(),
+        ItemKey.CLEAN.is(c.take().plate),
         id.toString().equals(p.match().reference()),
         p.plan().matchSet().plates().contains(c.take().plate),
         stillsOf.getOrDefault(id, List.of()).stream()

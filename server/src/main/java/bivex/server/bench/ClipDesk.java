@@ -154,9 +154,7 @@ public class ClipDesk {
   }
 
   private TakeClip clip(Member me, UUID clip) {
-    return clips
-        .findByIdAndProductionId(clip, me.productionId())
-        .orElseThrow(() -> new NoSuchElementException("There is no such clip."));
+    return clips.require(clip, me.productionId());
   }
 
   /** The clip itself. */

@@ -148,10 +148,7 @@ public class Storyboards {
 
   @Transactional
   public List<FrameView> remove(UUID frame, Member me) {
-    BoardFrame f =
-        frames
-            .findByIdAndProductionId(frame, me.productionId())
-            .orElseThrow(() -> new NoSuchElementException("There is no such storyboard frame."));
+    BoardFrame f = frames.require(frame, me.productionId());
     Shot s = find(me, f.shotId);
     frames.delete(f);
     frames.flush();
@@ -172,9 +169,7 @@ public class Storyboards {
   }
 
   private Shot find(Member me, UUID id) {
-    return shots
-        .findByIdAndProductionId(id, me.productionId())
-        .orElseThrow(() -> new NoSuchElementException("There is no such shot in this production."));
+    return shots.require(id, me.productionId());
   }
 
   /** The picture of a frame. */

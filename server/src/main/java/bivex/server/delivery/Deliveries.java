@@ -73,6 +73,7 @@ public class Deliveries {
     DeliverySpec.Offer o = offered(me, shot, v);
     List<VersionFacts.FactCheck> checks = spec.check(o);
     boolean thisOne = v.deliveredNumber() != null && v.deliveredNumber() == v.number();
+    DeliverySpec.Turn turn = DeliverySpec.turn(checks, thisOne, thisOne ? v.accepted() : null);
     return new OfferView(
         shot.id,
         shot.code,
@@ -80,9 +81,11 @@ public class Deliveries {
         v.number(),
         spec.fileName(o),
         checks,
-        checks.stream().allMatch(VersionFacts.FactCheck::agrees),
+        turn.ready(),
         thisOne ? v.accepted() == null ? "packed, not sent" : v.receipt() : null,
-        thisOne ? v.accepted() : null);
+        thisOne ? v.accepted() : null,
+        turn.due(),
+        turn.open());
   }
 
   private static DeliverySpec.Offer offered(Member me, Shot shot, Versions.Standing v) {
@@ -144,6 +147,8 @@ public class Deliveries {
    *
    * @param ready whether it may go
    * @param delivered what became of this version
+   * @param due whether it goes into the next package unless somebody asks otherwise
+   * @param open whether it may go into one at all
    */
   public record OfferView(
       UUID shot,
@@ -154,7 +159,9 @@ public class Deliveries {
       List<VersionFacts.FactCheck> checks,
       boolean ready,
       String delivered,
-      Boolean accepted) {}
+      Boolean accepted,
+      boolean due,
+      boolean open) {}
 
   /**
    * @param waiting shots that have no version yet
@@ -369,15 +376,11 @@ public class Deliveries {
   }
 
   private PackageEntry find(Member me, UUID id) {
-    return packages
-        .findByIdAndProductionId(id, me.productionId())
-        .orElseThrow(() -> new NoSuchElementException("There is no such package."));
+    return packages.require(id, me.productionId());
   }
 
   private SpecEntry spec(Member me, UUID id) {
-    return specs
-        .findByIdAndProductionId(id, me.productionId())
-        .orElseThrow(() -> new NoSuchElementException("There is no such delivery specification."));
+    return specs.require(id, me.productionId());
   }
 
   private static String name(Member me, PackageEntry p) {

@@ -16,6 +16,7 @@ import bivex.core.shoot.SoundCheck;
 import bivex.core.shoot.Take;
 import bivex.core.shoot.Touch;
 import bivex.core.shot.Evidence;
+import bivex.core.shot.EvidenceRules;
 import bivex.core.tally.Costs;
 import bivex.core.time.FrameRate;
 import bivex.core.time.Timecode;
@@ -45,6 +46,7 @@ import bivex.server.shoot.FloorSheets;
 import bivex.server.shoot.PassOrders;
 import bivex.server.shoot.ShootDays;
 import bivex.server.shoot.Stills;
+import bivex.server.shot.EvidenceDesk;
 import bivex.server.shot.ShotDesk;
 import bivex.server.shot.Tallies;
 import java.awt.Color;
@@ -88,6 +90,7 @@ public class DemoLoader implements ApplicationRunner {
   private final SignIns signIns;
   private final ScriptDesk script;
   private final ShotDesk shots;
+  private final EvidenceDesk evidence;
   private final Floor floor;
   private final ShootDays days;
   private final PassOrders order;
@@ -117,6 +120,7 @@ public class DemoLoader implements ApplicationRunner {
       SignIns signIns,
       ScriptDesk script,
       ShotDesk shots,
+      EvidenceDesk evidence,
       Floor floor,
       ShootDays days,
       PassOrders order,
@@ -143,6 +147,7 @@ public class DemoLoader implements ApplicationRunner {
     this.signIns = signIns;
     this.script = script;
     this.shots = shots;
+    this.evidence = evidence;
     this.floor = floor;
     this.days = days;
     this.order = order;
@@ -1578,46 +1583,46 @@ public class DemoLoader implements ApplicationRunner {
   }
 
   private void say(String title, String item, String words) {
-    shots.say(
+    evidence.say(
         codes.get(title),
         mara,
-        new ShotDesk.NewEvidence(UUID.randomUUID(), item, Evidence.Kind.SETTLED, words, null));
+        new EvidenceDesk.NewEvidence(UUID.randomUUID(), item, Evidence.Kind.SETTLED, words, null));
   }
 
   private void sign(String title, String item, String words, String who, String role) {
-    shots.say(
+    evidence.say(
         codes.get(title),
         mara,
-        new ShotDesk.NewEvidence(
+        new EvidenceDesk.NewEvidence(
             UUID.randomUUID(),
             item,
             Evidence.Kind.SETTLED,
             words,
             null,
-            new ShotDesk.NewSignature(who, role, LocalDate.now(clock).minusDays(3)),
+            new EvidenceRules.NewSignature(who, role, LocalDate.now(clock).minusDays(3)),
             null));
   }
 
   private void found(
       String title, String item, String words, ElementSource source, int widthPx, String licence) {
-    shots.say(
+    evidence.say(
         codes.get(title),
         mara,
-        new ShotDesk.NewEvidence(
+        new EvidenceDesk.NewEvidence(
             UUID.randomUUID(),
             item,
             Evidence.Kind.SETTLED,
             words,
             null,
             null,
-            new ShotDesk.NewElement(source, widthPx, licence)));
+            new EvidenceRules.NewElement(source, widthPx, licence)));
   }
 
   private void took(String title, String item, String words, double hours) {
-    shots.say(
+    evidence.say(
         codes.get(title),
         mara,
-        new ShotDesk.NewEvidence(UUID.randomUUID(), item, Evidence.Kind.SETTLED, words, hours));
+        new EvidenceDesk.NewEvidence(UUID.randomUUID(), item, Evidence.Kind.SETTLED, words, hours));
   }
 
   private void looks() throws IOException {

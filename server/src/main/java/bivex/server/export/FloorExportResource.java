@@ -7,6 +7,7 @@ import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
 import bivex.core.ItemKey;
+import bivex.core.floor.TakeIntake;
 import bivex.core.light.SunClock;
 import bivex.core.method.Plan;
 import bivex.core.optics.Raster;
@@ -25,7 +26,6 @@ import bivex.server.access.Allowed;
 import bivex.server.access.Member;
 import bivex.server.book.ShotBook;
 import bivex.server.http.Download;
-import bivex.server.http.Json;
 import bivex.server.keep.Setup;
 import bivex.server.keep.Setups;
 import bivex.server.keep.ShootingDay;
@@ -54,7 +54,6 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Date;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -384,35 +383,8 @@ public class FloorExportResource {
   }
 
   private FloorLog.NewTake take(CSVRecord r, UUID id, UUID shot, UUID setup) {
-    Map<String, Object> camera = new LinkedHashMap<>();
-    List<String> notRead = new ArrayList<>();
-    for (String f : CameraData.FIELDS) {
-      String v = value(r, f);
-      if (v.isEmpty()) {
-        notRead.add(f);
-      } else if (f.equals("raster")) {
-        String[] wh = v.split("x");
-        if (!v.matches("\\d{1,6}x\\d{1,6}")) {
-          throw new InvalidInput(f, "\"" + v + "\" is not a size such as 3840x2160");
-        }
-        camera.put(f, Map.of("width", Integer.parseInt(wh[0]), "height", Integer.parseInt(wh[1])));
-      } else if (f.endsWith("Auto")) {
-        camera.put(f, v.equals("automatic"));
-      } else {
-        camera.put(f, v);
-      }
-    }
-    CameraData read;
-    try {
-      read = Json.MAPPER.convertValue(camera, CameraData.class);
-    } catch (RuntimeException e) {
-      for (Throwable t = e; t != null; t = t.getCause()) {
-        if (t instanceof InvalidInput named) {
-          throw named;
-        }
-      }
-      throw new InvalidInput("camera", "has a value that is no number: " + camera);
-    }
+    CameraData read = CameraData.read(f -> value(r, f));
+    List<String> notRead = CameraData.FIELDS.stream().filter(f -> read.get(f) == null).toList();
     Integer number =
         value(r, "take").isEmpty()
             ? null
@@ -425,10 +397,6 @@ public class FloorExportResource {
     } catch (DateTimeException e) {
       throw new InvalidInput("made at", "is not a moment such as 2026-11-24T14:05:00Z");
     }
-    boolean auto =
-        Boolean.TRUE.equals(read.whiteAuto())
-            || Boolean.TRUE.equals(read.focusAuto())
-            || Boolean.TRUE.equals(read.exposureAuto());
     return new FloorLog.NewTake(
         id,
         shot,
@@ -442,7 +410,7 @@ public class FloorExportResource {
         read,
         notRead,
         List.of(),
-        auto ? "from a list" : "",
+        read.automatic() ? TakeIntake.FROM_A_LIST : "",
         value(r, "note"),
         made);
   }
@@ -703,7 +671,6 @@ public class FloorExportResource {
   }
 
   private ShootingDay day(Member me, UUID id) {
-    return days.findByIdAndProductionId(id, me.productionId())
-        .orElseThrow(() -> new NoSuchElementException("There is no such day."));
+    return days.require(id, me.productionId());
   }
 }

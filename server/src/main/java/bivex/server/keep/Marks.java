@@ -5,10 +5,14 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
-import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
-public interface Marks extends JpaRepository<Mark, UUID> {
+public interface Marks extends OfProduction<Mark> {
+  @Override
+  default String noun() {
+    return "mark";
+  }
+
   String LATEST = "(select max(x.number) from Draft x where x.productionId = :production)";
 
   /** A mark with the draft it is in. */
@@ -74,8 +78,6 @@ public interface Marks extends JpaRepository<Mark, UUID> {
           + LATEST
           + " order by m.number")
   List<String> words(UUID production, UUID shot);
-
-  Optional<Mark> findByIdAndProductionId(UUID id, UUID productionId);
 
   List<Mark> findByShotIdAndDraftIdOrderByNumber(UUID shotId, UUID draftId);
 

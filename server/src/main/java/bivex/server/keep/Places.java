@@ -1,12 +1,13 @@
 package bivex.server.keep;
 
 import java.util.List;
-import java.util.Optional;
 import java.util.UUID;
-import org.springframework.data.jpa.repository.JpaRepository;
 
-public interface Places extends JpaRepository<Place, UUID> {
+public interface Places extends OfProduction<Place> {
+  @Override
+  default String noun() {
+    return "place";
+  }
+
   List<Place> findByProductionIdOrderByName(UUID productionId);
-
-  Optional<Place> findByIdAndProductionId(UUID id, UUID productionId);
 }

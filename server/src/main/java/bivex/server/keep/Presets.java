@@ -1,12 +1,13 @@
 package bivex.server.keep;
 
 import java.util.List;
-import java.util.Optional;
 import java.util.UUID;
-import org.springframework.data.jpa.repository.JpaRepository;
 
-public interface Presets extends JpaRepository<Preset, UUID> {
+public interface Presets extends OfProduction<Preset> {
+  @Override
+  default String noun() {
+    return "preset";
+  }
+
   List<Preset> findByProductionIdOrderByName(UUID productionId);
-
-  Optional<Preset> findByIdAndProductionId(UUID id, UUID productionId);
 }

@@ -1,5 +1,6 @@
 package bivex.server.keep;
 
+import bivex.core.Letters;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Version;
@@ -19,7 +20,6 @@ public class Setup {
 
   /** Letter of its camera tape: A to Z, then AA, AB… */
   public String tape() {
-    int n = number - 1;
-    return (n < 26 ? "" : String.valueOf((char) ('A' + n / 26 - 1))) + (char) ('A' + n % 26);
+    return Letters.of(number - 1);
   }
 }

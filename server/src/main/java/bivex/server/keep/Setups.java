@@ -1,15 +1,16 @@
 package bivex.server.keep;
 
 import java.util.List;
-import java.util.Optional;
 import java.util.UUID;
-import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
-public interface Setups extends JpaRepository<Setup, UUID> {
-  List<Setup> findByProductionIdOrderByNumber(UUID productionId);
+public interface Setups extends OfProduction<Setup> {
+  @Override
+  default String noun() {
+    return "setup";
+  }
 
-  Optional<Setup> findByIdAndProductionId(UUID id, UUID productionId);
+  List<Setup> findByProductionIdOrderByNumber(UUID productionId);
 
   /** Holds the setup until the end of the transaction, so that two takes never get one number. */
   @Query(value = "select id from setup where id = :id for no key update", nativeQuery = true)

@@ -3,13 +3,15 @@ package bivex.server.keep;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
-import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
-public interface ShootingDays extends JpaRepository<ShootingDay, UUID> {
-  List<ShootingDay> findByProductionIdOrderByNumber(UUID productionId);
+public interface ShootingDays extends OfProduction<ShootingDay> {
+  @Override
+  default String noun() {
+    return "day";
+  }
 
-  Optional<ShootingDay> findByIdAndProductionId(UUID id, UUID productionId);
+  List<ShootingDay> findByProductionIdOrderByNumber(UUID productionId);
 
   @Query(
       "select d from ShootingDay d, Setup s, Shot x where x.id = :shot and s.id = x.setupId and"

@@ -2,15 +2,16 @@ package bivex.server.keep;
 
 import java.util.Collection;
 import java.util.List;
-import java.util.Optional;
 import java.util.UUID;
-import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
-public interface Shots extends JpaRepository<Shot, UUID> {
-  List<Shot> findByProductionIdOrderByCode(UUID productionId);
+public interface Shots extends OfProduction<Shot> {
+  @Override
+  default String noun() {
+    return "shot";
+  }
 
-  Optional<Shot> findByIdAndProductionId(UUID id, UUID productionId);
+  List<Shot> findByProductionIdOrderByCode(UUID productionId);
 
   /**
    * Each shot with the setup it is shot in and that setup's day, as Object[] {Shot, Setup,

@@ -1,12 +1,15 @@
 package bivex.server.keep;
 
 import java.util.List;
-import java.util.Optional;
 import java.util.UUID;
-import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
-public interface TakeClips extends JpaRepository<TakeClip, UUID> {
+public interface TakeClips extends OfProduction<TakeClip> {
+  @Override
+  default String noun() {
+    return "clip";
+  }
+
   List<TakeClip> findByProductionIdOrderByAddedAt(UUID productionId);
 
   /** Clips whose proxy was neither made nor given up, oldest first. */
@@ -14,6 +17,4 @@ public interface TakeClips extends JpaRepository<TakeClip, UUID> {
       "select c.id from TakeClip c where not exists (select p.id from ClipProxy p where p.id ="
           + " c.id) order by c.addedAt")
   List<UUID> withoutProxy();
-
-  Optional<TakeClip> findByIdAndProductionId(UUID id, UUID productionId);
 }

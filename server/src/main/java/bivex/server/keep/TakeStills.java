@@ -2,14 +2,15 @@ package bivex.server.keep;
 
 import java.util.Collection;
 import java.util.List;
-import java.util.Optional;
 import java.util.UUID;
-import org.springframework.data.jpa.repository.JpaRepository;
 
-public interface TakeStills extends JpaRepository<TakeStill, UUID> {
+public interface TakeStills extends OfProduction<TakeStill> {
+  @Override
+  default String noun() {
+    return "still";
+  }
+
   List<TakeStill> findByTakeIdInOrderByAddedAt(Collection<UUID> takes);
 
   List<TakeStill> findByProductionIdOrderByAddedAt(UUID productionId);
-
-  Optional<TakeStill> findByIdAndProductionId(UUID id, UUID productionId);
 }

@@ -2,6 +2,7 @@ package bivex.server.look;
 
 import bivex.core.InvalidInput;
 import bivex.core.ItemKey;
+import bivex.core.Letters;
 import bivex.core.shot.Evidence;
 import bivex.server.access.Member;
 import bivex.server.book.ShotBook;
@@ -105,14 +106,14 @@ public class LookDesk {
       throws IOException {
     Shot s = find(me, shot);
     int n = looks.findByShotIdOrderByLetter(s.id).size();
-    if (n >= 26) {
-      throw new InvalidInput("title", "a shot has at most 26 looks");
+    if (n >= Letters.SINGLE) {
+      throw new InvalidInput("title", "a shot has at most " + Letters.SINGLE + " looks");
     }
     Look l = new Look();
     l.id = UUID.randomUUID();
     l.productionId = me.productionId();
     l.shotId = s.id;
-    l.letter = String.valueOf((char) ('A' + n));
+    l.letter = Letters.of(n);
     l.title = InvalidInput.text("title", title);
     l.words = words == null ? "" : words.strip();
     l.addedBy = me.name();
@@ -183,9 +184,7 @@ public class LookDesk {
   }
 
   private Shot find(Member me, UUID id) {
-    return shots
-        .findByIdAndProductionId(id, me.productionId())
-        .orElseThrow(() -> new NoSuchElementException("There is no such shot in this production."));
+    return shots.require(id, me.productionId());
   }
 
   private LooksView view(UUID shot) {

@@ -209,18 +209,11 @@ public class MediaProbe {
    * within one part in ten thousand.
    */
   static FrameRate rate(String average, String nominal) {
-    double[] fps = {fraction(average), fraction(nominal)};
-    for (double f : fps) {
-      for (FrameRate r : FrameRate.PRODUCTION_RATES) {
-        if (Math.abs(f / r.fps() - 1) < 1e-4) {
-          return r;
-        }
-      }
-    }
-    if (!(fps[0] > 0) || fps[0] > 1000) {
+    try {
+      return FrameRate.measured(fraction(average), fraction(nominal));
+    } catch (InvalidInput e) {
       throw new InvalidInput("file", "has no readable frame rate");
     }
-    return new FrameRate(Math.round(fps[0] * 1000), 1000);
   }
 
   private static double fraction(String text) {

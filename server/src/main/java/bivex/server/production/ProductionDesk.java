@@ -2,7 +2,9 @@ package bivex.server.production;
 
 import bivex.core.InvalidInput;
 import bivex.core.crew.Role;
+import bivex.core.method.ShotSetting;
 import bivex.core.optics.Raster;
+import bivex.core.shoot.DayTerms;
 import bivex.core.shot.NamePattern;
 import bivex.core.time.FrameRate;
 import bivex.server.access.Member;
@@ -50,14 +52,15 @@ public class ProductionDesk {
     }
     p.title = InvalidInput.text("title", in.title());
     p.rate = FrameRate.parse(in.rate() == null || in.rate().isBlank() ? "24" : in.rate()).text();
-    p.captureWidth = 3840;
-    p.captureHeight = 2160;
-    p.deliveryWidth = 1920;
-    p.deliveryHeight = 1080;
-    p.sensorWidthMm = 36;
-    p.mainsHz = 50;
-    p.firstFrame = 1001;
-    p.handles = 8;
+    ShotSetting usual = ShotSetting.usual(p.frameRate());
+    p.captureWidth = usual.capture().width();
+    p.captureHeight = usual.capture().height();
+    p.deliveryWidth = usual.delivery().width();
+    p.deliveryHeight = usual.delivery().height();
+    p.sensorWidthMm = usual.sensorWidthMm();
+    p.mainsHz = usual.mainsHz();
+    p.firstFrame = usual.firstFrame();
+    p.handles = usual.handles();
     p.codePattern = p.code + "-{scene}-{number}";
     p.hoursPerDay = 8;
     return p;
@@ -81,6 +84,7 @@ public class ProductionDesk {
   /**
    * @param rate exact, "24" or "24000/1001"
    * @param rateName as it is called
+   * @param plainDay terms a first day starts from
    */
   public record ProductionView(
       UUID id,
@@ -99,7 +103,8 @@ public class ProductionDesk {
       LocalDate dueOn,
       long version,
       Role myRole,
-      List<PersonView> people) {}
+      List<PersonView> people,
+      DayTerms plainDay) {}
 
   /**
    * @param password at least 10 characters; ignored for somebody who can sign in already
@@ -218,6 +223,7 @@ public class ProductionDesk {
         p.dueOn,
         p.version,
         me.role(),
-        people);
+        people,
+        DayTerms.PLAIN);
   }
 }

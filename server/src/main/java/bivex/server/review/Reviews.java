@@ -369,11 +369,7 @@ public class Reviews {
   }
 
   private Shot visible(Member me, UUID shot) {
-    Shot s =
-        shots
-            .findByIdAndProductionId(shot, me.productionId())
-            .orElseThrow(
-                () -> new NoSuchElementException("There is no such shot in this production."));
+    Shot s = shots.require(shot, me.productionId());
     if (me.guest() && !shots.invited(me.personId(), me.productionId()).contains(s.id)) {
       throw new NoSuchElementException("There is no such shot in this production.");
     }
@@ -381,10 +377,7 @@ public class Reviews {
   }
 
   private VersionEntry version(Member me, UUID id) {
-    VersionEntry v =
-        versions
-            .findByIdAndProductionId(id, me.productionId())
-            .orElseThrow(() -> new NoSuchElementException("There is no such version."));
+    VersionEntry v = versions.require(id, me.productionId());
     visible(me, v.shotId);
     return v;
   }

@@ -118,12 +118,7 @@ public class CueDesk {
   }
 
   private static boolean covered(Cue c, List<int[]> taken) {
-    for (int[] t : taken) {
-      if (t[0] < c.end() && c.start() < t[1]) {
-        return true;
-      }
-    }
-    return false;
+    return taken.stream().anyMatch(t -> c.overlaps(t[0], t[1]));
   }
 
   private CueView view(Draft d, Cue c) {

@@ -19,7 +19,6 @@ import bivex.server.shot.ShotDesk.MarkView;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
-import java.util.NoSuchElementException;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -133,10 +132,7 @@ public class RevisionDesk {
   /** Both drafts side by side, and where every mark stands in the newer. */
   @Transactional(readOnly = true)
   public ChangesView changes(UUID draft, Member me) {
-    Draft now =
-        drafts
-            .findByIdAndProductionId(draft, me.productionId())
-            .orElseThrow(() -> new NoSuchElementException("There is no such draft."));
+    Draft now = drafts.require(draft, me.productionId());
     Draft before =
         drafts
             .findFirstByProductionIdAndNumberLessThanOrderByNumberDesc(
@@ -203,15 +199,12 @@ public class RevisionDesk {
   /** Decides where a mark stands, or that its words are gone. */
   @Transactional
   public MarkView decide(UUID mark, Member me, Decision in) {
-    Mark m =
-        marks
-            .findByIdAndProductionId(mark, me.productionId())
-            .orElseThrow(() -> new NoSuchElementException("There is no such mark."));
+    Mark m = marks.require(mark, me.productionId());
     Draft d = desk.hold(me, m.draftId);
     if (in.version() != null && in.version() != m.version) {
       throw new Problems.Stale(MarkView.of(m), in);
     }
-    Shot s = shots.findByIdAndProductionId(m.shotId, me.productionId()).orElseThrow();
+    Shot s = shots.require(m.shotId, me.productionId());
     if (in.start() == null || in.end() == null) {
       m.standing = Mark.Standing.LOST;
       m.markStart = null;
@@ -239,11 +232,7 @@ public class RevisionDesk {
   /** Marks more words for a shot that has some. */
   @Transactional
   public MarkView more(UUID shot, Member me, NewMark in) {
-    Shot s =
-        shots
-            .findByIdAndProductionId(shot, me.productionId())
-            .orElseThrow(
-                () -> new NoSuchElementException("There is no such shot in this production."));
+    Shot s = shots.require(shot, me.productionId());
     Draft d = desk.hold(me, in.draft());
     Anchor words = Anchor.on(d.source, in.start(), in.end());
     desk.scene(d, words);
@@ -261,13 +250,10 @@ public class RevisionDesk {
   /** Takes one of several marks off a shot, in all drafts. */
   @Transactional
   public List<MarkView> less(UUID mark, Member me) {
-    Mark m =
-        marks
-            .findByIdAndProductionId(mark, me.productionId())
-            .orElseThrow(() -> new NoSuchElementException("There is no such mark."));
+    Mark m = marks.require(mark, me.productionId());
     Draft d = desk.hold(me, m.draftId);
     List<Mark> all = marks.findByShotIdAndDraftIdOrderByNumber(m.shotId, d.id);
-    Shot s = shots.findByIdAndProductionId(m.shotId, me.productionId()).orElseThrow();
+    Shot s = shots.require(m.shotId, me.productionId());
     if (all.size() < 2) {
       throw new InvalidInput("mark", "is the only one of " + s.code + "; omit the shot instead");
     }

@@ -1,6 +1,7 @@
 package bivex.server.script;
 
 import bivex.core.InvalidInput;
+import bivex.core.method.ShotSetting;
 import bivex.core.script.SceneList;
 import bivex.core.script.Screenplay;
 import bivex.core.script.ScreenplayParser;
@@ -242,7 +243,8 @@ public class ScriptDesk {
     d.importedAt = clock.instant();
     drafts.saveAndFlush(d);
     List<String> made =
-        desk.carry(me, before, d, play, in.notes(), ShotDesk.usualCut(me.production()));
+        desk.carry(
+            me, before, d, play, in.notes(), ShotSetting.usualCut(me.production().frameRate()));
     DraftView view = view(d, made, marks.counts(me.productionId()));
     journal.record(
         me,
@@ -329,9 +331,7 @@ public class ScriptDesk {
       return desk.newest(me.productionId());
     }
     try {
-      return drafts
-          .findByIdAndProductionId(UUID.fromString(draft), me.productionId())
-          .orElseThrow();
+      return drafts.require(UUID.fromString(draft), me.productionId());
     } catch (IllegalArgumentException | NoSuchElementException e) {
       throw new NoSuchElementException("There is no such draft.");
     }

@@ -166,11 +166,8 @@ public class FloorLog {
     }
     Setup setup = setup(me, in.setup());
     Shot shot =
-        shots
-            .findByIdAndProductionId(
-                Objects.requireNonNullElseGet(in.shot(), UUID::randomUUID), me.productionId())
-            .orElseThrow(
-                () -> new NoSuchElementException("There is no such shot in this production."));
+        shots.require(
+            Objects.requireNonNullElseGet(in.shot(), UUID::randomUUID), me.productionId());
     Plan plan = plan(me, shot);
     TimecodeRange range = TimecodeRange.parse(in.tcIn(), in.tcOut(), me.production().frameRate());
     CameraData camera = in.camera() == null ? CameraData.notRead() : in.camera();
@@ -375,8 +372,6 @@ public class FloorLog {
     if (id == null) {
       throw new InvalidInput("setup", "must be given");
     }
-    return setups
-        .findByIdAndProductionId(id, me.productionId())
-        .orElseThrow(() -> new NoSuchElementException("There is no such setup."));
+    return setups.require(id, me.productionId());
   }
 }

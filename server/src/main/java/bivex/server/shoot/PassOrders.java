@@ -6,6 +6,7 @@ import bivex.core.order.DayPlan;
 import bivex.core.order.Pass;
 import bivex.core.order.PassOrder;
 import bivex.core.order.Running;
+import bivex.core.order.SeenInside;
 import bivex.server.access.Member;
 import bivex.server.http.Problems;
 import bivex.server.keep.PassSetting;
@@ -20,10 +21,11 @@ import bivex.server.live.Journal;
 import java.time.Duration;
 import java.util.HashSet;
 import java.util.List;
-import java.util.NoSuchElementException;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -240,7 +242,12 @@ public class PassOrders {
     Shot a = shot(me, "shot", in.shot());
     Shot b = shot(me, "needs", in.needs());
     List<ShotNeed> all = needs.findByProductionId(me.productionId());
-    if (a.id.equals(b.id) || leads(all, b.id, a.id, new HashSet<>())) {
+    Map<UUID, Set<UUID>> straight =
+        all.stream()
+            .collect(
+                Collectors.groupingBy(
+                    n -> n.shotId, Collectors.mapping(n -> n.needsId, Collectors.toSet())));
+    if (SeenInside.needs(straight, b.id, a.id)) {
       throw new InvalidInput(
           "needs", b.code + " is itself seen to need " + a.code + ": one of them must come first");
     }
@@ -266,10 +273,7 @@ public class PassOrders {
 
   @Transactional
   public List<DayOrder.NeedView> notNeeded(UUID need, Member me) {
-    ShotNeed n =
-        needs
-            .findByIdAndProductionId(need, me.productionId())
-            .orElseThrow(() -> new NoSuchElementException("There is no such need."));
+    ShotNeed n = needs.require(need, me.productionId());
     needs.delete(n);
     needs.flush();
     journal.record(
@@ -296,14 +300,6 @@ public class PassOrders {
     return all.stream().filter(s -> s.id.equals(id)).map(s -> s.code).findFirst().orElse("");
   }
 
-  /** Whether one shot needs another, straight or through others. */
-  private static boolean leads(List<ShotNeed> all, UUID from, UUID to, Set<UUID> seen) {
-    return seen.add(from)
-        && all.stream()
-            .filter(n -> n.shotId.equals(from))
-            .anyMatch(n -> n.needsId.equals(to) || leads(all, n.needsId, to, seen));
-  }
-
   private OrderView view(DayOrder.Of of, boolean price) {
     ShootingDay d = of.day();
     List<Pass> kept = of.kept();
@@ -325,8 +321,7 @@ public class PassOrders {
   }
 
   private ShootingDay day(Member me, UUID id) {
-    return days.findByIdAndProductionId(id, me.productionId())
-        .orElseThrow(() -> new NoSuchElementException("There is no such day."));
+    return days.require(id, me.productionId());
   }
 
   private Shot shot(Member me, String field, UUID id) {

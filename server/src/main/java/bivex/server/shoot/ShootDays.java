@@ -27,7 +27,6 @@ import java.time.ZonedDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.Arrays;
 import java.util.List;
-import java.util.NoSuchElementException;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -273,10 +272,7 @@ public class ShootDays {
 
   @Transactional
   public List<PlaceView> removePlace(UUID place, Member me) {
-    Place x =
-        places
-            .findByIdAndProductionId(place, me.productionId())
-            .orElseThrow(() -> new NoSuchElementException("There is no such place."));
+    Place x = places.require(place, me.productionId());
     places.delete(x);
     places.flush();
     journal.record(me, "removed", "place", x.id.toString(), x.name, Journal.Touches.NOTHING);
@@ -311,10 +307,7 @@ public class ShootDays {
 
   @Transactional
   public List<PresetView> removePreset(UUID preset, Member me) {
-    Preset p =
-        presets
-            .findByIdAndProductionId(preset, me.productionId())
-            .orElseThrow(() -> new NoSuchElementException("There is no such preset."));
+    Preset p = presets.require(preset, me.productionId());
     presets.delete(p);
     presets.flush();
     journal.record(me, "removed", "preset", p.id.toString(), p.name, Journal.Touches.NOTHING);
@@ -347,7 +340,6 @@ public class ShootDays {
   }
 
   private ShootingDay day(Member me, UUID id) {
-    return days.findByIdAndProductionId(id, me.productionId())
-        .orElseThrow(() -> new NoSuchElementException("There is no such day."));
+    return days.require(id, me.productionId());
   }
 }

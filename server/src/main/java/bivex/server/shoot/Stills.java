@@ -122,10 +122,7 @@ public class Stills {
   /** The picture of a still, as browsers show it. */
   @Transactional(readOnly = true)
   public StoredFile picture(Member me, UUID still) {
-    TakeStill s =
-        stills
-            .findByIdAndProductionId(still, me.productionId())
-            .orElseThrow(() -> new NoSuchElementException("There is no such still."));
+    TakeStill s = stills.require(still, me.productionId());
     return s.previewHash == null
         ? new StoredFile(s.hash, s.type)
         : new StoredFile(s.previewHash, "image/png");

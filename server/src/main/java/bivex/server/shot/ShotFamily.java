@@ -21,7 +21,6 @@ import bivex.server.live.Journal;
 import java.time.Clock;
 import java.util.List;
 import java.util.Map;
-import java.util.NoSuchElementException;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -291,8 +290,6 @@ public class ShotFamily {
   }
 
   private Shot find(Member me, UUID id) {
-    return shots
-        .findByIdAndProductionId(id, me.productionId())
-        .orElseThrow(() -> new NoSuchElementException("There is no such shot in this production."));
+    return shots.require(id, me.productionId());
   }
 }

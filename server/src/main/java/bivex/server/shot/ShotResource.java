@@ -32,16 +32,22 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api")
 public class ShotResource {
   private final ShotDesk desk;
+  private final MethodDesk methodDesk;
+  private final ShotLists lists;
+  private final EvidenceDesk evidence;
 
-  ShotResource(ShotDesk desk) {
+  ShotResource(ShotDesk desk, MethodDesk methodDesk, ShotLists lists, EvidenceDesk evidence) {
     this.desk = desk;
+    this.methodDesk = methodDesk;
+    this.lists = lists;
+    this.evidence = evidence;
   }
 
   /** The method book. */
   @GetMapping("/methods")
   @SignedIn
-  public List<ShotDesk.MethodView> methods() {
-    return desk.methods();
+  public List<MethodDesk.MethodView> methods() {
+    return methodDesk.methods();
   }
 
   /**
@@ -52,23 +58,23 @@ public class ShotResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   public Map<String, Object> inputs(
       @PathVariable String sum, Member me, @RequestParam(required = false) UUID shot) {
-    return desk.inputs(sum, me, shot);
+    return methodDesk.inputs(sum, me, shot);
   }
 
   /** Methods side by side for a shot: those its words suggest, or those that are asked for. */
   @GetMapping("/productions/{production}/shots/{shot}/options")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  public List<ShotDesk.OptionView> options(
+  public List<MethodDesk.OptionView> options(
       @PathVariable UUID shot, Member me, @RequestParam(required = false) List<String> methods) {
-    return desk.options(shot, me, methods);
+    return methodDesk.options(shot, me, methods);
   }
 
   /** The script as a strip; a guest sees the shots they are invited to. */
   @GetMapping("/productions/{production}/reel")
   @Derived
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST, GUEST})
-  public ShotDesk.Reel reel(Member me) {
-    return desk.reel(me);
+  public ShotLists.Reel reel(Member me) {
+    return lists.reel(me);
   }
 
   /**
@@ -77,22 +83,22 @@ public class ShotResource {
   @GetMapping("/productions/{production}/owed")
   @Derived
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  public ShotDesk.OwedPage owed(
+  public ShotLists.OwedPage owed(
       Member me,
       @RequestParam(defaultValue = "0") int page,
       @RequestParam(defaultValue = "60") int size,
       @RequestParam(required = false) OwedItem.Who who) {
-    return desk.owed(me, page, size, who);
+    return lists.owed(me, page, size, who);
   }
 
   @GetMapping("/productions/{production}/shots")
   @Derived
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  public ShotDesk.ShotPage list(
+  public ShotLists.ShotPage list(
       Member me,
       @RequestParam(defaultValue = "0") int page,
       @RequestParam(defaultValue = "200") int size) {
-    return desk.list(me, page, size);
+    return lists.list(me, page, size);
   }
 
   /** Marks words of a draft as an effect shot. */
@@ -133,8 +139,8 @@ public class ShotResource {
   @PostMapping("/productions/{production}/shots/{shot}/evidence")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   public ResponseEntity<ShotDesk.ShotView> say(
-      @PathVariable UUID shot, Member me, @RequestBody ShotDesk.NewEvidence in) {
-    ShotDesk.ShotView found = desk.say(shot, me, in);
+      @PathVariable UUID shot, Member me, @RequestBody EvidenceDesk.NewEvidence in) {
+    ShotDesk.ShotView found = evidence.say(shot, me, in);
     return Problems.tagged(found.version(), found);
   }
 }
