@@ -35,6 +35,7 @@
   let frame = $state(0);
   let playing = $state(false);
   let noting = $state(false);
+  let noteAt = $state(0);
   let words = $state('');
   let reason = $state('');
   let standard = $state<NonNullable<Schemas['NewVerdict']['standard']>>('AT_SPEED');
@@ -80,7 +81,8 @@
     const fps = v?.fps ?? 0;
     if (!el || !clip || fps === 0) return;
     let handle = el.requestVideoFrameCallback(function shown(_, meta) {
-      frame = Math.min(last, first + Math.round(meta.mediaTime * fps));
+      // A frame that comes while another is sought is the one before; it must not undo the step.
+      if (!el.seeking) frame = Math.min(last, first + Math.round(meta.mediaTime * fps));
       handle = el.requestVideoFrameCallback(shown);
     });
     return () => el.cancelVideoFrameCallback(handle);
@@ -103,6 +105,13 @@
     }
   }
 
+  /** Begins a note: the clip stops, and the note stands on the frame it was begun at. */
+  function begin(): void {
+    seek(frame);
+    noteAt = frame;
+    noting = true;
+  }
+
   async function did(call: Promise<Schemas['ReviewView']>, said: string): Promise<boolean> {
     try {
       queries.setQueryData([h.id, 'review', id], await call);
@@ -122,10 +131,10 @@
         got(
           api.POST('/api/productions/{production}/versions/{version}/notes', {
             params: { path: { production: h.id, version: v.id } },
-            body: { id: crypto.randomUUID(), frame, words },
+            body: { id: crypto.randomUUID(), frame: noteAt, words },
           }),
         ),
-        `Noted on frame ${frame}.`,
+        `Noted on frame ${noteAt}.`,
       ))
     ) {
       words = '';
@@ -200,7 +209,7 @@
       ',': free(() => seek(frame - 1)),
       '.': free(() => seek(frame + 1)),
       Space: free(play),
-      c: free(() => (noting = true)),
+      c: free(begin),
     }),
   );
 </script>
@@ -281,9 +290,7 @@
                   : ''}</span
               ></span
             >
-            <button class="tight ml-auto btn" onclick={() => (noting = true)}
-              >Note on this frame <kbd>c</kbd></button
-            >
+            <button class="tight ml-auto btn" onclick={begin}>Note on this frame <kbd>c</kbd></button>
           </div>
           <div class="rail">
             <input
@@ -320,13 +327,13 @@
               void note();
             }}
           >
-            <span class="mono">{frame}</span>
+            <span class="mono">{noteAt}</span>
             <!-- svelte-ignore a11y_autofocus -->
             <input
               class="input"
               bind:value={words}
               autofocus
-              aria-label="Note on frame {frame}"
+              aria-label="Note on frame {noteAt}"
               placeholder="what is to be changed"
               onkeydown={(e) => e.key === 'Escape' && (noting = false)}
             />

@@ -1,17 +1,34 @@
-/** Whether a key pressed belongs to a field or a sheet, and not to the desk. */
+/** Inputs in which nothing is typed. */
+const NO_TEXT = ['range', 'checkbox', 'radio', 'button', 'submit', 'reset', 'file', 'color', 'image'];
+
+const FIELDS = 'input, textarea, select, [contenteditable], [role="dialog"]';
+
+/** Whether a key pressed belongs to a field in which text is typed, or to a sheet, and not to the desk. */
 export function typing(e: Event): boolean {
+  const field = e.target instanceof HTMLElement ? e.target.closest(FIELDS) : null;
   return (
-    e.target instanceof HTMLElement &&
-    e.target.closest('input, textarea, select, [contenteditable], [role="dialog"]') !== null
+    field !== null &&
+    !(field instanceof HTMLSelectElement) &&
+    !(field instanceof HTMLInputElement && NO_TEXT.includes(field.type))
   );
 }
 
-/** A key of the desk: works only while nobody is typing, and leaves the space bar to a focused button. */
+/**
+ * Whether a key does something at what has the focus: the space bar presses a button, ticks a box and opens
+ * a list, whose letters choose from it while it is open.
+ */
+function own(e: KeyboardEvent): boolean {
+  return (
+    e.key === ' ' &&
+    e.target instanceof HTMLElement &&
+    e.target.closest('button, summary, select, input[type="checkbox"], input[type="radio"]') !== null
+  );
+}
+
+/** A key of the desk: works while no text is typed, and leaves the space bar to what has the focus. */
 export function free(work: () => void): (e: KeyboardEvent) => void {
   return (e) => {
-    const button =
-      e.key === ' ' && e.target instanceof HTMLElement && e.target.closest('button, summary') !== null;
-    if (!typing(e) && !button) {
+    if (!typing(e) && !own(e)) {
       e.preventDefault();
       work();
     }

@@ -7,6 +7,7 @@
   import { frame } from '../state.svelte';
   import { day as dayName } from '../words';
   import { clock, minutes } from './time';
+  import { number } from '../numbers';
 
   /** A shooting day: where, when, who, and what battery, card and sun allow. Also adds a day or a setup. */
   let {
@@ -83,41 +84,40 @@
     }
   });
 
-  const number = (s: string): number | null => (s.trim() === '' ? null : Number(s.replace(',', '.')));
   /** A wrap or an hour before the call is after midnight. */
   const late = (m: number, from: number): number => (m <= from ? m + 1440 : m);
 
   async function keep(): Promise<void> {
     wrong = null;
     const from = minutes(call) ?? 0;
-    const edited = {
-      latitude: number(latitude),
-      longitude: number(longitude),
-      zone,
-      call: from,
-      wrap: late(minutes(wrap) ?? 0, from),
-      people: people
-        .filter((p) => p.name.trim())
-        .map((p) => ({
-          name: p.name,
-          duty: p.duty,
-          from: minutes(p.from) ?? from,
-          to: late(minutes(p.to) ?? 0, minutes(p.from) ?? from),
-        })),
-      rates: {
-        setupMinutes: kit.setupMinutes,
-        costumeMinutes: kit.costumeMinutes,
-        mediaMinutes: kit.mediaMinutes,
-        batteryMinutes: kit.batteryMinutes,
-        cardMinutes: terms?.rates.cardMinutes,
-        nuisance: terms?.rates.nuisance,
-      },
-      cardGigabytes: kit.cardGigabytes,
-      megabitsPerSecond: kit.megabitsPerSecond,
-      shadowHeightM: kit.shadowHeightM,
-      shadowLimitM: kit.shadowLimitM,
-    } as Schemas['DayTerms'];
     try {
+      const edited = {
+        latitude: number(latitude, 'Latitude'),
+        longitude: number(longitude, 'Longitude'),
+        zone,
+        call: from,
+        wrap: late(minutes(wrap) ?? 0, from),
+        people: people
+          .filter((p) => p.name.trim())
+          .map((p) => ({
+            name: p.name,
+            duty: p.duty,
+            from: minutes(p.from) ?? from,
+            to: late(minutes(p.to) ?? 0, minutes(p.from) ?? from),
+          })),
+        rates: {
+          setupMinutes: kit.setupMinutes,
+          costumeMinutes: kit.costumeMinutes,
+          mediaMinutes: kit.mediaMinutes,
+          batteryMinutes: kit.batteryMinutes,
+          cardMinutes: terms?.rates.cardMinutes,
+          nuisance: terms?.rates.nuisance,
+        },
+        cardGigabytes: kit.cardGigabytes,
+        megabitsPerSecond: kit.megabitsPerSecond,
+        shadowHeightM: kit.shadowHeightM,
+        shadowLimitM: kit.shadowLimitM,
+      } as Schemas['DayTerms'];
       if (isNew)
         await got(
           api.POST('/api/productions/{production}/days', {
@@ -158,8 +158,8 @@
           params: { path: { production: h.id } },
           body: {
             name: place,
-            latitude: number(latitude) ?? undefined,
-            longitude: number(longitude) ?? undefined,
+            latitude: number(latitude, 'Latitude') ?? undefined,
+            longitude: number(longitude, 'Longitude') ?? undefined,
             zone,
           },
         }),

@@ -4,6 +4,7 @@
   import { house } from '../house.svelte';
   import Sheet from '../parts/Sheet.svelte';
   import { frame } from '../state.svelte';
+  import { number } from '../numbers';
 
   /** The guide track of a shot: lines from the script, timed, heard and printed. */
   let { shot, onclose }: { shot: string; onclose: () => void } = $props();
@@ -39,8 +40,6 @@
     })
     .catch((e: unknown) => (wrong = e instanceof Error ? e.message : String(e)));
 
-  const number = (s: string): number | undefined =>
-    s.trim() === '' ? undefined : Number(s.replace(',', '.'));
   const body = () =>
     ({
       lines: rows
@@ -49,8 +48,8 @@
           part: Number(r.part),
           name: r.name,
           text: r.text,
-          from: number(r.from),
-          to: number(r.to),
+          from: number(r.from, 'From') ?? undefined,
+          to: number(r.to, 'To') ?? undefined,
         })),
       wordsPerMinute: rate,
     }) as Schemas['NewGuide'];

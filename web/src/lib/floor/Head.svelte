@@ -4,6 +4,7 @@
   import Sheet from '../parts/Sheet.svelte';
   import { frame } from '../state.svelte';
   import type { FloorSheet } from './merged';
+  import { number } from '../numbers';
 
   /** The repeat head: plays a move, and says how well each pass lies on the first. */
   let {
@@ -33,8 +34,8 @@
           params: { path: { production: h.id } },
           body: {
             setup: sheet.setup.id,
-            sweepDeg: Number(sweep.replace(',', '.')),
-            seconds: Number(seconds.replace(',', '.')),
+            sweepDeg: number(sweep, 'Sweep'),
+            seconds: number(seconds, 'Seconds'),
             first,
             focalMm: sheet.last?.focalMm ?? undefined,
           } as Schemas['NewMove'],

@@ -5,6 +5,7 @@
   import Tape from '../parts/Tape.svelte';
   import { frame } from '../state.svelte';
   import { clock, minutes } from './time';
+  import { number } from '../numbers';
 
   /**
    * Works out the order of a day, moves and pins passes, says who is in them and what is seen inside
@@ -117,7 +118,7 @@
             shot: s.shot,
             plate: s.plate,
             worn,
-            minutes: form.minutes.trim() === '' ? undefined : Number(form.minutes.replace(',', '.')),
+            minutes: number(form.minutes, 'Minutes') ?? undefined,
             lightFrom: from ?? undefined,
             lightTo: to ?? undefined,
           } as Schemas['NewPassSetting'],

@@ -3,6 +3,7 @@
   import type { Schemas } from '../api/client';
   import Form from '../parts/Form.svelte';
   import Sheet from '../parts/Sheet.svelte';
+  import { number } from '../numbers';
   import { frame } from '../state.svelte';
   import { count } from '../words';
   import { line } from './line.svelte';
@@ -80,11 +81,25 @@
   let noting = $state(false);
   let light = $state({ words: '', ev: '', kelvin: '' });
   const speaks = $derived(sheet.speaks || sheet.heard.length > 0);
-  const number = (s: string): number | undefined =>
-    s.trim() === '' ? undefined : Number(s.replace(',', '.'));
 
   export function noteLight(): void {
     if (may) noting = true;
+  }
+
+  async function noteTyped(): Promise<void> {
+    try {
+      await note(
+        {
+          kind: 'LIGHT',
+          words: light.words,
+          ev: number(light.ev, 'Reading') ?? undefined,
+          kelvin: number(light.kelvin, 'Colour') ?? undefined,
+        } as Schemas['NewSetupNote'],
+        `Light: ${light.words}`,
+      );
+    } catch (e) {
+      frame.wrong(e);
+    }
   }
 
   async function note(n: Schemas['NewSetupNote'], said: string): Promise<void> {
@@ -256,15 +271,7 @@
     class="grid gap-2"
     onsubmit={(e) => {
       e.preventDefault();
-      void note(
-        {
-          kind: 'LIGHT',
-          words: light.words,
-          ev: number(light.ev),
-          kelvin: number(light.kelvin),
-        } as Schemas['NewSetupNote'],
-        `Light: ${light.words}`,
-      );
+      void noteTyped();
     }}
   >
     <label class="field"

@@ -8,6 +8,7 @@
   import { line } from './line.svelte';
   import type { FloorSheet } from './merged';
   import { timeOf } from './time';
+  import { read } from '../numbers';
 
   /**
    * The slate of one plate: roll and cut, the camera carried over and changed by exception, and what
@@ -87,7 +88,7 @@
     if (fresh) {
       tcOut = '';
       typed = false;
-      const begun = read();
+      const begun = begunRolling();
       if (begun && begun.setup === sheet.setup.id) rolling = begun;
     }
   });
@@ -115,14 +116,14 @@
   // --- roll and cut
   type Rolling = { setup: string; at: number };
   const KEY = 'rolling';
-  const read = (): Rolling | null => {
+  const begunRolling = (): Rolling | null => {
     try {
       return JSON.parse(localStorage.getItem(KEY) ?? 'null') as Rolling | null;
     } catch {
       return null;
     }
   };
-  let rolling = $state<Rolling | null>(read());
+  let rolling = $state<Rolling | null>(begunRolling());
   let elapsed = $state(0);
   let madeAt = $state('');
   const here = $derived(rolling !== null && rolling.setup === sheet.setup.id);
@@ -175,7 +176,8 @@
   };
 
   function set(f: Field, raw: string): void {
-    const n = Number(raw.replace(',', '.'));
+    const typedIn = read(raw);
+    const n = typeof typedIn === 'number' ? typedIn : NaN;
     typed = true;
     notRead = notRead.filter((k) => k !== f.key);
     // What is no number stays as it was typed, so that it can be refused and mended; it never turns

@@ -2,6 +2,7 @@
   import { api, got, Refused, type Schemas } from '../api/client';
   import { house } from '../house.svelte';
   import { go } from '../router';
+  import { number } from '../numbers';
   import { frame } from '../state.svelte';
   import { today } from '../today';
   import { WHO } from '../words';
@@ -45,10 +46,10 @@
             item: item.key,
             kind,
             words,
-            ...(hours ? { hours: Number(hours) } : {}),
+            ...(hours ? { hours: number(hours, 'Hours it took') as number } : {}),
             ...(kind === 'SETTLED' && needs === 'SIGNATURE' ? { signature: { who, role, on } } : {}),
             ...(kind === 'SETTLED' && needs === 'FOUND' && widthPx
-              ? { element: { source, widthPx: Number(widthPx), licence } }
+              ? { element: { source, widthPx: number(widthPx, 'Its width') as number, licence } }
               : {}),
           },
         }),

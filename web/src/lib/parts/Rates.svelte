@@ -3,6 +3,7 @@
   import { api, got, Refused, type Schemas } from '../api/client';
   import { house } from '../house.svelte';
   import { frame, queries } from '../state.svelte';
+  import { number } from '../numbers';
 
   /**
    * Hours per unit of each kind of work; what work really took beside them, applied only when
@@ -31,23 +32,23 @@
   async function keep(): Promise<void> {
     const v = page.data;
     if (!v) return;
-    const rates = v.kinds.flatMap((k) =>
-      k.rates.flatMap((r) => {
-        const t = (['low', 'likely', 'high'] as const).map((e) => typed[`${k.kind} ${r.difficulty} ${e}`]);
-        return r.own || t.some((x) => x !== undefined)
-          ? [
-              {
-                kind: k.kind,
-                difficulty: r.difficulty,
-                low: Number(t[0] ?? r.now.low),
-                likely: Number(t[1] ?? r.now.likely),
-                high: Number(t[2] ?? r.now.high),
-              },
-            ]
-          : [];
-      }),
-    );
     try {
+      const rates = v.kinds.flatMap((k) =>
+        k.rates.flatMap((r) => {
+          const t = (['low', 'likely', 'high'] as const).map((e) => typed[`${k.kind} ${r.difficulty} ${e}`]);
+          return r.own || t.some((x) => x !== undefined)
+            ? [
+                {
+                  kind: k.kind,
+                  difficulty: r.difficulty,
+                  low: number(t[0] ?? String(r.now.low), `${k.words}, low`) as number,
+                  likely: number(t[1] ?? String(r.now.likely), `${k.words}, likely`) as number,
+                  high: number(t[2] ?? String(r.now.high), `${k.words}, high`) as number,
+                },
+              ]
+            : [];
+        }),
+      );
       kept(
         await got(
           api.PUT('/api/productions/{production}/effort', {

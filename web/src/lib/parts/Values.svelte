@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
+  import { read } from '../numbers';
 
   /** Fields for typed parameters; a value left at its default is not part of what is given back. */
   let {
@@ -29,11 +30,13 @@
   const percent = (x: number): number => Math.round(x * 1000) / 10;
 
   function setZone(p: Schemas['Parameter'], i: number, key: keyof Zone, raw: string): void {
-    const n = Number(raw);
+    const n = read(raw) as number;
     set(
       p,
       zones(p).map((z, k) =>
-        k === i ? { ...z, [key]: key === 'left' || key === 'right' ? n / 100 : n } : z,
+        k === i
+          ? { ...z, [key]: (key === 'left' || key === 'right') && typeof n === 'number' ? n / 100 : n }
+          : z,
       ),
     );
   }
@@ -43,12 +46,11 @@
   function setRow(p: Schemas['Parameter'], i: number, column: number, raw: string): void {
     set(
       p,
-      rows(p).map((r, k) => (k === i ? r.map((n, c) => (c === column ? Number(raw) : n)) : r)),
+      rows(p).map((r, k) => (k === i ? r.map((n, c) => (c === column ? (read(raw) as number) : n)) : r)),
     );
   }
 
-  const numeric = (p: Schemas['Parameter'], raw: string): unknown =>
-    raw.trim() === '' ? null : Number.isNaN(Number(raw)) ? raw : Number(raw);
+  const numeric = (p: Schemas['Parameter'], raw: string): unknown => read(raw);
 </script>
 
 <div class="values">

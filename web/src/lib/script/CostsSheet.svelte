@@ -7,6 +7,7 @@
   import { frame, queries } from '../state.svelte';
   import { hours } from '../words';
   import { money } from './money';
+  import { number } from '../numbers';
 
   /** What is paid and what there is; which shots cost most, and what else would do for each. */
   let { open = $bindable(false), tally }: { open: boolean; tally: Schemas['TallyView'] | undefined } =
@@ -41,9 +42,9 @@
         api.PUT('/api/productions/{production}/costs', {
           params: { path: { production: h.id }, header: { 'If-Match': `"${version}"` } },
           body: {
-            hourRate: Number(typed.hourRate || 0),
-            setHourRate: Number(typed.setHourRate || 0),
-            budget: (typed.budget === '' ? null : Number(typed.budget)) as number,
+            hourRate: number(String(typed.hourRate ?? ''), 'An hour of work') ?? 0,
+            setHourRate: number(String(typed.setHourRate ?? ''), 'An hour on the set') ?? 0,
+            budget: number(String(typed.budget ?? ''), 'Budget') as number,
             currency: typed.currency,
           },
         }),

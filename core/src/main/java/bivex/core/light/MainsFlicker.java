@@ -27,11 +27,17 @@ public final class MainsFlicker {
   }
 
   /**
-   * The flicker-safe exposure to use instead of another: the longest that is not longer, or a
-   * single ripple.
+   * The flicker-safe exposure to use instead of another at a frame rate: the longest that is not
+   * longer, else a single ripple if a frame lasts that long.
+   *
+   * @return seconds; 0 when no exposure of that rate is flicker-safe
    */
-  public static double safeInsteadOf(double mainsHz, double seconds) {
-    return Math.max(safeSeconds(mainsHz, 1), longestSafeSeconds(mainsHz, seconds));
+  public static double safeInsteadOf(double mainsHz, double seconds, FrameRate rate) {
+    double frame = 1 / rate.fps();
+    double shorter = longestSafeSeconds(mainsHz, Math.min(seconds, frame));
+    return shorter > 0
+        ? shorter
+        : longestSafeSeconds(mainsHz, Math.min(safeSeconds(mainsHz, 1), frame));
   }
 
   /** Share of the lamp's ripple that is left after an exposure, 0 to 1. */
@@ -49,24 +55,43 @@ public final class MainsFlicker {
   /** Ripple that is left and not seen; practice puts it at a few hundredths (no source). */
   public static final double SEEN = 0.03;
 
+  /** A beat so slow that the picture is steady for as long as a cut lasts (no source). */
+  public static final double STILL_HZ = 0.02;
+
   /**
    * A shutter under the lamps of a country.
    *
    * @param rippleLeft share of the ripple the exposure lets through
    * @param beatHz how fast what is left beats against the frames
-   * @param safeSeconds exposure to use instead
+   * @param safeSeconds exposure to use instead; 0 when none of the frame rate is safe
    * @param steady whether nothing of it will be seen
+   * @param remedy what to do; empty when it is steady
    * @param words for the floor
    */
   public record LampCheck(
-      double rippleLeft, double beatHz, double safeSeconds, boolean steady, String words) {}
+      double rippleLeft,
+      double beatHz,
+      double safeSeconds,
+      boolean steady,
+      String remedy,
+      String words) {}
 
   /** Says whether a shutter is steady under lamps on the mains. */
   public static LampCheck check(double mainsHz, double seconds, FrameRate rate) {
     double left = rippleLeft(mainsHz, seconds);
     double beat = beatHz(mainsHz, rate);
-    double safe = safeInsteadOf(mainsHz, seconds);
-    boolean steady = left < SEEN || beat < 0.02;
+    double safe = safeInsteadOf(mainsHz, seconds, rate);
+    boolean steady = left < SEEN || beat < STILL_HZ;
+    String remedy =
+        steady
+            ? ""
+            : safe > 0
+                ? String.format(
+                    Locale.ROOT,
+                    "Set %s (%.1f°) where mains lamps light the set.",
+                    Shutter.text(safe),
+                    360 * safe * rate.fps())
+                : "No exposure at this rate is flicker-safe: daylight, or lamps on direct current.";
     String words =
         steady
             ? String.format(
@@ -76,13 +101,12 @@ public final class MainsFlicker {
                 Shutter.text(seconds))
             : String.format(
                 Locale.ROOT,
-                "Lamps on %.0f Hz mains flicker %.1f times a second at %s: set %s (%.1f°).",
+                "Lamps on %.0f Hz mains flicker %.1f times a second at %s. %s",
                 mainsHz,
                 beat,
                 Shutter.text(seconds),
-                Shutter.text(safe),
-                360 * safe * rate.fps());
-    return new LampCheck(left, beat, safe, steady, words);
+                remedy);
+    return new LampCheck(left, beat, safe, steady, remedy, words);
   }
 
   private static double mains(double hz) {

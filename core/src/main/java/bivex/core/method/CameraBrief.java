@@ -116,6 +116,10 @@ final class CameraBrief {
   static void brief(Derivation plan, Values v, String head, String why, FrameRate capture) {
     ShotSetting s = plan.setting();
     double t = Shutter.seconds(v.number("shutterDegrees"), capture);
+    double over =
+        Math.min(
+            (double) s.capture().width() / s.delivery().width(),
+            (double) s.capture().height() / s.delivery().height());
     plan.brief("head", "head", head, why);
     plan.brief(
         "focalMm",
@@ -152,31 +156,34 @@ final class CameraBrief {
         "raster",
         "raster",
         s.capture().text(),
-        s.capture().width() > s.delivery().width()
-            ? f("%.2f× over delivery", (double) s.capture().width() / s.delivery().width())
-            : "as delivered");
+        over > 1
+            ? f("%.2f× over delivery", over)
+            : over == 1 ? "as delivered" : f("smaller than delivery: enlarged %.2f×", 1 / over));
+    if (over < 1) {
+      plan.check(
+          new Plan.Check(
+              "check:raster",
+              "Picture as large as it is delivered",
+              Plan.Grade.DOUBTFUL,
+              f("%s into %s: enlarged %.2f×", s.capture().text(), s.delivery().text(), 1 / over),
+              f(
+                  "Record at %s or more; else it is soft by %.0f %%.",
+                  s.delivery().text(), (1 - over) * 100),
+              "S12",
+              s.capture().text() + " into " + s.delivery().text(),
+              "source ÷ delivery, the lesser of width and height; definition"));
+    }
 
     dialogue(plan, v);
 
-    double ripple = MainsFlicker.rippleLeft(s.mainsHz(), t);
-    double beat = MainsFlicker.beatHz(s.mainsHz(), capture);
-    double safe = MainsFlicker.safeInsteadOf(s.mainsHz(), t);
-    boolean steady = ripple < 0.02 || beat < 0.01;
-    boolean possible = 360 * safe * capture.fps() <= 360 + 1e-9;
+    MainsFlicker.LampCheck lamps = MainsFlicker.check(s.mainsHz(), t, capture);
     plan.check(
         new Plan.Check(
             "check:flicker",
             "Lamps on the mains",
-            steady ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
-            f("%.1f %% of the ripple left, beat %.2f Hz", ripple * 100, beat),
-            steady
-                ? ""
-                : possible
-                    ? f(
-                        "Set %s (%.1f°) where mains lamps light the set.",
-                        Shutter.text(safe), 360 * safe * capture.fps())
-                    : "No exposure at this rate is flicker-safe: daylight, or lamps on direct"
-                        + " current.",
+            lamps.steady() ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
+            f("%.1f %% of the ripple left, beat %.2f Hz", lamps.rippleLeft() * 100, lamps.beatHz()),
+            lamps.remedy(),
             "S7",
             f("%s Hz mains, %s", n(s.mainsHz()), Shutter.text(t)),
             "safe t = k/(2·mains); left = |sin x ÷ x|, x = π·2·mains·t; mean of a sinusoid over the"

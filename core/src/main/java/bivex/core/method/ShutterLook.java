@@ -5,6 +5,7 @@ import static bivex.core.method.CameraBrief.n;
 
 import bivex.core.effort.TaskKind;
 import bivex.core.effort.TaskKind.Difficulty;
+import bivex.core.light.MainsFlicker;
 import bivex.core.optics.Exposure;
 import bivex.core.optics.Shutter;
 import bivex.core.parameter.Parameter;
@@ -159,15 +160,13 @@ public final class ShutterLook implements Method {
         "S5",
         n(v.number("pxPerSecond")) + " px/s",
         "speed · exposure; definition");
-    double ripple = bivex.core.light.MainsFlicker.rippleLeft(s.mainsHz(), look);
+    MainsFlicker.LampCheck lamps = MainsFlicker.check(s.mainsHz(), look, s.rate());
     plan.check(
         "flicker",
         "Lamps on the mains",
-        ripple < 0.02 ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
-        f("%.1f %% of the ripple left", ripple * 100),
-        f(
-            "Set %s, or daylight.",
-            Shutter.text(bivex.core.light.MainsFlicker.safeInsteadOf(s.mainsHz(), look))),
+        lamps.steady() ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
+        f("%.1f %% of the ripple left, beat %.2f Hz", lamps.rippleLeft() * 100, lamps.beatHz()),
+        lamps.remedy(),
         "S7",
         n(s.mainsHz()) + " Hz",
         "|sin x ÷ x|; mean of a sinusoid over the exposure");

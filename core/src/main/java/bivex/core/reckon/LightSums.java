@@ -41,7 +41,7 @@ final class LightSums {
         v -> {
           FrameRate r = rate(v);
           double t = Shutter.seconds(v.number("shutterDegrees"), r);
-          double safe = MainsFlicker.safeInsteadOf(v.number("mainsHz"), t);
+          double safe = MainsFlicker.safeInsteadOf(v.number("mainsHz"), t, r);
           return List.of(
               number(
                   "ripplePercent",
@@ -50,7 +50,12 @@ final class LightSums {
                   MainsFlicker.rippleLeft(v.number("mainsHz"), t) * 100,
                   "%"),
               number("beatHz", "Beat", 2, MainsFlicker.beatHz(v.number("mainsHz"), r), "Hz"),
-              read("safeSeconds", "Nearest safe exposure not longer", Shutter.text(safe), "", safe),
+              read(
+                  "safeSeconds",
+                  "Safe exposure to use",
+                  safe > 0 ? Shutter.text(safe) : "none at this rate",
+                  "",
+                  safe),
               number("safeDegrees", "which is", 1, 360 * safe * r.fps(), "°"));
         });
   }

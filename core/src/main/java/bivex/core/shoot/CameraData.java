@@ -5,6 +5,7 @@ import bivex.core.optics.Raster;
 import bivex.core.time.FrameRate;
 import java.util.Collection;
 import java.util.List;
+import java.util.Locale;
 import java.util.function.UnaryOperator;
 
 /**
@@ -114,10 +115,16 @@ public record CameraData(
     return word == null || word.isBlank() ? null : word.strip();
   }
 
+  /** With a comma or a point, or as a fraction such as 1/50. */
   private static Double number(String field, UnaryOperator<String> word) {
     String w = blank(word.apply(field));
+    if (w == null) {
+      return null;
+    }
     try {
-      return w == null ? null : Double.valueOf(w);
+      String[] parts = w.replace(',', '.').split("/", 2);
+      double n = Double.parseDouble(parts[0].strip());
+      return parts.length == 1 ? n : n / Double.parseDouble(parts[1].strip());
     } catch (NumberFormatException e) {
       throw new InvalidInput(field, "\"" + w + "\" is not a number");
     }
@@ -125,10 +132,13 @@ public record CameraData(
 
   private static Boolean automatic(String field, UnaryOperator<String> word) {
     String w = blank(word.apply(field));
-    if (w != null && !w.equals("automatic") && !w.equals("manual")) {
-      throw new InvalidInput(field, "\"" + w + "\" is neither automatic nor manual");
-    }
-    return w == null ? null : w.equals("automatic");
+    return w == null
+        ? null
+        : switch (w.toLowerCase(Locale.ROOT)) {
+          case "automatic", "auto", "yes", "true", "on" -> true;
+          case "manual", "no", "false", "off" -> false;
+          default -> throw new InvalidInput(field, "\"" + w + "\" is neither automatic nor manual");
+        };
   }
 
   private static Raster raster(String word) {

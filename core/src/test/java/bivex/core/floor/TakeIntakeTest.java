@@ -61,13 +61,20 @@ class TakeIntakeTest {
     assertThat(c.whiteAuto()).isFalse();
     assertThat(c.automatic()).as("the camera focused itself").isTrue();
     assertThat(c.iso()).isNull();
+    CameraData abroad =
+        camera(
+            "shutterSeconds", "1/50", "fNumber", "5,6", "exposureAuto", "TRUE", "focusAuto", "No");
+    assertThat(abroad.shutterSeconds()).isEqualTo(0.02);
+    assertThat(abroad.fNumber()).isEqualTo(5.6);
+    assertThat(abroad.exposureAuto()).isTrue();
+    assertThat(abroad.focusAuto()).as("no is no, whatever the case").isFalse();
     for (String[] bad :
         new String[][] {
           {"focalMm", "thirty five"},
           {"iso", "5"},
           {"raster", "4K"},
           {"rate", "fast"},
-          {"whiteAuto", "yes"}
+          {"whiteAuto", "perhaps"}
         }) {
       assertThatThrownBy(() -> camera(bad))
           .as(bad[0])

@@ -132,10 +132,35 @@ class FloorSumsTest {
     assertThat(shaky.steady()).isFalse();
     assertThat(shaky.words())
         .isEqualTo(
-            "Lamps on 50 Hz mains flicker 4.0 times a second at 1/48 s: set 1/50 s (172.8°).");
+            "Lamps on 50 Hz mains flicker 4.0 times a second at 1/48 s. Set 1/50 s (172.8°) where"
+                + " mains lamps light the set.");
     assertThat(MainsFlicker.check(50, shaky.safeSeconds(), FrameRate.FILM).steady()).isTrue();
     assertThat(MainsFlicker.check(50, 1 / 60.0, FrameRate.PAL).steady()).isTrue();
     assertThat(MainsFlicker.check(60, 1 / 60.0, FrameRate.FILM).steady()).isTrue();
+    MainsFlicker.LampCheck fast = MainsFlicker.check(50, 1 / 240.0, FrameRate.of(120));
+    assertThat(fast.safeSeconds()).as("1/100 s is longer than a frame lasts").isZero();
+    assertThat(fast.words()).endsWith("daylight, or lamps on direct current.");
+  }
+
+  /** What is advised can be set on a camera, and is steady when it is. */
+  @Test
+  void noShutterIsAdvisedThatIsLongerThanAFrame() {
+    for (FrameRate rate : FrameRate.PRODUCTION_RATES) {
+      for (double mains : new double[] {50, 60}) {
+        for (double degrees = 10; degrees <= 360; degrees += 10) {
+          MainsFlicker.LampCheck c = MainsFlicker.check(mains, degrees / 360 / rate.fps(), rate);
+          assertThat(c.remedy().isEmpty()).isEqualTo(c.steady());
+          assertThat(c.safeSeconds()).isLessThanOrEqualTo(1 / rate.fps() + 1e-9);
+          if (c.safeSeconds() > 0) {
+            assertThat(MainsFlicker.check(mains, c.safeSeconds(), rate).steady())
+                .as("%s fps, %s Hz, %s°", rate.name(), mains, degrees)
+                .isTrue();
+          } else {
+            assertThat(rate.fps()).as("half a wave does not fit").isGreaterThan(2 * mains);
+          }
+        }
+      }
+    }
   }
 
   @Test

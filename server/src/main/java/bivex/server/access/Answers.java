@@ -7,6 +7,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.time.LocalDate;
 import java.util.UUID;
+import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
@@ -74,7 +75,7 @@ public class Answers implements ResponseBodyAdvice<Object> {
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
       return false;
-    } catch (ExecutionException | TimeoutException e) {
+    } catch (ExecutionException | CancellationException | TimeoutException e) {
       // Whoever makes it has failed or is slow; this one makes its own and keeps it to itself.
       return false;
     } catch (IOException e) {
@@ -86,7 +87,7 @@ public class Answers implements ResponseBodyAdvice<Object> {
   /** After all else: an answer that was not made is not waited for. */
   static void over(HttpServletRequest request) {
     if (request.getAttribute(MINE) instanceof CompletableFuture<?> mine) {
-      mine.completeExceptionally(new IllegalStateException("not made"));
+      mine.completeExceptionally(new CancellationException("not made"));
     }
   }
 
