@@ -202,7 +202,6 @@
               >{/each}</select
           ></label
         >
-        {#if plans}<button class="tight btn" onclick={() => (planning = true)}>Set the day</button>{/if}
       </div>
       <p class="small soft mt-1">
         {pack.day.place} · {pack.call} to {pack.wrap}{pack.sun?.sunset
@@ -215,6 +214,7 @@
             onclick={() => (ordering = true)}
             >{pack.order.orderedBy ? 'Change the order' : 'Work out the order'} <kbd>o</kbd></button
           >{/if}
+        {#if plans}<button class="tight btn" onclick={() => (planning = true)}>Set the day</button>{/if}
         <Papers {pack} {sheet} />
       </div>
       <Order

@@ -555,12 +555,13 @@
   }
   .transport {
     display: flex;
+    flex-wrap: wrap;
     gap: 8px;
     align-items: center;
   }
   .count {
     font-size: 14px;
-    min-width: 250px;
+    min-width: min(250px, 100%);
   }
   .rail {
     position: relative;

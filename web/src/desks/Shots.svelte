@@ -607,9 +607,24 @@
     }
     .standing {
       display: grid;
+      grid-template-columns: minmax(0, 1fr);
     }
     ol {
-      overflow-x: auto;
+      flex-wrap: wrap;
+      row-gap: 4px;
+    }
+  }
+  @media (max-width: 700px) {
+    .title {
+      grid-template-columns: minmax(0, 1fr);
+      gap: 6px;
+    }
+    .tools {
+      flex-wrap: wrap;
+    }
+    .more div {
+      right: auto;
+      left: 0;
     }
   }
 </style>

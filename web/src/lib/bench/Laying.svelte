@@ -280,7 +280,7 @@
       </div>
     {/if}
     {#if h.may('PRODUCER', 'COORDINATOR', 'FLOOR')}
-      <div class="mt-2 flex items-center gap-2">
+      <div class="mt-2 flex flex-wrap items-center gap-2">
         {#each [takes.a, takes.b] as t (t?.id)}
           <label class="tight btn"
             >Add a still to {t === takes.a ? 'the reference' : names[1]}<input
@@ -383,8 +383,10 @@
     align-items: start;
     margin-top: 6px;
   }
-  .under .looks {
-    flex-wrap: nowrap;
+  @media (min-width: 701px) {
+    .under .looks {
+      flex-wrap: nowrap;
+    }
   }
   .empty {
     padding: 28px;

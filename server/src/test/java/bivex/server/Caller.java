@@ -134,7 +134,9 @@ public final class Caller {
         .ifPresent(c -> b.header("X-XSRF-TOKEN", c.getValue()));
     try {
       HttpResponse<byte[]> r = client.send(b.build(), HttpResponse.BodyHandlers.ofByteArray());
-      boolean json = r.headers().firstValue("Content-Type").orElse("").contains("json");
+      boolean json =
+          r.headers().firstValue("Content-Type").orElse("").contains("json")
+              && r.headers().firstValue("Content-Encoding").isEmpty();
       if (path.equals("/api/session") && method.equals("POST")) {
         get("/api/session");
       }
@@ -145,6 +147,15 @@ public final class Caller {
       Thread.currentThread().interrupt();
       throw new IllegalStateException(e);
     }
+  }
+
+  /** The cookie of the session, as a header has it. */
+  public String session() {
+    return cookies.getCookieStore().getCookies().stream()
+        .filter(c -> c.getName().equals("BIVEX"))
+        .map(c -> c.getName() + "=" + c.getValue())
+        .findFirst()
+        .orElseThrow();
   }
 
   /** The same session, for streams. */

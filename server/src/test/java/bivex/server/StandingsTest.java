@@ -341,4 +341,32 @@ class StandingsTest {
       desks.shutdownNow();
     }
   }
+
+  /** What is told packed is what is told plain. */
+  @Test
+  void anAnswerThatWasMadeForOthersIsPackedForWhoCanUnpackIt() throws Exception {
+    Caller.Answer plain = Stage.ok(stage.producer.get(stage.base + "/owed"));
+    Caller.Answer packed =
+        Stage.ok(stage.producer.get(stage.base + "/owed", "Accept-Encoding", "gzip"));
+    assertThat(packed.raw().headers().firstValue("Content-Encoding")).hasValue("gzip");
+    assertThat(packed.raw().headers().allValues("Vary").toString()).contains("Accept-Encoding");
+    try (var in =
+        new java.util.zip.GZIPInputStream(new java.io.ByteArrayInputStream(packed.raw().body()))) {
+      assertThat(in.readAllBytes()).isEqualTo(plain.raw().body());
+    }
+  }
+
+  /** A sign-in is remembered for a moment, and not one longer than the session. */
+  @Test
+  void whoHasSignedOutIsOutAtOnce() {
+    Caller caller = stage.house.person(stage.production, Role.COORDINATOR);
+    for (int i = 0; i < 3; i++) {
+      Stage.ok(caller.get(stage.base + "/owed"));
+    }
+    String session = caller.session();
+    assertThat(caller.delete("/api/session").status()).isEqualTo(200);
+    assertThat(caller.get(stage.base + "/owed", "Cookie", session).status())
+        .as("the very cookie that was good a moment ago")
+        .isEqualTo(401);
+  }
 }

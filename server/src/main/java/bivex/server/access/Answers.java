@@ -4,7 +4,9 @@ import com.github.benmanes.caffeine.cache.AsyncCache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.UUID;
 import java.util.concurrent.CancellationException;
@@ -12,7 +14,9 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import java.util.zip.GZIPOutputStream;
 import org.springframework.core.MethodParameter;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.converter.HttpMessageConverter;
 import org.springframework.http.server.ServerHttpRequest;
@@ -34,16 +38,41 @@ public class Answers implements ResponseBodyAdvice<Object> {
   public static final long MOST_BYTES = 32L << 20;
 
   private static final long PATIENCE_SECONDS = 20;
+
+  /** As the server has it for what is packed on its way out. */
+  private static final int WORTH_PACKING = 2048;
+
   private static final String MINE = Answers.class.getName();
-  private final AsyncCache<Key, byte[]> written =
+  private final AsyncCache<Key, Written> written =
       Caffeine.newBuilder()
           .maximumWeight(MOST_BYTES)
-          .weigher((Key key, byte[] answer) -> 200 + answer.length)
+          .weigher((Key key, Written w) -> 200 + w.plain.length + w.plain.length / 4)
           .buildAsync();
   private final JsonMapper json;
 
   Answers(JsonMapper json) {
     this.json = json;
+  }
+
+  /** An answer as it goes out; packed once, when somebody first asks for it so. */
+  private static final class Written {
+    private final byte[] plain;
+    private byte[] packed;
+
+    private Written(byte[] plain) {
+      this.plain = plain;
+    }
+
+    private synchronized byte[] packed() throws IOException {
+      if (packed == null) {
+        ByteArrayOutputStream out = new ByteArrayOutputStream(plain.length / 4);
+        try (GZIPOutputStream gzip = new GZIPOutputStream(out)) {
+          gzip.write(plain);
+        }
+        packed = out.toByteArray();
+      }
+      return packed;
+    }
   }
 
   /**
@@ -60,15 +89,22 @@ public class Answers implements ResponseBodyAdvice<Object> {
    * @return false when the asker has to make it
    */
   boolean given(HttpServletRequest request, HttpServletResponse response, Key key) {
-    CompletableFuture<byte[]> mine = new CompletableFuture<>();
-    CompletableFuture<byte[]> before = written.asMap().putIfAbsent(key, mine);
+    CompletableFuture<Written> mine = new CompletableFuture<>();
+    CompletableFuture<Written> before = written.asMap().putIfAbsent(key, mine);
     if (before == null) {
       request.setAttribute(MINE, mine);
       return false;
     }
     try {
-      byte[] answer = before.get(PATIENCE_SECONDS, TimeUnit.SECONDS);
+      Written w = before.get(PATIENCE_SECONDS, TimeUnit.SECONDS);
+      String accepts = request.getHeader(HttpHeaders.ACCEPT_ENCODING);
+      boolean packs =
+          w.plain.length >= WORTH_PACKING && accepts != null && accepts.contains("gzip");
+      byte[] answer = packs ? w.packed() : w.plain;
       response.setContentType(MediaType.APPLICATION_JSON_VALUE);
+      if (packs) {
+        response.setHeader(HttpHeaders.CONTENT_ENCODING, "gzip");
+      }
       response.setContentLength(answer.length);
       response.getOutputStream().write(answer);
       return true;
@@ -111,8 +147,8 @@ public class Answers implements ResponseBodyAdvice<Object> {
       return body;
     }
     String text = json.writeValueAsString(body);
-    ((CompletableFuture<byte[]>) mine)
-        .complete(text.getBytes(java.nio.charset.StandardCharsets.UTF_8));
+    ((CompletableFuture<Written>) mine)
+        .complete(new Written(text.getBytes(StandardCharsets.UTF_8)));
     return new RawValue(text);
   }
 }

@@ -121,9 +121,11 @@ public class Gate implements HandlerInterceptor, HandlerMethodArgumentResolver, 
     // Kept by the browser, but asked for each time: another sign-in gets another answer.
     response.setHeader(HttpHeaders.CACHE_CONTROL, "private, no-cache");
     response.setHeader(HttpHeaders.VARY, HttpHeaders.COOKIE);
+    response.addHeader(HttpHeaders.VARY, HttpHeaders.ACCEPT_ENCODING);
+    // Weak, for it is the same answer packed or not; a strong one would keep it from being packed.
     String tag =
         started + "-" + stamp + "-" + LocalDate.now(clock) + "-" + m.id.toString().substring(0, 8);
-    return new ServletWebRequest(request, response).checkNotModified("\"" + tag + "\"");
+    return new ServletWebRequest(request, response).checkNotModified("W/\"" + tag + "\"");
   }
 
   private static UUID production(HttpServletRequest request) {

@@ -8,7 +8,6 @@ import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.HttpStatusEntryPoint;
-import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
 
 /**
@@ -43,11 +42,6 @@ public class SecurityConfig {
         .httpBasic(b -> b.disable())
         .logout(l -> l.disable())
         .build();
-  }
-
-  @Bean
-  SecurityContextRepository contexts() {
-    return new HttpSessionSecurityContextRepository();
   }
 
   @Bean

@@ -6,6 +6,7 @@ import bivex.server.BivexProperties;
 import bivex.server.access.Anyone;
 import bivex.server.access.Gate;
 import bivex.server.access.Identity;
+import bivex.server.access.KeptSignIns;
 import bivex.server.access.Member;
 import bivex.server.access.SignIns;
 import bivex.server.http.Problems;
@@ -28,7 +29,6 @@ import org.springframework.security.authentication.UsernamePasswordAuthenticatio
 import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.crypto.password.PasswordEncoder;
-import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -45,7 +45,7 @@ public class SessionResource {
   private final Memberships memberships;
   private final Productions productions;
   private final PasswordEncoder passwords;
-  private final SecurityContextRepository contexts;
+  private final KeptSignIns contexts;
   private final SignInGuard guard;
   private final FirstProducer first;
   private final BivexProperties properties;
@@ -58,7 +58,7 @@ public class SessionResource {
       Memberships memberships,
       Productions productions,
       PasswordEncoder passwords,
-      SecurityContextRepository contexts,
+      KeptSignIns contexts,
       SignInGuard guard,
       FirstProducer first,
       BivexProperties properties,
@@ -159,6 +159,7 @@ public class SessionResource {
     if (s != null) {
       s.invalidate();
     }
+    contexts.forget(request);
     SecurityContextHolder.clearContext();
   }
 

@@ -1,0 +1,129 @@
+package bivex.server.access;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import jakarta.servlet.http.Cookie;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.time.Duration;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.context.DeferredSecurityContext;
+import org.springframework.security.core.context.SecurityContext;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.security.web.context.HttpRequestResponseHolder;
+import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
+import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.stereotype.Component;
+
+/**
+ * Who is behind a session, remembered for a moment. An open desk asks several times a second, and
+ * reading a session takes two transactions and unpacking what is in it.
+ *
+ * <p>Only who it is is remembered, by the very value of the cookie; what they may do is read from
+ * the database each time. Whoever ends a session must {@link #forget} it here, else it goes on for
+ * as long as this remembers. One process serves an installation, so no other has to be told.
+ */
+@Component
+public class KeptSignIns implements SecurityContextRepository {
+  /** How long it is remembered; then the session is read, and noted as used. */
+  static final Duration MOMENT = Duration.ofSeconds(20);
+
+  private final SecurityContextRepository sessions = new HttpSessionSecurityContextRepository();
+  private final Cache<String, Authentication> known =
+      Caffeine.newBuilder().expireAfterWrite(MOMENT).maximumSize(10_000).build();
+  private final String cookie;
+
+  KeptSignIns(@Value("${server.servlet.session.cookie.name:SESSION}") String cookie) {
+    this.cookie = cookie;
+  }
+
+  @Override
+  public DeferredSecurityContext loadDeferredContext(HttpServletRequest request) {
+    String value = value(request);
+    Authentication who = value == null ? null : known.getIfPresent(value);
+    return who == null
+        ? new Read(sessions.loadDeferredContext(request), value)
+        : new Known(SecurityContextHolder.getContextHolderStrategy().createEmptyContext(), who);
+  }
+
+  /** The same, for those that ask in the old way. */
+  @Override
+  @Deprecated
+  @SuppressWarnings("deprecation")
+  public SecurityContext loadContext(HttpRequestResponseHolder holder) {
+    return sessions.loadContext(holder);
+  }
+
+  @Override
+  public void saveContext(
+      SecurityContext context, HttpServletRequest request, HttpServletResponse response) {
+    forget(request);
+    sessions.saveContext(context, request, response);
+  }
+
+  @Override
+  public boolean containsContext(HttpServletRequest request) {
+    return sessions.containsContext(request);
+  }
+
+  /** From now on the session of a request is read again, and is no more if it was ended. */
+  public void forget(HttpServletRequest request) {
+    String value = value(request);
+    if (value != null) {
+      known.invalidate(value);
+    }
+  }
+
+  private String value(HttpServletRequest request) {
+    if (request.getCookies() != null) {
+      for (Cookie c : request.getCookies()) {
+        if (c.getName().equals(cookie)) {
+          return c.getValue();
+        }
+      }
+    }
+    return null;
+  }
+
+  /** Somebody who is known. */
+  private record Known(SecurityContext context, Authentication who)
+      implements DeferredSecurityContext {
+    @Override
+    public SecurityContext get() {
+      context.setAuthentication(who);
+      return context;
+    }
+
+    @Override
+    public boolean isGenerated() {
+      return false;
+    }
+  }
+
+  /** Read from the session when it is asked for, and then remembered. */
+  private final class Read implements DeferredSecurityContext {
+    private final DeferredSecurityContext session;
+    private final String value;
+
+    private Read(DeferredSecurityContext session, String value) {
+      this.session = session;
+      this.value = value;
+    }
+
+    @Override
+    public SecurityContext get() {
+      SecurityContext context = session.get();
+      Authentication who = context.getAuthentication();
+      if (value != null && who != null && who.getPrincipal() instanceof Identity) {
+        known.put(value, who);
+      }
+      return context;
+    }
+
+    @Override
+    public boolean isGenerated() {
+      return session.isGenerated();
+    }
+  }
+}
