@@ -92,9 +92,14 @@
       if (begun && begun.setup === sheet.setup.id) rolling = begun;
     }
   });
-  // Parts carry over from the last take of the same plate.
+  // Parts carry over from the last take of the same plate; what is typed in them stays while others log.
+  let partsOf = '';
   $effect(() => {
-    const last = sheet.takes.find((t) => t.shot === plate.shot && t.plate === plate.key)?.parts ?? [];
+    const take = sheet.takes.find((t) => t.shot === plate.shot && t.plate === plate.key);
+    const on = `${sheet.setup.id} ${plate.shot} ${plate.key}`;
+    if (partsOf === `${on} ${take?.id ?? ''}` || (typed && partsOf.startsWith(`${on} `))) return;
+    partsOf = `${on} ${take?.id ?? ''}`;
+    const last = take?.parts ?? [];
     parts =
       last.length > 0
         ? last.map((p) => ({
@@ -612,12 +617,22 @@
                 ><span>Eyeline</span><input
                   class="input"
                   bind:value={p.eyeline}
+                  oninput={() => (typed = true)}
                   placeholder="1.62 m, across the lamp"
                 /></label
               ><label class="field grow"
-                ><span>Zone</span><input class="input" bind:value={p.zone} placeholder="left third" /></label
+                ><span>Zone</span><input
+                  class="input"
+                  bind:value={p.zone}
+                  oninput={() => (typed = true)}
+                  placeholder="left third"
+                /></label
               ><label class="field grow"
-                ><span>Wardrobe</span><input class="input" bind:value={p.wardrobe} /></label
+                ><span>Wardrobe</span><input
+                  class="input"
+                  bind:value={p.wardrobe}
+                  oninput={() => (typed = true)}
+                /></label
               >
             </div>
           {/each}

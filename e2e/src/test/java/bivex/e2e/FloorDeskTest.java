@@ -104,6 +104,22 @@ class FloorDeskTest extends DeskTests {
   }
 
   @Test
+  void whatIsTypedOfAPartStaysWhileSomebodyElseLogs() {
+    Page p = floor();
+    plate(p, "Performance 1");
+    p.locator("summary").filter(new Locator.FilterOptions().setHasText("Eyeline")).click();
+    p.getByLabel("Eyeline", new Page.GetByLabelOptions().setExact(true)).fill("across the lamp");
+    stage.log("plate:performance-1", Stage.CAMERA);
+    assertThat(p.locator(".takes li")).hasCount(1);
+    assertThat(
+            p.locator(".takes li strong")
+                .filter(new Locator.FilterOptions().setHasText("Performance 1")))
+        .isVisible();
+    assertThat(p.getByLabel("Eyeline", new Page.GetByLabelOptions().setExact(true)))
+        .hasValue("across the lamp");
+  }
+
+  @Test
   void theCameraOnTheSetIsReadWithOneKey() {
     Stage.ok(
         stage.producer.put(
