@@ -69,6 +69,25 @@ class BookTest {
   }
 
   @Test
+  void aCameraSmallerThanDeliveryIsNotAsDelivered() {
+    Plan small =
+        MethodBook.derive(
+            new ShotSetting(FrameRate.FILM, new Raster(1280, 720), Raster.HD, 1001, 120, 8, 36, 50),
+            List.of(new MethodChoice("A1", Map.of(), "")));
+    assertThat(small.cameraBrief())
+        .filteredOn(b -> b.property().equals("raster"))
+        .extracting(Plan.BriefLine::reason)
+        .containsExactly("smaller than delivery: enlarged 1.50×");
+    assertThat(check(small, "check:raster"))
+        .satisfies(
+            c -> {
+              assertThat(c.grade()).isEqualTo(Grade.DOUBTFUL);
+              assertThat(c.remedy()).contains("1920", "33 %");
+            });
+    assertThat(plan("A1").checks()).extracting(Plan.Check::key).doesNotContain("check:raster");
+  }
+
+  @Test
   void theBookHasEveryMethodOnceAndEachKnowsItsChapter() {
     assertThat(MethodBook.all())
         .extracting(Method::id)
