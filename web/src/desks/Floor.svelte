@@ -250,7 +250,7 @@
                     : p.state === 'IN_HAND'
                       ? 'picked, waits to be sent'
                       : p.state === 'IN_DOUBT'
-                        ? 'picked but does not match, waits to be sent'
+                        ? 'picked but in doubt, waits to be sent'
                         : 'put back, waits to be sent'}</span
                 ></span
               ><span class="mono small soft">{p.code}</span></button

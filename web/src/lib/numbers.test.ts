@@ -27,4 +27,14 @@ describe('numbers as they are typed', () => {
     }
     expect(number('', 'Hours it took')).toBeNull();
   });
+
+  it('are not guessed where a comma may part thousands', () => {
+    for (const text of ['12,000', '1,250', '-5,600']) {
+      expect(read(text), text).toBe(text);
+      expect(() => number(text, 'Budget'), text).toThrow(/Budget.*two ways/);
+    }
+    expect(read('0,125')).toBe(0.125);
+    expect(read('12,00')).toBe(12);
+    expect(read('1234,567')).toBe(1234.567);
+  });
 });

@@ -1,5 +1,8 @@
 import { Refused } from './api/client';
 
+/** 12,000 is twelve thousand to some and twelve to others. */
+const TWO_WAYS = /^[+-]?[1-9]\d{0,2},\d{3}$/;
+
 const NUMBER = /^[+-]?(\d+([.,]\d*)?|[.,]\d+)(e[+-]?\d+)?$/i;
 
 /**
@@ -9,7 +12,7 @@ const NUMBER = /^[+-]?(\d+([.,]\d*)?|[.,]\d+)(e[+-]?\d+)?$/i;
 export function read(text: string): number | string | null {
   const plain = text.replace(/[\s\u00a0\u202f]/g, '');
   if (plain === '') return null;
-  return NUMBER.test(plain) ? Number(plain.replace(',', '.')) : text;
+  return NUMBER.test(plain) && !TWO_WAYS.test(plain) ? Number(plain.replace(',', '.')) : text;
 }
 
 /**
@@ -19,7 +22,11 @@ export function read(text: string): number | string | null {
  */
 export function number(text: string, label: string): number | null {
   const n = read(text);
-  if (typeof n === 'string')
-    throw new Refused(422, `${label}: not a number`, `${label}: “${text.trim()}” is not a number`, label);
+  if (typeof n === 'string') {
+    const why = TWO_WAYS.test(text.trim())
+      ? 'can be read in two ways: write it with a point, or without a comma'
+      : 'is not a number';
+    throw new Refused(422, `${label}: not a number`, `${label}: “${text.trim()}” ${why}`, label);
+  }
   return n;
 }

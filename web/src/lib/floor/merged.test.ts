@@ -121,6 +121,13 @@ describe('the floor with what waits on this device', () => {
     expect(now.plates[1]?.nextTake).toBe(2);
   });
 
+  it('is not taken down by one entry that cannot be read', () => {
+    const bad = logged('plate:clean', 1, 5);
+    const now = merge(PACK, SHEET, [bad]);
+    expect(now.takes.map((t) => t.id)).toEqual([bad.id, 'told']);
+    expect(now.takes[0]?.findings).toEqual([]);
+  });
+
   it('counts what is picked here, and takes it back when it is put back', () => {
     const take = logged('plate:clean', 1, 400);
     const pick = entry({ take: take.id, call: { call: 'PICK' } });

@@ -160,7 +160,8 @@ function written(w: Waiting, sheet: Schemas['SetupSheet']): FloorTake | null {
 
 function against(pack: Schemas['DayPack'], guards: Guard[], take: FloorTake): Schemas['Finding'][] {
   const of = guards.find((g) => g.shot === take.shot && g.plates.includes(take.plate));
-  return of
+  // What the core refuses to read is refused when it is sent; until then there is nothing to say of it.
+  return of && core.fault(take.camera as Record<string, unknown>) === ''
     ? core.guard(
         take.reference ? null : (of.reference as Record<string, unknown> | null),
         take.camera as Record<string, unknown>,

@@ -1,5 +1,6 @@
 package bivex.device;
 
+import bivex.core.InvalidInput;
 import bivex.core.floor.FloorSetup;
 import bivex.core.floor.FloorSetup.Entry;
 import bivex.core.floor.FloorSetup.Made;
@@ -47,7 +48,7 @@ final class FloorJson {
       CameraData earlier =
           FloorCore.missing(reference) || shotsWithReference.contains(shot)
               ? null
-              : FloorCore.camera(reference);
+              : data(reference);
       sets.add(
           new MatchSet(
               shot,
@@ -76,7 +77,7 @@ final class FloorJson {
       }
     }
     boolean struck = FloorCore.text(FloorCore.part(sheet, "setup"), "struckAt") != null;
-    return FloorSetup.of(
+    return new FloorSetup(
         rate, FloorCore.text(sheet, "nextIn"), plates, sets, made, touches, heard, struck);
   }
 
@@ -137,9 +138,21 @@ final class FloorJson {
         number == null ? 0 : number.intValue(),
         FloorCore.text(t, "tcOut"),
         moment(t),
-        FloorCore.missing(camera) ? CameraData.notRead() : FloorCore.camera(camera),
+        data(camera),
         call,
         apart);
+  }
+
+  /**
+   * Camera data; what cannot be read counts as not read. One bad entry that waits is refused when
+   * it is sent, and must not take the whole desk with it until then.
+   */
+  private static CameraData data(JSObject camera) {
+    try {
+      return FloorCore.missing(camera) ? CameraData.notRead() : FloorCore.camera(camera);
+    } catch (InvalidInput e) {
+      return CameraData.notRead();
+    }
   }
 
   /** Whether the server has measured that a take does not agree with its reference. */

@@ -24,9 +24,10 @@ import java.util.Set;
  * How a setup stands on the floor by what was logged in it: the next take, where its timecode
  * begins, the reference of each set, what is still to be shot.
  *
- * <p>The server works it out from all it knows. A device works it out from what the server told it
- * last and from the entries it has written and not sent ({@link #merge}), and then shows what the
- * server will say once they are sent. Moments are milliseconds since 1970, as a browser has them.
+ * <p>A device works it out from what the server told it last and from the entries it has written
+ * and not sent ({@link #merge}), and then shows what the server will say once they are sent. The
+ * server itself judges plates by all the evidence there is; it shares the numbering, the timecode
+ * and the choice of the reference. Moments are milliseconds since 1970, as a browser has them.
  */
 public final class FloorSetup {
   /** Where the timecode of a setup begins: a fresh hour. */
@@ -41,7 +42,14 @@ public final class FloorSetup {
   private final Set<String> heard;
   private final boolean struck;
 
-  private FloorSetup(
+  /**
+   * A setup by what the server knows of it.
+   *
+   * @param startsAt timecode of the next take where no take is told of
+   * @param takes in any order
+   * @param heard things of the sound list that were listened for
+   */
+  public FloorSetup(
       FrameRate rate,
       String startsAt,
       List<Plate> plates,
@@ -137,25 +145,6 @@ public final class FloorSetup {
 
     /** The set is struck. */
     record Strike() implements Entry {}
-  }
-
-  /**
-   * A setup by what the server knows of it.
-   *
-   * @param startsAt timecode of the next take where no take is told of
-   * @param takes in any order
-   * @param heard things of the sound list that were listened for
-   */
-  public static FloorSetup of(
-      FrameRate rate,
-      String startsAt,
-      List<Plate> plates,
-      List<MatchSet> sets,
-      List<Made> takes,
-      List<Touched> touches,
-      Set<String> heard,
-      boolean struck) {
-    return new FloorSetup(rate, startsAt, plates, sets, takes, touches, heard, struck);
   }
 
   /**

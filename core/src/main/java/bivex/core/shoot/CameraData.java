@@ -121,6 +121,11 @@ public record CameraData(
     if (w == null) {
       return null;
     }
+    if (w.matches("[+-]?[1-9]\\d{0,2},\\d{3}")) {
+      throw new InvalidInput(
+          field,
+          "\"" + w + "\" can be read in two ways: write it with a point, or without a comma");
+    }
     try {
       String[] parts = w.replace(',', '.').split("/", 2);
       double n = Double.parseDouble(parts[0].strip());

@@ -58,7 +58,7 @@ class FloorSetupTest {
   }
 
   private static FloorSetup setup(List<Plate> plates, List<Made> takes, List<Touched> touches) {
-    return FloorSetup.of(
+    return new FloorSetup(
         FrameRate.FILM, "10:00:00:00", plates, List.of(SET), takes, touches, Set.of(), false);
   }
 
@@ -130,7 +130,7 @@ class FloorSetupTest {
             new Plate("s", "plate:performance-2", State.IN_DOUBT, 4),
             new Plate("s", "plate:clean", State.OWED, 1));
     FloorSetup paged =
-        FloorSetup.of(
+        new FloorSetup(
             FrameRate.FILM,
             "01:00:00:00",
             told,

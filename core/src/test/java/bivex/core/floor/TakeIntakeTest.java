@@ -72,6 +72,7 @@ class TakeIntakeTest {
         new String[][] {
           {"focalMm", "thirty five"},
           {"iso", "5"},
+          {"focalMm", "1,000"},
           {"raster", "4K"},
           {"rate", "fast"},
           {"whiteAuto", "perhaps"}

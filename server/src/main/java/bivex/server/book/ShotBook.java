@@ -302,7 +302,9 @@ public class ShotBook {
     Map<UUID, List<PlateMeasures.LastWord>> measuredOf =
         measures.lastWords(production.id).stream()
             .collect(Collectors.groupingBy(PlateMeasures.LastWord::setupId));
-    // Each is made from what was read by now, and by nothing else: all cores may.
+    // Each is made from what was read by now, and by nothing else: all cores may. The book is
+    // loaded
+    // first, since threads of the pool do not look for services where the application is.
     MethodBook.all();
     return shots.withSetup(production.id, every, shown).parallelStream()
         .map(
