@@ -532,7 +532,9 @@
   </div>
   <fieldset class="camera" disabled={!may}>
     <legend class="small soft"
-      >Camera, carried over from the last take; change what changed. {pack.captureWidth} × {pack.captureHeight}
+      >Camera, {sheet.takes.length > 0
+        ? 'carried over from the last take; change what changed'
+        : 'to be read for the first take of this setup'}. {pack.captureWidth} × {pack.captureHeight}
       · {h.view?.rateName ?? ''} fps</legend
     >
     {#each FIELDS as f (f.key)}
@@ -676,6 +678,7 @@
     display: grid;
   }
   .huge {
+    white-space: nowrap;
     font-size: 30px;
     font-weight: 700;
     line-height: 1.1;
