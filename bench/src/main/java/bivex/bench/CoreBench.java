@@ -22,7 +22,6 @@ import bivex.core.shot.ShotFacts;
 import bivex.core.time.FrameRate;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
@@ -92,13 +91,14 @@ public class CoreBench {
                 t,
                 Instant.ofEpochSecond(t),
                 camera,
-                t % 5 == 0 ? Take.Call.PICK : Take.Call.NONE));
+                t % 5 == 0 ? Take.Call.PICK : Take.Call.NONE,
+                t % 7,
+                ""));
       }
       MatchReview match =
           MatchReview.of(
               takes,
-              new HashSet<>(plan.matchSet().plates()),
-              plan.matchSet().rules(),
+              plan.asked(),
               List.of(),
               List.of(),
               new MatchGuard.Optics(Raster.UHD, 36, 6.0));

@@ -18,6 +18,12 @@ public record ItemKey(String group, String name) {
   public static final ItemKey LOOK = new ItemKey("datum", "look");
   public static final ItemKey WARDROBE = new ItemKey("datum", "wardrobe");
   public static final ItemKey CLEAN = new ItemKey("plate", "clean");
+
+  /** Who gives in a handover, and who receives: two parts of one performer. */
+  public static final ItemKey GIVER = new ItemKey("plate", "giver");
+
+  public static final ItemKey RECEIVER = new ItemKey("plate", "receiver");
+
   private static final String PERFORMANCE = "performance-";
   private static final String GUIDE = "guide-";
 
@@ -60,7 +66,11 @@ public record ItemKey(String group, String name) {
 
   /** The part a performance plate is of, from 1. */
   public OptionalInt performance() {
-    return number(PERFORMANCE);
+    OptionalInt handed =
+        GIVER.equals(this)
+            ? OptionalInt.of(1)
+            : RECEIVER.equals(this) ? OptionalInt.of(2) : OptionalInt.empty();
+    return handed.isPresent() ? handed : number(PERFORMANCE);
   }
 
   /** The part a guide track is of, from 1. */

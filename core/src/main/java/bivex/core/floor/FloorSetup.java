@@ -6,7 +6,9 @@ import bivex.core.shoot.CameraData;
 import bivex.core.shoot.MatchGuard;
 import bivex.core.shoot.MatchReview;
 import bivex.core.shoot.MatchRule;
+import bivex.core.shoot.PlateTerms;
 import bivex.core.shoot.Take;
+import bivex.core.shoot.TakeCheck;
 import bivex.core.shot.OwedItem;
 import bivex.core.time.FrameRate;
 import bivex.core.time.Timecode;
@@ -75,8 +77,10 @@ public final class FloorSetup {
    * @param key of the plan's plate
    * @param state how it stands
    * @param nextTake number its next take gets at least
+   * @param asks what is asked of its takes
    */
-  public record Plate(String shot, String key, OwedItem.State state, int nextTake) {
+  public record Plate(
+      String shot, String key, OwedItem.State state, int nextTake, PlateTerms asks) {
     private boolean of(Made take) {
       return shot.equals(take.shot()) && key.equals(take.plate());
     }
@@ -85,15 +89,15 @@ public final class FloorSetup {
   /**
    * Plates of a shot that must match.
    *
-   * @param earlier camera data of a reference that is older than every take told of; null when the
-   *     reference is among those, or there is none
+   * @param earlier a reference that is older than every take told of, or of another setup; null
+   *     when the reference is among those, or there is none
    */
   public record MatchSet(
       String shot,
       Set<String> plates,
       Set<MatchRule> rules,
       MatchGuard.Optics optics,
-      CameraData earlier) {
+      TakeCheck.Shot earlier) {
     private boolean holds(Made take) {
       return shot.equals(take.shot()) && plates.contains(take.plate());
     }
@@ -104,6 +108,7 @@ public final class FloorSetup {
    *
    * @param at when, ms
    * @param camera what it was shot with
+   * @param seconds it ran; 0 when that is not known
    * @param call the last word on it
    * @param apart whether it was laid over the reference and found not to agree
    */
@@ -115,10 +120,11 @@ public final class FloorSetup {
       String tcOut,
       long at,
       CameraData camera,
+      double seconds,
       Take.Call call,
       boolean apart) {
     private Made called(Take.Call word) {
-      return new Made(id, shot, plate, number, tcOut, at, camera, word, apart);
+      return new Made(id, shot, plate, number, tcOut, at, camera, seconds, word, apart);
     }
 
     private boolean usable() {
@@ -213,7 +219,7 @@ public final class FloorSetup {
         Math.max(
             p.nextTake, next(takes.stream().filter(p::of).mapToInt(Made::number).max().orElse(0)));
     if (takes.stream().noneMatch(t -> p.of(t) && said.contains(t.id()))) {
-      return new Plate(p.shot, p.key, p.state, next);
+      return new Plate(p.shot, p.key, p.state, next, p.asks);
     }
     Made pick =
         takes.stream()
@@ -227,26 +233,37 @@ public final class FloorSetup {
         pick != null
             ? breaks(pick) ? OwedItem.State.IN_DOUBT : OwedItem.State.IN_HAND
             : older ? p.state : OwedItem.State.OWED;
-    return new Plate(p.shot, p.key, state, next);
+    return new Plate(p.shot, p.key, state, next, p.asks);
   }
 
   private boolean breaks(Made take) {
-    MatchSet set = sets.stream().filter(s -> s.holds(take)).findFirst().orElse(null);
-    if (set == null) {
+    MatchSet shots =
+        sets.stream().filter(s -> s.shot().equals(take.shot())).findFirst().orElse(null);
+    if (shots == null) {
       return false;
     }
-    Made ref = reference(set).orElse(null);
-    CameraData with = set.earlier != null ? set.earlier : ref == null ? null : ref.camera();
+    boolean in = shots.holds(take);
+    MatchSet set = in ? shots : new MatchSet(shots.shot, Set.of(), Set.of(), shots.optics, null);
+    Made ref = in ? reference(set).orElse(null) : null;
+    TakeCheck.Shot with = set.earlier != null ? set.earlier : ref == null ? null : shot(ref);
     List<MatchGuard.Finding> found =
-        take == ref || with == null
-            ? MatchGuard.alone(take.camera(), set.rules)
-            : MatchGuard.compare(with, take.camera(), set.rules, set.optics);
+        TakeCheck.of(shot(take), take == ref ? null : with, set.rules, set.optics);
     long since = ref == null ? Long.MIN_VALUE : ref.at();
     return take.apart
         || found.stream().anyMatch(f -> f.severity() == MatchGuard.Severity.BREAKS)
         || take != ref
             && set.rules.contains(MatchRule.HELD)
             && touches.stream().anyMatch(t -> t.at() > since && t.at() < take.at());
+  }
+
+  private TakeCheck.Shot shot(Made take) {
+    PlateTerms asks =
+        plates.stream()
+            .filter(p -> p.of(take))
+            .map(Plate::asks)
+            .findFirst()
+            .orElse(PlateTerms.NONE);
+    return new TakeCheck.Shot(take.camera(), take.seconds(), asks);
   }
 
   private Optional<Made> reference(MatchSet set) {

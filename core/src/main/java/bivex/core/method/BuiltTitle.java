@@ -9,6 +9,8 @@ import bivex.core.effort.TaskKind.Difficulty;
 import bivex.core.element.ElementSource;
 import bivex.core.parameter.Parameter;
 import bivex.core.parameter.Values;
+import bivex.core.shoot.MatchRule;
+import java.util.EnumSet;
 import java.util.List;
 
 /** F5: a title written on, or built into, the space of a plate. */
@@ -108,16 +110,19 @@ public final class BuiltTitle implements Method {
         "Plate for the title",
         "With a quiet place for the words, held long enough.",
         s.seconds(),
-        false,
+        moves && built,
         "another plate of the place");
     if (moves && built) {
+      // What is solved from one pass holds for the other only if lens and move are the same.
+      plan.matchSet(EnumSet.of(MatchRule.SAME), v.number("backgroundM"));
+      plan.free("plate:witness", CameraBrief.WITNESS_FREE);
       plan.plate(
           "plate:witness",
           Plan.PlateKind.WITNESS,
           "All-in-focus pass",
           "The same move, smallest opening: only for the solve.",
           s.seconds(),
-          false,
+          true,
           "the plate itself, if it is sharp enough");
     }
     plan.layer(

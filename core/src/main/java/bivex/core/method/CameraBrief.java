@@ -94,6 +94,9 @@ final class CameraBrief {
                       "cardGb", "Free on the card", "GB", 1, 8000, 64, "decimal gigabytes")))
           .toList();
 
+  /** What an all-in-focus pass sets otherwise: a small opening, and how it is paid for. */
+  static final String[] WITNESS_FREE = {"fNumber", "iso", "ndStops", "focusM"};
+
   private CameraBrief() {}
 
   /** A method's own parameters, then those of the camera. */
@@ -125,40 +128,59 @@ final class CameraBrief {
         "focalMm",
         "lens",
         f("%s mm", n(v.number("focalMm"))),
-        "the same for every plate of the set");
+        "the same for every plate of the set",
+        "focalMm",
+        v.number("focalMm"));
     plan.stricter(
         "fNumber",
         "stop",
         f("f/%s", n(v.number("fNumber"))),
         "smaller opening if the blur check says so",
+        v.number("fNumber"),
+        "fNumber",
         v.number("fNumber"));
     plan.brief(
         "shutter",
         "shutter",
         f("%s · %s°", Shutter.text(t), n(v.number("shutterDegrees"))),
-        v.number("shutterDegrees") == 180 ? "180° is natural blur" : "natural blur would be 180°");
+        v.number("shutterDegrees") == 180 ? "180° is natural blur" : "natural blur would be 180°",
+        "shutterSeconds",
+        t);
     plan.stricter(
         "iso",
         "ISO",
         n(v.number("iso")),
         v.number("iso") > Exposure.ISO_CAP ? "above 800: test the noise first" : "at or below 800",
-        -v.number("iso"));
-    plan.brief("whiteK", "white", n(v.number("whiteK")) + " K", "by hand");
-    plan.brief("focus", "focus", n(v.number("focusM")) + " m · manual", "on a stand-in; taped");
+        -v.number("iso"),
+        "iso",
+        v.number("iso"));
+    plan.brief(
+        "whiteK", "white", n(v.number("whiteK")) + " K", "by hand", "whiteK", v.number("whiteK"));
+    plan.brief(
+        "focus",
+        "focus",
+        n(v.number("focusM")) + " m · manual",
+        "on a stand-in; taped",
+        "focusM",
+        v.number("focusM"));
     plan.brief(
         "rate",
         "rate",
         capture.name() + " fps",
         capture.equals(s.rate())
             ? "production rate"
-            : f("%.2f× the production rate", capture.fps() / s.rate().fps()));
+            : f("%.2f× the production rate", capture.fps() / s.rate().fps()),
+        "rate",
+        capture);
     plan.brief(
         "raster",
         "raster",
         s.capture().text(),
         over > 1
             ? f("%.2f× over delivery", over)
-            : over == 1 ? "as delivered" : f("smaller than delivery: enlarged %.2f×", 1 / over));
+            : over == 1 ? "as delivered" : f("smaller than delivery: enlarged %.2f×", 1 / over),
+        "raster",
+        s.capture());
     if (over < 1) {
       plan.check(
           new Plan.Check(
@@ -194,10 +216,19 @@ final class CameraBrief {
    * The brief of a camera of its own, beside that of the shot: an element or a pose shot elsewhere.
    *
    * @param what "element", "pose"
+   * @param plate key of the plate it is for
    */
-  static void apart(Derivation plan, Values v, String what, FrameRate capture) {
+  static void apart(Derivation plan, Values v, String what, String plate, FrameRate capture) {
     dialogue(plan, v);
     ShotSetting s = plan.setting();
+    plan.apart(plate);
+    plan.asks(plate, "focalMm", v.number("focalMm"));
+    plan.asks(plate, "fNumber", v.number("fNumber"));
+    plan.asks(plate, "shutterSeconds", Shutter.seconds(v.number("shutterDegrees"), capture));
+    plan.asks(plate, "iso", v.number("iso"));
+    plan.asks(plate, "whiteK", v.number("whiteK"));
+    plan.asks(plate, "rate", capture);
+    plan.asks(plate, "raster", s.capture());
     String[][] lines = {
       {"lens", f("%s mm", n(v.number("focalMm")))},
       {"stop", f("f/%s", n(v.number("fNumber")))},
@@ -222,12 +253,11 @@ final class CameraBrief {
   /**
    * A locked camera held for a match set.
    *
-   * @param performances plates with performers, each shot as often as the parameter says
    * @param why what the locked frame is for
    */
-  static void held(Derivation plan, Values v, int performances, String why) {
+  static void held(Derivation plan, Values v, String why) {
     brief(plan, v, "locked", why, plan.setting().rate());
-    set(plan, v, performances);
+    set(plan, v);
   }
 
   /** The rules of a match set that is not held for long: its plates must agree in everything. */
@@ -236,42 +266,15 @@ final class CameraBrief {
   }
 
   /** The match set, its minutes, the battery and the card, whatever the head does. */
-  static void set(Derivation plan, Values v, int performances) {
-    ShotSetting s = plan.setting();
+  static void set(Derivation plan, Values v) {
     match(plan, v);
-    double record =
-        performances * v.whole("takes") * Math.min(v.number("passMinutes"), s.seconds() / 60 + 0.35)
-            + 10 / 60.0;
-    double minutes = performances * v.whole("takes") * v.number("passMinutes") + 1;
-    double standby = Math.max(0, minutes - record);
-    MediaBudget b =
-        MediaBudget.of(
-            record, standby, v.number("batteryMinutes"), v.number("megabits"), v.number("cardGb"));
-    plan.setMinutes(minutes);
-    plan.check(
-        new Plan.Check(
-            "check:media",
-            "One battery and card for the set",
-            b.fits() ? Plan.Grade.HOLDS : Plan.Grade.FAILS,
-            f(
-                "%.0f of %.0f min · %.1f of %s GB",
-                b.minutesNeeded(),
-                v.number("batteryMinutes"),
-                b.gigabytes(),
-                n(v.number("cardGb"))),
-            b.fits()
-                ? ""
-                : b.minutesLeft() < 0
-                    ? "Run from a power supply, or fewer takes a part; a battery change touches the"
-                        + " camera."
-                    : "Empty card before the set opens.",
-            "S19",
-            f(
-                "%d passes of %s min, %s Mb/s",
-                performances * v.whole("takes"),
-                n(v.number("passMinutes")),
-                n(v.number("megabits"))),
-            "GB = Mb/s · s ÷ 8000; definition"));
+    plan.held(
+        new Derivation.HeldSet(
+            v.whole("takes"),
+            v.number("passMinutes"),
+            v.number("batteryMinutes"),
+            v.number("megabits"),
+            v.number("cardGb")));
     double segment = MediaBudget.segmentSeconds(v.number("megabits"), MediaBudget.FAT32_FILE_BYTES);
     plan.aid(
         "aid:power",
@@ -343,6 +346,20 @@ final class CameraBrief {
         false,
         false,
         shapes);
+  }
+
+  /** What must be known of one performer in several parts. */
+  static void doubles(Derivation plan) {
+    plan.datum(
+        "datum:eyeline",
+        "Eyeline of each part",
+        "Height and direction each part looks in, marked on a stand.",
+        Plan.Due.BEFORE_DAY);
+    plan.datum(
+        "datum:wardrobe",
+        "Wardrobe of each part",
+        "What tells the parts apart; all of one costume is shot before the other.",
+        Plan.Due.BEFORE_DAY);
   }
 
   /** The sound check, if the parameter says that somebody speaks. */

@@ -102,6 +102,7 @@ public final class CameraInPost implements Method {
         "plate:performance-1",
         List.of(plan.whole(Plan.SpanKind.PRESENT, "")));
     if (through) {
+      plan.apart("plate:beyond");
       plan.plate(
           "plate:beyond",
           Plan.PlateKind.PERFORMANCE,

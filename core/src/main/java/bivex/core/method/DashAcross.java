@@ -151,7 +151,7 @@ public final class DashAcross implements Method {
     if (span == 0) {
       throw new InvalidInput("to", "must differ from the first mark");
     }
-    CameraBrief.held(plan, v, 1, "only the performer may move");
+    CameraBrief.held(plan, v, "only the performer may move");
     Dash dash =
         streak
             ? Dash.streak(span, v.number("metres"), between, v.number("blurDegrees"), s.rate())

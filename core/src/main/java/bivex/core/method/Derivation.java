@@ -3,14 +3,20 @@ package bivex.core.method;
 import bivex.core.effort.Estimate;
 import bivex.core.effort.TaskKind;
 import bivex.core.element.ElementSource;
+import bivex.core.shoot.CameraData;
 import bivex.core.shoot.MatchRule;
+import bivex.core.shoot.PlateTerms;
+import bivex.core.shoot.SetClock;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
 import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.IntFunction;
 import java.util.function.IntToDoubleFunction;
 
@@ -60,7 +66,13 @@ public final class Derivation {
   private final EnumSet<MatchRule> rules = EnumSet.noneOf(MatchRule.class);
   private IntFunction<Plan.View> view;
   private double backgroundM;
-  private double setMinutes;
+  private boolean across;
+  private HeldSet held;
+  private CameraData camera = CameraData.notRead();
+  private final Map<String, Integer> takes = new HashMap<>();
+  private final Map<String, Map<String, Object>> own = new HashMap<>();
+  private final Map<String, Set<String>> free = new HashMap<>();
+  private final Set<String> apart = new HashSet<>();
   private String method = "";
 
   /**
@@ -127,7 +139,8 @@ public final class Derivation {
       String... rescues) {
     plates.merge(
         key,
-        new Plan.Plate(key, kind, label, wanted, seconds, inSet, List.of(rescues)),
+        new Plan.Plate(
+            key, kind, label, wanted, seconds, 1, 0, inSet, PlateTerms.NONE, List.of(rescues)),
         (a, b) ->
             new Plan.Plate(
                 a.key(),
@@ -135,8 +148,36 @@ public final class Derivation {
                 a.label(),
                 a.wanted().equals(b.wanted()) ? a.wanted() : a.wanted() + " " + b.wanted(),
                 Math.max(a.seconds(), b.seconds()),
+                1,
+                0,
                 a.inSet() || b.inSet(),
+                PlateTerms.NONE,
                 a.rescues()));
+  }
+
+  /** Takes a plate is reckoned with; of two methods the larger number holds. */
+  public void takes(String plate, int wanted) {
+    takes.merge(plate, wanted, Math::max);
+  }
+
+  /** A camera field that has a value of its own on one plate. */
+  public void asks(String plate, String field, Object value) {
+    own.computeIfAbsent(plate, k -> new LinkedHashMap<>()).put(field, value);
+  }
+
+  /** Camera fields that may be anything on one plate, also against the rest of its set. */
+  public void free(String plate, String... fields) {
+    free.computeIfAbsent(plate, k -> new HashSet<>()).addAll(List.of(fields));
+  }
+
+  /** A plate of a camera of its own, of which the brief of the shot says nothing. */
+  public void apart(String plate) {
+    apart.add(plate);
+  }
+
+  /** The plates of the set are shot in more than one setup and must agree all the same. */
+  public void acrossSetups() {
+    across = true;
   }
 
   /**
@@ -183,9 +224,23 @@ public final class Derivation {
     backgroundM = backgroundM == 0 ? backgroundMetres : backgroundM;
   }
 
-  /** Adds minutes the match set holds the camera: recording and standby. */
-  public void setMinutes(double minutes) {
-    setMinutes += minutes;
+  /**
+   * What a set that is held for long is reckoned with.
+   *
+   * @param takes a part, where a plate has no number of its own
+   * @param passMinutes of a take with slate and reset
+   * @param batteryMinutes one battery lasts
+   * @param megabits of the recording
+   * @param cardGb free on the card
+   */
+  record HeldSet(
+      int takes, double passMinutes, double batteryMinutes, double megabits, double cardGb) {}
+
+  /** The set is held for long; of two methods that want it the first says with what. */
+  void held(HeldSet with) {
+    held = held == null ? with : held;
+    // Reckoned when all plates are known; its place among the checks is here.
+    checks.putIfAbsent(Battery.KEY, null);
   }
 
   /** Puts a layer on top of the stack; a layer of a key that is there already is left. */
@@ -247,6 +302,35 @@ public final class Derivation {
               method + " and what was there before",
               "both rules cannot hold; definition"));
     }
+  }
+
+  /** The same with the value as the camera has it, which its takes are held against. */
+  public void brief(
+      String property, String label, String value, String reason, String field, Object typed) {
+    brief(property, label, value, reason);
+    settle(property, value, field, typed);
+  }
+
+  /** What two methods want otherwise is not settled, and no take is held against it. */
+  private void settle(String property, String value, String field, Object typed) {
+    if (checks.containsKey("check:conflict-" + property)) {
+      camera = camera.with(field, null);
+    } else if (brief.get(property).value().equals(value)) {
+      camera = camera.with(field, typed);
+    }
+  }
+
+  /** The same with the value as the camera has it, which its takes are held against. */
+  public void stricter(
+      String property,
+      String label,
+      String value,
+      String reason,
+      double strict,
+      String field,
+      Object typed) {
+    stricter(property, label, value, reason, strict);
+    settle(property, value, field, typed);
   }
 
   /**
@@ -446,12 +530,16 @@ public final class Derivation {
     }
     Estimate sum =
         tasks.values().stream().map(Plan.Task::hours).reduce(Estimate.NONE, Estimate::plus);
+    plates.replaceAll((k, p) -> complete(p));
+    double setMinutes =
+        held == null ? 0 : Battery.check(this, held, plates.values(), data.keySet());
     List<String> inSet =
         plates.values().stream().filter(Plan.Plate::inSet).map(Plan.Plate::key).toList();
     return new Plan(
         List.copyOf(lettered),
         List.copyOf(plates.values()),
-        new Plan.MatchSet(Collections.unmodifiableSet(EnumSet.copyOf(rules)), inSet, backgroundM),
+        new Plan.MatchSet(
+            Collections.unmodifiableSet(EnumSet.copyOf(rules)), inSet, backgroundM, across),
         List.copyOf(brief.values()),
         List.copyOf(elements.values()),
         List.copyOf(aids.values()),
@@ -463,6 +551,50 @@ public final class Derivation {
         List.copyOf(drawings.values()),
         sum,
         setMinutes);
+  }
+
+  /** A plate with its takes and with what is asked of them, when all methods have spoken. */
+  private Plan.Plate complete(Plan.Plate p) {
+    boolean rolls = p.kind() != Plan.PlateKind.STILL && p.kind() != Plan.PlateKind.GUIDE;
+    CameraData asked =
+        !rolls || apart.contains(p.key())
+            ? CameraData.notRead()
+            : p.kind() == Plan.PlateKind.INSERT
+                ? CameraData.notRead().with("rate", camera.rate()).with("raster", camera.raster())
+                : camera;
+    for (Map.Entry<String, Object> e : own.getOrDefault(p.key(), Map.of()).entrySet()) {
+      asked = asked.with(e.getKey(), e.getValue());
+    }
+    Set<String> open = free.getOrDefault(p.key(), Set.of());
+    for (String f : open) {
+      asked = asked.with(f, null);
+    }
+    double cut = setting.rate().seconds(setting.cutFrames());
+    double least =
+        p.kind() == Plan.PlateKind.CLEAN
+            ? Math.min(p.seconds(), cut)
+            : p.seconds() * cut / setting.seconds();
+    PlateTerms terms =
+        rolls
+            ? new PlateTerms(asked, Set.copyOf(open), p.seconds(), least, setting.rate())
+            : PlateTerms.NONE;
+    boolean once = p.kind() == Plan.PlateKind.CLEAN || !rolls;
+    int usual = once ? 1 : held != null && p.inSet() ? held.takes() : SetClock.TAKES;
+    double reset =
+        held == null || !p.inSet()
+            ? SetClock.minutes(p.seconds(), 1)
+            : Math.max(held.passMinutes(), p.seconds() / 60);
+    return new Plan.Plate(
+        p.key(),
+        p.kind(),
+        p.label(),
+        p.wanted(),
+        p.seconds(),
+        takes.getOrDefault(p.key(), usual),
+        rolls ? reset : 0,
+        p.inSet(),
+        terms,
+        p.rescues());
   }
 
   private List<Plan.SketchFrame> pictures() {

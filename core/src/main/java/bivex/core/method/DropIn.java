@@ -108,7 +108,7 @@ public final class DropIn implements Method {
               + v.whole("gapFrames")
               + " empty ones");
     }
-    CameraBrief.held(plan, v, 1, "landing and clean plate must lie on one another");
+    CameraBrief.held(plan, v, "landing and clean plate must lie on one another");
     double scale =
         FieldOfView.pxPerMetre(
             v.number("focalMm"), s.sensorWidthMm(), s.capture().width(), v.number("distanceM"));

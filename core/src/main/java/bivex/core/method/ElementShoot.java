@@ -87,7 +87,8 @@ public final class ElementShoot implements Method {
     FrameRate capture = CameraBrief.rate(v, "capture");
     String matter = v.word("matter");
     boolean dark = !matter.equals("blood spray") && !matter.equals("leaves");
-    CameraBrief.apart(plan, v, "element", capture);
+    CameraBrief.apart(plan, v, "element", "plate:element", capture);
+    plan.takes("plate:element", v.whole("takes"));
     double placed = v.number("placedPct") / 100 * s.delivery().width();
     String blend = matter.equals("splash") ? "lighten" : dark ? "screen" : "over";
     plan.plate(

@@ -109,7 +109,8 @@ public final class FlightInsert implements Method {
           "flightFrom", "must be inside the cut of " + s.cutFrames() + " frames");
     }
     int frames = Math.min(v.whole("flightFrames"), s.cutFrames() - from);
-    CameraBrief.apart(plan, v, "pose", s.rate());
+    CameraBrief.apart(plan, v, "pose", "plate:pose", s.rate());
+    plan.apart("plate:flight-background");
     plan.brief(
         "pose camera",
         "pose camera",

@@ -4,6 +4,7 @@ import static bivex.core.method.CameraBrief.f;
 import static bivex.core.method.CameraBrief.n;
 
 import bivex.core.InvalidInput;
+import bivex.core.ItemKey;
 import bivex.core.effort.TaskKind;
 import bivex.core.effort.TaskKind.Difficulty;
 import bivex.core.motion.TakePairing;
@@ -17,8 +18,8 @@ import java.util.Map;
 
 /** A4: a prop is thrown or passed from one double to another. */
 public final class Handover implements Method {
-  private static final String GIVER = "plate:giver";
-  private static final String RECEIVER = "plate:receiver";
+  private static final String GIVER = ItemKey.GIVER.toString();
+  private static final String RECEIVER = ItemKey.RECEIVER.toString();
 
   /**
    * Which side of the throw the takes of a plate show; those of any other plate are taken for
@@ -148,9 +149,11 @@ public final class Handover implements Method {
     if (span == 0) {
       throw new InvalidInput("toPct", "must differ from the giving hand");
     }
-    CameraBrief.held(plan, v, 2, "giver, receiver and clean plate must lie on one another");
+    CameraBrief.held(plan, v, "giver, receiver and clean plate must lie on one another");
     Throw t = Throw.of(v.number("distanceM"), v.number("dropM"), flight, s.rate());
     double scale = Math.abs(span) / v.number("distanceM");
+    plan.takes(GIVER, v.whole("giverTakes"));
+    plan.takes(RECEIVER, v.whole("receiverTakes"));
     plan.plate(
         GIVER,
         Plan.PlateKind.PERFORMANCE,
@@ -250,6 +253,7 @@ public final class Handover implements Method {
     plan.task(plan.own("task:split"), "Split matte", TaskKind.SPLIT_MATTE, 1, Difficulty.FAIR);
     plan.task("task:composite", "Composite", TaskKind.COMPOSITE, 4, Difficulty.FAIR);
     plan.task("task:sound", "Sound of throw and catch", TaskKind.SOUND, 2, Difficulty.FAIR);
+    CameraBrief.doubles(plan);
     plan.datum(
         "datum:marks",
         "Marked paths of each take",

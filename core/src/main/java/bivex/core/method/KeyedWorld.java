@@ -11,9 +11,11 @@ import bivex.core.optics.BackgroundBlur;
 import bivex.core.optics.Reframe;
 import bivex.core.parameter.Parameter;
 import bivex.core.parameter.Values;
+import bivex.core.shoot.MatchRule;
 import bivex.core.time.FrameRate;
 import bivex.core.time.SequenceCheck;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 
 /**
@@ -119,13 +121,17 @@ public final class KeyedWorld implements Method {
     double move = v.number("moveSeconds") + 4;
     CameraBrief.brief(
         plan, v, "powered move", "background and key pass are the same move", s.rate());
+    // Background, witness and key pass are one move with one lens, wherever each is shot.
+    plan.matchSet(EnumSet.of(MatchRule.SAME, MatchRule.MANUAL), v.number("backgroundM"));
+    plan.acrossSetups();
+    plan.free("plate:witness", CameraBrief.WITNESS_FREE);
     plan.plate(
         "plate:background",
         Plan.PlateKind.PERFORMANCE,
         "Background pass",
         "The whole move, 2 s of standing before and after.",
         move,
-        false,
+        true,
         "a still, moved in post",
         "a solve of a free move");
     plan.plate(
@@ -134,7 +140,7 @@ public final class KeyedWorld implements Method {
         "All-in-focus pass",
         "The same move once more, smallest opening, everything sharp: only for the solve.",
         move,
-        false,
+        true,
         "the background pass itself, if it is sharp enough");
     plan.plate(
         "plate:chart",

@@ -168,7 +168,7 @@ public final class LeapOut implements Method {
               + s.cutFrames());
     }
     CameraBrief.brief(plan, v, "locked", "jump and clean plate must lie on one another", capture);
-    CameraBrief.set(plan, v, 1);
+    CameraBrief.set(plan, v);
     double scale =
         FieldOfView.pxPerMetre(
             v.number("focalMm"), s.sensorWidthMm(), s.capture().width(), v.number("distanceM"));

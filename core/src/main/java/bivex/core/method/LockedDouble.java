@@ -138,23 +138,14 @@ public final class LockedDouble implements Method {
     if (v.whole("speaking") > parts) {
       throw new InvalidInput("speaking", "cannot be more than the " + parts + " parts");
     }
-    CameraBrief.held(plan, v, parts, "the plates must lie on one another");
+    CameraBrief.held(plan, v, "the plates must lie on one another");
     List<JoinPlan> joins = joins(order, zones, s, v.number("slopePx"));
     plates(plan, v, parts);
     layers(plan, v, order, joins, keyed);
     checks(plan, v, joins);
     tasks(plan, v, joins, keyed);
     sketch(plan, s, order, zones, joins);
-    plan.datum(
-        "datum:eyeline",
-        "Eyeline of each part",
-        "Height and direction each part looks in, marked on a stand.",
-        Plan.Due.BEFORE_DAY);
-    plan.datum(
-        "datum:wardrobe",
-        "Wardrobe of each part",
-        "What tells the parts apart; all of one costume is shot before the other.",
-        Plan.Due.BEFORE_DAY);
+    CameraBrief.doubles(plan);
     plan.aid(
         "aid:background-lamp",
         "Lamp on the background",

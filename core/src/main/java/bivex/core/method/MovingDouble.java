@@ -115,7 +115,7 @@ public final class MovingDouble implements Method {
     double dwell = v.whole("waypoints") * v.number("dwellSeconds");
     double moving = v.number("moveSeconds") - dwell;
     CameraBrief.brief(plan, v, "powered move", "the same move for every pass", s.rate());
-    CameraBrief.set(plan, v, parts);
+    CameraBrief.set(plan, v);
     boolean runs = moving > 0.1;
     CameraMove m =
         CameraMove.of(
@@ -284,18 +284,6 @@ public final class MovingDouble implements Method {
         "",
         crossing + " frames",
         "rule of the method; common practice, no source");
-    double pass = v.number("moveSeconds") / 60 + 0.5;
-    plan.check(
-        "battery",
-        "Passes a battery",
-        v.number("batteryMinutes") / pass >= v.whole("parts") * v.whole("takes") + 1
-            ? Plan.Grade.HOLDS
-            : Plan.Grade.DOUBTFUL,
-        f("%.0f passes of %.1f min", Math.floor(v.number("batteryMinutes") / pass), pass),
-        "Power supply for camera and head: a swap in between moves both.",
-        "S19",
-        n(v.number("batteryMinutes")) + " min",
-        "battery ÷ (move + 30 s of reset); definition");
   }
 
   private static void drawings(Derivation plan, Values v, int parts) {

@@ -3,9 +3,12 @@ package bivex.core.method;
 import bivex.core.effort.Estimate;
 import bivex.core.effort.TaskKind;
 import bivex.core.element.ElementSource;
+import bivex.core.shoot.MatchReview;
 import bivex.core.shoot.MatchRule;
+import bivex.core.shoot.PlateTerms;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * What a shot owes, derived from its methods. Every item has a key that stays the same while
@@ -26,6 +29,14 @@ public record Plan(
     List<Drawing> drawings,
     Estimate effort,
     double setMinutes) {
+
+  /** What is asked of the takes, as the match guard wants it. */
+  public MatchReview.Asked asked() {
+    return new MatchReview.Asked(
+        Set.copyOf(matchSet.plates()),
+        matchSet.rules(),
+        plates.stream().collect(Collectors.toMap(Plate::key, Plate::asks)));
+  }
 
   /** When something owed is too late. */
   public enum Due {
@@ -49,7 +60,10 @@ public record Plan(
    *
    * @param wanted what must be in it, in words for the floor
    * @param seconds length to record
+   * @param takes how many are reckoned with, at least 1
+   * @param minutes a take keeps the camera on, with its slate and reset
    * @param inSet whether it belongs to the match set
+   * @param asks what is asked of its takes
    * @param rescues what can be done if it is missing, best first
    */
   public record Plate(
@@ -58,15 +72,20 @@ public record Plan(
       String label,
       String wanted,
       double seconds,
+      int takes,
+      double minutes,
       boolean inSet,
+      PlateTerms asks,
       List<String> rescues) {}
 
   /**
    * Plates that must agree, and in what.
    *
    * @param backgroundM distance of the background, m
+   * @param across whether they are shot in more than one setup and must agree all the same
    */
-  public record MatchSet(Set<MatchRule> rules, List<String> plates, double backgroundM) {}
+  public record MatchSet(
+      Set<MatchRule> rules, List<String> plates, double backgroundM, boolean across) {}
 
   public enum SpanKind {
     PRESENT,

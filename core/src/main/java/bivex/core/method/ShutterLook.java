@@ -85,7 +85,11 @@ public final class ShutterLook implements Method {
         "shutter",
         "shutter",
         f("%s · %s°", Shutter.text(look), n(v.number("lookDegrees"))),
-        "the look; natural blur would be " + n(v.number("shutterDegrees")) + "°");
+        "the look; natural blur would be " + n(v.number("shutterDegrees")) + "°",
+        "shutterSeconds",
+        look);
+    plan.asks("plate:natural", "shutterSeconds", natural);
+    plan.free("plate:look", "fNumber", "iso");
     plan.brief(
         "fNumber-look",
         "stop for the look",
@@ -170,8 +174,14 @@ public final class ShutterLook implements Method {
         "S7",
         n(s.mainsHz()) + " Hz",
         "|sin x ÷ x|; mean of a sinusoid over the exposure");
-    plan.brief("focalMm", "lens", f("%s mm", n(v.number("focalMm"))), "as tested");
-    plan.brief("iso", "ISO", n(v.number("iso")), "as tested");
+    plan.brief(
+        "focalMm",
+        "lens",
+        f("%s mm", n(v.number("focalMm"))),
+        "as tested",
+        "focalMm",
+        v.number("focalMm"));
+    plan.brief("iso", "ISO", n(v.number("iso")), "as tested", "iso", v.number("iso"));
     plan.datum(
         "datum:preset",
         "Test of the look",

@@ -131,7 +131,7 @@ public final class SizeSwap implements Method {
             v.number("focalMm"),
             s.sensorWidthMm(),
             circle);
-    CameraBrief.held(plan, v, 1, "trick pass and empty plate must lie on one another");
+    CameraBrief.held(plan, v, "trick pass and empty plate must lie on one another");
     boolean hand = v.word("support").startsWith("held");
     plan.plate(
         "plate:trick",

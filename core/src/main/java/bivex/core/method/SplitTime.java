@@ -131,6 +131,20 @@ public final class SplitTime implements Method {
             "hair, blur and like colours are hard"));
   }
 
+  /**
+   * People and the ground are shot at the production's rate and the slow thing at its own; what the
+   * fast shutter costs is paid for on the slow plate.
+   */
+  private static void apart(Derivation plan, Values v, FrameRate rate) {
+    double natural = Shutter.seconds(v.number("shutterDegrees"), rate);
+    for (String plate : List.of("plate:world", "plate:wet")) {
+      plan.asks(plate, "rate", rate);
+      plan.asks(plate, "shutterSeconds", natural);
+    }
+    plan.free("plate:slow", "iso", "ndStops");
+    plan.free("plate:clean", "rate", "shutterSeconds", "iso", "ndStops");
+  }
+
   @Override
   public Map<String, Object> inputs(ShotSetting s, Values v) {
     return Map.of("speed", v.number("slowSpeed"));
@@ -142,12 +156,15 @@ public final class SplitTime implements Method {
     FrameRate capture = CameraBrief.rate(v, "capture");
     boolean one = v.word("made").equals(ONE);
     CameraBrief.brief(plan, v, "locked", "each speed is a layer of the same frame", capture);
-    CameraBrief.set(plan, v, one ? 1 : 2);
+    CameraBrief.set(plan, v);
     Conform c = new Conform(s.rate(), capture);
     String thing = v.word("thing");
     double slow = v.number("slowSpeed");
     double world = v.number("worldSpeed");
     double cut = s.rate().seconds(s.cutFrames());
+    if (!one) {
+      apart(plan, v, s.rate());
+    }
     plan.plate(
         "plate:slow",
         Plan.PlateKind.PERFORMANCE,
@@ -157,7 +174,7 @@ public final class SplitTime implements Method {
             + " fps; aim the fall vertically above its mark, no arm's shadow on it"
             + (one ? "." : "; only the rate is changed, the camera is not touched."),
         Math.max(4, cut * Math.max(slow, one ? world : slow) + 2),
-        one,
+        true,
         "a slower rate with made-up frames",
         "an element shot over it");
     if (!one) {

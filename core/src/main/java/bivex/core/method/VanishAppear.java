@@ -128,7 +128,7 @@ public final class VanishAppear implements Method {
     if (v.number("right") <= v.number("left")) {
       throw new InvalidInput("right", "must be to the right of the left edge");
     }
-    CameraBrief.held(plan, v, 1, "with and without must lie on one another");
+    CameraBrief.held(plan, v, "with and without must lie on one another");
     boolean vanishes = v.word("direction").equals("vanishes");
     String thing = v.word("thing");
     double seconds = s.rate().seconds(s.cutFrames() + 2.0 * s.handles());

@@ -28,6 +28,15 @@ import java.util.function.UnaryOperator;
  * @param heightM height of the lens, m, 0 to 500
  * @param tiltDeg tilt, degrees, −90 to 90
  * @param distanceM distance to the subject, m, 0.01 to 10 000
+ * @param stabiliser whether a stabiliser of body or lens is on
+ * @param profile picture profile or curve, by the camera's own name
+ * @param ndStops density filter, stops, 0 to 20; 0 for none
+ * @param tint green to magenta, in the camera's own steps, −200 to 200
+ * @param codec as the camera names it
+ * @param bits bit depth, 6 to 16
+ * @param sensorMode part of the sensor that is read, or crop, by the camera's own name
+ * @param rollDeg roll of the horizon, degrees, −180 to 180
+ * @param lensCorrections whether the camera corrects the lens in the picture
  */
 public record CameraData(
     String body,
@@ -45,7 +54,16 @@ public record CameraData(
     Raster raster,
     Double heightM,
     Double tiltDeg,
-    Double distanceM) {
+    Double distanceM,
+    Boolean stabiliser,
+    String profile,
+    Double ndStops,
+    Double tint,
+    String codec,
+    Integer bits,
+    String sensorMode,
+    Double rollDeg,
+    Boolean lensCorrections) {
   public CameraData {
     check("focal length", focalMm, 1, 3000);
     check("f-number", fNumber, 0.7, 128);
@@ -56,6 +74,56 @@ public record CameraData(
     check("height", heightM, 0, 500);
     check("tilt", tiltDeg, -90, 90);
     check("distance", distanceM, 0.01, 10_000);
+    check("density filter", ndStops, 0, 20);
+    check("tint", tint, -200, 200);
+    check("bit depth", bits == null ? null : bits.doubleValue(), 6, 16);
+    check("roll", rollDeg, -180, 180);
+  }
+
+  /** What is read take by take; what is answered once a setup counts as not read. */
+  public CameraData(
+      String body,
+      String lens,
+      Double focalMm,
+      Double fNumber,
+      Double shutterSeconds,
+      Double iso,
+      Double whiteK,
+      Boolean whiteAuto,
+      Boolean exposureAuto,
+      Double focusM,
+      Boolean focusAuto,
+      FrameRate rate,
+      Raster raster,
+      Double heightM,
+      Double tiltDeg,
+      Double distanceM) {
+    this(
+        body,
+        lens,
+        focalMm,
+        fNumber,
+        shutterSeconds,
+        iso,
+        whiteK,
+        whiteAuto,
+        exposureAuto,
+        focusM,
+        focusAuto,
+        rate,
+        raster,
+        heightM,
+        tiltDeg,
+        distanceM,
+        null,
+        null,
+        null,
+        null,
+        null,
+        null,
+        null,
+        null,
+        null);
   }
 
   /** Nothing read. */
@@ -64,6 +132,19 @@ public record CameraData(
         null, null, null, null, null, null, null, null, null, null, null, null, null, null, null,
         null);
   }
+
+  /** Fields that are answered once a setup, before its first take, and seldom change after it. */
+  public static final List<String> ONCE_A_SETUP =
+      List.of(
+          "stabiliser",
+          "profile",
+          "ndStops",
+          "tint",
+          "codec",
+          "bits",
+          "sensorMode",
+          "rollDeg",
+          "lensCorrections");
 
   /** Names of all that is read off a camera, as in this record. */
   public static final List<String> FIELDS =
@@ -83,7 +164,16 @@ public record CameraData(
           "raster",
           "heightM",
           "tiltDeg",
-          "distanceM");
+          "distanceM",
+          "stabiliser",
+          "profile",
+          "ndStops",
+          "tint",
+          "codec",
+          "bits",
+          "sensorMode",
+          "rollDeg",
+          "lensCorrections");
 
   /**
    * Camera data as a list has them, a word for each field: "35", "3840x2160", "automatic".
@@ -108,7 +198,24 @@ public record CameraData(
         raster(blank(word.apply("raster"))),
         number("heightM", word),
         number("tiltDeg", word),
-        number("distanceM", word));
+        number("distanceM", word),
+        automatic("stabiliser", word),
+        blank(word.apply("profile")),
+        number("ndStops", word),
+        number("tint", word),
+        blank(word.apply("codec")),
+        bits(word),
+        blank(word.apply("sensorMode")),
+        number("rollDeg", word),
+        automatic("lensCorrections", word));
+  }
+
+  private static Integer bits(UnaryOperator<String> word) {
+    Double n = number("bits", word);
+    if (n != null && n != Math.rint(n)) {
+      throw new InvalidInput("bits", "must be a whole number of bits");
+    }
+    return n == null ? null : n.intValue();
   }
 
   private static String blank(String word) {
@@ -142,7 +249,13 @@ public record CameraData(
         : switch (w.toLowerCase(Locale.ROOT)) {
           case "automatic", "auto", "yes", "true", "on" -> true;
           case "manual", "no", "false", "off" -> false;
-          default -> throw new InvalidInput(field, "\"" + w + "\" is neither automatic nor manual");
+          default ->
+              throw new InvalidInput(
+                  field,
+                  "\""
+                      + w
+                      + "\" is neither "
+                      + (ONCE_A_SETUP.contains(field) ? "on nor off" : "automatic nor manual"));
         };
   }
 
@@ -183,13 +296,71 @@ public record CameraData(
       case "heightM" -> heightM;
       case "tiltDeg" -> tiltDeg;
       case "distanceM" -> distanceM;
+      case "stabiliser" -> stabiliser;
+      case "profile" -> profile;
+      case "ndStops" -> ndStops;
+      case "tint" -> tint;
+      case "codec" -> codec;
+      case "bits" -> bits;
+      case "sensorMode" -> sensorMode;
+      case "rollDeg" -> rollDeg;
+      case "lensCorrections" -> lensCorrections;
       default -> throw new InvalidInput(field, "is not one of the camera data");
     };
   }
 
-  /** Fields that have no value and of which nobody said that they were not read. */
+  /**
+   * The same with another value of one field.
+   *
+   * @param value of the field's own type; null for not read
+   */
+  public CameraData with(String field, Object value) {
+    get(field);
+    Object[] v = FIELDS.stream().map(f -> f.equals(field) ? value : get(f)).toArray();
+    return new CameraData(
+        (String) v[0],
+        (String) v[1],
+        (Double) v[2],
+        (Double) v[3],
+        (Double) v[4],
+        (Double) v[5],
+        (Double) v[6],
+        (Boolean) v[7],
+        (Boolean) v[8],
+        (Double) v[9],
+        (Boolean) v[10],
+        (FrameRate) v[11],
+        (Raster) v[12],
+        (Double) v[13],
+        (Double) v[14],
+        (Double) v[15],
+        (Boolean) v[16],
+        (String) v[17],
+        (Double) v[18],
+        (Double) v[19],
+        (String) v[20],
+        (Integer) v[21],
+        (String) v[22],
+        (Double) v[23],
+        (Boolean) v[24]);
+  }
+
+  /**
+   * Fields read take by take that have no value and of which nobody said that they were not read.
+   */
   public List<String> silent(Collection<String> notRead) {
-    return FIELDS.stream().filter(f -> get(f) == null && !notRead.contains(f)).toList();
+    return unsaid(notRead, false);
+  }
+
+  /** The same of the fields that are answered once a setup. */
+  public List<String> unanswered(Collection<String> notRead) {
+    return unsaid(notRead, true);
+  }
+
+  private List<String> unsaid(Collection<String> notRead, boolean once) {
+    return FIELDS.stream()
+        .filter(f -> get(f) == null && !notRead.contains(f) && ONCE_A_SETUP.contains(f) == once)
+        .toList();
   }
 
   private static void check(String field, Double value, double min, double max) {

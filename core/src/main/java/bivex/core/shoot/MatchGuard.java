@@ -41,10 +41,21 @@ public final class MatchGuard {
     NOT_READ
   }
 
+  /** What a take is held against. */
+  public enum Against {
+    /** Itself: what no take of such a set may have. */
+    ITSELF,
+    /** The reference take of its set. */
+    REFERENCE,
+    /** What the plan asks of its plate. */
+    PLAN
+  }
+
   /**
-   * @param property as in {@link CameraData}
+   * @param against what it is held against
+   * @param property as in {@link CameraData}; "length", "held" and "measured" beside
    * @param label the trade's word for it
-   * @param reference value of the reference take, with unit
+   * @param reference value of the reference take, or of the plan, with unit
    * @param actual value of this take, with unit
    * @param effect what the difference does to the picture, with numbers
    * @param severity how bad it is
@@ -52,6 +63,7 @@ public final class MatchGuard {
    * @param tolerance how far it may differ
    */
   public record Finding(
+      Against against,
       String property,
       String label,
       String reference,
@@ -61,6 +73,7 @@ public final class MatchGuard {
       String remedy,
       String tolerance) {
     Finding(
+        Against against,
         String property,
         String label,
         String reference,
@@ -68,18 +81,25 @@ public final class MatchGuard {
         String effect,
         Severity severity,
         String remedy) {
-      this(property, label, reference, actual, effect, severity, remedy, within(property));
+      this(against, property, label, reference, actual, effect, severity, remedy, within(property));
+    }
+
+    /** The same with another remedy. */
+    Finding remedied(String other) {
+      return new Finding(
+          against, property, label, reference, actual, effect, severity, other, tolerance);
     }
 
     private static String within(String property) {
       return switch (property) {
-        case "focalMm", "focusM", "tiltDeg" -> Said.of("%.0f px", PX);
-        case "fNumber", "shutterSeconds", "iso" -> Said.of("%s stops", STOPS);
+        case "focalMm", "focusM", "tiltDeg", "rollDeg" -> Said.of("%.0f px", PX);
+        case "fNumber", "shutterSeconds", "iso", "ndStops" -> Said.of("%s stops", STOPS);
         case "whiteK" -> Said.of("%.0f mired", MIRED);
         case "heightM" -> Said.of("%.0f mm", 1000 * HEIGHT_M);
         case "distanceM" -> Said.of("%s %%", PERCENT);
         case "whiteAuto", "exposureAuto", "focusAuto" -> "manual only";
         case "held" -> "not touched";
+        case "tint" -> "1 step";
         default -> "the same";
       };
     }
@@ -90,7 +110,14 @@ public final class MatchGuard {
           ? "laid over the reference: " + effect
           : property.equals("held")
               ? "camera touched (" + actual + "); " + effect
-              : label + " " + actual + " against " + reference + "; " + effect;
+              : label
+                  + " "
+                  + actual
+                  + " against "
+                  + reference
+                  + (against == Against.PLAN ? " planned" : "")
+                  + "; "
+                  + effect;
     }
   }
 
@@ -114,9 +141,24 @@ public final class MatchGuard {
     this.optics = optics;
   }
 
-  /** Findings on a single take by itself: automatic modes where the set wants manual ones. */
+  /**
+   * Findings on a single take by itself: automatic modes where the set wants manual ones, a
+   * stabiliser where it must not move.
+   */
   public static List<Finding> alone(CameraData take, Set<MatchRule> rules) {
     List<Finding> out = new ArrayList<>();
+    if (rules.contains(MatchRule.HELD) && Boolean.TRUE.equals(take.stabiliser())) {
+      out.add(
+          new Finding(
+              Against.ITSELF,
+              "stabiliser",
+              "stabiliser",
+              "off",
+              "on",
+              "a locked frame floats by several pixels, never twice the same way",
+              Severity.BREAKS,
+              "switch it off in body and lens and shoot it again; else steady each plate in post"));
+    }
     if (rules.contains(MatchRule.MANUAL)) {
       auto(
           out,
@@ -151,9 +193,12 @@ public final class MatchGuard {
       CameraData reference, CameraData take, Set<MatchRule> rules, Optics optics) {
     List<Finding> out = new ArrayList<>(alone(take, rules));
     if (rules.contains(MatchRule.SAME)) {
-      out.addAll(new MatchGuard(reference, take, optics).same());
+      new MatchGuard(reference, take, optics)
+          .same().stream()
+              .filter(f -> out.stream().noneMatch(o -> o.property().equals(f.property())))
+              .forEach(out::add);
     }
-    return out;
+    return List.copyOf(out);
   }
 
   private static void auto(
@@ -164,7 +209,16 @@ public final class MatchGuard {
       String effect,
       String remedy) {
     if (Boolean.TRUE.equals(value)) {
-      out.add(new Finding(property, label, "manual", "automatic", effect, Severity.BREAKS, remedy));
+      out.add(
+          new Finding(
+              Against.ITSELF,
+              property,
+              label,
+              "manual",
+              "automatic",
+              effect,
+              Severity.BREAKS,
+              remedy));
     }
   }
 
@@ -315,7 +369,138 @@ public final class MatchGuard {
           Said.of("size differs by %.1f %%", percent),
           "measure again; move the camera back to its mark");
     }
+    onceASetup();
     return out;
+  }
+
+  /** What is set once a setup, and breaks a match when somebody sets it again. */
+  private void onceASetup() {
+    text(
+        "profile",
+        "picture profile",
+        ref.profile(),
+        act.profile(),
+        "another curve and colour; what one of them clips or crushes does not come back");
+    text(
+        "sensorMode",
+        "sensor mode",
+        ref.sensorMode(),
+        act.sensorMode(),
+        "another part of the sensor: another size, noise and rolling shutter");
+    if (ref.bits() != null && act.bits() == null) {
+      notRead("bits", "bit depth", ref.bits() + " bit");
+    } else if (ref.bits() != null && !ref.bits().equals(act.bits())) {
+      add(
+          "bits",
+          "bit depth",
+          ref.bits() + " bit",
+          act.bits() + " bit",
+          "one of the plates shows bands in smooth tones when they are graded as one",
+          true,
+          "set " + ref.bits() + " bit and shoot it again");
+    }
+    if (ref.codec() != null && act.codec() == null) {
+      notRead("codec", "codec", ref.codec());
+    } else if (ref.codec() != null && !ref.codec().equalsIgnoreCase(act.codec())) {
+      add(
+          "codec",
+          "codec",
+          ref.codec(),
+          act.codec(),
+          "grain and blocks of the two plates differ",
+          true,
+          "set " + ref.codec() + " and shoot it again; else match the grain");
+    }
+    if (read("ndStops", "density filter", ref.ndStops(), act.ndStops(), "stops")) {
+      density();
+    }
+    if (read("tint", "tint", ref.tint(), act.tint(), "")) {
+      double steps = act.tint() - ref.tint();
+      number(
+          "tint",
+          "tint",
+          ref.tint(),
+          act.tint(),
+          "",
+          Math.abs(steps) > 1,
+          unit(Math.abs(steps), "") + " steps between green and magenta across the join",
+          "set it back and shoot again; else a grade offset on this plate");
+    }
+    if (read("rollDeg", "roll", ref.rollDeg(), act.rollDeg(), "°")) {
+      double px =
+          optics.raster().width()
+              / 2.0
+              * Math.abs(Math.sin(Math.toRadians(act.rollDeg() - ref.rollDeg())));
+      number(
+          "rollDeg",
+          "roll",
+          ref.rollDeg(),
+          act.rollDeg(),
+          "°",
+          px > PX,
+          Said.of("the horizon is turned: %.0f px at the sides of the frame", px),
+          "level the head again; else turn the plate and lose its edges");
+    }
+    onOff(
+        "stabiliser",
+        "stabiliser",
+        ref.stabiliser(),
+        act.stabiliser(),
+        "one of the plates floats by several pixels and is warped as it goes");
+    onOff(
+        "lensCorrections",
+        "lens corrections",
+        ref.lensCorrections(),
+        act.lensCorrections(),
+        "the picture is bent otherwise towards its edges, and darker or brighter there");
+  }
+
+  /**
+   * A filter joins the sum of aperture, shutter and ISO: what another setting pays back is no
+   * difference of light any more.
+   */
+  private void density() {
+    double nd = act.ndStops() - ref.ndStops();
+    double others = 0;
+    if (ref.fNumber() != null && act.fNumber() != null) {
+      others += Exposure.stopsBetweenApertures(ref.fNumber(), act.fNumber());
+    }
+    if (ref.shutterSeconds() != null && act.shutterSeconds() != null) {
+      others += Exposure.stopsLost(ref.shutterSeconds(), act.shutterSeconds());
+    }
+    if (ref.iso() != null && act.iso() != null) {
+      others -= Math.log(act.iso() / ref.iso()) / Math.log(2);
+    }
+    double sum = nd + others;
+    number(
+        "ndStops",
+        "density filter",
+        ref.ndStops(),
+        act.ndStops(),
+        "stops",
+        Math.abs(sum) > STOPS,
+        Math.abs(sum) > STOPS
+            ? Said.of(
+                "with aperture, shutter and ISO together %.1f stops %s",
+                Math.abs(sum), sum > 0 ? "darker" : "brighter")
+            : "as bright as the other, for another setting pays it back; filters tint a little",
+        "put the same filter in and shoot again; else grade, as far as nothing is clipped");
+  }
+
+  private void onOff(String property, String label, Boolean a, Boolean b, String effect) {
+    if (a != null && b == null) {
+      notRead(property, label, a ? "on" : "off");
+    } else if (a != null && !a.equals(b)) {
+      String was = a ? "on" : "off";
+      add(
+          property,
+          label,
+          was,
+          b ? "on" : "off",
+          effect,
+          true,
+          "switch it " + was + " and shoot again");
+    }
   }
 
   private void focus() {
@@ -394,6 +579,7 @@ public final class MatchGuard {
   private void notRead(String property, String label, String reference) {
     out.add(
         new Finding(
+            Against.REFERENCE,
             property,
             label,
             reference,
@@ -413,10 +599,17 @@ public final class MatchGuard {
       String remedy) {
     out.add(
         new Finding(
-            property, label, a, b, effect, breaks ? Severity.BREAKS : Severity.SLIGHT, remedy));
+            Against.REFERENCE,
+            property,
+            label,
+            a,
+            b,
+            effect,
+            breaks ? Severity.BREAKS : Severity.SLIGHT,
+            remedy));
   }
 
-  private static String unit(double v, String unit) {
+  static String unit(double v, String unit) {
     double r = Math.round(Math.abs(v) * 1000) / 1000.0;
     String n =
         (v < 0 && r > 0 ? "-" : "")

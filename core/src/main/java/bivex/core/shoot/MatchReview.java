@@ -4,6 +4,7 @@ import bivex.core.ItemKey;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -23,15 +24,38 @@ public final class MatchReview {
   private final String reference;
   private final Map<String, Held> takes;
 
-  /** A take of a set, with all it is held to. */
+  /**
+   * A take with all it is held to.
+   *
+   * @param reference of its set; null when its plate belongs to none
+   */
   private record Held(Take take, Take reference, Terms set) {}
 
-  /** What a setup's takes are held to. */
+  /**
+   * What a setup's takes are held to.
+   *
+   * @param begun the first take of the set in each setup
+   */
   private record Terms(
-      Set<MatchRule> rules,
+      Asked asked,
+      Map<String, Instant> begun,
       List<TouchEvent> touches,
       List<Measured> measured,
       MatchGuard.Optics optics) {}
+
+  /**
+   * What a shot's plan asks of its takes.
+   *
+   * @param inSet keys of the plates that must agree
+   * @param rules of the set
+   * @param plates what is asked of each plate, by its key
+   */
+  public record Asked(Set<String> inSet, Set<MatchRule> rules, Map<String, PlateTerms> plates) {
+    private TakeCheck.Shot shot(Take t) {
+      return new TakeCheck.Shot(
+          t.camera(), t.seconds(), plates.getOrDefault(t.plate(), PlateTerms.NONE));
+    }
+  }
 
   private MatchReview(String reference, Map<String, Held> takes) {
     this.reference = reference;
@@ -50,34 +74,46 @@ public final class MatchReview {
   public record Measured(
       String first, String second, boolean agrees, String verdict, String remedy, Instant at) {}
 
-  /** A logged touch of the camera. */
-  public record TouchEvent(Touch kind, Instant at, String note) {}
+  /**
+   * A logged touch of the camera.
+   *
+   * @param setup id of the setup it was touched in
+   */
+  public record TouchEvent(Touch kind, Instant at, String note, String setup) {}
 
   /**
    * The reference is the first picked take of the set, else the first that is not no good. A touch
-   * puts every take after it in doubt that was not made before the reference.
+   * puts every take after it in doubt that was not made before the reference; in a setup that the
+   * reference is not of, before the first take there.
    *
-   * @param takes of one shot in one setup, any order
-   * @param inSet keys of the plates that must agree
+   * @param takes of one shot, any order; of one setup, unless the set goes across setups
+   * @param asked of them by the plan
    * @param measured the last word on a pair counts: one that agrees with the reference answers the
    *     touches before it, one that does not is in doubt whatever was logged
    */
   public static MatchReview of(
       List<Take> takes,
-      Set<String> inSet,
-      Set<MatchRule> rules,
+      Asked asked,
       List<TouchEvent> touches,
       List<Measured> measured,
       MatchGuard.Optics optics) {
     List<Take> usable =
         takes.stream()
-            .filter(t -> inSet.contains(t.plate()) && t.call().usable())
+            .filter(t -> t.call().usable())
             .sorted(Comparator.comparing(Take::at))
             .toList();
-    Take ref = reference(usable, Take::call).orElse(null);
-    Terms set = new Terms(rules, touches, measured, optics);
+    Take ref =
+        reference(
+                usable.stream().filter(t -> asked.inSet().contains(t.plate())).toList(), Take::call)
+            .orElse(null);
+    Map<String, Instant> begun = new HashMap<>();
+    usable.stream()
+        .filter(t -> asked.inSet().contains(t.plate()))
+        .forEach(t -> begun.putIfAbsent(t.setup(), t.at()));
+    Terms set = new Terms(asked, begun, touches, measured, optics);
     Map<String, Held> held = new LinkedHashMap<>();
-    usable.forEach(t -> held.put(t.id(), new Held(t, ref, set)));
+    usable.forEach(
+        t -> held.put(t.id(), new Held(t, asked.inSet().contains(t.plate()) ? ref : null, set)));
     return new MatchReview(ref == null ? null : ref.id(), held);
   }
 
@@ -105,7 +141,7 @@ public final class MatchReview {
     return reference;
   }
 
-  /** What a take has against it; empty when nothing, or when it is of no match set. */
+  /** What a take has against it, what breaks first; empty when nothing. */
   public List<MatchGuard.Finding> of(String take) {
     Held h = takes.get(take);
     return h == null ? List.of() : findings(h);
@@ -131,16 +167,23 @@ public final class MatchReview {
   private static List<MatchGuard.Finding> findings(Held h) {
     Take t = h.take;
     Take ref = h.reference;
+    Asked asked = h.set.asked;
     List<MatchGuard.Finding> f =
         new ArrayList<>(
-            t == ref
-                ? MatchGuard.alone(t.camera(), h.set.rules)
-                : MatchGuard.compare(ref.camera(), t.camera(), h.set.rules, h.set.optics));
+            TakeCheck.of(
+                asked.shot(t),
+                ref == null || t == ref ? null : asked.shot(ref),
+                ref == null ? Set.of() : asked.rules(),
+                h.set.optics));
+    if (ref == null) {
+      return List.copyOf(f);
+    }
     Measured last = t == ref ? null : last(h);
     if (last != null && !last.agrees) {
       f.add(
           0,
           new MatchGuard.Finding(
+              MatchGuard.Against.REFERENCE,
               "measured",
               "laid over the reference",
               "the same",
@@ -150,9 +193,14 @@ public final class MatchReview {
               last.remedy,
               "as measured"));
     }
-    if (t != ref && h.set.rules.contains(MatchRule.HELD) && (last == null || !last.agrees)) {
+    if (t != ref && asked.rules().contains(MatchRule.HELD) && (last == null || !last.agrees)) {
       h.set.touches.stream()
-          .filter(e -> e.at().isAfter(ref.at()) && e.at().isBefore(t.at()))
+          .filter(e -> e.setup().equals(t.setup()) && e.at().isBefore(t.at()))
+          .filter(
+              e ->
+                  e.at()
+                      .isAfter(
+                          ref.setup().equals(t.setup()) ? ref.at() : h.set.begun.get(t.setup())))
           .forEach(e -> f.add(touched(e, t)));
     }
     return List.copyOf(f);
@@ -175,6 +223,7 @@ public final class MatchReview {
    */
   private static MatchGuard.Finding touched(TouchEvent e, Take t) {
     return new MatchGuard.Finding(
+        MatchGuard.Against.REFERENCE,
         "held",
         "camera touched",
         "not touched",

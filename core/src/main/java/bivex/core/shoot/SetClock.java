@@ -31,6 +31,8 @@ public record SetClock(
     LASTS,
     /** Change before the set is begun. */
     CHANGE_FIRST,
+    /** Not even a fresh battery lasts for what the set still wants. */
+    NEEDS_POWER,
     /** The set is begun and will not be finished. */
     WILL_NOT_FINISH
   }
@@ -38,7 +40,7 @@ public record SetClock(
   /** Minutes between takes that the camera stays on; common practice, no source. */
   public static final double RESET = 2;
 
-  /** Takes a performance wants, as a rule; common practice, no source. */
+  /** Takes a plate wants where its plan does not say; common practice, no source. */
   public static final int TAKES = 3;
 
   /**
@@ -56,8 +58,9 @@ public record SetClock(
    *
    * @param seconds of one take
    * @param takes how many are reckoned with
+   * @param minutes a take keeps the camera on, with its reset
    */
-  public record Wanted(double seconds, int takes) {}
+  public record Wanted(double seconds, int takes, double minutes) {}
 
   /**
    * A take of the day.
@@ -70,6 +73,7 @@ public record SetClock(
    * The clock of a set from what was shot on the day and when battery and card were changed last.
    *
    * @param wanted plates of the set that are not in hand
+   * @param clothes minutes of changes of clothes still to come in the set, with the camera on
    * @param day all takes of the day
    * @param touches of the camera on the day
    */
@@ -78,6 +82,7 @@ public record SetClock(
       boolean begun,
       DayTerms terms,
       List<Wanted> wanted,
+      double clothes,
       List<Ran> day,
       List<MatchReview.TouchEvent> touches) {
     Instant power = last(touches, Touch.POWER);
@@ -89,7 +94,7 @@ public record SetClock(
             .sum();
     double recorded =
         day.stream().filter(r -> r.at().isAfter(card)).mapToDouble(r -> r.seconds() / 60).sum();
-    double need = wanted.stream().mapToDouble(w -> minutes(w.seconds(), w.takes())).sum();
+    double need = clothes + wanted.stream().mapToDouble(w -> w.takes() * w.minutes()).sum();
     double needRecord = wanted.stream().mapToDouble(w -> w.takes() * w.seconds() / 60).sum();
     return of(
         set,
@@ -173,7 +178,9 @@ public record SetClock(
     State state =
         !batteryShort && !cardShort || need == 0
             ? State.LASTS
-            : begun ? State.WILL_NOT_FINISH : State.CHANGE_FIRST;
+            : batteryMinutes < need
+                ? State.NEEDS_POWER
+                : begun ? State.WILL_NOT_FINISH : State.CHANGE_FIRST;
     String what =
         batteryShort && cardShort ? "battery and card" : batteryShort ? "battery" : "card";
     String figures =
@@ -187,6 +194,12 @@ public record SetClock(
                   ? "Nothing more is wanted of set " + set + "."
                   : Said.of(
                       "Set %s can be finished: %.0f min of battery for %.0f.", set, battery, need);
+          case NEEDS_POWER ->
+              Said.of(
+                  "Set %s wants %.0f min with the camera on and a fresh battery lasts %.0f: run it"
+                      + " from a power supply, or part it: shoot a clean plate before and after"
+                      + " the change and lay them over each other.",
+                  set, need, batteryMinutes);
           case CHANGE_FIRST ->
               Said.of("Change the %s before you begin set %s: %s.", what, set, figures);
           case WILL_NOT_FINISH ->

@@ -10,8 +10,18 @@ import java.time.Instant;
  * @param number take number on the slate
  * @param at when it was made
  * @param call what was said of it
+ * @param seconds it ran; 0 when that is not known
+ * @param setup id of the setup it was made in
  */
-public record Take(String id, String plate, int number, Instant at, CameraData camera, Call call) {
+public record Take(
+    String id,
+    String plate,
+    int number,
+    Instant at,
+    CameraData camera,
+    Call call,
+    double seconds,
+    String setup) {
   public enum Call {
     NONE("put back"),
     PICK("picked"),

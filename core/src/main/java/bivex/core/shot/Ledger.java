@@ -319,7 +319,7 @@ public record Ledger(
               Kind.PLATE,
               p.label(),
               State.IN_HAND,
-              "take " + pick.number() + " picked",
+              "take " + pick.number() + " picked" + spare(pick),
               "",
               Due.BEFORE_STRIKE,
               Who.FLOOR,
@@ -356,6 +356,15 @@ public record Ledger(
               harm);
         }
       }
+    }
+
+    /** What is shorter than planned of a pick that does all the same. */
+    private String spare(Take pick) {
+      return facts.match().of(pick.id()).stream()
+          .filter(f -> f.property().equals("length"))
+          .map(f -> "; " + f.effect())
+          .findFirst()
+          .orElse("");
     }
 
     /** Whether it is too late to shoot something: its set is struck, or it was let go. */
@@ -466,9 +475,9 @@ public record Ledger(
             "verdict",
             Kind.VERDICT,
             "Verdict on version " + v.number(),
-            State.IN_HAND,
-            "agreed" + why,
-            "",
+            agreed ? State.IN_HAND : State.IN_DOUBT,
+            "agreed" + why + (agreed ? "" : ", but " + objection(v)),
+            agreed ? "" : "Answer it with a new version, or look again and decide anew.",
             Due.BEFORE_DELIVERY,
             Who.PRODUCER,
             50);
@@ -484,6 +493,17 @@ public record Ledger(
             v.verdict() == Verdict.HOLD ? Who.PRODUCER : Who.ARTIST,
             46);
       }
+    }
+
+    /** What keeps an agreed version from counting as agreed. */
+    private static String objection(ShotFacts.Version v) {
+      return v.openNotes() > 0
+          ? v.openNotes() == 1 ? "1 note is open" : v.openNotes() + " notes are open"
+          : v.checks().stream()
+              .filter(c -> !c.agrees())
+              .map(c -> c.label().toLowerCase(java.util.Locale.ROOT) + " is " + c.found())
+              .findFirst()
+              .orElse("");
     }
 
     private void delivering() {

@@ -3,9 +3,11 @@ package bivex.core.tally;
 import bivex.core.ItemKey;
 import bivex.core.method.Plan;
 import bivex.core.order.Pass;
-import bivex.core.shoot.SetClock;
 import java.util.List;
 import java.util.Locale;
+import java.util.OptionalInt;
+import java.util.Set;
+import java.util.stream.Collectors;
 
 /** Makes the passes of a day from the plans of its shots and from what was said of them. */
 public final class DayPasses {
@@ -18,11 +20,6 @@ public final class DayPasses {
    * @param light null when it does not matter
    */
   public record Told(List<Pass.Worn> worn, Double minutes, Pass.Window light) {}
-
-  /** Takes reckoned with for a plate: a clean plate is shot once. */
-  public static int takes(Plan.Plate plate) {
-    return plate.kind() == Plan.PlateKind.CLEAN ? 1 : SetClock.TAKES;
-  }
 
   /** Whether a plate keeps the camera running: guide sound and stills do not. */
   public static boolean runs(Plan.Plate plate) {
@@ -46,11 +43,9 @@ public final class DayPasses {
       List<String> after,
       Told told) {
     boolean clean = plate.kind() == Plan.PlateKind.CLEAN;
-    double record = takes(plate) * plate.seconds() / 60;
+    double record = plate.takes() * plate.seconds() / 60;
     double minutes =
-        told != null && told.minutes() != null
-            ? told.minutes()
-            : SetClock.minutes(plate.seconds(), takes(plate));
+        told != null && told.minutes() != null ? told.minutes() : plate.takes() * plate.minutes();
     return new Pass(
         id,
         code + " " + plate.label().toLowerCase(Locale.ROOT),
@@ -65,13 +60,27 @@ public final class DayPasses {
   }
 
   /**
+   * Changes of clothes still to come among the plates of a set.
+   *
+   * @param wanted plates that are not in hand
+   * @param begun what is worn since the last take; empty before the first
+   */
+  public static long changes(Plan plan, List<Plan.Plate> wanted, List<Pass.Worn> begun) {
+    Set<Pass.Worn> left =
+        wanted.stream().flatMap(p -> worn(plan, p).stream()).collect(Collectors.toSet());
+    boolean on = left.isEmpty() || begun.stream().anyMatch(left::contains) || begun.isEmpty();
+    return left.size() - (on && !left.isEmpty() ? 1 : 0);
+  }
+
+  /**
    * One performer plays all parts, unless somebody said otherwise: what is known is which costume a
    * pass is in.
    */
-  private static List<Pass.Worn> worn(Plan plan, Plan.Plate plate) {
+  public static List<Pass.Worn> worn(Plan plan, Plan.Plate plate) {
     boolean doubles = plan.data().stream().anyMatch(d -> ItemKey.WARDROBE.is(d.key()));
-    return doubles && ItemKey.of(plate.key()).performance().isPresent()
-        ? List.of(new Pass.Worn("the double", "part " + plate.key().replaceAll("\\D", "")))
+    OptionalInt part = ItemKey.of(plate.key()).performance();
+    return doubles && part.isPresent()
+        ? List.of(new Pass.Worn("the double", "part " + part.getAsInt()))
         : List.of();
   }
 }

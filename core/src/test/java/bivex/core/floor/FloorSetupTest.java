@@ -11,7 +11,9 @@ import bivex.core.optics.Raster;
 import bivex.core.shoot.CameraData;
 import bivex.core.shoot.MatchGuard;
 import bivex.core.shoot.MatchRule;
+import bivex.core.shoot.PlateTerms;
 import bivex.core.shoot.Take.Call;
+import bivex.core.shoot.TakeCheck;
 import bivex.core.shot.OwedItem.State;
 import bivex.core.time.FrameRate;
 import java.util.ArrayList;
@@ -54,7 +56,7 @@ class FloorSetupTest {
   }
 
   private static Made take(String id, String plate, int number, long at, double iso, Call call) {
-    return new Made(id, "s", plate, number, "01:00:10:00", at, camera(iso), call, false);
+    return new Made(id, "s", plate, number, "01:00:10:00", at, camera(iso), 0, call, false);
   }
 
   private static FloorSetup setup(List<Plate> plates, List<Made> takes, List<Touched> touches) {
@@ -64,9 +66,9 @@ class FloorSetupTest {
 
   private static final List<Plate> OWED =
       List.of(
-          new Plate("s", "plate:performance-1", State.OWED, 1),
-          new Plate("s", "plate:performance-2", State.OWED, 1),
-          new Plate("s", "plate:clean", State.OWED, 1));
+          new Plate("s", "plate:performance-1", State.OWED, 1, PlateTerms.NONE),
+          new Plate("s", "plate:performance-2", State.OWED, 1, PlateTerms.NONE),
+          new Plate("s", "plate:clean", State.OWED, 1, PlateTerms.NONE));
 
   private static State state(FloorSetup s, String plate) {
     return s.plates().stream().filter(p -> p.key().equals(plate)).findFirst().orElseThrow().state();
@@ -123,12 +125,18 @@ class FloorSetupTest {
 
   @Test
   void whatTheDeviceDoesNotSeeStaysAsTheServerToldIt() {
-    MatchSet older = new MatchSet("s", SET.plates(), SET.rules(), OPTICS, camera(400));
+    MatchSet older =
+        new MatchSet(
+            "s",
+            SET.plates(),
+            SET.rules(),
+            OPTICS,
+            new TakeCheck.Shot(camera(400), 0, PlateTerms.NONE));
     List<Plate> told =
         List.of(
-            new Plate("s", "plate:performance-1", State.IN_HAND, 60),
-            new Plate("s", "plate:performance-2", State.IN_DOUBT, 4),
-            new Plate("s", "plate:clean", State.OWED, 1));
+            new Plate("s", "plate:performance-1", State.IN_HAND, 60, PlateTerms.NONE),
+            new Plate("s", "plate:performance-2", State.IN_DOUBT, 4, PlateTerms.NONE),
+            new Plate("s", "plate:clean", State.OWED, 1, PlateTerms.NONE));
     FloorSetup paged =
         new FloorSetup(
             FrameRate.FILM,

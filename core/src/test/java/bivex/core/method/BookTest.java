@@ -11,6 +11,9 @@ import bivex.core.effort.TaskKind;
 import bivex.core.method.Plan.Grade;
 import bivex.core.method.Plan.SpanKind;
 import bivex.core.optics.Raster;
+import bivex.core.shoot.MatchGuard;
+import bivex.core.shoot.PlateTerms;
+import bivex.core.shoot.TakeCheck;
 import bivex.core.time.FrameRate;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -390,9 +393,28 @@ class BookTest {
   @Test
   void aPlateAtAnotherRateIsNotHeldAgainstTheOthers() {
     assertThat(plan("C3").matchSet().plates()).contains("plate:slow", "plate:clean");
-    assertThat(plan("C3", "made", "two plates at two rates").matchSet().plates())
-        .contains("plate:world", "plate:clean")
-        .doesNotContain("plate:slow");
+    Plan two = plan("C3", "made", "two plates at two rates");
+    assertThat(two.matchSet().plates()).contains("plate:world", "plate:slow", "plate:clean");
+    MatchGuard.Optics optics = new MatchGuard.Optics(Raster.UHD, 36, 6.0);
+    TakeCheck.Shot world = asAsked(two, "plate:world");
+    TakeCheck.Shot slow = asAsked(two, "plate:slow");
+    assertThat(slow.camera().rate()).isNotEqualTo(world.camera().rate());
+    assertThat(TakeCheck.of(slow, world, two.matchSet().rules(), optics))
+        .as("the rates differ by plan")
+        .isEmpty();
+    TakeCheck.Shot wrong =
+        new TakeCheck.Shot(
+            slow.camera().with("rate", FrameRate.FILM).with("focalMm", 50.0), 20, slow.terms());
+    assertThat(TakeCheck.of(wrong, world, two.matchSet().rules(), optics))
+        .extracting(MatchGuard.Finding::property)
+        .contains("rate", "focalMm");
+  }
+
+  /** A take just as its plate is asked for. */
+  private static TakeCheck.Shot asAsked(Plan p, String plate) {
+    PlateTerms asks =
+        p.plates().stream().filter(q -> q.key().equals(plate)).findFirst().orElseThrow().asks();
+    return new TakeCheck.Shot(asks.camera(), asks.seconds(), asks);
   }
 
   @Test

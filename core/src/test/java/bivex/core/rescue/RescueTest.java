@@ -16,6 +16,7 @@ import bivex.core.rescue.Rescue.Option;
 import bivex.core.rescue.Rescue.Wanted;
 import bivex.core.rescue.Rescue.Way;
 import bivex.core.shoot.CameraData;
+import bivex.core.shoot.PlateTerms;
 import bivex.core.time.FrameRate;
 import java.util.ArrayList;
 import java.util.List;
@@ -26,7 +27,7 @@ import org.junit.jupiter.api.Test;
 class RescueTest {
   private static Wanted wanted(PlateKind kind, int frames, double tighter, boolean struck) {
     return new Wanted(
-        new Plan.Plate("plate:x", kind, "X", "", 4, true, List.of()),
+        new Plan.Plate("plate:x", kind, "X", "", 4, 1, 6, true, PlateTerms.NONE, List.of()),
         Raster.UHD,
         Raster.HD,
         FrameRate.FILM,

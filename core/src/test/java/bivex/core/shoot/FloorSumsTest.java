@@ -45,6 +45,13 @@ class FloorSumsTest {
         .isEqualTo("Change the battery before you begin set B: 14 min left, 22 needed.");
     assertThat(SetClock.of("B", true, 90, 10, 85.3, 80, 22, 8, 100).words())
         .contains("on this card: 5 min of card left, 8 needed");
+    SetClock never = SetClock.of("B", false, 22, 0, 85.3, 0, 27, 8, 100);
+    assertThat(never.state())
+        .as("a fresh battery is no help")
+        .isEqualTo(SetClock.State.NEEDS_POWER);
+    assertThat(never.words())
+        .contains("27 min", "lasts 22", "power supply")
+        .doesNotContain("Change");
     assertThat(SetClock.of("B", true, 90, 200, 85.3, 80, 0, 0, 100).state())
         .isEqualTo(SetClock.State.LASTS);
     assertThat(
@@ -60,11 +67,12 @@ class FloorSumsTest {
     java.time.Instant t = MORNING.toInstant();
     List<SetClock.Ran> day =
         List.of(new SetClock.Ran(t, 600), new SetClock.Ran(t.plusSeconds(1800), 300));
-    List<SetClock.Wanted> wanted = List.of(new SetClock.Wanted(30, 3), new SetClock.Wanted(10, 1));
-    SetClock whole = SetClock.of("B", true, DayTerms.PLAIN, wanted, day, List.of());
+    List<SetClock.Wanted> wanted =
+        List.of(new SetClock.Wanted(30, 3, 2.5), new SetClock.Wanted(10, 1, 1));
+    SetClock whole = SetClock.of("B", true, DayTerms.PLAIN, wanted, 15, day, List.of());
     assertThat(whole.batteryLeft()).isCloseTo(90 - (10 + 2) - (5 + 2), within(1e-9));
     assertThat(whole.cardLeft()).isCloseTo(85.333 - 15, within(0.001));
-    assertThat(whole.need()).isCloseTo(3 * 2.5 + 10 / 60.0 + 2, within(1e-9));
+    assertThat(whole.need()).isCloseTo(3 * 2.5 + 1 + 15, within(1e-9));
     assertThat(whole.needRecord()).isCloseTo(1.5 + 10 / 60.0, within(1e-9));
     SetClock fresh =
         SetClock.of(
@@ -72,8 +80,9 @@ class FloorSumsTest {
             true,
             DayTerms.PLAIN,
             wanted,
+            15,
             day,
-            List.of(new MatchReview.TouchEvent(Touch.POWER, t.plusSeconds(900), "")));
+            List.of(new MatchReview.TouchEvent(Touch.POWER, t.plusSeconds(900), "", "")));
     assertThat(fresh.batteryLeft()).isCloseTo(90 - 7, within(1e-9));
     assertThat(fresh.cardLeft()).isEqualTo(whole.cardLeft());
   }
@@ -189,8 +198,12 @@ class FloorSumsTest {
 
   @Test
   void aSlateSaysOfEveryFieldThatItWasReadOrNot() {
-    assertThat(CameraData.notRead().silent(Set.of())).isEqualTo(CameraData.FIELDS);
+    List<String> all = new java.util.ArrayList<>(CameraData.notRead().silent(Set.of()));
+    assertThat(all).doesNotContainAnyElementsOf(CameraData.ONCE_A_SETUP);
+    all.addAll(CameraData.notRead().unanswered(Set.of()));
+    assertThat(all).isEqualTo(CameraData.FIELDS);
     assertThat(CameraData.notRead().silent(CameraData.FIELDS)).isEmpty();
+    assertThat(CameraData.notRead().unanswered(CameraData.FIELDS)).isEmpty();
     assertThat(CameraData.FIELDS).hasSameSizeAs(CameraData.class.getRecordComponents());
     for (var c : CameraData.class.getRecordComponents()) {
       assertThat(CameraData.notRead().get(c.getName())).isNull();

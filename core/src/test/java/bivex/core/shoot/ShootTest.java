@@ -11,6 +11,7 @@ import bivex.core.time.FrameRate;
 import java.time.Instant;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.function.UnaryOperator;
 import org.junit.jupiter.api.Test;
@@ -169,15 +170,20 @@ class ShootTest {
             take("b", 5, Take.Call.PICK),
             take("c", 10, Take.Call.PICK),
             take("d", 12, Take.Call.NO_GOOD));
-    MatchReview calm = MatchReview.of(takes, Set.of("plate:p"), ALL, List.of(), List.of(), OPTICS);
+    MatchReview calm =
+        MatchReview.of(
+            takes,
+            new MatchReview.Asked(Set.of("plate:p"), ALL, Map.of()),
+            List.of(),
+            List.of(),
+            OPTICS);
     assertThat(calm.reference()).isEqualTo("b");
     assertThat(calm.findings()).isEmpty();
     MatchReview touched =
         MatchReview.of(
             takes,
-            Set.of("plate:p"),
-            ALL,
-            List.of(new MatchReview.TouchEvent(Touch.LEGS, T.plusSeconds(7 * 60), "kicked")),
+            new MatchReview.Asked(Set.of("plate:p"), ALL, Map.of()),
+            List.of(new MatchReview.TouchEvent(Touch.LEGS, T.plusSeconds(7 * 60), "kicked", "")),
             List.of(),
             OPTICS);
     assertThat(touched.breaks("c")).isTrue();
@@ -188,18 +194,23 @@ class ShootTest {
     List<Take> cleaned =
         List.of(
             take("b", 5, Take.Call.PICK),
-            new Take("k", "plate:clean", 1, T.plusSeconds(9 * 60), REF.data(), Take.Call.PICK));
+            new Take(
+                "k", "plate:clean", 1, T.plusSeconds(9 * 60), REF.data(), Take.Call.PICK, 0, ""));
     MatchReview answered =
         MatchReview.of(
             cleaned,
-            Set.of("plate:p", "plate:clean"),
-            ALL,
-            List.of(new MatchReview.TouchEvent(Touch.LEGS, T.plusSeconds(7 * 60), "")),
+            new MatchReview.Asked(Set.of("plate:p", "plate:clean"), ALL, Map.of()),
+            List.of(new MatchReview.TouchEvent(Touch.LEGS, T.plusSeconds(7 * 60), "", "")),
             List.of(),
             OPTICS);
     assertThat(answered.of("k").get(0).remedy()).startsWith("lay it over the first plate");
     assertThat(
-            MatchReview.of(takes, Set.of("plate:other"), ALL, List.of(), List.of(), OPTICS)
+            MatchReview.of(
+                    takes,
+                    new MatchReview.Asked(Set.of("plate:other"), ALL, Map.of()),
+                    List.of(),
+                    List.of(),
+                    OPTICS)
                 .reference())
         .isNull();
   }
@@ -226,7 +237,7 @@ class ShootTest {
     MatchReview.Measured good =
         new MatchReview.Measured("b", "a", true, "They agree.", "", T.plusSeconds(7200));
     List<MatchReview.TouchEvent> touch =
-        List.of(new MatchReview.TouchEvent(Touch.LEGS, T.plusSeconds(3 * 60), ""));
+        List.of(new MatchReview.TouchEvent(Touch.LEGS, T.plusSeconds(3 * 60), "", ""));
     MatchReview failed = review(takes, List.of(), List.of(bad));
     assertThat(failed.breaks("b")).isTrue();
     assertThat(failed.breaks("a")).isFalse();
@@ -255,10 +266,11 @@ class ShootTest {
 
   private static MatchReview review(
       List<Take> takes, List<MatchReview.TouchEvent> touches, List<MatchReview.Measured> measured) {
-    return MatchReview.of(takes, Set.of("plate:p"), ALL, touches, measured, OPTICS);
+    return MatchReview.of(
+        takes, new MatchReview.Asked(Set.of("plate:p"), ALL, Map.of()), touches, measured, OPTICS);
   }
 
   private static Take take(String id, int minute, Take.Call call) {
-    return new Take(id, "plate:p", minute, T.plusSeconds(minute * 60L), REF.data(), call);
+    return new Take(id, "plate:p", minute, T.plusSeconds(minute * 60L), REF.data(), call, 0, "");
   }
 }

@@ -19,7 +19,6 @@ import bivex.core.shot.OwedItem.State;
 import bivex.core.time.FrameRate;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -45,12 +44,7 @@ class LedgerTest {
     Plan plan = methods == 0 ? MethodBook.derive(SETTING, List.of()) : PLAN;
     MatchReview match =
         MatchReview.of(
-            takes,
-            new HashSet<>(plan.matchSet().plates()),
-            plan.matchSet().rules(),
-            List.of(),
-            List.of(),
-            new MatchGuard.Optics(Raster.UHD, 36, 6.0));
+            takes, plan.asked(), List.of(), List.of(), new MatchGuard.Optics(Raster.UHD, 36, 6.0));
     return Ledger.of(
         new ShotFacts(
             intent, words, false, methods, plan, null, "setup 3", struck, takes, match, said,
@@ -71,7 +65,9 @@ class LedgerTest {
             new CameraData(
                 null, null, 35.0, 5.6, 1 / 48.0, iso, 4300.0, false, false, null, false, null, null,
                 null, null, null),
-            call));
+            call,
+            0,
+            ""));
   }
 
   private void shootAll() {
