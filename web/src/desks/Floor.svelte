@@ -106,6 +106,20 @@
     else document.querySelector('.slate-card')?.scrollIntoView({ block: 'nearest' });
   }
 
+  /** After a pick the slate goes on to the next plate in the order that is still owed. */
+  function onwards(): void {
+    void tick().then(() => {
+      if (!sheet) return;
+      const owed = sheet.plates.filter((p) => p.state === 'OWED' && key(p) !== plate);
+      const slots = pack?.order.running.slots.filter((s) => s.setup === sheet.setup.id) ?? [];
+      const next =
+        slots
+          .map((s) => owed.find((p) => p.shot === s.shot && p.key === s.plate))
+          .find((p) => p !== undefined) ?? sheet.first;
+      if (next) plate = key(next);
+    });
+  }
+
   async function touch({ key: kind, words, remedy }: Schemas['TouchItem']): Promise<void> {
     if (!sheet) return;
     try {
@@ -267,6 +281,7 @@
           plate={on}
           {may}
           ontouch={() => (touching = true)}
+          onpicked={onwards}
         />{/if}
       <h2>Takes</h2>
       <TakeList bind:this={takes} {sheet} {may} />

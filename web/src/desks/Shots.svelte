@@ -9,6 +9,7 @@
   import Elements from '../lib/parts/Elements.svelte';
   import Form from '../lib/parts/Form.svelte';
   import Looks from '../lib/parts/Looks.svelte';
+  import Planned from '../lib/parts/Planned.svelte';
   import Storyboard from '../lib/script/Storyboard.svelte';
   import OwedRow from '../lib/parts/OwedRow.svelte';
   import Rescue from '../lib/parts/Rescue.svelte';
@@ -22,6 +23,7 @@
 
   let { shot }: { shot: string | null } = $props();
   const h = house();
+  const mayPlan = $derived(h.may('PRODUCER', 'COORDINATOR', 'FLOOR'));
   const id = $derived(shot ?? h.ticks.find((t) => t.form === 'IN_DOUBT')?.id ?? h.ticks[0]?.id ?? null);
   const page = createQuery(() => ({
     queryKey: [h.id, 'shot', id],
@@ -298,6 +300,9 @@
                 <dd class="mono">{b.value}</dd>
               </div>{/each}
           </dl>
+        {/if}
+        {#if s.planned.length > 0 || (mayPlan && s.plan.plates.length > 0)}
+          <Planned shot={s} {mayPlan} />
         {/if}
         {#if s.plan.drawings.length > 0}<div class="drawings">
             {#each s.plan.drawings as d (d.key)}<Drawing drawing={d} {frame} />{/each}

@@ -6,7 +6,8 @@
   import Findings from '../parts/Findings.svelte';
   import { frame } from '../state.svelte';
   import { line } from './line.svelte';
-  import type { FloorSheet } from './merged';
+  import { held, type FloorSheet } from './merged';
+  import { FIELDS, named, ONCE, type Field } from './fields';
   import { timeOf } from './time';
   import { read } from '../numbers';
 
@@ -20,32 +21,17 @@
     plate,
     may,
     ontouch,
+    onpicked,
   }: {
     pack: Schemas['DayPack'];
     sheet: FloorSheet;
     plate: Schemas['FloorPlate'];
     may: boolean;
     ontouch: () => void;
+    /** After a pick: the slate goes on to what is next. */
+    onpicked: () => void;
   } = $props();
   const h = house();
-
-  type Field = { key: string; label: string; unit: string; kind: 'number' | 'text' | 'auto' };
-  const FIELDS: Field[] = [
-    { key: 'body', label: 'Body', unit: '', kind: 'text' },
-    { key: 'lens', label: 'Lens', unit: '', kind: 'text' },
-    { key: 'focalMm', label: 'Focal', unit: 'mm', kind: 'number' },
-    { key: 'fNumber', label: 'Aperture', unit: 'f/', kind: 'number' },
-    { key: 'shutterSeconds', label: 'Shutter, 1 over', unit: 's', kind: 'number' },
-    { key: 'iso', label: 'ISO', unit: '', kind: 'number' },
-    { key: 'whiteK', label: 'White', unit: 'K', kind: 'number' },
-    { key: 'whiteAuto', label: 'White balance', unit: '', kind: 'auto' },
-    { key: 'focusM', label: 'Focus', unit: 'm', kind: 'number' },
-    { key: 'focusAuto', label: 'Focusing', unit: '', kind: 'auto' },
-    { key: 'exposureAuto', label: 'Exposure', unit: '', kind: 'auto' },
-    { key: 'heightM', label: 'Height', unit: 'm', kind: 'number' },
-    { key: 'tiltDeg', label: 'Tilt', unit: '°', kind: 'number' },
-    { key: 'distanceM', label: 'Distance', unit: 'm', kind: 'number' },
-  ];
 
   let roll = $state('');
   let tcIn = $state('');
@@ -64,6 +50,12 @@
   let saving = $state('');
   let presetName = $state('');
 
+  /** The camera as the plan asks for it on this plate. */
+  const briefed = (): Record<string, unknown> =>
+    Object.fromEntries(
+      Object.entries(plate.asks?.camera ?? {}).filter(([, v]) => v !== null && v !== undefined),
+    );
+
   // --- carried over from the last take of the setup
   $effect(() => {
     const last = sheet.takes[0] ?? null;
@@ -79,6 +71,7 @@
       ...(last?.camera ?? {
         rate: pack.rate,
         raster: { width: pack.captureWidth, height: pack.captureHeight },
+        ...briefed(),
         whiteAuto: false,
         focusAuto: false,
         exposureAuto: false,
@@ -202,8 +195,8 @@
           ? null
           : f.kind === 'text'
             ? raw
-            : f.kind === 'auto'
-              ? raw === 'automatic'
+            : f.kind === 'auto' || f.kind === 'switch'
+              ? raw === 'automatic' || raw === 'on'
               : f.key === 'shutterSeconds'
                 ? 1 / n
                 : n,
@@ -257,8 +250,8 @@
       );
       differs = core
         .guard(
-          reported.camera,
-          $state.snapshot(camera),
+          { camera: reported.camera as Record<string, unknown>, asks: null },
+          { camera: $state.snapshot(camera), asks: null },
           'SAME',
           pack.captureWidth,
           pack.captureHeight,
@@ -287,30 +280,27 @@
   // --- the match guard
   const guardOf = $derived(sheet.guards.find((g) => g.shot === plate.shot) ?? null);
   const inSet = $derived(guardOf?.plates.includes(plate.key) ?? false);
-  /** What camera data have against others of the set; against none, what is wrong by itself. */
-  const held = (reference: Schemas['CameraData'] | null): Schemas['Finding'][] => {
-    if (!inSet || !guardOf) return [];
-    try {
-      return core.guard(
-        reference as Record<string, unknown> | null,
-        $state.snapshot(camera),
-        guardOf.rules.join(','),
-        pack.captureWidth,
-        pack.captureHeight,
-        pack.sensorWidthMm,
-        guardOf.backgroundM,
-      );
-    } catch {
-      return [];
-    }
-  };
+  const seconds = $derived(tcOut.trim() === '' || here ? 0 : core.seconds(tcIn, tcOut, pack.rate));
   const against = $derived(
-    held(guardOf?.reference ?? null).filter(
+    held(pack, sheet, { shot: plate.shot, plate: plate.key }, $state.snapshot(camera), seconds, false).filter(
       (f) => f.severity !== 'NOT_READ' || !notRead.includes(f.property),
     ),
   );
-  const autos = $derived(held(null));
+  const autos = $derived(against.filter((f) => f.against === 'ITSELF' && f.severity === 'BREAKS'));
   const found = (f: Field) => against.find((x) => x.property === f.key && x.severity !== 'NOT_READ');
+  const unsaid = $derived(
+    ONCE.filter((f) => (camera[f.key] === null || camera[f.key] === undefined) && !notRead.includes(f.key)),
+  );
+  const told = (f: Field): string => {
+    const v = camera[f.key];
+    return v === null || v === undefined
+      ? 'not read'
+      : v === true
+        ? 'on'
+        : v === false
+          ? 'off'
+          : `${shown(f)}${f.unit ? ` ${f.unit}` : ''}`;
+  };
   const touched = $derived(sheet.touches.at(-1) ?? null);
 
   /** Logs the take, with what is said of it in the same breath. */
@@ -319,27 +309,27 @@
     wrong = null;
     const now = $state.snapshot(camera);
     const fault = core.fault(now);
-    const silent = fault ? [] : core.silent(now, notRead.join(','));
+    const first = sheet.takes.length === 0;
+    const silent = fault
+      ? []
+      : [...core.silent(now, notRead.join(',')), ...(first ? core.unanswered(now, notRead.join(',')) : [])];
     const range =
       tcOut.trim() === ''
         ? 'out: roll and cut, or type where it ended'
         : core.rangeFault(tcIn, tcOut, pack.rate);
     const said = fault || range || (roll.trim() === '' ? 'roll: must be given' : '');
     if (said || silent.length > 0 || (autos.length > 0 && overruled.trim() === '')) {
-      const first = silent[0];
-      const named = FIELDS.find((f) => f.key === said.split(':')[0]);
+      const at = said.split(':')[0] ?? '';
       wrong = said
-        ? { words: named ? said.replace(named.key, named.label) : said, field: said.split(':')[0] ?? '' }
-        : first
+        ? { words: said.replace(at, named(at)), field: at }
+        : silent[0]
           ? {
-              words:
-                silent.map((k) => FIELDS.find((f) => f.key === k)?.label ?? k).join(', ') +
-                ': read off the camera, or set to “not read”',
-              field: first,
+              words: `${silent.map(named).join(', ')}: read off the camera, or set to “not read”`,
+              field: silent[0],
               silent,
             }
           : {
-              words: `${autos[0]?.label} is automatic in a match set: set it by hand, or say why it must be so`,
+              words: `${autos[0]?.label} is ${autos[0]?.actual} in a match set: set it by hand, or say why it must be so`,
               field: 'overruled',
             };
       await tick();
@@ -352,6 +342,7 @@
       // From here on the slate carries over to the next take.
       typed = false;
       const breaks = against.filter((f) => f.severity === 'BREAKS');
+      const picked = call === 'PICK';
       const name = `${plate.code} ${plate.label.toLowerCase()}, take ${plate.nextTake}`;
       await line.add(
         {
@@ -388,11 +379,17 @@
         frame.wrong(
           new Refused(
             0,
-            `${name} is logged but does not match`,
-            breaks.map((f) => `${f.label}: ${f.actual} against ${f.reference}`).join('; '),
+            `${name} is logged but ${breaks.some((f) => f.against !== 'PLAN') ? 'does not match' : 'is not as planned'}`,
+            breaks
+              .map(
+                (f) =>
+                  `${f.label}: ${f.actual}, ${f.against === 'PLAN' ? 'planned' : 'the set has'} ${f.reference}`,
+              )
+              .join('; '),
           ),
         );
-      else frame.say(`${name} logged.`);
+      else frame.say(`${name} ${picked ? 'picked' : 'logged'}.`);
+      if (picked) onpicked();
     } catch (e) {
       typed = true;
       wrong = e instanceof Refused ? { words: `${e.title}. ${e.detail}`, field: '' } : null;
@@ -404,6 +401,61 @@
   let asking = $state(false);
   const ended = $derived(tcOut.trim() !== '' && !here);
 </script>
+
+{#snippet setting(f: Field)}
+  {@const bad = found(f)}
+  <div class="field">
+    <label for="camera-{f.key}"
+      ><span class:changed={bad?.severity === 'BREAKS'}
+        >{f.label}{f.unit ? `, ${f.unit}` : ''}{bad
+          ? ` · ${bad.against === 'PLAN' ? 'plan' : 'set'}: ${bad.reference}`
+          : ''}</span
+      ></label
+    >
+    <span class="pair">
+      {#if f.kind === 'auto'}
+        <select
+          id="camera-{f.key}"
+          class="select"
+          class:wrong={wrong?.field === f.key}
+          value={camera[f.key] === true ? 'automatic' : camera[f.key] === false ? 'manual' : ''}
+          onchange={(e) => set(f, e.currentTarget.value)}
+          ><option value="">{notRead.includes(f.key) ? 'not read' : 'say'}</option><option>manual</option
+          ><option>automatic</option></select
+        >
+      {:else if f.kind === 'switch'}
+        <select
+          id="camera-{f.key}"
+          class="select"
+          class:wrong={wrong?.field === f.key}
+          value={camera[f.key] === true ? 'on' : camera[f.key] === false ? 'off' : ''}
+          onchange={(e) => set(f, e.currentTarget.value)}
+          ><option value="">{notRead.includes(f.key) ? 'not read' : 'say'}</option><option>off</option><option
+            >on</option
+          ></select
+        >
+      {:else}
+        <input
+          id="camera-{f.key}"
+          class="mono input"
+          class:wrong={wrong !== null && (wrong.field === f.key || wrong.words.startsWith(f.label))}
+          inputmode={f.kind === 'number' ? 'decimal' : 'text'}
+          value={shown(f)}
+          placeholder={notRead.includes(f.key) ? 'not read' : ''}
+          onchange={(e) => set(f, e.currentTarget.value)}
+        />
+      {/if}
+      <button
+        type="button"
+        class="nr"
+        aria-pressed={notRead.includes(f.key)}
+        aria-label="Not read: {f.label}"
+        title="not read"
+        onclick={() => unread(f)}>–</button
+      >
+    </span>
+  </div>
+{/snippet}
 
 <form
   class="sheet slate-card"
@@ -480,7 +532,7 @@
     </p>{/if}
   {#if against.length > 0}<div aria-live="polite"><Findings findings={against} /></div>{/if}
   {#if autos.length > 0 && may}<label class="field"
-      ><span>Why it must be automatic</span><input
+      ><span>Why it must be so</span><input
         class="input"
         class:wrong={wrong?.field === 'overruled'}
         bind:value={overruled}
@@ -534,51 +586,36 @@
     <legend class="small soft"
       >Camera, {sheet.takes.length > 0
         ? 'carried over from the last take; change what changed'
-        : 'to be read for the first take of this setup'}. {pack.captureWidth} × {pack.captureHeight}
+        : 'filled as briefed: read it off and change what differs'}. {pack.captureWidth} × {pack.captureHeight}
       · {h.view?.rateName ?? ''} fps</legend
     >
     {#each FIELDS as f (f.key)}
-      {@const bad = found(f)}
-      <div class="field">
-        <label for="camera-{f.key}"
-          ><span class:changed={bad?.severity === 'BREAKS'}
-            >{f.label}{f.unit ? `, ${f.unit}` : ''}{bad ? ` · set: ${bad.reference}` : ''}</span
-          ></label
-        >
-        <span class="pair">
-          {#if f.kind === 'auto'}
-            <select
-              id="camera-{f.key}"
-              class="select"
-              class:wrong={wrong?.field === f.key}
-              value={camera[f.key] === true ? 'automatic' : camera[f.key] === false ? 'manual' : ''}
-              onchange={(e) => set(f, e.currentTarget.value)}
-              ><option value="">{notRead.includes(f.key) ? 'not read' : 'say'}</option><option>manual</option
-              ><option>automatic</option></select
-            >
-          {:else}
-            <input
-              id="camera-{f.key}"
-              class="mono input"
-              class:wrong={wrong !== null && (wrong.field === f.key || wrong.words.startsWith(f.label))}
-              inputmode={f.kind === 'number' ? 'decimal' : 'text'}
-              value={shown(f)}
-              placeholder={notRead.includes(f.key) ? 'not read' : ''}
-              onchange={(e) => set(f, e.currentTarget.value)}
-            />
-          {/if}
-          <button
-            type="button"
-            class="nr"
-            aria-pressed={notRead.includes(f.key)}
-            aria-label="Not read: {f.label}"
-            title="not read"
-            onclick={() => unread(f)}>–</button
-          >
-        </span>
-      </div>
+      {@render setting(f)}
     {/each}
   </fieldset>
+  <details
+    class="once"
+    open={sheet.takes.length === 0 || ONCE.some((f) => found(f) || wrong?.field === f.key)}
+  >
+    <summary class="small soft"
+      >Once a setup: {unsaid.length === 0
+        ? ONCE.map((f) => `${f.label.toLowerCase()} ${told(f)}`).join(' · ')
+        : `say ${unsaid.map((f) => f.label.toLowerCase()).join(', ')}`}</summary
+    >
+    <fieldset class="camera" disabled={!may}>
+      {#each ONCE as f (f.key)}
+        {@render setting(f)}
+      {/each}
+    </fieldset>
+    {#if may && unsaid.length > 0}<button
+        type="button"
+        class="tight btn"
+        onclick={() => {
+          typed = true;
+          notRead = [...notRead, ...unsaid.map((f) => f.key)];
+        }}>The rest was not read</button
+      >{/if}
+  </details>
   {#if may}
     <div class="more">
       {#if pack.presets.length > 0}<label class="field"
@@ -726,6 +763,13 @@
     grid-template-columns: repeat(auto-fill, minmax(108px, 1fr));
     gap: 6px 8px;
     align-items: end;
+  }
+  .once summary {
+    cursor: pointer;
+    padding-block: 4px;
+  }
+  .once .camera {
+    margin-block: 4px 6px;
   }
   .camera .select {
     padding-inline: 5px 16px;

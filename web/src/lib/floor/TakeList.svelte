@@ -4,6 +4,7 @@
   import Findings from '../parts/Findings.svelte';
   import Sheet from '../parts/Sheet.svelte';
   import { frame } from '../state.svelte';
+  import { listed } from './fields';
   import { line } from './line.svelte';
   import type { FloorSheet, FloorTake } from './merged';
   import { timeOf } from './time';
@@ -23,6 +24,8 @@
   let older = $state.raw<Schemas['TakeView'][]>([]);
   let page = $state(0);
   let looking = $state<Schemas['StillView'] | null>(null);
+  let meaning = $state<{ take: FloorTake; finding: Schemas['Finding'] } | null>(null);
+  let purpose = $state('');
   const takes = $derived<FloorTake[]>([
     ...sheet.takes,
     ...older
@@ -72,6 +75,31 @@
       older = [...older, ...s.takes];
     } catch (e) {
       page -= 1;
+      frame.wrong(e);
+    }
+  }
+
+  /** A difference that is there on purpose is written into the plan of the plate. */
+  async function meant(): Promise<void> {
+    if (!meaning) return;
+    const { take, finding } = meaning;
+    try {
+      await got(
+        api.POST('/api/productions/{production}/shots/{shot}/planned', {
+          params: { path: { production: h.id, shot: take.shot } },
+          body: {
+            plate: take.plate,
+            field: finding.property,
+            value: listed((take.camera as Record<string, unknown>)[finding.property]),
+            reason: purpose,
+          },
+        }),
+      );
+      frame.say(`${take.plateLabel}: ${finding.label} ${finding.actual} is meant so.`);
+      meaning = null;
+      purpose = '';
+      await h.again();
+    } catch (e) {
       frame.wrong(e);
     }
   }
@@ -138,7 +166,10 @@
                 ><img src="/api/productions/{h.id}/stills/{s.id}/picture" alt="" loading="lazy" /></button
               >{/each}</span
           >{/if}
-        <Findings findings={t.findings} /></span
+        <Findings
+          findings={t.findings}
+          onmeant={may && t.state === '' ? (f) => (meaning = { take: t, finding: f }) : undefined}
+        /></span
       >
       {@render calls(t.id, t.number, name(t), t.call)}
     </li>
@@ -148,6 +179,32 @@
     >Older takes</button
   >{/if}
 
+<Sheet
+  open={meaning !== null}
+  title="{meaning?.take.plateLabel ?? ''}: {meaning?.finding.label ?? ''} {meaning?.finding.actual ?? ''}"
+>
+  <form
+    onsubmit={(e) => {
+      e.preventDefault();
+      void meant();
+    }}
+  >
+    <p class="mb-2">
+      It is written into the plan of this plate, for all its takes, and no longer held against them. What
+      differs beside it still is.
+    </p>
+    <label class="field"
+      ><span>Why it must be so</span><input class="input" bind:value={purpose} required /></label
+    >
+    <div class="mt-3 flex gap-2">
+      <button class="ink btn" disabled={purpose.trim() === ''}>It is meant so</button><button
+        type="button"
+        class="btn"
+        onclick={() => (meaning = null)}>Leave</button
+      >
+    </div>
+  </form>
+</Sheet>
 <Sheet open={refusing !== null} title="Why is take {refusing?.number ?? ''} no good?">
   <form
     onsubmit={(e) => {

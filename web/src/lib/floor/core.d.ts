@@ -1,15 +1,18 @@
 /** The rules of the floor, compiled from the core for the browser (device/). */
 declare module 'bivex-core' {
   type Camera = Record<string, unknown>;
+  /** A take or a slate, with what the plan asks of its plate. */
+  type Shot = { camera: Camera; asks: object | null; seconds?: number };
   export function guard(
-    reference: Camera | null,
-    take: Camera,
+    reference: Shot | null,
+    take: Shot,
     rules: string,
     width: number,
     height: number,
     sensorWidthMm: number,
     backgroundM: number,
   ): {
+    against: 'ITSELF' | 'REFERENCE' | 'PLAN';
     property: string;
     label: string;
     reference: string;
@@ -38,6 +41,8 @@ declare module 'bivex-core' {
   };
   export function fault(camera: Camera): string;
   export function silent(camera: Camera, notRead: string): string[];
+  export function unanswered(camera: Camera, notRead: string): string[];
+  export function seconds(inLabel: string, outLabel: string, rate: string): number;
   export function running(inLabel: string, seconds: number, rate: string): string;
   export function out(inLabel: string, seconds: number, rate: string): string;
   export function rangeFault(inLabel: string, outLabel: string, rate: string): string;

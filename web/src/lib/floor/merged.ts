@@ -11,6 +11,7 @@ export type FloorTake = Schemas['TakeView'] & {
 };
 
 type Guard = Omit<Schemas['GuardTerms'], 'reference'> & { reference: Schemas['CameraData'] | null };
+type Camera = Record<string, unknown>;
 
 /** A setup as the floor shows it: what the server told, and what this device has written since. */
 export type FloorSheet = Omit<Schemas['SetupSheet'], 'takes' | 'plates' | 'guards'> & {
@@ -58,12 +59,15 @@ export function merge(
         ]
       : [];
   });
-  const guards = sheet.guards.map((g) => ({
-    ...g,
-    reference:
-      takes.find((t) => t.reference && t.shot === g.shot)?.camera ??
-      (sheet.takes.some((t) => t.reference && t.shot === g.shot) ? null : g.reference),
-  }));
+  const guards = sheet.guards.map((g) => {
+    const here = takes.find((t) => t.reference && t.shot === g.shot);
+    const gone = sheet.takes.some((t) => t.reference && t.shot === g.shot);
+    return here
+      ? { ...g, reference: here.camera, referencePlate: here.plate }
+      : gone
+        ? { ...g, reference: null, referencePlate: '' }
+        : g;
+  });
   const plates = sheet.plates.map((p, i) => {
     const now = standing.plates[i];
     const state = (now?.state ?? p.state) as typeof p.state;
@@ -71,7 +75,21 @@ export function merge(
   });
   return {
     ...sheet,
-    takes: takes.map((t) => (t.state === '' ? t : { ...t, findings: against(pack, guards, t) })),
+    takes: takes.map((t) =>
+      t.state === ''
+        ? t
+        : {
+            ...t,
+            findings: held(
+              pack,
+              { guards, plates },
+              t,
+              t.camera as Camera,
+              core.seconds(t.tcIn, t.tcOut, pack.rate),
+              t.reference,
+            ),
+          },
+    ),
     plates,
     guards,
     touches: [
@@ -158,18 +176,35 @@ function written(w: Waiting, sheet: Schemas['SetupSheet']): FloorTake | null {
   };
 }
 
-function against(pack: Schemas['DayPack'], guards: Guard[], take: FloorTake): Schemas['Finding'][] {
-  const of = guards.find((g) => g.shot === take.shot && g.plates.includes(take.plate));
+/**
+ * What camera data have against them on a plate: by themselves, against the plan, against the
+ * reference of the set.
+ *
+ * @param seconds it ran; 0 while that is not known
+ * @param alone whether it is the reference itself
+ */
+export function held(
+  pack: Schemas['DayPack'],
+  sheet: { guards: Guard[]; plates: Schemas['FloorPlate'][] },
+  of: { shot: string; plate: string },
+  camera: Camera,
+  seconds: number,
+  alone: boolean,
+): Schemas['Finding'][] {
+  const guard = sheet.guards.find((g) => g.shot === of.shot);
+  const asks = (key: string) => sheet.plates.find((p) => p.shot === of.shot && p.key === key)?.asks ?? null;
+  const inSet = guard?.plates.includes(of.plate) ?? false;
   // What the core refuses to read is refused when it is sent; until then there is nothing to say of it.
-  return of && core.fault(take.camera as Record<string, unknown>) === ''
-    ? core.guard(
-        take.reference ? null : (of.reference as Record<string, unknown> | null),
-        take.camera as Record<string, unknown>,
-        of.rules.join(','),
-        pack.captureWidth,
-        pack.captureHeight,
-        pack.sensorWidthMm,
-        of.backgroundM,
-      )
-    : [];
+  if (!guard || core.fault(camera) !== '') return [];
+  return core.guard(
+    alone || !inSet || !guard.reference
+      ? null
+      : { camera: guard.reference as Camera, asks: asks(guard.referencePlate) },
+    { camera, asks: asks(of.plate), seconds },
+    inSet ? guard.rules.join(',') : '',
+    pack.captureWidth,
+    pack.captureHeight,
+    pack.sensorWidthMm,
+    guard.backgroundM,
+  );
 }

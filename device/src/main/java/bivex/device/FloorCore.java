@@ -7,6 +7,7 @@ import bivex.core.shoot.CameraData;
 import bivex.core.shoot.MatchGuard;
 import bivex.core.shoot.MatchRule;
 import bivex.core.shoot.SetClock;
+import bivex.core.shoot.TakeCheck;
 import bivex.core.time.FrameRate;
 import bivex.core.time.Timecode;
 import bivex.core.time.TimecodeRange;
@@ -32,10 +33,11 @@ public final class FloorCore {
   }
 
   /**
-   * What a take has against the reference of its set.
+   * What a take has against it: by itself, against the plan, against the reference of its set.
    *
-   * @param reference camera data; null when there is no reference yet
-   * @param rules names of {@link MatchRule}, parted by commas
+   * @param reference camera, asks; null when there is no reference yet, or it is the take itself
+   * @param take camera, asks and seconds it ran; no seconds while that is not known
+   * @param rules names of {@link MatchRule}, parted by commas; none for a plate of no set
    */
   @JSExport
   public static JSArray<JSObject> guard(
@@ -53,16 +55,18 @@ public final class FloorCore {
     MatchGuard.Optics optics =
         new MatchGuard.Optics(
             new Raster(width, height), sensorWidthMm, backgroundM > 0 ? backgroundM : null);
-    CameraData now = camera(take);
     List<MatchGuard.Finding> found =
-        missing(reference)
-            ? MatchGuard.alone(now, of)
-            : MatchGuard.compare(camera(reference), now, of, optics);
+        TakeCheck.of(
+            FloorJson.shot(take),
+            missing(reference) ? null : FloorJson.shot(reference),
+            of,
+            optics);
     JSArray<JSObject> out = new JSArray<>();
     found.forEach(
         f ->
             out.push(
                 finding(
+                    f.against().name(),
                     f.property(),
                     f.label(),
                     f.reference(),
@@ -96,7 +100,9 @@ public final class FloorCore {
       double sensorWidthMm) {
     FloorSetup now =
         FloorJson.setup(sheet, FrameRate.parse(rate), new Raster(width, height), sensorWidthMm)
-            .merge(FloorJson.entries(notSent, text(part(sheet, "setup"), "id")));
+            .merge(
+                FloorJson.entries(
+                    notSent, text(part(sheet, "setup"), "id"), FrameRate.parse(rate)));
     return FloorJson.standing(now);
   }
 
@@ -119,6 +125,26 @@ public final class FloorCore {
   @JSExport
   public static String[] silent(JSObject camera, String notRead) {
     return camera(camera).silent(Arrays.asList(notRead.split(","))).toArray(new String[0]);
+  }
+
+  /**
+   * Fields answered once a setup of which nothing was said.
+   *
+   * @param notRead parted by commas
+   */
+  @JSExport
+  public static String[] unanswered(JSObject camera, String notRead) {
+    return camera(camera).unanswered(Arrays.asList(notRead.split(","))).toArray(new String[0]);
+  }
+
+  /** Seconds of a range of timecode; 0 when it cannot be read. */
+  @JSExport
+  public static double seconds(String in, String out, String rate) {
+    try {
+      return TimecodeRange.parse(in, out, FrameRate.parse(rate)).seconds();
+    } catch (InvalidInput e) {
+      return 0;
+    }
   }
 
   /** Label of the frame that runs so many seconds after another. */
@@ -201,7 +227,16 @@ public final class FloorCore {
         raster(part(o, "raster")),
         number(o, "heightM"),
         number(o, "tiltDeg"),
-        number(o, "distanceM"));
+        number(o, "distanceM"),
+        flag(o, "stabiliser"),
+        text(o, "profile"),
+        number(o, "ndStops"),
+        number(o, "tint"),
+        text(o, "codec"),
+        number(o, "bits") == null ? null : number(o, "bits").intValue(),
+        text(o, "sensorMode"),
+        number(o, "rollDeg"),
+        flag(o, "lensCorrections"));
   }
 
   private static Raster raster(JSObject o) {
@@ -244,6 +279,7 @@ public final class FloorCore {
 
   @JSBody(
       params = {
+        "against",
         "property",
         "label",
         "reference",
@@ -254,8 +290,10 @@ public final class FloorCore {
         "tolerance"
       },
       script =
-          "return { property, label, reference, actual, effect, severity, remedy, tolerance };")
+          "return { against, property, label, reference, actual, effect, severity, remedy,"
+              + " tolerance };")
   private static native JSObject finding(
+      String against,
       String property,
       String label,
       String reference,

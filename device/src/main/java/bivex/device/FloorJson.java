@@ -11,9 +11,12 @@ import bivex.core.optics.Raster;
 import bivex.core.shoot.CameraData;
 import bivex.core.shoot.MatchGuard;
 import bivex.core.shoot.MatchRule;
+import bivex.core.shoot.PlateTerms;
 import bivex.core.shoot.Take;
+import bivex.core.shoot.TakeCheck;
 import bivex.core.shot.OwedItem;
 import bivex.core.time.FrameRate;
+import bivex.core.time.TimecodeRange;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.HashSet;
@@ -33,7 +36,12 @@ final class FloorJson {
     Set<String> shotsWithReference = new HashSet<>();
     for (JSObject t : takes) {
       made.add(
-          made(t, FloorCore.text(t, "id"), Take.Call.valueOf(FloorCore.text(t, "call")), apart(t)));
+          made(
+              t,
+              FloorCore.text(t, "id"),
+              Take.Call.valueOf(FloorCore.text(t, "call")),
+              apart(t),
+              rate));
       if (Boolean.TRUE.equals(FloorCore.flag(t, "reference"))) {
         shotsWithReference.add(FloorCore.text(t, "shot"));
       }
@@ -45,10 +53,21 @@ final class FloorJson {
       double background = FloorCore.number(g, "backgroundM");
       String shot = FloorCore.text(g, "shot");
       JSObject reference = FloorCore.part(g, "reference");
-      CameraData earlier =
+      String referencePlate = FloorCore.text(g, "referencePlate");
+      TakeCheck.Shot earlier =
           FloorCore.missing(reference) || shotsWithReference.contains(shot)
               ? null
-              : data(reference);
+              : new TakeCheck.Shot(
+                  data(reference),
+                  0,
+                  list(sheet, "plates").stream()
+                      .filter(
+                          p ->
+                              shot.equals(FloorCore.text(p, "shot"))
+                                  && FloorCore.text(p, "key").equals(referencePlate))
+                      .map(p -> asks(FloorCore.part(p, "asks")))
+                      .findFirst()
+                      .orElse(PlateTerms.NONE));
       sets.add(
           new MatchSet(
               shot,
@@ -64,7 +83,8 @@ final class FloorJson {
               FloorCore.text(p, "shot"),
               FloorCore.text(p, "key"),
               OwedItem.State.valueOf(FloorCore.text(p, "state")),
-              FloorCore.number(p, "nextTake").intValue()));
+              FloorCore.number(p, "nextTake").intValue(),
+              asks(FloorCore.part(p, "asks"))));
     }
     List<Touched> touches = new ArrayList<>();
     for (JSObject t : list(sheet, "touches")) {
@@ -82,7 +102,7 @@ final class FloorJson {
   }
 
   /** Entries that are about a setup, or about takes whatever their setup. */
-  static List<Entry> entries(JSArray<JSObject> notSent, String setup) {
+  static List<Entry> entries(JSArray<JSObject> notSent, String setup, FrameRate rate) {
     List<Entry> out = new ArrayList<>();
     for (int i = 0; i < notSent.getLength(); i++) {
       JSObject e = notSent.get(i);
@@ -93,7 +113,8 @@ final class FloorJson {
       boolean here = setup.equals(FloorCore.text(e, "setup"));
       if (!FloorCore.missing(logged)) {
         if (setup.equals(FloorCore.text(logged, "setup"))) {
-          out.add(new Entry.Logged(made(logged, FloorCore.text(e, "id"), Take.Call.NONE, false)));
+          out.add(
+              new Entry.Logged(made(logged, FloorCore.text(e, "id"), Take.Call.NONE, false, rate)));
         }
       } else if (!FloorCore.missing(call)) {
         out.add(
@@ -128,7 +149,41 @@ final class FloorJson {
         now.struck());
   }
 
-  private static Made made(JSObject t, String id, Take.Call call, boolean apart) {
+  /** What a plan asks of a plate; what cannot be read is not asked. */
+  private static PlateTerms asks(JSObject o) {
+    if (FloorCore.missing(o)) {
+      return PlateTerms.NONE;
+    }
+    Double seconds = FloorCore.number(o, "seconds");
+    Double least = FloorCore.number(o, "least");
+    String counted = FloorCore.text(o, "counted");
+    return new PlateTerms(
+        data(FloorCore.part(o, "camera")),
+        new HashSet<>(words(o, "free")),
+        seconds == null ? 0 : seconds,
+        least == null ? 0 : least,
+        counted == null ? null : FrameRate.parse(counted));
+  }
+
+  /** A take, or the slate of one, with what is asked of its plate. */
+  static TakeCheck.Shot shot(JSObject o) {
+    Double seconds = FloorCore.number(o, "seconds");
+    return new TakeCheck.Shot(
+        FloorCore.camera(FloorCore.part(o, "camera")),
+        seconds == null ? 0 : seconds,
+        asks(FloorCore.part(o, "asks")));
+  }
+
+  private static double seconds(JSObject t, FrameRate rate) {
+    try {
+      return TimecodeRange.parse(FloorCore.text(t, "tcIn"), FloorCore.text(t, "tcOut"), rate)
+          .seconds();
+    } catch (InvalidInput e) {
+      return 0;
+    }
+  }
+
+  private static Made made(JSObject t, String id, Take.Call call, boolean apart, FrameRate rate) {
     JSObject camera = FloorCore.part(t, "camera");
     Double number = FloorCore.number(t, "number");
     return new Made(
@@ -139,6 +194,7 @@ final class FloorJson {
         FloorCore.text(t, "tcOut"),
         moment(t),
         data(camera),
+        seconds(t, rate),
         call,
         apart);
   }

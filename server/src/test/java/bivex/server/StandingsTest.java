@@ -62,7 +62,7 @@ class StandingsTest {
                     p.day() == null ? "-" : p.day().place,
                     String.valueOf(p.plan().effort()),
                     String.valueOf(p.planFault()),
-                    String.valueOf(p.match().reference()),
+                    p.match().reference() == null ? "null" : p.match().reference().id(),
                     String.valueOf(new java.util.TreeMap<>(p.match().findings())),
                     String.valueOf(p.ledger()),
                     String.valueOf(p.evidence().stream().map(e -> e.id).sorted().toList())))

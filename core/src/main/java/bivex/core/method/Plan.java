@@ -3,10 +3,13 @@ package bivex.core.method;
 import bivex.core.effort.Estimate;
 import bivex.core.effort.TaskKind;
 import bivex.core.element.ElementSource;
+import bivex.core.shoot.CameraData;
 import bivex.core.shoot.MatchReview;
 import bivex.core.shoot.MatchRule;
 import bivex.core.shoot.PlateTerms;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
 import java.util.stream.Collectors;
 
@@ -29,6 +32,56 @@ public record Plan(
     List<Drawing> drawings,
     Estimate effort,
     double setMinutes) {
+
+  /** The same with what is set otherwise on single plates, on purpose; that is in the brief too. */
+  public Plan with(List<PlannedDifference> planned) {
+    if (planned.isEmpty()) {
+      return this;
+    }
+    List<BriefLine> brief = new ArrayList<>(cameraBrief);
+    List<Plate> changed = new ArrayList<>();
+    for (Plate p : plates) {
+      PlateTerms asks = p.asks();
+      for (PlannedDifference d : planned) {
+        if (d.plate().equals(p.key())) {
+          asks = asks.with(d.field(), d.typed());
+          brief.add(
+              new BriefLine(
+                  d.plate() + " " + d.field(),
+                  CameraData.label(d.field()) + " of " + p.label().toLowerCase(Locale.ROOT),
+                  d.value(),
+                  d.reason()));
+        }
+      }
+      changed.add(
+          new Plate(
+              p.key(),
+              p.kind(),
+              p.label(),
+              p.wanted(),
+              p.seconds(),
+              p.takes(),
+              p.minutes(),
+              p.inSet(),
+              asks,
+              p.rescues()));
+    }
+    return new Plan(
+        layers,
+        List.copyOf(changed),
+        matchSet,
+        List.copyOf(brief),
+        elements,
+        aids,
+        tasks,
+        data,
+        checks,
+        cautions,
+        sketch,
+        drawings,
+        effort,
+        setMinutes);
+  }
 
   /** What is asked of the takes, as the match guard wants it. */
   public MatchReview.Asked asked() {

@@ -277,6 +277,38 @@ public record CameraData(
         || Boolean.TRUE.equals(exposureAuto);
   }
 
+  /** What practitioners call a field. */
+  public static String label(String field) {
+    return switch (field) {
+      case "body" -> "camera body";
+      case "lens" -> "lens";
+      case "focalMm" -> "focal length";
+      case "fNumber" -> "aperture";
+      case "shutterSeconds" -> "shutter";
+      case "iso" -> "ISO";
+      case "whiteK" -> "white balance";
+      case "whiteAuto" -> "automatic white balance";
+      case "exposureAuto" -> "automatic exposure";
+      case "focusM" -> "focus distance";
+      case "focusAuto" -> "automatic focus";
+      case "rate" -> "frame rate";
+      case "raster" -> "raster";
+      case "heightM" -> "height";
+      case "tiltDeg" -> "tilt";
+      case "distanceM" -> "distance";
+      case "stabiliser" -> "stabiliser";
+      case "profile" -> "picture profile";
+      case "ndStops" -> "density filter";
+      case "tint" -> "tint";
+      case "codec" -> "codec";
+      case "bits" -> "bit depth";
+      case "sensorMode" -> "sensor mode";
+      case "rollDeg" -> "roll";
+      case "lensCorrections" -> "lens corrections";
+      default -> throw new InvalidInput(field, "is not one of the camera data");
+    };
+  }
+
   /** Value of a field by its name; null when it was not read. */
   public Object get(String field) {
     return switch (field) {

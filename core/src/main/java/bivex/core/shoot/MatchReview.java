@@ -21,7 +21,7 @@ public final class MatchReview {
   /** Nothing was shot. */
   public static final MatchReview NONE = new MatchReview(null, Map.of());
 
-  private final String reference;
+  private final Take reference;
   private final Map<String, Held> takes;
 
   /**
@@ -57,7 +57,7 @@ public final class MatchReview {
     }
   }
 
-  private MatchReview(String reference, Map<String, Held> takes) {
+  private MatchReview(Take reference, Map<String, Held> takes) {
     this.reference = reference;
     this.takes = takes;
   }
@@ -114,7 +114,7 @@ public final class MatchReview {
     Map<String, Held> held = new LinkedHashMap<>();
     usable.forEach(
         t -> held.put(t.id(), new Held(t, asked.inSet().contains(t.plate()) ? ref : null, set)));
-    return new MatchReview(ref == null ? null : ref.id(), held);
+    return new MatchReview(ref, held);
   }
 
   /**
@@ -136,9 +136,14 @@ public final class MatchReview {
     return new MatchReview(other.reference == null ? reference : other.reference, all);
   }
 
-  /** Id of the reference take, null when there is none yet. */
-  public String reference() {
+  /** The reference take, null when there is none yet. */
+  public Take reference() {
     return reference;
+  }
+
+  /** Whether a take is the one the others are compared with. */
+  public boolean isReference(String take) {
+    return reference != null && reference.id().equals(take);
   }
 
   /** What a take has against it, what breaks first; empty when nothing. */

@@ -1,7 +1,9 @@
 package bivex.core.shoot;
 
+import bivex.core.InvalidInput;
 import bivex.core.time.FrameRate;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * What a plan asks of the takes of a plate. Two plates of a set may be asked for different settings
@@ -20,7 +22,9 @@ public record PlateTerms(
 
   /** The same with a field that must have a value of its own on this plate. */
   public PlateTerms with(String field, Object value) {
-    return new PlateTerms(camera.with(field, value), free, seconds, least, counted);
+    Set<String> open =
+        free.stream().filter(f -> !f.equals(field)).collect(Collectors.toUnmodifiableSet());
+    return new PlateTerms(camera.with(field, value), open, seconds, least, counted);
   }
 
   /**
@@ -38,10 +42,19 @@ public record PlateTerms(
       if (free.contains(f) || other.free.contains(f)) {
         out = out.with(f, null);
       } else if (reference.get(f) != null && there != null && !there.equals(here)) {
-        out = out.with(f, moved(f, reference.get(f), here, there));
+        out = moved(out, f, here, there);
       }
     }
     return out;
+  }
+
+  /** What no camera can be set to is asked as the plan has it. */
+  private static CameraData moved(CameraData of, String field, Object here, Object there) {
+    try {
+      return of.with(field, moved(field, of.get(field), here, there));
+    } catch (InvalidInput e) {
+      return of.with(field, there);
+    }
   }
 
   private static Object moved(String field, Object shot, Object here, Object there) {

@@ -177,7 +177,7 @@ class ShootTest {
             List.of(),
             List.of(),
             OPTICS);
-    assertThat(calm.reference()).isEqualTo("b");
+    assertThat(calm.reference().id()).isEqualTo("b");
     assertThat(calm.findings()).isEmpty();
     MatchReview touched =
         MatchReview.of(

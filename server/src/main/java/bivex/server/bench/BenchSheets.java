@@ -301,7 +301,7 @@ public class BenchSheets {
         c.call() == null ? Take.Call.NONE : c.call(),
         c.call() == null || c.call().usable(),
         ItemKey.CLEAN.is(c.take().plate),
-        id.toString().equals(p.match().reference()),
+        p.match().isReference(id.toString()),
         p.plan().matchSet().plates().contains(c.take().plate),
         stillsOf.getOrDefault(id, List.of()).stream()
             .map(s -> new BenchStill(s.id, s.caption, s.width, s.height))

@@ -43,6 +43,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
@@ -221,9 +222,11 @@ public class ShotBook {
    * @throws InvalidInput when it cannot be derived
    */
   public static Plan plan(Production p, Shot s, boolean pictures) {
-    return pictures
-        ? MethodBook.derive(p.setting(s.cutFrames), s.methods, true)
-        : Plans.of(p.setting(s.cutFrames), s.methods);
+    Plan plan =
+        pictures
+            ? MethodBook.derive(p.setting(s.cutFrames), s.methods, true)
+            : Plans.of(p.setting(s.cutFrames), s.methods);
+    return plan.with(s.planned);
   }
 
   /** What a slate would have against its set if it were logged now; nothing is kept. */
@@ -233,10 +236,11 @@ public class ShotBook {
     List<Take> set =
         new ArrayList<>(
             takes.lines(production.id, List.of(shot)).stream()
-                .filter(l -> l.setupId().equals(setup))
-                .map(TakeEntries.Line::take)
+                .filter(l -> plan.matchSet().across() || l.setupId().equals(setup))
+                .map(l -> l.take(production.frameRate()))
                 .toList());
-    set.add(new Take(SLATE, plate, 1, clock.instant(), camera, Take.Call.NONE));
+    set.add(
+        new Take(SLATE, plate, 1, clock.instant(), camera, Take.Call.NONE, 0, setup.toString()));
     List<TouchEntry> touched =
         takes.touches(production.id).stream().filter(t -> t.setupId.equals(setup)).toList();
     return review(production, plan, set, touched, measures.lastWords(production.id)).of(SLATE);
@@ -259,11 +263,12 @@ public class ShotBook {
             production.sensorWidthMm,
             plan.matchSet().backgroundM() > 0 ? plan.matchSet().backgroundM() : null);
     List<MatchReview.TouchEvent> touches =
-        touched.stream().map(t -> new MatchReview.TouchEvent(t.kind, t.madeAt, t.note)).toList();
+        touched.stream()
+            .map(t -> new MatchReview.TouchEvent(t.kind, t.madeAt, t.note, t.setupId.toString()))
+            .toList();
     return MatchReview.of(
         set,
-        new HashSet<>(plan.matchSet().plates()),
-        plan.matchSet().rules(),
+        plan.asked(),
         touches,
         measured.stream().map(PlateMeasures.LastWord::measured).toList(),
         optics);
@@ -372,7 +377,7 @@ public class ShotBook {
       plan = MethodBook.derive(production.setting(s.cutFrames), List.of());
       fault = e.getMessage();
     }
-    List<Take> takes = called.stream().map(TakeEntries.Line::take).toList();
+    List<Take> takes = called.stream().map(l -> l.take(production.frameRate())).toList();
     MatchReview match = match(production, plan, called, touchesOf, measuredOf);
     ShotFacts.Version version =
         v == null
@@ -446,25 +451,40 @@ public class ShotBook {
         .toList();
   }
 
-  /** Takes are compared within the setup they were made in; findings of all setups together. */
+  /**
+   * Takes are compared within the setup they were made in, unless the set goes across setups;
+   * findings of all together.
+   */
   private static MatchReview match(
       Production production,
       Plan plan,
       List<TakeEntries.Line> called,
       Map<UUID, List<TouchEntry>> touchesOf,
       Map<UUID, List<PlateMeasures.LastWord>> measuredOf) {
+    Set<UUID> setups =
+        called.stream()
+            .map(TakeEntries.Line::setupId)
+            .collect(Collectors.toCollection(TreeSet::new));
+    List<Set<UUID>> together =
+        plan.matchSet().across() ? List.of(setups) : setups.stream().map(Set::of).toList();
     MatchReview out = MatchReview.NONE;
-    for (Map.Entry<UUID, List<TakeEntries.Line>> e :
-        called.stream().collect(Collectors.groupingBy(TakeEntries.Line::setupId)).entrySet()) {
+    for (Set<UUID> group : together) {
       out =
           out.and(
               review(
                   production,
                   plan,
-                  e.getValue().stream().map(TakeEntries.Line::take).toList(),
-                  touchesOf.getOrDefault(e.getKey(), List.of()),
-                  measuredOf.getOrDefault(e.getKey(), List.of())));
+                  called.stream()
+                      .filter(l -> group.contains(l.setupId()))
+                      .map(l -> l.take(production.frameRate()))
+                      .toList(),
+                  of(touchesOf, group),
+                  of(measuredOf, group)));
     }
     return out;
+  }
+
+  private static <T> List<T> of(Map<UUID, List<T>> bySetup, Set<UUID> setups) {
+    return setups.stream().flatMap(s -> bySetup.getOrDefault(s, List.of()).stream()).toList();
   }
 }

@@ -1,6 +1,7 @@
 package bivex.server.keep;
 
 import bivex.core.method.MethodChoice;
+import bivex.core.method.PlannedDifference;
 import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
@@ -31,7 +32,17 @@ public class Shot {
   @Convert(converter = Methods.class)
   public List<MethodChoice> methods;
 
+  @Convert(converter = Planned.class)
+  public List<PlannedDifference> planned = List.of();
+
   @Version public long version;
+
+  /** What is set otherwise on single plates, on purpose. */
+  static class Planned extends JsonColumn<List<PlannedDifference>> {
+    Planned() {
+      super(1, new TypeReference<>() {});
+    }
+  }
 
   /** Methods chosen, with their numbers. */
   static class Methods extends JsonColumn<List<MethodChoice>> {

@@ -2,6 +2,7 @@ package bivex.server.keep;
 
 import bivex.core.shoot.CameraData;
 import bivex.core.shoot.Take;
+import bivex.core.time.FrameRate;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
@@ -33,19 +34,31 @@ public interface TakeEntries extends JpaRepository<TakeEntry, UUID> {
       Instant madeAt,
       Instant loggedAt,
       CameraData camera,
+      long frames,
       Take.Call call) {
-    /** As the core reads it. */
-    public Take take() {
+    /**
+     * As the core reads it.
+     *
+     * @param rate of the production, at which timecode counts
+     */
+    public Take take(FrameRate rate) {
       return new Take(
-          id.toString(), plate, number, madeAt, camera, call == null ? Take.Call.NONE : call);
+          id.toString(),
+          plate,
+          number,
+          madeAt,
+          camera,
+          call == null ? Take.Call.NONE : call,
+          rate.seconds(frames),
+          setupId.toString());
     }
   }
 
   String LINES =
       "select new bivex.server.keep.TakeEntries$Line(t.id, t.shotId, t.setupId, t.plate, t.number,"
-          + " t.madeAt, t.loggedAt, t.camera, c.call) from TakeEntry t left join TakeCall c on"
-          + " c.takeId = t.id and c.saidAt = (select max(x.saidAt) from TakeCall x where x.takeId ="
-          + " t.id) where t.productionId = :production";
+          + " t.madeAt, t.loggedAt, t.camera, t.frames, c.call) from TakeEntry t left join TakeCall"
+          + " c on c.takeId = t.id and c.saidAt = (select max(x.saidAt) from TakeCall x where"
+          + " x.takeId = t.id) where t.productionId = :production";
 
   @Query(LINES)
   List<Line> lines(UUID production);

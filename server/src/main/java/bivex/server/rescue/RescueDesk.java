@@ -130,7 +130,7 @@ public class RescueDesk {
       TakeEntry reference =
           takes.stream()
               .map(TakeEntries.Called::take)
-              .filter(t -> t.id.toString().equals(page.match().reference()))
+              .filter(t -> page.match().isReference(t.id.toString()))
               .findFirst()
               .orElse(null);
       CameraData data = reference == null ? null : reference.camera;

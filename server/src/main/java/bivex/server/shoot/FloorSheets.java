@@ -5,12 +5,14 @@ import bivex.core.floor.FloorSetup;
 import bivex.core.light.MainsFlicker;
 import bivex.core.light.SunClock;
 import bivex.core.method.Plan;
+import bivex.core.order.Pass;
 import bivex.core.shoot.CameraData;
 import bivex.core.shoot.DayTerms;
 import bivex.core.shoot.MatchGuard;
 import bivex.core.shoot.MatchReview;
 import bivex.core.shoot.MatchRule;
 import bivex.core.shoot.PartNote;
+import bivex.core.shoot.PlateTerms;
 import bivex.core.shoot.SetClock;
 import bivex.core.shoot.Take;
 import bivex.core.shoot.Touch;
@@ -153,6 +155,8 @@ public class FloorSheets {
    * @param state how the plate stands
    * @param part whose performance it is, from 1; null when it is nobody's
    * @param guide whether it is a guide track
+   * @param takes how many are reckoned with
+   * @param asks what is asked of its takes
    */
   public record FloorPlate(
       UUID shot,
@@ -167,7 +171,9 @@ public class FloorSheets {
       String reason,
       int nextTake,
       Integer part,
-      boolean guide) {}
+      boolean guide,
+      int takes,
+      PlateTerms asks) {}
 
   /**
    * What must be settled before the set is struck.
@@ -195,13 +201,15 @@ public class FloorSheets {
    * What the match guard needs on a device of its own.
    *
    * @param reference camera data of the reference take; null while there is none
+   * @param referencePlate key of the plate it was made for; empty while there is none
    */
   public record GuardTerms(
       UUID shot,
       Set<MatchRule> rules,
       List<String> plates,
       double backgroundM,
-      CameraData reference) {}
+      CameraData reference,
+      String referencePlate) {}
 
   /** A sum of the plan that matters while the camera runs. */
   public record FloorCheck(
@@ -305,9 +313,6 @@ public class FloorSheets {
       List<SetupNote> noted) {
     FrameRate rate = me.production().frameRate();
     TakeEntry last = called.isEmpty() ? null : called.get(0).take();
-    Map<String, CameraData> cameras =
-        called.stream()
-            .collect(Collectors.toMap(c -> c.take().id.toString(), c -> c.take().camera));
     List<FloorPlate> plates =
         here.stream()
             .flatMap(p -> p.plan().plates().stream().map(q -> plate(p, q, called)))
@@ -327,13 +332,22 @@ public class FloorSheets {
     List<GuardTerms> guards =
         here.stream()
             .map(
-                p ->
-                    new GuardTerms(
-                        p.shot().id,
-                        p.plan().matchSet().rules(),
-                        p.plan().matchSet().plates(),
-                        p.plan().matchSet().backgroundM(),
-                        p.match().reference() == null ? null : cameras.get(p.match().reference())))
+                p -> {
+                  Take said = p.match().reference();
+                  Take reference =
+                      said != null
+                              && (p.plan().matchSet().across()
+                                  || said.setup().equals(s.id.toString()))
+                          ? said
+                          : null;
+                  return new GuardTerms(
+                      p.shot().id,
+                      p.plan().matchSet().rules(),
+                      p.plan().matchSet().plates(),
+                      p.plan().matchSet().backgroundM(),
+                      reference == null ? null : reference.camera(),
+                      reference == null ? "" : reference.plate());
+                })
             .toList();
     double recorded = called.stream().mapToDouble(c -> rate.seconds(c.take().frames)).sum() / 60;
     MainsFlicker.LampCheck flicker =
@@ -401,13 +415,15 @@ public class FloorSheets {
       return null;
     }
     List<SetClock.Wanted> wanted = new ArrayList<>();
+    double clothes = 0;
     boolean begun = false;
     for (ShotBook.Page p : here) {
       Set<String> open = p.ledger().open().stream().map(OwedItem::key).collect(Collectors.toSet());
       List<Plan.Plate> set = p.plan().plates().stream().filter(Plan.Plate::inSet).toList();
-      set.stream()
-          .filter(q -> open.contains(q.key()))
-          .forEach(q -> wanted.add(new SetClock.Wanted(q.seconds(), DayPasses.takes(q))));
+      List<Plan.Plate> left = set.stream().filter(q -> open.contains(q.key())).toList();
+      left.forEach(q -> wanted.add(new SetClock.Wanted(q.seconds(), q.takes(), q.minutes())));
+      clothes +=
+          terms.rates().costumeMinutes() * DayPasses.changes(p.plan(), left, worn(p, set, called));
       begun |=
           called.stream()
               .filter(c -> c.take().shotId.equals(p.shot().id) && usable(c))
@@ -422,8 +438,23 @@ public class FloorSheets {
         begun,
         terms,
         wanted,
+        clothes,
         ran,
-        touched.stream().map(t -> new MatchReview.TouchEvent(t.kind, t.madeAt, t.note)).toList());
+        touched.stream()
+            .map(t -> new MatchReview.TouchEvent(t.kind, t.madeAt, t.note, t.setupId.toString()))
+            .toList());
+  }
+
+  /** What was worn in the last take of a set. */
+  private static List<Pass.Worn> worn(
+      ShotBook.Page p, List<Plan.Plate> set, List<TakeEntries.Called> called) {
+    return called.stream()
+        .filter(c -> c.take().shotId.equals(p.shot().id))
+        .flatMap(c -> set.stream().filter(q -> q.key().equals(c.take().plate)))
+        .map(q -> DayPasses.worn(p.plan(), q))
+        .filter(w -> !w.isEmpty())
+        .findFirst()
+        .orElse(List.of());
   }
 
   private static boolean usable(TakeEntries.Called c) {
@@ -474,7 +505,9 @@ public class FloorSheets {
         i == null ? "" : i.reason(),
         FloorSetup.next(last),
         part.isPresent() ? part.getAsInt() : null,
-        ItemKey.of(q.key()).guide().isPresent());
+        ItemKey.of(q.key()).guide().isPresent(),
+        q.takes(),
+        q.asks());
   }
 
   /**
@@ -517,7 +550,7 @@ public class FloorSheets {
         t.loggedBy,
         c.call() == null ? Take.Call.NONE : c.call(),
         c.reason() == null ? "" : c.reason(),
-        p != null && id.equals(p.match().reference()),
+        p != null && p.match().isReference(id),
         p == null ? List.of() : p.match().of(id),
         stills.stream().map(x -> new StillView(x.id, x.caption, x.width, x.height)).toList());
   }

@@ -5,6 +5,7 @@ import bivex.core.ItemKey;
 import bivex.core.method.MethodBook;
 import bivex.core.method.MethodChoice;
 import bivex.core.method.Plan;
+import bivex.core.method.PlannedDifference;
 import bivex.core.method.ShotSetting;
 import bivex.core.script.Anchor;
 import bivex.core.script.Screenplay;
@@ -29,6 +30,7 @@ import bivex.server.keep.Shots;
 import bivex.server.live.Journal;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
@@ -153,6 +155,7 @@ public class ShotDesk {
       String tape,
       LocalDate day,
       List<MethodChoice> methods,
+      List<PlannedDifference> planned,
       Plan plan,
       String planFault,
       Stage stage,
@@ -240,12 +243,50 @@ public class ShotDesk {
     return view(me, s.id);
   }
 
+  /**
+   * Something of the camera set otherwise on one plate, on purpose.
+   *
+   * @param value as a list of takes has it; empty takes the difference back
+   * @param reason why it must be so
+   */
+  public record NewDifference(String plate, String field, String value, String reason) {}
+
+  /** Says that a plate is set otherwise on purpose, or takes that back. */
+  @Transactional
+  public ShotView differ(UUID shot, Member me, NewDifference in) {
+    Shot s = shots.require(shot, me.productionId());
+    String plate = InvalidInput.text("plate", in.plate());
+    String field = InvalidInput.text("field", in.field());
+    List<PlannedDifference> said = new ArrayList<>(s.planned);
+    boolean had = said.removeIf(d -> d.plate().equals(plate) && d.field().equals(field));
+    boolean back = in.value() == null || in.value().isBlank();
+    if (back && !had) {
+      throw new InvalidInput("value", "must be given");
+    }
+    if (!back) {
+      said.add(
+          PlannedDifference.of(
+              ShotBook.plan(me.production(), s, false),
+              plate,
+              field,
+              in.value(),
+              in.reason(),
+              me.name(),
+              clock.instant()));
+    }
+    s.planned = List.copyOf(said);
+    shots.saveAndFlush(s);
+    journal.record(me, "changed", "shot", s.id.toString(), s.code, Journal.Touches.shot(s.id));
+    return view(me, s.id);
+  }
+
   /** What a shot would owe with other values; nothing is kept. */
   @Transactional(readOnly = true)
   public Plan whatIf(UUID shot, Member me, ShotEdit in) {
-    shots.require(shot, me.productionId());
     return MethodBook.derive(
-        me.production().setting(in.cutFrames()), in.methods() == null ? List.of() : in.methods());
+            me.production().setting(in.cutFrames()),
+            in.methods() == null ? List.of() : in.methods())
+        .with(shots.require(shot, me.productionId()).planned);
   }
 
   private Shot find(Member me, UUID id) {
@@ -289,6 +330,7 @@ public class ShotDesk {
         p.setup() == null ? null : p.setup().tape(),
         p.day() == null ? null : p.day().shootOn,
         s.methods,
+        s.planned,
         p.plan(),
         p.planFault(),
         p.ledger().stage(),

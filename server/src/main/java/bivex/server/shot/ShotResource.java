@@ -128,6 +128,15 @@ public class ShotResource {
     return Problems.tagged(found.version(), found);
   }
 
+  /** Says that one plate is set otherwise on purpose, or takes that back. */
+  @PostMapping("/productions/{production}/shots/{shot}/planned")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR})
+  public ResponseEntity<ShotDesk.ShotView> differ(
+      @PathVariable UUID shot, Member me, @RequestBody ShotDesk.NewDifference in) {
+    ShotDesk.ShotView found = desk.differ(shot, me, in);
+    return Problems.tagged(found.version(), found);
+  }
+
   /** What a shot would owe with other values; nothing is kept. */
   @PostMapping("/productions/{production}/shots/{shot}/what-if")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})

@@ -1,0 +1,46 @@
+/** A line of the camera data, as the slate asks for it. */
+export type Field = { key: string; label: string; unit: string; kind: 'number' | 'text' | 'auto' | 'switch' };
+/** What is read take by take. */
+export const FIELDS: Field[] = [
+  { key: 'body', label: 'Body', unit: '', kind: 'text' },
+  { key: 'lens', label: 'Lens', unit: '', kind: 'text' },
+  { key: 'focalMm', label: 'Focal', unit: 'mm', kind: 'number' },
+  { key: 'fNumber', label: 'Aperture', unit: 'f/', kind: 'number' },
+  { key: 'shutterSeconds', label: 'Shutter, 1 over', unit: 's', kind: 'number' },
+  { key: 'iso', label: 'ISO', unit: '', kind: 'number' },
+  { key: 'whiteK', label: 'White', unit: 'K', kind: 'number' },
+  { key: 'whiteAuto', label: 'White balance', unit: '', kind: 'auto' },
+  { key: 'focusM', label: 'Focus', unit: 'm', kind: 'number' },
+  { key: 'focusAuto', label: 'Focusing', unit: '', kind: 'auto' },
+  { key: 'exposureAuto', label: 'Exposure', unit: '', kind: 'auto' },
+  { key: 'heightM', label: 'Height', unit: 'm', kind: 'number' },
+  { key: 'tiltDeg', label: 'Tilt', unit: '°', kind: 'number' },
+  { key: 'distanceM', label: 'Distance', unit: 'm', kind: 'number' },
+];
+/** What is answered once, before the first take of a setup. */
+export const ONCE: Field[] = [
+  { key: 'stabiliser', label: 'Stabiliser', unit: '', kind: 'switch' },
+  { key: 'profile', label: 'Picture profile', unit: '', kind: 'text' },
+  { key: 'ndStops', label: 'Density filter', unit: 'stops', kind: 'number' },
+  { key: 'tint', label: 'Tint', unit: '', kind: 'number' },
+  { key: 'codec', label: 'Codec', unit: '', kind: 'text' },
+  { key: 'bits', label: 'Bit depth', unit: 'bit', kind: 'number' },
+  { key: 'sensorMode', label: 'Sensor mode', unit: '', kind: 'text' },
+  { key: 'rollDeg', label: 'Roll', unit: '°', kind: 'number' },
+  { key: 'lensCorrections', label: 'Lens corrections', unit: '', kind: 'switch' },
+];
+const OTHERS: Record<string, string> = { rate: 'Frame rate', raster: 'Raster' };
+/** What the desk calls a field. */
+export const named = (k: string): string =>
+  [...FIELDS, ...ONCE].find((f) => f.key === k)?.label ?? OTHERS[k] ?? k;
+
+/** A value as a list of takes has it; empty when it was not read. */
+export function listed(v: unknown): string {
+  if (v === null || v === undefined) return '';
+  if (typeof v === 'boolean') return v ? 'on' : 'off';
+  if (typeof v === 'object') {
+    const r = v as { width?: number; height?: number };
+    return `${r.width ?? ''}x${r.height ?? ''}`;
+  }
+  return String(v as string | number);
+}
