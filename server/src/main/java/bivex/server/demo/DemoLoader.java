@@ -1063,24 +1063,7 @@ public class DemoLoader implements ApplicationRunner {
     take(d, lean, "One leans across herself", "plate:performance-1", over, Take.Call.NONE, "");
     UUID leans =
         take(d, lean, "One leans across herself", "plate:performance-1", over, Take.Call.PICK, "");
-    CameraData auto =
-        new CameraData(
-            over.body(),
-            over.lens(),
-            35.0,
-            5.6,
-            over.shutterSeconds(),
-            400.0,
-            4550.0,
-            true,
-            false,
-            2.9,
-            false,
-            FrameRate.FILM,
-            Raster.UHD,
-            1.45,
-            0.0,
-            2.2);
+    CameraData auto = over.with("whiteK", 4550.0).with("whiteAuto", true).with("focusM", 2.9);
     UUID warmer =
         take(d, lean, "One leans across herself", "plate:performance-2", auto, Take.Call.PICK, "");
 
@@ -1695,7 +1678,16 @@ public class DemoLoader implements ApplicationRunner {
         Raster.UHD,
         1.45,
         0.0,
-        focus);
+        focus,
+        false,
+        "flat",
+        0.0,
+        0.0,
+        "intra",
+        10,
+        "full width",
+        0.0,
+        false);
   }
 
   /**

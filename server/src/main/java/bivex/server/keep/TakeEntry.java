@@ -74,7 +74,7 @@ public class TakeEntry extends Added {
     private final Map<String, CameraData> read = new ConcurrentHashMap<>();
 
     Camera() {
-      super(1, new TypeReference<>() {});
+      super(2, new TypeReference<>() {});
     }
 
     @Override
