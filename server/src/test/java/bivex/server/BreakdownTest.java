@@ -364,7 +364,7 @@ class BreakdownTest {
     assertThat(two.at("items"))
         .filteredOn(i -> i.path("key").asString().equals("plate:clean"))
         .singleElement()
-        .satisfies(i -> assertThat(i.path("reason").asString()).isEqualTo("take 1 picked"));
+        .satisfies(i -> assertThat(i.path("reason").asString()).startsWith("take 1 picked"));
     assertThat(two.at("items").toString()).contains("1.6 m");
     // What is said later counts for one alone.
     ok(stage.say(producer, "datum:eyeline", "REOPENED", "not so"));
@@ -732,11 +732,11 @@ class BreakdownTest {
         ok(producer.post(base + "/shots/" + two + "/split", Map.of("title", "Third part")))
             .text("id");
     for (String s : List.of(stage.shot, two, three)) {
-      assertThat(plate(s)).isEqualTo("IN_HAND: take 1 picked");
+      assertThat(plate(s)).startsWith("IN_HAND: take 1 picked");
     }
     ok(producer.post(base + "/shots/" + stage.shot + "/merge", Map.of("from", three)));
     ok(producer.post(base + "/shots/" + stage.shot + "/merge", Map.of("from", two)));
-    assertThat(plate(stage.shot)).isEqualTo("IN_HAND: take 1 picked");
+    assertThat(plate(stage.shot)).startsWith("IN_HAND: take 1 picked");
     assertThat(
             producer
                 .post(base + "/shots/" + stage.shot + "/merge", Map.of("from", two))

@@ -142,7 +142,7 @@ class FloorPapersTest {
                   Map.of()));
       assertThat(in.at("logged").asInt()).isEqualTo(1 - i);
     }
-    assertThat(stage.state("plate:clean")).isEqualTo("IN_HAND: take 1 picked");
+    assertThat(stage.state("plate:clean")).startsWith("IN_HAND: take 1 picked");
     JsonNode clean = stage.producer.get(stage.base + "/setups/" + stage.setup).at("takes").get(0);
     assertThat(clean.path("camera").path("focalMm").asDouble()).isEqualTo(35);
     assertThat(clean.path("notRead")).hasSize(8);
@@ -297,7 +297,7 @@ class FloorPapersTest {
                 timeline.formatted(clip.formatted("24")).getBytes(StandardCharsets.UTF_8),
                 Map.of()));
     assertThat(found.at("picked").asInt()).isEqualTo(1);
-    assertThat(stage.state("plate:clean")).isEqualTo("IN_HAND: take 1 picked");
+    assertThat(stage.state("plate:clean")).startsWith("IN_HAND: take 1 picked");
     assertThat(
             stage
                 .house

@@ -76,7 +76,12 @@ public final class Burst implements Method {
             0.3,
             "of the 10° in the middle of the eye"),
         Parameter.yesNo("red", "Saturated red", false, "worse than white"),
-        Parameter.text("capture", "Camera runs at", "24", "faster if the shot is retimed"),
+        Parameter.text(
+            "capture",
+            "Camera runs at",
+            "~24",
+            "faster if the shot is retimed; ~ follows the production: the usual rate nearby that"
+                + " plays evenly"),
         Parameter.number("speed", "Played at", "×", 0.01, 50, 1, "1 is real time"),
         Parameter.number("xPct", "Where", "% of width", 0, 100, 62, "for the picture"),
         Parameter.number("yPct", "Where", "% of height", 0, 100, 40, "for the picture"),
@@ -107,7 +112,7 @@ public final class Burst implements Method {
   @Override
   public void derive(Derivation plan, Values v) {
     ShotSetting s = plan.setting();
-    FrameRate capture = CameraBrief.rate(v, "capture");
+    FrameRate capture = CameraBrief.rate(v, "capture", plan.setting());
     boolean weapon = v.word("kind").equals("muzzle flash");
     int length = v.whole("flashFrames");
     List<Integer> at =

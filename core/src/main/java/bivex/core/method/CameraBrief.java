@@ -10,6 +10,7 @@ import bivex.core.parameter.Values;
 import bivex.core.shoot.MatchRule;
 import bivex.core.shoot.MediaBudget;
 import bivex.core.time.FrameRate;
+import bivex.core.time.Motion;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
@@ -403,10 +404,17 @@ final class CameraBrief {
         "special-effects supervisor");
   }
 
-  /** A frame rate of a parameter; a fault names the parameter. */
-  static FrameRate rate(Values v, String key) {
+  /**
+   * A frame rate of a parameter, which may follow the production's; a fault names the parameter.
+   */
+  static FrameRate rate(Values v, String key, ShotSetting s) {
+    return rate(v, key, s, 1);
+  }
+
+  /** The same, where a speed other than real time is to be even. */
+  static FrameRate rate(Values v, String key, ShotSetting s, double speed) {
     try {
-      return FrameRate.parse(v.word(key));
+      return Motion.rate(v.word(key), s.rate(), speed);
     } catch (bivex.core.InvalidInput e) {
       throw new bivex.core.InvalidInput(key, e.getMessage());
     }

@@ -10,6 +10,7 @@ import bivex.core.motion.Dash;
 import bivex.core.parameter.Parameter;
 import bivex.core.parameter.Values;
 import bivex.core.time.Conform;
+import bivex.core.time.Motion;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -307,19 +308,21 @@ public final class DashAcross implements Method {
               "",
               "common practice, no source"));
       double speed = v.number("runSeconds") * s.rate().fps() / between;
-      Conform.Cadence c = new Conform(s.rate(), s.rate()).cadence(speed, between);
+      Motion m = Motion.of(new Conform(s.rate(), s.rate()), speed, between);
+      double even = s.rate().seconds(Math.max(1, Math.rint(m.step())) * between);
       plan.check(
-          new Plan.Check(
-              plan.own("check:cadence"),
-              "Cadence of the compressed run",
-              Plan.Grade.HOLDS,
-              f(
-                  "%.0f %% speed, %.1f source frames a step%s",
-                  speed * 100, c.step(), c.even() ? "" : ", uneven but blurred over"),
-              "",
-              "S2",
-              f("%s s of run in %d frames", n(v.number("runSeconds")), between),
-              "step = speed · capture ÷ production; definition"));
+          "cadence",
+          "Cadence of the compressed run",
+          m.how() == Motion.How.EVEN ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
+          f(
+              "%.0f %% speed, %.2f source frames a step%s",
+              speed * 100,
+              m.step(),
+              m.how() == Motion.How.EVEN ? "" : "; uneven, which its blur must cover"),
+          f("Take %.3f s of the run instead, or look at it at speed.", even),
+          "S2",
+          f("%s s of run in %d frames", n(v.number("runSeconds")), between),
+          "step = speed · capture ÷ production; definition");
     }
   }
 

@@ -114,7 +114,13 @@ public final class EchoSplit implements Method {
             0.1,
             "thin lines cover little"),
         Parameter.number(
-            "retimePct", "Base plays at", "%", 5, 400, 80, "a little slower while it happens"),
+            "retimePct",
+            "Base plays at",
+            "%",
+            5,
+            400,
+            100,
+            "as shot; about 80 % is a little slower while it happens, and repeats frames"),
         Parameter.number(
             "leftPct",
             "Performer's left edge",
@@ -359,16 +365,15 @@ public final class EchoSplit implements Method {
         "as seen in the take",
         "common practice, no source");
     if (step != 1) {
-      Conform.Cadence c = new Conform(s.rate(), s.rate()).cadence(step, s.cutFrames());
-      plan.check(
+      Cadences.check(
+          plan,
           "cadence",
           "Cadence of the base",
-          c.even() ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
-          f("%d of %d frames repeat", c.repeats(), s.cutFrames()),
-          "Made-up frames in between, or a higher capture rate.",
-          "S2",
-          n(v.number("retimePct")) + " %",
-          "step = speed · capture ÷ production; definition");
+          new Conform(s.rate(), s.rate()),
+          step,
+          s.cutFrames(),
+          Cadences.Unit.PERCENT,
+          false);
     }
   }
 }

@@ -58,7 +58,12 @@ public final class ElementShoot implements Method {
     return CameraBrief.after(
         CameraBrief.CAMERA,
         Parameter.choice("matter", "Element", MATTER, "decides background, blend and cautions"),
-        Parameter.text("capture", "Camera runs at", "100", "small things shot fast look large"),
+        Parameter.text(
+            "capture",
+            "Camera runs at",
+            "~100",
+            "small things shot fast look large; ~ follows the production: the usual rate nearby"
+                + " that plays evenly"),
         Parameter.number("speed", "Played at", "×", 0.01, 20, 0.5, "1 is real time"),
         Parameter.number(
             "modelScale",
@@ -84,7 +89,7 @@ public final class ElementShoot implements Method {
   @Override
   public void derive(Derivation plan, Values v) {
     ShotSetting s = plan.setting();
-    FrameRate capture = CameraBrief.rate(v, "capture");
+    FrameRate capture = CameraBrief.rate(v, "capture", s, v.number("speed"));
     String matter = v.word("matter");
     boolean dark = !matter.equals("blood spray") && !matter.equals("leaves");
     CameraBrief.apart(plan, v, "element", "plate:element", capture);
@@ -135,17 +140,15 @@ public final class ElementShoot implements Method {
         "",
         n(v.number("modelScale")) + " times smaller",
         "speed = 1 ÷ √scale (Froude's law for falling and flowing things; textbook)");
-    Conform.Cadence c = new Conform(s.rate(), capture).cadence(v.number("speed"), s.cutFrames());
-    double made = new Conform(s.rate(), capture).syntheticShare(1 / v.number("speed"));
-    plan.check(
+    Cadences.check(
+        plan,
         "cadence",
         "Cadence",
-        c.even() ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
-        f("%.3f frames a step%s", c.step(), made > 0 ? f(", %.0f %% made up", made * 100) : ""),
-        "Play it at a speed whose step is whole, or another capture rate.",
-        "S2",
-        capture.name() + " fps",
-        "step = speed · capture ÷ production; definition");
+        new Conform(s.rate(), capture),
+        v.number("speed"),
+        s.cutFrames(),
+        Cadences.Unit.TIMES,
+        true);
     ElementMargin m = ElementMargin.of(s.capture().width(), Math.max(1, placed));
     plan.check(
         "size",

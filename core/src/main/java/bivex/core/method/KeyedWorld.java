@@ -99,7 +99,11 @@ public final class KeyedWorld implements Method {
             "Built piece",
             List.of("none", "soft or distant", "sharp and near"),
             "1.5 px is passable for soft or distant things only (common practice)"),
-        Parameter.text("builtAt", "Sequences are made at", "24", "the other program's rate"),
+        Parameter.text(
+            "builtAt",
+            "Sequences are made at",
+            "~24",
+            "the other program's rate; ~ follows the production"),
         Parameter.number("performerM", "Performer stands at", "m", 0.2, 500, 3, "from the camera"),
         Parameter.number(
             "matchM", "Background begins at", "m", 0.5, 100_000, 30, "for the defocus to match"),
@@ -324,7 +328,7 @@ public final class KeyedWorld implements Method {
           v.word("piece"),
           "1.5 px passable for soft or distant things; common practice, no source");
     }
-    FrameRate built = CameraBrief.rate(v, "builtAt");
+    FrameRate built = CameraBrief.rate(v, "builtAt", plan.setting());
     double slip = SequenceCheck.slipFrames(s.cutFrames(), s.rate(), built);
     plan.check(
         "sequence",

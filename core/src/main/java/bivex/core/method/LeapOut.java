@@ -74,7 +74,11 @@ public final class LeapOut implements Method {
             12,
             "counted in the real jump, at the capture rate"),
         Parameter.text(
-            "capture", "Camera runs at", "24", "the production rate, or faster for a cleaner hold"),
+            "capture",
+            "Camera runs at",
+            "~24",
+            "the production rate, or faster for a cleaner hold; ~ follows the production: the usual"
+                + " rate nearby that plays evenly"),
         Parameter.whole(
             "holdFrames",
             "Held at the top",
@@ -96,9 +100,10 @@ public final class LeapOut implements Method {
             "Launch played at",
             "%",
             50,
-            400,
-            125,
-            "sped up to about 125 % (common practice)"),
+            1000,
+            100,
+            "as shot; sped up it must be even: 150 % from twice the production rate is, 125 % is"
+                + " not"),
         Parameter.number("heightM", "Performer", "m", 0.5, 4, 1.75, "from shoe to hair"),
         Parameter.number("distanceM", "Stands at", "m", 0.5, 500, 6, "from the camera"),
         Parameter.number(
@@ -146,7 +151,7 @@ public final class LeapOut implements Method {
   @Override
   public void derive(Derivation plan, Values v) {
     ShotSetting s = plan.setting();
-    FrameRate capture = CameraBrief.rate(v, "capture");
+    FrameRate capture = CameraBrief.rate(v, "capture", plan.setting());
     int up = v.whole("takeOffFrame");
     double speed = v.number("launchPct") / 100;
     Conform conform = new Conform(s.rate(), capture);
@@ -334,18 +339,15 @@ public final class LeapOut implements Method {
         "S14",
         f("%d frames, %s°", v.whole("exitFrames"), n(v.number("shutterDegrees"))),
         "way ÷ frames; blur = travel · angle ÷ 360");
-    Conform.Cadence c = conform.cadence(speed, 48);
-    plan.check(
+    Cadences.check(
+        plan,
         "cadence",
         "Cadence of the launch",
-        c.even() || speed > 1 ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
-        f(
-            "%.2f source frames a step%s",
-            c.step(), c.even() ? "" : ", " + c.skips() + " skips in 48"),
-        "A faster capture rate makes it even.",
-        "S2",
-        n(v.number("launchPct")) + " %",
-        "step = speed · capture ÷ production; definition");
+        conform,
+        speed,
+        Math.max(2, v.whole("airFrames")),
+        Cadences.Unit.PERCENT,
+        true);
     if (v.number("awayM") > 0) {
       plan.check(
           "size",

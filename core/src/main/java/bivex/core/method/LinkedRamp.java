@@ -110,7 +110,7 @@ public final class LinkedRamp implements Method {
   @Override
   public void derive(Derivation plan, Values v) {
     ShotSetting s = plan.setting();
-    FrameRate capture = CameraBrief.rate(v, "capture");
+    FrameRate capture = CameraBrief.rate(v, "capture", plan.setting());
     int cut = v.whole("cutAt");
     if (cut >= s.cutFrames()) {
       throw new bivex.core.InvalidInput(

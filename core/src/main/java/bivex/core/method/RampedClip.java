@@ -21,8 +21,9 @@ final class RampedClip {
           Parameter.text(
               "capture",
               "Camera runs at",
-              "60",
-              "usable slow motion starts at 60 fps (common practice)"),
+              "~60",
+              "usable slow motion starts near 60 fps (common practice); ~ follows the production:"
+                  + " the usual rate nearby that plays evenly"),
           Parameter.number(
               "straightSpeed", "Straight part plays at", "×", 0.01, 50, 1, "1 is real time"),
           Parameter.whole(
@@ -153,21 +154,15 @@ final class RampedClip {
         "source = ∫ speed · capture ÷ production; definition");
     double straight = v.number("straightSpeed");
     if (v.whole("straightFrames") > 0) {
-      Conform.Cadence c = conform.cadence(straight, Math.max(2, v.whole("straightFrames")));
-      double made = conform.syntheticShare(1 / straight);
-      plan.check(
+      Cadences.check(
+          plan,
           "cadence" + suffix,
           "Cadence of the straight part",
-          c.even() ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
-          f(
-              "%.3f source frames a step, %d repeats, %d skips%s",
-              c.step(), c.repeats(), c.skips(), made > 0 ? f(", %.0f %% made up", made * 100) : ""),
-          f(
-              "Play it at %s, or capture at a multiple of %s fps.",
-              evenSpeed(conform, straight), s.rate().name()),
-          "S2",
-          f("%s× at %s fps", n(straight), capture.name()),
-          "step = speed · capture ÷ production; even if it or its inverse is whole");
+          conform,
+          straight,
+          Math.max(2, v.whole("straightFrames")),
+          Cadences.Unit.TIMES,
+          true);
     }
     double blurAtPeak =
         v.number("pxPerSecond") * peak / s.rate().fps() * v.number("shutterDegrees") / 360;
@@ -209,12 +204,6 @@ final class RampedClip {
         stabilise ? 1 : 0,
         Difficulty.FAIR);
     plan.task(plan.own("task:retime"), "Ramp and added blur", TaskKind.RETIME, 2, Difficulty.FAIR);
-  }
-
-  private static String evenSpeed(Conform c, double wanted) {
-    double step = c.step(wanted);
-    double even = step >= 1 ? Math.max(1, Math.rint(step)) : 1 / Math.rint(1 / step);
-    return n(even / c.realTimeRead()) + "×";
   }
 
   /**

@@ -67,7 +67,8 @@ public final class RescueShot implements Method {
             "sourceWidth", "Take recorded", "px wide", 16, 32_768, 3840, "of the real take"),
         Parameter.whole(
             "sourceHeight", "Take recorded", "px high", 16, 32_768, 2160, "of the real take"),
-        Parameter.text("capture", "Take ran at", "24", "of the real take"),
+        Parameter.text(
+            "capture", "Take ran at", "~24", "of the real take; ~ follows the production"),
         Parameter.whole(
             "sourceFrames",
             "Usable frames",
@@ -101,7 +102,7 @@ public final class RescueShot implements Method {
   @Override
   public void derive(Derivation plan, Values v) {
     ShotSetting s = plan.setting();
-    FrameRate capture = CameraBrief.rate(v, "capture");
+    FrameRate capture = CameraBrief.rate(v, "capture", plan.setting());
     String from = v.word("from");
     int have = v.whole("sourceFrames");
     double wantedSeconds = s.rate().seconds(s.cutFrames());
@@ -169,17 +170,9 @@ public final class RescueShot implements Method {
         source.text() + " into " + s.delivery().text() + f(" at %s×", n(punch)),
         "punch limit = source ÷ delivery; definition");
     Conform c = new Conform(s.rate(), capture);
-    Conform.Cadence k = c.cadence(speed, s.cutFrames());
     double made = c.syntheticShare(1 / speed);
-    plan.check(
-        "cadence",
-        "Cadence it costs",
-        k.even() && made < 1e-9 ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
-        f("%.1f %% speed, %.3f frames a step, %.0f %% made up", speed * 100, k.step(), made * 100),
-        "Made-up frames smear: keep it under a third, or hold the last frame instead.",
-        "S2",
-        f("%d frames at %s fps for %.2f s", have, capture.name(), wantedSeconds),
-        "step = speed · capture ÷ production; definition");
+    Cadences.check(
+        plan, "cadence", "Cadence it costs", c, speed, s.cutFrames(), Cadences.Unit.PERCENT, false);
     plan.check(
         "length",
         "Long enough",

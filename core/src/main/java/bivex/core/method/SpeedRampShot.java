@@ -77,7 +77,7 @@ public final class SpeedRampShot implements Method {
 
   @Override
   public void derive(Derivation plan, Values v) {
-    FrameRate capture = CameraBrief.rate(v, "capture");
+    FrameRate capture = CameraBrief.rate(v, "capture", plan.setting());
     boolean into = v.word("direction").startsWith("into");
     CameraBrief.brief(
         plan,

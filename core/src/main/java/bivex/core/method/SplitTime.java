@@ -75,11 +75,17 @@ public final class SplitTime implements Method {
         Parameter.text(
             "capture",
             "Fast plate runs at",
-            "120",
-            "a whole multiple of the production rate reads evenly; check the camera's raster at"
-                + " it"),
+            "~100",
+            "a whole multiple of the production rate reads evenly, and ~ finds one nearby; check"
+                + " the camera's raster at it"),
         Parameter.number(
-            "slowSpeed", "The slow thing plays at", "×", 0.001, 20, 0.2, "1 is real time"),
+            "slowSpeed",
+            "The slow thing plays at",
+            "×",
+            0,
+            20,
+            0,
+            "1 is real time; 0 shows every captured frame once, as slow as the rate gives"),
         Parameter.number("worldSpeed", "The rest plays at", "×", 0.01, 20, 1, "1 is real time"),
         Parameter.number(
             "fallSeconds",
@@ -147,19 +153,24 @@ public final class SplitTime implements Method {
 
   @Override
   public Map<String, Object> inputs(ShotSetting s, Values v) {
-    return Map.of("speed", v.number("slowSpeed"));
+    return Map.of("speed", slow(v, new Conform(s.rate(), CameraBrief.rate(v, "capture", s))));
+  }
+
+  /** The speed of the slow thing; each captured frame once where nothing else is said. */
+  private static double slow(Values v, Conform c) {
+    return v.number("slowSpeed") > 0 ? v.number("slowSpeed") : c.oneToOneSpeed();
   }
 
   @Override
   public void derive(Derivation plan, Values v) {
     ShotSetting s = plan.setting();
-    FrameRate capture = CameraBrief.rate(v, "capture");
+    FrameRate capture = CameraBrief.rate(v, "capture", plan.setting());
     boolean one = v.word("made").equals(ONE);
     CameraBrief.brief(plan, v, "locked", "each speed is a layer of the same frame", capture);
     CameraBrief.set(plan, v);
     Conform c = new Conform(s.rate(), capture);
     String thing = v.word("thing");
-    double slow = v.number("slowSpeed");
+    double slow = slow(v, c);
     double world = v.number("worldSpeed");
     double cut = s.rate().seconds(s.cutFrames());
     if (!one) {
@@ -308,25 +319,18 @@ public final class SplitTime implements Method {
   private static void checks(Derivation plan, Values v, Conform c, FrameRate capture) {
     ShotSetting s = plan.setting();
     for (String which : List.of("slow", "world")) {
-      double speed = v.number(which + "Speed");
-      Conform.Cadence k = c.cadence(speed, s.cutFrames());
-      double made = c.syntheticShare(1 / speed);
-      plan.check(
+      double speed = which.equals("slow") ? slow(v, c) : v.number("worldSpeed");
+      Cadences.check(
+          plan,
           "cadence-" + which,
           which.equals("slow") ? "Cadence of the slow thing" : "Cadence of the rest",
-          k.even() ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
-          f(
-              "%.3f captured frames a step, real time is %s×%s",
-              k.step(), n(c.realTimeRead()), made > 0 ? f(", %.0f %% made up", made * 100) : ""),
-          f(
-              "Even speeds from %s fps are 1×, %s× and their halves; or capture at a multiple of %s"
-                  + " fps.",
-              capture.name(), n(1 / c.realTimeRead()), s.rate().name()),
-          "S2",
-          n(speed) + "×",
-          "step = speed · capture ÷ production; definition");
+          which.equals("slow") || v.word("made").equals(ONE) ? c : new Conform(s.rate(), s.rate()),
+          speed,
+          s.cutFrames(),
+          Cadences.Unit.TIMES,
+          true);
     }
-    double seconds = v.number("fallSeconds") / v.number("slowSpeed");
+    double seconds = v.number("fallSeconds") / slow(v, c);
     plan.check(
         "length",
         "How long it hangs",
@@ -336,7 +340,7 @@ public final class SplitTime implements Method {
             n(v.number("fallSeconds")), seconds, s.rate().seconds(s.cutFrames())),
         "",
         "S2",
-        n(v.number("slowSpeed")) + "×",
+        n(slow(v, c)) + "×",
         "time ÷ speed; definition");
     double offset = v.number("shadowSeconds") * capture.fps();
     plan.check(

@@ -7,6 +7,7 @@ import bivex.core.method.MethodChoice;
 import bivex.core.method.ShotSetting;
 import bivex.core.parameter.Parameter;
 import bivex.core.parameter.Values;
+import bivex.core.time.Motion;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -30,6 +31,9 @@ public final class Prefill {
     if (known.containsKey("focusM")) {
       known.putIfAbsent("focusFarM", known.get("focusM"));
     }
+    known.replaceAll(
+        (k, x) ->
+            x instanceof String t && t.startsWith("~") ? Motion.rate(t, s.rate(), 1).text() : x);
     known.putIfAbsent("rate", s.rate().text());
     known.putIfAbsent("capture", s.rate().text());
     known.putIfAbsent("mainsHz", s.mainsHz());

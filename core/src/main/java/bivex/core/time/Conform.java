@@ -52,7 +52,7 @@ public record Conform(FrameRate production, FrameRate capture) {
 
   /**
    * @param step captured frames per output frame
-   * @param even whether step or 1/step is a whole number, so that motion is regular
+   * @param even whether step is a whole number, so that every step is as long as the others
    * @param pattern captured frame shown at each output frame, counted from 0
    * @param repeats output frames that show the same captured frame as the one before
    * @param skips captured frames never shown, beyond those a regular step leaves out
@@ -62,7 +62,7 @@ public record Conform(FrameRate production, FrameRate capture) {
 
     static Cadence of(double step, int outputFrames) {
       InvalidInput.within("output frames", (long) outputFrames, 1, 100_000);
-      boolean even = whole(step) || whole(1 / step);
+      boolean even = whole(step);
       List<Long> pattern = new ArrayList<>(outputFrames);
       int repeats = 0;
       long shown = 0;

@@ -58,6 +58,8 @@ public record FrameRate(long num, long den) implements Comparable<FrameRate> {
           HIGH_NTSC,
           "47.952",
           new FrameRate(48000, 1001),
+          "239.76",
+          new FrameRate(240_000, 1001),
           "119.88",
           new FrameRate(120000, 1001));
 

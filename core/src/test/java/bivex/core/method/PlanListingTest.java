@@ -109,7 +109,7 @@ class PlanListingTest {
                 .findFirst()
                 .orElseThrow()
                 .figure())
-        .startsWith("1500 % speed, 15.0 source frames");
+        .startsWith("1500 % speed, 15.00 source frames");
   }
 
   @Test

@@ -1,5 +1,6 @@
 package bivex.server.export;
 
+import bivex.core.shoot.CameraData;
 import bivex.server.http.Json;
 import java.io.IOException;
 import java.io.InputStream;
@@ -7,6 +8,7 @@ import java.io.UncheckedIOException;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import org.springframework.stereotype.Component;
 
@@ -37,11 +39,26 @@ public class PlanSchema {
     out.put("title", "Plan of an effect shot");
     out.putAll((Map<String, Object>) needed.remove(ROOT));
     out.put("$defs", needed);
-    // A point of a drawing that belongs to no frame has none.
-    Map<String, Object> point =
-        (Map<String, Object>) ((Map<String, Object>) needed.get("Point")).get("properties");
-    ((Map<String, Object>) point.get("frame")).put("type", List.of("integer", "null"));
+    // A point of a drawing that belongs to no frame has none; what a plan does not ask of the
+    // camera is null.
+    orNull(needed, "Point", Set.of("frame"));
+    orNull(needed, "PlateTerms", Set.of("counted"));
+    orNull(needed, "CameraData", Set.copyOf(CameraData.FIELDS));
     return out;
+  }
+
+  @SuppressWarnings("unchecked")
+  private static void orNull(Map<String, Object> all, String record, Set<String> fields) {
+    Map<String, Object> properties =
+        (Map<String, Object>) ((Map<String, Object>) all.get(record)).get("properties");
+    for (String f : fields) {
+      Map<String, Object> is = (Map<String, Object>) properties.get(f);
+      if (is.get("type") instanceof String type) {
+        is.put("type", List.of(type, "null"));
+      } else {
+        properties.put(f, Map.of("anyOf", List.of(is, Map.of("type", "null"))));
+      }
+    }
   }
 
   private static void collect(Map<String, Object> all, String name, Map<String, Object> needed) {

@@ -20,6 +20,7 @@ import java.lang.reflect.RecordComponent;
 import java.lang.reflect.Type;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -227,8 +228,10 @@ class StoredShapesTest {
               case "zone" -> "UTC";
               case "method" -> "A1";
               case "struck" -> "vanish";
+              case "field" -> "fNumber";
               default -> "word " + next++;
             };
+        case "Instant" -> Instant.ofEpochSecond(1_900_000_000L + next++);
         case "LocalDate" -> LocalDate.of(2031, 5, 1).plusDays(next++);
         case "double[]" -> new double[] {next++ / 64.0, next++ / 64.0};
         case "double[][]" -> new double[][] {{next++ / 64.0, next++ / 64.0}};
