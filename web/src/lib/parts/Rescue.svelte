@@ -2,6 +2,7 @@
   import { createQuery } from '@tanstack/svelte-query';
   import { api, got, type Schemas } from '../api/client';
   import { house } from '../house.svelte';
+  import { frame } from '../state.svelte';
   import { hours } from '../words';
 
   /**
@@ -21,6 +22,37 @@
     REORDERED: 'Cut round it',
     PICKED_UP: 'Pick it up',
   };
+  let taking = $state<{ plate: string; option: Schemas['Option'] } | null>(null);
+  let reason = $state('');
+  const mayTake = $derived(h.may('PRODUCER', 'COORDINATOR'));
+  const taken = $derived((of.data?.plan.plates ?? []).filter((p) => p.wayOut));
+
+  async function say(body: Schemas['NewWayOut'], done: string): Promise<void> {
+    try {
+      await got(
+        api.POST('/api/productions/{production}/shots/{shot}/ways-out', {
+          params: { path: { production: h.id, shot } },
+          body,
+        }),
+      );
+      taking = null;
+      reason = '';
+      frame.say(done);
+      await h.again();
+    } catch (e) {
+      frame.wrong(e);
+    }
+  }
+
+  const of = createQuery(() => ({
+    queryKey: [h.id, 'shot', shot],
+    queryFn: () =>
+      got(
+        api.GET('/api/productions/{production}/shots/{shot}', {
+          params: { path: { production: h.id, shot } },
+        }),
+      ),
+  }));
   const page = createQuery(() => ({
     queryKey: [h.id, 'rescue', shot, tighter],
     queryFn: () =>
@@ -44,6 +76,25 @@
       bind:value={tighter}
     /></label
   >
+  {#if taken.length > 0}<ul>
+      {#each taken as p (p.key)}<li class="rule py-1">
+          <strong>{p.label}</strong>
+          {p.wayOut?.way}{p.wayOut?.from.length ? `: ${p.wayOut.from.join(' and ')}` : ''}
+          <span class="soft"
+            >{p.wayOut?.losses} · {p.wayOut ? hours(p.wayOut.hours) : ''} · {p.wayOut?.reason}, {p.wayOut
+              ?.by}</span
+          >
+          {#if mayTake}<button
+              class="tight bare btn"
+              aria-label="Take back the way out of {p.label}"
+              onclick={() =>
+                void say(
+                  { plate: p.key, way: null, from: [], tighter, reason: '' } as unknown as Schemas['NewWayOut'],
+                  `${p.label} is owed again.`,
+                )}>Take it back</button
+            >{/if}
+        </li>{/each}
+    </ul>{/if}
   {#if page.isError}<p class="pencil" role="alert">{page.error.message}</p>{/if}
   {#each page.data ?? [] as r (r.plate)}
     <section>
@@ -53,7 +104,7 @@
           ><tr class="small soft"
             ><th>way</th><th>from</th><th>covers</th><th>sharpness</th><th>made up</th><th>movement</th><th
               >work</th
-            ><th>stands in</th></tr
+            ><th>stands in</th><th><span class="sr-only">take it</span></th></tr
           ></thead
         >
         <tbody>
@@ -64,7 +115,11 @@
                     >{o.from.length > 0 ? '; ' : ''}{o.caveat}</span
                   >{/if}</td
               >
-              <td class="mono">{Math.round(o.coverPercent)} %</td><td class="mono"
+              <td class="mono"
+                >{o.coverPercent === null || o.coverPercent === undefined
+                  ? 'not known'
+                  : `${Math.round(o.coverPercent)} %`}</td
+              ><td class="mono"
                 >{Math.round(o.sharpnessPercent)} %</td
               ><td class="mono">{Math.round(o.madeUpPercent)} %</td><td class="small">{o.cadence}</td><td
                 class="mono whitespace-nowrap">{hours(o.hours)}</td
@@ -81,7 +136,38 @@
                   /></svg
                 ></td
               >
+              <td
+                >{#if mayTake && o.way !== 'PICKED_UP'}<button
+                    class="tight btn"
+                    aria-label="Take it: {WAY[o.way]} {o.from.join(' and ')}"
+                    onclick={() => (taking = { plate: r.plate, option: o })}>Take it</button
+                  >{/if}</td
+              >
             </tr>
+            {#if taking?.plate === r.plate && taking.option === o}
+              <tr
+                ><td colspan="9"
+                  ><form
+                    class="why"
+                    onsubmit={(e) => {
+                      e.preventDefault();
+                      void say(
+                        { plate: r.plate, way: o.way, from: o.from, tighter, reason },
+                        `${r.label}: ${WAY[o.way].toLowerCase()}. Its work is in the plan.`,
+                      );
+                    }}
+                  >
+                    <label class="field grow"
+                      ><span>Why this way</span><input class="input" bind:value={reason} required /></label
+                    ><button class="ink btn" disabled={reason.trim() === ''}>Take this way out</button><button
+                      type="button"
+                      class="btn"
+                      onclick={() => (taking = null)}>Leave</button
+                    >
+                  </form></td
+                ></tr
+              >
+            {/if}
           {/each}
         </tbody>
       </table>
@@ -120,6 +206,11 @@
     padding: 4px 10px 4px 0;
     border-top: 1px solid var(--line);
     vertical-align: top;
+  }
+  .why {
+    display: flex;
+    gap: 8px;
+    align-items: end;
   }
   .best {
     background: var(--shade);

@@ -140,7 +140,17 @@ public final class Derivation {
     plates.merge(
         key,
         new Plan.Plate(
-            key, kind, label, wanted, seconds, 1, 0, inSet, PlateTerms.NONE, List.of(rescues)),
+            key,
+            kind,
+            label,
+            wanted,
+            seconds,
+            1,
+            0,
+            inSet,
+            PlateTerms.NONE,
+            null,
+            List.of(rescues)),
         (a, b) ->
             new Plan.Plate(
                 a.key(),
@@ -152,6 +162,7 @@ public final class Derivation {
                 0,
                 a.inSet() || b.inSet(),
                 PlateTerms.NONE,
+                null,
                 a.rescues()));
   }
 
@@ -594,6 +605,7 @@ public final class Derivation {
         rolls ? reset : 0,
         p.inSet(),
         terms,
+        null,
         p.rescues());
   }
 

@@ -8,8 +8,10 @@ import bivex.core.shoot.MatchReview;
 import bivex.core.shoot.MatchRule;
 import bivex.core.shoot.PlateTerms;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 
@@ -64,6 +66,7 @@ public record Plan(
               p.minutes(),
               p.inSet(),
               asks,
+              p.wayOut(),
               p.rescues()));
     }
     return new Plan(
@@ -80,6 +83,95 @@ public record Plan(
         sketch,
         drawings,
         effort,
+        setMinutes);
+  }
+
+  /**
+   * The same with the ways out that were taken: their work is in the tasks, what they leave to be
+   * looked at is asked.
+   */
+  public Plan taking(List<WayOut> taken) {
+    Map<String, WayOut> by = new LinkedHashMap<>();
+    taken.forEach(w -> by.put(w.plate(), w));
+    by.keySet().retainAll(plates.stream().map(Plate::key).toList());
+    if (by.isEmpty()) {
+      return this;
+    }
+    List<Plate> replaced =
+        plates.stream()
+            .map(
+                p ->
+                    new Plate(
+                        p.key(),
+                        p.kind(),
+                        p.label(),
+                        p.wanted(),
+                        p.seconds(),
+                        p.takes(),
+                        p.minutes(),
+                        p.inSet(),
+                        p.asks(),
+                        by.get(p.key()),
+                        p.rescues()))
+            .toList();
+    List<Layer> from =
+        layers.stream()
+            .map(
+                l ->
+                    by.containsKey(l.settledBy())
+                        ? new Layer(
+                            l.key(),
+                            l.letter(),
+                            l.label(),
+                            "way out: " + by.get(l.settledBy()).said(),
+                            l.blend(),
+                            l.matte(),
+                            l.retime(),
+                            l.placement(),
+                            l.settledBy(),
+                            l.spans())
+                        : l)
+            .toList();
+    List<Task> work = new ArrayList<>(tasks);
+    List<Datum> asked = new ArrayList<>(data);
+    Estimate sum = effort;
+    for (Plate p : replaced) {
+      WayOut w = p.wayOut();
+      if (w != null) {
+        String name = "way-out/" + p.key().substring(p.key().indexOf(':') + 1);
+        work.add(
+            new Task(
+                "task:" + name,
+                "In place of " + p.label().toLowerCase(Locale.ROOT) + ": " + w.way(),
+                TaskKind.PAINT,
+                1,
+                TaskKind.Difficulty.FAIR,
+                w.hours()));
+        sum = sum.plus(w.hours());
+        if (!w.doubt().isEmpty()) {
+          asked.add(
+              new Datum(
+                  "datum:" + name,
+                  "Does the way out hold: " + p.label().toLowerCase(Locale.ROOT),
+                  w.doubt() + ".",
+                  Due.BEFORE_DELIVERY));
+        }
+      }
+    }
+    return new Plan(
+        from,
+        replaced,
+        matchSet,
+        cameraBrief,
+        elements,
+        aids,
+        List.copyOf(work),
+        List.copyOf(asked),
+        checks,
+        cautions,
+        sketch,
+        drawings,
+        sum,
         setMinutes);
   }
 
@@ -117,6 +209,7 @@ public record Plan(
    * @param minutes a take keeps the camera on, with its slate and reset
    * @param inSet whether it belongs to the match set
    * @param asks what is asked of its takes
+   * @param wayOut what was taken in its place; null while nothing is
    * @param rescues what can be done if it is missing, best first
    */
   public record Plate(
@@ -129,6 +222,7 @@ public record Plan(
       double minutes,
       boolean inSet,
       PlateTerms asks,
+      WayOut wayOut,
       List<String> rescues) {}
 
   /**

@@ -147,8 +147,7 @@ public final class Rescue {
    * @param from names of the takes it is made from
    * @param sharpnessPercent source pixels per delivered pixel, at most 100
    * @param madeUpPercent share of frames that must be made up
-   * @param coverPercent share of the frame's width it can stand in for, 100 when nobody knows
-   *     better
+   * @param coverPercent share of the frame's width it can stand in for; null when nobody knows
    * @param cadence what becomes of the movement, in words
    * @param hours of work it costs
    * @param score 0 to 1, higher stands in better
@@ -159,11 +158,26 @@ public final class Rescue {
       List<String> from,
       double sharpnessPercent,
       double madeUpPercent,
-      double coverPercent,
+      Double coverPercent,
       String cadence,
       Estimate hours,
       double score,
-      String caveat) {}
+      String caveat) {
+    /** What it costs beside work, in words; empty when nothing. */
+    public String losses() {
+      List<String> out = new ArrayList<>();
+      if (sharpnessPercent < 99.5) {
+        out.add(text("%.0f %% of the sharpness", sharpnessPercent));
+      }
+      if (madeUpPercent > 0.5) {
+        out.add(text("%.0f %% of its frames made up", madeUpPercent));
+      }
+      if (coverPercent != null && coverPercent < 99.5) {
+        out.add(text("%.0f %% of the width painted by hand", 100 - coverPercent));
+      }
+      return String.join(", ", out);
+    }
+  }
 
   /** Every way there is, best first; picking it up is always among them. */
   public static List<Option> rank(Wanted w, List<Footage> takes, EffortRates rates) {
@@ -236,11 +250,12 @@ public final class Rescue {
         Footage b = here.get(j);
         if (!a.plate().equals(b.plate())) {
           double sharp = Math.min(sharpness(w, a, 1), sharpness(w, b, 1));
-          double cover = cover(a, b);
+          Double cover = cover(a, b);
           Estimate hours =
               rates
                   .hours(TaskKind.PAINT, 6, Difficulty.FAIR)
-                  .plus(rates.hours(TaskKind.SPLIT_MATTE, 1, Difficulty.FAIR));
+                  .plus(rates.hours(TaskKind.SPLIT_MATTE, 1, Difficulty.FAIR))
+                  .plus(uncovered(cover, rates));
           out.add(
               option(
                   Way.PATCHED,
@@ -252,11 +267,14 @@ public final class Rescue {
                   "still frames, moving grain",
                   hours,
                   a.broken() || b.broken() ? 0.55 : 0.88,
-                  "each must be free where the other is not; no shadow across the join"));
+                  (cover == null ? UNKNOWN : "")
+                      + "each must be free where the other is not; no shadow across the join"));
         }
       }
       Footage t = here.get(i);
-      Estimate hours = rates.hours(TaskKind.PAINT, 12, Difficulty.FAIR);
+      Double cover = cover(t, t);
+      Estimate hours =
+          rates.hours(TaskKind.PAINT, 12, Difficulty.FAIR).plus(uncovered(cover, rates));
       out.add(
           option(
               Way.BORROWED,
@@ -264,11 +282,11 @@ public final class Rescue {
               sharpness(w, t, 1),
               0,
               0,
-              cover(t, t),
+              cover,
               "frames before the entrance or after the exit",
               hours,
               t.broken() ? 0.45 : 0.72,
-              "only as far as that part of the frame is free"));
+              (cover == null ? UNKNOWN : "") + "only as far as that part of the frame is free"));
     }
   }
 
@@ -297,7 +315,7 @@ public final class Rescue {
           sharp,
           0,
           0,
-          100,
+          100.0,
           c.cadence(1, 240).even()
               ? "plays evenly"
               : "uneven: " + rate.name() + " fps on " + w.rate().name(),
@@ -315,7 +333,7 @@ public final class Rescue {
             sharp,
             made,
             0,
-            100,
+            100.0,
             text("slowed to %.0f %%, %.2f frames a step", speed * 100, c.step(speed)),
             hours.plus(
                 rates.hours(TaskKind.RETIME, 1, made > 0.3 ? Difficulty.HARD : Difficulty.FAIR)),
@@ -328,7 +346,7 @@ public final class Rescue {
             sharp,
             0,
             heldShare,
-            100,
+            100.0,
             text("last frame held %.0f frames", w.frames() - have),
             hours.plus(rates.hours(TaskKind.LIGHT_EFFECT, 1, Difficulty.FAIR)),
             suits * 0.85,
@@ -344,7 +362,7 @@ public final class Rescue {
         100,
         0,
         0,
-        100,
+        100.0,
         "as planned",
         hours,
         w.struck() ? 0.62 : 0.99,
@@ -359,19 +377,37 @@ public final class Rescue {
       double sharp,
       double made,
       double held,
-      double cover,
+      Double cover,
       String cadence,
       Estimate hours,
       double suits,
       String caveat) {
+    // What nobody knows counts as half: neither there nor not.
+    double covered = cover == null ? 0.5 : cover / 100;
     double score =
-        suits * sharp / 100 * cover / 100 * (1 - made) * (1 - held / 2) / (1 + hours.mean() / 40);
+        suits * sharp / 100 * covered * (1 - made) * (1 - held / 2) / (1 + hours.mean() / 40);
     return new Option(way, from, sharp, made * 100, cover, cadence, hours, score, caveat);
   }
 
-  private static double cover(Footage a, Footage b) {
+  private static final String UNKNOWN = "look first what is free in it, nobody knows; ";
+
+  /** Frames of painting by hand for a fiftieth of the width; this project's own planning value. */
+  private static final double PAINTED = 0.5;
+
+  /** Work for what stays uncovered; where that is not known, anything from none to all of it. */
+  private static Estimate uncovered(Double cover, EffortRates rates) {
+    Estimate all = rates.hours(TaskKind.PAINT, 50 * PAINTED, Difficulty.HARD);
+    return cover == null
+        ? new Estimate(0, all.likely() / 2, all.high())
+        : cover >= 100
+            ? Estimate.NONE
+            : rates.hours(TaskKind.PAINT, (100 - cover) / 2 * PAINTED, Difficulty.HARD);
+  }
+
+  /** Columns free in one take or the other, percent; null when nobody knows. */
+  private static Double cover(Footage a, Footage b) {
     if (a.free() == null || b.free() == null) {
-      return 100;
+      return null;
     }
     BitSet both = (BitSet) a.free().clone();
     both.or(b.free());

@@ -297,7 +297,18 @@ public record Ledger(
         boolean gone = gone(p.key());
         String where = facts.setup() == null ? "" : " of " + facts.setup();
         int harm = p.kind() == Plan.PlateKind.CLEAN ? 95 : p.inSet() ? 90 : 80;
-        if (pick != null && facts.match().breaks(pick.id())) {
+        if (p.wayOut() != null && (pick == null || facts.match().breaks(pick.id()))) {
+          item(
+              p.key(),
+              Kind.PLATE,
+              p.label(),
+              State.IN_HAND,
+              "replaced: " + p.wayOut().said() + ". " + p.wayOut().reason(),
+              "",
+              Due.BEFORE_DELIVERY,
+              Who.ARTIST,
+              harm);
+        } else if (pick != null && facts.match().breaks(pick.id())) {
           MatchGuard.Finding worst =
               facts.match().of(pick.id()).stream()
                   .filter(f -> f.severity() == MatchGuard.Severity.BREAKS)
@@ -336,12 +347,9 @@ public record Ledger(
               Who.FLOOR,
               harm - 10);
         } else {
+          String way = wayOut(p);
           String rescue =
-              p.rescues().isEmpty()
-                  ? ""
-                  : gone
-                      ? sentenceCase(p.rescues().get(0)) + "."
-                      : ", or " + p.rescues().get(0) + ".";
+              way.isEmpty() ? "." : gone ? sentenceCase(way) + "." : ", or " + way + ".";
           item(
               p.key(),
               Kind.PLATE,
@@ -350,12 +358,45 @@ public record Ledger(
               facts.setup() == null
                   ? "no setup planned"
                   : facts.struck() ? "the set is struck" : "not shot",
-              gone ? rescue : "Shoot it before the set is struck" + rescue,
+              gone
+                  ? way.isEmpty() ? "Nothing is shot that could stand in: pick it up." : rescue
+                  : "Shoot it before the set is struck" + rescue,
               gone ? Due.BEFORE_DELIVERY : Due.BEFORE_STRIKE,
               gone ? Who.PRODUCER : Who.FLOOR,
               harm);
         }
       }
+    }
+
+    /**
+     * What could stand in for a plate that is not shot, and where to look for it; empty where
+     * nothing is shot to take it from.
+     */
+    private String wayOut(Plan.Plate p) {
+      if (p.rescues().isEmpty()) {
+        return "";
+      }
+      String best = p.rescues().get(0);
+      if (!best.startsWith("borrow ")) {
+        return best;
+      }
+      List<String> from =
+          facts.takes().stream()
+              .filter(t -> t.call().usable() && !t.plate().equals(p.key()))
+              .flatMap(
+                  t ->
+                      facts.plan().plates().stream()
+                          .filter(q -> q.key().equals(t.plate()) && q.inSet())
+                          .map(
+                              q ->
+                                  "take "
+                                      + t.number()
+                                      + " of "
+                                      + q.label().toLowerCase(java.util.Locale.ROOT)))
+              .distinct()
+              .limit(3)
+              .toList();
+      return from.isEmpty() ? "" : best + ": look in " + String.join(", ", from);
     }
 
     /** What is shorter than planned of a pick that does all the same. */

@@ -27,7 +27,7 @@ import org.junit.jupiter.api.Test;
 class RescueTest {
   private static Wanted wanted(PlateKind kind, int frames, double tighter, boolean struck) {
     return new Wanted(
-        new Plan.Plate("plate:x", kind, "X", "", 4, 1, 6, true, PlateTerms.NONE, List.of()),
+        new Plan.Plate("plate:x", kind, "X", "", 4, 1, 6, true, PlateTerms.NONE, null, List.of()),
         Raster.UHD,
         Raster.HD,
         FrameRate.FILM,
@@ -52,8 +52,12 @@ class RescueTest {
             wanted(PlateKind.CLEAN, 240, 1, true),
             take("a", "plate:performance-1", Raster.UHD, FrameRate.FILM, 120),
             take("b", "plate:performance-2", Raster.UHD, FrameRate.FILM, 120));
-    assertThat(ways.get(0))
-        .matches(o -> o.way() == Way.PATCHED && o.from().equals(List.of("a", "b")));
+    assertThat(ways)
+        .filteredOn(o -> o.way() == Way.PATCHED)
+        .singleElement()
+        .matches(o -> o.from().equals(List.of("a", "b")))
+        .as("nobody has said what is free in them")
+        .matches(o -> o.coverPercent() == null);
     assertThat(ways).extracting(Option::way).contains(Way.BORROWED, Way.PICKED_UP);
     // Two takes of one pass are free in the same places: no patch.
     assertThat(
@@ -132,6 +136,117 @@ class RescueTest {
                     same)))
         .filteredOn(o -> o.way() == Way.PATCHED)
         .allMatch(o -> o.coverPercent() == 70);
+  }
+
+  /** What nobody knows is not claimed, ranks below what is known to cover, and may cost much. */
+  @Test
+  void coverThatNobodyKnowsIsNotClaimed() {
+    Footage known =
+        new Footage(
+            "a",
+            "plate:performance-1",
+            PlateKind.PERFORMANCE,
+            Raster.UHD,
+            FrameRate.FILM,
+            120,
+            true,
+            false,
+            Rescue.freeOf(List.of(new double[] {0, 0.01})));
+    Footage unknown =
+        new Footage(
+            "b",
+            "plate:with",
+            PlateKind.PERFORMANCE,
+            Raster.UHD,
+            FrameRate.FILM,
+            120,
+            true,
+            false,
+            null);
+    Option claimed = borrowed(rank(wanted(PlateKind.CLEAN, 240, 1, true), known));
+    Option open = borrowed(rank(wanted(PlateKind.CLEAN, 240, 1, true), unknown));
+    assertThat(open.coverPercent()).isNull();
+    assertThat(open.caveat()).contains("nobody knows");
+    assertThat(open.score()).isLessThan(claimed.score());
+    assertThat(open.hours().high()).isGreaterThan(2 * claimed.hours().high());
+    assertThat(open.hours().low()).isLessThanOrEqualTo(claimed.hours().low());
+    Footage half =
+        new Footage(
+            "c",
+            "plate:performance-2",
+            PlateKind.PERFORMANCE,
+            Raster.UHD,
+            FrameRate.FILM,
+            120,
+            true,
+            false,
+            Rescue.freeOf(List.of(new double[] {0.5, 1})));
+    Option painted = borrowed(rank(wanted(PlateKind.CLEAN, 240, 1, true), half));
+    assertThat(painted.coverPercent()).isEqualTo(50);
+    assertThat(painted.hours().likely())
+        .as("what stays uncovered is painted, and counts")
+        .isGreaterThan(claimed.hours().likely() + 1);
+    assertThat(painted.losses()).isEqualTo("50 % of the width painted by hand");
+  }
+
+  private static Option borrowed(List<Option> ways) {
+    return ways.stream().filter(o -> o.way() == Way.BORROWED).findFirst().orElseThrow();
+  }
+
+  /**
+   * A way out that is taken turns its plate, brings its work, and leaves its doubt to be looked at.
+   */
+  @Test
+  void aWayOutThatIsTakenIsInThePlan() {
+    Plan plan =
+        bivex.core.method.MethodBook.derive(
+            new bivex.core.method.ShotSetting(
+                FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 96, 8, 36, 50),
+            List.of(new bivex.core.method.MethodChoice("B1", java.util.Map.of(), "")));
+    bivex.core.method.WayOut way =
+        new bivex.core.method.WayOut(
+            "plate:clean",
+            Way.BORROWED.words(),
+            List.of("TK-1 with the cup take 2"),
+            new bivex.core.effort.Estimate(1, 2, 9),
+            "",
+            "look first what is free in it",
+            "the set is gone",
+            "Mara",
+            java.time.Instant.EPOCH);
+    Plan taken = plan.taking(List.of(way));
+    assertThat(taken.effort().likely()).isEqualTo(plan.effort().likely() + 2);
+    assertThat(taken.tasks()).extracting(Plan.Task::key).contains("task:way-out/clean");
+    assertThat(taken.data()).extracting(Plan.Datum::key).contains("datum:way-out/clean");
+    assertThat(taken.layers())
+        .filteredOn(l -> l.settledBy().equals("plate:clean"))
+        .isNotEmpty()
+        .allMatch(l -> l.source().contains("TK-1 with the cup take 2"));
+    bivex.core.shot.Ledger l =
+        bivex.core.shot.Ledger.of(
+            new bivex.core.shot.ShotFacts(
+                "why",
+                bivex.core.shot.ShotFacts.Words.AS_MARKED,
+                false,
+                1,
+                taken,
+                null,
+                "setup 1",
+                true,
+                List.of(),
+                bivex.core.shoot.MatchReview.NONE,
+                List.of(),
+                null,
+                null));
+    assertThat(l.items())
+        .filteredOn(i -> i.key().equals("plate:clean"))
+        .singleElement()
+        .satisfies(
+            i -> {
+              assertThat(i.state()).isEqualTo(bivex.core.shot.OwedItem.State.IN_HAND);
+              assertThat(i.reason()).contains("replaced", "the set is gone");
+            });
+    assertThat(plan.taking(List.of())).isSameAs(plan);
   }
 
   /**

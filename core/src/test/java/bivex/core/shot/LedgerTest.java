@@ -165,7 +165,8 @@ class LedgerTest {
     assertThat(l.sentence())
         .isEqualTo(
             "Owes the clean plate of setup 3 (not shot). Shoot it before the set is struck, or"
-                + " borrow frames of a take in which that part of the frame is free.");
+                + " borrow frames of a take in which that part of the frame is free: look in take 1"
+                + " of performance 1, take 2 of performance 2.");
     struck = true;
     assertThat(ledger().sentence()).contains("the set is struck").contains("Borrow frames");
     say("plate:clean", Evidence.Kind.DROPPED, "patched from takes 1 and 2");

@@ -2,6 +2,7 @@ package bivex.server.keep;
 
 import bivex.core.method.MethodChoice;
 import bivex.core.method.PlannedDifference;
+import bivex.core.method.WayOut;
 import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
@@ -35,11 +36,21 @@ public class Shot {
   @Convert(converter = Planned.class)
   public List<PlannedDifference> planned = List.of();
 
+  @Convert(converter = WaysOut.class)
+  public List<WayOut> waysOut = List.of();
+
   @Version public long version;
 
   /** What is set otherwise on single plates, on purpose. */
   static class Planned extends JsonColumn<List<PlannedDifference>> {
     Planned() {
+      super(1, new TypeReference<>() {});
+    }
+  }
+
+  /** Ways out that were taken for plates that are missing. */
+  static class WaysOut extends JsonColumn<List<WayOut>> {
+    WaysOut() {
       super(1, new TypeReference<>() {});
     }
   }

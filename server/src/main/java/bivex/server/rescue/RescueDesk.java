@@ -1,6 +1,8 @@
 package bivex.server.rescue;
 
+import bivex.core.InvalidInput;
 import bivex.core.method.Plan;
+import bivex.core.method.WayOut;
 import bivex.core.rescue.Rescue;
 import bivex.core.shoot.CameraData;
 import bivex.core.shoot.Take;
@@ -8,8 +10,12 @@ import bivex.core.shot.OwedItem;
 import bivex.server.access.Member;
 import bivex.server.book.ShotBook;
 import bivex.server.keep.Production;
+import bivex.server.keep.Shot;
+import bivex.server.keep.Shots;
 import bivex.server.keep.TakeEntries;
 import bivex.server.keep.TakeEntry;
+import bivex.server.live.Journal;
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -60,9 +66,71 @@ public class RescueDesk {
     return of.shot().code + " " + label + " take " + t.number;
   }
 
-  RescueDesk(ShotBook book) {
+  private final Shots shots;
+  private final Journal journal;
+  private final Clock clock;
+
+  RescueDesk(ShotBook book, Shots shots, Journal journal, Clock clock) {
     this.book = book;
+    this.shots = shots;
+    this.journal = journal;
+    this.clock = clock;
   }
+
+  /**
+   * A way out that is taken.
+   *
+   * @param way null takes back what was taken for the plate
+   * @param from names of the takes, as they were offered
+   * @param tighter as it was asked for
+   * @param reason why
+   */
+  public record NewWayOut(
+      String plate, Rescue.Way way, List<String> from, Double tighter, String reason) {}
+
+  /** Takes a way out that is offered, or takes it back; the ways out that are left. */
+  @Transactional
+  public List<RescueView> take(UUID shot, Member me, NewWayOut in) {
+    Shot s = shots.require(shot, me.productionId());
+    String plate = InvalidInput.text("plate", in.plate());
+    double tighter = in.tighter() == null ? 1 : in.tighter();
+    List<WayOut> taken = new ArrayList<>(s.waysOut);
+    boolean had = taken.removeIf(w -> w.plate().equals(plate));
+    if (in.way() == null) {
+      if (!had) {
+        throw new InvalidInput("way", "must be one that is offered");
+      }
+    } else {
+      String reason = InvalidInput.text("reason", in.reason());
+      List<String> from = in.from() == null ? List.of() : in.from();
+      Rescue.Option o =
+          ranked(shot, me, tighter).stream()
+              .filter(r -> r.view().plate().equals(plate))
+              .flatMap(r -> r.all().stream())
+              .filter(x -> x.way() == in.way() && x.from().equals(from))
+              .findFirst()
+              .orElseThrow(
+                  () -> new InvalidInput("way", "is not one of the ways out of this plate now"));
+      taken.add(
+          new WayOut(
+              plate,
+              o.way().words(),
+              o.from(),
+              o.hours(),
+              o.losses(),
+              o.caveat(),
+              reason,
+              me.name(),
+              clock.instant()));
+    }
+    s.waysOut = List.copyOf(taken);
+    shots.saveAndFlush(s);
+    journal.record(me, "changed", "shot", s.id.toString(), s.code, Journal.Touches.shot(s.id));
+    return rescue(shot, me, tighter);
+  }
+
+  /** A plate with all its ways out, of which the best are shown. */
+  private record Ranked(RescueView view, List<Rescue.Option> all) {}
 
   /**
    * @param repeat exact camera data for a pick-up, from the take the set was matched to; empty when
@@ -83,6 +151,10 @@ public class RescueDesk {
    */
   @Transactional(readOnly = true)
   public List<RescueView> rescue(UUID shot, Member me, double tighter) {
+    return ranked(shot, me, tighter).stream().map(Ranked::view).toList();
+  }
+
+  private List<Ranked> ranked(UUID shot, Member me, double tighter) {
     Production p = me.production();
     Map<UUID, ShotBook.Page> pages =
         book.all(p).stream().collect(Collectors.toMap(x -> x.shot().id, Function.identity()));
@@ -98,7 +170,7 @@ public class RescueDesk {
                     c.take().shotId.equals(shot)
                         || pages.get(c.take().shotId).shot().scene.equals(page.shot().scene))
             .toList();
-    List<RescueView> out = new ArrayList<>();
+    List<Ranked> out = new ArrayList<>();
     // Only the plan of one shot carries its pictures, from which it is known what is in frame.
     Plan pictured = page.planFault() == null ? ShotBook.plan(p, page.shot(), true) : page.plan();
     for (Plan.Plate plate : page.plan().plates()) {
@@ -135,13 +207,15 @@ public class RescueDesk {
               .orElse(null);
       CameraData data = reference == null ? null : reference.camera;
       out.add(
-          new RescueView(
-              plate.key(),
-              plate.label(),
-              item.reason(),
-              shown,
-              reference == null ? "" : name(page, reference),
-              data == null ? List.of() : Rescue.toRepeat(data)));
+          new Ranked(
+              new RescueView(
+                  plate.key(),
+                  plate.label(),
+                  item.reason(),
+                  shown,
+                  reference == null ? "" : name(page, reference),
+                  data == null ? List.of() : Rescue.toRepeat(data)),
+              ranked));
     }
     return out;
   }

@@ -11,6 +11,8 @@ import java.util.List;
 import java.util.UUID;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -35,5 +37,13 @@ public class RescueResource {
   public List<RescueDesk.RescueView> rescue(
       @PathVariable UUID shot, Member me, @RequestParam(defaultValue = "1") double tighter) {
     return rescues.rescue(shot, me, tighter);
+  }
+
+  /** Takes a way out that is offered, or takes it back; the ways out that are left. */
+  @PostMapping("/shots/{shot}/ways-out")
+  @Allowed({PRODUCER, COORDINATOR})
+  public List<RescueDesk.RescueView> take(
+      @PathVariable UUID shot, Member me, @RequestBody RescueDesk.NewWayOut in) {
+    return rescues.take(shot, me, in);
   }
 }
