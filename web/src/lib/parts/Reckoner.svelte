@@ -36,6 +36,7 @@
   let link = $state('');
   let values = $state<Record<string, unknown>>({});
   let results = $state<Schemas['Result'][]>([]);
+  let asks = $state<string[]>([]);
   let wrong = $state<Refused | null>(null);
   const sum = $derived(sums.data?.find((s) => s.id === chosen));
   function readLink(text: string | null): Record<string, unknown> {
@@ -92,7 +93,8 @@
     void got(api.POST('/api/sums/{sum}', { params: { path: { sum: id } }, body }))
       .then((r) => {
         if (!stale) {
-          results = r;
+          results = r.results;
+          asks = r.asks;
           wrong = null;
         }
       })
@@ -173,6 +175,7 @@
     {#if wrong}
       <p class="pencil" role="alert">{wrong.detail}</p>
     {:else}
+      {#each asks as a (a)}<p class="pencil">{a}</p>{/each}
       <dl aria-live="polite">
         {#each results as r (r.key)}{#if r.value.length > 24}<div class="long">
               <dt>{r.label}</dt>

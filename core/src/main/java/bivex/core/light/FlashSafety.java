@@ -110,6 +110,15 @@ public final class FlashSafety {
                 hz));
   }
 
+  /** Flashes in a second of a steady flicker, each swing down and up one; 0 where it is none. */
+  public static int swings(double base, double amplitude, double hz) {
+    double low = Math.max(0, base - amplitude);
+    double high = Math.min(1, base + amplitude);
+    return high - low < 0.1 || low >= 0.8
+        ? 0
+        : (int) Math.ceil(InvalidInput.positive("flicker rate", hz) - 1e-9);
+  }
+
   /**
    * Faults of a flicker written as base ± amplitude at a rate.
    *

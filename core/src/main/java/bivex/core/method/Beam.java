@@ -90,7 +90,7 @@ public final class Beam implements Method {
         Parameter.number("flickerBase", "Flicker, base", "", 0, 1, 0.8, "level between the swings"),
         Parameter.number(
             "flickerAmplitude", "Flicker, ±", "", 0, 1, 0.15, "must stay under the base"),
-        Parameter.number("flickerHz", "Flicker", "Hz", 0.1, 60, 8, "swings a second"),
+        Parameter.number("flickerHz", "Flicker", "Hz", 0.1, 200, 8, "swings a second"),
         Parameter.number(
             "areaShare",
             "Share of the field that flickers",
@@ -295,7 +295,8 @@ public final class Beam implements Method {
         "WCAG 2.2 SC 2.3.1; ITU-R BT.1702; a warning, never a clearance");
     double w = (v.number("targetXPct") - v.number("tipXPct")) / 100 * s.delivery().width();
     double h = (v.number("targetYPct") - v.number("tipYPct")) / 100 * s.delivery().height();
-    double length = Math.max(1, Math.hypot(w, h));
+    // What is pushed in afterwards is drawn so much longer.
+    double length = Math.max(1, Math.hypot(w, h)) * v.number("push");
     ElementMargin m = ElementMargin.of(v.whole("elementPx"), length);
     plan.check(
         "element",
@@ -304,8 +305,8 @@ public final class Beam implements Method {
         f("%.2f× of %.0f px", m.margin(), length),
         f("An element of at least %.0f px, or build it.", Math.ceil(length)),
         "S23",
-        f("%d px", v.whole("elementPx")),
-        "element px ÷ placed px; definition");
+        f("%d px, pushed in %s×", v.whole("elementPx"), n(v.number("push"))),
+        "element px ÷ (placed px · push); definition");
     plan.check(
         "track",
         "Frames to track",

@@ -102,7 +102,7 @@ public final class EchoSplit implements Method {
             "Flicker",
             "Hz",
             0.1,
-            60,
+            200,
             10,
             "thin lines, ten times a second (common practice)"),
         Parameter.number(

@@ -7,6 +7,7 @@ import bivex.core.InvalidInput;
 import bivex.core.ItemKey;
 import bivex.core.effort.TaskKind;
 import bivex.core.effort.TaskKind.Difficulty;
+import bivex.core.motion.Leap;
 import bivex.core.motion.TakePairing;
 import bivex.core.motion.Throw;
 import bivex.core.motion.Throw.Spot;
@@ -290,6 +291,33 @@ public final class Handover implements Method {
             "%s m in %d frames, catch %s m lower",
             n(v.number("distanceM")), v.whole("flightFrames"), n(v.number("dropM"))),
         "vx = d÷T; vy = g·T÷2 − drop÷T; textbook ballistics, no drag");
+    double above = t.riseM() * Math.abs(scale) - v.number("handPct") / 100 * s.capture().height();
+    long out =
+        t.path().stream()
+            .filter(p -> p.y() * Math.abs(scale) > v.number("handPct") / 100 * s.capture().height())
+            .count();
+    plan.check(
+        "in-frame",
+        "The arc stays in the picture",
+        above <= 0 ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
+        above <= 0
+            ? f("%.0f px of room above its top", -above)
+            : f("%.0f px above the frame, out of it for %d frames", above, out),
+        f(
+            "Fewer frames in the air (%.2f s rise within the frame), a wider frame, or hands %.0f"
+                + " px lower.",
+            2
+                * Math.sqrt(
+                    2
+                        * v.number("handPct")
+                        / 100
+                        * s.capture().height()
+                        / Math.abs(scale)
+                        / Leap.G),
+            Math.max(0, above)),
+        "S16",
+        f("hands at %s %% of the height, %.0f px a metre", n(v.number("handPct")), Math.abs(scale)),
+        "rise · px a metre against the way to the upper edge; textbook ballistics, no drag");
     int over = v.whole("handOver");
     boolean near = Math.abs(over - t.apexFrame()) <= 3;
     plan.check(

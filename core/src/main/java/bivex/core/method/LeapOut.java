@@ -312,17 +312,22 @@ public final class LeapOut implements Method {
         f("%d frames at %s fps", v.whole("airFrames"), conform.capture().name()),
         "g(T/2)²/2, g = 9.80665 m/s²; ISO 80000-3");
     double need = (v.number("heightM") + l.heightM()) * scale / s.capture().height();
-    double turned =
-        FieldOfView.distanceFor(
-            v.number("heightM") + l.heightM(), 0.1, s.sensorHeightMm(), v.number("focalMm"));
+    double whole = v.number("heightM") + l.heightM();
+    double upright = FieldOfView.distanceFor(whole, 0.1, s.sensorHeightMm(), v.number("focalMm"));
+    // On its side the camera sees the height over the width of its sensor.
+    double turned = FieldOfView.distanceFor(whole, 0.1, s.sensorWidthMm(), v.number("focalMm"));
+    double gained = need / s.capture().aspect();
     plan.check(
         "fit",
         "Body and leap in frame",
         need <= 0.98 ? Plan.Grade.HOLDS : Plan.Grade.FAILS,
         f("body %.0f %%, with the rise %.0f %% of the height", body * 100, need * 100),
-        f(
-            "Stand at %.1f m, a wider lens, or turn the camera 90° and gain %.2f×.",
-            turned, s.capture().aspect()),
+        f("Stand at %.1f m or take a wider lens; ", upright)
+            + (gained <= 0.98
+                ? f("or turn the camera 90°: then it is %.0f %% of the height.", gained * 100)
+                : f(
+                    "turning the camera 90° is not enough here (%.0f %%), it is from %.1f m.",
+                    gained * 100, turned)),
         "S10",
         f(
             "%s m at %s m on %s mm",

@@ -194,9 +194,10 @@ final class LightSums {
           out.add(
               number(
                   "worstSecond",
-                  "Flashes in the worst second",
+                  "Flashes in the worst second, flicker and list together",
                   0,
-                  FlashSafety.mostInOneSecond(frames, r),
+                  FlashSafety.mostInOneSecond(frames, r)
+                      + FlashSafety.swings(v.number("base"), v.number("amplitude"), v.number("hz")),
                   ""));
           out.add(
               words(

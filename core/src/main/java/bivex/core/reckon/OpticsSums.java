@@ -89,7 +89,7 @@ final class OpticsSums {
         List.of(
             STOP,
             Parameter.number(
-                "fromSeconds",
+                "fromPerSecond",
                 "Exposure now, 1 over",
                 "1/s",
                 0.01,
@@ -97,7 +97,7 @@ final class OpticsSums {
                 48,
                 "twice the rate is natural"),
             Parameter.number(
-                "toSeconds",
+                "toPerSecond",
                 "Exposure wanted, 1 over",
                 "1/s",
                 0.01,
@@ -109,7 +109,8 @@ final class OpticsSums {
             Parameter.whole(
                 "iso", "ISO", "", 25, 409_600, 400, "800 is the cap unless a test says otherwise")),
         v -> {
-          double stops = Exposure.stopsLost(1 / v.number("fromSeconds"), 1 / v.number("toSeconds"));
+          double stops =
+              Exposure.stopsLost(1 / v.number("fromPerSecond"), 1 / v.number("toPerSecond"));
           List<Sum.Result> out =
               new ArrayList<>(
                   List.of(
@@ -117,7 +118,7 @@ final class OpticsSums {
                           "ev",
                           "EV now",
                           2,
-                          Exposure.ev(v.number("fNumber"), 1 / v.number("fromSeconds")),
+                          Exposure.ev(v.number("fNumber"), 1 / v.number("fromPerSecond")),
                           ""),
                       number("stops", "To find", 2, stops, "stops")));
           List<String> ways =

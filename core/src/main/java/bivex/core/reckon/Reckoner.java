@@ -1,10 +1,17 @@
 package bivex.core.reckon;
 
 import bivex.core.InvalidInput;
+import bivex.core.Said;
+import bivex.core.parameter.Parameter;
 import bivex.core.parameter.Values;
 import bivex.core.reckon.Sum.Result;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
 /**
@@ -26,14 +33,115 @@ public final class Reckoner {
   }
 
   /**
+   * A sum that was done, with all it rests on.
+   *
+   * @param inputs what went in, defaults among them
+   * @param asks inputs that look as if another unit was meant; empty when none does
+   */
+  public record Answer(
+      String sum,
+      String formula,
+      String source,
+      Map<String, Object> inputs,
+      List<Result> results,
+      List<String> asks) {}
+
+  /**
    * Does one sum.
    *
    * @param raw inputs by key; missing ones take their default
-   * @throws InvalidInput naming the input that is wrong
+   * @throws InvalidInput naming the input that is wrong by its key
+   */
+  public static Answer answer(String id, Map<String, ?> raw) {
+    Sum s = find(id);
+    raw.forEach(
+        (k, v) -> {
+          if (v == null) {
+            throw new InvalidInput(k, "must have a value; leave it out for its default");
+          }
+        });
+    Values v = Values.of(s.inputs(), raw);
+    return new Answer(s.id(), s.formula(), s.source(), v.all(), results(s, v, raw), asks(s, v));
+  }
+
+  /**
+   * The results of one sum alone.
+   *
+   * @throws InvalidInput naming the input that is wrong by its key
    */
   public static List<Result> reckon(String id, Map<String, ?> raw) {
-    Sum s = find(id);
-    return s.work().apply(Values.of(s.inputs(), raw));
+    return answer(id, raw).results();
+  }
+
+  private static List<Result> results(Sum s, Values v, Map<String, ?> raw) {
+    try {
+      return s.work().apply(v);
+    } catch (InvalidInput e) {
+      throw named(s, raw, e);
+    }
+  }
+
+  /** What the rules call an input, and under which key the sums ask for it. */
+  private static final Map<String, String> KEYS =
+      Map.ofEntries(
+          Map.entry("timecode", "label"),
+          Map.entry("timecode frames", "label"),
+          Map.entry("focus distance", "focusM"),
+          Map.entry("large size", "largeMm"),
+          Map.entry("far distance", "farM"),
+          Map.entry("key speed", "keys"),
+          Map.entry("key", "keys"),
+          Map.entry("line end", "lines"),
+          Map.entry("names", "pattern"));
+
+  /**
+   * A refusal in the sum's own keys: the rule inside knows the thing by its name, and whoever asked
+   * by the key it gave.
+   */
+  private static InvalidInput named(Sum s, Map<String, ?> raw, InvalidInput e) {
+    List<String> keys = s.inputs().stream().map(Parameter::key).toList();
+    String field = e.field().replaceAll("\\[.*", "");
+    String why = e.getMessage().replaceFirst("^" + Pattern.quote(e.field()) + ": ", "");
+    if (keys.contains(field)) {
+      return new InvalidInput(field, why.replaceFirst("^" + Pattern.quote(field) + ": ", ""));
+    }
+    String known = KEYS.getOrDefault(field, "");
+    if (keys.contains(known)) {
+      return new InvalidInput(known, field + " " + why);
+    }
+    // Mostly one thing was changed, and it is that.
+    return raw.size() == 1
+        ? new InvalidInput(raw.keySet().iterator().next(), field + " " + why)
+        : new InvalidInput(keys.get(0), field + " " + why);
+  }
+
+  /** Distances above which millimetres were surely meant, m. */
+  private static final double FAR = 300;
+
+  private static List<String> asks(Sum s, Values v) {
+    List<String> out = new ArrayList<>();
+    for (Parameter p : s.inputs()) {
+      if (p.kind() != Parameter.Kind.NUMBER) {
+        continue;
+      }
+      double x = v.number(p.key());
+      boolean changed = !Objects.equals(p.fallback(), v.all().get(p.key()));
+      if (changed && p.unit().equals("m") && x > FAR && NEAR.contains(p.key())) {
+        out.add(Said.of("%.0f m of %s? Metres are asked for.", x, small(p.label())));
+      }
+      if (changed && p.unit().equals("°") && p.key().equals("shutterDegrees") && x < 1) {
+        out.add(Said.of("%.3f° of shutter? Degrees are asked for, not seconds of exposure.", x));
+      }
+    }
+    return List.copyOf(out);
+  }
+
+  /** Distances on a set. */
+  private static final Set<String> NEAR =
+      Set.of("focusM", "focusFarM", "distanceM", "performerM", "nearM", "heightM");
+
+  private static String small(String label) {
+    return label.toLowerCase(Locale.ROOT);
   }
 
   /** One sum; refused when there is none of that id. */

@@ -33,9 +33,9 @@ final class Emphasis {
       boolean line =
           source.charAt(i) == '_'
               && hidden == i
-              && (underline || source.indexOf('_', i + 1) > 0 && source.indexOf('_', i + 1) < end);
+              && (underline ? closes(source, i, start, end) : underlines(source, i, start, end));
       if (hidden > i
-          || stars > 0 && toggles(source, i, stars, end, bold || italic)
+          || stars > 0 && toggles(source, i, stars, start, end, bold || italic)
           || line
           || escape) {
         flush(out, text, from, bold, italic, underline);
@@ -71,10 +71,44 @@ final class Emphasis {
     return n;
   }
 
-  private static boolean toggles(String s, int i, int n, int end, boolean open) {
-    boolean spaceAfter = i + n >= end || s.charAt(i + n) == ' ';
-    int next = s.indexOf("*", i + n);
-    return open || !spaceAfter && next > 0 && next < end;
+  /**
+   * Whether stars begin or end emphasis: they begin it before something that is no space, when
+   * there is an end to it, and end it after something that is no space.
+   */
+  private static boolean toggles(String s, int i, int n, int start, int end, boolean open) {
+    if (open) {
+      return i > start && s.charAt(i - 1) != ' ';
+    }
+    if (i + n >= end || s.charAt(i + n) == ' ') {
+      return false;
+    }
+    for (int k = s.indexOf('*', i + n); k > 0 && k < end; k = s.indexOf('*', k + 1)) {
+      if (s.charAt(k - 1) != ' ' && s.charAt(k - 1) != '\\') {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** Whether a low line begins an underline; inside a word it is a letter like others. */
+  private static boolean underlines(String s, int i, int start, int end) {
+    if (i > start && Character.isLetterOrDigit(s.charAt(i - 1))
+        || i + 1 >= end
+        || s.charAt(i + 1) == ' ') {
+      return false;
+    }
+    for (int k = s.indexOf('_', i + 1); k > 0 && k < end; k = s.indexOf('_', k + 1)) {
+      if (closes(s, k, start, end)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private static boolean closes(String s, int i, int start, int end) {
+    return i > start
+        && s.charAt(i - 1) != ' '
+        && (i + 1 >= end || !Character.isLetterOrDigit(s.charAt(i + 1)));
   }
 
   private static void flush(

@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -17,9 +18,31 @@ import java.util.regex.Pattern;
  */
 public final class ScreenplayParser {
   private static final Pattern HEADING =
-      Pattern.compile("(?i)^(INT\\.?/EXT|EXT\\.?/INT|INT|EXT|EST|I\\.?/E)[. ].*");
+      Pattern.compile("(?i)^[*_]{0,4}(INT\\.?/EXT|EXT\\.?/INT|INT|EXT|EST|I\\.?/E)[. ].*");
   private static final Pattern NUMBER = Pattern.compile("\\s*#([\\p{Alnum}.\\-]+)#\\s*$");
-  private static final Pattern TITLE = Pattern.compile("^([A-Za-z][A-Za-z ]{0,30}):\\s*(.*)$");
+  private static final Pattern TITLE = Pattern.compile("^([A-Za-z][A-Za-z \\-]{0,30}):\\s*(.*)$");
+
+  /** Keys a title page begins with, as the syntax names them and as is usual beside. */
+  private static final Set<String> TITLE_KEYS =
+      Set.of(
+          "title",
+          "credit",
+          "author",
+          "authors",
+          "source",
+          "notes",
+          "draft date",
+          "draft-date",
+          "draft",
+          "date",
+          "contact",
+          "copyright",
+          "revision",
+          "series",
+          "episode",
+          "format",
+          "language");
+
   private static final Pattern NIGHT =
       Pattern.compile("(?i).*\\b(NIGHT|EVENING|DUSK|MIDNIGHT|TWILIGHT)\\b.*");
   private static final int MOST_SCENES = 5000;
@@ -89,6 +112,33 @@ public final class ScreenplayParser {
         source.length());
   }
 
+  /** What of a script in the open syntax may be meant otherwise than it is read. */
+  static List<ScriptImport.Uncertain> doubts(String source) {
+    List<ScriptImport.Uncertain> out = new ArrayList<>();
+    ScreenplayParser p = new ScreenplayParser(source);
+    boolean blank = true;
+    for (Src l : lines(p.printed)) {
+      if (!blank && HEADING.matcher(l.text()).matches() && upper(l.text())) {
+        out.add(
+            p.doubt(l, "stands inside a paragraph; an empty line above would make it a heading"));
+      }
+      if (l.text().contains("/*")) {
+        out.add(
+            p.doubt(l, "opens a part that is left out and never ends it; all of it is printed"));
+      }
+      if (l.text().contains("[[")) {
+        out.add(p.doubt(l, "opens a note and does not end it in its paragraph; it is printed"));
+      }
+      blank = l.blank();
+    }
+    return out;
+  }
+
+  private ScriptImport.Uncertain doubt(Src l, String why) {
+    int line = 1 + (int) source.substring(0, l.start()).chars().filter(c -> c == '\n').count();
+    return new ScriptImport.Uncertain(line, l.text(), why);
+  }
+
   /** The source with notes and boneyard blanked out, every other character where it was. */
   private String masked() {
     char[] c = source.toCharArray();
@@ -128,7 +178,11 @@ public final class ScreenplayParser {
       while (b > a && (masked.charAt(b - 1) == GONE || masked.charAt(b - 1) == ' ')) {
         b--;
       }
-      out.add(new Src(a, b, masked.substring(a, b)));
+      // A line that holds nothing but a note is not there: it parts no speech from its name.
+      boolean hidden = a == b && masked.substring(start, end).indexOf(GONE) >= 0;
+      if (!hidden) {
+        out.add(new Src(a, b, masked.substring(a, b)));
+      }
       if (nl < 0) {
         break;
       }
@@ -140,10 +194,13 @@ public final class ScreenplayParser {
   private int titlePage(List<Src> lines, Map<String, String> title) {
     int i = 0;
     String key = null;
-    if (lines.isEmpty()
-        || !TITLE.matcher(lines.get(0).text()).matches()
-        || HEADING.matcher(lines.get(0).text()).matches()
-        || lines.get(0).text().toUpperCase(Locale.ROOT).endsWith("TO:")) {
+    while (i < lines.size() && lines.get(i).blank()) {
+      i++;
+    }
+    Matcher first = i < lines.size() ? TITLE.matcher(lines.get(i).text()) : null;
+    if (first == null
+        || !first.matches()
+        || !TITLE_KEYS.contains(first.group(1).strip().toLowerCase(Locale.ROOT))) {
       return 0;
     }
     for (; i < lines.size() && !lines.get(i).blank(); i++) {

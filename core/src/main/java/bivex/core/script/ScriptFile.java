@@ -52,6 +52,8 @@ public final class ScriptFile {
     }
     String t = text.startsWith("\uFEFF") ? text.substring(1) : text;
     t = t.replace("\r\n", "\n").replace('\r', '\n').replace("\t", "    ");
+    // A hard space is a space, and the soft line break of word processors ends a line.
+    t = t.replace('\u00a0', ' ').replace('\u000b', '\n');
     for (int i = 0; i < t.length(); i++) {
       char c = t.charAt(i);
       if (c < 0x20 && c != '\n' && c != '\f') {

@@ -30,7 +30,7 @@ public final class ScriptImport {
     long printed = lines.stream().filter(l -> !l.isBlank()).count();
     long deep = lines.stream().filter(l -> !l.isBlank() && indent(l) >= 10).count();
     if (deep * 5 < printed) {
-      return new Taken("open syntax", clean, List.of());
+      return new Taken("open syntax", clean, ScreenplayParser.doubts(clean));
     }
     List<TypedPages.Line> typed = new ArrayList<>();
     int page = 1;

@@ -76,6 +76,7 @@ public final class TypedPages {
     double margin = margin(lines);
     double[] speech = speech(lines, margin);
     StringBuilder out = new StringBuilder();
+    int title = titlePage(lines);
     boolean body = false;
     Kind before = null;
     boolean blank = true;
@@ -96,8 +97,20 @@ public final class TypedPages {
         blank = before == Kind.ACTION;
       }
       lastPage = l.page();
+      if (i < title) {
+        front.add(l.text());
+        continue;
+      }
       Matcher heading = HEADING.matcher(l.text().length() > LONGEST ? "" : l.text());
-      if (heading.matches() && l.text().equals(l.text().toUpperCase(Locale.ROOT))) {
+      boolean capitals = l.text().equals(l.text().toUpperCase(Locale.ROOT));
+      boolean small =
+          !capitals && blank && Math.abs(l.indent() - margin) < 3 && smallHeading(l.text());
+      if (heading.matches() && (capitals || small)) {
+        if (small) {
+          uncertain.add(
+              new ScriptImport.Uncertain(
+                  l.number(), l.text(), "is not in capitals; taken as a heading"));
+        }
         String number = heading.group(1) != null ? heading.group(1) : heading.group(3);
         out.append(out.isEmpty() ? "" : "\n")
             .append(heading.group(2).strip())
@@ -108,9 +121,12 @@ public final class TypedPages {
         blank = true;
         continue;
       }
-      if (!body && !TRANSITION.matcher(l.text()).matches()) {
-        front.add(l.text());
-        continue;
+      if (!body && out.isEmpty() && !TRANSITION.matcher(l.text()).matches()) {
+        uncertain.add(
+            new ScriptImport.Uncertain(
+                l.number(),
+                l.text(),
+                "stands before the first heading that could be read; taken as action from here"));
       }
       double in = l.indent() - margin;
       Kind kind = kind(l.text(), in, speech, before, blank);
@@ -163,8 +179,60 @@ public final class TypedPages {
           "script",
           "has no scene heading that could be read; a scene begins with INT. or EXT. in capitals");
     }
-    String title = front.isEmpty() ? "" : title(front);
-    return new ScriptImport.Taken(format, title + out, uncertain);
+    return new ScriptImport.Taken(format, (front.isEmpty() ? "" : title(front)) + out, uncertain);
+  }
+
+  /**
+   * How many lines at the beginning are a title page: all before the page the first heading is on,
+   * or a few short ones that are no sentences. Anything else before the first heading is part of
+   * the script and stays on its pages.
+   */
+  private static int titlePage(List<Line> lines) {
+    int first = -1;
+    for (int i = 0; i < lines.size() && first < 0; i++) {
+      Line l = lines.get(i);
+      if (HEADING.matcher(l.text()).matches()
+          && (l.text().equals(l.text().toUpperCase(Locale.ROOT)) || smallHeading(l.text()))) {
+        first = i;
+      }
+    }
+    int turned = 0;
+    while (turned < first && lines.get(turned).page() < lines.get(first).page()) {
+      turned++;
+    }
+    List<Line> early = printed(lines.subList(0, turned));
+    if (!early.isEmpty()
+        && early.size() <= TITLE_LINES
+        && early.get(early.size() - 1).page() == early.get(0).page()) {
+      return turned;
+    }
+    List<Line> before = printed(lines.subList(0, Math.max(0, first)));
+    int transition = 0;
+    while (transition < first && !TRANSITION.matcher(lines.get(transition).text()).matches()) {
+      transition++;
+    }
+    boolean few =
+        before.size() <= FEW_LINES
+            && before.stream()
+                .allMatch(l -> l.text().length() <= 60 && !l.text().matches(".*[.!?…:]$"));
+    return few ? transition : 0;
+  }
+
+  /** Lines a title page has at most, on a page of its own and above the first heading. */
+  private static final int TITLE_LINES = 40;
+
+  private static final int FEW_LINES = 6;
+
+  private static List<Line> printed(List<Line> lines) {
+    return lines.stream().filter(l -> !l.text().isEmpty()).toList();
+  }
+
+  /** Whether a line in small letters begins as only headings do. */
+  private static boolean smallHeading(String text) {
+    return text.length() <= 80
+        && text.matches(
+            "(?i)^(?:[0-9]{1,4}[A-Z]{0,2}[.)]?\\s+)?(?:INT|EXT|INT\\.?/EXT|I/E)\\. \\S.*")
+        && !text.matches(".*[!?]$");
   }
 
   private static void begin(StringBuilder out, Kind kind, Kind before, String text) {
@@ -326,7 +394,7 @@ public final class TypedPages {
         new StringBuilder("Title: ").append(front.get(0).replace(":", " ")).append("\n");
     if (front.size() > 1) {
       out.append("Notes:\n");
-      front.stream().skip(1).limit(12).forEach(l -> out.append("    ").append(l).append("\n"));
+      front.stream().skip(1).forEach(l -> out.append("    ").append(l).append("\n"));
     }
     return out.append("\n").toString();
   }

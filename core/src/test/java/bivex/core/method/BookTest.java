@@ -310,7 +310,7 @@ class BookTest {
     assertThat(hold.last() - hold.first() + 1).isEqualTo(8);
     assertThat(hold.first()).isEqualTo(1001 + 30 + 5);
     assertThat(layer(p, "layer:jump").retime()).startsWith("125 %");
-    assertThat(check(plan("B3", "distanceM", 2), "fit").remedy()).contains("1.78×");
+    assertThat(check(plan("B3", "distanceM", 2), "fit").remedy()).contains("90°", "is not enough");
     assertThat(check(plan("B3", "airFrames", 40), "B3/jump").grade()).isEqualTo(Grade.DOUBTFUL);
     assertThat(check(plan("B3", "push", 1), "edges").grade()).isEqualTo(Grade.FAILS);
   }
@@ -546,6 +546,30 @@ class BookTest {
     assertThat(layer(plan("F3", "sourceFrames", 100), "source").spans())
         .extracting(Plan.Span::kind)
         .containsExactly(SpanKind.PRESENT, SpanKind.HOLD);
+  }
+
+  /**
+   * Advice that was once wrong: a beam that is pushed in is so much longer; a throw that leaves the
+   * picture; a camera that is turned and still too near.
+   */
+  @Test
+  void whatIsPushedThrownOrTurnedIsReckonedToTheEnd() {
+    double plain =
+        Double.parseDouble(
+            check(plan("E1", "push", 1), "element").figure().replaceAll(".*of (\\d+) px", "$1"));
+    assertThat(check(plan("E1", "push", 1.3), "element").figure())
+        .endsWith(String.format("of %.0f px", plain * 1.3));
+    // 40 frames at 24 fps rise g·T²/8 = 3.405 m: at 716.8 px a metre 2441 px, hands 1188 px down.
+    Plan.Check high = check(plan("A4", "flightFrames", 40), "in-frame");
+    assertThat(high.grade()).isEqualTo(Grade.DOUBTFUL);
+    assertThat(high.figure()).startsWith("1253 px above the frame");
+    assertThat(check(plan("A4"), "in-frame").grade()).isEqualTo(Grade.HOLDS);
+    assertThat(check(plan("B3", "distanceM", 2.5), "fit").remedy())
+        .contains("turning the camera 90° is not enough");
+    assertThat(check(plan("B3", "distanceM", 4), "fit").remedy())
+        .satisfiesAnyOf(
+            r -> assertThat(r).contains("or turn the camera 90°: then it is"),
+            r -> assertThat(r).isEmpty());
   }
 
   @Test

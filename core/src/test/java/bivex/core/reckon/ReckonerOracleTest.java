@@ -107,7 +107,7 @@ class ReckonerOracleTest {
         light /= 2;
         whole++;
       }
-      double stops = read("S6", Map.of("fromSeconds", from, "toSeconds", to), "To find");
+      double stops = read("S6", Map.of("fromPerSecond", from, "toPerSecond", to), "To find");
       assertThat(stops).isBetween(whole - 0.006, whole + 1.006);
       assertThat(Math.pow(2, stops - whole)).isCloseTo(light, within(0.02));
     }

@@ -59,7 +59,7 @@ class ReckonerTest {
   @CsvSource({
     "S1,label=00:01:00;02 rate=29.97,Frames from midnight,1800",
     "S2,capture=60 rate=23.976,Each frame once is a speed of,39.96",
-    "S6,toSeconds=1000 fromSeconds=48,To find,4.38",
+    "S6,toPerSecond=1000 fromPerSecond=48,To find,4.38",
     "S8,focalMm=50 fNumber=8,Hyperfocal,10.467",
     "S9,focalMm=16 fNumber=1.4 backgroundM=5 focusM=1.5,Disc of the first,0.0863",
     "S12,captureWidth=3840 push=1.2,Left after the push,1.67",
@@ -149,5 +149,59 @@ class ReckonerTest {
                 .as(field)
                 .isInstanceOf(InvalidInput.class)
                 .satisfies(e -> assertThat(((InvalidInput) e).field()).isEqualTo(field)));
+  }
+
+  /**
+   * A refusal names the key it was asked with, so that a form can mark the field: every input of
+   * every sum, with what the parameter itself lets through and the sum does not.
+   */
+  @Test
+  void aRefusalNamesTheKeyOfTheRequest() {
+    int refused = 0;
+    for (Sum s : Reckoner.sums()) {
+      List<String> keys = s.inputs().stream().map(Parameter::key).toList();
+      for (Parameter p : s.inputs()) {
+        List<Object> bad =
+            switch (p.kind()) {
+              case NUMBER, WHOLE ->
+                  Arrays.<Object>asList(p.min(), p.max(), p.min() - 1, p.max() + 1, "x", null);
+              case TEXT -> Arrays.<Object>asList("", "x", "25:61:00:00", "10 -", null);
+              default -> Arrays.<Object>asList("x", List.of(List.of(0, 1e6)), List.of(1), null);
+            };
+        for (Object b : bad) {
+          Map<String, Object> raw = new HashMap<>();
+          raw.put(p.key(), b);
+          try {
+            assertThat(Reckoner.answer(s.id(), raw).results()).isNotEmpty();
+            assertThat(b).as("%s %s", s.id(), p.key()).isNotNull();
+          } catch (InvalidInput e) {
+            refused++;
+            assertThat(e.field().replaceAll("\\[.*", ""))
+                .as("%s %s = %s: %s", s.id(), p.key(), b, e.getMessage())
+                .isIn(keys);
+            assertThat(e.getMessage()).doesNotMatch("(\\w+): \\1: .*");
+          }
+        }
+      }
+    }
+    assertThat(refused).isGreaterThan(400);
+  }
+
+  @Test
+  void anAnswerSaysWhatItRestsOnAndAsksWhereAnotherUnitWasMeant() {
+    Reckoner.Answer a = Reckoner.answer("S8", Map.of("focusM", 2600));
+    assertThat(a.formula()).isEqualTo(Reckoner.find("S8").formula());
+    assertThat(a.source()).isNotBlank();
+    assertThat(a.inputs()).containsEntry("focusM", 2600.0).containsKey("focalMm");
+    assertThat(a.asks()).containsExactly("2600 m of focus distance? Metres are asked for.");
+    assertThat(Reckoner.answer("S7", Map.of("shutterDegrees", 1)).asks()).isEmpty();
+    assertThat(Reckoner.answer("S8", Map.of()).asks()).isEmpty();
+    // Eight swings a second and a list of two flashes are ten in one second.
+    Map<String, Object> both = Map.of("base", 0.5, "amplitude", 0.4, "hz", 8, "flashes", "3 7");
+    assertThat(Reckoner.reckon("S21", both))
+        .filteredOn(r -> r.key().equals("worstSecond"))
+        .singleElement()
+        .extracting(Sum.Result::number)
+        .isEqualTo(10.0);
   }
 }

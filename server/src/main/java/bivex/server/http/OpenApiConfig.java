@@ -132,11 +132,7 @@ public class OpenApiConfig {
                             .addMediaType(
                                 "*/*",
                                 new MediaType()
-                                    .schema(
-                                        new ArraySchema()
-                                            .items(
-                                                new Schema<>()
-                                                    .$ref("#/components/schemas/Result")))))));
+                                    .schema(new Schema<>().$ref("#/components/schemas/Answer"))))));
     api.getPaths().addPathItem("/api/sums/" + sum.id(), new PathItem().post(post));
   }
 

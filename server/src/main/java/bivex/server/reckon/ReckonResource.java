@@ -2,7 +2,6 @@ package bivex.server.reckon;
 
 import bivex.core.parameter.Parameter;
 import bivex.core.reckon.Reckoner;
-import bivex.core.reckon.Sum;
 import bivex.server.access.SignedIn;
 import java.util.List;
 import java.util.Map;
@@ -31,8 +30,8 @@ public class ReckonResource {
   /** Does one sum; inputs that are not given take their default. */
   @PostMapping("/{sum}")
   @SignedIn
-  public List<Sum.Result> reckon(
+  public Reckoner.Answer reckon(
       @PathVariable String sum, @RequestBody(required = false) Map<String, Object> in) {
-    return Reckoner.reckon(sum, in == null ? Map.of() : in);
+    return Reckoner.answer(sum, in == null ? Map.of() : in);
   }
 }
