@@ -89,7 +89,13 @@
               aria-label="Take back the way out of {p.label}"
               onclick={() =>
                 void say(
-                  { plate: p.key, way: null, from: [], tighter, reason: '' } as unknown as Schemas['NewWayOut'],
+                  {
+                    plate: p.key,
+                    way: null,
+                    from: [],
+                    tighter,
+                    reason: '',
+                  } as unknown as Schemas['NewWayOut'],
                   `${p.label} is owed again.`,
                 )}>Take it back</button
             >{/if}
@@ -119,11 +125,9 @@
                 >{o.coverPercent === null || o.coverPercent === undefined
                   ? 'not known'
                   : `${Math.round(o.coverPercent)} %`}</td
-              ><td class="mono"
-                >{Math.round(o.sharpnessPercent)} %</td
-              ><td class="mono">{Math.round(o.madeUpPercent)} %</td><td class="small">{o.cadence}</td><td
-                class="mono whitespace-nowrap">{hours(o.hours)}</td
-              >
+              ><td class="mono">{Math.round(o.sharpnessPercent)} %</td><td class="mono"
+                >{Math.round(o.madeUpPercent)} %</td
+              ><td class="small">{o.cadence}</td><td class="mono whitespace-nowrap">{hours(o.hours)}</td>
               <td
                 ><svg width="54" height="8" role="img" aria-label="{Math.round(o.score * 100)} of 100"
                   ><line x1="0" x2="54" y1="4" y2="4" stroke="var(--line)" /><line

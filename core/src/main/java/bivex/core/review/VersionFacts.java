@@ -11,8 +11,13 @@ import java.util.List;
  * @param raster picture size
  * @param rate null for a still
  * @param frames 1 for a still
+ * @param clip what its time stamps and tags say; null for a still, and where it was not read
  */
-public record VersionFacts(Raster raster, FrameRate rate, int frames) {
+public record VersionFacts(Raster raster, FrameRate rate, int frames, ClipFacts clip) {
+  /** Of a still, or of a clip whose time stamps and tags were not read. */
+  public VersionFacts(Raster raster, FrameRate rate, int frames) {
+    this(raster, rate, frames, null);
+  }
 
   /**
    * One fact against what is wanted.
@@ -82,6 +87,9 @@ public record VersionFacts(Raster raster, FrameRate rate, int frames) {
                   + " frames too "
                   + (frames > full ? "long" : "short")
                   + " for cut and handles."));
+      if (clip != null) {
+        out.addAll(clip.against(rate, frames));
+      }
     }
     return out.stream()
         .map(c -> c.agrees() ? new FactCheck(c.label(), c.wanted(), c.found(), true, "") : c)

@@ -4,14 +4,12 @@ import bivex.core.InvalidInput;
 import bivex.core.method.MethodBook;
 import bivex.core.method.Plan;
 import bivex.core.review.Verdict;
-import bivex.core.review.VersionFacts;
 import bivex.core.shoot.CameraData;
 import bivex.core.shoot.MatchGuard;
 import bivex.core.shoot.MatchReview;
 import bivex.core.shoot.Take;
 import bivex.core.shot.Ledger;
 import bivex.core.shot.ShotFacts;
-import bivex.core.time.FrameRate;
 import bivex.server.access.Member;
 import bivex.server.keep.Draft;
 import bivex.server.keep.Drafts;
@@ -384,10 +382,7 @@ public class ShotBook {
             ? null
             : new ShotFacts.Version(
                 v.number(),
-                new VersionFacts(
-                        new bivex.core.optics.Raster(v.width(), v.height()),
-                        v.rate() == null ? null : FrameRate.parse(v.rate()),
-                        v.frames())
+                v.facts()
                     .against(
                         production.delivery(),
                         production.frameRate(),

@@ -94,10 +94,7 @@ public class Deliveries {
         shot.code,
         shot.scene,
         v.number(),
-        new VersionFacts(
-            new Raster(v.width(), v.height()),
-            v.rate() == null ? null : FrameRate.parse(v.rate()),
-            v.frames()),
+        v.facts(),
         shot.cutFrames,
         v.verdict() == null ? null : Verdict.valueOf(v.verdict()),
         (int) v.openNotes());

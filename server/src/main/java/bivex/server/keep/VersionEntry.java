@@ -1,13 +1,16 @@
 package bivex.server.keep;
 
 import bivex.core.optics.Raster;
+import bivex.core.review.ClipFacts;
 import bivex.core.review.VersionFacts;
 import bivex.core.time.FrameRate;
+import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.UUID;
 import org.hibernate.annotations.Immutable;
+import tools.jackson.core.type.TypeReference;
 
 /** A version of a shot, with the facts read from its file. */
 @Entity
@@ -25,12 +28,23 @@ public class VersionEntry extends Added {
   public int height;
   public String rate;
   public int frames;
+
+  @Convert(converter = Clip.class)
+  public ClipFacts clip;
+
   public String note;
   public String uploadedBy;
   public Instant uploadedAt;
 
   public VersionFacts facts() {
     return new VersionFacts(
-        new Raster(width, height), rate == null ? null : FrameRate.parse(rate), frames);
+        new Raster(width, height), rate == null ? null : FrameRate.parse(rate), frames, clip);
+  }
+
+  /** What time stamps and tags of the file say. */
+  static class Clip extends JsonColumn<ClipFacts> {
+    Clip() {
+      super(1, new TypeReference<>() {});
+    }
   }
 }

@@ -1,5 +1,9 @@
 package bivex.server.keep;
 
+import bivex.core.optics.Raster;
+import bivex.core.review.ClipFacts;
+import bivex.core.review.VersionFacts;
+import bivex.core.time.FrameRate;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.Tuple;
 import java.util.Collection;
@@ -12,7 +16,7 @@ import org.springframework.stereotype.Component;
 public class Versions {
   private static final String STANDINGS =
       """
-      select v.shot_id, v.id, v.number, v.width, v.height, v.rate, v.frames, d.verdict, d.reason,
+      select v.shot_id, v.id, v.number, v.width, v.height, v.rate, v.frames, v.clip, d.verdict, d.reason,
         (select count(*) from review_note n where n.shot_id = v.shot_id
           and not exists (select 1 from note_answer a where a.note_id = n.id)) as open_notes,
         g.number as sent_number, g.accepted, g.words
@@ -31,6 +35,7 @@ public class Versions {
         where i.shot_id = v.shot_id
         order by k.number desc, r.received_at desc nulls last limit 1) g on true
       """;
+  private static final VersionEntry.Clip CLIP = new VersionEntry.Clip();
   private final EntityManager entities;
 
   Versions(EntityManager entities) {
@@ -49,12 +54,19 @@ public class Versions {
       int height,
       String rate,
       int frames,
+      ClipFacts clip,
       String verdict,
       String verdictReason,
       long openNotes,
       Integer deliveredNumber,
       Boolean accepted,
-      String receipt) {}
+      String receipt) {
+    /** What was read from its file. */
+    public VersionFacts facts() {
+      return new VersionFacts(
+          new Raster(width, height), rate == null ? null : FrameRate.parse(rate), frames, clip);
+    }
+  }
 
   /** All of a production. */
   public List<Standing> standings(UUID production) {
@@ -82,12 +94,13 @@ public class Versions {
                     number(t, 4),
                     (String) t.get(5),
                     number(t, 6),
-                    (String) t.get(7),
+                    CLIP.convertToEntityAttribute((String) t.get(7)),
                     (String) t.get(8),
-                    ((Number) t.get(9)).longValue(),
-                    t.get(10) == null ? null : number(t, 10),
-                    (Boolean) t.get(11),
-                    (String) t.get(12)))
+                    (String) t.get(9),
+                    ((Number) t.get(10)).longValue(),
+                    t.get(11) == null ? null : number(t, 11),
+                    (Boolean) t.get(12),
+                    (String) t.get(13)))
         .toList();
   }
 

@@ -2,6 +2,7 @@ package bivex.server.media;
 
 import bivex.core.InvalidInput;
 import bivex.core.optics.Raster;
+import bivex.core.review.ClipFacts;
 import bivex.core.review.VersionFacts;
 import bivex.core.time.FrameRate;
 import bivex.server.http.Json;
@@ -11,6 +12,7 @@ import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Set;
@@ -184,6 +186,12 @@ public class MediaProbe {
   private static VersionFacts clip(Path file, Kind kind) throws IOException {
     JsonNode root = run(file, kind);
     JsonNode v = root.path("streams").path(0);
+    for (JsonNode s : root.path("streams")) {
+      if (s.path("codec_type").asString("").equals("video")) {
+        v = s;
+        break;
+      }
+    }
     if (!CODECS.contains(v.path("codec_name").asString(""))) {
       throw new InvalidInput(
           "file",
@@ -194,14 +202,137 @@ public class MediaProbe {
     int w = v.path("width").asInt(0);
     int h = v.path("height").asInt(0);
     limits(w, h);
-    int frames = Integer.parseInt(v.path("nb_read_packets").asString("0"));
-    if (frames < 1) {
+    List<Double> times = times(root, v.path("index").asInt(0));
+    if (times.isEmpty()) {
       throw new InvalidInput("file", "has no frames");
     }
+    int turned = turned(v);
+    boolean side = turned == 90 || turned == 270;
+    ClipFacts clip = new Timing(times, root).facts(v, root, turned);
     return new VersionFacts(
-        new Raster(w, h),
-        rate(v.path("avg_frame_rate").asString("0/0"), v.path("r_frame_rate").asString("0/0")),
-        frames);
+        side ? new Raster(h, w) : new Raster(w, h), rate(v, times, clip), times.size(), clip);
+  }
+
+  /** When each frame is shown, s; frames that an edit of the file leaves out are left out. */
+  private static List<Double> times(JsonNode root, int stream) {
+    List<Double> out = new ArrayList<>();
+    for (JsonNode p : root.path("packets")) {
+      String at = p.path("pts_time").asString("");
+      if (p.path("stream_index").asInt(-1) == stream
+          && !p.path("flags").asString("").contains("D")
+          && !at.isEmpty()) {
+        out.add(Double.parseDouble(at));
+      }
+    }
+    out.sort(Double::compare);
+    return out;
+  }
+
+  private static int turned(JsonNode v) {
+    double deg = 0;
+    for (JsonNode d : v.path("side_data_list")) {
+      deg = d.path("rotation").asDouble(deg);
+    }
+    // The file says how far it was turned against the clock.
+    return Math.floorMod(Math.round((float) -deg), 360);
+  }
+
+  /**
+   * The rate of a clip from its time stamps; what the container claims is asked only to name it.
+   */
+  private static FrameRate rate(JsonNode v, List<Double> times, ClipFacts clip) {
+    String average = v.path("avg_frame_rate").asString("0/0");
+    String nominal = v.path("r_frame_rate").asString("0/0");
+    double measured = times.size() / clip.seconds();
+    if (times.size() < 2 || !(clip.seconds() > 0)) {
+      return rate(average, nominal);
+    }
+    List<Double> near = new ArrayList<>();
+    for (String claimed : List.of(average, nominal)) {
+      double f = fraction(claimed);
+      // Within half a frame over its length, and for a clip of few frames within a hundredth.
+      if (clip.constant() && Math.abs(f / measured - 1) <= Math.max(0.5 / times.size(), 0.0005)) {
+        near.add(f);
+      }
+    }
+    near.add(measured);
+    try {
+      return FrameRate.measured(near.stream().mapToDouble(Double::doubleValue).toArray());
+    } catch (InvalidInput e) {
+      throw new InvalidInput("file", "has no readable frame rate");
+    }
+  }
+
+  /** How the frames of a clip follow each other. */
+  private record Timing(List<Double> times, JsonNode root) {
+    /** Time stamps of some containers are whole milliseconds: this much is no difference, s. */
+    private static final double ROUNDED = 0.0015;
+
+    ClipFacts facts(JsonNode v, JsonNode root, int turned) {
+      int n = times.size();
+      double last = times.get(n - 1) - times.get(0);
+      double mean = n > 1 ? last / (n - 1) : Double.NaN;
+      boolean constant = true;
+      for (int i = 1; i < n; i++) {
+        double step = times.get(i) - times.get(i - 1);
+        constant &= Math.abs(step - mean) <= Math.max(ROUNDED, mean * 0.02);
+      }
+      double seconds = n > 1 ? last + mean : 0;
+      JsonNode sound = null;
+      for (JsonNode s : root.path("streams")) {
+        if (sound == null && s.path("codec_type").asString("").equals("audio")) {
+          sound = s;
+        }
+      }
+      String scan = word(v, "field_order");
+      String bits = word(v, "bits_per_raw_sample");
+      return new ClipFacts(
+          seconds,
+          constant,
+          turned,
+          word(v, "sample_aspect_ratio").replace("0:1", ""),
+          switch (scan) {
+            case "", "unknown" -> "";
+            case "progressive" -> "progressive";
+            case "tt", "tb" -> "interlaced, upper field first";
+            default -> "interlaced, lower field first";
+          },
+          bits.matches("[1-9]\\d?") ? Integer.valueOf(bits) : null,
+          colour(v),
+          sound == null
+              ? "none"
+              : word(sound, "codec_name")
+                  + ", "
+                  + sound.path("channels").asInt(0)
+                  + " channels, "
+                  + word(sound, "sample_rate")
+                  + " Hz",
+          timecode(v, root));
+    }
+
+    private static String colour(JsonNode v) {
+      List<String> out = new ArrayList<>();
+      for (String tag :
+          List.of("color_primaries", "color_transfer", "color_space", "color_range")) {
+        String w = word(v, tag);
+        if (!w.isEmpty() && !w.equals("unknown") && !out.contains(w)) {
+          out.add(w);
+        }
+      }
+      return String.join(", ", out);
+    }
+
+    private static String timecode(JsonNode v, JsonNode root) {
+      String of = word(v.path("tags"), "timecode");
+      for (JsonNode s : root.path("streams")) {
+        of = of.isEmpty() ? word(s.path("tags"), "timecode") : of;
+      }
+      return of.isEmpty() ? word(root.path("format").path("tags"), "timecode") : of;
+    }
+
+    private static String word(JsonNode of, String key) {
+      return of.path(key).asString("");
+    }
   }
 
   /**
@@ -232,6 +363,7 @@ public class MediaProbe {
                       "--as=2147483648",
                       "--cpu=" + SECONDS,
                       "--nofile=32",
+                      "--fsize=268435456",
                       "ffprobe",
                       "-v",
                       "error",
@@ -239,11 +371,12 @@ public class MediaProbe {
                       "file",
                       "-f",
                       kind == Kind.MP4 ? "mov" : "matroska",
-                      "-select_streams",
-                      "v:0",
-                      "-count_packets",
                       "-show_entries",
-                      "stream=codec_name,width,height,avg_frame_rate,r_frame_rate,nb_read_packets",
+                      "packet=stream_index,pts_time,flags:stream=index,codec_type,codec_name,width,"
+                          + "height,avg_frame_rate,r_frame_rate,sample_aspect_ratio,field_order,"
+                          + "bits_per_raw_sample,color_primaries,color_transfer,color_space,"
+                          + "color_range,channels,sample_rate:stream_tags=timecode:"
+                          + "stream_side_data=rotation:format_tags=timecode",
                       "-of",
                       "json",
                       "file:" + file))

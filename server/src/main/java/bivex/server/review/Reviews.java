@@ -221,6 +221,7 @@ public class Reviews {
       v.height = found.facts().raster().height();
       v.rate = found.facts().rate() == null ? null : found.facts().rate().text();
       v.frames = found.facts().frames();
+      v.clip = found.facts().clip();
       v.note = note == null ? "" : note.strip();
       v.uploadedBy = me.name();
       v.uploadedAt = clock.instant();
