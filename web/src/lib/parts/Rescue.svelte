@@ -25,7 +25,6 @@
   let taking = $state<{ plate: string; option: Schemas['Option'] } | null>(null);
   let reason = $state('');
   const mayTake = $derived(h.may('PRODUCER', 'COORDINATOR'));
-  const taken = $derived((of.data?.plan.plates ?? []).filter((p) => p.wayOut));
 
   async function say(body: Schemas['NewWayOut'], done: string): Promise<void> {
     try {
@@ -53,6 +52,7 @@
         }),
       ),
   }));
+  const taken = $derived((of.data?.plan.plates ?? []).filter((p) => p.wayOut));
   const page = createQuery(() => ({
     queryKey: [h.id, 'rescue', shot, tighter],
     queryFn: () =>
