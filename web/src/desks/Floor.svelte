@@ -79,9 +79,14 @@
   let side = $state<ReturnType<typeof Side>>();
 
   const key = (p: { shot: string; key: string }): string => `${p.shot} ${p.key}`;
+  /** A pass of another setup that was asked for, until its setup is here. */
+  let asking = '';
   const on = $derived(sheet?.plates.find((p) => key(p) === plate) ?? null);
   $effect(() => {
-    if (sheet && !sheet.plates.some((p) => key(p) === plate)) {
+    if (sheet?.plates.some((p) => key(p) === asking)) {
+      plate = asking;
+      asking = '';
+    } else if (sheet && !sheet.plates.some((p) => key(p) === plate)) {
       const slot = pack?.order.running.slots.find(
         (s) => s.setup === sheet.setup.id && (!wanted || s.code === wanted),
       );
@@ -101,9 +106,13 @@
   });
 
   function pass(s: Schemas['SlotView']): void {
+    if (s.setup !== sheet?.setup.id) {
+      asking = `${s.shot} ${s.plate}`;
+      go(h.id, 'floor', s.setup);
+      return;
+    }
     plate = `${s.shot} ${s.plate}`;
-    if (s.setup !== sheet?.setup.id) go(h.id, 'floor', s.setup);
-    else document.querySelector('.slate-card')?.scrollIntoView({ block: 'nearest' });
+    document.querySelector('.slate-card')?.scrollIntoView({ block: 'nearest' });
   }
 
   /** After a pick the slate goes on to the next plate in the order that is still owed. */

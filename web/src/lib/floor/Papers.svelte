@@ -33,7 +33,8 @@
         const r = await send<Schemas['PicksImport']>(`${base}/picks`, form, () => undefined);
         frame.say(
           `${count(r.picked, 'take')} picked.` +
-            (r.unknown.length > 0 ? ` Not found on this day: ${r.unknown.join('; ')}.` : ''),
+            (r.unknown.length > 0 ? ` Not found on this day: ${r.unknown.join('; ')}.` : '') +
+            (r.passed.length > 0 ? ` Not used: ${r.passed.join('; ')}.` : ''),
         );
       }
       await h.again();

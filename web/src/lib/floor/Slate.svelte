@@ -7,7 +7,7 @@
   import { frame } from '../state.svelte';
   import { line } from './line.svelte';
   import { held, type FloorSheet } from './merged';
-  import { FIELDS, named, ONCE, type Field } from './fields';
+  import { FIELDS, listed, named, ONCE, size, type Field } from './fields';
   import { timeOf } from './time';
   import { read } from '../numbers';
 
@@ -166,8 +166,8 @@
     const v = camera[f.key];
     return v === null || v === undefined
       ? ''
-      : typeof v === 'string'
-        ? v
+      : typeof v === 'string' || typeof v === 'object'
+        ? listed(v)
         : f.key === 'shutterSeconds'
           ? String(Math.round(100 / Number(v)) / 100)
           : String(v);
@@ -193,13 +193,15 @@
       [f.key]:
         raw.trim() === ''
           ? null
-          : f.kind === 'text'
-            ? raw
-            : f.kind === 'auto' || f.kind === 'switch'
-              ? raw === 'automatic' || raw === 'on'
-              : f.key === 'shutterSeconds'
-                ? 1 / n
-                : n,
+          : f.kind === 'raster'
+            ? size(raw)
+            : f.kind === 'text'
+              ? raw
+              : f.kind === 'auto' || f.kind === 'switch'
+                ? raw === 'automatic' || raw === 'on'
+                : f.key === 'shutterSeconds'
+                  ? 1 / n
+                  : n,
     };
   }
 
@@ -586,8 +588,7 @@
     <legend class="small soft"
       >Camera, {sheet.takes.length > 0
         ? 'carried over from the last take; change what changed'
-        : 'filled as briefed: read it off and change what differs'}. {pack.captureWidth} × {pack.captureHeight}
-      · {h.view?.rateName ?? ''} fps</legend
+        : 'filled as briefed: read it off and change what differs'}.</legend
     >
     {#each FIELDS as f (f.key)}
       {@render setting(f)}
@@ -598,7 +599,7 @@
     open={sheet.takes.length === 0 || ONCE.some((f) => found(f) || wrong?.field === f.key)}
   >
     <summary class="small soft"
-      >Once a setup: {unsaid.length === 0
+      >Once a setup (open to change): {unsaid.length === 0
         ? ONCE.map((f) => `${f.label.toLowerCase()} ${told(f)}`).join(' · ')
         : `say ${unsaid.map((f) => f.label.toLowerCase()).join(', ')}`}</summary
     >

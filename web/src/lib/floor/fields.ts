@@ -1,5 +1,10 @@
 /** A line of the camera data, as the slate asks for it. */
-export type Field = { key: string; label: string; unit: string; kind: 'number' | 'text' | 'auto' | 'switch' };
+export type Field = {
+  key: string;
+  label: string;
+  unit: string;
+  kind: 'number' | 'text' | 'auto' | 'switch' | 'raster';
+};
 /** What is read take by take. */
 export const FIELDS: Field[] = [
   { key: 'body', label: 'Body', unit: '', kind: 'text' },
@@ -16,6 +21,8 @@ export const FIELDS: Field[] = [
   { key: 'heightM', label: 'Height', unit: 'm', kind: 'number' },
   { key: 'tiltDeg', label: 'Tilt', unit: '°', kind: 'number' },
   { key: 'distanceM', label: 'Distance', unit: 'm', kind: 'number' },
+  { key: 'rate', label: 'Frame rate', unit: 'fps', kind: 'text' },
+  { key: 'raster', label: 'Raster', unit: '', kind: 'raster' },
 ];
 /** What is answered once, before the first take of a setup. */
 export const ONCE: Field[] = [
@@ -29,10 +36,8 @@ export const ONCE: Field[] = [
   { key: 'rollDeg', label: 'Roll', unit: '°', kind: 'number' },
   { key: 'lensCorrections', label: 'Lens corrections', unit: '', kind: 'switch' },
 ];
-const OTHERS: Record<string, string> = { rate: 'Frame rate', raster: 'Raster' };
 /** What the desk calls a field. */
-export const named = (k: string): string =>
-  [...FIELDS, ...ONCE].find((f) => f.key === k)?.label ?? OTHERS[k] ?? k;
+export const named = (k: string): string => [...FIELDS, ...ONCE].find((f) => f.key === k)?.label ?? k;
 
 /** A value as a list of takes has it; empty when it was not read. */
 export function listed(v: unknown): string {
@@ -43,4 +48,10 @@ export function listed(v: unknown): string {
     return `${r.width ?? ''}x${r.height ?? ''}`;
   }
   return String(v as string | number);
+}
+
+/** A size as it is typed, "3840x2160"; what is none stays as it was typed, so that it can be mended. */
+export function size(raw: string): { width: number; height: number } | string {
+  const m = /^\s*(\d{1,6})\s*[x×]\s*(\d{1,6})\s*$/i.exec(raw);
+  return m ? { width: Number(m[1]), height: Number(m[2]) } : raw;
 }

@@ -71,7 +71,7 @@
               >{f.key === 'shutterSeconds' ? 'Shutter, s' : f.label}{f.unit && f.key !== 'shutterSeconds'
                 ? `, ${f.unit}`
                 : ''}</option
-            >{/each}<option value="rate">Frame rate</option><option value="raster">Raster</option></select
+            >{/each}</select
         ></label
       >
       <label class="field"

@@ -240,9 +240,15 @@ public final class FloorCore {
   }
 
   private static Raster raster(JSObject o) {
-    return missing(o)
-        ? null
-        : new Raster(number(o, "width").intValue(), number(o, "height").intValue());
+    if (missing(o)) {
+      return null;
+    }
+    Double width = number(o, "width");
+    Double height = number(o, "height");
+    if (width == null || height == null) {
+      throw new InvalidInput("raster", "must be a size such as 3840x2160");
+    }
+    return new Raster(width.intValue(), height.intValue());
   }
 
   static String text(JSObject o, String key) {

@@ -274,7 +274,7 @@ class FloorPapersTest {
                 timeline.formatted(clip.formatted("25")),
                 "runs at 25.0 fps",
                 "{\"OTIO_SCHEMA\":\"Timeline.1\",\"tracks\":{\"children\":[]}}",
-                "no timeline with a video track",
+                "has no clip",
                 timeline.formatted("{\"OTIO_SCHEMA\":\"Gap.1\"}"),
                 "has no clip",
                 "{broken",

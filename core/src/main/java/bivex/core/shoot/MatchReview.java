@@ -173,20 +173,20 @@ public final class MatchReview {
     Take t = h.take;
     Take ref = h.reference;
     Asked asked = h.set.asked;
-    List<MatchGuard.Finding> f =
-        new ArrayList<>(
-            TakeCheck.of(
-                asked.shot(t),
-                ref == null || t == ref ? null : asked.shot(ref),
-                ref == null ? Set.of() : asked.rules(),
-                h.set.optics));
-    if (ref == null) {
-      return List.copyOf(f);
+    List<MatchGuard.Finding> settings =
+        TakeCheck.of(
+            asked.shot(t),
+            ref == null || t == ref ? null : asked.shot(ref),
+            ref == null ? Set.of() : asked.rules(),
+            h.set.optics);
+    if (ref == null || t == ref) {
+      return settings;
     }
-    Measured last = t == ref ? null : last(h);
+    // What happened to the camera comes before what it was set to.
+    List<MatchGuard.Finding> f = new ArrayList<>();
+    Measured last = last(h);
     if (last != null && !last.agrees) {
       f.add(
-          0,
           new MatchGuard.Finding(
               MatchGuard.Against.REFERENCE,
               "measured",
@@ -198,16 +198,14 @@ public final class MatchReview {
               last.remedy,
               "as measured"));
     }
-    if (t != ref && asked.rules().contains(MatchRule.HELD) && (last == null || !last.agrees)) {
+    if (asked.rules().contains(MatchRule.HELD) && (last == null || !last.agrees)) {
+      Instant since = ref.setup().equals(t.setup()) ? ref.at() : h.set.begun.get(t.setup());
       h.set.touches.stream()
-          .filter(e -> e.setup().equals(t.setup()) && e.at().isBefore(t.at()))
-          .filter(
-              e ->
-                  e.at()
-                      .isAfter(
-                          ref.setup().equals(t.setup()) ? ref.at() : h.set.begun.get(t.setup())))
+          .filter(e -> e.setup().equals(t.setup()))
+          .filter(e -> e.at().isAfter(since) && e.at().isBefore(t.at()))
           .forEach(e -> f.add(touched(e, t)));
     }
+    f.addAll(settings);
     return List.copyOf(f);
   }
 

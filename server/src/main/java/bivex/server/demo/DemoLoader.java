@@ -919,6 +919,8 @@ public class DemoLoader implements ApplicationRunner {
             54,
             "right",
             63,
+            "focalMm",
+            50,
             "focusM",
             1.4,
             "fNumber",
@@ -965,8 +967,12 @@ public class DemoLoader implements ApplicationRunner {
             46,
             "right",
             62,
-            "shutterDegrees",
-            180),
+            "focusM",
+            7,
+            "iso",
+            200,
+            "whiteK",
+            5600),
         "Hard cut on the slap of the halyard.");
     plan(
         "The dash along the pier",

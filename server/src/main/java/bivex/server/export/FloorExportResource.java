@@ -129,8 +129,9 @@ public class FloorExportResource {
   /**
    * @param picked takes that were found and are picked now
    * @param unknown clips that no take of the day is in
+   * @param passed what of the list is not used, each with its line and why
    */
-  public record PicksImport(int picked, List<String> unknown) {}
+  public record PicksImport(int picked, List<String> unknown, List<String> passed) {}
 
   /** The day sheet, the plates of each setup, the wardrobe blocks, or the kit, on paper. */
   @GetMapping("/days/{day}/papers/{paper}.pdf")
@@ -431,17 +432,7 @@ public class FloorExportResource {
       if (c.call() == Take.Call.PICK) {
         Timecode in = Timecode.parse(t.tcIn, rate);
         drop |= in.drop();
-        picked.add(
-            new EditList.Picked(
-                t.roll,
-                in,
-                t.frames,
-                codes.getOrDefault(t.shotId, t.slate)
-                    + " "
-                    + ItemKey.of(t.plate).name()
-                    + " take "
-                    + t.number,
-                t.note));
+        picked.add(new EditList.Picked(t.roll, in, t.frames, named(t, codes), t.note));
       }
     }
     EditList list =
@@ -477,17 +468,17 @@ public class FloorExportResource {
             ? Otio.parse(text.getBytes(StandardCharsets.UTF_8), rate)
             : EditList.parse(text, rate);
     if (list.events().isEmpty()) {
-      throw new InvalidInput("file", "has no clip");
+      throw new InvalidInput(
+          "file",
+          "has no clip" + list.passed().stream().findFirst().map(x -> "; " + x.said()).orElse(""));
     }
+    Map<UUID, String> codes = codes(me);
     List<TakeEntries.Called> of = ofDay(me, d);
     int picked = 0;
     List<String> unknown = new ArrayList<>();
     for (EditList.Event e : list.events()) {
       TakeEntries.Called found =
-          of.stream()
-              .filter(c -> c.take().roll.equals(e.reel()) && holds(c.take(), e, rate))
-              .findFirst()
-              .orElse(null);
+          of.stream().filter(c -> holds(c.take(), codes, e, rate)).findFirst().orElse(null);
       if (found == null) {
         unknown.add(
             (e.name().isEmpty() ? "clip" : e.name()) + ", " + e.reel() + " " + e.in().label());
@@ -502,12 +493,22 @@ public class FloorExportResource {
         picked++;
       }
     }
-    return new PicksImport(picked, unknown);
+    return new PicksImport(
+        picked, unknown, list.passed().stream().map(EditList.Passed::said).toList());
   }
 
-  private static boolean holds(TakeEntry t, EditList.Event e, FrameRate rate) {
-    long in = Timecode.parse(t.tcIn, rate).frame();
-    return e.in().frame() >= in && e.in().frame() + e.frames() <= in + t.frames;
+  private static boolean holds(
+      TakeEntry t, Map<UUID, String> codes, EditList.Event e, FrameRate rate) {
+    return EditList.liesIn(e, t.roll, named(t, codes), Timecode.parse(t.tcIn, rate), t.frames);
+  }
+
+  /** A take as it is called in lists. */
+  private static String named(TakeEntry t, Map<UUID, String> codes) {
+    return codes.getOrDefault(t.shotId, t.slate)
+        + " "
+        + ItemKey.of(t.plate).name()
+        + " take "
+        + t.number;
   }
 
   private List<TakeEntries.Called> ofDay(Member me, ShootingDay d) {
