@@ -603,7 +603,7 @@
         ? ONCE.map((f) => `${f.label.toLowerCase()} ${told(f)}`).join(' · ')
         : `say ${unsaid.map((f) => f.label.toLowerCase()).join(', ')}`}</summary
     >
-    <fieldset class="camera" disabled={!may}>
+    <fieldset class="answers" disabled={!may}>
       {#each ONCE as f (f.key)}
         {@render setting(f)}
       {/each}
@@ -759,7 +759,8 @@
   .still:focus-within {
     outline: 2px solid var(--pencil);
   }
-  .camera {
+  .camera,
+  .answers {
     display: grid;
     grid-template-columns: repeat(auto-fill, minmax(108px, 1fr));
     gap: 6px 8px;
@@ -769,10 +770,11 @@
     cursor: pointer;
     padding-block: 4px;
   }
-  .once .camera {
+  .once .answers {
     margin-block: 4px 6px;
   }
-  .camera .select {
+  .camera .select,
+  .answers .select {
     padding-inline: 5px 16px;
     font-size: 12px;
   }

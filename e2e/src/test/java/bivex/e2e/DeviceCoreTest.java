@@ -7,7 +7,9 @@ import bivex.core.optics.Raster;
 import bivex.core.shoot.CameraData;
 import bivex.core.shoot.MatchGuard;
 import bivex.core.shoot.MatchRule;
+import bivex.core.shoot.PlateTerms;
 import bivex.core.shoot.SetClock;
+import bivex.core.shoot.TakeCheck;
 import bivex.core.time.FrameRate;
 import bivex.core.time.Timecode;
 import bivex.core.time.TimecodeRange;
@@ -87,7 +89,28 @@ class DeviceCoreTest {
         RANDOM.nextInt(5) == 0 ? Raster.HD : Raster.UHD,
         near(1.4, 0.1),
         near(0.0, 1),
-        near(2.6, 0.1));
+        near(2.6, 0.1),
+        RANDOM.nextInt(6) == 0,
+        RANDOM.nextInt(5) == 0 ? "log" : "flat",
+        near(0.0, 0.1) == null ? null : (double) RANDOM.nextInt(3),
+        near(0.0, 3),
+        RANDOM.nextInt(5) == 0 ? null : "intra",
+        RANDOM.nextInt(5) == 0 ? 8 : 10,
+        RANDOM.nextInt(5) == 0 ? "crop" : "full width",
+        near(0.0, 0.2),
+        RANDOM.nextInt(4) == 0 ? null : RANDOM.nextBoolean());
+  }
+
+  /** What a plan asks of a plate: mostly near what cameras were set to, some of it open. */
+  private static PlateTerms terms() {
+    return RANDOM.nextInt(4) == 0
+        ? PlateTerms.NONE
+        : new PlateTerms(
+            camera(),
+            RANDOM.nextInt(3) == 0 ? Set.of("iso", "fNumber") : Set.of(),
+            5,
+            4,
+            FrameRate.FILM);
   }
 
   @Test
@@ -103,14 +126,14 @@ class DeviceCoreTest {
       double background = RANDOM.nextInt(3) == 0 ? 0 : 5;
       MatchGuard.Optics optics =
           new MatchGuard.Optics(Raster.UHD, 36, background > 0 ? background : null);
-      List<MatchGuard.Finding> found =
-          reference == null
-              ? MatchGuard.alone(take, rules)
-              : MatchGuard.compare(reference, take, rules, optics);
+      TakeCheck.Shot held = new TakeCheck.Shot(take, RANDOM.nextInt(8), terms());
+      TakeCheck.Shot against =
+          reference == null ? null : new TakeCheck.Shot(reference, RANDOM.nextInt(8), terms());
+      List<MatchGuard.Finding> found = TakeCheck.of(held, against, rules, optics);
       findings += found.size();
       Map<String, Object> q = new HashMap<>();
-      q.put("reference", reference == null ? null : plain(reference));
-      q.put("take", plain(take));
+      q.put("reference", against == null ? null : shot(against));
+      q.put("take", shot(held));
       q.put("rules", String.join(",", rules.stream().map(Enum::name).toList()));
       q.put("background", background);
       asked.add(q);
@@ -126,6 +149,10 @@ class DeviceCoreTest {
     for (int i = 0; i < asked.size(); i++) {
       assertThat(said.get(i)).as(asked.get(i).toString()).isEqualTo(wanted.get(i));
     }
+  }
+
+  private static Map<String, Object> shot(TakeCheck.Shot s) {
+    return Map.of("camera", plain(s.camera()), "asks", plain(s.terms()), "seconds", s.seconds());
   }
 
   private static Object plain(Object value) {

@@ -218,7 +218,7 @@ class BadInputTest {
     refused(
         producer.post("/api/sums/S1", Map.of("rate", "29.97", "label", "00:01:00;00")),
         422,
-        "timecode",
+        "label",
         "does not exist");
     refused(producer.post("/api/sums/S8", Map.of("focalMm", 0)), 422, "focalMm", "must be from 1");
     refused(producer.post("/api/sums/S99", Map.of()), 422, "sum", "there is no sum");

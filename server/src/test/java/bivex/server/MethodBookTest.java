@@ -453,7 +453,9 @@ class MethodBookTest {
         }
       }
       Caller.Answer answer = Stage.ok(stage.producer.post("/api/sums/" + id, Map.of()));
-      assertThat(answer.body()).isNotEmpty();
+      assertThat(answer.at("results")).isNotEmpty();
+      assertThat(answer.text("formula")).isEqualTo(s.path("formula").asString());
+      assertThat(answer.at("inputs").size()).isEqualTo(s.path("inputs").size());
     }
     Caller.Answer depth =
         Stage.ok(
@@ -485,7 +487,7 @@ class MethodBookTest {
   }
 
   private static JsonNode result(Caller.Answer answer, String key) {
-    for (JsonNode r : answer.body()) {
+    for (JsonNode r : answer.at("results")) {
       if (r.path("key").asString().equals(key)) {
         return r;
       }

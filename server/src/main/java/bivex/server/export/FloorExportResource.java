@@ -59,6 +59,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
@@ -470,7 +471,11 @@ public class FloorExportResource {
     if (list.events().isEmpty()) {
       throw new InvalidInput(
           "file",
-          "has no clip" + list.passed().stream().findFirst().map(x -> "; " + x.said()).orElse(""));
+          "has no clip"
+              + list.passed().stream()
+                  .limit(20)
+                  .map(x -> "; " + x.said())
+                  .collect(Collectors.joining()));
     }
     Map<UUID, String> codes = codes(me);
     List<TakeEntries.Called> of = ofDay(me, d);

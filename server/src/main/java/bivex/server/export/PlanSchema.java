@@ -42,6 +42,7 @@ public class PlanSchema {
     // A point of a drawing that belongs to no frame has none; what a plan does not ask of the
     // camera is null.
     orNull(needed, "Point", Set.of("frame"));
+    orNull(needed, "Plate", Set.of("wayOut"));
     orNull(needed, "PlateTerms", Set.of("counted"));
     orNull(needed, "CameraData", Set.copyOf(CameraData.FIELDS));
     return out;
