@@ -43,6 +43,8 @@
   let parts = $state<{ part: number; eyeline: string; zone: string; wardrobe: string }[]>([]);
   let pictures = $state<File[]>([]);
   let wrong = $state<{ words: string; field: string; silent?: string[] } | null>(null);
+  /** What was to be said of the take that was not logged yet. */
+  let meantCall: [Schemas['NewCall']['call']?, string?] = [];
   let busy = $state(false);
   let typed = false;
   let of = '';
@@ -334,6 +336,7 @@
               words: `${autos[0]?.label} is ${autos[0]?.actual} in a match set: set it by hand, or say why it must be so`,
               field: 'overruled',
             };
+      meantCall = [call, why];
       await tick();
       document.querySelector<HTMLElement>('.slate-card .wrong')?.focus();
       return;
@@ -528,7 +531,7 @@
           class="tight btn"
           onclick={() => {
             notRead = [...notRead, ...(wrong?.silent ?? [])];
-            void log();
+            void log(...meantCall);
           }}>They were not read: log it</button
         >{/if}
     </p>{/if}

@@ -80,7 +80,7 @@ class FloorDeskTest extends DeskTests {
     p.getByLabel(Pattern.compile("^White balance")).selectOption("automatic");
     button(p, "Pick it").click();
     assertThat(p.locator(".slate-card [role=alert]")).containsText("is automatic in a match set");
-    p.getByLabel("Why it must be automatic").fill("the lamp changes");
+    p.getByLabel("Why it must be so").fill("the lamp changes");
     button(p, "Pick it").click();
     assertThat(p.locator(".takes li").first()).containsText("automatic because: the lamp changes");
     assertThat(
@@ -101,6 +101,50 @@ class FloorDeskTest extends DeskTests {
     button(p, "Log take 1").click();
     assertThat(p.locator(".takes .thumb img")).hasCount(1);
     Browsers.accessible(p, "the floor with takes");
+  }
+
+  /**
+   * On a phone, without a line: a first take that is not as planned is told before it is picked.
+   */
+  @Test
+  void aWrongFirstTakeIsToldOnThePhoneBeforeItIsPicked() {
+    Page p = floor();
+    p.setViewportSize(390, 844);
+    plate(p, "Performance 1");
+    // Filled as briefed: nobody types what the plan knows.
+    assertThat(p.getByLabel(Pattern.compile("^Focal"))).hasValue("35");
+    assertThat(p.locator(".slate-card .findings")).hasCount(0);
+    p.context().setOffline(true);
+    p.getByLabel(Pattern.compile("^Focal")).fill("50");
+    p.getByLabel(Pattern.compile("^Focal")).blur();
+    p.getByLabel(Pattern.compile("^Frame rate")).fill("25");
+    p.getByLabel(Pattern.compile("^Frame rate")).blur();
+    out(p).fill("01:00:00:20");
+    p.keyboard().press("Tab");
+    assertThat(p.locator(".slate-card .findings")).containsText("43 % tighter");
+    assertThat(p.locator(".slate-card .findings")).containsText("24 fps");
+    assertThat(p.locator(".slate-card .findings"))
+        .containsText("short of what the cut itself needs");
+    button(p, "Pick it").click();
+    assertThat(p.locator(".slate-card [role=alert]")).containsText("Stabiliser");
+    button(p, "They were not read: log it").click();
+    assertThat(p.locator(".takes li.waits")).hasCount(1);
+    assertThat(p.locator(".plates button").first()).containsText("in doubt");
+    p.context().setOffline(false);
+    assertThat(p.locator(".takes li.waits")).hasCount(0);
+    assertThat(stage.state("plate:performance-1")).startsWith("IN_DOUBT");
+    // What is meant so is said once, and no longer held against the plate.
+    Locator focal =
+        p.locator(".takes .findings li")
+            .filter(new Locator.FilterOptions().setHasText("focal length"))
+            .first();
+    focal.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Meant so")).click();
+    p.getByLabel("Why it must be so").fill("a closer part");
+    button(p, "It is meant so").click();
+    assertThat(
+            p.locator(".takes .findings li")
+                .filter(new Locator.FilterOptions().setHasText("focal length")))
+        .hasCount(0);
   }
 
   @Test
