@@ -333,7 +333,9 @@
               silent,
             }
           : {
-              words: `${autos[0]?.label} is ${autos[0]?.actual} in a match set: set it by hand, or say why it must be so`,
+              words:
+                `${autos[0]?.label} is ${autos[0]?.actual} in a match set: ` +
+                'set it by hand, or say why it must be so',
               field: 'overruled',
             };
       meantCall = [call, why];
@@ -384,7 +386,8 @@
         frame.wrong(
           new Refused(
             0,
-            `${name} is logged but ${breaks.some((f) => f.against !== 'PLAN') ? 'does not match' : 'is not as planned'}`,
+            `${name} is logged but ` +
+              (breaks.some((f) => f.against !== 'PLAN') ? 'does not match' : 'is not as planned'),
             breaks
               .map(
                 (f) =>

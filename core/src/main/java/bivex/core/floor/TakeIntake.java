@@ -68,8 +68,8 @@ public record TakeIntake(String overruled, String remark) {
   }
 
   /**
-   * An automatic mode in a set that wants manual ones is refused, unless somebody says why it must
-   * be.
+   * An automatic mode, or a stabiliser, in a set that wants none is refused, unless somebody says
+   * why it must be.
    */
   private static String automatic(Plan plan, String plate, CameraData camera, String overruled) {
     List<MatchGuard.Finding> autos =
@@ -82,7 +82,9 @@ public record TakeIntake(String overruled, String remark) {
       throw new InvalidInput(
           f.property(),
           f.label()
-              + " is automatic in a match set: "
+              + " is "
+              + f.actual()
+              + " in a match set: "
               + f.effect()
               + ". Set it by hand, or say why it must be so");
     }

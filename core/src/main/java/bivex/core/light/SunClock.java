@@ -71,6 +71,88 @@ public record SunClock(
         List.copyOf(rows), day.sunrise(), day.sunset(), Sun.golden(noon, latitude, longitude));
   }
 
+  /** Minutes from one beginning that is tried to the next. */
+  private static final int TRIED = 5;
+
+  /**
+   * What the light allows a set of which nothing is shot yet: how long shadows hold from a
+   * beginning, against what the set needs, and the next beginning from which they hold it.
+   *
+   * @param begin when it would be begun
+   * @param needMinutes the set takes
+   * @param heightM of what throws the shadow, m
+   * @param limitM how far the tip may go, m
+   */
+  public static Hold before(
+      ZonedDateTime begin,
+      double needMinutes,
+      double latitude,
+      double longitude,
+      double heightM,
+      double limitM) {
+    InvalidInput.positive("limit", limitM);
+    double need = InvalidInput.within("minutes", needMinutes, 0, 24 * 60);
+    ZonedDateTime until = holds(begin, latitude, longitude, heightM, limitM);
+    long now = Duration.between(begin, until).toMinutes();
+    ZonedDateTime best = begin;
+    long longest = now;
+    // The first beginning from which it holds, or else the one from which it holds longest.
+    for (int m = TRIED; m <= 12 * 60 && longest < need; m += TRIED) {
+      ZonedDateTime from = begin.plusMinutes(m);
+      long l =
+          Duration.between(from, holds(from, latitude, longitude, heightM, limitM)).toMinutes();
+      if (l > longest) {
+        longest = l;
+        best = from;
+      }
+    }
+    String said =
+        until.isAfter(begin)
+            ? String.format(Locale.ROOT, "Begun at %tR, shadows hold %d min", begin, now)
+            : String.format(Locale.ROOT, "The sun is down at %tR", begin);
+    String words =
+        now >= need && until.isAfter(begin)
+            ? String.format(Locale.ROOT, "%s for the %.0f the set needs.", said, need)
+            : longest == 0
+                ? said + ": this set has no sunlight to hold."
+                : longest >= need
+                    ? String.format(
+                        Locale.ROOT,
+                        "%s and the set needs %.0f: begin at %tR, then they hold %d.",
+                        said,
+                        need,
+                        best,
+                        longest)
+                    : String.format(
+                        Locale.ROOT,
+                        "%s and the set needs %.0f; no beginning holds it, longest are %d min from"
+                            + " %tR: part the set with a clean plate in each light, or wait for"
+                            + " cloud.",
+                        said,
+                        need,
+                        longest,
+                        best);
+    return new Hold(
+        begin, null, until, now >= need && until.isAfter(begin), words, "The light has moved on.");
+  }
+
+  /**
+   * When shadows leave their limit, or the sun goes down, from a beginning; itself when it is down.
+   */
+  private static ZonedDateTime holds(
+      ZonedDateTime begin, double latitude, double longitude, double heightM, double limitM) {
+    Sun then = Sun.at(begin, latitude, longitude);
+    ZonedDateTime until = begin;
+    for (int m = 1; m <= 24 * 60 && then.elevationDeg() > 0; m++) {
+      Sun s = Sun.at(begin.plusMinutes(m), latitude, longitude);
+      if (s.elevationDeg() <= 0 || s.driftM(then, heightM) > limitM) {
+        break;
+      }
+      until = begin.plusMinutes(m);
+    }
+    return until;
+  }
+
   /**
    * How a set stands now against the light of its first take.
    *

@@ -119,6 +119,41 @@ class FloorSumsTest {
         .contains("No sun");
   }
 
+  /**
+   * Before anything is shot, the beginning that is advised holds the set when it is walked through
+   * minute by minute with the positions of the reference algorithm.
+   */
+  @Test
+  void theBeginningThatIsAdvisedHoldsTheSet() {
+    ZonedDateTime morning = ZonedDateTime.parse("2026-11-27T08:40:00+00:00[Europe/London]");
+    int moved = 0;
+    for (int need : new int[] {2, 5, 8, 12, 20, 45}) {
+      SunClock.Hold h = SunClock.before(morning, need, 52, 0, 1.75, 0.1);
+      java.util.regex.Matcher at =
+          java.util.regex.Pattern.compile("begin at (\\d\\d):(\\d\\d), then they hold (\\d+)")
+              .matcher(h.words());
+      if (at.find()) {
+        moved++;
+        ZonedDateTime begin =
+            morning
+                .withHour(Integer.parseInt(at.group(1)))
+                .withMinute(Integer.parseInt(at.group(2)));
+        Sun then = Sun.at(begin, 52, 0);
+        for (int m = 1; m <= need; m++) {
+          assertThat(Sun.at(begin.plusMinutes(m), 52, 0).driftM(then, 1.75))
+              .isLessThanOrEqualTo(0.1);
+        }
+        assertThat(Integer.parseInt(at.group(3))).isGreaterThanOrEqualTo(need);
+        assertThat(h.held()).isFalse();
+      } else {
+        assertThat(h.words()).containsAnyOf("for the " + need + " the set needs", "no beginning");
+      }
+    }
+    assertThat(moved).isPositive();
+    assertThat(SunClock.before(morning.withHour(20), 10, 52, 0, 1.75, 0.1).words())
+        .startsWith("The sun is down at 20:40");
+  }
+
   @Test
   void theDayOfTheSunHasItsRowsAndKnowsWhereItDoesNotRise() {
     SunClock c = SunClock.of(MORNING, MORNING.plusHours(3), 38.7, -9.1, 1.7);

@@ -222,7 +222,7 @@ public class FloorSheets {
    * @param more whether older takes exist
    * @param speaks whether somebody speaks, so that the sound is to be listened to
    * @param clock null when nothing is planned
-   * @param hold null when the place has no coordinates or no take is made
+   * @param hold null when the place has no coordinates or nothing is wanted
    */
   public record SetupSheet(
       SetupView setup,
@@ -357,6 +357,7 @@ public class FloorSheets {
                 me.production().mainsHz,
                 last.camera.shutterSeconds(),
                 last.camera.rate() == null ? rate : last.camera.rate());
+    SetClock media = clock(s, day.terms, here, called, ofDay, touched, rate);
     return new SetupSheet(
         view(s, here.stream().map(p -> p.shot().code).toList()),
         day(day, List.of()),
@@ -378,8 +379,8 @@ public class FloorSheets {
         plates.stream().anyMatch(FloorPlate::guide)
             || noted.stream().anyMatch(n -> n.kind == SetupNote.Kind.SOUND),
         recorded,
-        clock(s, day.terms, here, called, ofDay, touched, rate),
-        hold(day, here, called),
+        media,
+        hold(day, here, called, media),
         flicker);
   }
 
@@ -461,9 +462,9 @@ public class FloorSheets {
     return c.call() == null || c.call().usable();
   }
 
-  /** How the light stands against the first usable take of the setup. */
+  /** How the light stands against the first usable take of the setup, or what it allows before. */
   private SunClock.Hold hold(
-      ShootingDay day, List<ShotBook.Page> here, List<TakeEntries.Called> called) {
+      ShootingDay day, List<ShotBook.Page> here, List<TakeEntries.Called> called, SetClock wanted) {
     DayTerms t = day.terms;
     boolean outside =
         here.stream().anyMatch(p -> p.plan().matchSet().rules().contains(MatchRule.LIGHT));
@@ -473,8 +474,23 @@ public class FloorSheets {
             .map(c -> c.take().madeAt)
             .min(Comparator.naturalOrder())
             .orElse(null);
-    if (t.latitude() == null || first == null || !outside) {
+    if (t.latitude() == null || !outside) {
       return null;
+    }
+    if (first == null) {
+      // Before the day it is reckoned from the call.
+      ZonedDateTime call = t.moment(day.shootOn, t.call());
+      ZonedDateTime local = clock.instant().atZone(call.getZone());
+      boolean today = local.toLocalDate().equals(day.shootOn);
+      return wanted == null || wanted.need() == 0
+          ? null
+          : SunClock.before(
+              today && local.isAfter(call) ? local : call,
+              Math.min(24 * 60, wanted.need()),
+              t.latitude(),
+              t.longitude(),
+              t.shadowHeightM(),
+              t.shadowLimitM());
     }
     ZonedDateTime from = first.atZone(ZoneId.of(t.zone()));
     ZonedDateTime now = clock.instant().atZone(from.getZone());
