@@ -254,6 +254,33 @@ class FloorPapersTest {
         .contains("no timeline");
   }
 
+  /** A table as spreadsheets of other countries save it is read; another encoding is refused. */
+  @Test
+  void tablesOfOtherCountriesAreReadAndOtherEncodingsRefused() {
+    String code = stage.look().text("code");
+    String table =
+        "\uFEFFCode;Plate;SETUP;Roll;In;Out;note;fNumber;shutterSeconds;stabiliser\r\n"
+            + code
+            + ";plate:clean;1;A001;01:00:00:00;01:00:11:00;Café;5,6;1/50;off\r\n";
+    Caller.Answer in =
+        Stage.ok(
+            stage.producer.upload(
+                day + "/takes.csv", "takes.csv", table.getBytes(StandardCharsets.UTF_8), Map.of()));
+    assertThat(in.at("logged").asInt()).isEqualTo(1);
+    JsonNode take = stage.producer.get(stage.base + "/setups/" + stage.setup).at("takes").get(0);
+    assertThat(take.path("note").asString()).isEqualTo("Café");
+    assertThat(take.path("camera").path("fNumber").asDouble()).isEqualTo(5.6);
+    assertThat(take.path("camera").path("stabiliser").asBoolean(true)).isFalse();
+    Caller.Answer refused =
+        stage.producer.upload(
+            day + "/takes.csv",
+            "takes.csv",
+            table.substring(1).getBytes(StandardCharsets.ISO_8859_1),
+            Map.of());
+    assertThat(refused.status()).isEqualTo(422);
+    assertThat(refused.text("detail")).contains("UTF-8");
+  }
+
   /**
    * Lists from elsewhere: what is no timeline, runs at another rate or has no clip is refused with
    * the reason; what is not on this day is told.

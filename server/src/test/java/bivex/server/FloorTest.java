@@ -92,7 +92,7 @@ class FloorTest {
             stage.base + "/setups/" + stage.setup + "/touches", Map.of("kind", "CARD")));
     assertThat(Stage.ok(stage.producer.post(path, slate)).body())
         .extracting(f -> f.path("property").asString())
-        .containsExactly("iso", "held");
+        .containsExactly("held", "iso");
     assertThat(stage.producer.get(stage.base + "/setups/" + stage.setup).at("takes")).hasSize(1);
   }
 
@@ -122,7 +122,7 @@ class FloorTest {
     Stage.ok(stage.strike("the stage was wanted back"));
     assertThat(stage.state("plate:clean"))
         .isEqualTo("OWED: the set is struck, let go: the stage was wanted back");
-    assertThat(stage.look().text("sentence")).contains("Borrow frames of a take");
+    assertThat(stage.look().text("sentence")).contains("Nothing is shot that could stand in");
     assertThat(stage.producer.get(path).at("beforeStrike"))
         .isNotEmpty()
         .allMatch(b -> b.path("waived").asString().equals("the stage was wanted back"));
@@ -132,6 +132,7 @@ class FloorTest {
 
   @Test
   void whatIsLetGoBeforeStrikingIsRescuedAtOnce() {
+    stage.log("plate:performance-1", Stage.CAMERA);
     Stage.ok(stage.say(stage.producer, "plate:clean", "WAIVED", "rain"));
     assertThat(stage.state("plate:clean")).isEqualTo("OWED: not shot, let go: rain");
     assertThat(stage.look().at("items"))

@@ -306,6 +306,8 @@ public final class Rescue {
     double have = w.rate().frames(rate.seconds(t.frames()));
     Conform c = new Conform(w.rate(), rate);
     double sharp = sharpness(w, t, tighter);
+    // A take of the plate itself shows all of it; what another shows instead, nobody knows.
+    Double cover = t.plate().equals(w.plate().key()) ? 100.0 : null;
     Estimate hours =
         rates.hours(TaskKind.CAMERA_MOVE, 1, sharp < 100 ? Difficulty.HARD : Difficulty.FAIR);
     if (have + 1e-9 >= w.frames()) {
@@ -315,7 +317,7 @@ public final class Rescue {
           sharp,
           0,
           0,
-          100.0,
+          cover,
           c.cadence(1, 240).even()
               ? "plays evenly"
               : "uneven: " + rate.name() + " fps on " + w.rate().name(),
@@ -333,7 +335,7 @@ public final class Rescue {
             sharp,
             made,
             0,
-            100.0,
+            cover,
             text("slowed to %.0f %%, %.2f frames a step", speed * 100, c.step(speed)),
             hours.plus(
                 rates.hours(TaskKind.RETIME, 1, made > 0.3 ? Difficulty.HARD : Difficulty.FAIR)),
@@ -346,7 +348,7 @@ public final class Rescue {
             sharp,
             0,
             heldShare,
-            100.0,
+            cover,
             text("last frame held %.0f frames", w.frames() - have),
             hours.plus(rates.hours(TaskKind.LIGHT_EFFECT, 1, Difficulty.FAIR)),
             suits * 0.85,
@@ -382,8 +384,10 @@ public final class Rescue {
       Estimate hours,
       double suits,
       String caveat) {
-    // What nobody knows counts as half: neither there nor not.
-    double covered = cover == null ? 0.5 : cover / 100;
+    // What nobody knows counts as half: neither there nor not. How well a take of another plate
+    // stands in is in what suits already.
+    boolean part = way == Way.PATCHED || way == Way.BORROWED;
+    double covered = cover != null ? cover / 100 : part ? 0.5 : 1;
     double score =
         suits * sharp / 100 * covered * (1 - made) * (1 - held / 2) / (1 + hours.mean() / 40);
     return new Option(way, from, sharp, made * 100, cover, cadence, hours, score, caveat);

@@ -218,6 +218,24 @@ public record CameraData(
     return n == null ? null : n.intValue();
   }
 
+  /** A field as a list has it, so that {@link #read} gives it back; empty when it was not read. */
+  public String listed(String field) {
+    Object v = get(field);
+    if (v == null) {
+      return "";
+    }
+    if (v instanceof Boolean b) {
+      return ONCE_A_SETUP.contains(field) ? b ? "on" : "off" : b ? "automatic" : "manual";
+    }
+    if (v instanceof FrameRate r) {
+      return r.text();
+    }
+    if (v instanceof Raster r) {
+      return r.width() + "x" + r.height();
+    }
+    return v instanceof Double n && n == Math.rint(n) ? Long.toString(Math.round(n)) : v.toString();
+  }
+
   private static String blank(String word) {
     return word == null || word.isBlank() ? null : word.strip();
   }

@@ -335,4 +335,21 @@ class TakeCheckTest {
                       found -> assertThat(found).allMatch(f -> f.severity() == Severity.NOT_READ));
             });
   }
+
+  /** What goes out in a list comes back as it was, field by field. */
+  @Test
+  void cameraDataInAListComeBackAsTheyWere() {
+    CameraData c =
+        asked(plan("A1"), "plate:clean")
+            .with("whiteAuto", true)
+            .with("stabiliser", false)
+            .with("lensCorrections", true)
+            .with("ndStops", 1.5)
+            .with("bits", 10)
+            .with("profile", "log, flat")
+            .with("rollDeg", -0.25);
+    assertThat(CameraData.read(c::listed)).isEqualTo(c);
+    assertThat(c.listed("stabiliser")).isEqualTo("off");
+    assertThat(CameraData.read(CameraData.notRead()::listed)).isEqualTo(CameraData.notRead());
+  }
 }

@@ -10,7 +10,6 @@ import bivex.core.ItemKey;
 import bivex.core.floor.TakeIntake;
 import bivex.core.light.SunClock;
 import bivex.core.method.Plan;
-import bivex.core.optics.Raster;
 import bivex.core.order.Pass;
 import bivex.core.order.Running;
 import bivex.core.order.TimeOfDay;
@@ -45,6 +44,8 @@ import biweekly.property.Geo;
 import biweekly.property.ProductId;
 import java.io.IOException;
 import java.io.StringReader;
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.time.DateTimeException;
 import java.time.Instant;
@@ -52,6 +53,7 @@ import java.time.ZonedDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.Date;
 import java.util.HashMap;
 import java.util.List;
@@ -60,6 +62,7 @@ import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
@@ -277,7 +280,7 @@ public class FloorExportResource {
                   t.note,
                   t.madeAt.toString(),
                   t.loggedBy));
-      CameraData.FIELDS.forEach(f -> row.add(cell(t.camera.get(f))));
+      CameraData.FIELDS.forEach(f -> row.add(t.camera.listed(f)));
       rows.add(row);
     }
     return Download.of(
@@ -305,14 +308,17 @@ public class FloorExportResource {
     int logged = 0;
     int known = 0;
     List<String> otherwise = new ArrayList<>();
+    String text = text(file);
     try (CSVParser csv =
         CSVFormat.RFC4180
             .builder()
+            .setDelimiter(separator(text))
             .setHeader()
+            .setIgnoreHeaderCase(true)
             .setSkipHeaderRecord(true)
             .setIgnoreSurroundingSpaces(true)
             .get()
-            .parse(new StringReader(text(file)))) {
+            .parse(new StringReader(text))) {
       List<String> missing =
           List.of("code", "plate", "setup", "roll", "in", "out").stream()
               .filter(h -> !csv.getHeaderMap().containsKey(h))
@@ -629,20 +635,6 @@ public class FloorExportResource {
     return Date.from(at.toInstant());
   }
 
-  private static String cell(Object v) {
-    return v == null
-        ? ""
-        : v instanceof Boolean b
-            ? b ? "automatic" : "manual"
-            : v instanceof FrameRate r
-                ? r.text()
-                : v instanceof Raster r
-                    ? r.width() + "x" + r.height()
-                    : v instanceof Double n && n == Math.rint(n)
-                        ? Long.toString(Math.round(n))
-                        : v.toString();
-  }
-
   private static String value(CSVRecord r, String column) {
     String v = r.isMapped(column) && r.isSet(column) ? r.get(column).strip() : "";
     // The quote that keeps a spreadsheet from taking a cell for a formula.
@@ -672,8 +664,22 @@ public class FloorExportResource {
     if (file.isEmpty() || file.getSize() > MOST_BYTES) {
       throw new InvalidInput("file", file.isEmpty() ? "is empty" : "is larger than 5 MB");
     }
-    String s = new String(file.getBytes(), StandardCharsets.UTF_8);
-    return s.startsWith("\uFEFF") ? s.substring(1) : s;
+    try {
+      String s =
+          StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(file.getBytes())).toString();
+      return s.startsWith("\uFEFF") ? s.substring(1) : s;
+    } catch (CharacterCodingException e) {
+      throw new InvalidInput(
+          "file", "is not in UTF-8; save it as CSV in UTF-8, so that no letter is lost");
+    }
+  }
+
+  /** What parts the cells of a table, by its first line: a comma, a semicolon or a tab. */
+  private static char separator(String table) {
+    String heads = table.lines().findFirst().orElse("");
+    return Stream.of(',', ';', '\t')
+        .max(Comparator.comparingLong(c -> heads.chars().filter(x -> x == c).count()))
+        .orElse(',');
   }
 
   private ShootingDay day(Member me, UUID id) {
