@@ -188,7 +188,9 @@
               </p>{/if}
           </div>
           <ul class="checks">
-            {#each o.checks as c (c.label)}<li title={c.agrees ? '' : `wanted ${c.wanted}`}>
+            {#each o.checks.filter((c) => c.asked) as c (c.label)}<li
+                title={c.agrees ? '' : `wanted ${c.wanted}`}
+              >
                 <span class="pt-[2px]"
                   ><Form state={c.agrees ? 'IN_HAND' : 'IN_DOUBT'} size={11} now={!c.agrees} /></span
                 ><span
@@ -197,6 +199,12 @@
                     >{/if}</span
                 >
               </li>{/each}
+            {#if o.checks.some((c) => !c.asked)}<li class="small soft told">
+                The file says: {o.checks
+                  .filter((c) => !c.asked)
+                  .map((c) => `${c.label.toLowerCase()} ${c.found}`)
+                  .join(' · ')}
+              </li>{/if}
           </ul>
         </li>
       {/each}
@@ -365,6 +373,10 @@
   }
   .fix {
     margin-left: 8px;
+  }
+  .checks li.told {
+    display: block;
+    margin-top: 2px;
   }
   .checks li {
     display: grid;

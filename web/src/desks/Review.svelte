@@ -373,7 +373,7 @@
             : ''}
         </p>
         <ul class="facts">
-          {#each v.checks as c (c.label)}<li>
+          {#each v.checks.filter((c) => c.asked) as c (c.label)}<li>
               <span class="pt-[2px]"
                 ><Form state={c.agrees ? 'IN_HAND' : 'IN_DOUBT'} now={!c.agrees} size={12} /></span
               ><span
@@ -383,6 +383,12 @@
               >
             </li>{/each}
         </ul>
+        {#if v.checks.some((c) => !c.asked)}<p class="small soft">
+            The file says: {v.checks
+              .filter((c) => !c.asked)
+              .map((c) => `${c.label.toLowerCase()} ${c.found}`)
+              .join(' · ')}
+          </p>{/if}
 
         <h2>Verdict</h2>
         {#each v.verdicts as d (d.at)}<p>

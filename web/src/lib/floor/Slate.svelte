@@ -7,7 +7,7 @@
   import { frame } from '../state.svelte';
   import { line } from './line.svelte';
   import { held, type FloorSheet } from './merged';
-  import { FIELDS, listed, named, ONCE, size, type Field } from './fields';
+  import { FIELDS, named, ONCE, size, sized, type Field } from './fields';
   import { timeOf } from './time';
   import { read } from '../numbers';
 
@@ -169,7 +169,7 @@
     return v === null || v === undefined
       ? ''
       : typeof v === 'string' || typeof v === 'object'
-        ? listed(v)
+        ? sized(v)
         : f.key === 'shutterSeconds'
           ? String(Math.round(100 / Number(v)) / 100)
           : String(v);
@@ -313,10 +313,7 @@
     wrong = null;
     const now = $state.snapshot(camera);
     const fault = core.fault(now);
-    const first = sheet.takes.length === 0;
-    const silent = fault
-      ? []
-      : [...core.silent(now, notRead.join(',')), ...(first ? core.unanswered(now, notRead.join(',')) : [])];
+    const silent = fault ? [] : core.silent(now, notRead.join(','), sheet.takes.length === 0);
     const range =
       tcOut.trim() === ''
         ? 'out: roll and cut, or type where it ended'

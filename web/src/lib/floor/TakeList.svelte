@@ -1,10 +1,10 @@
 <script lang="ts">
+  import * as core from 'bivex-core';
   import { api, got, type Schemas } from '../api/client';
   import { house } from '../house.svelte';
   import Findings from '../parts/Findings.svelte';
   import Sheet from '../parts/Sheet.svelte';
   import { frame } from '../state.svelte';
-  import { listed } from './fields';
   import { line } from './line.svelte';
   import type { FloorSheet, FloorTake } from './merged';
   import { timeOf } from './time';
@@ -90,7 +90,7 @@
           body: {
             plate: take.plate,
             field: finding.property,
-            value: listed((take.camera as Record<string, unknown>)[finding.property]),
+            value: core.listed(take.camera as Record<string, unknown>, finding.property),
             reason: purpose,
           },
         }),

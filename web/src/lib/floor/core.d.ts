@@ -40,8 +40,8 @@ declare module 'bivex-core' {
     struck: boolean;
   };
   export function fault(camera: Camera): string;
-  export function silent(camera: Camera, notRead: string): string[];
-  export function unanswered(camera: Camera, notRead: string): string[];
+  export function silent(camera: Camera, notRead: string, first: boolean): string[];
+  export function listed(camera: Camera, field: string): string;
   export function seconds(inLabel: string, outLabel: string, rate: string): number;
   export function running(inLabel: string, seconds: number, rate: string): string;
   export function out(inLabel: string, seconds: number, rate: string): string;

@@ -39,16 +39,9 @@ export const ONCE: Field[] = [
 /** What the desk calls a field. */
 export const named = (k: string): string => [...FIELDS, ...ONCE].find((f) => f.key === k)?.label ?? k;
 
-/** A value as a list of takes has it; empty when it was not read. */
-export function listed(v: unknown): string {
-  if (v === null || v === undefined) return '';
-  if (typeof v === 'boolean') return v ? 'on' : 'off';
-  if (typeof v === 'object') {
-    const r = v as { width?: number; height?: number };
-    return `${r.width ?? ''}x${r.height ?? ''}`;
-  }
-  return String(v as string | number);
-}
+/** A size as it is shown; what was typed and is none stays as it is. */
+export const sized = (v: object | string): string =>
+  typeof v === 'string' ? v : 'width' in v && 'height' in v ? `${String(v.width)}x${String(v.height)}` : '';
 
 /** A size as it is typed, "3840x2160"; what is none stays as it was typed, so that it can be mended. */
 export function size(raw: string): { width: number; height: number } | string {

@@ -7,7 +7,8 @@
   /** What is set otherwise on single plates of a shot, on purpose. */
   let { shot, mayPlan }: { shot: Schemas['ShotView']; mayPlan: boolean } = $props();
   const h = house();
-  let plate = $state('');
+  let picked = $state('');
+  const plate = $derived(picked || (shot.plan.plates[0]?.key ?? ''));
   let field = $state('fNumber');
   let value = $state('');
   let reason = $state('');
@@ -31,8 +32,7 @@
   }
 
   async function add(): Promise<void> {
-    if (await say({ plate: plate || (shot.plan.plates[0]?.key ?? ''), field, value, reason }))
-      value = reason = '';
+    if (await say({ plate, field, value, reason })) value = reason = '';
   }
 </script>
 
@@ -60,9 +60,11 @@
       }}
     >
       <label class="field"
-        ><span>Plate</span><select class="select" bind:value={plate}
-          >{#each shot.plan.plates as p, i (p.key)}<option value={i === 0 ? '' : p.key}>{p.label}</option
-            >{/each}</select
+        ><span>Plate</span><select
+          class="select"
+          value={plate}
+          onchange={(e) => (picked = e.currentTarget.value)}
+          >{#each shot.plan.plates as p (p.key)}<option value={p.key}>{p.label}</option>{/each}</select
         ></label
       >
       <label class="field"

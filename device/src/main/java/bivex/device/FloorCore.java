@@ -121,20 +121,17 @@ public final class FloorCore {
    * Camera fields without a value that nobody said were not read.
    *
    * @param notRead parted by commas
+   * @param first whether it is the first take of its setup
    */
   @JSExport
-  public static String[] silent(JSObject camera, String notRead) {
-    return camera(camera).silent(Arrays.asList(notRead.split(","))).toArray(new String[0]);
+  public static String[] silent(JSObject camera, String notRead, boolean first) {
+    return camera(camera).silent(Arrays.asList(notRead.split(",")), first).toArray(new String[0]);
   }
 
-  /**
-   * Fields answered once a setup of which nothing was said.
-   *
-   * @param notRead parted by commas
-   */
+  /** A field as a list of takes has it; empty when it was not read. */
   @JSExport
-  public static String[] unanswered(JSObject camera, String notRead) {
-    return camera(camera).unanswered(Arrays.asList(notRead.split(","))).toArray(new String[0]);
+  public static String listed(JSObject camera, String field) {
+    return camera(camera).listed(field);
   }
 
   /** Seconds of a range of timecode; 0 when it cannot be read. */

@@ -228,8 +228,14 @@ class DeviceCoreTest {
       assertThat(page.evaluate("c => core.fault(c)", bad)).isEqualTo(here);
     }
     CameraData some = camera();
-    assertThat(page.evaluate("c => core.silent(c, 'lens,focusM')", plain(some)))
-        .isEqualTo(some.silent(List.of("lens", "focusM")));
+    for (boolean first : new boolean[] {false, true}) {
+      assertThat(
+              page.evaluate(
+                  "([c, f]) => core.silent(c, 'lens,focusM', f)", List.of(plain(some), first)))
+          .isEqualTo(some.silent(List.of("lens", "focusM"), first));
+    }
+    assertThat(page.evaluate("c => core.listed(c, 'focalMm')", plain(some)))
+        .isEqualTo(some.listed("focalMm"));
   }
 
   @Test

@@ -55,7 +55,7 @@ public record TakeIntake(String overruled, String remark) {
         throw new InvalidInput("notRead", "\"" + f + "\" is not one of the camera data");
       }
     }
-    List<String> silent = camera.silent(notRead);
+    List<String> silent = camera.silent(notRead, false);
     if (!silent.isEmpty()) {
       throw new InvalidInput(
           silent.get(0),

@@ -112,22 +112,22 @@ public record SunClock(
             : String.format(Locale.ROOT, "The sun is down at %tR", begin);
     String words =
         now >= need && until.isAfter(begin)
-            ? String.format(Locale.ROOT, "%s for the %.0f the set needs.", said, need)
+            ? String.format(Locale.ROOT, "%s for the %.0f min the set needs.", said, need)
             : longest == 0
                 ? said + ": this set has no sunlight to hold."
                 : longest >= need
                     ? String.format(
                         Locale.ROOT,
-                        "%s and the set needs %.0f: begin at %tR, then they hold %d.",
+                        "%s and the set needs %.0f min: begin at %tR, then they hold %d.",
                         said,
                         need,
                         best,
                         longest)
                     : String.format(
                         Locale.ROOT,
-                        "%s and the set needs %.0f; no beginning holds it, longest are %d min from"
-                            + " %tR: part the set with a clean plate in each light, or wait for"
-                            + " cloud.",
+                        "%s and the set needs %.0f min; no beginning holds it, longest are %d min"
+                            + " from %tR: part the set with a clean plate in each light, or wait"
+                            + " for cloud.",
                         said,
                         need,
                         longest,

@@ -55,19 +55,7 @@ public record Plan(
                   d.reason()));
         }
       }
-      changed.add(
-          new Plate(
-              p.key(),
-              p.kind(),
-              p.label(),
-              p.wanted(),
-              p.seconds(),
-              p.takes(),
-              p.minutes(),
-              p.inSet(),
-              asks,
-              p.wayOut(),
-              p.rescues()));
+      changed.add(p.asking(asks));
     }
     return new Plan(
         layers,
@@ -97,39 +85,13 @@ public record Plan(
     if (by.isEmpty()) {
       return this;
     }
-    List<Plate> replaced =
-        plates.stream()
-            .map(
-                p ->
-                    new Plate(
-                        p.key(),
-                        p.kind(),
-                        p.label(),
-                        p.wanted(),
-                        p.seconds(),
-                        p.takes(),
-                        p.minutes(),
-                        p.inSet(),
-                        p.asks(),
-                        by.get(p.key()),
-                        p.rescues()))
-            .toList();
+    List<Plate> replaced = plates.stream().map(p -> p.replacedBy(by.get(p.key()))).toList();
     List<Layer> from =
         layers.stream()
             .map(
                 l ->
                     by.containsKey(l.settledBy())
-                        ? new Layer(
-                            l.key(),
-                            l.letter(),
-                            l.label(),
-                            "way out: " + by.get(l.settledBy()).said(),
-                            l.blend(),
-                            l.matte(),
-                            l.retime(),
-                            l.placement(),
-                            l.settledBy(),
-                            l.spans())
+                        ? l.from("way out: " + by.get(l.settledBy()).said())
                         : l)
             .toList();
     List<Task> work = new ArrayList<>(tasks);
@@ -143,7 +105,7 @@ public record Plan(
             new Task(
                 "task:" + name,
                 "In place of " + p.label().toLowerCase(Locale.ROOT) + ": " + w.way(),
-                TaskKind.PAINT,
+                TaskKind.COMPOSITE,
                 1,
                 TaskKind.Difficulty.FAIR,
                 w.hours()));
@@ -223,7 +185,19 @@ public record Plan(
       boolean inSet,
       PlateTerms asks,
       WayOut wayOut,
-      List<String> rescues) {}
+      List<String> rescues) {
+    /** The same, with something else asked of its takes. */
+    Plate asking(PlateTerms terms) {
+      return new Plate(
+          key, kind, label, wanted, seconds, takes, minutes, inSet, terms, wayOut, rescues);
+    }
+
+    /** The same, with a way out taken in its place; null for none. */
+    Plate replacedBy(WayOut way) {
+      return new Plate(
+          key, kind, label, wanted, seconds, takes, minutes, inSet, asks, way, rescues);
+    }
+  }
 
   /**
    * Plates that must agree, and in what.
@@ -277,7 +251,13 @@ public record Plan(
       String retime,
       String placement,
       String settledBy,
-      List<Span> spans) {}
+      List<Span> spans) {
+    /** The same from another source. */
+    Layer from(String other) {
+      return new Layer(
+          key, letter, label, other, blend, matte, retime, placement, settledBy, spans);
+    }
+  }
 
   /** One line of the camera brief. */
   public record BriefLine(String property, String label, String value, String reason) {}

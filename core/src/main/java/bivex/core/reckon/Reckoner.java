@@ -61,7 +61,7 @@ public final class Reckoner {
           }
         });
     Values v = Values.of(s.inputs(), raw);
-    return new Answer(s.id(), s.formula(), s.source(), v.all(), results(s, v, raw), asks(s, v));
+    return new Answer(s.id(), s.formula(), s.source(), v.all(), results(s, v), asks(s, v));
   }
 
   /**
@@ -73,11 +73,11 @@ public final class Reckoner {
     return answer(id, raw).results();
   }
 
-  private static List<Result> results(Sum s, Values v, Map<String, ?> raw) {
+  private static List<Result> results(Sum s, Values v) {
     try {
       return s.work().apply(v);
     } catch (InvalidInput e) {
-      throw named(s, raw, e);
+      throw named(s, e);
     }
   }
 
@@ -85,7 +85,11 @@ public final class Reckoner {
   private static final Map<String, String> KEYS =
       Map.ofEntries(
           Map.entry("timecode", "label"),
+          Map.entry("timecode hours", "label"),
+          Map.entry("timecode minutes", "label"),
+          Map.entry("timecode seconds", "label"),
           Map.entry("timecode frames", "label"),
+          Map.entry("estimated hours", "done"),
           Map.entry("focus distance", "focusM"),
           Map.entry("large size", "largeMm"),
           Map.entry("far distance", "farM"),
@@ -98,7 +102,7 @@ public final class Reckoner {
    * A refusal in the sum's own keys: the rule inside knows the thing by its name, and whoever asked
    * by the key it gave.
    */
-  private static InvalidInput named(Sum s, Map<String, ?> raw, InvalidInput e) {
+  private static InvalidInput named(Sum s, InvalidInput e) {
     List<String> keys = s.inputs().stream().map(Parameter::key).toList();
     String field = e.field().replaceAll("\\[.*", "");
     String why = e.getMessage().replaceFirst("^" + Pattern.quote(e.field()) + ": ", "");
@@ -109,10 +113,7 @@ public final class Reckoner {
     if (keys.contains(known)) {
       return new InvalidInput(known, field + " " + why);
     }
-    // Mostly one thing was changed, and it is that.
-    return raw.size() == 1
-        ? new InvalidInput(raw.keySet().iterator().next(), field + " " + why)
-        : new InvalidInput(keys.get(0), field + " " + why);
+    return e;
   }
 
   /** Distances above which millimetres were surely meant, m. */

@@ -12,6 +12,7 @@ import bivex.core.optics.Reframe;
 import bivex.core.shoot.CameraData;
 import bivex.core.time.Conform;
 import bivex.core.time.FrameRate;
+import bivex.core.time.Motion;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.Comparator;
@@ -318,7 +319,7 @@ public final class Rescue {
           0,
           0,
           cover,
-          c.cadence(1, 240).even()
+          Motion.of(c, 1, 240).how() == Motion.How.EVEN
               ? "plays evenly"
               : "uneven: " + rate.name() + " fps on " + w.rate().name(),
           hours,

@@ -68,7 +68,8 @@ public record ClipFacts(
             "progressive",
             scan.isEmpty() ? "not told" : scan,
             !fields,
-            "Export again progressive; fields tear what moves."));
+            "Export again progressive; fields tear what moves.",
+            !scan.isEmpty()));
     out.add(told("Bits", bits == null ? "" : bits + " a channel"));
     out.add(told("Colour", colour));
     out.add(told("Sound", sound));
@@ -77,6 +78,6 @@ public record ClipFacts(
   }
 
   private static FactCheck told(String label, String found) {
-    return new FactCheck(label, ANY, found.isEmpty() ? "not told" : found, true, "");
+    return new FactCheck(label, ANY, found.isEmpty() ? "not told" : found, true, "", false);
   }
 }

@@ -22,10 +22,16 @@ public record VersionFacts(Raster raster, FrameRate rate, int frames, ClipFacts 
   /**
    * One fact against what is wanted.
    *
+   * @param agrees also where nothing is asked
    * @param remedy empty when it agrees
+   * @param asked whether anything is wanted of it, and could be told; else it is only said
    */
   public record FactCheck(
-      String label, String wanted, String found, boolean agrees, String remedy) {}
+      String label, String wanted, String found, boolean agrees, String remedy, boolean asked) {
+    public FactCheck(String label, String wanted, String found, boolean agrees, String remedy) {
+      this(label, wanted, found, agrees, remedy, true);
+    }
+  }
 
   /** Whether it is a still. */
   public boolean still() {
@@ -92,7 +98,11 @@ public record VersionFacts(Raster raster, FrameRate rate, int frames, ClipFacts 
       }
     }
     return out.stream()
-        .map(c -> c.agrees() ? new FactCheck(c.label(), c.wanted(), c.found(), true, "") : c)
+        .map(
+            c ->
+                c.agrees()
+                    ? new FactCheck(c.label(), c.wanted(), c.found(), true, "", c.asked())
+                    : c)
         .toList();
   }
 

@@ -396,20 +396,15 @@ public record CameraData(
   }
 
   /**
-   * Fields read take by take that have no value and of which nobody said that they were not read.
+   * Fields that have no value and of which nobody said that they were not read.
+   *
+   * @param first whether it is the first take of its setup, of which is asked too what is answered
+   *     once a setup
    */
-  public List<String> silent(Collection<String> notRead) {
-    return unsaid(notRead, false);
-  }
-
-  /** The same of the fields that are answered once a setup. */
-  public List<String> unanswered(Collection<String> notRead) {
-    return unsaid(notRead, true);
-  }
-
-  private List<String> unsaid(Collection<String> notRead, boolean once) {
+  public List<String> silent(Collection<String> notRead, boolean first) {
     return FIELDS.stream()
-        .filter(f -> get(f) == null && !notRead.contains(f) && ONCE_A_SETUP.contains(f) == once)
+        .filter(f -> get(f) == null && !notRead.contains(f))
+        .filter(f -> first || !ONCE_A_SETUP.contains(f))
         .toList();
   }
 

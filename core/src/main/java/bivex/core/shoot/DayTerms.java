@@ -5,6 +5,7 @@ import bivex.core.order.DayPlan;
 import bivex.core.order.Pass;
 import bivex.core.order.TimeOfDay;
 import java.time.DateTimeException;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.ZonedDateTime;
@@ -95,6 +96,15 @@ public record DayTerms(
   /** A minute of the day as a moment. */
   public ZonedDateTime moment(LocalDate day, double minute) {
     return day.atStartOfDay(ZoneId.of(zone)).plusSeconds(Math.round(minute * 60));
+  }
+
+  /**
+   * When a set that is not begun is begun at the earliest: on the day itself now, else at the call.
+   */
+  public ZonedDateTime earliest(LocalDate day, Instant now) {
+    ZonedDateTime call = moment(day, call());
+    ZonedDateTime local = now.atZone(call.getZone());
+    return local.toLocalDate().equals(day) && local.isAfter(call) ? local : call;
   }
 
   /** Hours by name, as the order of passes wants them. */

@@ -303,7 +303,7 @@ public record Ledger(
               Kind.PLATE,
               p.label(),
               State.IN_HAND,
-              "replaced: " + p.wayOut().said() + ". " + p.wayOut().reason(),
+              "replaced: " + p.wayOut().said() + ", because: " + p.wayOut().reason(),
               "",
               Due.BEFORE_DELIVERY,
               Who.ARTIST,
@@ -377,7 +377,7 @@ public record Ledger(
         return "";
       }
       String best = p.rescues().get(0);
-      if (!best.startsWith("borrow ")) {
+      if (p.kind() != Plan.PlateKind.CLEAN) {
         return best;
       }
       List<String> from =

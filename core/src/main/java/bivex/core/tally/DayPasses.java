@@ -60,6 +60,20 @@ public final class DayPasses {
   }
 
   /**
+   * Minutes that what is open of a shot's match set takes, at most a day.
+   *
+   * @param open keys of the shot's items that are not in hand
+   */
+  public static double need(Plan plan, Set<String> open) {
+    return Math.min(
+        24 * 60,
+        plan.plates().stream()
+            .filter(p -> p.inSet() && open.contains(p.key()))
+            .mapToDouble(p -> p.takes() * p.minutes())
+            .sum());
+  }
+
+  /**
    * Changes of clothes still to come among the plates of a set.
    *
    * @param wanted plates that are not in hand
@@ -68,8 +82,8 @@ public final class DayPasses {
   public static long changes(Plan plan, List<Plan.Plate> wanted, List<Pass.Worn> begun) {
     Set<Pass.Worn> left =
         wanted.stream().flatMap(p -> worn(plan, p).stream()).collect(Collectors.toSet());
-    boolean on = left.isEmpty() || begun.stream().anyMatch(left::contains) || begun.isEmpty();
-    return left.size() - (on && !left.isEmpty() ? 1 : 0);
+    boolean on = begun.isEmpty() || begun.stream().anyMatch(left::contains);
+    return Math.max(0, left.size() - (on ? 1 : 0));
   }
 
   /**

@@ -158,6 +158,7 @@ class ReckonerTest {
   @Test
   void aRefusalNamesTheKeyOfTheRequest() {
     int refused = 0;
+    List<String> other = new java.util.ArrayList<>();
     for (Sum s : Reckoner.sums()) {
       List<String> keys = s.inputs().stream().map(Parameter::key).toList();
       for (Parameter p : s.inputs()) {
@@ -165,25 +166,37 @@ class ReckonerTest {
             switch (p.kind()) {
               case NUMBER, WHOLE ->
                   Arrays.<Object>asList(p.min(), p.max(), p.min() - 1, p.max() + 1, "x", null);
-              case TEXT -> Arrays.<Object>asList("", "x", "25:61:00:00", "10 -", null);
+              case TEXT ->
+                  Arrays.<Object>asList(
+                      "",
+                      "x",
+                      "25:61:00:00",
+                      "01:61:00:00",
+                      "01:01:61:00",
+                      "01:00:00:99",
+                      "10 -",
+                      null);
               default -> Arrays.<Object>asList("x", List.of(List.of(0, 1e6)), List.of(1), null);
             };
         for (Object b : bad) {
+          // All inputs are sent, so that the one at fault is not told by being the only one.
           Map<String, Object> raw = new HashMap<>();
+          s.inputs().forEach(q -> raw.put(q.key(), q.fallback()));
           raw.put(p.key(), b);
           try {
             assertThat(Reckoner.answer(s.id(), raw).results()).isNotEmpty();
             assertThat(b).as("%s %s", s.id(), p.key()).isNotNull();
           } catch (InvalidInput e) {
             refused++;
-            assertThat(e.field().replaceAll("\\[.*", ""))
-                .as("%s %s = %s: %s", s.id(), p.key(), b, e.getMessage())
-                .isIn(keys);
+            if (!keys.contains(e.field().replaceAll("\\[.*", ""))) {
+              other.add(s.id() + " " + p.key() + " = " + b + ": " + e.getMessage());
+            }
             assertThat(e.getMessage()).doesNotMatch("(\\w+): \\1: .*");
           }
         }
       }
     }
+    assertThat(other).isEmpty();
     assertThat(refused).isGreaterThan(400);
   }
 

@@ -5,6 +5,7 @@ import bivex.core.optics.Raster;
 import bivex.core.review.ClipFacts;
 import bivex.core.review.VersionFacts;
 import bivex.core.time.FrameRate;
+import bivex.core.time.FrameTimes;
 import bivex.server.http.Json;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
@@ -208,9 +209,12 @@ public class MediaProbe {
     }
     int turned = turned(v);
     boolean side = turned == 90 || turned == 270;
-    ClipFacts clip = new Timing(times, root).facts(v, root, turned);
+    FrameTimes shown = new FrameTimes(times);
     return new VersionFacts(
-        side ? new Raster(h, w) : new Raster(w, h), rate(v, times, clip), times.size(), clip);
+        side ? new Raster(h, w) : new Raster(w, h),
+        rate(v, shown),
+        shown.frames(),
+        facts(v, root, shown, turned));
   }
 
   /** When each frame is shown, s; frames that an edit of the file leaves out are left out. */
@@ -224,7 +228,6 @@ public class MediaProbe {
         out.add(Double.parseDouble(at));
       }
     }
-    out.sort(Double::compare);
     return out;
   }
 
@@ -237,117 +240,73 @@ public class MediaProbe {
     return Math.floorMod(Math.round((float) -deg), 360);
   }
 
-  /**
-   * The rate of a clip from its time stamps; what the container claims is asked only to name it.
-   */
-  private static FrameRate rate(JsonNode v, List<Double> times, ClipFacts clip) {
-    String average = v.path("avg_frame_rate").asString("0/0");
-    String nominal = v.path("r_frame_rate").asString("0/0");
-    double measured = times.size() / clip.seconds();
-    if (times.size() < 2 || !(clip.seconds() > 0)) {
-      return rate(average, nominal);
-    }
-    List<Double> near = new ArrayList<>();
-    for (String claimed : List.of(average, nominal)) {
-      double f = fraction(claimed);
-      // Within half a frame over its length, and for a clip of few frames within a hundredth.
-      if (clip.constant() && Math.abs(f / measured - 1) <= Math.max(0.5 / times.size(), 0.0005)) {
-        near.add(f);
-      }
-    }
-    near.add(measured);
+  private static FrameRate rate(JsonNode v, FrameTimes shown) {
     try {
-      return FrameRate.measured(near.stream().mapToDouble(Double::doubleValue).toArray());
+      return shown.rate(fraction(word(v, "avg_frame_rate")), fraction(word(v, "r_frame_rate")));
     } catch (InvalidInput e) {
       throw new InvalidInput("file", "has no readable frame rate");
     }
   }
 
-  /** How the frames of a clip follow each other. */
-  private record Timing(List<Double> times, JsonNode root) {
-    /** Time stamps of some containers are whole milliseconds: this much is no difference, s. */
-    private static final double ROUNDED = 0.0015;
-
-    ClipFacts facts(JsonNode v, JsonNode root, int turned) {
-      int n = times.size();
-      double last = times.get(n - 1) - times.get(0);
-      double mean = n > 1 ? last / (n - 1) : Double.NaN;
-      boolean constant = true;
-      for (int i = 1; i < n; i++) {
-        double step = times.get(i) - times.get(i - 1);
-        constant &= Math.abs(step - mean) <= Math.max(ROUNDED, mean * 0.02);
+  private static ClipFacts facts(JsonNode v, JsonNode root, FrameTimes shown, int turned) {
+    JsonNode sound = null;
+    for (JsonNode s : root.path("streams")) {
+      if (sound == null && word(s, "codec_type").equals("audio")) {
+        sound = s;
       }
-      double seconds = n > 1 ? last + mean : 0;
-      JsonNode sound = null;
-      for (JsonNode s : root.path("streams")) {
-        if (sound == null && s.path("codec_type").asString("").equals("audio")) {
-          sound = s;
-        }
-      }
-      String scan = word(v, "field_order");
-      String bits = word(v, "bits_per_raw_sample");
-      return new ClipFacts(
-          seconds,
-          constant,
-          turned,
-          word(v, "sample_aspect_ratio").replace("0:1", ""),
-          switch (scan) {
-            case "", "unknown" -> "";
-            case "progressive" -> "progressive";
-            case "tt", "tb" -> "interlaced, upper field first";
-            default -> "interlaced, lower field first";
-          },
-          bits.matches("[1-9]\\d?") ? Integer.valueOf(bits) : null,
-          colour(v),
-          sound == null
-              ? "none"
-              : word(sound, "codec_name")
-                  + ", "
-                  + sound.path("channels").asInt(0)
-                  + " channels, "
-                  + word(sound, "sample_rate")
-                  + " Hz",
-          timecode(v, root));
     }
-
-    private static String colour(JsonNode v) {
-      List<String> out = new ArrayList<>();
-      for (String tag :
-          List.of("color_primaries", "color_transfer", "color_space", "color_range")) {
-        String w = word(v, tag);
-        if (!w.isEmpty() && !w.equals("unknown") && !out.contains(w)) {
-          out.add(w);
-        }
-      }
-      return String.join(", ", out);
-    }
-
-    private static String timecode(JsonNode v, JsonNode root) {
-      String of = word(v.path("tags"), "timecode");
-      for (JsonNode s : root.path("streams")) {
-        of = of.isEmpty() ? word(s.path("tags"), "timecode") : of;
-      }
-      return of.isEmpty() ? word(root.path("format").path("tags"), "timecode") : of;
-    }
-
-    private static String word(JsonNode of, String key) {
-      return of.path(key).asString("");
-    }
+    String bits = word(v, "bits_per_raw_sample");
+    return new ClipFacts(
+        shown.seconds(),
+        shown.constant(),
+        turned,
+        word(v, "sample_aspect_ratio").replace("0:1", ""),
+        switch (word(v, "field_order")) {
+          case "", "unknown" -> "";
+          case "progressive" -> "progressive";
+          case "tt", "tb" -> "interlaced, upper field first";
+          default -> "interlaced, lower field first";
+        },
+        bits.matches("[1-9]\\d?") ? Integer.valueOf(bits) : null,
+        colour(v),
+        sound == null
+            ? "none"
+            : word(sound, "codec_name")
+                + ", "
+                + sound.path("channels").asInt(0)
+                + " channels, "
+                + word(sound, "sample_rate")
+                + " Hz",
+        timecode(v, root));
   }
 
-  /**
-   * Containers write rates as fractions of their clock; the nearest rate in use is meant when it is
-   * within one part in ten thousand.
-   */
-  static FrameRate rate(String average, String nominal) {
-    try {
-      return FrameRate.measured(fraction(average), fraction(nominal));
-    } catch (InvalidInput e) {
-      throw new InvalidInput("file", "has no readable frame rate");
+  private static String colour(JsonNode v) {
+    List<String> out = new ArrayList<>();
+    for (String tag : List.of("color_primaries", "color_transfer", "color_space", "color_range")) {
+      String w = word(v, tag);
+      if (!w.isEmpty() && !w.equals("unknown") && !out.contains(w)) {
+        out.add(w);
+      }
     }
+    return String.join(", ", out);
+  }
+
+  private static String timecode(JsonNode v, JsonNode root) {
+    String of = word(v.path("tags"), "timecode");
+    for (JsonNode s : root.path("streams")) {
+      of = of.isEmpty() ? word(s.path("tags"), "timecode") : of;
+    }
+    return of.isEmpty() ? word(root.path("format").path("tags"), "timecode") : of;
+  }
+
+  private static String word(JsonNode of, String key) {
+    return of.path(key).asString("");
   }
 
   private static double fraction(String text) {
+    if (text.isEmpty()) {
+      return Double.NaN;
+    }
     String[] p = text.split("/");
     double den = p.length > 1 ? Double.parseDouble(p[1]) : 1;
     return den == 0 ? Double.NaN : Double.parseDouble(p[0]) / den;

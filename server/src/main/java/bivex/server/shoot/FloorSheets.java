@@ -16,6 +16,7 @@ import bivex.core.shoot.PlateTerms;
 import bivex.core.shoot.SetClock;
 import bivex.core.shoot.Take;
 import bivex.core.shoot.Touch;
+import bivex.core.shot.Ledger;
 import bivex.core.shot.OwedItem;
 import bivex.core.tally.DayPasses;
 import bivex.core.time.FrameRate;
@@ -380,7 +381,7 @@ public class FloorSheets {
             || noted.stream().anyMatch(n -> n.kind == SetupNote.Kind.SOUND),
         recorded,
         media,
-        hold(day, here, called, media),
+        hold(day, here, called),
         flicker);
   }
 
@@ -419,7 +420,7 @@ public class FloorSheets {
     double clothes = 0;
     boolean begun = false;
     for (ShotBook.Page p : here) {
-      Set<String> open = p.ledger().open().stream().map(OwedItem::key).collect(Collectors.toSet());
+      Set<String> open = open(p.ledger());
       List<Plan.Plate> set = p.plan().plates().stream().filter(Plan.Plate::inSet).toList();
       List<Plan.Plate> left = set.stream().filter(q -> open.contains(q.key())).toList();
       left.forEach(q -> wanted.add(new SetClock.Wanted(q.seconds(), q.takes(), q.minutes())));
@@ -446,6 +447,10 @@ public class FloorSheets {
             .toList());
   }
 
+  private static Set<String> open(Ledger l) {
+    return l.open().stream().map(OwedItem::key).collect(Collectors.toSet());
+  }
+
   /** What was worn in the last take of a set. */
   private static List<Pass.Worn> worn(
       ShotBook.Page p, List<Plan.Plate> set, List<TakeEntries.Called> called) {
@@ -464,7 +469,7 @@ public class FloorSheets {
 
   /** How the light stands against the first usable take of the setup, or what it allows before. */
   private SunClock.Hold hold(
-      ShootingDay day, List<ShotBook.Page> here, List<TakeEntries.Called> called, SetClock wanted) {
+      ShootingDay day, List<ShotBook.Page> here, List<TakeEntries.Called> called) {
     DayTerms t = day.terms;
     boolean outside =
         here.stream().anyMatch(p -> p.plan().matchSet().rules().contains(MatchRule.LIGHT));
@@ -478,15 +483,16 @@ public class FloorSheets {
       return null;
     }
     if (first == null) {
-      // Before the day it is reckoned from the call.
-      ZonedDateTime call = t.moment(day.shootOn, t.call());
-      ZonedDateTime local = clock.instant().atZone(call.getZone());
-      boolean today = local.toLocalDate().equals(day.shootOn);
-      return wanted == null || wanted.need() == 0
+      double need =
+          here.stream()
+              .mapToDouble(p -> DayPasses.need(p.plan(), open(p.ledger())))
+              .max()
+              .orElse(0);
+      return need == 0
           ? null
           : SunClock.before(
-              today && local.isAfter(call) ? local : call,
-              Math.min(24 * 60, wanted.need()),
+              t.earliest(day.shootOn, clock.instant()),
+              need,
               t.latitude(),
               t.longitude(),
               t.shadowHeightM(),
