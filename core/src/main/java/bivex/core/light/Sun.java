@@ -137,6 +137,24 @@ public record Sun(ZonedDateTime at, double azimuthDeg, double elevationDeg) {
   }
 
   /**
+   * Civil twilight of a day: dawn begins as the sunrise, dusk ends as the sunset, with the sun 6°
+   * below the horizon; both null when it does not go that far down.
+   */
+  public static Day twilight(ZonedDateTime moment, double latitude, double longitude) {
+    place(latitude, longitude);
+    SunriseResult r =
+        SPA.calculateSunriseTransitSet(
+            moment,
+            latitude,
+            longitude,
+            DeltaT.estimate(moment.toLocalDate()),
+            SPA.Horizon.CIVIL_TWILIGHT);
+    return r instanceof SunriseResult.RegularDay d
+        ? new Day(d.sunrise(), d.transit(), d.sunset())
+        : new Day(null, r.transit(), null);
+  }
+
+  /**
    * Golden light of a day: from sunrise until the sun stands at {@link #GOLDEN_DEG}, and from there
    * to sunset.
    *

@@ -17,7 +17,7 @@ public final class DayPasses {
    * What was said of a pass where the plan does not know.
    *
    * @param minutes null to reckon it from the plate
-   * @param light null when it does not matter
+   * @param light null when nobody said it
    */
   public record Told(List<Pass.Worn> worn, Double minutes, Pass.Window light) {}
 
@@ -32,6 +32,7 @@ public final class DayPasses {
    * @param setup place of the camera, as the crew says it
    * @param after ids of passes seen inside it
    * @param told null when nothing was said
+   * @param usual light that is right for it unless somebody said one; null when it does not matter
    */
   public static Pass of(
       String id,
@@ -41,7 +42,8 @@ public final class DayPasses {
       String tape,
       String setup,
       List<String> after,
-      Told told) {
+      Told told,
+      Pass.Window usual) {
     boolean clean = plate.kind() == Plan.PlateKind.CLEAN;
     double record = plate.takes() * plate.seconds() / 60;
     double minutes =
@@ -55,7 +57,7 @@ public final class DayPasses {
         minutes,
         Math.min(record, minutes),
         after,
-        told == null ? null : told.light(),
+        told != null && told.light() != null ? told.light() : usual,
         clean && plate.inSet());
   }
 

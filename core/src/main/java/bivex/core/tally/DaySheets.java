@@ -25,8 +25,12 @@ public final class DaySheets {
   /** Shot and plan, for the kit. */
   public record Brought(String code, String setup, Plan plan) {}
 
-  /** The passes in their order with all that is changed and waited for. */
-  public static Sheets.Table passes(Running day) {
+  /**
+   * The passes in their order with all that is changed and waited for.
+   *
+   * @param warnings what else is wrong with it
+   */
+  public static Sheets.Table passes(Running day, List<String> warnings) {
     List<List<String>> rows = new ArrayList<>();
     for (Running.Slot s : day.slots()) {
       String before =
@@ -50,12 +54,13 @@ public final class DaySheets {
     }
     String foot =
         String.format(
-            Locale.ROOT,
-            "Ends %s · %d changes · %.0f min of waiting%s",
-            TimeOfDay.label(day.end()),
-            day.changes(),
-            day.waited(),
-            day.broken().isEmpty() ? "" : " · BREAKS: " + String.join("; ", day.broken()));
+                Locale.ROOT,
+                "Ends %s · %d changes · %.0f min of waiting%s",
+                TimeOfDay.label(day.end()),
+                day.changes(),
+                day.waited(),
+                day.broken().isEmpty() ? "" : " · BREAKS: " + String.join("; ", day.broken()))
+            + warnings.stream().map(w -> " · " + w).collect(Collectors.joining());
     return new Sheets.Table(
         "Order of the day",
         List.of("from", "to", "pass", "setup", "match set", "who, in what", "before it", "wait"),

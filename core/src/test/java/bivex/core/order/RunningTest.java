@@ -262,7 +262,7 @@ class RunningTest {
             "Ines oilskin changes before it 5",
             "Tobin suit comes in it 3");
     assertThat(t.rows().get(0).subList(2, 4)).containsExactly("07:00", "07:20");
-    Sheets.Table passes = DaySheets.passes(r);
+    Sheets.Table passes = DaySheets.passes(r, List.of());
     assertThat(passes.rows()).hasSize(5).allMatch(row -> row.size() == passes.heads().size());
     assertThat(passes.rows().get(3).get(6)).isEqualTo("Ines into coat, 15 min");
     // She ended at 07:20 and Tobin's pass took ten of her fifteen minutes.
@@ -291,7 +291,7 @@ class RunningTest {
     List<Pass> passes =
         plan.plates().stream()
             .filter(DayPasses::runs)
-            .map(q -> DayPasses.of(q.key(), "TK-1", plan, q, "C", "3 Table", List.of(), null))
+            .map(q -> DayPasses.of(q.key(), "TK-1", plan, q, "C", "3 Table", List.of(), null, null))
             .toList();
     assertThat(passes)
         .extracting(Pass::id)
@@ -313,7 +313,8 @@ class RunningTest {
             "3 Table",
             List.of("y"),
             new DayPasses.Told(
-                List.of(new Pass.Worn("Odile", "coat")), 1.0, new Pass.Window(600, 700)));
+                List.of(new Pass.Worn("Odile", "coat")), 1.0, new Pass.Window(600, 700)),
+            new Pass.Window(500, 900));
     assertThat(told.minutes()).isEqualTo(1);
     assertThat(told.recordMinutes()).isLessThanOrEqualTo(1);
     assertThat(told.worn()).containsExactly(new Pass.Worn("Odile", "coat"));

@@ -5,7 +5,9 @@ import bivex.core.cue.CueFinder;
 import bivex.core.cue.CueWords;
 import bivex.core.script.Screenplay;
 import bivex.core.script.ScreenplayParser;
+import bivex.core.shoot.WantedLight;
 import bivex.server.keep.Draft;
+import bivex.server.keep.Mark;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -29,6 +31,16 @@ public class Screenplays {
   /** Every cue of a draft, by a production's words. */
   public List<Cue> cues(Draft draft, CueWords words) {
     return cues.computeIfAbsent(new Cues(draft.id, words), k -> CueFinder.find(of(draft), words));
+  }
+
+  /** The light of day a shot wants, by the heading of the scene it first stands in. */
+  public WantedLight light(Draft newest, ShotBook.Page shot) {
+    Mark first = newest == null ? null : shot.first();
+    Screenplay.Scene s =
+        first == null || !first.draftId.equals(newest.id)
+            ? null
+            : of(newest).sceneAt(first.markStart);
+    return s == null ? WantedLight.UNTOLD : WantedLight.of(s.interior(), s.exterior(), s.night());
   }
 
   private static <K, V> Map<K, V> last() {

@@ -10,7 +10,6 @@ import bivex.core.ItemKey;
 import bivex.core.floor.TakeIntake;
 import bivex.core.light.SunClock;
 import bivex.core.method.Plan;
-import bivex.core.order.Pass;
 import bivex.core.order.Running;
 import bivex.core.order.TimeOfDay;
 import bivex.core.shoot.CameraData;
@@ -148,9 +147,7 @@ public class FloorExportResource {
         me.production().code + "-day-" + d.number + "-" + paper.replaceAll("[^a-z]", "") + ".pdf";
     return Download.of(
         switch (paper) {
-          case "day" ->
-              DayPaper.sheet(
-                  me.production(), d, facts(d), DaySheets.passes(running(me, d)), here(me, d));
+          case "day" -> DayPaper.sheet(me.production(), d, facts(d), passes(me, d), here(me, d));
           case "plates" -> plates(me, d);
           case "wardrobe" ->
               TablePaper.pdf(
@@ -176,7 +173,7 @@ public class FloorExportResource {
     ShootingDay d = day(me, day);
     Sheets.Table table =
         switch (paper) {
-          case "day" -> DaySheets.passes(running(me, d));
+          case "day" -> passes(me, d);
           case "wardrobe" -> DaySheets.wardrobe(running(me, d));
           case "kit" -> kit(me, d);
           default ->
@@ -533,10 +530,14 @@ public class FloorExportResource {
     return out;
   }
 
-  private Running running(Member me, ShootingDay d) {
+  private Sheets.Table passes(Member me, ShootingDay d) {
     DayOrder.Of of = order.of(me, d);
-    List<Pass> kept = of.kept();
-    return Running.of(of.pinned(kept.stream().map(Pass::id).toList(), d.pins), kept);
+    Running r = of.running();
+    return DaySheets.passes(r, of.warnings(r));
+  }
+
+  private Running running(Member me, ShootingDay d) {
+    return order.of(me, d).running();
   }
 
   private List<ShotBook.Page> here(Member me, ShootingDay d) {

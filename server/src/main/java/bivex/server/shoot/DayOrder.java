@@ -5,10 +5,14 @@ import bivex.core.order.DayPlan;
 import bivex.core.order.Pass;
 import bivex.core.order.Running;
 import bivex.core.order.TimeOfDay;
+import bivex.core.shoot.MatchRule;
+import bivex.core.shoot.WantedLight;
 import bivex.core.shot.OwedItem;
 import bivex.core.tally.DayPasses;
 import bivex.server.access.Member;
+import bivex.server.book.Screenplays;
 import bivex.server.book.ShotBook;
+import bivex.server.keep.Draft;
 import bivex.server.keep.PassSetting;
 import bivex.server.keep.PassSettings;
 import bivex.server.keep.Setup;
@@ -18,6 +22,7 @@ import bivex.server.keep.ShotNeed;
 import bivex.server.keep.ShotNeeds;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -25,6 +30,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /**
@@ -34,11 +40,18 @@ import org.springframework.stereotype.Component;
 @Component
 public class DayOrder {
   private final ShotBook book;
+  private final Screenplays screenplays;
   private final Setups setups;
   private final PassSettings settings;
   private final ShotNeeds needs;
 
-  DayOrder(ShotBook book, Setups setups, PassSettings settings, ShotNeeds needs) {
+  DayOrder(
+      ShotBook book,
+      Screenplays screenplays,
+      Setups setups,
+      PassSettings settings,
+      ShotNeeds needs) {
+    this.screenplays = screenplays;
     this.book = book;
     this.setups = setups;
     this.settings = settings;
@@ -99,6 +112,7 @@ public class DayOrder {
    *
    * @param plan for the core
    * @param views of the passes, by id
+   * @param sunlit match sets whose plates must be of one light and are lit by the sun
    * @param warnings what no order can mend
    */
   public record Of(
@@ -106,6 +120,7 @@ public class DayOrder {
       DayPlan plan,
       Map<String, SlotView> views,
       List<NeedView> needs,
+      Set<String> sunlit,
       List<String> warnings) {
     /** Passes in the order that was accepted; what came since stands at the end. */
     public List<Pass> kept() {
@@ -115,6 +130,19 @@ public class DayOrder {
       day.passOrder.stream().map(left::remove).filter(p -> p != null).forEach(out::add);
       out.addAll(left.values());
       return out;
+    }
+
+    /** What no order can mend, and what this one does to the light. */
+    public List<String> warnings(Running r) {
+      return Stream.concat(
+              warnings.stream(), WantedLight.unheld(r, day.terms, day.shootOn, sunlit).stream())
+          .toList();
+    }
+
+    /** The order that was accepted, as it runs with its pins. */
+    public Running running() {
+      List<Pass> kept = kept();
+      return Running.of(pinned(kept.stream().map(Pass::id).toList(), day.pins), kept);
     }
 
     /** The plan with the pins of a list: each keeps the place it has in it. */
@@ -189,6 +217,8 @@ public class DayOrder {
     List<Pass> passes = new ArrayList<>();
     Map<String, SlotView> views = new LinkedHashMap<>();
     Set<String> warnings = new LinkedHashSet<>();
+    Set<String> sunlit = new HashSet<>();
+    Draft draft = book.draft(me);
     for (ShotBook.Page p : ofDay) {
       Setup s = byId.get(p.shot().setupId);
       List<String> after =
@@ -213,9 +243,14 @@ public class DayOrder {
                   + ": move it before this day.");
         }
       }
+      WantedLight light = screenplays.light(draft, p);
+      Pass.Window usual = light.window(day.terms, day.shootOn);
       for (Plan.Plate q : plates(p)) {
-        Pass pass = pass(p, q, s, said.get(id(p, q)), after);
+        Pass pass = pass(p, q, s, said.get(id(p, q)), after, usual);
         passes.add(pass);
+        if (light.sunlit() && p.plan().matchSet().rules().contains(MatchRule.LIGHT)) {
+          sunlit.add(pass.set());
+        }
         PassSetting x = said.get(id(p, q));
         views.put(
             pass.id(),
@@ -264,6 +299,7 @@ public class DayOrder {
                         pages.get(n.needsId).shot().code,
                         n.why))
             .toList(),
+        sunlit,
         List.copyOf(warnings));
   }
 
@@ -282,7 +318,12 @@ public class DayOrder {
   }
 
   private static Pass pass(
-      ShotBook.Page p, Plan.Plate q, Setup s, PassSetting said, List<String> after) {
+      ShotBook.Page p,
+      Plan.Plate q,
+      Setup s,
+      PassSetting said,
+      List<String> after,
+      Pass.Window usual) {
     DayPasses.Told told =
         said == null
             ? null
@@ -291,6 +332,14 @@ public class DayOrder {
                 said.minutes,
                 said.lightFrom == null ? null : new Pass.Window(said.lightFrom, said.lightTo));
     return DayPasses.of(
-        id(p, q), p.shot().code, p.plan(), q, s.tape(), s.number + " " + s.name, after, told);
+        id(p, q),
+        p.shot().code,
+        p.plan(),
+        q,
+        s.tape(),
+        s.number + " " + s.name,
+        after,
+        told,
+        usual);
   }
 }

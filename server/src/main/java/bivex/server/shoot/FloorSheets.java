@@ -16,12 +16,15 @@ import bivex.core.shoot.PlateTerms;
 import bivex.core.shoot.SetClock;
 import bivex.core.shoot.Take;
 import bivex.core.shoot.Touch;
+import bivex.core.shoot.WantedLight;
 import bivex.core.shot.Ledger;
 import bivex.core.shot.OwedItem;
 import bivex.core.tally.DayPasses;
 import bivex.core.time.FrameRate;
 import bivex.server.access.Member;
+import bivex.server.book.Screenplays;
 import bivex.server.book.ShotBook;
+import bivex.server.keep.Draft;
 import bivex.server.keep.EvidenceEntry;
 import bivex.server.keep.Setup;
 import bivex.server.keep.SetupNote;
@@ -35,8 +38,6 @@ import bivex.server.keep.TouchEntry;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.ZoneId;
-import java.time.ZonedDateTime;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
@@ -58,13 +59,21 @@ public class FloorSheets {
   static final int PAGE = 40;
 
   private final ShotBook book;
+  private final Screenplays screenplays;
   private final TakeEntries takes;
   private final SetupNotes notes;
   private final TakeStills stills;
 
   private final Clock clock;
 
-  FloorSheets(ShotBook book, TakeEntries takes, SetupNotes notes, TakeStills stills, Clock clock) {
+  FloorSheets(
+      ShotBook book,
+      Screenplays screenplays,
+      TakeEntries takes,
+      SetupNotes notes,
+      TakeStills stills,
+      Clock clock) {
+    this.screenplays = screenplays;
     this.clock = clock;
     this.book = book;
     this.takes = takes;
@@ -223,7 +232,7 @@ public class FloorSheets {
    * @param more whether older takes exist
    * @param speaks whether somebody speaks, so that the sound is to be listened to
    * @param clock null when nothing is planned
-   * @param hold null when the place has no coordinates or nothing is wanted
+   * @param hold null when the place has no coordinates, or no plates must be of one light
    */
   public record SetupSheet(
       SetupView setup,
@@ -255,6 +264,7 @@ public class FloorSheets {
   List<SetupSheet> of(
       Member me, ShootingDay day, List<Setup> setups, List<UUID> wholeDay, int page) {
     List<ShotBook.Page> all = book.all(me.production());
+    Draft draft = book.draft(me);
     List<TakeEntries.Called> ofDay = takes.ofSetups(me.productionId(), wholeDay);
     List<TouchEntry> touched =
         takes.touches(me.productionId()).stream()
@@ -280,6 +290,7 @@ public class FloorSheets {
           sheet(
               me,
               day,
+              draft,
               s,
               all.stream().filter(p -> s.id.equals(p.shot().setupId)).toList(),
               here,
@@ -303,6 +314,7 @@ public class FloorSheets {
   private SetupSheet sheet(
       Member me,
       ShootingDay day,
+      Draft draft,
       Setup s,
       List<ShotBook.Page> here,
       List<TakeEntries.Called> called,
@@ -381,7 +393,7 @@ public class FloorSheets {
             || noted.stream().anyMatch(n -> n.kind == SetupNote.Kind.SOUND),
         recorded,
         media,
-        hold(day, here, called),
+        hold(day, draft, here, called),
         flicker);
   }
 
@@ -469,39 +481,22 @@ public class FloorSheets {
 
   /** How the light stands against the first usable take of the setup, or what it allows before. */
   private SunClock.Hold hold(
-      ShootingDay day, List<ShotBook.Page> here, List<TakeEntries.Called> called) {
-    DayTerms t = day.terms;
-    boolean outside =
-        here.stream().anyMatch(p -> p.plan().matchSet().rules().contains(MatchRule.LIGHT));
+      ShootingDay day, Draft draft, List<ShotBook.Page> here, List<TakeEntries.Called> called) {
+    List<ShotBook.Page> matched =
+        here.stream().filter(p -> p.plan().matchSet().rules().contains(MatchRule.LIGHT)).toList();
+    if (matched.isEmpty()) {
+      return null;
+    }
     Instant first =
         called.stream()
             .filter(FloorSheets::usable)
             .map(c -> c.take().madeAt)
             .min(Comparator.naturalOrder())
             .orElse(null);
-    if (t.latitude() == null || !outside) {
-      return null;
-    }
-    if (first == null) {
-      double need =
-          here.stream()
-              .mapToDouble(p -> DayPasses.need(p.plan(), open(p.ledger())))
-              .max()
-              .orElse(0);
-      return need == 0
-          ? null
-          : SunClock.before(
-              t.earliest(day.shootOn, clock.instant()),
-              need,
-              t.latitude(),
-              t.longitude(),
-              t.shadowHeightM(),
-              t.shadowLimitM());
-    }
-    ZonedDateTime from = first.atZone(ZoneId.of(t.zone()));
-    ZonedDateTime now = clock.instant().atZone(from.getZone());
-    return SunClock.hold(
-        from, now, t.latitude(), t.longitude(), t.shadowHeightM(), t.shadowLimitM());
+    double need =
+        here.stream().mapToDouble(p -> DayPasses.need(p.plan(), open(p.ledger()))).max().orElse(0);
+    return WantedLight.of(matched.stream().map(p -> screenplays.light(draft, p)).toList())
+        .hold(day.terms, day.shootOn, clock.instant(), first, need);
   }
 
   private static FloorPlate plate(ShotBook.Page p, Plan.Plate q, List<TakeEntries.Called> called) {

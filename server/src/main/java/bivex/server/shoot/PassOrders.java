@@ -302,10 +302,9 @@ public class PassOrders {
 
   private OrderView view(DayOrder.Of of, boolean price) {
     ShootingDay d = of.day();
-    List<Pass> kept = of.kept();
-    Running running = Running.of(of.pinned(kept.stream().map(Pass::id).toList(), d.pins), kept);
+    Running running = of.running();
     String dearer = "";
-    if (price && !kept.isEmpty()) {
+    if (price && !running.slots().isEmpty()) {
       Running best = PassOrder.solve(of.plan(), PRICING, r -> {}, () -> false).running();
       dearer = best.cost() < running.cost() ? running.dearerThan(best) : "";
     }
@@ -316,7 +315,7 @@ public class PassOrders {
         of.view(running, d.pins),
         d.pins,
         of.needs(),
-        of.warnings(),
+        of.warnings(running),
         dearer);
   }
 
