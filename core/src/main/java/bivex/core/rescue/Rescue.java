@@ -1,7 +1,6 @@
 package bivex.core.rescue;
 
 import bivex.core.InvalidInput;
-import bivex.core.ItemKey;
 import bivex.core.effort.EffortRates;
 import bivex.core.effort.Estimate;
 import bivex.core.effort.TaskKind;
@@ -18,7 +17,6 @@ import java.util.BitSet;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
-import java.util.OptionalInt;
 
 /**
  * What can be made in place of a plate that is missing, from the takes that really exist (F3). Each
@@ -65,8 +63,7 @@ public final class Rescue {
    * @param frames recorded
    * @param sameSetup whether it was made in the setup of the missing plate
    * @param broken whether it breaks its match set
-   * @param free what is in frame: for each of {@link #COLUMNS} columns of the frame whether it is
-   *     free of performers in some frame; null when nobody knows
+   * @param free where and when it shows the set with nobody before it; null when nobody knows
    */
   public record Footage(
       String name,
@@ -77,27 +74,7 @@ public final class Rescue {
       long frames,
       boolean sameSetup,
       boolean broken,
-      BitSet free) {}
-
-  /** Columns of the frame in which it is told what is free. */
-  public static final int COLUMNS = 100;
-
-  /**
-   * Columns that are free of a performer in at least one frame.
-   *
-   * @param edges per frame the left and right edge, shares of the width
-   */
-  public static BitSet freeOf(List<double[]> edges) {
-    BitSet free = new BitSet(COLUMNS);
-    for (double[] e : edges) {
-      for (int c = 0; c < COLUMNS; c++) {
-        if ((c + 1.0) / COLUMNS <= e[0] || (double) c / COLUMNS >= e[1]) {
-          free.set(c);
-        }
-      }
-    }
-    return free;
-  }
+      FreeFrames free) {}
 
   /**
    * The plate that is missing.
@@ -118,28 +95,6 @@ public final class Rescue {
       InvalidInput.within("tighter", tighter, 1, 20);
       InvalidInput.within("frames", (long) frames, 1, 1_000_000);
     }
-  }
-
-  /**
-   * Columns free of the part that is played in a pass, by the schematic picture of the plan.
-   *
-   * @param pictured a plan with its pictures
-   * @param plate key of the pass
-   * @return null where the plate is not the pass of one part
-   */
-  public static BitSet freeIn(Plan pictured, String plate) {
-    OptionalInt of = ItemKey.of(plate).performance();
-    if (of.isEmpty()) {
-      return null;
-    }
-    String part = "part " + of.getAsInt();
-    List<double[]> edges =
-        pictured.sketch().stream()
-            .flatMap(f -> f.figures().stream())
-            .filter(f -> f.label().equals(part))
-            .map(f -> new double[] {f.left(), f.right()})
-            .toList();
-    return edges.isEmpty() ? null : freeOf(edges);
   }
 
   /**
@@ -268,8 +223,17 @@ public final class Rescue {
                   "still frames, moving grain",
                   hours,
                   a.broken() || b.broken() ? 0.55 : 0.88,
-                  (cover == null ? UNKNOWN : "")
-                      + "each must be free where the other is not; no shadow across the join"));
+                  (cover == null
+                          ? UNKNOWN
+                          : a.name()
+                              + " "
+                              + a.free().words()
+                              + "; "
+                              + b.name()
+                              + " "
+                              + b.free().words()
+                              + "; ")
+                      + "no shadow across the join"));
         }
       }
       Footage t = here.get(i);
@@ -287,7 +251,9 @@ public final class Rescue {
               "frames before the entrance or after the exit",
               hours,
               t.broken() ? 0.45 : 0.72,
-              (cover == null ? UNKNOWN : "") + "only as far as that part of the frame is free"));
+              cover == null
+                  ? UNKNOWN + "only as far as that part of the frame is free"
+                  : t.free().words()));
     }
   }
 
@@ -414,9 +380,9 @@ public final class Rescue {
     if (a.free() == null || b.free() == null) {
       return null;
     }
-    BitSet both = (BitSet) a.free().clone();
-    both.or(b.free());
-    return 100.0 * both.cardinality() / COLUMNS;
+    BitSet both = a.free().columns();
+    both.or(b.free().columns());
+    return 100.0 * both.cardinality() / FreeFrames.COLUMNS;
   }
 
   private static double sharpness(Wanted w, Footage t, double tighter) {

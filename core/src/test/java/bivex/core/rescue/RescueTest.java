@@ -11,6 +11,7 @@ import bivex.core.method.Plan;
 import bivex.core.method.Plan.PlateKind;
 import bivex.core.method.ShotSetting;
 import bivex.core.optics.Raster;
+import bivex.core.plate.PlateZones;
 import bivex.core.rescue.Rescue.Footage;
 import bivex.core.rescue.Rescue.Option;
 import bivex.core.rescue.Rescue.Wanted;
@@ -75,13 +76,11 @@ class RescueTest {
    */
   @Test
   void whatIsInFrameDecidesHowFarFramesCanBeBorrowed() {
-    java.util.BitSet left =
-        Rescue.freeOf(List.of(new double[] {0.08, 0.42}, new double[] {0.08, 0.42}));
-    java.util.BitSet right =
-        Rescue.freeOf(List.of(new double[] {0.58, 0.92}, new double[] {0.30, 0.92}));
-    assertThat(left.cardinality()).isEqualTo(66);
+    FreeFrames left = free(true, 0.08, 0.42, 0.08, 0.42);
+    FreeFrames right = free(true, 0.58, 0.92, 0.30, 0.92);
+    assertThat(left.columns().cardinality()).isEqualTo(66);
     // Free in some frame is enough: the arm is away in the first.
-    assertThat(right.cardinality()).isEqualTo(66);
+    assertThat(right.columns().cardinality()).isEqualTo(66);
     Footage a =
         new Footage(
             "a",
@@ -110,7 +109,12 @@ class RescueTest {
         .filteredOn(o -> o.way() == Way.BORROWED)
         .hasSize(2)
         .allMatch(o -> o.coverPercent() == 66);
-    java.util.BitSet same = Rescue.freeOf(List.of(new double[] {0.2, 0.5}));
+    assertThat(ways.get(0).caveat())
+        .contains(
+            "a free: 0 to 8 % and 42 to 100 % of the width all along",
+            "b free: 0 to 30 % and 92 to 100 % of the width all along",
+            "0 to 58 % and 92 to 100 % of the width in frame 1");
+    FreeFrames same = free(true, 0.2, 0.5);
     assertThat(
             rank(
                 wanted(PlateKind.CLEAN, 240, 1, true),
@@ -151,7 +155,7 @@ class RescueTest {
             120,
             true,
             false,
-            Rescue.freeOf(List.of(new double[] {0, 0.01})));
+            free(false, 0, 0.01));
     Footage unknown =
         new Footage(
             "b",
@@ -180,7 +184,7 @@ class RescueTest {
             120,
             true,
             false,
-            Rescue.freeOf(List.of(new double[] {0.5, 1})));
+            free(false, 0.5, 1));
     Option painted = borrowed(rank(wanted(PlateKind.CLEAN, 240, 1, true), half));
     assertThat(painted.coverPercent()).isEqualTo(50);
     assertThat(painted.hours().likely())
@@ -257,11 +261,13 @@ class RescueTest {
   void aPlanKnowsWhatIsInFrameInEachPass() {
     ShotSetting s = new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 96, 8, 36, 50);
     Plan doubles = MethodBook.derive(s, List.of(new MethodChoice("A1", Map.of(), "")));
-    assertThat(Rescue.freeIn(doubles, "plate:performance-1").get(20)).isFalse();
-    assertThat(Rescue.freeIn(doubles, "plate:performance-1").get(70)).isTrue();
-    assertThat(Rescue.freeIn(doubles, "plate:clean")).isNull();
+    FreeFrames first = FreeFrames.planned(doubles, "plate:performance-1");
+    assertThat(first.columns().get(20)).isFalse();
+    assertThat(first.columns().get(70)).isTrue();
+    assertThat(first.words()).startsWith("free by the plan's picture: ");
+    assertThat(FreeFrames.planned(doubles, "plate:clean")).isNull();
     assertThat(
-            Rescue.freeIn(
+            FreeFrames.planned(
                 MethodBook.derive(s, List.of(new MethodChoice("B2", Map.of(), ""))),
                 "plate:performance-1"))
         .isNull();
@@ -402,5 +408,66 @@ class RescueTest {
             "rate 24 fps",
             "raster 3840 × 2160",
             "distance not read");
+  }
+
+  /**
+   * A walk across the frame, against looking at every column of every frame: each part that is
+   * named is free in each frame that is named, and what is named is all that can be had.
+   */
+  @Test
+  void thePartsThatAreNamedAreFreeInTheFramesThatAreNamed() {
+    List<PlateZones.Occupied> walk = new java.util.ArrayList<>();
+    for (int f = 0; f < 90; f++) {
+      boolean empty = f >= 70 && f < 75;
+      double at = 0.05 + 0.8 * f / 90;
+      walk.add(
+          new PlateZones.Occupied(
+              f,
+              empty ? Double.NaN : at,
+              empty ? Double.NaN : at + 0.1,
+              0,
+              empty ? List.of() : List.of(new PlateZones.Box(at, 0.2, at + 0.1, 1)),
+              new double[0][]));
+    }
+    FreeFrames free = FreeFrames.measured(walk);
+    assertThat(free.columns().cardinality()).isEqualTo(100);
+    java.util.BitSet named = new java.util.BitSet();
+    for (String part :
+        free.words().replace("free: ", "").replace("all of the", "0 to 100 % of the").split(", ")) {
+      java.util.regex.Matcher frames =
+          java.util.regex.Pattern.compile("in frames (\\d+) to (\\d+)").matcher(part);
+      assertThat(frames.find()).as(part).isTrue();
+      java.util.regex.Matcher share =
+          java.util.regex.Pattern.compile("(\\d+) to (\\d+) %").matcher(part);
+      while (share.find()) {
+        named.set(Integer.parseInt(share.group(1)), Integer.parseInt(share.group(2)));
+        for (int c = Integer.parseInt(share.group(1)); c < Integer.parseInt(share.group(2)); c++) {
+          for (int f = Integer.parseInt(frames.group(1));
+              f <= Integer.parseInt(frames.group(2));
+              f++) {
+            assertThat(clear(walk.get(f - 1), c)).as("column %d of frame %d", c, f).isTrue();
+          }
+        }
+      }
+    }
+    assertThat(named.cardinality()).isEqualTo(100);
+    FreeFrames crowd =
+        FreeFrames.measured(
+            List.of(new PlateZones.Occupied(0, 0, 1, 1, walk.get(30).boxes(), new double[0][])));
+    assertThat(crowd.words()).isEqualTo("no frame of it is free");
+  }
+
+  private static boolean clear(PlateZones.Occupied o, int column) {
+    return o.empty()
+        || (column + 1) / 100.0 <= o.left() - PlateZones.MARGIN
+        || column / 100.0 >= o.right() + PlateZones.MARGIN;
+  }
+
+  private static FreeFrames free(boolean measured, double... edges) {
+    List<FreeFrames.Seen> seen = new java.util.ArrayList<>();
+    for (int i = 0; i < edges.length; i += 2) {
+      seen.add(new FreeFrames.Seen(i / 2, edges[i], edges[i + 1]));
+    }
+    return new FreeFrames(seen, measured);
   }
 }

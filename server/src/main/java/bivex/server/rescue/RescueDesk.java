@@ -3,6 +3,7 @@ package bivex.server.rescue;
 import bivex.core.InvalidInput;
 import bivex.core.method.Plan;
 import bivex.core.method.WayOut;
+import bivex.core.rescue.FreeFrames;
 import bivex.core.rescue.Rescue;
 import bivex.core.shoot.CameraData;
 import bivex.core.shoot.Take;
@@ -14,9 +15,11 @@ import bivex.server.keep.Shot;
 import bivex.server.keep.Shots;
 import bivex.server.keep.TakeEntries;
 import bivex.server.keep.TakeEntry;
+import bivex.server.keep.TakeZonesRows;
 import bivex.server.live.Journal;
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.NoSuchElementException;
@@ -35,7 +38,11 @@ public class RescueDesk {
   private final ShotBook book;
 
   private static Rescue.Footage footage(
-      ShotBook.Page of, TakeEntry t, ShotBook.Page wanted, Plan pictured) {
+      ShotBook.Page of,
+      TakeEntry t,
+      ShotBook.Page wanted,
+      Plan pictured,
+      Map<UUID, FreeFrames> measured) {
     Plan.Plate plate =
         of.plan().plates().stream().filter(x -> x.key().equals(t.plate)).findFirst().orElse(null);
     if (plate == null) {
@@ -53,7 +60,9 @@ public class RescueDesk {
         t.frames,
         same,
         of.match().breaks(t.id.toString()),
-        own ? Rescue.freeIn(pictured, t.plate) : null);
+        measured.containsKey(t.id)
+            ? measured.get(t.id)
+            : own ? FreeFrames.planned(pictured, t.plate) : null);
   }
 
   private static String name(ShotBook.Page of, TakeEntry t) {
@@ -67,10 +76,12 @@ public class RescueDesk {
   }
 
   private final Shots shots;
+  private final TakeZonesRows zones;
   private final Journal journal;
   private final Clock clock;
 
-  RescueDesk(ShotBook book, Shots shots, Journal journal, Clock clock) {
+  RescueDesk(ShotBook book, Shots shots, TakeZonesRows zones, Journal journal, Clock clock) {
+    this.zones = zones;
     this.book = book;
     this.shots = shots;
     this.journal = journal;
@@ -171,6 +182,7 @@ public class RescueDesk {
                         || pages.get(c.take().shotId).shot().scene.equals(page.shot().scene))
             .toList();
     List<Ranked> out = new ArrayList<>();
+    Map<UUID, FreeFrames> measured = measured(me, takes);
     // Only the plan of one shot carries its pictures, from which it is known what is in frame.
     Plan pictured = page.planFault() == null ? ShotBook.plan(p, page.shot(), true) : page.plan();
     for (Plan.Plate plate : page.plan().plates()) {
@@ -184,7 +196,7 @@ public class RescueDesk {
       }
       List<Rescue.Footage> footage =
           takes.stream()
-              .map(c -> footage(pages.get(c.take().shotId), c.take(), page, pictured))
+              .map(c -> footage(pages.get(c.take().shotId), c.take(), page, pictured, measured))
               .filter(Objects::nonNull)
               .toList();
       int frames = (int) Math.ceil(p.frameRate().frames(plate.seconds()));
@@ -217,6 +229,18 @@ public class RescueDesk {
                   data == null ? List.of() : Rescue.toRepeat(data)),
               ranked));
     }
+    return out;
+  }
+
+  /** What is free in the takes that were measured against a clean plate, by take. */
+  private Map<UUID, FreeFrames> measured(Member me, List<TakeEntries.Called> takes) {
+    Map<UUID, FreeFrames> out = new HashMap<>();
+    zones
+        .findByProductionIdAndTakeIdInOrderByKeptAt(
+            me.productionId(), takes.stream().map(c -> c.take().id).toList())
+        .stream()
+        .filter(z -> !z.occupied.isEmpty())
+        .forEach(z -> out.put(z.takeId, FreeFrames.measured(z.occupied)));
     return out;
   }
 }
