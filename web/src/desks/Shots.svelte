@@ -12,6 +12,7 @@
   import Planned from '../lib/parts/Planned.svelte';
   import Storyboard from '../lib/script/Storyboard.svelte';
   import OwedRow from '../lib/parts/OwedRow.svelte';
+  import PickUps from '../lib/parts/PickUps.svelte';
   import Rescue from '../lib/parts/Rescue.svelte';
   import Sheet from '../lib/parts/Sheet.svelte';
   import Sketch from '../lib/parts/Sketch.svelte';
@@ -44,6 +45,7 @@
   let comparing = $state(false);
   let rescuing = $state(false);
   let listing = $state(false);
+  let picking = $state(false);
   const book = createQuery(() => ({
     queryKey: ['methods'],
     queryFn: () => got(api.GET('/api/methods')),
@@ -144,6 +146,7 @@
       <div class="tools">
         <button class="tight btn" onclick={() => go(h.id, 'script', s.id)}>Break down</button>
         <button class="tight btn" onclick={() => (listing = true)}>All elements <kbd>e</kbd></button>
+        <button class="tight btn" onclick={() => (picking = true)}>Pick-ups</button>
         <a class="tight btn" href="/api/productions/{h.id}/shots/{s.id}/brief.pdf" download>Brief (PDF)</a>
         <details class="more">
           <summary class="tight btn">More files</summary>
@@ -416,6 +419,9 @@
 </Sheet>
 <Sheet bind:open={rescuing} title="What else could be made of the takes" wide>
   {#if s}<Rescue shot={s.id} />{/if}
+</Sheet>
+<Sheet bind:open={picking} title="To be picked up" wide>
+  <PickUps onleave={() => (picking = false)} />
 </Sheet>
 <Sheet bind:open={listing} title="Elements of the production" wide>
   <Elements onleave={() => (listing = false)} />

@@ -83,6 +83,13 @@
       >
     </li>
     <li>
+      <span>Pick-ups of all days, grouped by place, light, costume and lens</span><a
+        class="tight btn"
+        href="/api/productions/{h.id}/sheets/pick-ups.pdf"
+        download>PDF</a
+      ><a class="tight btn" href="/api/productions/{h.id}/sheets/pick-ups.csv" download>CSV</a>
+    </li>
+    <li>
       <span>All shooting days, for a calendar</span><a
         class="tight btn"
         href="/api/productions/{h.id}/days.ics"

@@ -78,6 +78,24 @@ class MethodBookTest {
     assertThat(standing.text("0/options/0/way")).isEqualTo("PICKED_UP");
     assertThat(standing.at("0/repeat").toString()).contains("f/5.6").contains("focal length");
     Stage.ok(stage.strike("the stage was wanted back"));
+    Caller.Answer due = Stage.ok(stage.producer.get(stage.base + "/pick-ups"));
+    assertThat(due.at("groups"))
+        .singleElement()
+        .satisfies(
+            g -> {
+              assertThat(g.path("lens").asString()).contains("mm");
+              assertThat(g.path("items").get(0).path("label").asString()).isEqualTo("Clean plate");
+              assertThat(g.path("items").get(0).path("repeat").toString()).contains("f/5.6");
+            });
+    assertThat(
+            new String(
+                    Stage.ok(stage.producer.get(stage.base + "/sheets/pick-ups.csv")).raw().body(),
+                    StandardCharsets.UTF_8)
+                .lines()
+                .skip(1))
+        .singleElement()
+        .asString()
+        .contains("Clean plate", "stop f/5.6");
     Caller.Answer struck =
         Stage.ok(stage.producer.get(stage.base + "/shots/" + stage.shot + "/rescue"));
     assertThat(struck.text("0/options/0/way")).isEqualTo("PATCHED");

@@ -9,6 +9,7 @@ import bivex.core.method.Plan;
 import bivex.core.optics.Raster;
 import bivex.core.optics.Reframe;
 import bivex.core.shoot.CameraData;
+import bivex.core.shoot.PlateTerms;
 import bivex.core.time.Conform;
 import bivex.core.time.FrameRate;
 import bivex.core.time.Motion;
@@ -414,6 +415,16 @@ public final class Rescue {
     add(out, "tilt", c.tiltDeg(), "°");
     add(out, "distance", c.distanceM(), " m");
     return List.copyOf(out);
+  }
+
+  /** The lens of a pick-up: as the take it must match was shot, else as the plan asks. */
+  public static String lens(CameraData matched, PlateTerms asks) {
+    Double focal = matched == null ? null : matched.focalMm();
+    if (focal == null && asks != null) {
+      focal = asks.camera().focalMm();
+    }
+    String name = matched == null || matched.lens() == null ? "" : matched.lens();
+    return focal == null ? name : (name + " " + number(focal) + " mm").strip();
   }
 
   private static void add(List<Setting> out, String label, Object value, String unit) {

@@ -107,6 +107,11 @@ public record DayTerms(
     return local.toLocalDate().equals(day) && local.isAfter(call) ? local : call;
   }
 
+  /** Whether a day has wrapped. */
+  public boolean over(LocalDate day, Instant now) {
+    return now.isAfter(moment(day, wrap).toInstant());
+  }
+
   /** Hours by name, as the order of passes wants them. */
   public Map<String, Pass.Window> windows() {
     Map<String, Pass.Window> out = new HashMap<>();

@@ -21,15 +21,25 @@ import java.util.Set;
  */
 public enum WantedLight {
   /** Outside by day: shadows must hold, and it ends with the sunset. */
-  SUN,
+  SUN("sun"),
   /** Inside and outside at once, or no heading that tells: the sun may be in it. */
-  UNTOLD,
+  UNTOLD("light not told"),
   /** Outside at night: wants the dark. */
-  NIGHT,
+  NIGHT("night outside"),
   /** Inside by day: no sun to follow, but windows. */
-  WINDOWS,
+  WINDOWS("inside by day"),
   /** Inside at night: the day does not matter. */
-  LAMPS;
+  LAMPS("inside at night");
+
+  private final String words;
+
+  WantedLight(String words) {
+    this.words = words;
+  }
+
+  public String words() {
+    return words;
+  }
 
   /**
    * @param interior INT.

@@ -48,7 +48,7 @@ public final class DaySheets {
               s.pass().name(),
               s.pass().setup(),
               s.pass().set(),
-              worn(s.pass()),
+              PickUps.worn(s.pass().worn()),
               before,
               waits));
     }
@@ -67,12 +67,6 @@ public final class DaySheets {
         List.of(5, 5, 22, 17, 11, 16, 20, 16),
         rows,
         foot);
-  }
-
-  private static String worn(Pass p) {
-    return p.worn().stream()
-        .map(w -> w.costume().isEmpty() ? w.performer() : w.performer() + ", " + w.costume())
-        .collect(Collectors.joining("; "));
   }
 
   /** One costume of one performer after another: a block lasts until the next change. */

@@ -10,6 +10,7 @@ import bivex.core.method.MethodChoice;
 import bivex.core.method.Plan;
 import bivex.core.script.Screenplay;
 import bivex.core.tally.Costs;
+import bivex.core.tally.PickUps;
 import bivex.core.tally.Sheets;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
@@ -24,6 +25,7 @@ import bivex.server.keep.EvidenceEntry;
 import bivex.server.media.MediaStore;
 import bivex.server.papers.BriefPaper;
 import bivex.server.papers.TablePaper;
+import bivex.server.rescue.RescueDesk;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
@@ -53,6 +55,7 @@ public class ExportResource {
   private final Drafts drafts;
   private final Screenplays screenplays;
   private final PlanSchema schema;
+  private final RescueDesk rescues;
   private final BoardFrames frames;
   private final MediaStore store;
   private final Clock clock;
@@ -62,6 +65,7 @@ public class ExportResource {
       Drafts drafts,
       Screenplays screenplays,
       PlanSchema schema,
+      RescueDesk rescues,
       BoardFrames frames,
       MediaStore store,
       Clock clock) {
@@ -72,6 +76,7 @@ public class ExportResource {
     this.drafts = drafts;
     this.screenplays = screenplays;
     this.schema = schema;
+    this.rescues = rescues;
   }
 
   /**
@@ -143,6 +148,9 @@ public class ExportResource {
   }
 
   private Sheets.Table table(Member me, String sheet) {
+    if (sheet.equals("pick-ups")) {
+      return PickUps.table(rescues.pickUps(me).groups());
+    }
     Sheets.Kind kind =
         Arrays.stream(Sheets.Kind.values())
             .filter(k -> k.name().toLowerCase(Locale.ROOT).equals(sheet))
@@ -150,8 +158,8 @@ public class ExportResource {
             .orElseThrow(
                 () ->
                     new NoSuchElementException(
-                        "There is no such list; there are scenes, shots, elements, wardrobe and"
-                            + " cautions."));
+                        "There is no such list; there are scenes, shots, elements, wardrobe,"
+                            + " cautions and pick-ups."));
     Draft newest = drafts.findFirstByProductionIdOrderByNumberDesc(me.productionId()).orElse(null);
     // What is paid is the producer's business.
     Costs costs =
@@ -184,7 +192,7 @@ public class ExportResource {
   }
 
   private static String name(Member me, String sheet) {
-    return me.production().code + "-" + sheet.replaceAll("[^a-z]", "");
+    return me.production().code + "-" + sheet.replaceAll("[^a-z-]", "");
   }
 
   @GetMapping("/productions/{production}/shots/{shot}/plan.json")

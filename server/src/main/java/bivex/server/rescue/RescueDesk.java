@@ -8,8 +8,14 @@ import bivex.core.rescue.Rescue;
 import bivex.core.shoot.CameraData;
 import bivex.core.shoot.Take;
 import bivex.core.shot.OwedItem;
+import bivex.core.tally.DayPasses;
+import bivex.core.tally.PickUps;
 import bivex.server.access.Member;
+import bivex.server.book.Screenplays;
 import bivex.server.book.ShotBook;
+import bivex.server.keep.Draft;
+import bivex.server.keep.PassSetting;
+import bivex.server.keep.PassSettings;
 import bivex.server.keep.Production;
 import bivex.server.keep.Shot;
 import bivex.server.keep.Shots;
@@ -75,12 +81,23 @@ public class RescueDesk {
     return of.shot().code + " " + label + " take " + t.number;
   }
 
+  private final Screenplays screenplays;
   private final Shots shots;
+  private final PassSettings settings;
   private final TakeZonesRows zones;
   private final Journal journal;
   private final Clock clock;
 
-  RescueDesk(ShotBook book, Shots shots, TakeZonesRows zones, Journal journal, Clock clock) {
+  RescueDesk(
+      ShotBook book,
+      Screenplays screenplays,
+      Shots shots,
+      PassSettings settings,
+      TakeZonesRows zones,
+      Journal journal,
+      Clock clock) {
+    this.screenplays = screenplays;
+    this.settings = settings;
     this.zones = zones;
     this.book = book;
     this.shots = shots;
@@ -165,6 +182,73 @@ public class RescueDesk {
     return ranked(shot, me, tighter).stream().map(Ranked::view).toList();
   }
 
+  /**
+   * @param plates to be picked up
+   * @param minutes of takes, without changes and travel
+   */
+  public record PickUpsView(int plates, double minutes, List<PickUps.Group> groups) {}
+
+  /** All plates that are owed or in doubt and whose set is struck or whose day is over. */
+  @Transactional(readOnly = true)
+  public PickUpsView pickUps(Member me) {
+    Production p = me.production();
+    List<ShotBook.Page> pages = book.all(me);
+    Draft draft = book.draft(me);
+    Map<String, PassSetting> said =
+        settings.findByProductionId(p.id).stream()
+            .collect(Collectors.toMap(x -> x.shotId + " " + x.plate, x -> x));
+    Map<UUID, TakeEntry> takes =
+        book.takes(p).stream()
+            .collect(Collectors.toMap(c -> c.take().id, TakeEntries.Called::take));
+    List<PickUps.Item> items = new ArrayList<>();
+    for (ShotBook.Page page : pages) {
+      if (page.shot().omitted
+          || page.setup() == null
+          || !PickUps.due(
+              page.setup().struckAt, page.day().terms, page.day().shootOn, clock.instant())) {
+        continue;
+      }
+      Take reference = page.match().reference();
+      TakeEntry matched = reference == null ? null : takes.get(UUID.fromString(reference.id()));
+      for (Plan.Plate plate : page.plan().plates()) {
+        OwedItem item = item(page, plate);
+        if (item != null && item.open()) {
+          PassSetting x = said.get(page.shot().id + " " + plate.key());
+          items.add(
+              new PickUps.Item(
+                  page.shot().id.toString(),
+                  page.shot().code,
+                  page.shot().title,
+                  plate.key(),
+                  plate.label(),
+                  plate.wanted(),
+                  page.setup().number + " " + page.setup().name,
+                  page.day().place,
+                  screenplays.light(draft, page),
+                  PickUps.worn(x == null ? DayPasses.worn(page.plan(), plate) : x.worn),
+                  Rescue.lens(matched == null ? null : matched.camera, plate.asks()),
+                  plate.seconds(),
+                  plate.takes(),
+                  plate.takes() * plate.minutes(),
+                  item.reason(),
+                  matched == null ? "" : name(page, matched),
+                  matched == null ? List.of() : Rescue.toRepeat(matched.camera)));
+        }
+      }
+    }
+    return new PickUpsView(
+        items.size(),
+        items.stream().mapToDouble(PickUps.Item::minutes).sum(),
+        PickUps.groups(items));
+  }
+
+  private static OwedItem item(ShotBook.Page page, Plan.Plate plate) {
+    return page.ledger().items().stream()
+        .filter(i -> i.key().equals(plate.key()))
+        .findFirst()
+        .orElse(null);
+  }
+
   private List<Ranked> ranked(UUID shot, Member me, double tighter) {
     Production p = me.production();
     Map<UUID, ShotBook.Page> pages =
@@ -186,11 +270,7 @@ public class RescueDesk {
     // Only the plan of one shot carries its pictures, from which it is known what is in frame.
     Plan pictured = page.planFault() == null ? ShotBook.plan(p, page.shot(), true) : page.plan();
     for (Plan.Plate plate : page.plan().plates()) {
-      OwedItem item =
-          page.ledger().items().stream()
-              .filter(i -> i.key().equals(plate.key()))
-              .findFirst()
-              .orElse(null);
+      OwedItem item = item(page, plate);
       if (item == null || !item.open()) {
         continue;
       }

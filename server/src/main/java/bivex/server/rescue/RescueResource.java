@@ -39,6 +39,13 @@ public class RescueResource {
     return rescues.rescue(shot, me, tighter);
   }
 
+  /** What has to be picked up over the whole production, grouped for the day it is done on. */
+  @GetMapping("/pick-ups")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  public RescueDesk.PickUpsView pickUps(Member me) {
+    return rescues.pickUps(me);
+  }
+
   /** Takes a way out that is offered, or takes it back; the ways out that are left. */
   @PostMapping("/shots/{shot}/ways-out")
   @Allowed({PRODUCER, COORDINATOR})
