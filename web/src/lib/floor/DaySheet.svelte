@@ -29,6 +29,7 @@
   let place = $state('');
   let latitude = $state('');
   let longitude = $state('');
+  let dimmed = $state('');
   let zone = $state(Intl.DateTimeFormat().resolvedOptions().timeZone);
   let call = $state('08:00');
   let wrap = $state('18:00');
@@ -65,6 +66,8 @@
     place = isNew ? '' : (day?.place ?? '');
     latitude = isNew || t?.latitude === null || !t ? '' : String(t.latitude);
     longitude = isNew || t?.longitude === null || !t ? '' : String(t.longitude);
+    const known = !isNew ? (t?.dimmedHz ?? null) : null;
+    dimmed = known === null ? '' : String(known);
     if (t) {
       // A first day is taken to be where this device is.
       if (!isNew || before) zone = t.zone;
@@ -117,6 +120,7 @@
         megabitsPerSecond: kit.megabitsPerSecond,
         shadowHeightM: kit.shadowHeightM,
         shadowLimitM: kit.shadowLimitM,
+        dimmedHz: number(dimmed, 'Dimmed lamps'),
       } as Schemas['DayTerms'];
       if (isNew)
         await got(
@@ -314,6 +318,14 @@
             required
           /></label
         >{/each}
+      <label class="field"
+        ><span>Dimmed lamps pulse at, Hz; 0 for none</span><input
+          class="mono input"
+          inputmode="decimal"
+          placeholder="not known"
+          bind:value={dimmed}
+        /></label
+      >
     </fieldset>
     {#if wrong}<p class="pencil" role="alert">
         {wrong.detail}. Nothing was kept; what you typed is still here.

@@ -109,6 +109,67 @@ public final class MainsFlicker {
     return new LampCheck(left, beat, safe, steady, remedy, words);
   }
 
+  /**
+   * Greatest difference between two frames, or two bands of one, under a lamp that is dimmed by
+   * switching it on and off, as a share of its light: an exposure of n pulses holds one more or one
+   * less. It is reckoned as if each pulse were short and no exposure a whole number of them, since
+   * neither the pulse nor its frequency is known exactly: 1 ÷ (frequency · t).
+   */
+  public static double dimmedSpread(double lampHz, double seconds) {
+    return Math.min(
+        1,
+        1
+            / (InvalidInput.within("lamp frequency", lampHz, 50, 1_000_000)
+                * InvalidInput.positive("shutter time", seconds)));
+  }
+
+  /** What a dimmed lamp may change without being seen: as much up as down (no source). */
+  public static final double DIMMED_SEEN = 2 * SEEN;
+
+  /**
+   * What is to be said of dimmed lamps beside those on the mains.
+   *
+   * @param dimmedHz slowest frequency they pulse at; 0 when none is dimmed; null while nobody knows
+   * @return how it stands, never "steady" where nobody knows; empty when none is dimmed
+   */
+  public static String dimmed(Double dimmedHz, double seconds) {
+    if (dimmedHz == null) {
+      return "Dimmed lamps pulse at a frequency of their own: test them, or give it on the day"
+          + " sheet.";
+    }
+    if (dimmedHz == 0) {
+      return "";
+    }
+    double spread = dimmedSpread(dimmedHz, seconds);
+    return spread <= DIMMED_SEEN
+        ? String.format(
+            Locale.ROOT,
+            "Dimmed lamps at %.0f Hz change by %.1f %% at most.",
+            dimmedHz,
+            spread * 100)
+        : String.format(
+            Locale.ROOT,
+            "Dimmed lamps at %.0f Hz may band or flicker by up to %.0f %%: undim them, or expose"
+                + " for %s or longer; test it.",
+            dimmedHz,
+            spread * 100,
+            Shutter.text(1 / (dimmedHz * DIMMED_SEEN)));
+  }
+
+  /** As {@link #check(double, double, FrameRate)}, with what is known of dimmed lamps. */
+  public static LampCheck check(double mainsHz, Double dimmedHz, double seconds, FrameRate rate) {
+    LampCheck c = check(mainsHz, seconds, rate);
+    boolean bands =
+        dimmedHz != null && dimmedHz != 0 && dimmedSpread(dimmedHz, seconds) > DIMMED_SEEN;
+    return new LampCheck(
+        c.rippleLeft(),
+        c.beatHz(),
+        c.safeSeconds(),
+        c.steady() && !bands,
+        c.remedy(),
+        (c.words() + " " + dimmed(dimmedHz, seconds)).strip());
+  }
+
   private static double mains(double hz) {
     return InvalidInput.within("mains", hz, 16, 1000);
   }

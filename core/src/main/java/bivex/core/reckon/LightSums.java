@@ -35,9 +35,20 @@ final class LightSums {
     return new Sum(
         "S7",
         "Lamps on the mains",
-        "safe t = k ÷ (2·mains) · left = |sin x ÷ x|, x = π·2·mains·t",
+        "safe t = k ÷ (2·mains) · left = |sin x ÷ x|, x = π·2·mains·t · dimmed: 1 ÷ (f·t)",
         "mean of a sinusoid over the exposure",
-        List.of(RATE, ANGLE, MAINS),
+        List.of(
+            RATE,
+            ANGLE,
+            MAINS,
+            Parameter.number(
+                "dimmedHz",
+                "Dimmed lamps pulse at",
+                "Hz",
+                0,
+                1_000_000,
+                0,
+                "slowest of them; 0 when it is not known or none is dimmed")),
         v -> {
           FrameRate r = rate(v);
           double t = Shutter.seconds(v.number("shutterDegrees"), r);
@@ -56,7 +67,15 @@ final class LightSums {
                   safe > 0 ? Shutter.text(safe) : "none at this rate",
                   "",
                   safe),
-              number("safeDegrees", "which is", 1, 360 * safe * r.fps(), "°"));
+              number("safeDegrees", "which is", 1, 360 * safe * r.fps(), "°"),
+              v.number("dimmedHz") == 0
+                  ? words("dimmedPercent", "Dimmed lamps", "not known: test them")
+                  : number(
+                      "dimmedPercent",
+                      "Dimmed lamps change by, at most",
+                      1,
+                      MainsFlicker.dimmedSpread(v.number("dimmedHz"), t) * 100,
+                      "%"));
         });
   }
 

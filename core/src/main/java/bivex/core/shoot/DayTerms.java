@@ -29,6 +29,8 @@ import java.util.Set;
  * @param megabitsPerSecond of the recording
  * @param shadowHeightM of whatever throws the shadow that must not move, m
  * @param shadowLimitM how far its tip may go within a match set, m
+ * @param dimmedHz slowest frequency at which dimmed lamps of the set pulse, Hz; 0 when none is
+ *     dimmed; null while nobody knows
  */
 public record DayTerms(
     Double latitude,
@@ -41,7 +43,8 @@ public record DayTerms(
     double cardGigabytes,
     double megabitsPerSecond,
     double shadowHeightM,
-    double shadowLimitM) {
+    double shadowLimitM,
+    Double dimmedHz) {
   /**
    * Somebody's hours.
    *
@@ -58,7 +61,8 @@ public record DayTerms(
 
   /** A plain day in no particular place: 08:00 to 18:00, 64 GB at 100 Mb/s. */
   public static final DayTerms PLAIN =
-      new DayTerms(null, null, "UTC", 480, 1080, List.of(), DayPlan.Rates.USUAL, 64, 100, 1.7, 0.1);
+      new DayTerms(
+          null, null, "UTC", 480, 1080, List.of(), DayPlan.Rates.USUAL, 64, 100, 1.7, 0.1, null);
 
   public DayTerms {
     if ((latitude == null) != (longitude == null)) {
@@ -91,6 +95,9 @@ public record DayTerms(
     InvalidInput.within("bit rate", megabitsPerSecond, 0.1, 100_000);
     InvalidInput.within("shadow height", shadowHeightM, 0.01, 1000);
     InvalidInput.within("shadow limit", shadowLimitM, 0.001, 100);
+    if (dimmedHz != null && dimmedHz != 0) {
+      InvalidInput.within("dimmedHz", dimmedHz, 50, 1_000_000);
+    }
   }
 
   /** A minute of the day as a moment. */

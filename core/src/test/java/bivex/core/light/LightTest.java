@@ -124,4 +124,59 @@ class LightTest {
     assertThat(FlashSafety.strobing(0.5, 0.04, 8, 0.5)).isEmpty();
     assertThat(FlashSafety.strobing(0.95, 0.1, 8, 0.5)).isEmpty();
   }
+
+  /**
+   * A lamp that is dimmed by switching, against adding up its light over exposures begun at every
+   * hundredth of a pulse: the bound is never exceeded, and nearly reached by short pulses.
+   */
+  @Test
+  void aDimmedLampChangesByNoMoreThanItsBound() {
+    double worst = 0;
+    for (double hz : new double[] {120, 397, 1000, 2500}) {
+      for (double duty : new double[] {0.02, 0.3, 0.8, 0.97}) {
+        for (double t : new double[] {1 / 50.0, 1 / 48.0, 1 / 125.0, 1 / 500.0}) {
+          double most = 0;
+          double least = Double.MAX_VALUE;
+          for (int i = 0; i < 100; i++) {
+            double begin = i / (100 * hz);
+            double lit = lit((begin + t) * hz, duty) - lit(begin * hz, duty);
+            most = Math.max(most, lit);
+            least = Math.min(least, lit);
+          }
+          double spread = (most - least) / (t * hz * duty);
+          double bound = 1 / (hz * t);
+          assertThat(spread).isLessThanOrEqualTo(bound + 1e-9);
+          worst = Math.max(worst, spread / bound);
+          if (bound <= 1) {
+            assertThat(MainsFlicker.dimmedSpread(hz, t)).isCloseTo(bound, within(1e-12));
+          }
+        }
+      }
+    }
+    assertThat(worst).isGreaterThan(0.9);
+  }
+
+  /** Pulses that were on since the beginning, each for a share of its length. */
+  private static double lit(double pulses, double duty) {
+    double whole = Math.floor(pulses);
+    return whole * duty + Math.min(duty, pulses - whole);
+  }
+
+  @Test
+  void whatNobodyKnowsOfDimmedLampsIsNotCalledSteady() {
+    double t = 1 / 50.0;
+    assertThat(MainsFlicker.check(50, null, t, FrameRate.FILM).words())
+        .contains("steady at 1/50", "Dimmed lamps", "test them");
+    assertThat(MainsFlicker.check(50, 0.0, t, FrameRate.FILM).words()).doesNotContain("Dimmed");
+    MainsFlicker.LampCheck slow = MainsFlicker.check(50, 400.0, t, FrameRate.FILM);
+    assertThat(slow.steady()).isFalse();
+    assertThat(slow.words()).contains("by up to 13 %");
+    // The exposure that is advised holds the bound it is advised for.
+    java.util.regex.Matcher m =
+        java.util.regex.Pattern.compile("expose for 1/(\\d+)").matcher(slow.words());
+    assertThat(m.find()).isTrue();
+    assertThat(MainsFlicker.dimmedSpread(400, 1.0 / Integer.parseInt(m.group(1))))
+        .isLessThanOrEqualTo(MainsFlicker.DIMMED_SEEN + 1e-3);
+    assertThat(MainsFlicker.check(50, 25_000.0, t, FrameRate.FILM).steady()).isTrue();
+  }
 }

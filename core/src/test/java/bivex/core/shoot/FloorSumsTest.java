@@ -57,7 +57,18 @@ class FloorSumsTest {
         .isEqualTo(SetClock.State.LASTS);
     assertThat(
             new DayTerms(
-                    null, null, "UTC", 480, 1080, List.of(), DayPlan.Rates.USUAL, 64, 100, 1.7, 0.1)
+                    null,
+                    null,
+                    "UTC",
+                    480,
+                    1080,
+                    List.of(),
+                    DayPlan.Rates.USUAL,
+                    64,
+                    100,
+                    1.7,
+                    0.1,
+                    null)
                 .cardMinutes())
         .isCloseTo(85.33, within(0.01));
   }
@@ -214,22 +225,37 @@ class FloorSumsTest {
     DayTerms p = DayTerms.PLAIN;
     assertThat(p.moment(LocalDate.of(2026, 3, 29), 1500)).isEqualTo("2026-03-30T01:00Z[UTC]");
     assertThatThrownBy(
-            () -> new DayTerms(1.0, null, "UTC", 480, 1080, List.of(), p.rates(), 64, 100, 1, 1))
+            () ->
+                new DayTerms(
+                    1.0, null, "UTC", 480, 1080, List.of(), p.rates(), 64, 100, 1, 1, null))
         .isInstanceOf(InvalidInput.class)
         .hasMessageContaining("longitude");
     assertThatThrownBy(
             () ->
                 new DayTerms(
-                    null, null, "Mars/Base", 480, 1080, List.of(), p.rates(), 64, 100, 1, 1))
+                    null, null, "Mars/Base", 480, 1080, List.of(), p.rates(), 64, 100, 1, 1, null))
         .hasMessageContaining("zone");
     assertThatThrownBy(
-            () -> new DayTerms(null, null, "UTC", 480, 400, List.of(), p.rates(), 64, 100, 1, 1))
+            () ->
+                new DayTerms(
+                    null, null, "UTC", 480, 400, List.of(), p.rates(), 64, 100, 1, 1, null))
         .hasMessageContaining("wrap");
     DayTerms.Hours ines = new DayTerms.Hours("Ines", "", 480, 900);
     assertThatThrownBy(
             () ->
                 new DayTerms(
-                    null, null, "UTC", 480, 1080, List.of(ines, ines), p.rates(), 64, 100, 1, 1))
+                    null,
+                    null,
+                    "UTC",
+                    480,
+                    1080,
+                    List.of(ines, ines),
+                    p.rates(),
+                    64,
+                    100,
+                    1,
+                    1,
+                    null))
         .hasMessageContaining("there twice");
   }
 

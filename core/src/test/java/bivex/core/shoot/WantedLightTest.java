@@ -33,7 +33,8 @@ class WantedLightTest {
           64,
           100,
           1.75,
-          0.1);
+          0.1,
+          null);
 
   @Test
   void theHeadingTellsAndBothOrNeitherDoNot() {
@@ -74,7 +75,8 @@ class WantedLightTest {
             64,
             100,
             1.75,
-            0.1);
+            0.1,
+            null);
     assertThat(WantedLight.NIGHT.window(early, DAY).from())
         .as("a call before dawn means the dark of that morning")
         .isZero();
@@ -93,7 +95,8 @@ class WantedLightTest {
             64,
             100,
             1.75,
-            0.1);
+            0.1,
+            null);
     assertThat(WantedLight.SUN.window(north, DAY)).isNull();
   }
 
@@ -161,7 +164,8 @@ class WantedLightTest {
             64,
             100,
             1.75,
-            50);
+            50,
+            null);
     assertThat(WantedLight.unheld(late, loose, DAY, Set.of("A of one"))).isEmpty();
   }
 

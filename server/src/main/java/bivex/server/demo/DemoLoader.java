@@ -1444,7 +1444,8 @@ public class DemoLoader implements ApplicationRunner {
                     p.cardGigabytes(),
                     p.megabitsPerSecond(),
                     p.shadowHeightM(),
-                    p.shadowLimitM())))
+                    p.shadowLimitM(),
+                    null)))
         .id();
   }
 

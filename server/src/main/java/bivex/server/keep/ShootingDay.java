@@ -37,7 +37,7 @@ public class ShootingDay {
 
   static class Terms extends JsonColumn<DayTerms> {
     Terms() {
-      super(1, new TypeReference<>() {});
+      super(2, new TypeReference<>() {});
     }
   }
 }

@@ -368,6 +368,7 @@ public class FloorSheets {
             ? null
             : MainsFlicker.check(
                 me.production().mainsHz,
+                day.terms.dimmedHz(),
                 last.camera.shutterSeconds(),
                 last.camera.rate() == null ? rate : last.camera.rate());
     SetClock media = clock(s, day.terms, here, called, ofDay, touched, rate);

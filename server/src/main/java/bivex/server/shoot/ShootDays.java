@@ -257,7 +257,8 @@ public class ShootDays {
         p.cardGigabytes(),
         p.megabitsPerSecond(),
         p.shadowHeightM(),
-        p.shadowLimitM());
+        p.shadowLimitM(),
+        null);
     Place x = new Place();
     x.id = UUID.randomUUID();
     x.productionId = me.productionId();
