@@ -119,7 +119,7 @@ public final class MainsFlicker {
     return Math.min(
         1,
         1
-            / (InvalidInput.within("lamp frequency", lampHz, 50, 1_000_000)
+            / (InvalidInput.within("lamp frequency", lampHz, 1, 1_000_000)
                 * InvalidInput.positive("shutter time", seconds)));
   }
 

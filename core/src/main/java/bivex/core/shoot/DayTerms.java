@@ -96,7 +96,7 @@ public record DayTerms(
     InvalidInput.within("shadow height", shadowHeightM, 0.01, 1000);
     InvalidInput.within("shadow limit", shadowLimitM, 0.001, 100);
     if (dimmedHz != null && dimmedHz != 0) {
-      InvalidInput.within("dimmedHz", dimmedHz, 50, 1_000_000);
+      InvalidInput.within("dimmedHz", dimmedHz, 1, 1_000_000);
     }
   }
 
