@@ -403,7 +403,7 @@ class MethodBookTest {
           new String(stage.producer.get(path + "/plan.json").raw().body(), StandardCharsets.UTF_8);
       assertThat(schema.validate(plan, InputFormat.JSON)).as(m.id()).isEmpty();
       try (PDDocument pdf = Loader.loadPDF(stage.producer.get(path + "/brief.pdf").raw().body())) {
-        assertThat(pdf.getNumberOfPages()).isEqualTo(1);
+        assertThat(pdf.getNumberOfPages()).as(m.id()).isEqualTo(1);
         String text = new PDFTextStripper().getText(pdf);
         assertThat(text).contains(shot.text("code"), "Stack", "Plates", "risk assessment");
         for (JsonNode p : stage.look().at("plan/plates")) {

@@ -8,6 +8,8 @@ package bivex.core.effort;
 public enum TaskKind {
   SPLIT_MATTE("split matte", "join", 0.3, 0.6, 1.5),
   HAND_MATTE("hand matte", "frame", 0.15, 0.25, 0.43),
+  BRUSH_MATTE("matte with a brush", "frame", 0.02, 0.04, 0.1),
+  CUT_OUT("automatic cut-out", "frame", 0.003, 0.01, 0.04),
   KEY("key", "keyed layer", 1, 2, 4),
   PAINT("paint", "frame", 0.1, 0.2, 0.4),
   AUTO_TRACK("automatic track", "track", 0.25, 0.5, 1.5),

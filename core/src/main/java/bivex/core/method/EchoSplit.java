@@ -145,7 +145,9 @@ public final class EchoSplit implements Method {
             "difficulty",
             "Matte",
             List.of("fair", "easy", "hard"),
-            "hair, blur and like colours are hard"));
+            "hair, blur and like colours are hard"),
+        Matting.WAY,
+        Matting.REPAIRS);
   }
 
   @Override
@@ -239,10 +241,11 @@ public final class EchoSplit implements Method {
     }
     plan.grade();
     checks(plan, v, px, all, step);
-    plan.task(
+    Matting.matte(
+        plan,
+        v,
         plan.own("task:matte"),
-        "Hand matte of the performer",
-        TaskKind.HAND_MATTE,
+        "Matte of the performer",
         all,
         Difficulty.of(v.word("difficulty")));
     plan.task(

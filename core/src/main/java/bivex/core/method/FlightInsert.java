@@ -97,7 +97,9 @@ public final class FlightInsert implements Method {
             "difficulty",
             "Matte",
             List.of("fair", "easy", "hard"),
-            "hair, blur and like colours are hard"));
+            "hair, blur and like colours are hard"),
+        Matting.WAY,
+        Matting.REPAIRS);
   }
 
   @Override
@@ -184,10 +186,11 @@ public final class FlightInsert implements Method {
         "S23",
         f("%s %% of %d px", n(v.number("placedPct")), s.delivery().height()),
         "element px ÷ placed px; definition");
-    plan.task(
+    Matting.matte(
+        plan,
+        v,
         plan.own("task:matte"),
         "Cut out the body",
-        TaskKind.HAND_MATTE,
         v.word("figure").equals("photo") ? 2 : frames,
         Difficulty.of(v.word("difficulty")));
     plan.task(

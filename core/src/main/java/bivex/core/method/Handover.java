@@ -112,7 +112,9 @@ public final class Handover implements Method {
             "difficulty",
             "Prop in the picture",
             List.of("fair", "easy", "hard"),
-            "blur and like colours are hard"));
+            "blur and like colours are hard"),
+        Matting.WAY,
+        Matting.REPAIRS);
   }
 
   @Override
@@ -233,12 +235,8 @@ public final class Handover implements Method {
     checks(plan, v, t, scale);
     plan.task(
         plan.own("task:pair"), "Pair throws and catches", TaskKind.COMPOSITE, 1, Difficulty.EASY);
-    plan.task(
-        plan.own("task:prop-matte"),
-        "Matte of the prop until the hand-over",
-        TaskKind.HAND_MATTE,
-        over,
-        d);
+    Matting.matte(
+        plan, v, plan.own("task:prop-matte"), "Matte of the prop until the hand-over", over, d);
     plan.task(
         plan.own("task:removal"),
         "Take the prop out of the receiver's plate",

@@ -132,7 +132,9 @@ public final class LeapOut implements Method {
             List.of("video", "photo"),
             "video keeps grain and small movement; a photo is right when nothing sharper was shot"),
         Parameter.yesNo("strike", "Ground-strike insert", true, "feet and dust sell the force"),
-        Parameter.yesNo("dust", "Dust element", true, "covers the change"));
+        Parameter.yesNo("dust", "Dust element", true, "covers the change"),
+        Matting.WAY,
+        Matting.REPAIRS);
   }
 
   @Override
@@ -267,10 +269,11 @@ public final class LeapOut implements Method {
             v.number("kickShiftPx"), v.number("kickShiftPx"), v.number("kickDeg"));
     PostMove.kick(plan, v.number("push"), kick, up);
     checks(plan, v, l, conform, speed, scale, body, kick);
-    plan.task(
+    Matting.matte(
+        plan,
+        v,
         plan.own("task:held"),
         "Cut out, blur and move the held figure",
-        TaskKind.HAND_MATTE,
         exit + 1.0,
         Difficulty.FAIR);
     plan.task(plan.own("task:retime"), "Retime the launch", TaskKind.RETIME, 1, Difficulty.FAIR);

@@ -101,7 +101,9 @@ public final class LightCreature implements Method {
             "difficulty",
             "Matte",
             List.of("fair", "easy", "hard"),
-            "hair, blur and like colours are hard"));
+            "hair, blur and like colours are hard"),
+        Matting.WAY,
+        Matting.REPAIRS);
   }
 
   @Override
@@ -254,10 +256,11 @@ public final class LightCreature implements Method {
     plan.task(
         plan.own("task:place"), "Creature shaped and placed", TaskKind.ELEMENT, 2, Difficulty.HARD);
     plan.task(plan.own("task:glow"), "Glow and light", TaskKind.LIGHT_EFFECT, 2, Difficulty.FAIR);
-    plan.task(
+    Matting.matte(
+        plan,
+        v,
         plan.own("task:body"),
-        "Hand matte of the body",
-        TaskKind.HAND_MATTE,
+        "Matte of the body",
         v.yes("bodyInside") ? v.whole("bodyFrames") : 0,
         Difficulty.of(v.word("difficulty")));
     plan.task("task:composite", "Composite", TaskKind.COMPOSITE, 4, Difficulty.FAIR);

@@ -108,7 +108,9 @@ public final class LockedDouble implements Method {
                     "difficulty",
                     "Matte",
                     List.of("fair", "easy", "hard"),
-                    "hair, blur and like colours are hard")));
+                    "hair, blur and like colours are hard"),
+                Matting.WAY,
+                Matting.REPAIRS));
     p.addAll(CameraBrief.PARAMETERS);
     return p;
   }
@@ -383,10 +385,11 @@ public final class LockedDouble implements Method {
         TaskKind.SPLIT_MATTE,
         joins.size(),
         joins.stream().allMatch(j -> j.kind() == JoinPlan.Kind.STATIC) ? Difficulty.EASY : d);
-    plan.task(
+    Matting.matte(
+        plan,
+        v,
         plan.own("task:hand-matte"),
-        "Hand matte where they cross",
-        TaskKind.HAND_MATTE,
+        "Matte where they cross",
         keyed ? 0 : crossing(joins).size(),
         d);
     plan.task(

@@ -105,7 +105,9 @@ public final class MovingDouble implements Method {
             0,
             10_000,
             0,
-            "must be none; read from the rehearsal"));
+            "must be none; read from the rehearsal"),
+        Matting.WAY,
+        Matting.REPAIRS);
   }
 
   @Override
@@ -184,10 +186,11 @@ public final class MovingDouble implements Method {
         TaskKind.SPLIT_MATTE,
         parts - 1.0,
         Difficulty.HARD);
-    plan.task(
+    Matting.matte(
+        plan,
+        v,
         plan.own("task:hand-matte"),
-        "Hand matte where paths cross",
-        TaskKind.HAND_MATTE,
+        "Matte where paths cross",
         v.whole("crossingFrames"),
         Difficulty.HARD);
     plan.task("task:composite", "Composite", TaskKind.COMPOSITE, parts + 1, Difficulty.FAIR);

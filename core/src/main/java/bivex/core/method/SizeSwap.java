@@ -47,6 +47,12 @@ public final class SizeSwap implements Method {
         "becomes", "full size", "grows", "shrinks", "paper boat", "slides behind", "model", "toy");
   }
 
+  /** Each thing sharp in its own plate. */
+  private static final String APART = "on each in its own plate";
+
+  /** Held frames from which a change of focus is taken for the change itself (no source). */
+  private static final int HELD = 4;
+
   @Override
   public List<Parameter> parameters() {
     return CameraBrief.after(
@@ -73,6 +79,12 @@ public final class SizeSwap implements Method {
             50,
             0.5,
             "of its place; a stand as a hand rest helps"),
+        Parameter.choice(
+            "focus",
+            "Focus",
+            List.of(APART, "on both at once"),
+            "both at once wants a smaller opening than lenses have when the small one is near;"
+                + " apart each is sharp in its own plate and the change is a held frame"),
         Parameter.whole(
             "swapFrame", "Swap at frame of the cut", "frames", 0, 100_000, 40, "when it covers"),
         Parameter.whole(
@@ -105,7 +117,9 @@ public final class SizeSwap implements Method {
             List.of("held by a hand", "on a support"),
             "a support is painted out"),
         Parameter.choice(
-            "difficulty", "Matte", List.of("fair", "easy", "hard"), "skin against wood is hard"));
+            "difficulty", "Matte", List.of("fair", "easy", "hard"), "skin against wood is hard"),
+        Matting.WAY,
+        Matting.REPAIRS);
   }
 
   @Override
@@ -151,6 +165,11 @@ public final class SizeSwap implements Method {
         s.seconds(),
         true,
         "a still of it");
+    if (v.word("focus").equals(APART)) {
+      plan.asks("plate:trick", "focusM", w.nearM());
+      plan.asks("plate:large", "focusM", v.number("farM"));
+      plan.asks("plate:clean", "focusM", v.number("farM"));
+    }
     plan.clean(10, true);
     plan.layer(
         "layer:large",
@@ -198,10 +217,11 @@ public final class SizeSwap implements Method {
         TaskKind.CAMERA_MOVE,
         v.whole("sizeFrames") > 0 ? 1 : 0,
         Difficulty.FAIR);
-    plan.task(
+    Matting.matte(
+        plan,
+        v,
         plan.own("task:fingers"),
-        "Hand matte of the fingers",
-        TaskKind.HAND_MATTE,
+        "Matte of the fingers",
         v.whole("fingerFrames"),
         Difficulty.of(v.word("difficulty")));
     plan.task(
@@ -265,27 +285,11 @@ public final class SizeSwap implements Method {
             v.number("fNumber"),
             circle,
             Math.max(v.number("focalMm") + 1, w.focusM() * 1000));
-    boolean sharp = v.number("fNumber") + 1e-9 >= w.fNumber();
-    plan.check(
-        "sharp",
-        "Both sharp",
-        sharp ? Plan.Grade.HOLDS : Plan.Grade.FAILS,
-        f(
-            "needs f/%.1f, focus at %.2f m; sharp %.2f m to %s",
-            w.fNumber(),
-            w.focusM(),
-            d.nearMm() / 1000,
-            Double.isInfinite(d.farMm()) ? "the horizon" : f("%.2f m", d.farMm() / 1000)),
-        w.fNumber() <= 22
-            ? f(
-                "Smaller opening: f/%.1f, %.1f stops more light; focus between them at %.2f m.",
-                Math.ceil(w.fNumber() * 10) / 10,
-                2 * Math.log(w.fNumber() / v.number("fNumber")) / Math.log(2),
-                w.focusM())
-            : "No opening holds both: set everything farther away, a wider lens, or two plates.",
-        "S11",
-        f("f/%s, circle sensor ÷ 1200", n(v.number("fNumber"))),
-        "thin-lens depth of field solved for the opening");
+    if (v.word("focus").equals(APART)) {
+      apart(plan, v, w);
+    } else {
+      together(plan, v, w, d);
+    }
     plan.check(
         "monitor",
         "On the monitor",
@@ -332,5 +336,70 @@ public final class SizeSwap implements Method {
                 List.of(
                     new Plan.Point(-v.number("smallMm") / 2000, w.nearM()),
                     new Plan.Point(v.number("smallMm") / 2000, w.nearM())))));
+  }
+
+  /** Each sharp in its own plate: what the change of focus does to the rest of the picture. */
+  private static void apart(Derivation plan, Values v, ScaleSwap w) {
+    ShotSetting s = plan.setting();
+    double focal = v.number("focalMm");
+    double near = w.nearM() * 1000;
+    double far = v.number("farM") * 1000;
+    double soft =
+        focal
+            * focal
+            / (v.number("fNumber") * Math.max(1, near - focal))
+            * (far - near)
+            / far
+            * s.delivery().width()
+            / s.sensorWidthMm();
+    boolean hidden = v.whole("holdFrames") >= HELD && v.whole("sizeFrames") > 0;
+    plan.check(
+        "sharp",
+        "Focus over the swap",
+        Plan.Grade.DOUBTFUL,
+        f(
+            "each sharp in its own plate; what stands at %s m changes by a circle of %.0f px",
+            n(v.number("farM")), soft),
+        (hidden
+                ? f(
+                    "Hold the last frame %d frames and let it fade while the size is animated,"
+                        + " fast; try it first.",
+                    v.whole("holdFrames"))
+                : f(
+                    "Hold the last frame %d frames or more and animate the size over the swap: at a"
+                        + " plain cut the change of focus is seen.",
+                    HELD))
+            + " Or a matte of the small one over the clean plate"
+            + (w.fNumber() <= 22 ? f("; or both at once at f/%.1f.", w.fNumber()) : "."),
+        "S11",
+        f(
+            "%s mm, f/%s, %.3f m and %s m",
+            n(focal), n(v.number("fNumber")), w.nearM(), n(v.number("farM"))),
+        "circle = f² ÷ (N · (near − f)) · (far − near) ÷ far; thin lens");
+  }
+
+  private static void together(Derivation plan, Values v, ScaleSwap w, DepthOfField d) {
+    boolean sharp = v.number("fNumber") + 1e-9 >= w.fNumber();
+    plan.check(
+        "sharp",
+        "Both sharp",
+        sharp ? Plan.Grade.HOLDS : Plan.Grade.FAILS,
+        f(
+            "needs f/%.1f, focus at %.2f m; sharp %.2f m to %s",
+            w.fNumber(),
+            w.focusM(),
+            d.nearMm() / 1000,
+            Double.isInfinite(d.farMm()) ? "the horizon" : f("%.2f m", d.farMm() / 1000)),
+        w.fNumber() <= 22
+            ? f(
+                "Smaller opening: f/%.1f, %.1f stops more light; focus between them at %.2f m.",
+                Math.ceil(w.fNumber() * 10) / 10,
+                2 * Math.log(w.fNumber() / v.number("fNumber")) / Math.log(2),
+                w.focusM())
+            : "No opening holds both: focus on each in its own plate and hold the frame of the"
+                + " change, set everything farther away, or take a wider lens.",
+        "S11",
+        f("f/%s, circle sensor ÷ 1200", n(v.number("fNumber"))),
+        "thin-lens depth of field solved for the opening");
   }
 }

@@ -134,7 +134,9 @@ public final class SplitTime implements Method {
             "difficulty",
             "Matte",
             List.of("fair", "easy", "hard"),
-            "hair, blur and like colours are hard"));
+            "hair, blur and like colours are hard"),
+        Matting.WAY,
+        Matting.REPAIRS);
   }
 
   /**
@@ -295,10 +297,11 @@ public final class SplitTime implements Method {
         TaskKind.SPLIT_MATTE,
         1,
         Difficulty.of(v.word("difficulty")));
-    plan.task(
+    Matting.matte(
+        plan,
+        v,
         plan.own("task:hand-matte"),
-        "Hand matte of what crosses",
-        TaskKind.HAND_MATTE,
+        "Matte of what crosses",
         v.whole("crossingFrames"),
         Difficulty.of(v.word("difficulty")));
     plan.task(

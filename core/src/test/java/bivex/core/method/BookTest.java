@@ -19,6 +19,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
@@ -37,7 +38,7 @@ class BookTest {
       new ShotSetting(FrameRate.FILM, Raster.UHD, Raster.HD, 1001, 120, 8, 36, 50);
 
   private static Plan plan(String method, Object... pairs) {
-    Map<String, Object> values = new java.util.HashMap<>();
+    Map<String, Object> values = new HashMap<>();
     for (int i = 0; i < pairs.length; i += 2) {
       values.put((String) pairs[i], pairs[i + 1]);
     }
@@ -446,7 +447,7 @@ class BookTest {
   /** 40 mm against 240 mm at 1.8 m stands at 0.30 m. */
   @Test
   void aScaleSwapSaysWhereTheSmallThingStands() {
-    Plan p = plan("D2", "smallMm", 40, "largeMm", 240, "farM", 1.8);
+    Plan p = plan("D2", "smallMm", 40, "largeMm", 240, "farM", 1.8, "focus", "on both at once");
     assertThat(check(p, "place").figure()).startsWith("at 0.300 m; a cm is 3.3 %");
     assertThat(check(p, "sharp").grade()).isEqualTo(Grade.FAILS);
     double needed =
@@ -461,6 +462,8 @@ class BookTest {
                         240,
                         "farM",
                         1.8,
+                        "focus",
+                        "on both at once",
                         "fNumber",
                         Math.min(32, needed + 0.1)),
                     "sharp")
@@ -469,6 +472,26 @@ class BookTest {
     assertThat(p.drawings())
         .extracting(Plan.Drawing::kind)
         .containsExactly(Plan.DrawingKind.SIDE, Plan.DrawingKind.ABOVE);
+  }
+
+  /**
+   * What practice does: each sharp in its own plate and the change on a held frame; in doubt until
+   * it was tried. The circle is that of the thin-lens equation, image distances worked out.
+   */
+  @Test
+  void aScaleSwapThatNoOpeningHoldsIsFocusedPlateByPlate() {
+    Plan p = plan("D2", "smallMm", 40, "largeMm", 240, "farM", 1.8, "focalMm", 35, "fNumber", 4);
+    assertThat(check(p, "sharp").grade()).isEqualTo(Grade.DOUBTFUL);
+    double near = 1 / (1 / 35.0 - 1 / 300.0);
+    double far = 1 / (1 / 35.0 - 1 / 1800.0);
+    double circle = 35 / 4.0 * (near - far) / far * 1920 / 36;
+    assertThat(check(p, "sharp").figure()).contains(String.format("a circle of %.0f px", circle));
+    assertThat(check(p, "sharp").remedy()).startsWith("Hold the last frame 6 frames");
+    assertThat(check(plan("D2", "holdFrames", 1), "sharp").remedy()).contains("at a plain cut");
+    assertThat(p.plates())
+        .filteredOn(q -> List.of("plate:trick", "plate:large").contains(q.key()))
+        .extracting(q -> q.asks().camera().focusM())
+        .containsExactly(0.3, 1.8);
   }
 
   @Test
@@ -650,5 +673,56 @@ class BookTest {
             e ->
                 assertThat(((InvalidInput) e).field())
                     .isEqualTo(key.equals("largeMm") ? "large size" : key));
+  }
+
+  /**
+   * A matte made with help costs its own rate on every frame and the hand's rate on those that are
+   * repaired; where all are repaired it is no gain, and in each case somebody must have tried it.
+   */
+  @Test
+  void aMatteMadeWithHelpIsPlannedWithItsRepairs() {
+    int methods = 0;
+    for (Method m : MethodBook.all()) {
+      if (m.parameters().stream().noneMatch(p -> p.key().equals("matte"))) {
+        continue;
+      }
+      Map<String, Object> values = new HashMap<>(FRAMES_TO_MATTE);
+      values.keySet().retainAll(m.parameters().stream().map(p -> p.key()).toList());
+      Plan hand = derived(m, values);
+      double byHand = hours(hand, TaskKind.HAND_MATTE);
+      if (byHand == 0) {
+        continue;
+      }
+      methods++;
+      for (String way : List.of("brush", "cut-out")) {
+        TaskKind kind = way.equals("brush") ? TaskKind.BRUSH_MATTE : TaskKind.CUT_OUT;
+        values.put("matte", way);
+        for (double share : new double[] {0, 25, 100}) {
+          values.put("repairPct", share);
+          Plan p = derived(m, values);
+          assertThat(hours(p, kind)).as(m.id()).isPositive();
+          assertThat(hours(p, TaskKind.HAND_MATTE)).isCloseTo(byHand * share / 100, within(1e-9));
+          assertThat(p.data()).extracting(Plan.Datum::key).contains("datum:matte");
+        }
+        values.put("repairPct", 100.0);
+        assertThat(hours(derived(m, values), kind) + byHand).isGreaterThan(byHand);
+      }
+      assertThat(hand.data()).extracting(Plan.Datum::key).doesNotContain("datum:matte");
+    }
+    assertThat(methods).isGreaterThanOrEqualTo(8);
+  }
+
+  private static final Map<String, Object> FRAMES_TO_MATTE =
+      Map.of("crossingFrames", 20, "bodyInside", true, "fingerFrames", 20);
+
+  private static Plan derived(Method m, Map<String, Object> values) {
+    return MethodBook.derive(SETTING, List.of(new MethodChoice(m.id(), values, "")));
+  }
+
+  private static double hours(Plan p, TaskKind kind) {
+    return p.tasks().stream()
+        .filter(t -> t.kind() == kind)
+        .mapToDouble(t -> t.hours().likely())
+        .sum();
   }
 }
