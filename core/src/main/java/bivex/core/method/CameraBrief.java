@@ -206,8 +206,7 @@ final class CameraBrief {
             "Lamps on the mains",
             lamps.steady() ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
             f("%.1f %% of the ripple left, beat %.2f Hz", lamps.rippleLeft() * 100, lamps.beatHz()),
-            (lamps.remedy() + " Dimmed lamps pulse at a frequency of their own: test them.")
-                .strip(),
+            lamps.remedy(),
             "S7",
             f("%s Hz mains, %s", n(s.mainsHz()), Shutter.text(t)),
             "safe t = k/(2·mains); left = |sin x ÷ x|, x = π·2·mains·t; mean of a sinusoid over the"
