@@ -10,6 +10,7 @@
   let { shot, onclose }: { shot: string; onclose: () => void } = $props();
   const h = house();
   const id = untrack(() => shot);
+  const may = $derived(h.may('PRODUCER', 'COORDINATOR', 'FLOOR'));
   let open = $state(true);
   let view = $state.raw<Schemas['GuideView'] | null>(null);
   type Row = { part: number; name: string; text: string; from: string; to: string };
@@ -27,17 +28,7 @@
       params: { path: { production: h.id, shot: id } },
     }),
   )
-    .then((v) => {
-      view = v;
-      rate = v.wordsPerMinute;
-      rows = v.track.lines.map((l) => ({
-        part: l.part,
-        name: l.name,
-        text: l.text,
-        from: l.from.toFixed(1),
-        to: l.to.toFixed(1),
-      }));
-    })
+    .then(show)
     .catch((e: unknown) => (wrong = e instanceof Error ? e.message : String(e)));
 
   const body = () =>
@@ -54,25 +45,58 @@
       wordsPerMinute: rate,
     }) as Schemas['NewGuide'];
 
-  async function time(fresh = false): Promise<void> {
+  function show(v: Schemas['GuideView']): void {
+    view = v;
+    rate = v.wordsPerMinute;
+    rows = v.track.lines.map((l) => ({
+      part: l.part,
+      name: l.name,
+      text: l.text,
+      from: l.from.toFixed(1),
+      to: l.to.toFixed(1),
+    }));
+  }
+
+  /** Times the lines by their words; nothing is kept. */
+  async function time(): Promise<void> {
     wrong = '';
     try {
       const b = body();
-      if (fresh)
-        b.lines = (b.lines ?? []).map((l) => ({ part: l.part, name: l.name, text: l.text }) as typeof l);
-      view = await got(
-        api.POST('/api/productions/{production}/shots/{shot}/guide', {
-          params: { path: { production: h.id, shot: id } },
-          body: b,
-        }),
+      b.lines = b.lines.map((l) => ({ part: l.part, name: l.name, text: l.text }) as typeof l);
+      show(
+        await got(
+          api.POST('/api/productions/{production}/shots/{shot}/guide', {
+            params: { path: { production: h.id, shot: id } },
+            body: b,
+          }),
+        ),
       );
-      rows = view.track.lines.map((l) => ({
-        part: l.part,
-        name: l.name,
-        text: l.text,
-        from: l.from.toFixed(1),
-        to: l.to.toFixed(1),
-      }));
+    } catch (e) {
+      wrong = e instanceof Error ? e.message : String(e);
+    }
+  }
+
+  async function keep(given: Schemas['NewGuide'], done: string): Promise<void> {
+    wrong = '';
+    try {
+      show(
+        await got(
+          api.PUT('/api/productions/{production}/shots/{shot}/guide', {
+            params: { path: { production: h.id, shot: id } },
+            body: given,
+          }),
+        ),
+      );
+      frame.say(done);
+      await h.again();
+    } catch (e) {
+      wrong = e instanceof Error ? e.message : String(e);
+    }
+  }
+
+  async function keepMine(): Promise<void> {
+    try {
+      await keep(body(), 'The lines and their times are kept.');
     } catch (e) {
       wrong = e instanceof Error ? e.message : String(e);
     }
@@ -182,8 +206,13 @@
         bind:value={rate}
       /></label
     >
-    <button class="tight btn" onclick={() => void time(true)}>Time them by words</button>
-    <button class="tight btn" onclick={() => void time()}>Keep my times</button>
+    <button class="tight btn" onclick={() => void time()}>Time them by words</button>
+    {#if may}<button class="tight now btn" onclick={() => void keepMine()}>Keep my times</button
+      >{#if view?.keptBy}<button
+          class="tight bare btn"
+          onclick={() => void keep({ lines: [] } as unknown as Schemas['NewGuide'], 'The lines are those of the script again.')}
+          >The script's lines again</button
+        ><span class="small soft">Times kept by {view.keptBy}</span>{/if}{/if}
   </div>
   {#each view?.track.overlaps ?? [] as o (o.from)}<p class="pencil">
       Parts {o.partA} and {o.partB} speak at once from {o.from.toFixed(1)} to {o.to.toFixed(1)} s: one cannot be

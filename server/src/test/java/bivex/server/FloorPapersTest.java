@@ -365,6 +365,20 @@ class FloorPapersTest {
     try (var d = Loader.loadPDF(stage.producer.post(path + ".pdf", clash).raw().body())) {
       assertThat(new PDFTextStripper().getText(d)).contains("speak at once from 1.5 to 2.0 s");
     }
+    assertThat(Stage.ok(stage.producer.get(path)).text("keptBy")).isEmpty();
+    assertThat(stage.house.person(stage.production, Role.ARTIST).put(path, "", clash).status())
+        .isEqualTo(403);
+    assertThat(stage.state("check:lines")).isEqualTo("none");
+    Stage.ok(stage.producer.put(path, "", clash));
+    Caller.Answer kept = Stage.ok(stage.producer.get(path));
+    assertThat(kept.text("keptBy")).isNotEmpty();
+    assertThat(kept.at("track/lines/1/from").asDouble()).isEqualTo(1.5);
+    assertThat(stage.state("check:lines"))
+        .isEqualTo("IN_DOUBT: parts 1 and 2 speak at once from 1.5 to 2.0 s");
+    Stage.ok(stage.producer.put(path, "", Map.of("lines", List.of())));
+    assertThat(Stage.ok(stage.producer.get(path)).at("track").toString())
+        .isEqualTo(proposed.at("track").toString());
+    assertThat(stage.state("check:lines")).isEqualTo("none");
   }
 
   @Test

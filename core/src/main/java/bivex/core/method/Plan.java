@@ -3,6 +3,8 @@ package bivex.core.method;
 import bivex.core.effort.Estimate;
 import bivex.core.effort.TaskKind;
 import bivex.core.element.ElementSource;
+import bivex.core.script.GuideTrack;
+import bivex.core.script.SpokenLines;
 import bivex.core.shoot.CameraData;
 import bivex.core.shoot.MatchReview;
 import bivex.core.shoot.MatchRule;
@@ -135,6 +137,61 @@ public record Plan(
         drawings,
         sum,
         setMinutes);
+  }
+
+  /**
+   * The same with what is known of who speaks when: where two parts speak at once neither can be
+   * recorded against the other.
+   *
+   * @param lines null while nobody gave times
+   */
+  public Plan spoken(SpokenLines lines) {
+    if (lines == null) {
+      return this;
+    }
+    GuideTrack track = lines.track();
+    boolean free = track.overlaps().isEmpty();
+    List<Check> more = new ArrayList<>(checks);
+    more.add(
+        new Check(
+            "check:lines",
+            "Lines of the parts",
+            free ? Grade.HOLDS : Grade.FAILS,
+            free
+                ? text(
+                    "%d lines in %.1f s, never two at once", track.lines().size(), track.seconds())
+                : track.overlaps().stream()
+                    .map(
+                        o ->
+                            text(
+                                "parts %d and %d speak at once from %.1f to %.1f s",
+                                o.partA(), o.partB(), o.from(), o.to()))
+                    .collect(Collectors.joining("; ")),
+            free
+                ? ""
+                : "Move a line in the guide track, or record both with somebody else's voice.",
+            "S31",
+            "times kept by " + lines.keptBy(),
+            "intersection of the lines of different parts; definition"));
+    return new Plan(
+        layers,
+        plates,
+        matchSet,
+        cameraBrief,
+        elements,
+        aids,
+        tasks,
+        data,
+        List.copyOf(more),
+        cautions,
+        sketch,
+        drawings,
+        effort,
+        setMinutes);
+  }
+
+  private static String text(String format, Object... args) {
+    return String.format(Locale.ROOT, format, args);
   }
 
   /** What is asked of the takes, as the match guard wants it. */

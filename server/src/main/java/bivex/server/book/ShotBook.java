@@ -224,7 +224,7 @@ public class ShotBook {
         pictures
             ? MethodBook.derive(p.setting(s.cutFrames), s.methods, true)
             : Plans.of(p.setting(s.cutFrames), s.methods);
-    return plan.with(s.planned).taking(s.waysOut);
+    return plan.with(s.planned).taking(s.waysOut).spoken(s.spoken);
   }
 
   /** What a slate would have against its set if it were logged now; nothing is kept. */

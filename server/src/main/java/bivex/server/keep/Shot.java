@@ -3,6 +3,7 @@ package bivex.server.keep;
 import bivex.core.method.MethodChoice;
 import bivex.core.method.PlannedDifference;
 import bivex.core.method.WayOut;
+import bivex.core.script.SpokenLines;
 import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
@@ -39,7 +40,18 @@ public class Shot {
   @Convert(converter = WaysOut.class)
   public List<WayOut> waysOut = List.of();
 
+  /** Who speaks when; null while nobody gave times. */
+  @Convert(converter = Spoken.class)
+  public SpokenLines spoken;
+
   @Version public long version;
+
+  /** Lines with their times. */
+  static class Spoken extends JsonColumn<SpokenLines> {
+    Spoken() {
+      super(1, new TypeReference<>() {});
+    }
+  }
 
   /** What is set otherwise on single plates, on purpose. */
   static class Planned extends JsonColumn<List<PlannedDifference>> {

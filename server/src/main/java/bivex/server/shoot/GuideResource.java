@@ -16,6 +16,7 @@ import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -35,7 +36,10 @@ public class GuideResource {
     this.book = book;
   }
 
-  /** Lines spoken around the shot's words, one part for each who speaks; none when nobody does. */
+  /**
+   * Lines with the times that were kept; else those spoken around the shot's words, one part for
+   * each who speaks; none when nobody does.
+   */
   @GetMapping("/guide")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   public GuideTracks.GuideView proposed(@PathVariable UUID shot, Member me) {
@@ -51,6 +55,14 @@ public class GuideResource {
   public GuideTracks.GuideView timed(
       @PathVariable UUID shot, Member me, @RequestBody GuideTracks.NewGuide in) {
     return guides.timed(shot, me, in);
+  }
+
+  /** Keeps the lines with their times; without lines those of the script are proposed again. */
+  @PutMapping("/guide")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR})
+  public GuideTracks.GuideView keep(
+      @PathVariable UUID shot, Member me, @RequestBody GuideTracks.NewGuide in) {
+    return guides.keep(shot, me, in);
   }
 
   /** The sound for one part. */

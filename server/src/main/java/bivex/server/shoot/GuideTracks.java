@@ -3,11 +3,16 @@ package bivex.server.shoot;
 import bivex.core.script.Dialogue;
 import bivex.core.script.GuideTrack;
 import bivex.core.script.Screenplay;
+import bivex.core.script.SpokenLines;
 import bivex.server.access.Member;
 import bivex.server.book.Screenplays;
 import bivex.server.book.ShotBook;
 import bivex.server.keep.Draft;
 import bivex.server.keep.Drafts;
+import bivex.server.keep.Shot;
+import bivex.server.keep.Shots;
+import bivex.server.live.Journal;
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
@@ -27,6 +32,9 @@ public class GuideTracks {
   private final Drafts drafts;
 
   private final Screenplays screenplays;
+  private final Shots shots;
+  private final Journal journal;
+  private final Clock clock;
 
   private static double rate(NewGuide in) {
     return in.wordsPerMinute() == null ? Dialogue.WORDS_PER_MINUTE : in.wordsPerMinute();
@@ -36,7 +44,16 @@ public class GuideTracks {
     return in.pause() == null ? PAUSE : in.pause();
   }
 
-  GuideTracks(ShotBook book, Drafts drafts, Screenplays screenplays) {
+  GuideTracks(
+      ShotBook book,
+      Drafts drafts,
+      Screenplays screenplays,
+      Shots shots,
+      Journal journal,
+      Clock clock) {
+    this.shots = shots;
+    this.journal = journal;
+    this.clock = clock;
     this.book = book;
     this.drafts = drafts;
     this.screenplays = screenplays;
@@ -52,14 +69,27 @@ public class GuideTracks {
 
   /**
    * @param parts who speaks, part 1 first
+   * @param keptBy whose times these are; empty while they are reckoned
    */
   public record GuideView(
-      List<String> parts, GuideTrack track, double wordsPerMinute, double pause, int countIn) {}
+      List<String> parts,
+      GuideTrack track,
+      double wordsPerMinute,
+      double pause,
+      int countIn,
+      String keptBy) {}
 
-  /** Lines spoken around the shot's words, one part for each who speaks; none when nobody does. */
+  /**
+   * Lines with the times that were kept; else those spoken around the shot's words, one part for
+   * each who speaks; none when nobody does.
+   */
   @Transactional(readOnly = true)
   public GuideView proposed(UUID shot, Member me) {
     ShotBook.Page p = book.one(me.production(), shot);
+    SpokenLines kept = p.shot().spoken;
+    if (kept != null) {
+      return view(kept.track(), kept.wordsPerMinute(), kept.pause(), kept.keptBy());
+    }
     Draft newest = drafts.findFirstByProductionIdOrderByNumberDesc(me.productionId()).orElse(null);
     List<String> parts = new ArrayList<>();
     List<GuideTrack.Given> lines = new ArrayList<>();
@@ -85,7 +115,7 @@ public class GuideTracks {
             ? new GuideTrack(List.of(), List.of(), 0)
             : GuideTrack.of(
                 lines.subList(0, Math.min(lines.size(), 200)), Dialogue.WORDS_PER_MINUTE, PAUSE);
-    return new GuideView(parts, track, Dialogue.WORDS_PER_MINUTE, PAUSE, GuideTrack.COUNT_IN);
+    return new GuideView(parts, track, Dialogue.WORDS_PER_MINUTE, PAUSE, GuideTrack.COUNT_IN, "");
   }
 
   /**
@@ -95,13 +125,38 @@ public class GuideTracks {
   @Transactional(readOnly = true)
   public GuideView timed(UUID shot, Member me, NewGuide in) {
     book.one(me.production(), shot);
-    GuideTrack t = track(in);
+    return view(track(in), rate(in), pause(in), "");
+  }
+
+  /** Keeps the lines with their times; without lines those of the script are proposed again. */
+  @Transactional
+  public GuideView keep(UUID shot, Member me, NewGuide in) {
+    Shot s = shots.require(shot, me.productionId());
+    boolean none = in.lines() == null || in.lines().isEmpty();
+    if (!none) {
+      track(in);
+    }
+    s.spoken =
+        none ? null : new SpokenLines(in.lines(), rate(in), pause(in), me.name(), clock.instant());
+    shots.saveAndFlush(s);
+    journal.record(
+        me,
+        none ? "took back the times of the lines" : "timed the lines",
+        "shot",
+        s.id.toString(),
+        s.code,
+        Journal.Touches.shot(s.id));
+    return none ? proposed(shot, me) : view(s.spoken.track(), rate(in), pause(in), me.name());
+  }
+
+  private static GuideView view(GuideTrack t, double rate, double pause, String keptBy) {
     return new GuideView(
         t.lines().stream().map(GuideTrack.Spoken::name).distinct().toList(),
         t,
-        rate(in),
-        pause(in),
-        GuideTrack.COUNT_IN);
+        rate,
+        pause,
+        GuideTrack.COUNT_IN,
+        keptBy);
   }
 
   /** The track of what was sent. */
