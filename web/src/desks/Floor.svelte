@@ -293,7 +293,7 @@
           onpicked={onwards}
         />{/if}
       <h2>Takes</h2>
-      <TakeList bind:this={takes} {sheet} {may} />
+      <TakeList bind:this={takes} {sheet} rate={pack.rate} {may} />
     </section>
 
     <aside class="sheet"><Side bind:this={side} {pack} {sheet} {may} /></aside>

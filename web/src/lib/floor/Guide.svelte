@@ -62,7 +62,7 @@
     wrong = '';
     try {
       const b = body();
-      b.lines = b.lines.map((l) => ({ part: l.part, name: l.name, text: l.text }) as typeof l);
+      b.lines = (b.lines ?? []).map((l) => ({ part: l.part, name: l.name, text: l.text }) as typeof l);
       show(
         await got(
           api.POST('/api/productions/{production}/shots/{shot}/guide', {
@@ -210,8 +210,11 @@
     {#if may}<button class="tight now btn" onclick={() => void keepMine()}>Keep my times</button
       >{#if view?.keptBy}<button
           class="tight bare btn"
-          onclick={() => void keep({ lines: [] } as unknown as Schemas['NewGuide'], 'The lines are those of the script again.')}
-          >The script's lines again</button
+          onclick={() =>
+            void keep(
+              { lines: [] } as unknown as Schemas['NewGuide'],
+              'The lines are those of the script again.',
+            )}>The script's lines again</button
         ><span class="small soft">Times kept by {view.keptBy}</span>{/if}{/if}
   </div>
   {#each view?.track.overlaps ?? [] as o (o.from)}<p class="pencil">

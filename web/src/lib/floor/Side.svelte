@@ -41,7 +41,9 @@
     ) ?? null,
   );
   const today = $derived(row !== null && Math.abs(new Date(row.moment).getTime() - now) < 600_000);
-  const gone = $derived(sheet.hold !== null && sheet.hold.until !== null && now > new Date(sheet.hold.until).getTime());
+  const gone = $derived(
+    sheet.hold !== null && sheet.hold.until !== null && now > new Date(sheet.hold.until).getTime(),
+  );
   const share = (left: number, all: number): number =>
     Math.max(0, Math.min(100, (100 * left) / Math.max(1, all)));
 

@@ -7,9 +7,8 @@
   import { frame } from '../state.svelte';
   import { line } from './line.svelte';
   import { held, type FloorSheet } from './merged';
-  import { FIELDS, named, ONCE, size, sized, type Field } from './fields';
+  import { FIELDS, named, ONCE, shown, typedInto, type Field } from './fields';
   import { timeOf } from './time';
-  import { read } from '../numbers';
 
   /**
    * The slate of one plate: roll and cut, the camera carried over and changed by exception, and what
@@ -164,47 +163,10 @@
   }
 
   // --- camera
-  const shown = (f: Field): string => {
-    const v = camera[f.key];
-    return v === null || v === undefined
-      ? ''
-      : typeof v === 'string' || typeof v === 'object'
-        ? sized(v)
-        : f.key === 'shutterSeconds'
-          ? String(Math.round(100 / Number(v)) / 100)
-          : String(v);
-  };
-
   function set(f: Field, raw: string): void {
-    const typedIn = read(raw);
-    const n = typeof typedIn === 'number' ? typedIn : NaN;
     typed = true;
     notRead = notRead.filter((k) => k !== f.key);
-    // What is no number stays as it was typed, so that it can be refused and mended; it never turns
-    // into "not read".
-    if (
-      raw.trim() !== '' &&
-      f.kind === 'number' &&
-      (Number.isNaN(n) || (f.key === 'shutterSeconds' && n <= 0))
-    ) {
-      camera = { ...camera, [f.key]: raw };
-      return;
-    }
-    camera = {
-      ...camera,
-      [f.key]:
-        raw.trim() === ''
-          ? null
-          : f.kind === 'raster'
-            ? size(raw)
-            : f.kind === 'text'
-              ? raw
-              : f.kind === 'auto' || f.kind === 'switch'
-                ? raw === 'automatic' || raw === 'on'
-                : f.key === 'shutterSeconds'
-                  ? 1 / n
-                  : n,
-    };
+    camera = { ...camera, [f.key]: typedInto(f, raw) };
   }
 
   function unread(f: Field): void {
@@ -303,7 +265,7 @@
         ? 'on'
         : v === false
           ? 'off'
-          : `${shown(f)}${f.unit ? ` ${f.unit}` : ''}`;
+          : `${shown(camera, f)}${f.unit ? ` ${f.unit}` : ''}`;
   };
   const touched = $derived(sheet.touches.at(-1) ?? null);
 
@@ -445,7 +407,7 @@
           class="mono input"
           class:wrong={wrong !== null && (wrong.field === f.key || wrong.words.startsWith(f.label))}
           inputmode={f.kind === 'number' ? 'decimal' : 'text'}
-          value={shown(f)}
+          value={shown(camera, f)}
           placeholder={notRead.includes(f.key) ? 'not read' : ''}
           onchange={(e) => set(f, e.currentTarget.value)}
         />

@@ -5,12 +5,13 @@
   import Findings from '../parts/Findings.svelte';
   import Sheet from '../parts/Sheet.svelte';
   import { frame } from '../state.svelte';
+  import Correct from './Correct.svelte';
   import { line } from './line.svelte';
   import type { FloorSheet, FloorTake } from './merged';
   import { timeOf } from './time';
 
   /** The takes of a setup, those that wait on this device first. */
-  let { sheet, may }: { sheet: FloorSheet; may: boolean } = $props();
+  let { sheet, rate, may }: { sheet: FloorSheet; rate: string; may: boolean } = $props();
   const h = house();
   type Call = Schemas['TakeView']['call'];
   const WORDS: Record<Call, string> = {
@@ -21,6 +22,7 @@
   };
   let refusing = $state<{ id: string; number: number; name: string } | null>(null);
   let reason = $state('');
+  let correcting = $state.raw<FloorTake | null>(null);
   let older = $state.raw<Schemas['TakeView'][]>([]);
   let page = $state(0);
   let looking = $state<Schemas['StillView'] | null>(null);
@@ -109,7 +111,7 @@
   }
 </script>
 
-{#snippet calls(id: string, number: number, name: string, now: Call)}
+{#snippet calls(t: FloorTake, id: string, number: number, name: string, now: Call)}
   <span class="calls">
     {#if may}
       <button
@@ -128,6 +130,7 @@
             : (refusing = { id, number, name })}
         >{now === 'NO_GOOD' || now === 'FALSE_START' ? 'Put back' : 'No good'}</button
       >
+      <button class="tight bare btn" onclick={() => (correcting = t)}>Correct</button>
       <label class="tight bare btn"
         >Still<input
           class="sr-only"
@@ -155,6 +158,12 @@
         {#if t.note || t.reason || t.overruled}<br /><span class="small soft"
             >{t.note} {t.reason} {t.overruled ? `automatic because: ${t.overruled}` : ''}</span
           >{/if}
+        {#each t.corrections ?? [] as c, i (i)}<br /><span class="small soft"
+            >set right by {c.by}, {timeOf(c.at)}: {c.changed.join('; ')} ({c.reason})</span
+          >{/each}
+        {#if line.fresh.some((w) => w.entry.take === t.id && w.entry.correction)}<span class="tag small"
+            >a correction waits to be sent</span
+          >{/if}
         {#each t.parts as p (p.part)}<br /><span class="small soft"
             >part {p.part}: {[p.eyeline, p.zone, p.wardrobe].filter(Boolean).join(' · ')}</span
           >{/each}
@@ -171,7 +180,7 @@
           onmeant={may && t.state === '' ? (f) => (meaning = { take: t, finding: f }) : undefined}
         /></span
       >
-      {@render calls(t.id, t.number, name(t), t.call)}
+      {@render calls(t, t.id, t.number, name(t), t.call)}
     </li>
   {:else}<li class="soft bare">No takes yet.</li>{/each}
 </ul>
@@ -179,6 +188,7 @@
     >Older takes</button
   >{/if}
 
+{#if correcting}<Correct take={correcting} {sheet} {rate} onclose={() => (correcting = null)} />{/if}
 <Sheet
   open={meaning !== null}
   title="{meaning?.take.plateLabel ?? ''}: {meaning?.finding.label ?? ''} {meaning?.finding.actual ?? ''}"

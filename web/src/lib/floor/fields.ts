@@ -1,3 +1,5 @@
+import { read } from '../numbers';
+
 /** A line of the camera data, as the slate asks for it. */
 export type Field = {
   key: string;
@@ -47,4 +49,30 @@ export const sized = (v: object | string): string =>
 export function size(raw: string): { width: number; height: number } | string {
   const m = /^\s*(\d{1,6})\s*[x×]\s*(\d{1,6})\s*$/i.exec(raw);
   return m ? { width: Number(m[1]), height: Number(m[2]) } : raw;
+}
+
+/** A value of the camera data as its field shows it. */
+export function shown(camera: Record<string, unknown>, f: Field): string {
+  const v = camera[f.key];
+  return v === null || v === undefined
+    ? ''
+    : typeof v === 'string' || typeof v === 'object'
+      ? sized(v)
+      : f.key === 'shutterSeconds'
+        ? String(Math.round(100 / Number(v)) / 100)
+        : String(v);
+}
+
+/**
+ * What was typed into a field, as the camera data keep it; null when nothing was. What is no number stays as
+ * it was typed, so that it can be refused and mended; it never turns into "not read".
+ */
+export function typedInto(f: Field, raw: string): unknown {
+  if (raw.trim() === '') return null;
+  if (f.kind === 'raster') return size(raw);
+  if (f.kind === 'text') return raw;
+  if (f.kind === 'auto' || f.kind === 'switch') return raw === 'automatic' || raw === 'on';
+  const n = read(raw);
+  if (typeof n !== 'number' || (f.key === 'shutterSeconds' && n <= 0)) return raw;
+  return f.key === 'shutterSeconds' ? 1 / n : n;
 }

@@ -170,6 +170,7 @@ function written(w: Waiting, sheet: Schemas['SetupSheet']): FloorTake | null {
     reason: '',
     reference: false,
     findings: [],
+    corrections: [],
     stills: [],
     said: w.said,
     state: w.state === 'sent' ? 'sent' : 'waiting',

@@ -11,9 +11,7 @@
   const page = createQuery(() => ({
     queryKey: [h.id, 'pick-ups'],
     queryFn: () =>
-      got(
-        api.GET('/api/productions/{production}/pick-ups', { params: { path: { production: h.id } } }),
-      ),
+      got(api.GET('/api/productions/{production}/pick-ups', { params: { path: { production: h.id } } })),
   }));
   const file = $derived(`/api/productions/${h.id}/sheets/pick-ups`);
 </script>

@@ -610,4 +610,92 @@ class FloorTest {
     assertThat(stage.producer.get(stage.base + "/owed?who=ARTIST").at("lines"))
         .allMatch(l -> l.path("item").path("who").asString().equals("ARTIST"));
   }
+
+  /** What was written wrong is set right by a later entry; what it was stays on record. */
+  @Test
+  void aLoggedTakeIsSetRightAndWhatItWasStays() {
+    stage.pick("plate:performance-1", Stage.CAMERA);
+    Map<String, Object> wrong = new HashMap<>(Stage.CAMERA);
+    wrong.put("iso", 3200);
+    String take = stage.pick("plate:performance-2", wrong).text("id");
+    assertThat(stage.state("plate:performance-2")).startsWith("IN_DOUBT");
+    String path = stage.base + "/takes/" + take + "/corrections";
+    assertThat(stage.producer.post(path, Map.of("camera", Stage.CAMERA)).text("field"))
+        .isEqualTo("reason");
+    assertThat(stage.producer.post(path, Map.of("reason", "no change")).text("field"))
+        .isEqualTo("correction");
+    assertThat(stage.producer.post(path, Map.of("reason", "x", "tcOut", "25:00:00:00")).status())
+        .isEqualTo(422);
+    assertThat(
+            stage
+                .house
+                .person(stage.production, Role.ARTIST)
+                .post(path, Map.of("reason", "x", "roll", "B001"))
+                .status())
+        .isEqualTo(403);
+    Map<String, Object> right =
+        Map.of(
+            "id",
+            UUID.randomUUID().toString(),
+            "camera",
+            Stage.CAMERA,
+            "roll",
+            "A009",
+            "reason",
+            "read off the wrong body");
+    Caller.Answer set = Stage.ok(stage.producer.post(path, right));
+    assertThat(set.at("corrections/0/changed").toString())
+        .contains("was 3200", "roll A009, was A001");
+    assertThat(set.text("corrections/0/reason")).isEqualTo("read off the wrong body");
+    assertThat(stage.state("plate:performance-2")).startsWith("IN_HAND: take 1 picked");
+    assertThat(Stage.ok(stage.producer.post(path, right)).at("corrections"))
+        .as("sent twice is one correction")
+        .hasSize(1);
+    String second = stage.pick("plate:performance-1", Stage.CAMERA).text("id");
+    Stage.ok(
+        stage.producer.post(
+            stage.base + "/takes/" + second + "/corrections",
+            Map.of("plate", "plate:performance-2", "reason", "the slate was not turned")));
+    assertThat(Stage.ok(stage.producer.get(stage.base + "/setups/" + stage.setup)).at("takes"))
+        .filteredOn(t -> t.path("id").asString().equals(second))
+        .singleElement()
+        .satisfies(
+            t -> {
+              assertThat(t.path("plate").asString()).isEqualTo("plate:performance-2");
+              assertThat(t.path("number").asInt()).isEqualTo(2);
+              assertThat(t.path("corrections").get(0).path("changed").toString())
+                  .contains("plate Performance 2, was Performance 1");
+            });
+    // From a device, in the order it was written: the correction of a take that comes with it.
+    String id = UUID.randomUUID().toString();
+    Map<String, Object> logged = new HashMap<>();
+    logged.put("shot", stage.shot);
+    logged.put("setup", stage.setup);
+    logged.put("plate", "plate:clean");
+    logged.put("roll", "A001");
+    logged.put("tcIn", "01:10:00:00");
+    logged.put("tcOut", "01:10:12:00");
+    logged.put("camera", Stage.CAMERA);
+    logged.put("notRead", Stage.NOT_READ);
+    Caller.Answer sent =
+        Stage.ok(
+            stage.producer.post(
+                stage.base + "/floor/entries",
+                Map.of(
+                    "device",
+                    "phone",
+                    "entries",
+                    List.of(
+                        Map.of("id", id, "logged", logged),
+                        Map.of(
+                            "id",
+                            UUID.randomUUID().toString(),
+                            "take",
+                            id,
+                            "correction",
+                            Map.of("note", "with smoke", "reason", "forgotten"))))));
+    assertThat(sent.at("results"))
+        .hasSize(2)
+        .allMatch(r -> r.path("became").asString().equals("KEPT"));
+  }
 }

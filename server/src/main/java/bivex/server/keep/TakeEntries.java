@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
 public interface TakeEntries extends JpaRepository<TakeEntry, UUID> {
@@ -87,4 +88,51 @@ public interface TakeEntries extends JpaRepository<TakeEntry, UUID> {
 
   @Query("select t from TouchEntry t where t.productionId = :production order by t.madeAt")
   List<TouchEntry> touches(UUID production);
+
+  /**
+   * Sets a take right. Its row is read without being watched for changes, since lists read
+   * thousands; so it is written by a statement, and what it was is kept as a correction.
+   */
+  @Modifying(flushAutomatically = true, clearAutomatically = true)
+  @Query(
+      nativeQuery = true,
+      value =
+          "update take set shot_id = :shot, plate = :plate, number = :number, slate = :slate, roll"
+              + " = :roll, tc_in = :tcIn, tc_out = :tcOut, frames = :frames, camera = :camera,"
+              + " not_read = :notRead, parts = :parts, overruled = :overruled, note = :note where"
+              + " id = :id")
+  void correct(
+      UUID id,
+      UUID shot,
+      String plate,
+      int number,
+      String slate,
+      String roll,
+      String tcIn,
+      String tcOut,
+      long frames,
+      String camera,
+      String notRead,
+      String parts,
+      String overruled,
+      String note);
+
+  /** Writes a take as it stands in the object, which is none that was read. */
+  default void correct(TakeEntry t) {
+    correct(
+        t.id,
+        t.shotId,
+        t.plate,
+        t.number,
+        t.slate,
+        t.roll,
+        t.tcIn,
+        t.tcOut,
+        t.frames,
+        new TakeEntry.Camera().convertToDatabaseColumn(t.camera),
+        new JsonColumn.Words().convertToDatabaseColumn(t.notRead),
+        new TakeEntry.Parts().convertToDatabaseColumn(t.parts),
+        t.overruled,
+        t.note);
+  }
 }

@@ -9,6 +9,7 @@ import bivex.server.http.Problems;
 import bivex.server.keep.Setup;
 import bivex.server.keep.Setups;
 import bivex.server.keep.ShootingDays;
+import bivex.server.keep.TakeCorrections;
 import bivex.server.keep.TakeEntries;
 import bivex.server.keep.TakeStills;
 import bivex.server.live.Journal;
@@ -45,6 +46,7 @@ public class Floor {
   private final TakeEntries takes;
 
   private final TakeStills stills;
+  private final TakeCorrections corrections;
 
   private final FloorLog log;
 
@@ -63,6 +65,7 @@ public class Floor {
       Setups setups,
       TakeEntries takes,
       TakeStills stills,
+      TakeCorrections corrections,
       FloorLog log,
       FloorSheets sheets,
       ShotBook book,
@@ -74,6 +77,7 @@ public class Floor {
     this.setups = setups;
     this.takes = takes;
     this.stills = stills;
+    this.corrections = corrections;
     this.log = log;
     this.sheets = sheets;
     this.book = book;
@@ -98,7 +102,7 @@ public class Floor {
    * One thing a device wrote; just one of the parts is there.
    *
    * @param id made on the device; the part's own id is not needed
-   * @param take of a call
+   * @param take of a call or a correction
    * @param setup of a touch, a note or a strike
    */
   public record NewEntry(
@@ -107,6 +111,7 @@ public class Floor {
       UUID setup,
       FloorLog.NewTake logged,
       FloorLog.NewCall call,
+      FloorLog.NewCorrection correction,
       FloorLog.NewTouch touch,
       FloorLog.NewSetupNote note,
       List<FloorLog.NewWaiver> strike) {}
@@ -220,6 +225,13 @@ public class Floor {
     return logged(me, take);
   }
 
+  /** Sets a logged take right; what it was is kept. */
+  @Transactional
+  public FloorSheets.TakeView correct(UUID take, Member me, FloorLog.NewCorrection in) {
+    log.correct(me, take, in, FloorLog.From.DESK);
+    return logged(me, take);
+  }
+
   /** Logs that the camera was touched; every later take of the set is in doubt. */
   @Transactional
   public FloorSheets.TouchView touch(UUID setup, Member me, FloorLog.NewTouch in) {
@@ -322,6 +334,26 @@ public class Floor {
           from);
       return "";
     }
+    if (e.correction() != null) {
+      FloorLog.NewCorrection c = e.correction();
+      return log.correct(
+          me,
+          Objects.requireNonNullElseGet(e.take(), UUID::randomUUID),
+          new FloorLog.NewCorrection(
+              e.id(),
+              c.shot(),
+              c.plate(),
+              c.roll(),
+              c.tcIn(),
+              c.tcOut(),
+              c.camera(),
+              c.notRead(),
+              c.parts(),
+              c.overruled(),
+              c.note(),
+              c.reason()),
+          from);
+    }
     if (e.touch() != null) {
       log.touch(
           me,
@@ -361,7 +393,7 @@ public class Floor {
       return "";
     }
     throw new InvalidInput(
-        "entry", "is empty: a take, a call, a touch, a note or a strike is wanted");
+        "entry", "is empty: a take, a call, a correction, a touch, a note or a strike is wanted");
   }
 
   private FloorSheets.TakeView logged(Member me, UUID id) {
@@ -369,6 +401,7 @@ public class Floor {
     return FloorSheets.view(
         c,
         List.of(book.one(me.production(), c.take().shotId)),
-        stills.findByTakeIdInOrderByAddedAt(List.of(id)));
+        stills.findByTakeIdInOrderByAddedAt(List.of(id)),
+        corrections.findByTakeIdInOrderBySaidAt(List.of(id)));
   }
 }

@@ -4,6 +4,7 @@ import bivex.core.InvalidInput;
 import bivex.core.ItemKey;
 import bivex.core.floor.FloorSetup;
 import bivex.core.floor.Strike;
+import bivex.core.floor.TakeFix;
 import bivex.core.floor.TakeIntake;
 import bivex.core.method.MethodBook;
 import bivex.core.method.Plan;
@@ -26,6 +27,8 @@ import bivex.server.keep.Shot;
 import bivex.server.keep.Shots;
 import bivex.server.keep.TakeCall;
 import bivex.server.keep.TakeCalls;
+import bivex.server.keep.TakeCorrection;
+import bivex.server.keep.TakeCorrections;
 import bivex.server.keep.TakeEntries;
 import bivex.server.keep.TakeEntry;
 import bivex.server.keep.TouchEntries;
@@ -36,6 +39,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.Arrays;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.NoSuchElementException;
 import java.util.Objects;
@@ -53,6 +57,7 @@ public class FloorLog {
   private final Shots shots;
   private final TakeEntries takes;
   private final TakeCalls calls;
+  private final TakeCorrections corrections;
   private final TouchEntries touches;
   private final SetupNotes notes;
   private final EvidenceEntries evidence;
@@ -66,6 +71,7 @@ public class FloorLog {
       Shots shots,
       TakeEntries takes,
       TakeCalls calls,
+      TakeCorrections corrections,
       TouchEntries touches,
       SetupNotes notes,
       EvidenceEntries evidence,
@@ -77,6 +83,7 @@ public class FloorLog {
     this.shots = shots;
     this.takes = takes;
     this.calls = calls;
+    this.corrections = corrections;
     this.touches = touches;
     this.notes = notes;
     this.evidence = evidence;
@@ -109,6 +116,27 @@ public class FloorLog {
       String overruled,
       String note,
       Instant madeAt) {}
+
+  /**
+   * What is set right of a take that was logged; null leaves a thing as it is.
+   *
+   * @param shot one of the same setup's
+   * @param notRead together with the camera data
+   * @param reason why
+   */
+  public record NewCorrection(
+      UUID id,
+      UUID shot,
+      String plate,
+      String roll,
+      String tcIn,
+      String tcOut,
+      CameraData camera,
+      List<String> notRead,
+      List<PartNote> parts,
+      String overruled,
+      String note,
+      String reason) {}
 
   public record NewCall(UUID id, Take.Call call, String reason) {}
 
@@ -218,6 +246,94 @@ public class FloorLog {
         shot.code + " " + ItemKey.of(t.plate).name() + " take " + t.number,
         Journal.Touches.shot(t.shotId));
     return intake.remark();
+  }
+
+  /**
+   * Sets a logged take right by a later entry; what it was is kept.
+   *
+   * @return what no longer fitted and how it was kept; empty when all did
+   */
+  public String correct(Member me, UUID take, NewCorrection in, From from) {
+    TakeEntry was =
+        takes
+            .findById(take)
+            .filter(x -> x.productionId.equals(me.productionId()))
+            .orElseThrow(() -> new NoSuchElementException("There is no such take."));
+    UUID id = Objects.requireNonNullElseGet(in.id(), UUID::randomUUID);
+    if (corrections.existsById(id)) {
+      return "";
+    }
+    String reason = InvalidInput.text("reason", in.reason());
+    Shot before = shots.require(was.shotId, me.productionId());
+    Shot shot = in.shot() == null ? before : shots.require(in.shot(), me.productionId());
+    TakeEntry is = new TakeEntry();
+    is.id = was.id;
+    is.shotId = shot.id;
+    is.plate = Objects.requireNonNullElse(in.plate(), was.plate);
+    is.slate = was.slate.equals(before.code) ? shot.code : was.slate;
+    is.roll = in.roll() == null ? was.roll : InvalidInput.text("roll", in.roll());
+    TimecodeRange range =
+        TimecodeRange.parse(
+            Objects.requireNonNullElse(in.tcIn(), was.tcIn),
+            Objects.requireNonNullElse(in.tcOut(), was.tcOut),
+            me.production().frameRate());
+    is.tcIn = range.in().label();
+    is.tcOut = range.out().label();
+    is.frames = range.frames();
+    is.camera = Objects.requireNonNullElse(in.camera(), was.camera);
+    is.notRead = in.notRead() == null ? was.notRead : List.copyOf(in.notRead());
+    is.parts = in.parts() == null ? was.parts : List.copyOf(in.parts());
+    is.note = in.note() == null ? was.note : in.note().strip();
+    Plan plan = plan(me, shot);
+    TakeIntake intake =
+        TakeIntake.of(
+            plan,
+            shot.code,
+            is.plate,
+            is.camera,
+            is.notRead,
+            in.overruled() == null ? was.overruled : in.overruled(),
+            from.queued());
+    is.overruled = intake.overruled();
+    setups.hold(was.setupId);
+    boolean moved = !is.plate.equals(was.plate) || !is.shotId.equals(was.shotId);
+    is.number =
+        moved
+            ? FloorSetup.next(
+                Objects.requireNonNullElse(takes.lastNumber(was.setupId, is.shotId, is.plate), 0))
+            : was.number;
+    TakeCorrection c = new TakeCorrection();
+    c.id = id;
+    c.takeId = was.id;
+    c.productionId = me.productionId();
+    c.was = fix(was, before.code, plan(me, before));
+    c.changed = fix(is, shot.code, plan).differs(c.was);
+    c.reason = reason;
+    c.saidBy = me.name();
+    c.saidAt = clock.instant();
+    corrections.saveAndFlush(c);
+    takes.correct(is);
+    for (UUID touched : new LinkedHashSet<>(List.of(is.shotId, was.shotId))) {
+      journal.record(
+          me,
+          "set right",
+          "take",
+          is.id.toString(),
+          is.slate + " take " + is.number + ": " + String.join("; ", c.changed),
+          Journal.Touches.shot(touched));
+    }
+    return intake.remark();
+  }
+
+  private static TakeFix fix(TakeEntry t, String code, Plan plan) {
+    String label =
+        plan.plates().stream()
+            .filter(p -> p.key().equals(t.plate))
+            .map(Plan.Plate::label)
+            .findFirst()
+            .orElse(t.plate);
+    return new TakeFix(
+        code, label, t.number, t.roll, t.tcIn, t.tcOut, t.camera, t.notRead, t.parts, t.note);
   }
 
   /** Plan of a shot; one that cannot be derived owes no plates. */

@@ -85,6 +85,14 @@ public class FloorResource {
     return floor.call(take, me, in);
   }
 
+  /** Sets a logged take right by a later entry; what it was is kept. */
+  @PostMapping("/takes/{take}/corrections")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR})
+  public FloorSheets.TakeView correct(
+      @PathVariable UUID take, Member me, @RequestBody FloorLog.NewCorrection in) {
+    return floor.correct(take, me, in);
+  }
+
   /** Logs that the camera was touched; every later take of the set is in doubt. */
   @PostMapping("/setups/{setup}/touches")
   @Allowed({PRODUCER, COORDINATOR, FLOOR})

@@ -30,6 +30,8 @@ import bivex.server.keep.Setup;
 import bivex.server.keep.SetupNote;
 import bivex.server.keep.SetupNotes;
 import bivex.server.keep.ShootingDay;
+import bivex.server.keep.TakeCorrection;
+import bivex.server.keep.TakeCorrections;
 import bivex.server.keep.TakeEntries;
 import bivex.server.keep.TakeEntry;
 import bivex.server.keep.TakeStill;
@@ -63,6 +65,7 @@ public class FloorSheets {
   private final TakeEntries takes;
   private final SetupNotes notes;
   private final TakeStills stills;
+  private final TakeCorrections corrections;
 
   private final Clock clock;
 
@@ -72,6 +75,7 @@ public class FloorSheets {
       TakeEntries takes,
       SetupNotes notes,
       TakeStills stills,
+      TakeCorrections corrections,
       Clock clock) {
     this.screenplays = screenplays;
     this.clock = clock;
@@ -79,6 +83,7 @@ public class FloorSheets {
     this.takes = takes;
     this.notes = notes;
     this.stills = stills;
+    this.corrections = corrections;
   }
 
   /**
@@ -137,7 +142,15 @@ public class FloorSheets {
       String reason,
       boolean reference,
       List<MatchGuard.Finding> findings,
-      List<StillView> stills) {}
+      List<StillView> stills,
+      List<CorrectionView> corrections) {}
+
+  /**
+   * What was set right of a take.
+   *
+   * @param changed each as "roll A001, was A002"
+   */
+  public record CorrectionView(List<String> changed, String reason, String by, Instant at) {}
 
   public record TouchView(
       UUID id,
@@ -275,6 +288,13 @@ public class FloorSheets {
     Map<UUID, List<SetupNote>> noted =
         notes.findBySetupIdInOrderByMadeAt(setups.stream().map(s -> s.id).toList()).stream()
             .collect(Collectors.groupingBy(n -> n.setupId));
+    Map<UUID, List<TakeCorrection>> corrected =
+        ofDay.isEmpty()
+            ? Map.of()
+            : corrections
+                .findByTakeIdInOrderBySaidAt(ofDay.stream().map(c -> c.take().id).toList())
+                .stream()
+                .collect(Collectors.groupingBy(x -> x.takeId));
     List<SetupSheet> out = new ArrayList<>();
     for (Setup s : setups) {
       List<TakeEntries.Called> here = new ArrayList<>(bySetup.getOrDefault(s.id, List.of()));
@@ -297,6 +317,7 @@ public class FloorSheets {
               shown,
               more,
               pictures,
+              corrected,
               ofDay,
               touched,
               noted.getOrDefault(s.id, List.of())));
@@ -321,6 +342,7 @@ public class FloorSheets {
       List<TakeEntries.Called> shown,
       boolean more,
       Map<UUID, List<TakeStill>> pictures,
+      Map<UUID, List<TakeCorrection>> corrected,
       List<TakeEntries.Called> ofDay,
       List<TouchEntry> touched,
       List<SetupNote> noted) {
@@ -378,7 +400,13 @@ public class FloorSheets {
         plates,
         strike,
         shown.stream()
-            .map(c -> view(c, here, pictures.getOrDefault(c.take().id, List.of())))
+            .map(
+                c ->
+                    view(
+                        c,
+                        here,
+                        pictures.getOrDefault(c.take().id, List.of()),
+                        corrected.getOrDefault(c.take().id, List.of())))
             .toList(),
         more,
         touched.stream().filter(t -> t.setupId.equals(s.id)).map(FloorSheets::view).toList(),
@@ -534,7 +562,10 @@ public class FloorSheets {
    * @param pages shots it may belong to
    */
   static TakeView view(
-      TakeEntries.Called c, Collection<ShotBook.Page> pages, List<TakeStill> stills) {
+      TakeEntries.Called c,
+      Collection<ShotBook.Page> pages,
+      List<TakeStill> stills,
+      List<TakeCorrection> corrections) {
     TakeEntry t = c.take();
     ShotBook.Page p =
         pages.stream().filter(x -> x.shot().id.equals(t.shotId)).findFirst().orElse(null);
@@ -570,7 +601,10 @@ public class FloorSheets {
         c.reason() == null ? "" : c.reason(),
         p != null && p.match().isReference(id),
         p == null ? List.of() : p.match().of(id),
-        stills.stream().map(x -> new StillView(x.id, x.caption, x.width, x.height)).toList());
+        stills.stream().map(x -> new StillView(x.id, x.caption, x.width, x.height)).toList(),
+        corrections.stream()
+            .map(x -> new CorrectionView(x.changed, x.reason, x.saidBy, x.saidAt))
+            .toList());
   }
 
   private static FloorCaution caution(ShotBook.Page p, Plan.Caution c) {

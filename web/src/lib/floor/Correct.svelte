@@ -1,0 +1,176 @@
+<script lang="ts">
+  import * as core from 'bivex-core';
+  import { untrack } from 'svelte';
+  import type { Schemas } from '../api/client';
+  import Sheet from '../parts/Sheet.svelte';
+  import { frame } from '../state.svelte';
+  import { FIELDS, named, ONCE, shown, typedInto, type Field } from './fields';
+  import { line } from './line.svelte';
+  import type { FloorSheet, FloorTake } from './merged';
+
+  /** Sets a logged take right; what it was stays on record. */
+  let {
+    take,
+    sheet,
+    rate,
+    onclose,
+  }: { take: FloorTake; sheet: FloorSheet; rate: string; onclose: () => void } = $props();
+  const was = untrack(() => $state.snapshot(take) as FloorTake);
+  let open = $state(true);
+  let plate = $state(`${was.shot} ${was.plate}`);
+  let roll = $state(was.roll);
+  let tcIn = $state(was.tcIn);
+  let tcOut = $state(was.tcOut);
+  let note = $state(was.note);
+  let reason = $state('');
+  let overruled = $state(was.overruled);
+  let camera = $state<Record<string, unknown>>({ ...(was.camera as Record<string, unknown>) });
+  let notRead = $state<string[]>([...(was.notRead ?? [])]);
+  let parts = $state(was.parts.map((p) => ({ ...p })));
+  let wrong = $state('');
+  let busy = $state(false);
+  const known = $derived(sheet.plates.some((p) => `${p.shot} ${p.key}` === plate));
+
+  $effect(() => {
+    if (!open) onclose();
+  });
+
+  function set(f: Field, raw: string): void {
+    camera = { ...camera, [f.key]: typedInto(f, raw) };
+    notRead = raw.trim() === '' ? [...new Set([...notRead, f.key])] : notRead.filter((k) => k !== f.key);
+  }
+
+  async function keep(): Promise<void> {
+    wrong = '';
+    const now = $state.snapshot(camera);
+    const fault = core.fault(now) || core.rangeFault(tcIn, tcOut, rate);
+    if (fault) {
+      const at = fault.split(':')[0] ?? '';
+      wrong = fault.replace(at, named(at));
+      return;
+    }
+    busy = true;
+    const [shot = '', ...key] = plate.split(' ');
+    try {
+      await line.add(
+        {
+          id: crypto.randomUUID(),
+          take: was.id,
+          correction: {
+            shot,
+            plate: key.join(' '),
+            roll,
+            tcIn,
+            tcOut,
+            camera: now as Schemas['CameraData'],
+            notRead: [...notRead],
+            parts: $state.snapshot(parts),
+            overruled,
+            note,
+            reason,
+          },
+        },
+        `${was.code} ${was.plateLabel.toLowerCase()}, take ${was.number}: set right`,
+      );
+      frame.say(`Take ${was.number} is set right; what it was stays on record.`);
+      open = false;
+    } catch (e) {
+      wrong = e instanceof Error ? e.message : String(e);
+    } finally {
+      busy = false;
+    }
+  }
+</script>
+
+{#snippet field(f: Field)}
+  <label class="field"
+    ><span>{f.label}{f.unit ? `, ${f.unit}` : ''}</span>
+    {#if f.kind === 'auto' || f.kind === 'switch'}
+      {@const words = f.kind === 'auto' ? ['manual', 'automatic'] : ['off', 'on']}
+      <select
+        class="select"
+        value={camera[f.key] === true ? words[1] : camera[f.key] === false ? words[0] : ''}
+        onchange={(e) => set(f, e.currentTarget.value)}
+        ><option value="">not read</option>{#each words as w (w)}<option>{w}</option>{/each}</select
+      >
+    {:else}
+      <input
+        class="mono input"
+        inputmode={f.kind === 'number' ? 'decimal' : 'text'}
+        placeholder="not read"
+        value={shown(camera, f)}
+        onchange={(e) => set(f, e.currentTarget.value)}
+      />
+    {/if}
+  </label>
+{/snippet}
+
+<Sheet bind:open title="Set take {was.number} of {was.plateLabel.toLowerCase()} right" wide>
+  <form
+    onsubmit={(e) => {
+      e.preventDefault();
+      void keep();
+    }}
+  >
+    <div class="grid">
+      <label class="field two"
+        ><span>Plate</span><select class="select" bind:value={plate}
+          >{#if !known}<option value={plate}>{was.plateLabel}</option
+            >{/if}{#each sheet.plates as p (p.shot + p.key)}<option value="{p.shot} {p.key}"
+              >{p.code} {p.label}</option
+            >{/each}</select
+        ></label
+      >
+      <label class="field"><span>Roll</span><input class="mono input" bind:value={roll} required /></label>
+      <label class="field"><span>In</span><input class="mono input" bind:value={tcIn} required /></label>
+      <label class="field"><span>Out</span><input class="mono input" bind:value={tcOut} required /></label>
+      <label class="field two"><span>Note</span><input class="input" bind:value={note} /></label>
+    </div>
+    {#each parts as p (p.part)}
+      <div class="grid">
+        <label class="field"
+          ><span>Eyeline of part {p.part}</span><input class="input" bind:value={p.eyeline} /></label
+        >
+        <label class="field"><span>Keeps to</span><input class="input" bind:value={p.zone} /></label>
+        <label class="field two"><span>Wears</span><input class="input" bind:value={p.wardrobe} /></label>
+      </div>
+    {/each}
+    <fieldset class="grid">
+      <legend class="small soft">Camera; an empty field was not read</legend>
+      {#each [...FIELDS, ...ONCE] as f (f.key)}{@render field(f)}{/each}
+    </fieldset>
+    <label class="field"
+      ><span>What was wrong with the entry</span><input class="input" bind:value={reason} required /></label
+    >
+    {#if was.overruled || wrong.includes('match set')}<label class="field"
+        ><span>Why an automatic mode must be so</span><input class="input" bind:value={overruled} /></label
+      >{/if}
+    {#if wrong}<p class="pencil" role="alert">
+        {wrong}. Nothing was changed; what you typed is still here.
+      </p>{/if}
+    <div class="mt-3 flex gap-2">
+      <button class="ink btn" disabled={busy || reason.trim() === ''}>Set it right</button><button
+        type="button"
+        class="btn"
+        onclick={() => (open = false)}>Leave</button
+      >
+    </div>
+  </form>
+</Sheet>
+
+<style>
+  .grid {
+    display: grid;
+    grid-template-columns: repeat(5, minmax(0, 1fr));
+    gap: 6px 8px;
+    margin-bottom: 8px;
+  }
+  .two {
+    grid-column: span 2;
+  }
+  @media (max-width: 720px) {
+    .grid {
+      grid-template-columns: repeat(2, minmax(0, 1fr));
+    }
+  }
+</style>
