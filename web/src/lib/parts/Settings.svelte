@@ -26,6 +26,7 @@
         codePattern,
         hoursPerDay,
         dueOn,
+        lists,
       } = h.view;
       edit = {
         title,
@@ -39,6 +40,7 @@
         codePattern,
         hoursPerDay,
         dueOn,
+        lists,
       };
       version = h.view.version;
       wrong = null;
@@ -107,6 +109,13 @@
           class:wrong={wrong?.field === 'rate'}
           bind:value={edit.rate}
         /></label
+      >
+      <label class="field"
+        ><span>Lists for spreadsheets</span><select class="select" bind:value={edit.lists}
+          ><option value="COMMA">commas, decimal points</option><option value="SEMICOLON"
+            >semicolons, decimal commas</option
+          ><option value="TAB">tabs, decimal points</option></select
+        ></label
       >
       <label class="field"
         ><span>Mains, Hz</span><input class="mono input" type="number" bind:value={edit.mainsHz} /></label

@@ -55,7 +55,7 @@ class FloorPapersTest {
     assertThat(pdf(day + "/papers/wardrobe.pdf"))
         .contains("the double", "part 1", "changes before it");
     assertThat(pdf(day + "/papers/kit.pdf")).contains("Lamp on the background", code);
-    assertThat(text(day + "/papers/kit.csv")).startsWith("what,kind,shots").contains(code);
+    assertThat(text(day + "/papers/kit.csv")).startsWith("\uFEFFwhat,kind,shots").contains(code);
     assertThat(stage.producer.get(day + "/papers/else.pdf").status()).isEqualTo(404);
     assertThat(
             stage.house.person(stage.production, Role.GUEST).get(day + "/papers/day.pdf").status())
@@ -153,6 +153,83 @@ class FloorPapersTest {
               // What the list leaves empty was not read: eight of the takes', nine of the setup's.
               assertThat(clean.path("notRead")).hasSize(17);
             });
+  }
+
+  /**
+   * Each kind of list comes back as it went out, also where decimals have commas; a spreadsheet
+   * knows the encoding by the mark. What the slate refuses is refused of a list, unless it says
+   * why.
+   */
+  @Test
+  void everyKindOfListComesBackAsItWentOut() {
+    Map<String, Object> camera = new HashMap<>(Stage.CAMERA);
+    camera.put("fNumber", 5.6);
+    stage.log("plate:clean", camera);
+    for (String kind : List.of("COMMA", "SEMICOLON", "TAB")) {
+      Caller.Answer now = Stage.ok(stage.producer.get(stage.base));
+      Map<String, Object> settings = new HashMap<>();
+      for (String f :
+          List.of(
+              "title",
+              "rate",
+              "capture",
+              "delivery",
+              "sensorWidthMm",
+              "mainsHz",
+              "firstFrame",
+              "handles",
+              "codePattern",
+              "hoursPerDay")) {
+        settings.put(f, now.at(f));
+      }
+      settings.put("lists", kind);
+      Stage.ok(stage.producer.put(stage.base, "\"" + now.at("version").asLong() + "\"", settings));
+      String csv = text(day + "/takes.csv");
+      String parted = Map.of("COMMA", ",", "SEMICOLON", ";", "TAB", "\t").get(kind);
+      assertThat(csv).startsWith("\uFEFFid" + parted + "code");
+      assertThat(csv).contains(kind.equals("SEMICOLON") ? ";5,6;" : parted + "5.6" + parted);
+      String other = csv.lines().skip(1).findFirst().orElseThrow().replaceFirst("^[^,;\t]*", "");
+      Caller.Answer in =
+          Stage.ok(
+              stage.producer.upload(
+                  day + "/takes.csv",
+                  "takes.csv",
+                  (csv.lines().findFirst().orElseThrow()
+                          + "\r\n"
+                          + other
+                              .replace("01:00:00:00", "01:00:00:0" + kind.length() % 7)
+                              .replace(
+                                  parted + "1" + parted + "1" + parted,
+                                  parted + parted + "1" + parted)
+                          + "\r\n")
+                      .getBytes(StandardCharsets.UTF_8),
+                  Map.of()));
+      assertThat(in.at("logged").asInt()).as(kind + in).isEqualTo(1);
+    }
+    JsonNode takes = stage.producer.get(stage.base + "/setups/" + stage.setup).at("takes");
+    assertThat(takes)
+        .hasSize(4)
+        .allMatch(t -> t.path("camera").path("fNumber").asDouble() == 5.6)
+        .allMatch(t -> t.path("camera").path("shutterSeconds").asDouble() < 0.021);
+    String auto =
+        "code,plate,setup,roll,in,out,whiteAuto,because\n"
+            + stage.look().text("code")
+            + ",plate:performance-1,1,A001,01:00:00:00,01:00:05:23,automatic,%s\n";
+    Caller.Answer refused =
+        stage.producer.upload(
+            day + "/takes.csv",
+            "t.csv",
+            auto.formatted("").getBytes(StandardCharsets.UTF_8),
+            Map.of());
+    assertThat(refused.text("field")).isEqualTo("row 2, whiteAuto");
+    assertThat(refused.text("detail")).contains("in the column because");
+    Stage.ok(
+        stage.producer.upload(
+            day + "/takes.csv",
+            "t.csv",
+            auto.formatted("the lamp changes").getBytes(StandardCharsets.UTF_8),
+            Map.of()));
+    assertThat(text(day + "/takes.csv")).contains("the lamp changes");
   }
 
   @Test

@@ -15,12 +15,6 @@ import java.util.List;
  * @param remark what no longer fitted; empty when all did
  */
 public record TakeIntake(String overruled, String remark) {
-  /**
-   * Why an automatic mode is let through of a take that comes in a list: it was shot, and is not
-   * lost for it. What is wrong with it is still held against it.
-   */
-  public static final String FROM_A_LIST = "from a list";
-
   /** Largest take number. */
   public static final int MOST = 9999;
 

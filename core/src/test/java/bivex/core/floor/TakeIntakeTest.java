@@ -103,10 +103,9 @@ class TakeIntakeTest {
     assertThatThrownBy(() -> TakeIntake.of(DOUBLE, "KT", PLATE, auto, but("whiteAuto"), " ", false))
         .hasMessageStartingWith("whiteAuto:");
     assertThat(
-            TakeIntake.of(
-                    DOUBLE, "KT", PLATE, auto, but("whiteAuto"), TakeIntake.FROM_A_LIST, false)
+            TakeIntake.of(DOUBLE, "KT", PLATE, auto, but("whiteAuto"), " the lamp changes ", false)
                 .overruled())
-        .isEqualTo(TakeIntake.FROM_A_LIST);
+        .isEqualTo("the lamp changes");
   }
 
   @Test

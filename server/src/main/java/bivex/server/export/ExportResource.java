@@ -27,7 +27,6 @@ import bivex.server.papers.BriefPaper;
 import bivex.server.papers.TablePaper;
 import bivex.server.rescue.RescueDesk;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.Arrays;
@@ -131,7 +130,7 @@ public class ExportResource {
   @Transactional(readOnly = true)
   public ResponseEntity<byte[]> csv(@PathVariable String sheet, Member me) throws IOException {
     return Download.of(
-        TablePaper.csv(table(me, sheet)).getBytes(StandardCharsets.UTF_8),
+        TablePaper.csv(table(me, sheet), me.production().lists),
         name(me, sheet) + ".csv",
         Download.CSV);
   }

@@ -7,7 +7,6 @@ import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
 import bivex.core.ItemKey;
-import bivex.core.floor.TakeIntake;
 import bivex.core.light.SunClock;
 import bivex.core.method.Plan;
 import bivex.core.order.Running;
@@ -94,6 +93,7 @@ public class FloorExportResource {
           "call",
           "reason",
           "note",
+          "because",
           "made at",
           "logged by");
   private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm");
@@ -181,7 +181,7 @@ public class FloorExportResource {
                   "There is no such list; there are day, wardrobe and kit.");
         };
     return Download.of(
-        TablePaper.csv(table).getBytes(StandardCharsets.UTF_8),
+        TablePaper.csv(table, me.production().lists),
         me.production().code + "-day-" + d.number + "-" + paper + ".csv",
         Download.CSV);
   }
@@ -275,14 +275,15 @@ public class FloorExportResource {
                       : c.call().name().toLowerCase(Locale.ROOT).replace('_', ' '),
                   c.reason() == null ? "" : c.reason(),
                   t.note,
+                  t.overruled,
                   t.madeAt.toString(),
                   t.loggedBy));
       CameraData.FIELDS.forEach(f -> row.add(t.camera.listed(f)));
       rows.add(row);
     }
     return Download.of(
-        TablePaper.csv(new Sheets.Table("Takes", heads, List.of(), rows, ""))
-            .getBytes(StandardCharsets.UTF_8),
+        TablePaper.csv(
+            new Sheets.Table("Takes", heads, List.of(), rows, ""), me.production().lists),
         me.production().code + "-day-" + d.number + "-takes.csv",
         Download.CSV);
   }
@@ -376,7 +377,13 @@ public class FloorExportResource {
           }
           logged++;
         } catch (InvalidInput e) {
-          throw new InvalidInput(where + e.field(), e.getMessage().replaceFirst("^[^:]*: ?", ""));
+          throw new InvalidInput(
+              where + e.field(),
+              e.getMessage().replaceFirst("^[^:]*: ?", "")
+                  + (CameraData.FIELDS.contains(e.field())
+                          && e.getMessage().contains("say why it must be so")
+                      ? " in the column because"
+                      : ""));
         }
       }
     } catch (IllegalArgumentException e) {
@@ -415,7 +422,7 @@ public class FloorExportResource {
         read,
         notRead,
         List.of(),
-        read.automatic() ? TakeIntake.FROM_A_LIST : "",
+        value(r, "because"),
         value(r, "note"),
         made);
   }

@@ -9,6 +9,8 @@ import bivex.core.time.FrameRate;
 import bivex.server.http.Json;
 import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
 import jakarta.persistence.Id;
 import jakarta.persistence.Version;
 import java.time.LocalDate;
@@ -45,6 +47,9 @@ public class Production {
 
   @Convert(converter = Cues.class)
   public CueWords cueWords = CueWords.SHIPPED_ONLY;
+
+  @Enumerated(EnumType.STRING)
+  public ListFormat lists = ListFormat.COMMA;
 
   @Version public long version;
 

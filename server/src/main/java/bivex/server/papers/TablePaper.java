@@ -1,8 +1,12 @@
 package bivex.server.papers;
 
 import bivex.core.tally.Sheets;
+import bivex.server.keep.ListFormat;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.io.StringWriter;
+import java.io.OutputStreamWriter;
+import java.io.Writer;
+import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -27,15 +31,23 @@ public final class TablePaper {
     }
   }
 
-  public static String csv(Sheets.Table table) throws IOException {
-    StringWriter out = new StringWriter();
-    try (CSVPrinter csv = new CSVPrinter(out, CSVFormat.RFC4180)) {
+  /**
+   * A list for a spreadsheet, in UTF-8 with a byte-order mark, without which spreadsheets take it
+   * for the encoding of their country.
+   */
+  public static byte[] csv(Sheets.Table table, ListFormat format) throws IOException {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    try (Writer w = new OutputStreamWriter(out, StandardCharsets.UTF_8);
+        CSVPrinter csv =
+            new CSVPrinter(
+                w.append('\uFEFF'),
+                CSVFormat.RFC4180.builder().setDelimiter(format.separator()).get())) {
       csv.printRecord(table.heads());
       for (List<String> row : table.rows()) {
-        csv.printRecord(row.stream().map(TablePaper::harmless).toList());
+        csv.printRecord(row.stream().map(c -> cell(c, format)).toList());
       }
     }
-    return out.toString();
+    return out.toByteArray();
   }
 
   /**
@@ -75,7 +87,10 @@ public final class TablePaper {
   }
 
   /** A cell that a spreadsheet would take for a formula is given a quote in front. */
-  private static String harmless(String cell) {
+  private static String cell(String cell, ListFormat format) {
+    if (cell.matches("-?\\d+\\.\\d+")) {
+      return format == ListFormat.SEMICOLON ? cell.replace('.', ',') : cell;
+    }
     return !cell.isEmpty() && "=+-@\t\r".indexOf(cell.charAt(0)) >= 0 ? "'" + cell : cell;
   }
 }

@@ -10,6 +10,7 @@ import bivex.core.time.FrameRate;
 import bivex.server.access.Member;
 import bivex.server.access.SignIns;
 import bivex.server.http.Problems;
+import bivex.server.keep.ListFormat;
 import bivex.server.keep.Membership;
 import bivex.server.keep.Memberships;
 import bivex.server.keep.People;
@@ -101,6 +102,7 @@ public class ProductionDesk {
       String codePattern,
       double hoursPerDay,
       LocalDate dueOn,
+      ListFormat lists,
       long version,
       Role myRole,
       List<PersonView> people,
@@ -113,6 +115,9 @@ public class ProductionDesk {
 
   public record PersonView(UUID id, String name, Role role) {}
 
+  /**
+   * @param lists null leaves it as it is
+   */
   public record Settings(
       String title,
       String rate,
@@ -124,7 +129,8 @@ public class ProductionDesk {
       int handles,
       String codePattern,
       double hoursPerDay,
-      LocalDate dueOn) {}
+      LocalDate dueOn,
+      ListFormat lists) {}
 
   @Transactional(readOnly = true)
   public ProductionView production(Member me) {
@@ -154,6 +160,7 @@ public class ProductionDesk {
         new NamePattern(in.codePattern()).with(Set.of("number"), Set.of("scene", "number")).text();
     p.hoursPerDay = InvalidInput.within("hoursPerDay", in.hoursPerDay(), 1, 24);
     p.dueOn = in.dueOn();
+    p.lists = in.lists() == null ? p.lists : in.lists();
     p.setting(1);
     productions.saveAndFlush(p);
     journal.record(me, "changed", "production", p.id.toString(), p.title);
@@ -221,6 +228,7 @@ public class ProductionDesk {
         p.codePattern,
         p.hoursPerDay,
         p.dueOn,
+        p.lists,
         p.version,
         me.role(),
         people,
