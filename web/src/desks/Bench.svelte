@@ -61,7 +61,11 @@
           ? d.differ === 1
             ? '1 take does not agree with its reference'
             : `${d.differ} takes do not agree with their reference`
-          : 'Every measured pair agrees',
+          : all.some((x) => x.pair.kept !== null)
+            ? 'Every measured pair agrees'
+            : all.length > 0
+              ? 'Nothing is measured yet'
+              : 'No two takes to lay over each other yet',
   );
 
   function next(): void {

@@ -33,7 +33,7 @@
     <p class="soft mb-3">
       {owed.data
         ? `At ${h.view?.hoursPerDay ?? 8} h a day, one hand after another, it ends on ` +
-          `${day(owed.data.forecast)}${owed.data.dueOn ? `; due ${day(owed.data.dueOn)}` : ''}.`
+          `${day(owed.data.forecast.early)} to ${day(owed.data.forecast.late)}${owed.data.dueOn ? `; due ${day(owed.data.dueOn)}` : ''}.`
         : ''} Hours come from the rates below, and from what work really took once that is applied.
     </p>
     <ul>

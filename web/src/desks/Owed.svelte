@@ -4,7 +4,7 @@
   import { house } from '../lib/house.svelte';
   import Form from '../lib/parts/Form.svelte';
   import { go } from '../lib/router';
-  import { day, DUE, hours, moment, STAGES, stageName, WHO, type Due } from '../lib/words';
+  import { count, day, DUE, hours, moment, STAGES, stageName, WHO, type Due } from '../lib/words';
 
   const h = house();
   let who = $state<'' | Schemas['OwedItem']['who']>('');
@@ -38,7 +38,7 @@
       }))
       .filter((g) => g.all > 0),
   );
-  const late = $derived(owed.data?.late ?? false);
+  const late = $derived(['LIKELY_LATE', 'TOO_LATE'].includes(owed.data?.risk ?? ''));
 
   /** Where the thing is settled. */
   function act(l: Schemas['OwedLine']): void {
@@ -109,15 +109,22 @@
       </dl>
 
       <h2>Finish</h2>
+      {@const f = owed.data.forecast}
       <p class="finish">
-        <span class="big mono" class:pencil={late}>{day(owed.data.forecast)}</span><span class="soft"
-          >if the open work, {hours(owed.data.work)}, is done at {h.view?.hoursPerDay} h a day</span
+        <span class="mono" class:pencil={late}
+          >{f.early === f.late ? day(f.likely) : `${day(f.early)} to ${day(f.late)}`}</span
+        ><span class="soft"
+          >for the open work, {hours(owed.data.work)}, at {h.view?.hoursPerDay} h a day, all hands together, from
+          {day(f.from)}; holidays and days off are not taken out</span
         >
       </p>
+      {#if f.unplanned > 0}<p class="pencil">
+          {count(f.unplanned, 'plate')}
+          {f.unplanned === 1 ? 'has' : 'have'} no shooting day: no date holds for their shots.
+        </p>{/if}
       <p class="soft">
-        {owed.data.dueOn
-          ? `Due ${day(owed.data.dueOn)}${late ? ': too late' : ''}. Shots without a method are not counted yet.`
-          : 'No delivery date is set.'}
+        {owed.data.dueOn ? `Due ${day(owed.data.dueOn)}. ` : ''}{owed.data.riskWords} Shots without a method are
+        not counted yet.
       </p>
     {/if}
 
@@ -132,7 +139,13 @@
             {j.detail}</span
           >
         </li>
-      {:else}<li class="soft">Nothing has happened yet.</li>{/each}
+      {:else}<li class="soft">
+          {journal.isError
+            ? 'It could not be read.'
+            : journal.data
+              ? 'Nothing has happened yet.'
+              : 'Reading…'}
+        </li>{/each}
     </ul>
   </aside>
 </div>
@@ -218,10 +231,6 @@
   }
   .finish {
     display: grid;
-  }
-  .big {
-    font-size: 20px;
-    font-weight: 640;
   }
   .lately li {
     display: grid;

@@ -1,4 +1,5 @@
 import createClient, { type Middleware } from 'openapi-fetch';
+import { plain } from './labels';
 import type { components, paths } from './schema';
 
 export type Schemas = components['schemas'];
@@ -35,11 +36,12 @@ export async function refusal(response: Response): Promise<Refused> {
     body = {};
   }
   const words = (value: unknown, otherwise: string) => (typeof value === 'string' ? value : otherwise);
+  const field = typeof body['field'] === 'string' ? body['field'] : undefined;
   return new Refused(
     response.status,
     words(body['title'], 'The server could not do that'),
-    words(body['detail'], response.statusText),
-    typeof body['field'] === 'string' ? body['field'] : undefined,
+    plain(words(body['detail'], response.statusText), field),
+    field,
     body['theirs'],
     body['yours'],
   );

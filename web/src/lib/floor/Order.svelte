@@ -63,7 +63,11 @@
       </button>
     </li>
   {:else}<li class="soft">
-      {pack.sheets.length > 0 ? 'Everything planned for this day is shot.' : 'No setup on this day yet.'}
+      {pack.sheets.length === 0
+        ? 'No setup on this day yet.'
+        : pack.sheets.some((s) => s.plates.length > 0)
+          ? 'Everything planned for this day is shot.'
+          : 'No shot is planned in the setups of this day yet.'}
     </li>{/each}
 </ol>
 {#if slots.length > 0}<p class="small soft">

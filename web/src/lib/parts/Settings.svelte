@@ -203,7 +203,7 @@
   <ul class="mb-3">
     {#each h.view?.people ?? [] as p (p.id)}<li class="rule flex justify-between py-1">
         <span>{p.name}</span><span class="soft">{ROLE[p.role]}</span>
-      </li>{/each}
+      </li>{:else}<li class="soft">Who works on it is shown to the crew only.</li>{/each}
   </ul>
   {#if h.may('PRODUCER')}
     <form

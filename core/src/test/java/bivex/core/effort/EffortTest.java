@@ -50,6 +50,30 @@ class EffortTest {
     assertThatThrownBy(() -> Forecast.finish(tuesday, 1, 0)).hasMessageStartingWith("hours a day:");
   }
 
+  /**
+   * Tue 24 Nov 2026, 8 to 40 hours at 8 a day, plates still to be shot on Thursday: begun on
+   * Friday, the low estimate ends that day, the high one five working days later.
+   */
+  @Test
+  void aFinishIsASpanAndWaitsForThePlates() {
+    LocalDate tuesday = LocalDate.of(2026, 11, 24);
+    Estimate work = new Estimate(8, 16, 40);
+    Forecast f = Forecast.of(tuesday, work, 8, LocalDate.of(2026, 11, 26), 0);
+    assertThat(f.from()).isEqualTo(LocalDate.of(2026, 11, 27));
+    assertThat(f.early()).isEqualTo(LocalDate.of(2026, 11, 27));
+    assertThat(f.late()).isEqualTo(LocalDate.of(2026, 12, 3));
+    assertThat(Forecast.of(tuesday, work, 8, LocalDate.of(2026, 11, 20), 0).from())
+        .isEqualTo(tuesday);
+    assertThat(f.against(null)).isEqualTo(Forecast.Risk.NO_DATE);
+    assertThat(f.against(LocalDate.of(2026, 12, 3))).isEqualTo(Forecast.Risk.IN_TIME);
+    assertThat(f.against(LocalDate.of(2026, 12, 2))).isEqualTo(Forecast.Risk.MAY_BE_LATE);
+    assertThat(f.against(LocalDate.of(2026, 11, 27))).isEqualTo(Forecast.Risk.LIKELY_LATE);
+    assertThat(f.against(LocalDate.of(2026, 11, 26))).isEqualTo(Forecast.Risk.TOO_LATE);
+    assertThat(Forecast.of(tuesday, work, 8, null, 2).against(LocalDate.of(2027, 1, 1)))
+        .as("plates without a shooting day hold no date")
+        .isEqualTo(Forecast.Risk.MAY_BE_LATE);
+  }
+
   @Test
   void calibrationWeighsByHours() {
     assertThat(Calibration.of(List.of()).factor()).isEqualTo(1);

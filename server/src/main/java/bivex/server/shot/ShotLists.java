@@ -107,7 +107,8 @@ public class ShotLists {
 
   /**
    * @param total open things
-   * @param forecast when the open work would be done by the artists there are
+   * @param forecast when the open work would be done
+   * @param risk how it stands against the delivery date
    */
   public record OwedPage(
       List<OwedLine> lines,
@@ -117,9 +118,10 @@ public class ShotLists {
       Map<Plan.Due, Integer> byDue,
       Map<Stage, Integer> stages,
       Estimate work,
-      LocalDate forecast,
+      Forecast forecast,
       LocalDate dueOn,
-      boolean late) {}
+      Forecast.Risk risk,
+      String riskWords) {}
 
   public record ShotLine(
       UUID id,
@@ -226,8 +228,7 @@ public class ShotLists {
         pages.stream()
             .map(p -> p.ledger().openEffort(p.plan()))
             .reduce(Estimate.NONE, Estimate::plus);
-    LocalDate forecast =
-        Forecast.finish(LocalDate.now(clock), work.mean(), me.production().hoursPerDay);
+    Forecast forecast = forecast(me, pages, work);
     LocalDate due = me.production().dueOn;
     Pages.Slice<OwedLine> slice = Pages.of(lines, page, size);
     return new OwedPage(
@@ -240,7 +241,27 @@ public class ShotLists {
         work,
         forecast,
         due,
-        due != null && forecast.isAfter(due));
+        forecast.against(due),
+        forecast.against(due).words());
+  }
+
+  /** When the open work would be done, once the plates it waits for are shot. */
+  private Forecast forecast(Member me, List<ShotBook.Page> pages, Estimate work) {
+    LocalDate last = null;
+    int unplanned = 0;
+    for (ShotBook.Page p : pages) {
+      int owed =
+          (int)
+              p.ledger().open().stream()
+                  .filter(i -> i.kind() == OwedItem.Kind.PLATE && i.state() == OwedItem.State.OWED)
+                  .count();
+      if (p.day() == null) {
+        unplanned += owed;
+      } else if (owed > 0 && (last == null || p.day().shootOn.isAfter(last))) {
+        last = p.day().shootOn;
+      }
+    }
+    return Forecast.of(LocalDate.now(clock), work, me.production().hoursPerDay, last, unplanned);
   }
 
   @Transactional(readOnly = true)
