@@ -115,7 +115,7 @@
           >{f.early === f.late ? day(f.likely) : `${day(f.early)} to ${day(f.late)}`}</span
         ><span class="soft"
           >for the open work, {hours(owed.data.work)}, at {h.view?.hoursPerDay} h a day, all hands together, from
-          {day(f.from)}; holidays and days off are not taken out</span
+          {day(f.from)}; holidays and days off are not taken out.</span
         >
       </p>
       {#if f.unplanned > 0}<p class="pencil">

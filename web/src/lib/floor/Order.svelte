@@ -97,6 +97,9 @@
     margin-bottom: 8px;
     font-size: 12px;
   }
+  .warn li + li {
+    margin-top: 6px;
+  }
   .between {
     display: grid;
     padding: 3px 0 3px 44px;

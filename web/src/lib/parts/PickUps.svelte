@@ -37,7 +37,7 @@
         {g.place || 'Place not told'} <span class="soft">{g.light}</span>
       </h3>
       <p class="small">
-        {[g.costume || 'nobody in it', g.lens || 'lens not told'].join(' · ')} · {Math.round(g.minutes)} min
+        {[g.costume, g.lens || 'lens not told'].join(' · ')} · {Math.round(g.minutes)} min
       </p>
       <ul>
         {#each g.items as p (p.shot + p.plate)}

@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.NoSuchElementException;
 import java.util.Objects;
 import java.util.Set;
 import java.util.regex.Pattern;
@@ -150,7 +151,7 @@ public final class Reckoner {
     return SUMS.stream()
         .filter(x -> x.id().equals(id))
         .findFirst()
-        .orElseThrow(() -> new InvalidInput("sum", "there is no sum \"" + id + "\""));
+        .orElseThrow(() -> new NoSuchElementException("There is no sum \"" + id + "\"."));
   }
 
   private static int order(String id) {

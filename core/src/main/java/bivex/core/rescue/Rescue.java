@@ -424,7 +424,8 @@ public final class Rescue {
       focal = asks.camera().focalMm();
     }
     String name = matched == null || matched.lens() == null ? "" : matched.lens();
-    return focal == null ? name : (name + " " + number(focal) + " mm").strip();
+    String size = focal == null ? "" : number(focal) + " mm";
+    return name.contains(size) ? name : (name + " " + size).strip();
   }
 
   private static void add(List<Setting> out, String label, Object value, String unit) {

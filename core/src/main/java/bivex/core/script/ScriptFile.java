@@ -24,6 +24,11 @@ public final class ScriptFile {
       throw new InvalidInput(
           "script", "is larger than 4 MB; a feature script as plain text is about 0.2 MB");
     }
+    String other = document(bytes);
+    if (!other.isEmpty()) {
+      throw new InvalidInput(
+          "script", "is " + other + "; save it as PDF or as plain text (UTF-8) and bring that in");
+    }
     String text;
     try {
       text =
@@ -39,6 +44,24 @@ public final class ScriptFile {
           "is not a plain text file in UTF-8; export the script as plain text and try again");
     }
     return clean(text);
+  }
+
+  /** What a file of another kind is, by its first bytes; empty for what may be text. */
+  private static String document(byte[] b) {
+    String head = new String(b, 0, Math.min(b.length, 64), StandardCharsets.ISO_8859_1);
+    if (head.startsWith("{\\rtf")) {
+      return "an RTF document";
+    }
+    if (head.startsWith("PK\u0003\u0004")) {
+      return "a document of a word processor or an archive (docx, odt, zip)";
+    }
+    if (head.startsWith("\u00d0\u00cf\u0011\u00e0")) {
+      return "a document of a word processor (doc)";
+    }
+    if (head.replaceFirst("^\u00ef\u00bb\u00bf", "").stripLeading().startsWith("<?xml")) {
+      return "an XML document of a script program";
+    }
+    return "";
   }
 
   /** The same checks for text that was pasted. */

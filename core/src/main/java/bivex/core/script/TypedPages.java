@@ -3,9 +3,11 @@ package bivex.core.script;
 import bivex.core.InvalidInput;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -74,6 +76,7 @@ public final class TypedPages {
                             : l)
                 .toList());
     double margin = margin(lines);
+    lines = closed(lines, margin);
     double[] speech = speech(lines, margin);
     StringBuilder out = new StringBuilder();
     int title = titlePage(lines);
@@ -313,6 +316,66 @@ public final class TypedPages {
   }
 
   /**
+   * The lines without the blank that a word processor prints after every paragraph, where it stands
+   * between a name and what it says: only when more names are followed by one than are not.
+   */
+  private static List<Line> closed(List<Line> lines, double margin) {
+    Set<Integer> blanks = new HashSet<>();
+    int close = 0;
+    int spaced = 0;
+    for (int i = 0; i + 1 < lines.size(); i++) {
+      if (!name(lines.get(i), margin)) {
+        continue;
+      }
+      int said = i;
+      // A parenthetical between them has blanks of its own.
+      while (said + 1 < lines.size()) {
+        boolean blank = lines.get(said + 1).text().isEmpty();
+        int next = said + (blank ? 2 : 1);
+        if (next >= lines.size() || !spoken(lines.get(i), lines.get(next), margin)) {
+          break;
+        }
+        if (said == i) {
+          close += blank ? 0 : 1;
+          spaced += blank ? 1 : 0;
+        }
+        if (blank) {
+          blanks.add(said + 1);
+        }
+        said = next;
+        if (!lines.get(next).text().startsWith("(")) {
+          break;
+        }
+      }
+    }
+    if (spaced <= close) {
+      return lines;
+    }
+    List<Line> out = new ArrayList<>();
+    for (int i = 0; i < lines.size(); i++) {
+      if (!blanks.contains(i)) {
+        out.add(lines.get(i));
+      }
+    }
+    return out;
+  }
+
+  private static boolean name(Line l, double margin) {
+    double in = l.indent() - margin;
+    return !l.text().isEmpty()
+        && l.text().equals(l.text().toUpperCase(Locale.ROOT))
+        && l.text().chars().anyMatch(Character::isLetter)
+        && in >= 12
+        && in < 36;
+  }
+
+  private static boolean spoken(Line name, Line next, double margin) {
+    return !next.text().isEmpty()
+        && next.indent() < name.indent() - 1.5
+        && next.indent() - margin > 3;
+  }
+
+  /**
    * How far in speech and names stand, learned from capitals that lines further out follow; null
    * when nobody speaks.
    */
@@ -323,16 +386,7 @@ public final class TypedPages {
       Line l = lines.get(i);
       Line next = lines.get(i + 1);
       double in = l.indent() - margin;
-      boolean upper =
-          !l.text().isEmpty()
-              && l.text().equals(l.text().toUpperCase(Locale.ROOT))
-              && l.text().chars().anyMatch(Character::isLetter);
-      if (upper
-          && in >= 12
-          && in < 36
-          && !next.text().isEmpty()
-          && next.indent() < l.indent() - 1.5
-          && next.indent() - margin > 3) {
+      if (name(l, margin) && spoken(l, next, margin)) {
         names.merge(Math.round(in), 1, Integer::sum);
         Line said = next.text().startsWith("(") && i + 2 < lines.size() ? lines.get(i + 2) : next;
         says.merge(Math.round(said.indent() - margin), 1, Integer::sum);

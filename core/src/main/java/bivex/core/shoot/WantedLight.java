@@ -64,8 +64,8 @@ public enum WantedLight {
   }
 
   /**
-   * When the light is right for a pass of which nobody said it: between sunrise and sunset, or from
-   * the end of civil dusk to its beginning in the morning (common practice, no source).
+   * When the light is right for a pass of which nobody said it: while the sun is up, or from the
+   * end of civil dusk to its beginning in the morning (common practice, no source).
    *
    * @return minutes after midnight; null when it does not matter, is not told, the place has no
    *     coordinates, or the sun does not cross the horizon
@@ -85,12 +85,25 @@ public enum WantedLight {
     double rise = minute(t, day, d.sunrise());
     double set = minute(t, day, d.sunset());
     if (this == SUN) {
-      return new Pass.Window(Math.max(0, rise), set);
+      // Sunrise is when the upper limb is seen; there are shadows once the centre is up.
+      double from = Math.max(0, Math.ceil(rise));
+      double to = Math.floor(set);
+      while (from < to && !up(t, day, from)) {
+        from++;
+      }
+      while (to > from && !up(t, day, to)) {
+        to--;
+      }
+      return to > from ? new Pass.Window(from, to) : null;
     }
     Sun.Day next = Sun.twilight(noon.plusDays(1), t.latitude(), t.longitude());
     return t.call() < rise
         ? new Pass.Window(0, rise)
         : new Pass.Window(set, next.sunrise() == null ? 2880 : minute(t, day, next.sunrise()));
+  }
+
+  private static boolean up(DayTerms t, LocalDate day, double minute) {
+    return Sun.at(t.moment(day, minute), t.latitude(), t.longitude()).elevationDeg() > 0;
   }
 
   private static double minute(DayTerms t, LocalDate day, ZonedDateTime at) {

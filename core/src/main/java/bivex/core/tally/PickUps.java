@@ -1,5 +1,6 @@
 package bivex.core.tally;
 
+import bivex.core.method.Plan;
 import bivex.core.order.Pass;
 import bivex.core.rescue.Rescue;
 import bivex.core.shoot.DayTerms;
@@ -28,7 +29,7 @@ public final class PickUps {
    * @param shot id of it
    * @param plate key of it
    * @param place where its day was
-   * @param costume who is in it and in what; empty for nobody
+   * @param costume who is in it and in what, in words
    * @param lens as the take it must match was shot, or as the plan has it; empty when neither tells
    * @param takes how many are reckoned with
    * @param minutes of all of them
@@ -78,6 +79,14 @@ public final class PickUps {
     return worn.stream()
         .map(w -> w.costume().isEmpty() ? w.performer() : w.performer() + ", " + w.costume())
         .collect(Collectors.joining("; "));
+  }
+
+  /** The same for a plate of which it may not have been said. */
+  public static String costume(Plan.Plate plate, List<Pass.Worn> worn) {
+    String said = worn(worn);
+    boolean somebody =
+        plate.kind() == Plan.PlateKind.PERFORMANCE || plate.kind() == Plan.PlateKind.INSERT;
+    return !said.isEmpty() ? said : somebody ? "who is in it was not said" : "nobody in it";
   }
 
   /** By place, then light, costume and lens; inside a group by code. */

@@ -1,6 +1,7 @@
 package bivex.core.script;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import bivex.core.InvalidInput;
 import bivex.core.script.Screenplay.Element;
@@ -148,6 +149,52 @@ class NothingLostTest {
           .isEmpty();
     }
     assertThat(read).isGreaterThan(450);
+  }
+
+  /**
+   * A word processor prints a blank after each paragraph, also between a name and what it says: the
+   * same pages read so have the same speech.
+   */
+  @Test
+  void aBlankAfterEveryParagraphPartsNoNameFromItsSpeech() throws IOException {
+    int spoken = 0;
+    for (String script : scripts()) {
+      String typed = typed(ScreenplayParser.parse(script));
+      List<String> close = speech(ScriptImport.text(typed));
+      String spaced =
+          typed
+              .lines()
+              .map(
+                  l ->
+                      l.matches("^ {33,45}[^a-z]*[A-Z][^a-z]*$") || l.strip().startsWith("(")
+                          ? l + "\n"
+                          : l)
+              .collect(Collectors.joining("\n"));
+      assertThat(speech(ScriptImport.text(spaced))).isEqualTo(close);
+      spoken += close.size();
+    }
+    assertThat(spoken).isGreaterThan(50);
+  }
+
+  private static List<String> speech(ScriptImport.Taken taken) {
+    return ScreenplayParser.parse(taken.source()).elements().stream()
+        .filter(e -> e.kind() == Kind.DIALOGUE || e.kind() == Kind.CHARACTER)
+        .map(Element::text)
+        .toList();
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "'{\\rtf1 INT. ROOM - DAY}',RTF",
+    "'PK\u0003\u0004xx',docx",
+    "'<?xml version=\"1.0\"?><script/>',XML",
+  })
+  void aDocumentOfAnotherKindIsRefusedWithTheWayOut(String bytes, String named) {
+    assertThatThrownBy(
+            () -> ScriptFile.decode(bytes.getBytes(java.nio.charset.StandardCharsets.UTF_8)))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining(named)
+        .hasMessageContaining("save it as PDF or as plain text");
   }
 
   @Test

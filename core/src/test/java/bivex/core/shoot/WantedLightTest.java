@@ -51,11 +51,12 @@ class WantedLightTest {
   @Test
   void theDayEndsWithTheSunAndTheNightBeginsWithTheEndOfDusk() {
     Pass.Window sun = WantedLight.SUN.window(LONDON, DAY);
-    // Sunrise is when the centre stands 50 minutes of arc under the horizon (US Naval Observatory).
-    assertThat(Sun.at(LONDON.moment(DAY, sun.from()), 51.5, -0.1).elevationDeg())
-        .isCloseTo(-50 / 60.0, within(0.1));
-    assertThat(Sun.at(LONDON.moment(DAY, sun.to()), 51.5, -0.1).elevationDeg())
-        .isCloseTo(-50 / 60.0, within(0.1));
+    // To the minute: a minute earlier, or later in the evening, the sun's centre is down.
+    for (double[] edge : new double[][] {{sun.from(), -1}, {sun.to(), 1}}) {
+      assertThat(Sun.at(LONDON.moment(DAY, edge[0]), 51.5, -0.1).elevationDeg()).isPositive();
+      assertThat(Sun.at(LONDON.moment(DAY, edge[0] + edge[1]), 51.5, -0.1).elevationDeg())
+          .isLessThanOrEqualTo(0);
+    }
     Pass.Window night = WantedLight.NIGHT.window(LONDON, DAY);
     assertThat(Sun.at(LONDON.moment(DAY, night.from()), 51.5, -0.1).elevationDeg())
         .isCloseTo(-6, within(0.1));

@@ -16,6 +16,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Iterator;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.TimeUnit;
 import javax.imageio.ImageIO;
@@ -118,7 +119,16 @@ public class MediaProbe {
     if (starts(b, 0, 'I', 'I', 42, 0) || starts(b, 0, 'M', 'M', 0, 42)) {
       return Kind.TIFF;
     }
-    if (starts(b, 4, 'f', 't', 'y', 'p') && !starts(b, 8, 'q', 't', ' ', ' ')) {
+    String other = other(b);
+    if (!other.isEmpty()) {
+      throw new InvalidInput(
+          "file",
+          "is "
+              + other
+              + ", which is not taken yet; send a clip made from it as mp4 (H.264 or AV1) or webm,"
+              + " or a still as png or jpeg");
+    }
+    if (starts(b, 4, 'f', 't', 'y', 'p')) {
       return Kind.MP4;
     }
     if (starts(b, 0, 0x1a, 0x45, 0xdf, 0xa3)
@@ -127,6 +137,45 @@ public class MediaProbe {
     }
     throw new InvalidInput("file", "is none of mp4, webm, png, jpeg or tiff");
   }
+
+  /** What a file is that cameras and programs write and that is not taken; empty for others. */
+  private static String other(byte[] b) {
+    if (starts(b, 4, 'f', 't', 'y', 'p')) {
+      return switch (new String(b, 8, Math.min(4, b.length - 8), StandardCharsets.ISO_8859_1)) {
+        case "qt  " -> "a QuickTime movie (mov)";
+        case "heic", "heix", "hevc", "mif1", "msf1" -> "a HEIC picture";
+        case "avif", "avis" -> "an AVIF picture";
+        case "3gp4", "3gp5", "3gp6", "3g2a" -> "a 3GP clip";
+        default -> "";
+      };
+    }
+    for (Map.Entry<String, String> k : HEADS.entrySet()) {
+      if (new String(b, 0, Math.min(16, b.length), StandardCharsets.ISO_8859_1)
+          .startsWith(k.getKey())) {
+        return k.getValue();
+      }
+    }
+    if (starts(b, 0, 'R', 'I', 'F', 'F')) {
+      return starts(b, 8, 'A', 'V', 'I')
+          ? "an AVI clip"
+          : starts(b, 8, 'W', 'E', 'B', 'P') ? "a WebP picture" : "";
+    }
+    if (starts(b, 0, 0x1a, 0x45, 0xdf, 0xa3)
+        && !new String(b, StandardCharsets.ISO_8859_1).contains("webm")) {
+      return "a Matroska clip (mkv)";
+    }
+    return starts(b, 0, 0x47) && starts(b, 188, 0x47) ? "a transport stream (ts)" : "";
+  }
+
+  private static final Map<String, String> HEADS =
+      Map.of(
+          "v/1\u0001", "an OpenEXR picture",
+          "SDPX", "a DPX picture",
+          "XPDS", "a DPX picture",
+          "\u0006\u000e+4", "an MXF clip",
+          "BM", "a BMP picture",
+          "PK\u0003\u0004", "an archive (zip)",
+          "%PDF", "a PDF");
 
   private static boolean starts(byte[] b, int at, int... wanted) {
     for (int i = 0; i < wanted.length; i++) {

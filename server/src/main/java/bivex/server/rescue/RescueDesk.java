@@ -225,7 +225,7 @@ public class RescueDesk {
                   page.setup().number + " " + page.setup().name,
                   page.day().place,
                   screenplays.light(draft, page),
-                  PickUps.worn(x == null ? DayPasses.worn(page.plan(), plate) : x.worn),
+                  PickUps.costume(plate, x == null ? DayPasses.worn(page.plan(), plate) : x.worn),
                   Rescue.lens(matched == null ? null : matched.camera, plate.asks()),
                   plate.seconds(),
                   plate.takes(),

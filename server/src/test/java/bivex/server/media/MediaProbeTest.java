@@ -1,6 +1,7 @@
 package bivex.server.media;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import bivex.core.optics.Raster;
 import bivex.core.review.VersionFacts;
@@ -176,5 +177,31 @@ class MediaProbeTest {
         .allMatch(FactCheck::agrees)
         .extracting(FactCheck::label)
         .contains("Sound", "Timecode", "Colour", "Bits");
+  }
+
+  /** What cameras and programs write, made by ffmpeg: named for what it is, with the way out. */
+  @ParameterizedTest
+  @CsvSource({
+    ".mov,QuickTime",
+    ".mkv,Matroska",
+    ".avi,AVI",
+    ".mxf,MXF",
+    ".ts,transport stream",
+    ".3gp,3GP",
+  })
+  void whatIsNotTakenIsNamedWithTheWayOut(String suffix, String named) {
+    byte[] clip =
+        Clips.clip(
+            suffix,
+            176,
+            144,
+            "25",
+            12,
+            "-c:v",
+            suffix.equals(".mxf") ? "mpeg2video" : suffix.equals(".3gp") ? "h263" : "mpeg4");
+    assertThatThrownBy(() -> probe(suffix, clip))
+        .hasMessageContaining("is a")
+        .hasMessageContaining(named)
+        .hasMessageContaining("send a clip made from it as mp4");
   }
 }
