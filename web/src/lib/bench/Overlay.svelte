@@ -232,6 +232,10 @@
     cursor: crosshair;
     isolation: isolate;
   }
+  /* As it was measured: a browser would turn what a camera only marked as turned. */
+  img {
+    image-orientation: none;
+  }
   .over > img,
   .second,
   .second img,

@@ -255,7 +255,7 @@ public class Frames {
             "-map",
             "0:v:0",
             "-vf",
-            "scale=" + w + ":" + h + ":flags=area,setpts=N/(" + PROXY_RATE + "*TB)",
+            "scale=" + w + ":" + h + ":flags=area,setsar=1,setpts=N/(" + PROXY_RATE + "*TB)",
             "-vsync",
             "cfr",
             "-r",

@@ -9,11 +9,13 @@ import bivex.core.review.VersionFacts.FactCheck;
 import bivex.core.time.FrameRate;
 import bivex.server.Clips;
 import bivex.server.House;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -177,6 +179,31 @@ class MediaProbeTest {
         .allMatch(FactCheck::agrees)
         .extracting(FactCheck::label)
         .contains("Sound", "Timecode", "Colour", "Bits");
+  }
+
+  /**
+   * A clip that is turned, or has pixels that are not square, is one picture wherever it is shown:
+   * its size, a single frame of it, and the copy that is played.
+   */
+  @Test
+  void aTurnedClipIsOnePictureWhereverItIsShown() throws IOException {
+    byte[] plain = Clips.clip(".mp4", 320, 180, "24", 12, "-c:v", "libx264", "-pix_fmt", "yuv420p");
+    for (String[] how :
+        List.of(
+            new String[] {"-c", "copy", "-metadata:s:v:0", "rotate=90"},
+            new String[] {"-c", "copy", "-aspect", "32:9"})) {
+      byte[] clip = from(plain, how);
+      Path file = folder.resolve("shown.mp4");
+      Files.write(file, clip);
+      Raster told = probe(".mp4", clip).raster();
+      var frame = ImageIO.read(new ByteArrayInputStream(new Frames().png(file, 3)));
+      assertThat(new Raster(frame.getWidth(), frame.getHeight())).isEqualTo(told);
+      Path copy = folder.resolve("copy.mp4");
+      new Frames().proxy(file, told.width(), told.height(), copy, n -> {}, () -> false);
+      VersionFacts shown = probe(".mp4", Files.readAllBytes(copy));
+      assertThat(shown.raster()).isEqualTo(told);
+      assertThat(shown.clip().pixels()).isEqualTo("1:1");
+    }
   }
 
   /** What cameras and programs write, made by ffmpeg: named for what it is, with the way out. */
