@@ -1,4 +1,5 @@
 <script lang="ts">
+  import * as core from 'bivex-core';
   import { createQuery } from '@tanstack/svelte-query';
   import { tick } from 'svelte';
   import { tinykeys } from 'tinykeys';
@@ -119,13 +120,13 @@
   function onwards(): void {
     void tick().then(() => {
       if (!sheet) return;
-      const owed = sheet.plates.filter((p) => p.state === 'OWED' && key(p) !== plate);
       const slots = pack?.order.running.slots.filter((s) => s.setup === sheet.setup.id) ?? [];
-      const next =
-        slots
-          .map((s) => owed.find((p) => p.shot === s.shot && p.key === s.plate))
-          .find((p) => p !== undefined) ?? sheet.first;
-      if (next) plate = key(next);
+      const next = core.onwards(
+        [...slots.map((s) => `${s.shot} ${s.plate}`), ...(sheet.first ? [key(sheet.first)] : [])],
+        sheet.plates.filter((p) => p.state === 'OWED').map(key),
+        plate,
+      );
+      if (next) plate = next;
     });
   }
 

@@ -45,6 +45,7 @@ declare module 'bivex-core' {
   export function seconds(inLabel: string, outLabel: string, rate: string): number;
   export function running(inLabel: string, seconds: number, rate: string): string;
   export function out(inLabel: string, seconds: number, rate: string): string;
+  export function onwards(order: string[], owed: string[], done: string): string;
   export function rangeFault(inLabel: string, outLabel: string, rate: string): string;
   export function clock(
     told: object,

@@ -160,6 +160,19 @@ public final class FloorCore {
         .label();
   }
 
+  /**
+   * The pass the slate goes on to once one is picked; empty when none of the order is owed.
+   *
+   * @param order of the passes of the setup
+   * @param owed passes that are still to be shot
+   * @param done the one that was picked
+   */
+  @JSExport
+  public static String onwards(String[] order, String[] owed, String done) {
+    return FloorSetup.onwards(Arrays.asList(order), Set.copyOf(Arrays.asList(owed)), done)
+        .orElse("");
+  }
+
   /** What is wrong with a range of timecode, as "field: why"; empty when nothing is. */
   @JSExport
   public static String rangeFault(String in, String out, String rate) {

@@ -273,6 +273,26 @@ public final class FloorSetup {
             takes.stream().filter(t -> set.holds(t) && t.usable()).toList(), Made::call);
   }
 
+  /**
+   * The pass the slate goes on to once one is picked: the next of the order that is still owed,
+   * from the one that was picked to the end and then from the beginning.
+   *
+   * @param order of the passes of this setup
+   * @param owed passes that are still to be shot
+   * @param done the one that was picked
+   * @return empty when none of the order is owed
+   */
+  public static Optional<String> onwards(List<String> order, Set<String> owed, String done) {
+    int from = order.indexOf(done) + 1;
+    for (int i = 0; i < order.size(); i++) {
+      String next = order.get((from + i) % order.size());
+      if (!next.equals(done) && owed.contains(next)) {
+        return Optional.of(next);
+      }
+    }
+    return Optional.empty();
+  }
+
   /** Number of the take after one; the first is 1. */
   public static int next(int number) {
     return number + 1;

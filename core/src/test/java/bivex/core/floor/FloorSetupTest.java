@@ -205,4 +205,15 @@ class FloorSetupTest {
         .isEqualTo(once.plates().stream().map(Plate::nextTake).toList());
     assertThat(once.merge(written).takes()).isEqualTo(once.takes());
   }
+
+  /** On from what was picked, then what was passed over before it; never what is not owed. */
+  @Test
+  void theSlateGoesOnInTheOrder() {
+    List<String> order = List.of("a", "b", "c", "d");
+    assertThat(FloorSetup.onwards(order, Set.of("a", "c", "d"), "b")).contains("c");
+    assertThat(FloorSetup.onwards(order, Set.of("a"), "c")).contains("a");
+    assertThat(FloorSetup.onwards(order, Set.of("b"), "b")).isEmpty();
+    assertThat(FloorSetup.onwards(order, Set.of("b", "d"), "loose")).contains("b");
+    assertThat(FloorSetup.onwards(List.of(), Set.of("a"), "a")).isEmpty();
+  }
 }
