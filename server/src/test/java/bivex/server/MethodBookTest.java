@@ -115,6 +115,39 @@ class MethodBookTest {
         .isEqualTo("tighter");
   }
 
+  /** A way out is in the plan as long as it is needed: until its plate is shot after all. */
+  @Test
+  void aWayOutThatIsTakenEndsWhenItsPlateIsShot() {
+    stage.pick("plate:performance-1", Stage.CAMERA);
+    stage.pick("plate:performance-2", Stage.CAMERA);
+    JsonNode patched =
+        Stage.ok(stage.producer.get(stage.base + "/shots/" + stage.shot + "/rescue"))
+            .at("0/options")
+            .valueStream()
+            .filter(o -> o.path("way").asString().equals("PATCHED"))
+            .findFirst()
+            .orElseThrow();
+    Map<String, Object> way =
+        Map.of(
+            "plate",
+            "plate:clean",
+            "way",
+            "PATCHED",
+            "from",
+            patched.path("from"),
+            "reason",
+            "the light is gone");
+    String path = stage.base + "/shots/" + stage.shot + "/ways-out";
+    assertThat(stage.house.person(stage.production, Role.FLOOR).post(path, way).status())
+        .isEqualTo(403);
+    Stage.ok(stage.producer.post(path, way));
+    assertThat(texts(stage.look().at("plan/tasks"), "key")).contains("task:way-out/clean");
+    assertThat(stage.state("plate:clean")).startsWith("IN_HAND");
+    stage.pick("plate:clean", Stage.CAMERA);
+    assertThat(stage.state("plate:clean")).startsWith("IN_HAND: take 1 picked");
+    assertThat(texts(stage.look().at("plan/tasks"), "key")).doesNotContain("task:way-out/clean");
+  }
+
   @Test
   void workIsCalibratedOnRequestOnly() {
     String path = stage.base + "/effort";

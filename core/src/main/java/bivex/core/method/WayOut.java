@@ -3,6 +3,7 @@ package bivex.core.method;
 import bivex.core.effort.Estimate;
 import java.time.Instant;
 import java.util.List;
+import java.util.Set;
 
 /**
  * A way out that was taken for a plate that is missing: what it is made from, what it costs and
@@ -27,6 +28,15 @@ public record WayOut(
     String reason,
     String by,
     Instant at) {
+  /**
+   * The ways out that are still needed: one for a plate that was shot after all is not.
+   *
+   * @param inHand plates that were
+   */
+  public static List<WayOut> needed(List<WayOut> taken, Set<String> inHand) {
+    return taken.stream().filter(w -> !inHand.contains(w.plate())).toList();
+  }
+
   /** What it is, in one breath. */
   public String said() {
     return way

@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 
 /**
  * A match set as it was shot: which take is the reference, and what every other take has against
@@ -167,6 +168,14 @@ public final class MatchReview {
   /** Whether a take cannot be matched as it is. */
   public boolean breaks(String take) {
     return of(take).stream().anyMatch(f -> f.severity() == MatchGuard.Severity.BREAKS);
+  }
+
+  /** Plates of which a picked take breaks nothing. */
+  public Set<String> inHand(List<Take> takes) {
+    return takes.stream()
+        .filter(t -> t.call() == Take.Call.PICK && !breaks(t.id()))
+        .map(Take::plate)
+        .collect(Collectors.toSet());
   }
 
   private static List<MatchGuard.Finding> findings(Held h) {

@@ -3,6 +3,7 @@ package bivex.server.book;
 import bivex.core.InvalidInput;
 import bivex.core.method.MethodBook;
 import bivex.core.method.Plan;
+import bivex.core.method.WayOut;
 import bivex.core.review.Verdict;
 import bivex.core.shoot.CameraData;
 import bivex.core.shoot.MatchGuard;
@@ -220,11 +221,16 @@ public class ShotBook {
    * @throws InvalidInput when it cannot be derived
    */
   public static Plan plan(Production p, Shot s, boolean pictures) {
+    return asked(p, s, pictures).taking(s.waysOut);
+  }
+
+  /** The plan before any way out of it was taken. */
+  private static Plan asked(Production p, Shot s, boolean pictures) {
     Plan plan =
         pictures
             ? MethodBook.derive(p.setting(s.cutFrames), s.methods, true)
             : Plans.of(p.setting(s.cutFrames), s.methods);
-    return plan.with(s.planned).taking(s.waysOut).spoken(s.spoken);
+    return plan.with(s.planned).spoken(s.spoken);
   }
 
   /** What a slate would have against its set if it were logged now; nothing is kept. */
@@ -370,13 +376,14 @@ public class ShotBook {
     Plan plan;
     String fault = null;
     try {
-      plan = plan(production, s, pictures);
+      plan = asked(production, s, pictures);
     } catch (InvalidInput e) {
       plan = MethodBook.derive(production.setting(s.cutFrames), List.of());
       fault = e.getMessage();
     }
     List<Take> takes = called.stream().map(l -> l.take(production.frameRate())).toList();
     MatchReview match = match(production, plan, called, touchesOf, measuredOf);
+    plan = plan.taking(WayOut.needed(s.waysOut, match.inHand(takes)));
     ShotFacts.Version version =
         v == null
             ? null
