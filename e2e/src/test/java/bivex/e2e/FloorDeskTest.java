@@ -147,6 +147,37 @@ class FloorDeskTest extends DeskTests {
         .hasCount(0);
   }
 
+  /** A slip on the slate is set right without a line too; what it was stays on record. */
+  @Test
+  void aSlipOnTheSlateIsSetRightWithoutALine() {
+    stage.pick("plate:performance-1", Stage.CAMERA);
+    Map<String, Object> slip = new java.util.HashMap<>(Stage.CAMERA);
+    slip.put("iso", 3200);
+    stage.pick("plate:performance-2", slip);
+    assertThat(stage.state("plate:performance-2")).startsWith("IN_DOUBT");
+    Page p = floor();
+    assertThat(p.locator(".takes > li")).hasCount(2);
+    p.locator(".takes > li")
+        .filter(new Locator.FilterOptions().setHasText("Performance 2"))
+        .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Correct"))
+        .click();
+    Locator sheet = p.getByRole(AriaRole.DIALOG);
+    assertThat(sheet).isVisible();
+    p.context().setOffline(true);
+    sheet.getByLabel("ISO").fill("4oo");
+    sheet.getByLabel("ISO").blur();
+    sheet.getByLabel("What was wrong with the entry").fill("read off the wrong body");
+    Browsers.in(sheet, "Set it right").click();
+    assertThat(sheet.locator("[role=alert]")).containsText("what you typed is still here");
+    sheet.getByLabel("ISO").fill("400");
+    sheet.getByLabel("ISO").blur();
+    Browsers.in(sheet, "Set it right").click();
+    assertThat(p.locator(".takes")).containsText("a correction waits to be sent");
+    p.context().setOffline(false);
+    assertThat(p.locator(".takes")).containsText("was 3200 (read off the wrong body)");
+    assertThat(stage.state("plate:performance-2")).startsWith("IN_HAND: take 1 picked");
+  }
+
   @Test
   void whatIsTypedOfAPartStaysWhileSomebodyElseLogs() {
     Page p = floor();

@@ -126,6 +126,13 @@ class ShotsDeskTest extends DeskTests {
     assertThat(sheet).containsText("To pick it up, repeat");
     assertThat(sheet.locator(".best").first()).containsText("Pick it up");
     Browsers.accessible(p, "the ways out");
+    p.keyboard().press("Escape");
+    Stage.ok(stage.strike("the stage was wanted back"));
+    button(p, "Pick-ups").click();
+    assertThat(sheet).containsText("1 plate of sets that are struck");
+    assertThat(sheet).containsText("nobody in it");
+    assertThat(sheet).containsText("stop f/5.6");
+    Browsers.accessible(p, "the pick-ups");
   }
 
   @Test
