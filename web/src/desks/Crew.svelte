@@ -33,7 +33,8 @@
     <p class="soft mb-3">
       {owed.data
         ? `At ${h.view?.hoursPerDay ?? 8} h a day, all hands together, it ends between ` +
-          `${day(owed.data.forecast.early)} and ${day(owed.data.forecast.late)}${owed.data.dueOn ? `; due ${day(owed.data.dueOn)}` : ''}.`
+          `${day(owed.data.forecast.early)} and ${day(owed.data.forecast.late)}` +
+          `${owed.data.dueOn ? `; due ${day(owed.data.dueOn)}` : ''}.`
         : ''} Hours come from the rates below, and from what work really took once that is applied.
     </p>
     <ul>

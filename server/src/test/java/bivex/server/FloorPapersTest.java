@@ -164,6 +164,7 @@ class FloorPapersTest {
   void everyKindOfListComesBackAsItWentOut() {
     Map<String, Object> camera = new HashMap<>(Stage.CAMERA);
     camera.put("fNumber", 5.6);
+    camera.put("rate", "23.976");
     stage.log("plate:clean", camera);
     for (String kind : List.of("COMMA", "SEMICOLON", "TAB")) {
       Caller.Answer now = Stage.ok(stage.producer.get(stage.base));
@@ -210,7 +211,8 @@ class FloorPapersTest {
     assertThat(takes)
         .hasSize(4)
         .allMatch(t -> t.path("camera").path("fNumber").asDouble() == 5.6)
-        .allMatch(t -> t.path("camera").path("shutterSeconds").asDouble() < 0.021);
+        .allMatch(t -> t.path("camera").path("shutterSeconds").asDouble() < 0.021)
+        .allMatch(t -> t.path("camera").path("rate").asString().equals("24000/1001"));
     String auto =
         "code,plate,setup,roll,in,out,whiteAuto,because\n"
             + stage.look().text("code")

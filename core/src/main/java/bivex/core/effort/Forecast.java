@@ -48,7 +48,7 @@ public record Forecast(
   /** How an estimate stands against a date. */
   public enum Risk {
     NO_DATE("No delivery date is set."),
-    IN_TIME("In time by every estimate."),
+    IN_TIME("In time by every estimate, if nobody is away."),
     MAY_BE_LATE("May be too late."),
     LIKELY_LATE("Likely to be too late."),
     TOO_LATE("Too late even by the low estimate.");

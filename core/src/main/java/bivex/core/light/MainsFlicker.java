@@ -132,7 +132,7 @@ public final class MainsFlicker {
    * @param dimmedHz slowest frequency they pulse at; 0 when none is dimmed; null while nobody knows
    * @return how it stands, never "steady" where nobody knows; empty when none is dimmed
    */
-  public static String dimmed(Double dimmedHz, double seconds) {
+  static String dimmed(Double dimmedHz, double seconds, FrameRate rate) {
     if (dimmedHz == null) {
       return "Dimmed lamps pulse at a frequency of their own: test them, or give it on the day"
           + " sheet.";
@@ -141,19 +141,25 @@ public final class MainsFlicker {
       return "";
     }
     double spread = dimmedSpread(dimmedHz, seconds);
-    return spread <= DIMMED_SEEN
-        ? String.format(
-            Locale.ROOT,
-            "Dimmed lamps at %.0f Hz change by %.1f %% at most.",
-            dimmedHz,
-            spread * 100)
-        : String.format(
-            Locale.ROOT,
-            "Dimmed lamps at %.0f Hz may band or flicker by up to %.0f %%: undim them, or expose"
-                + " for %s or longer; test it.",
-            dimmedHz,
-            spread * 100,
-            Shutter.text(1 / (dimmedHz * DIMMED_SEEN)));
+    if (spread <= DIMMED_SEEN) {
+      return String.format(
+          Locale.ROOT,
+          "Dimmed lamps at %.0f Hz change by %.1f %% at most.",
+          dimmedHz,
+          spread * 100);
+    }
+    double enough = 1 / (dimmedHz * DIMMED_SEEN);
+    return String.format(
+        Locale.ROOT,
+        "Dimmed lamps at %.0f Hz may band or flicker by up to %.0f %%: undim them, or %s; test it.",
+        dimmedHz,
+        spread * 100,
+        enough <= 1 / rate.fps()
+            ? "expose for " + Shutter.text(enough) + " or longer"
+            : String.format(
+                Locale.ROOT,
+                "take lamps of %.0f Hz or more",
+                Math.ceil(1 / (seconds * DIMMED_SEEN))));
   }
 
   /** As {@link #check(double, double, FrameRate)}, with what is known of dimmed lamps. */
@@ -167,7 +173,7 @@ public final class MainsFlicker {
         c.safeSeconds(),
         c.steady() && !bands,
         c.remedy(),
-        (c.words() + " " + dimmed(dimmedHz, seconds)).strip());
+        (c.words() + " " + dimmed(dimmedHz, seconds, rate)).strip());
   }
 
   private static double mains(double hz) {

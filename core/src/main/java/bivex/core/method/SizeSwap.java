@@ -169,6 +169,16 @@ public final class SizeSwap implements Method {
       plan.asks("plate:trick", "focusM", w.nearM());
       plan.asks("plate:large", "focusM", v.number("farM"));
       plan.asks("plate:clean", "focusM", v.number("farM"));
+      plan.brief(
+          "focus-trick",
+          "focus of the trick pass",
+          f("%.3f m · manual", w.nearM()),
+          "each is sharp in its own plate");
+      plan.brief(
+          "focus-large",
+          "focus of the others",
+          f("%s m · manual", n(v.number("farM"))),
+          "each is sharp in its own plate");
     }
     plan.clean(10, true);
     plan.layer(

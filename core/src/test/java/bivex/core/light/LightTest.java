@@ -168,15 +168,37 @@ class LightTest {
     assertThat(MainsFlicker.check(50, null, t, FrameRate.FILM).words())
         .contains("steady at 1/50", "Dimmed lamps", "test them");
     assertThat(MainsFlicker.check(50, 0.0, t, FrameRate.FILM).words()).doesNotContain("Dimmed");
-    MainsFlicker.LampCheck slow = MainsFlicker.check(50, 400.0, t, FrameRate.FILM);
-    assertThat(slow.steady()).isFalse();
-    assertThat(slow.words()).contains("by up to 13 %");
-    // The exposure that is advised holds the bound it is advised for.
-    java.util.regex.Matcher m =
-        java.util.regex.Pattern.compile("expose for 1/(\\d+)").matcher(slow.words());
-    assertThat(m.find()).isTrue();
-    assertThat(MainsFlicker.dimmedSpread(400, 1.0 / Integer.parseInt(m.group(1))))
-        .isLessThanOrEqualTo(MainsFlicker.DIMMED_SEEN + 1e-3);
+    assertThat(MainsFlicker.check(50, 400.0, t, FrameRate.FILM).words()).contains("by up to 13 %");
+    // What is advised is followed: it holds, and no exposure is longer than a frame lasts.
+    int exposed = 0;
+    int faster = 0;
+    for (double hz : new double[] {100, 240, 400, 600, 800}) {
+      for (double fps : new double[] {24, 25, 60, 120}) {
+        FrameRate rate = FrameRate.parse(Integer.toString((int) fps));
+        double now = 1 / (2 * fps);
+        MainsFlicker.LampCheck c = MainsFlicker.check(50, hz, now, rate);
+        java.util.regex.Matcher expose =
+            java.util.regex.Pattern.compile("expose for 1/(\\d+(?:\\.\\d+)?)").matcher(c.words());
+        java.util.regex.Matcher lamps =
+            java.util.regex.Pattern.compile("lamps of (\\d+) Hz").matcher(c.words());
+        if (expose.find()) {
+          exposed++;
+          double s = 1 / Double.parseDouble(expose.group(1));
+          assertThat(s).isLessThanOrEqualTo(1 / fps + 1e-9);
+          assertThat(MainsFlicker.dimmedSpread(hz, s))
+              .isLessThanOrEqualTo(MainsFlicker.DIMMED_SEEN + 2e-3);
+        } else if (lamps.find()) {
+          faster++;
+          assertThat(MainsFlicker.check(50, Double.valueOf(lamps.group(1)), now, rate).words())
+              .contains("change by");
+        } else {
+          assertThat(c.words()).contains("change by");
+        }
+        assertThat(c.steady() && c.words().contains("may band")).isFalse();
+      }
+    }
+    assertThat(exposed).isPositive();
+    assertThat(faster).isPositive();
     assertThat(MainsFlicker.check(50, 25_000.0, t, FrameRate.FILM).steady()).isTrue();
   }
 }

@@ -11,6 +11,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 
@@ -44,7 +45,11 @@ public final class TablePaper {
                 CSVFormat.RFC4180.builder().setDelimiter(format.separator()).get())) {
       csv.printRecord(table.heads());
       for (List<String> row : table.rows()) {
-        csv.printRecord(row.stream().map(c -> cell(c, format)).toList());
+        List<String> cells = new ArrayList<>();
+        for (int i = 0; i < row.size(); i++) {
+          cells.add(cell(row.get(i), NAMES.contains(table.heads().get(i)) ? null : format));
+        }
+        csv.printRecord(cells);
       }
     }
     return out.toByteArray();
@@ -86,7 +91,15 @@ public final class TablePaper {
         new Papers.Drawings());
   }
 
-  /** A cell that a spreadsheet would take for a formula is given a quote in front. */
+  /** Columns whose cells are names, also where they look like numbers: scene 4.10, 23.976 fps. */
+  private static final Set<String> NAMES =
+      Set.of("id", "code", "scene", "title", "roll", "take", "setup", "rate", "note", "reason");
+
+  /**
+   * A cell that a spreadsheet would take for a formula is given a quote in front.
+   *
+   * @param format null for a name, which is left as it is
+   */
   private static String cell(String cell, ListFormat format) {
     if (cell.matches("-?\\d+\\.\\d+")) {
       return format == ListFormat.SEMICOLON ? cell.replace('.', ',') : cell;
