@@ -552,6 +552,6 @@ class MethodBookTest {
     assertThat(shot.at("focusFarM").asDouble()).isEqualTo(2.6);
     assertThat(shot.at("captureWidth").asInt()).isEqualTo(3840);
     assertThat(Stage.ok(stage.producer.get(stage.base + "/sums/S1")).text("rate")).isEqualTo("24");
-    assertThat(stage.producer.get(stage.base + "/sums/S99").text("field")).isEqualTo("sum");
+    assertThat(stage.producer.get(stage.base + "/sums/S99").status()).isEqualTo(404);
   }
 }
