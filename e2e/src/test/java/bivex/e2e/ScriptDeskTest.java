@@ -234,7 +234,7 @@ class ScriptDeskTest extends DeskTests {
     Locator sheet = p.getByRole(AriaRole.DIALOG);
     sheet.getByLabel("An hour of post").fill("-3");
     in(sheet, "Keep").click();
-    assertThat(sheet.getByRole(AriaRole.ALERT)).containsText("hourRate");
+    assertThat(sheet.getByRole(AriaRole.ALERT)).containsText("Hour rate must be from 0");
     sheet.getByLabel("An hour of post").fill("100");
     sheet.getByLabel("Budget for effects").fill("50");
     in(sheet, "Keep").click();
