@@ -472,7 +472,7 @@ class FloorDeskTest extends DeskTests {
     Locator sheet = p.getByRole(AriaRole.DIALOG);
     sheet.getByLabel("Latitude").fill("50.91");
     Browsers.in(sheet, "Keep the day").click();
-    assertThat(sheet.getByRole(AriaRole.ALERT)).containsText("longitude");
+    assertThat(sheet.getByRole(AriaRole.ALERT)).containsText("Longitude must be given");
     assertThat(sheet.getByLabel("Latitude")).hasValue("50.91");
     sheet.getByLabel("Longitude").fill("-4.56");
     sheet.getByLabel("Time zone").fill("Europe/London");
