@@ -109,7 +109,9 @@ public record SunClock(
     String said =
         until.isAfter(begin)
             ? String.format(Locale.ROOT, "Begun at %tR, shadows hold %d min", begin, now)
-            : String.format(Locale.ROOT, "The sun is down at %tR", begin);
+            : Sun.at(begin, latitude, longitude).elevationDeg() > 0
+                ? String.format(Locale.ROOT, "Begun at %tR, shadows hold not a minute", begin)
+                : String.format(Locale.ROOT, "The sun is down at %tR", begin);
     String words =
         now >= need && until.isAfter(begin)
             ? String.format(Locale.ROOT, "%s for the %.0f min the set needs.", said, need)
@@ -137,7 +139,8 @@ public record SunClock(
   }
 
   /**
-   * When shadows leave their limit, or the sun goes down, from a beginning; itself when it is down.
+   * When shadows leave their limit, or the sun goes down, from a beginning; itself when it is down
+   * or they do not hold for a minute.
    */
   private static ZonedDateTime holds(
       ZonedDateTime begin, double latitude, double longitude, double heightM, double limitM) {

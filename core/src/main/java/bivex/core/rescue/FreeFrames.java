@@ -127,6 +127,7 @@ public record FreeFrames(List<Seen> seen, boolean measured) {
       int[] best = null;
       BitSet gained = null;
       double most = 0;
+      int fresh = 0;
       for (int c = 0; c < COLUMNS; c++) {
         int[] window = named.get(c) ? null : longest(c);
         if (window == null) {
@@ -140,16 +141,17 @@ public record FreeFrames(List<Seen> seen, boolean measured) {
           most = worth;
           best = window;
           gained = free;
+          fresh = more.cardinality();
         }
       }
-      if (best == null) {
+      if (best == null || fresh < LEAST && !said.isEmpty()) {
         break;
       }
       said.add(share(gained) + " " + frames(best));
       named.or(gained);
     }
     if (said.isEmpty()) {
-      return measured ? "no frame of it is free" : "by the plan no frame of it is free";
+      return measured ? "free in no frame" : "free in no frame by the plan's picture";
     }
     return (measured ? "free: " : "free by the plan's picture: ") + String.join(", ", said);
   }

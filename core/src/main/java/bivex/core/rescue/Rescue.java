@@ -226,12 +226,9 @@ public final class Rescue {
                   a.broken() || b.broken() ? 0.55 : 0.88,
                   (cover == null
                           ? UNKNOWN
-                          : a.name()
-                              + " "
+                          : "the first is "
                               + a.free().words()
-                              + "; "
-                              + b.name()
-                              + " "
+                              + "; the second is "
                               + b.free().words()
                               + "; ")
                       + "no shadow across the join"));

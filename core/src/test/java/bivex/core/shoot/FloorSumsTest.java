@@ -164,6 +164,14 @@ class FloorSumsTest {
     assertThat(moved).isPositive();
     assertThat(SunClock.before(morning.withHour(20), 10, 52, 0, 1.75, 0.1).words())
         .startsWith("The sun is down at 20:40");
+    // A minute after the sun's centre is up its shadows run: that is not the same as no sun.
+    ZonedDateTime low = morning.withHour(7).withMinute(0);
+    while (Sun.at(low, 52, 0).elevationDeg() <= 0) {
+      low = low.plusMinutes(1);
+    }
+    assertThat(SunClock.before(low, 10, 52, 0, 1.75, 0.1).words())
+        .startsWith("Begun at 07:")
+        .contains("shadows hold not a minute");
   }
 
   @Test
