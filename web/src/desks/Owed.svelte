@@ -38,7 +38,7 @@
       }))
       .filter((g) => g.all > 0),
   );
-  const late = $derived(['LIKELY_LATE', 'TOO_LATE'].includes(owed.data?.risk ?? ''));
+  const late = $derived(owed.data?.late ?? false);
 
   /** Where the thing is settled. */
   function act(l: Schemas['OwedLine']): void {
@@ -120,11 +120,11 @@
       </p>
       {#if f.unplanned > 0}<p class="pencil">
           {count(f.unplanned, 'plate')}
-          {f.unplanned === 1 ? 'has' : 'have'} no shooting day: no date holds for their shots.
+          {f.unplanned === 1 ? 'has' : 'have'} no shooting day to come: no date holds for their shots.
         </p>{/if}
       <p class="soft">
-        {owed.data.dueOn ? `Due ${day(owed.data.dueOn)}. ` : ''}{owed.data.riskWords} Shots without a method are
-        not counted yet.
+        {owed.data.dueOn ? `Due ${day(owed.data.dueOn)}. ` : ''}{owed.data.risk} Shots without a method are not
+        counted yet.
       </p>
     {/if}
 

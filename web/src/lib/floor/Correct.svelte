@@ -25,7 +25,6 @@
   let reason = $state('');
   let overruled = $state(was.overruled);
   let camera = $state<Record<string, unknown>>({ ...(was.camera as Record<string, unknown>) });
-  let notRead = $state<string[]>([...(was.notRead ?? [])]);
   let parts = $state(was.parts.map((p) => ({ ...p })));
   let wrong = $state('');
   let busy = $state(false);
@@ -37,8 +36,11 @@
 
   function set(f: Field, raw: string): void {
     camera = { ...camera, [f.key]: typedInto(f, raw) };
-    notRead = raw.trim() === '' ? [...new Set([...notRead, f.key])] : notRead.filter((k) => k !== f.key);
   }
+
+  /** A value that was typed anew; what was left as it was is not sent, so that it undoes nobody's word. */
+  const fresh = <T,>(is: T, before: T): T | undefined =>
+    JSON.stringify(is) === JSON.stringify(before) ? undefined : is;
 
   async function keep(): Promise<void> {
     wrong = '';
@@ -51,22 +53,29 @@
     }
     busy = true;
     const [shot = '', ...key] = plate.split(' ');
+    const moved = plate !== `${was.shot} ${was.plate}`;
+    const before = was.camera as Record<string, unknown>;
+    const changed = [...FIELDS, ...ONCE]
+      .map((f) => f.key)
+      .filter((k) => fresh(now[k] ?? null, before[k] ?? null) !== undefined);
     try {
       await line.add(
         {
           id: crypto.randomUUID(),
           take: was.id,
           correction: {
-            shot,
-            plate: key.join(' '),
-            roll,
-            tcIn,
-            tcOut,
-            camera: now as Schemas['CameraData'],
-            notRead: [...notRead],
-            parts: $state.snapshot(parts),
-            overruled,
-            note,
+            shot: moved ? shot : undefined,
+            plate: moved ? key.join(' ') : undefined,
+            roll: fresh(roll, was.roll),
+            tcIn: fresh(tcIn, was.tcIn),
+            tcOut: fresh(tcOut, was.tcOut),
+            camera: Object.fromEntries(
+              changed.filter((k) => now[k] !== null).map((k) => [k, now[k]]),
+            ) as Schemas['CameraData'],
+            notRead: changed.filter((k) => now[k] === null),
+            parts: fresh($state.snapshot(parts), was.parts),
+            overruled: fresh(overruled, was.overruled),
+            note: fresh(note, was.note),
             reason,
           },
         },

@@ -18,17 +18,13 @@
 
 {#if page.isError}<p class="pencil" role="alert">{page.error.message}</p>
 {:else if !page.data}<p class="soft">Reading…</p>
-{:else if page.data.plates === 0}<p>
-    No plate has to be picked up: what is open still has its set and its day.
-  </p>
+{:else if page.data.groups.length === 0}<p>{page.data.words}</p>
 {:else}
   <p class="top">
-    <span
-      >{count(page.data.plates, 'plate')} of sets that are struck or days that are over, {Math.round(
-        page.data.minutes,
-      )} min of takes. Each place is gone to once.</span
-    ><a class="tight btn" href="{file}.pdf" download>PDF</a><a class="tight btn" href="{file}.csv" download
-      >CSV</a
+    <span>{page.data.words}</span><a class="tight btn" href="{file}.pdf" download>PDF</a><a
+      class="tight btn"
+      href="{file}.csv"
+      download>CSV</a
     >
   </p>
   {#each page.data.groups as g, i (i)}

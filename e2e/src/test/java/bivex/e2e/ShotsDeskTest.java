@@ -129,7 +129,7 @@ class ShotsDeskTest extends DeskTests {
     p.keyboard().press("Escape");
     Stage.ok(stage.strike("the stage was wanted back"));
     button(p, "Pick-ups").click();
-    assertThat(sheet).containsText("1 plate of sets that are struck");
+    assertThat(sheet).containsText("1 to pick up in 1 group");
     assertThat(sheet).containsText("nobody in it");
     assertThat(sheet).containsText("stop f/5.6");
     Browsers.accessible(p, "the pick-ups");

@@ -648,9 +648,30 @@ class FloorTest {
         .contains("was 3200", "roll A009, was A001");
     assertThat(set.text("corrections/0/reason")).isEqualTo("read off the wrong body");
     assertThat(stage.state("plate:performance-2")).startsWith("IN_HAND: take 1 picked");
+    // Two who set different things right both count: nothing is sent back as it was before.
+    Caller.Answer theirs =
+        Stage.ok(
+            stage.producer.post(
+                path,
+                Map.of(
+                    "camera", Map.of("whiteK", 5600),
+                    "notRead", List.of("fNumber"),
+                    "reason", "the card of the day")));
+    assertThat(theirs.at("camera/iso").asInt()).isEqualTo(400);
+    assertThat(theirs.text("roll")).isEqualTo("A009");
+    assertThat(theirs.at("camera/whiteK").asInt()).isEqualTo(5600);
+    assertThat(theirs.at("camera/fNumber").isNull()).isTrue();
+    assertThat(theirs.at("notRead").toString()).contains("fNumber");
+    Caller.Answer back =
+        Stage.ok(
+            stage.producer.post(
+                path,
+                Map.of("camera", Map.of("fNumber", 5.6, "whiteK", 4300), "reason", "read now")));
+    assertThat(back.at("notRead").toString()).doesNotContain("fNumber");
+    assertThat(back.at("corrections")).hasSize(3);
     assertThat(Stage.ok(stage.producer.post(path, right)).at("corrections"))
         .as("sent twice is one correction")
-        .hasSize(1);
+        .hasSize(3);
     String second = stage.pick("plate:performance-1", Stage.CAMERA).text("id");
     Stage.ok(
         stage.producer.post(

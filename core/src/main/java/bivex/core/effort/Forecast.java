@@ -3,6 +3,7 @@ package bivex.core.effort;
 import bivex.core.InvalidInput;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
+import java.util.List;
 
 /**
  * When open work would be done if all of it were done one thing after another on working days:
@@ -12,20 +13,38 @@ import java.time.LocalDate;
  * @param early by the low estimate
  * @param likely by the expected one
  * @param late by the high estimate
- * @param unplanned plates that are owed and have no shooting day, so that no date holds for them
+ * @param unplanned plates that are owed and have no shooting day to come, so that no date holds for
+ *     them
  */
 public record Forecast(
     LocalDate from, LocalDate early, LocalDate likely, LocalDate late, int unplanned) {
   /**
+   * Plates of a shot that are still to be shot.
+   *
+   * @param day they are planned for; null when none is
+   */
+  public record Waiting(LocalDate day, int plates) {}
+
+  /**
    * @param today first day it may be worked on
    * @param work that is open
    * @param hoursADay hours of work a day, all hands together
-   * @param lastShoot last day on which plates are still to be shot; null when none are
-   * @param unplanned plates that are owed and have no shooting day
+   * @param waiting plates the work waits for; a day that is over holds none of them
    */
   public static Forecast of(
-      LocalDate today, Estimate work, double hoursADay, LocalDate lastShoot, int unplanned) {
-    LocalDate from = lastShoot == null || lastShoot.isBefore(today) ? today : lastShoot.plusDays(1);
+      LocalDate today, Estimate work, double hoursADay, List<Waiting> waiting) {
+    LocalDate from = today;
+    int unplanned = 0;
+    for (Waiting w : waiting) {
+      if (w.plates() == 0) {
+        continue;
+      }
+      if (w.day() == null || w.day().isBefore(today)) {
+        unplanned += w.plates();
+      } else if (!w.day().isBefore(from)) {
+        from = w.day().plusDays(1);
+      }
+    }
     return new Forecast(
         from,
         finish(from, work.low(), hoursADay),
@@ -54,6 +73,11 @@ public record Forecast(
     TOO_LATE("Too late even by the low estimate.");
 
     private final String words;
+
+    /** Whether somebody must act on it. */
+    public boolean pressing() {
+      return this == LIKELY_LATE || this == TOO_LATE;
+    }
 
     Risk(String words) {
       this.words = words;

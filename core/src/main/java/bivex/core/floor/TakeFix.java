@@ -13,6 +13,7 @@ import java.util.List;
  * @param shot code of the shot
  * @param plate label of the plate
  * @param notRead camera fields that were not read
+ * @param overruled why an automatic mode was let through; empty when none was
  */
 public record TakeFix(
     String shot,
@@ -24,6 +25,7 @@ public record TakeFix(
     CameraData camera,
     List<String> notRead,
     List<PartNote> parts,
+    String overruled,
     String note) {
   /**
    * What is otherwise than it was, each as "roll A001, was A002".
@@ -42,6 +44,7 @@ public record TakeFix(
       said(out, CameraData.label(f), was.camera.listed(f), camera.listed(f));
     }
     said(out, "parts", parts(was.parts), parts(parts));
+    said(out, "because", was.overruled, overruled);
     said(out, "note", was.note, note);
     if (out.isEmpty()) {
       throw new InvalidInput("correction", "changes nothing of the take");

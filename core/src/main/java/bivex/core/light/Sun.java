@@ -127,13 +127,7 @@ public record Sun(ZonedDateTime at, double azimuthDeg, double elevationDeg) {
   public record Day(ZonedDateTime sunrise, ZonedDateTime noon, ZonedDateTime sunset) {}
 
   public static Day day(ZonedDateTime moment, double latitude, double longitude) {
-    place(latitude, longitude);
-    SunriseResult r =
-        SPA.calculateSunriseTransitSet(
-            moment, latitude, longitude, DeltaT.estimate(moment.toLocalDate()));
-    return r instanceof SunriseResult.RegularDay d
-        ? new Day(d.sunrise(), d.transit(), d.sunset())
-        : new Day(null, r.transit(), null);
+    return crossings(moment, latitude, longitude, SPA.Horizon.SUNRISE_SUNSET);
   }
 
   /**
@@ -141,14 +135,15 @@ public record Sun(ZonedDateTime at, double azimuthDeg, double elevationDeg) {
    * below the horizon; both null when it does not go that far down.
    */
   public static Day twilight(ZonedDateTime moment, double latitude, double longitude) {
+    return crossings(moment, latitude, longitude, SPA.Horizon.CIVIL_TWILIGHT);
+  }
+
+  private static Day crossings(
+      ZonedDateTime moment, double latitude, double longitude, SPA.Horizon horizon) {
     place(latitude, longitude);
     SunriseResult r =
         SPA.calculateSunriseTransitSet(
-            moment,
-            latitude,
-            longitude,
-            DeltaT.estimate(moment.toLocalDate()),
-            SPA.Horizon.CIVIL_TWILIGHT);
+            moment, latitude, longitude, DeltaT.estimate(moment.toLocalDate()), horizon);
     return r instanceof SunriseResult.RegularDay d
         ? new Day(d.sunrise(), d.transit(), d.sunset())
         : new Day(null, r.transit(), null);

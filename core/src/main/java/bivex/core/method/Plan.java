@@ -14,6 +14,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 
@@ -137,6 +138,11 @@ public record Plan(
         drawings,
         sum,
         setMinutes);
+  }
+
+  /** One of its plates. */
+  public Optional<Plate> plate(String key) {
+    return plates.stream().filter(p -> p.key().equals(key)).findFirst();
   }
 
   /**

@@ -422,7 +422,7 @@ public final class Rescue {
     }
     String name = matched == null || matched.lens() == null ? "" : matched.lens();
     String size = focal == null ? "" : number(focal) + " mm";
-    return name.contains(size) ? name : (name + " " + size).strip();
+    return (" " + name).endsWith(" " + size) ? name : (name + " " + size).strip();
   }
 
   private static void add(List<Setting> out, String label, Object value, String unit) {

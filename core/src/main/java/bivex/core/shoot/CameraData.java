@@ -360,6 +360,23 @@ public record CameraData(
   }
 
   /**
+   * The same set right.
+   *
+   * @param right fields that are set right; those without a value stay as they were
+   * @param notRead fields that were not read after all
+   */
+  public CameraData corrected(CameraData right, List<String> notRead) {
+    CameraData out = this;
+    for (String f : FIELDS) {
+      Object v = right.get(f);
+      if (v != null || notRead.contains(f)) {
+        out = out.with(f, v);
+      }
+    }
+    return out;
+  }
+
+  /**
    * The same with another value of one field.
    *
    * @param value of the field's own type; null for not read

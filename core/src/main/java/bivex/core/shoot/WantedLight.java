@@ -177,7 +177,8 @@ public enum WantedLight {
     }
     Map<String, double[]> spans = new LinkedHashMap<>();
     for (Running.Slot s : run.slots()) {
-      if (sunlit.contains(s.pass().set())) {
+      // A pass that stands alone has nothing to match.
+      if (!s.pass().set().isEmpty() && sunlit.contains(s.pass().set())) {
         double[] span = spans.computeIfAbsent(s.pass().set(), k -> new double[] {s.from(), 0});
         span[1] = s.to();
       }

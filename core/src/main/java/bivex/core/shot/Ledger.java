@@ -69,6 +69,12 @@ public record Ledger(
         .reduce(Estimate.NONE, Estimate::plus);
   }
 
+  /** How many plates are still to be shot. */
+  public int toShoot() {
+    return (int)
+        items.stream().filter(i -> i.kind() == Kind.PLATE && i.state() == State.OWED).count();
+  }
+
   /**
    * Something that keeps a set from being struck.
    *

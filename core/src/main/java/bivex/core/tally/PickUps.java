@@ -120,6 +120,17 @@ public final class PickUps {
     return out;
   }
 
+  /** What there is to pick up, in one sentence. */
+  public static String words(List<Group> groups) {
+    int plates = groups.stream().mapToInt(g -> g.items().size()).sum();
+    double minutes = groups.stream().mapToDouble(Group::minutes).sum();
+    return plates == 0
+        ? "No plate has to be picked up: what is open still has its set and its day."
+        : text(
+            "%d to pick up in %d %s, %.0f min of takes without changes and travel.",
+            plates, groups.size(), groups.size() == 1 ? "group" : "groups", minutes);
+  }
+
   /** The groups as a list to take along; one row a plate. */
   public static Sheets.Table table(List<Group> groups) {
     List<List<String>> rows = new ArrayList<>();
@@ -146,7 +157,6 @@ public final class PickUps {
                     .collect(Collectors.joining(", "))));
       }
     }
-    double minutes = groups.stream().mapToDouble(Group::minutes).sum();
     return new Sheets.Table(
         "Pick-ups",
         List.of(
@@ -167,11 +177,7 @@ public final class PickUps {
             "repeat"),
         List.of(10, 8, 9, 7, 9, 0, 10, 0, 8, 4, 0, 5, 16, 12, 26),
         rows,
-        rows.isEmpty()
-            ? "No plate has to be picked up: what is open still has its set and its day."
-            : text(
-                "%d to pick up in %d %s, %.0f min of takes without changes and travel",
-                rows.size(), groups.size(), groups.size() == 1 ? "group" : "groups", minutes));
+        words(groups));
   }
 
   private static String text(String format, Object... args) {

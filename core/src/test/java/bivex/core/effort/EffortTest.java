@@ -58,20 +58,28 @@ class EffortTest {
   void aFinishIsASpanAndWaitsForThePlates() {
     LocalDate tuesday = LocalDate.of(2026, 11, 24);
     Estimate work = new Estimate(8, 16, 40);
-    Forecast f = Forecast.of(tuesday, work, 8, LocalDate.of(2026, 11, 26), 0);
+    Forecast f =
+        Forecast.of(tuesday, work, 8, List.of(waiting(26, 3), waiting(24, 1), waiting(30, 0)));
     assertThat(f.from()).isEqualTo(LocalDate.of(2026, 11, 27));
     assertThat(f.early()).isEqualTo(LocalDate.of(2026, 11, 27));
     assertThat(f.late()).isEqualTo(LocalDate.of(2026, 12, 3));
-    assertThat(Forecast.of(tuesday, work, 8, LocalDate.of(2026, 11, 20), 0).from())
-        .isEqualTo(tuesday);
+    Forecast over = Forecast.of(tuesday, work, 8, List.of(waiting(20, 2)));
+    assertThat(over.from()).isEqualTo(tuesday);
+    assertThat(over.unplanned()).as("a day that is over holds no plate").isEqualTo(2);
     assertThat(f.against(null)).isEqualTo(Forecast.Risk.NO_DATE);
     assertThat(f.against(LocalDate.of(2026, 12, 3))).isEqualTo(Forecast.Risk.IN_TIME);
     assertThat(f.against(LocalDate.of(2026, 12, 2))).isEqualTo(Forecast.Risk.MAY_BE_LATE);
     assertThat(f.against(LocalDate.of(2026, 11, 27))).isEqualTo(Forecast.Risk.LIKELY_LATE);
     assertThat(f.against(LocalDate.of(2026, 11, 26))).isEqualTo(Forecast.Risk.TOO_LATE);
-    assertThat(Forecast.of(tuesday, work, 8, null, 2).against(LocalDate.of(2027, 1, 1)))
+    assertThat(
+            Forecast.of(tuesday, work, 8, List.of(new Forecast.Waiting(null, 2)))
+                .against(LocalDate.of(2027, 1, 1)))
         .as("plates without a shooting day hold no date")
         .isEqualTo(Forecast.Risk.MAY_BE_LATE);
+  }
+
+  private static Forecast.Waiting waiting(int november, int plates) {
+    return new Forecast.Waiting(LocalDate.of(2026, 11, november), plates);
   }
 
   @Test

@@ -704,8 +704,6 @@ class BookTest {
           assertThat(hours(p, TaskKind.HAND_MATTE)).isCloseTo(byHand * share / 100, within(1e-9));
           assertThat(p.data()).extracting(Plan.Datum::key).contains("datum:matte");
         }
-        values.put("repairPct", 100.0);
-        assertThat(hours(derived(m, values), kind) + byHand).isGreaterThan(byHand);
       }
       assertThat(hand.data()).extracting(Plan.Datum::key).doesNotContain("datum:matte");
     }

@@ -158,6 +158,7 @@ class NothingLostTest {
   @Test
   void aBlankAfterEveryParagraphPartsNoNameFromItsSpeech() throws IOException {
     int spoken = 0;
+    long blanks = 0;
     for (String script : scripts()) {
       String typed = typed(ScreenplayParser.parse(script));
       List<String> close = speech(ScriptImport.text(typed));
@@ -171,9 +172,12 @@ class NothingLostTest {
                           : l)
               .collect(Collectors.joining("\n"));
       assertThat(speech(ScriptImport.text(spaced))).isEqualTo(close);
+      blanks += spaced.lines().count() - typed.lines().count();
       spoken += close.size();
     }
     assertThat(spoken).isGreaterThan(50);
+    // A blank after nearly every name, or nothing was tried.
+    assertThat(blanks).isGreaterThan(spoken / 3);
   }
 
   private static List<String> speech(ScriptImport.Taken taken) {

@@ -21,20 +21,28 @@ import org.junit.jupiter.api.Test;
  */
 class WantedLightTest {
   private static final LocalDate DAY = LocalDate.of(2026, 11, 27);
-  private static final DayTerms LONDON =
-      new DayTerms(
-          51.5,
-          -0.1,
-          "Europe/London",
-          480,
-          1320,
-          List.of(),
-          DayPlan.Rates.USUAL,
-          64,
-          100,
-          1.75,
-          0.1,
-          null);
+  private static final DayTerms LONDON = london(480, 1320, 0.1);
+
+  private static DayTerms london(double call, double wrap, double limit) {
+    return terms(51.5, -0.1, "Europe/London", call, wrap, limit);
+  }
+
+  private static DayTerms terms(
+      double latitude, double longitude, String zone, double call, double wrap, double limit) {
+    return new DayTerms(
+        latitude,
+        longitude,
+        zone,
+        call,
+        wrap,
+        List.of(),
+        DayPlan.Rates.USUAL,
+        64,
+        100,
+        1.75,
+        limit,
+        null);
+  }
 
   @Test
   void theHeadingTellsAndBothOrNeitherDoNot() {
@@ -64,40 +72,14 @@ class WantedLightTest {
         .isCloseTo(-6, within(0.1));
     assertThat(night.from()).isGreaterThan(sun.to());
     assertThat(night.to()).isGreaterThan(1440);
-    DayTerms early =
-        new DayTerms(
-            51.5,
-            -0.1,
-            "Europe/London",
-            240,
-            900,
-            List.of(),
-            DayPlan.Rates.USUAL,
-            64,
-            100,
-            1.75,
-            0.1,
-            null);
+    DayTerms early = london(240, 900, 0.1);
     assertThat(WantedLight.NIGHT.window(early, DAY).from())
         .as("a call before dawn means the dark of that morning")
         .isZero();
     assertThat(WantedLight.WINDOWS.window(LONDON, DAY)).isNull();
     assertThat(WantedLight.UNTOLD.window(LONDON, DAY)).isNull();
     assertThat(WantedLight.SUN.window(DayTerms.PLAIN, DAY)).isNull();
-    DayTerms north =
-        new DayTerms(
-            78.2,
-            15.6,
-            "Arctic/Longyearbyen",
-            480,
-            1080,
-            List.of(),
-            DayPlan.Rates.USUAL,
-            64,
-            100,
-            1.75,
-            0.1,
-            null);
+    DayTerms north = terms(78.2, 15.6, "Arctic/Longyearbyen", 480, 1080, 0.1);
     assertThat(WantedLight.SUN.window(north, DAY)).isNull();
   }
 
@@ -152,25 +134,16 @@ class WantedLightTest {
         .startsWith("Match set A of one, in the sun: Begun at 09:")
         .contains("needs 16 min");
     assertThat(WantedLight.unheld(late, LONDON, DAY, Set.of())).isEmpty();
+    Running alone = Running.of(day, List.of(pass("d", "", 90)));
+    assertThat(WantedLight.unheld(alone, LONDON, DAY, Set.of("")))
+        .as("a pass that stands alone has nothing to match")
+        .isEmpty();
     assertThat(WantedLight.unheld(late, DayTerms.PLAIN, DAY, Set.of("A of one"))).isEmpty();
-    DayTerms loose =
-        new DayTerms(
-            51.5,
-            -0.1,
-            "Europe/London",
-            480,
-            1320,
-            List.of(),
-            DayPlan.Rates.USUAL,
-            64,
-            100,
-            1.75,
-            50,
-            null);
+    DayTerms loose = london(480, 1320, 50);
     assertThat(WantedLight.unheld(late, loose, DAY, Set.of("A of one"))).isEmpty();
   }
 
   private static Pass pass(String id, String set, double minutes) {
-    return new Pass(id, id, set, set, List.of(), minutes, 1, List.of(), null, false);
+    return new Pass(id, id, set, "pier", List.of(), minutes, 1, List.of(), null, false);
   }
 }

@@ -89,6 +89,9 @@ public interface TakeEntries extends JpaRepository<TakeEntry, UUID> {
   @Query("select t from TouchEntry t where t.productionId = :production order by t.madeAt")
   List<TouchEntry> touches(UUID production);
 
+  @Query("select t.setupId from TakeEntry t where t.id = :take and t.productionId = :production")
+  Optional<UUID> setupOf(UUID take, UUID production);
+
   /**
    * Sets a take right. Its row is read without being watched for changes, since lists read
    * thousands; so it is written by a statement, and what it was is kept as a correction.

@@ -145,7 +145,6 @@ public class MediaProbe {
         case "qt  " -> "a QuickTime movie (mov)";
         case "heic", "heix", "hevc", "mif1", "msf1" -> "a HEIC picture";
         case "avif", "avis" -> "an AVIF picture";
-        case "3gp4", "3gp5", "3gp6", "3g2a" -> "a 3GP clip";
         default -> "";
       };
     }

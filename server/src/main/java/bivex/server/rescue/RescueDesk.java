@@ -27,6 +27,7 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.Objects;
@@ -49,8 +50,7 @@ public class RescueDesk {
       ShotBook.Page wanted,
       Plan pictured,
       Map<UUID, FreeFrames> measured) {
-    Plan.Plate plate =
-        of.plan().plates().stream().filter(x -> x.key().equals(t.plate)).findFirst().orElse(null);
+    Plan.Plate plate = of.plan().plate(t.plate).orElse(null);
     if (plate == null) {
       return null;
     }
@@ -58,7 +58,7 @@ public class RescueDesk {
     boolean same = wanted.setup() != null && t.setupId.equals(wanted.setup().id);
     // A plate of another shot never counts as a take of this one's plate, whatever its key.
     return new Rescue.Footage(
-        name(of, t),
+        name(of, t.plate, t.number),
         own ? t.plate : of.shot().code + " " + t.plate,
         plate.kind(),
         t.camera.raster(),
@@ -71,14 +71,9 @@ public class RescueDesk {
             : own ? FreeFrames.planned(pictured, t.plate) : null);
   }
 
-  private static String name(ShotBook.Page of, TakeEntry t) {
-    String label =
-        of.plan().plates().stream()
-            .filter(x -> x.key().equals(t.plate))
-            .map(x -> x.label().toLowerCase(java.util.Locale.ROOT))
-            .findFirst()
-            .orElse(t.plate);
-    return of.shot().code + " " + label + " take " + t.number;
+  private static String name(ShotBook.Page of, String plate, int take) {
+    String label = of.plan().plate(plate).map(Plan.Plate::label).orElse(plate);
+    return of.shot().code + " " + label.toLowerCase(Locale.ROOT) + " take " + take;
   }
 
   private final Screenplays screenplays;
@@ -183,10 +178,9 @@ public class RescueDesk {
   }
 
   /**
-   * @param plates to be picked up
-   * @param minutes of takes, without changes and travel
+   * @param words what there is to pick up
    */
-  public record PickUpsView(int plates, double minutes, List<PickUps.Group> groups) {}
+  public record PickUpsView(String words, List<PickUps.Group> groups) {}
 
   /** All plates that are owed or in doubt and whose set is struck or whose day is over. */
   @Transactional(readOnly = true)
@@ -197,9 +191,6 @@ public class RescueDesk {
     Map<String, PassSetting> said =
         settings.findByProductionId(p.id).stream()
             .collect(Collectors.toMap(x -> x.shotId + " " + x.plate, x -> x));
-    Map<UUID, TakeEntry> takes =
-        book.takes(p).stream()
-            .collect(Collectors.toMap(c -> c.take().id, TakeEntries.Called::take));
     List<PickUps.Item> items = new ArrayList<>();
     for (ShotBook.Page page : pages) {
       if (page.shot().omitted
@@ -209,7 +200,6 @@ public class RescueDesk {
         continue;
       }
       Take reference = page.match().reference();
-      TakeEntry matched = reference == null ? null : takes.get(UUID.fromString(reference.id()));
       for (Plan.Plate plate : page.plan().plates()) {
         OwedItem item = item(page, plate);
         if (item != null && item.open()) {
@@ -226,20 +216,23 @@ public class RescueDesk {
                   page.day().place,
                   screenplays.light(draft, page),
                   PickUps.costume(plate, x == null ? DayPasses.worn(page.plan(), plate) : x.worn),
-                  Rescue.lens(matched == null ? null : matched.camera, plate.asks()),
+                  Rescue.lens(reference == null ? null : reference.camera(), plate.asks()),
                   plate.seconds(),
                   plate.takes(),
                   plate.takes() * plate.minutes(),
                   item.reason(),
-                  matched == null ? "" : name(page, matched),
-                  matched == null ? List.of() : Rescue.toRepeat(matched.camera)));
+                  reference == null ? "" : name(page, reference.plate(), reference.number()),
+                  reference == null ? List.of() : Rescue.toRepeat(reference.camera())));
         }
       }
     }
-    return new PickUpsView(
-        items.size(),
-        items.stream().mapToDouble(PickUps.Item::minutes).sum(),
-        PickUps.groups(items));
+    List<PickUps.Group> groups = PickUps.groups(items);
+    return new PickUpsView(PickUps.words(groups), groups);
+  }
+
+  private static boolean isOpen(ShotBook.Page page, Plan.Plate plate) {
+    OwedItem i = item(page, plate);
+    return i != null && i.open();
   }
 
   private static OwedItem item(ShotBook.Page page, Plan.Plate plate) {
@@ -266,7 +259,11 @@ public class RescueDesk {
                         || pages.get(c.take().shotId).shot().scene.equals(page.shot().scene))
             .toList();
     List<Ranked> out = new ArrayList<>();
-    Map<UUID, FreeFrames> measured = measured(me, takes);
+    boolean clean =
+        page.plan().plates().stream()
+            .anyMatch(q -> q.kind() == Plan.PlateKind.CLEAN && isOpen(page, q));
+    // What is in every frame of a take is much to read, and only a clean plate is made of it.
+    Map<UUID, FreeFrames> measured = clean ? measured(me, takes) : Map.of();
     // Only the plan of one shot carries its pictures, from which it is known what is in frame.
     Plan pictured = page.planFault() == null ? ShotBook.plan(p, page.shot(), true) : page.plan();
     for (Plan.Plate plate : page.plan().plates()) {
@@ -305,7 +302,7 @@ public class RescueDesk {
                   plate.label(),
                   item.reason(),
                   shown,
-                  reference == null ? "" : name(page, reference),
+                  reference == null ? "" : name(page, reference.plate, reference.number),
                   data == null ? List.of() : Rescue.toRepeat(data)),
               ranked));
     }

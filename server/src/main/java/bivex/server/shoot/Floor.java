@@ -402,6 +402,6 @@ public class Floor {
         c,
         List.of(book.one(me.production(), c.take().shotId)),
         stills.findByTakeIdInOrderByAddedAt(List.of(id)),
-        corrections.findByTakeIdInOrderBySaidAt(List.of(id)));
+        corrections.findByTakeIdOrderBySaidAt(id));
   }
 }

@@ -44,6 +44,7 @@ import java.util.List;
 import java.util.NoSuchElementException;
 import java.util.Objects;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /**
@@ -118,10 +119,12 @@ public class FloorLog {
       Instant madeAt) {}
 
   /**
-   * What is set right of a take that was logged; null leaves a thing as it is.
+   * What is set right of a take that was logged; null leaves a thing as it is, so that two who
+   * correct different things of one take both count.
    *
    * @param shot one of the same setup's
-   * @param notRead together with the camera data
+   * @param camera fields that are set right; those without a value stay
+   * @param notRead camera fields that were not read after all
    * @param reason why
    */
   public record NewCorrection(
@@ -254,11 +257,12 @@ public class FloorLog {
    * @return what no longer fitted and how it was kept; empty when all did
    */
   public String correct(Member me, UUID take, NewCorrection in, From from) {
-    TakeEntry was =
+    // Held before it is read: what somebody else sets right meanwhile is built upon.
+    setups.hold(
         takes
-            .findById(take)
-            .filter(x -> x.productionId.equals(me.productionId()))
-            .orElseThrow(() -> new NoSuchElementException("There is no such take."));
+            .setupOf(take, me.productionId())
+            .orElseThrow(() -> new NoSuchElementException("There is no such take.")));
+    TakeEntry was = takes.findById(take).orElseThrow();
     UUID id = Objects.requireNonNullElseGet(in.id(), UUID::randomUUID);
     if (corrections.existsById(id)) {
       return "";
@@ -280,8 +284,15 @@ public class FloorLog {
     is.tcIn = range.in().label();
     is.tcOut = range.out().label();
     is.frames = range.frames();
-    is.camera = Objects.requireNonNullElse(in.camera(), was.camera);
-    is.notRead = in.notRead() == null ? was.notRead : List.copyOf(in.notRead());
+    List<String> notRead = in.notRead() == null ? List.of() : in.notRead();
+    is.camera =
+        was.camera.corrected(
+            Objects.requireNonNullElse(in.camera(), CameraData.notRead()), notRead);
+    is.notRead =
+        Stream.concat(was.notRead.stream(), notRead.stream())
+            .distinct()
+            .filter(f -> !CameraData.FIELDS.contains(f) || is.camera.get(f) == null)
+            .toList();
     is.parts = in.parts() == null ? was.parts : List.copyOf(in.parts());
     is.note = in.note() == null ? was.note : in.note().strip();
     Plan plan = plan(me, shot);
@@ -295,7 +306,6 @@ public class FloorLog {
             in.overruled() == null ? was.overruled : in.overruled(),
             from.queued());
     is.overruled = intake.overruled();
-    setups.hold(was.setupId);
     boolean moved = !is.plate.equals(was.plate) || !is.shotId.equals(was.shotId);
     is.number =
         moved
@@ -326,14 +336,18 @@ public class FloorLog {
   }
 
   private static TakeFix fix(TakeEntry t, String code, Plan plan) {
-    String label =
-        plan.plates().stream()
-            .filter(p -> p.key().equals(t.plate))
-            .map(Plan.Plate::label)
-            .findFirst()
-            .orElse(t.plate);
     return new TakeFix(
-        code, label, t.number, t.roll, t.tcIn, t.tcOut, t.camera, t.notRead, t.parts, t.note);
+        code,
+        plan.plate(t.plate).map(Plan.Plate::label).orElse(t.plate),
+        t.number,
+        t.roll,
+        t.tcIn,
+        t.tcOut,
+        t.camera,
+        t.notRead,
+        t.parts,
+        t.overruled,
+        t.note);
   }
 
   /** Plan of a shot; one that cannot be derived owes no plates. */

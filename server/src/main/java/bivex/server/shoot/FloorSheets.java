@@ -289,12 +289,8 @@ public class FloorSheets {
         notes.findBySetupIdInOrderByMadeAt(setups.stream().map(s -> s.id).toList()).stream()
             .collect(Collectors.groupingBy(n -> n.setupId));
     Map<UUID, List<TakeCorrection>> corrected =
-        ofDay.isEmpty()
-            ? Map.of()
-            : corrections
-                .findByTakeIdInOrderBySaidAt(ofDay.stream().map(c -> c.take().id).toList())
-                .stream()
-                .collect(Collectors.groupingBy(x -> x.takeId));
+        corrections.ofSetups(setups.stream().map(x -> x.id).toList()).stream()
+            .collect(Collectors.groupingBy(x -> x.takeId));
     List<SetupSheet> out = new ArrayList<>();
     for (Setup s : setups) {
       List<TakeEntries.Called> here = new ArrayList<>(bySetup.getOrDefault(s.id, List.of()));
@@ -523,7 +519,10 @@ public class FloorSheets {
             .min(Comparator.naturalOrder())
             .orElse(null);
     double need =
-        here.stream().mapToDouble(p -> DayPasses.need(p.plan(), open(p.ledger()))).max().orElse(0);
+        matched.stream()
+            .mapToDouble(p -> DayPasses.need(p.plan(), open(p.ledger())))
+            .max()
+            .orElse(0);
     return WantedLight.of(matched.stream().map(p -> screenplays.light(draft, p)).toList())
         .hold(day.terms, day.shootOn, clock.instant(), first, need);
   }
@@ -573,11 +572,7 @@ public class FloorSheets {
     String label =
         p == null
             ? t.plate
-            : p.plan().plates().stream()
-                .filter(q -> q.key().equals(t.plate))
-                .map(Plan.Plate::label)
-                .findFirst()
-                .orElse("loose: " + t.plate);
+            : p.plan().plate(t.plate).map(Plan.Plate::label).orElse("loose: " + t.plate);
     return new TakeView(
         t.id,
         t.shotId,

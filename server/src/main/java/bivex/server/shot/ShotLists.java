@@ -108,7 +108,8 @@ public class ShotLists {
   /**
    * @param total open things
    * @param forecast when the open work would be done
-   * @param risk how it stands against the delivery date
+   * @param risk how it stands against the delivery date, in words
+   * @param late whether somebody must act on it
    */
   public record OwedPage(
       List<OwedLine> lines,
@@ -120,8 +121,8 @@ public class ShotLists {
       Estimate work,
       Forecast forecast,
       LocalDate dueOn,
-      Forecast.Risk risk,
-      String riskWords) {}
+      String risk,
+      boolean late) {}
 
   public record ShotLine(
       UUID id,
@@ -228,7 +229,17 @@ public class ShotLists {
         pages.stream()
             .map(p -> p.ledger().openEffort(p.plan()))
             .reduce(Estimate.NONE, Estimate::plus);
-    Forecast forecast = forecast(me, pages, work);
+    Forecast forecast =
+        Forecast.of(
+            LocalDate.now(clock),
+            work,
+            me.production().hoursPerDay,
+            pages.stream()
+                .map(
+                    p ->
+                        new Forecast.Waiting(
+                            p.day() == null ? null : p.day().shootOn, p.ledger().toShoot()))
+                .toList());
     LocalDate due = me.production().dueOn;
     Pages.Slice<OwedLine> slice = Pages.of(lines, page, size);
     return new OwedPage(
@@ -241,27 +252,8 @@ public class ShotLists {
         work,
         forecast,
         due,
-        forecast.against(due),
-        forecast.against(due).words());
-  }
-
-  /** When the open work would be done, once the plates it waits for are shot. */
-  private Forecast forecast(Member me, List<ShotBook.Page> pages, Estimate work) {
-    LocalDate last = null;
-    int unplanned = 0;
-    for (ShotBook.Page p : pages) {
-      int owed =
-          (int)
-              p.ledger().open().stream()
-                  .filter(i -> i.kind() == OwedItem.Kind.PLATE && i.state() == OwedItem.State.OWED)
-                  .count();
-      if (p.day() == null) {
-        unplanned += owed;
-      } else if (owed > 0 && (last == null || p.day().shootOn.isAfter(last))) {
-        last = p.day().shootOn;
-      }
-    }
-    return Forecast.of(LocalDate.now(clock), work, me.production().hoursPerDay, last, unplanned);
+        forecast.against(due).words(),
+        forecast.against(due).pressing());
   }
 
   @Transactional(readOnly = true)
