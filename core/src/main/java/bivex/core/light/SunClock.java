@@ -110,7 +110,7 @@ public record SunClock(
         until.isAfter(begin)
             ? String.format(Locale.ROOT, "Begun at %tR, shadows hold %d min", begin, now)
             : Sun.at(begin, latitude, longitude).elevationDeg() > 0
-                ? String.format(Locale.ROOT, "Begun at %tR, shadows hold not a minute", begin)
+                ? String.format(Locale.ROOT, "Begun at %tR, shadows hold less than a minute", begin)
                 : String.format(Locale.ROOT, "The sun is down at %tR", begin);
     String words =
         now >= need && until.isAfter(begin)

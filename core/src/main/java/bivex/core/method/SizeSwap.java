@@ -145,7 +145,11 @@ public final class SizeSwap implements Method {
             v.number("focalMm"),
             s.sensorWidthMm(),
             circle);
-    CameraBrief.held(plan, v, "trick pass and empty plate must lie on one another");
+    boolean apart = v.word("focus").equals(APART);
+    CameraBrief.held(
+        plan,
+        v.with("focusM", apart ? v.number("farM") : w.focusM()),
+        "trick pass and empty plate must lie on one another");
     boolean hand = v.word("support").startsWith("held");
     plan.plate(
         "plate:trick",
@@ -165,19 +169,12 @@ public final class SizeSwap implements Method {
         s.seconds(),
         true,
         "a still of it");
-    if (v.word("focus").equals(APART)) {
+    if (apart) {
       plan.asks("plate:trick", "focusM", w.nearM());
-      plan.asks("plate:large", "focusM", v.number("farM"));
-      plan.asks("plate:clean", "focusM", v.number("farM"));
       plan.brief(
           "focus-trick",
           "focus of the trick pass",
-          f("%.3f m · manual", w.nearM()),
-          "each is sharp in its own plate");
-      plan.brief(
-          "focus-large",
-          "focus of the others",
-          f("%s m · manual", n(v.number("farM"))),
+          f("%.2f m · manual", w.nearM()),
           "each is sharp in its own plate");
     }
     plan.clean(10, true);

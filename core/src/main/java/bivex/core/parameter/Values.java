@@ -36,6 +36,14 @@ public final class Values {
     return new Values(out);
   }
 
+  /** The same with another number of one parameter, as something else of the plan settles it. */
+  public Values with(String key, double number) {
+    get(key);
+    Map<String, Object> out = new LinkedHashMap<>(values);
+    out.put(key, number);
+    return new Values(out);
+  }
+
   public double number(String key) {
     return ((Number) get(key)).doubleValue();
   }

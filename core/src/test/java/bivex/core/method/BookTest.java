@@ -492,6 +492,11 @@ class BookTest {
         .filteredOn(q -> List.of("plate:trick", "plate:large").contains(q.key()))
         .extracting(q -> q.asks().camera().focusM())
         .containsExactly(0.3, 1.8);
+    // One focus for each plate, and no third beside them.
+    assertThat(p.cameraBrief())
+        .filteredOn(b -> b.label().startsWith("focus"))
+        .extracting(Plan.BriefLine::value)
+        .containsExactlyInAnyOrder("1.8 m · manual", "0.30 m · manual");
   }
 
   @Test

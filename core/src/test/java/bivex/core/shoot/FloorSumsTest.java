@@ -171,7 +171,7 @@ class FloorSumsTest {
     }
     assertThat(SunClock.before(low, 10, 52, 0, 1.75, 0.1).words())
         .startsWith("Begun at 07:")
-        .contains("shadows hold not a minute");
+        .contains("shadows hold less than a minute");
   }
 
   @Test
