@@ -286,12 +286,14 @@ public final class SizeSwap implements Method {
             "%s mm against %s mm at %s m",
             n(v.number("smallMm")), n(v.number("largeMm")), n(v.number("farM"))),
         "far · small ÷ large; similar triangles");
+    // What is drawn as sharp is what the plates of the large thing see.
+    double focus = v.word("focus").equals(APART) ? v.number("farM") : w.focusM();
     DepthOfField d =
         DepthOfField.of(
             v.number("focalMm"),
             v.number("fNumber"),
             circle,
-            Math.max(v.number("focalMm") + 1, w.focusM() * 1000));
+            Math.max(v.number("focalMm") + 1, focus * 1000));
     if (v.word("focus").equals(APART)) {
       apart(plan, v, w);
     } else {
@@ -309,7 +311,7 @@ public final class SizeSwap implements Method {
     CameraBrief.sideView(
         plan,
         d,
-        w.focusM(),
+        focus,
         Math.max(v.number("backgroundM"), v.number("farM")),
         v.word("small"),
         w.nearM(),
