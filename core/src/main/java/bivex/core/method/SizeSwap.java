@@ -7,6 +7,7 @@ import static bivex.core.method.CameraBrief.n;
 import bivex.core.InvalidInput;
 import bivex.core.effort.TaskKind;
 import bivex.core.effort.TaskKind.Difficulty;
+import bivex.core.optics.BackgroundBlur;
 import bivex.core.optics.DepthOfField;
 import bivex.core.optics.ScaleSwap;
 import bivex.core.parameter.Parameter;
@@ -351,14 +352,12 @@ public final class SizeSwap implements Method {
   private static void apart(Derivation plan, Values v, ScaleSwap w) {
     ShotSetting s = plan.setting();
     double focal = v.number("focalMm");
-    double near = w.nearM() * 1000;
-    double far = v.number("farM") * 1000;
     double soft =
-        focal
-            * focal
-            / (v.number("fNumber") * Math.max(1, near - focal))
-            * (far - near)
-            / far
+        BackgroundBlur.discMm(
+                focal,
+                v.number("fNumber"),
+                v.number("farM") * 1000,
+                Math.max(focal + 1, w.nearM() * 1000))
             * s.delivery().width()
             / s.sensorWidthMm();
     boolean hidden = v.whole("holdFrames") >= HELD && v.whole("sizeFrames") > 0;

@@ -69,8 +69,18 @@ class PictureTest {
             plan(
                 "D2",
                 Map.of(
-                    "fNumber", 16.0, "focalMm", 28.0, "smallMm", 170.0, "largeMm", 2400.0, "farM",
-                    11.0)),
+                    "fNumber",
+                    16.0,
+                    "focalMm",
+                    28.0,
+                    "smallMm",
+                    170.0,
+                    "largeMm",
+                    2400.0,
+                    "farM",
+                    11.0,
+                    "focus",
+                    "on both at once")),
             DrawingKind.SIDE);
     List<Point> zone = d.shapes().get(0).points();
     double focus = d.shapes().get(2).points().get(0).x();
