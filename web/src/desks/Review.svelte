@@ -1,5 +1,6 @@
 <script lang="ts">
   import { createQuery } from '@tanstack/svelte-query';
+  import { untrack } from 'svelte';
   import { tinykeys } from 'tinykeys';
   import { api, got, Refused, send, type Schemas } from '../lib/api/client';
   import { house } from '../lib/house.svelte';
@@ -71,8 +72,16 @@
   $effect(() => {
     if (id !== null) chosen = 0;
   });
+  // What is looked at stays when a newer version comes: words and verdicts are meant for this one.
   $effect(() => {
-    if (v) frame = v.firstFrame;
+    if (chosen === 0) chosen = r?.versions[0]?.number ?? 0;
+  });
+  const newest = $derived(r?.versions[0]);
+  // Only another version begins at its first frame. What is said about this one meanwhile (a
+  // verdict, a check) leaves the frame where it is: a note would land on another.
+  const shown = $derived(v?.id);
+  $effect(() => {
+    if (shown) frame = untrack(() => first);
   });
 
   // The browser tells which frame it really shows; mediaTime is that frame's own time.
@@ -80,10 +89,10 @@
     const el = video;
     const fps = v?.fps ?? 0;
     if (!el || !clip || fps === 0) return;
-    let handle = el.requestVideoFrameCallback(function shown(_, meta) {
+    let handle = el.requestVideoFrameCallback(function drawn(_, meta) {
       // A frame that comes while another is sought is the one before; it must not undo the step.
       if (!el.seeking) frame = Math.min(last, first + Math.round(meta.mediaTime * fps));
-      handle = el.requestVideoFrameCallback(shown);
+      handle = el.requestVideoFrameCallback(drawn);
     });
     return () => el.cancelVideoFrameCallback(handle);
   });
@@ -143,7 +152,6 @@
   }
 
   async function answer(n: Schemas['NoteView']): Promise<void> {
-    const newest = r?.versions[0];
     if (
       newest &&
       (await did(
@@ -193,7 +201,7 @@
         stop.signal,
       );
       queries.setQueryData([h.id, 'review', id], done);
-      chosen = 0;
+      chosen = done.versions[0]?.number ?? 0;
       uploadNote = '';
       await h.again();
       shell.say(`Version ${done.versions[0]?.number} is here.`);
@@ -367,6 +375,10 @@
               onclick={() => (chosen = x.number)}>{x.number}</button
             >{/each}
         </div>
+        {#if newest && newest.number > v.number}<p class="small" role="status">
+            Version {newest.number} is newer.
+            <button class="tight btn" onclick={() => (chosen = newest.number)}>Look at it</button>
+          </p>{/if}
         <p class="small soft">
           {v.fileName} · {bytes(v.bytes)} · {v.uploadedBy}, {moment(v.uploadedAt)}{v.note
             ? ` · ${v.note}`

@@ -11,6 +11,7 @@ import bivex.server.keep.People;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import java.util.Map;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
 
@@ -150,6 +151,41 @@ class DesksTest extends DeskTests {
     p.reload();
     assertThat(p.locator(".note")).containsText("too bright");
     assertThat(p.locator("aside")).containsText("1 open note keeps it from being agreed");
+  }
+
+  @Test
+  void whatOthersDoMeanwhileMovesNeitherTheFrameNorTheVersionThatIsLookedAt() {
+    String first = stage.upload(Clips.mp4(1920, 1080, "24", 48)).text("versions/0/id");
+    Page p = at(stage.producer.person(), "/review/" + stage.shot);
+    p.locator("video")
+        .evaluate(
+            "v => v.readyState >= 2 || new Promise(r => v.addEventListener('loadeddata', r))");
+    p.locator(".rail input").fill("1020");
+    assertThat(p.locator(".count")).containsText("frame 1020");
+    Stage.ok(
+        stage.producer.post(
+            stage.base + "/versions/" + first + "/verdicts",
+            Map.of(
+                "id", UUID.randomUUID(),
+                "verdict", "HOLD",
+                "reason", "wait for the sound",
+                "standard", "AT_SPEED")));
+    assertThat(p.locator("aside")).containsText("wait for the sound");
+    assertThat(p.locator(".count")).containsText("frame 1020");
+    p.locator("main").click(new Locator.ClickOptions().setPosition(4, 4));
+    p.keyboard().press("c");
+    stage.upload(Clips.mp4(1920, 1080, "24", 40));
+    assertThat(p.locator("aside")).containsText("Version 2 is newer");
+    p.getByLabel("Note on frame 1020").fill("the edge boils");
+    p.keyboard().press("Enter");
+    assertThat(p.locator(".note")).containsText("the edge boils");
+    assertThat(
+            Stage.ok(stage.producer.get(stage.base + "/shots/" + stage.shot + "/review"))
+                .text("notes/0/version"))
+        .as("the note is on the version it was begun on")
+        .isEqualTo("1");
+    in(p.locator("aside"), "Look at it").click();
+    assertThat(p.locator(".facts")).containsText("40 frames");
   }
 
   @Test

@@ -100,6 +100,8 @@ class WholePathTest {
     button(p, "Import what is pasted").click();
     assertThat(p.getByRole(AriaRole.ARTICLE).first()).containsText("takes the dividers");
     assertThat(p.getByRole(AriaRole.DIALOG)).hasCount(0);
+    // The cues come after the page and draw their lines anew: words selected before would go.
+    assertThat(button(p, "The flags vanish from the line.")).isVisible();
   }
 
   private static void logTake(Page p, String plate, String out) {
