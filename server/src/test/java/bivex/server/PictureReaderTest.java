@@ -6,6 +6,8 @@ import static org.assertj.core.api.Assertions.within;
 
 import bivex.core.InvalidInput;
 import bivex.core.picture.Picture;
+import bivex.core.plate.PlateSpot;
+import bivex.server.media.MediaProbe;
 import bivex.server.media.PictureReader;
 import java.awt.color.ColorSpace;
 import java.awt.color.ICC_Profile;
@@ -14,6 +16,7 @@ import java.awt.image.IndexColorModel;
 import java.io.ByteArrayOutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import java.util.zip.DeflaterOutputStream;
 import javax.imageio.IIOImage;
@@ -170,5 +173,102 @@ class PictureReaderTest {
       writer.write(null, new IIOImage(image, null, meta), null);
     }
     return out;
+  }
+
+  /**
+   * Exif orientations 1 to 8, read by a general vision library (OpenCV 4.9, which turns pictures by
+   * the tag) as the oracle of which way round each is shown.
+   */
+  @Test
+  void aTurnedStillIsMeasuredTheWayItIsShown() throws Exception {
+    nu.pattern.OpenCV.loadLocally();
+    BufferedImage image = new BufferedImage(480, 320, BufferedImage.TYPE_INT_RGB);
+    java.util.Random random = new java.util.Random(5);
+    for (int by = 0; by < 4; by++) {
+      for (int bx = 0; bx < 6; bx++) {
+        int rgb = random.nextInt(1 << 24);
+        for (int i = 0; i < 6_400; i++) {
+          image.setRGB(80 * bx + i % 80, 80 * by + i / 80, rgb);
+        }
+      }
+    }
+    byte[] plain = Files.readAllBytes(file(image, "jpg"));
+    for (int turn = 1; turn <= 8; turn++) {
+      Path still = Files.createTempFile("still", ".jpg");
+      Files.write(still, oriented(plain, turn));
+      org.opencv.core.Mat shown =
+          org.opencv.imgcodecs.Imgcodecs.imread(
+              still.toString(), org.opencv.imgcodecs.Imgcodecs.IMREAD_COLOR);
+      BufferedImage read = ImageIO.read(new java.io.ByteArrayInputStream(reader.png(still)));
+      assertThat(List.of(read.getWidth(), read.getHeight()))
+          .as("orientation " + turn)
+          .isEqualTo(List.of(shown.cols(), shown.rows()));
+      Picture measured = reader.read(still);
+      assertThat(measured.width()).isEqualTo(shown.cols());
+      for (int y = 40; y < shown.rows(); y += 80) {
+        for (int x = 40; x < shown.cols(); x += 80) {
+          double[] bgr = shown.get(y, x);
+          PlateSpot.Patch patch = reader.patch(still, x, y, 9);
+          for (int c = 0; c < 3; c++) {
+            String where = "orientation " + turn + " at " + x + ", " + y;
+            assertThat((double) (read.getRGB(x, y) >> 16 - 8 * c & 0xff))
+                .as(where)
+                .isCloseTo(bgr[2 - c], within(6.0));
+            assertThat((double) patch.rgb()[patch.middle()][c])
+                .as("patch, " + where)
+                .isCloseTo(bgr[2 - c], within(6.0));
+          }
+        }
+      }
+      assertThat(new MediaProbe().still(still, "a.jpg").facts().raster())
+          .isEqualTo(new bivex.core.optics.Raster(shown.cols(), shown.rows()));
+    }
+  }
+
+  /** A JPEG with an Exif segment after its first mark that says how it lies. */
+  private static byte[] oriented(byte[] jpeg, int orientation) {
+    byte[] exif = {
+      (byte) 0xff,
+      (byte) 0xe1,
+      0,
+      34,
+      'E',
+      'x',
+      'i',
+      'f',
+      0,
+      0,
+      'M',
+      'M',
+      0,
+      42,
+      0,
+      0,
+      0,
+      8,
+      0,
+      1,
+      0x01,
+      0x12,
+      0,
+      3,
+      0,
+      0,
+      0,
+      1,
+      0,
+      (byte) orientation,
+      0,
+      0,
+      0,
+      0,
+      0,
+      0
+    };
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    out.write(jpeg, 0, 2);
+    out.writeBytes(exif);
+    out.write(jpeg, 2, jpeg.length - 2);
+    return out.toByteArray();
   }
 }

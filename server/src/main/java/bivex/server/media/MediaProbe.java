@@ -203,7 +203,8 @@ public class MediaProbe {
         coarse.setSourceSubsampling(step, step, 0, 0);
         BufferedImage read = reader.read(0, coarse);
         read.flush();
-        return new VersionFacts(new Raster(w, h), null, 1);
+        Raster shown = Upright.of(file).onItsSide() ? new Raster(h, w) : new Raster(w, h);
+        return new VersionFacts(shown, null, 1);
       } finally {
         reader.dispose();
       }

@@ -89,6 +89,11 @@ public class PictureReader {
     return out;
   }
 
+  /** Whether a still is stored another way round than it is shown. */
+  public boolean turned(Path file) {
+    return !Upright.of(file).asStored();
+  }
+
   /** A copy in 8 bit PNG that browsers can show. */
   public byte[] png(Path file) throws IOException {
     BufferedImage image = decode(file);
@@ -143,10 +148,13 @@ public class PictureReader {
   }
 
   /**
+   * The picture as it is shown, whichever way it is stored.
+   *
    * @param part what of the picture is wanted, by its size; null for all
    */
   private static BufferedImage decode(Path file, BiFunction<Integer, Integer, Rectangle> part)
       throws IOException {
+    Upright upright = Upright.of(file);
     try (ImageInputStream in = ImageIO.createImageInputStream(file.toFile())) {
       Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
       if (!readers.hasNext()) {
@@ -155,10 +163,16 @@ public class PictureReader {
       ImageReader reader = readers.next();
       try {
         reader.setInput(in, true, false);
-        Picture.mustBeMeasurable(reader.getWidth(0), reader.getHeight(0));
-        profile(reader.getImageMetadata(0));
+        int w = reader.getWidth(0);
+        int h = reader.getHeight(0);
+        Picture.mustBeMeasurable(w, h);
+        // Of a JPEG the profile comes with the picture, and its segments may come in any order.
+        if (reader.getFormatName().equals("png")) {
+          profile(reader.getImageMetadata(0));
+        }
         ImageReadParam param = reader.getDefaultReadParam();
-        param.setSourceRegion(part.apply(reader.getWidth(0), reader.getHeight(0)));
+        Rectangle wanted = upright.onItsSide() ? part.apply(h, w) : part.apply(w, h);
+        param.setSourceRegion(wanted == null ? null : upright.stored(wanted, w, h));
         BufferedImage image = reader.read(0, param);
         int type = image.getRaster().getTransferType();
         if (type != DataBuffer.TYPE_BYTE && type != DataBuffer.TYPE_USHORT
@@ -182,7 +196,7 @@ public class PictureReader {
         if (image.isAlphaPremultiplied() && image.getTransparency() != Transparency.OPAQUE) {
           image.coerceData(false);
         }
-        return image;
+        return upright.turn(image);
       } finally {
         reader.dispose();
       }
@@ -196,9 +210,6 @@ public class PictureReader {
 
   /** PNG keeps its profile beside the picture; the reader does not apply it. */
   private static void profile(IIOMetadata meta) throws IOException {
-    if (meta == null || !"javax_imageio_png_1.0".equals(meta.getNativeMetadataFormatName())) {
-      return;
-    }
     var list =
         ((IIOMetadataNode) meta.getAsTree("javax_imageio_png_1.0")).getElementsByTagName("iCCP");
     if (list.getLength() > 0

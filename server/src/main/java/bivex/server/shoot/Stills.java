@@ -85,7 +85,7 @@ public class Stills {
         s.hash = stored.hash();
         s.type = found.type();
         s.previewHash =
-            found.type().equals("image/tiff") ? preview(store.find(stored.hash())) : null;
+            shownAsStored(found.type(), stored.hash()) ? null : preview(store.find(stored.hash()));
         s.width = found.facts().raster().width();
         s.height = found.facts().raster().height();
         s.caption = caption == null ? "" : caption.strip();
@@ -106,6 +106,12 @@ public class Stills {
     return stills.findByTakeIdInOrderByAddedAt(List.of(t.id)).stream()
         .map(x -> new FloorSheets.StillView(x.id, x.caption, x.width, x.height))
         .toList();
+  }
+
+  /** Browsers show no TIFF, and not all of them turn a PNG; a JPEG they turn. */
+  private boolean shownAsStored(String type, String hash) {
+    return type.equals("image/jpeg")
+        || type.equals("image/png") && !pictures.turned(store.find(hash));
   }
 
   /** Hash of a copy that browsers can show. */
