@@ -65,6 +65,8 @@ class FloorPapersTest {
   /** Read back by the calendar library; 21 June, 08:00 in London is 07:00 UTC. */
   @Test
   void theDaysAreACalendar() {
+    String place =
+        "Pier, east; end " + "\u1f10\u03c0\u1f76 \u6f6e\u4f4d\u8a08 x ".repeat(12).strip();
     Map<String, Object> terms =
         new HashMap<>(
             Map.of(
@@ -101,13 +103,16 @@ class FloorPapersTest {
     terms.putAll(Map.of("shadowHeightM", 1.7, "shadowLimitM", 0.1));
     Stage.ok(
         stage.producer.put(
-            day,
-            "\"0\"",
-            Map.of("date", "2026-06-21", "place", "Pier, east; end", "terms", terms)));
-    VEvent e = Biweekly.parse(text(stage.base + "/days.ics")).first().getEvents().get(0);
+            day, "\"0\"", Map.of("date", "2026-06-21", "place", place, "terms", terms)));
+    String calendar = text(stage.base + "/days.ics");
+    assertThat(calendar.split("\r\n"))
+        .as("no line over 75 octets, RFC 5545, 3.1")
+        .allMatch(l -> l.getBytes(StandardCharsets.UTF_8).length <= 75)
+        .anyMatch(l -> l.getBytes(StandardCharsets.UTF_8).length > 72);
+    VEvent e = Biweekly.parse(calendar).first().getEvents().get(0);
     assertThat(e.getDateStart().getValue().toInstant()).isEqualTo("2026-06-21T07:00:00Z");
     assertThat(e.getDateEnd().getValue().toInstant()).isEqualTo("2026-06-22T00:00:00Z");
-    assertThat(e.getLocation().getValue()).isEqualTo("Pier, east; end");
+    assertThat(e.getLocation().getValue()).isEqualTo(place);
     assertThat(e.getDescription().getValue())
         .contains("Setup 1, Chart table")
         .contains("Odile, both: 08:00 to 15:00");
@@ -237,6 +242,39 @@ class FloorPapersTest {
             auto.formatted("the lamp changes").getBytes(StandardCharsets.UTF_8),
             Map.of()));
     assertThat(text(day + "/takes.csv")).contains("the lamp changes");
+  }
+
+  /** What must be the same again for each part goes out with the take and comes back with it. */
+  @Test
+  void thePartsOfADoubleAreInTheList() {
+    List<Map<String, Object>> parts =
+        List.of(
+            Map.of("part", 1, "eyeline", "1.62 m, left", "zone", "left", "wardrobe", "coat, wet"),
+            Map.of("part", 3, "eyeline", "", "zone", "right", "wardrobe", "hat"));
+    Map<String, Object> take = new HashMap<>();
+    take.putAll(Map.of("id", UUID.randomUUID(), "shot", stage.shot, "setup", stage.setup));
+    take.putAll(Map.of("plate", "plate:performance-1", "roll", "A001", "parts", parts));
+    take.putAll(Map.of("tcIn", "01:00:00:00", "tcOut", "01:00:05:23", "camera", Stage.CAMERA));
+    take.put("notRead", Stage.NOT_READ);
+    Stage.ok(stage.producer.post(stage.base + "/takes", take));
+    String csv = text(day + "/takes.csv");
+    assertThat(csv.lines().findFirst().orElseThrow())
+        .contains("eyeline 1,zone 1,wardrobe 1,eyeline 2,")
+        .doesNotContain("eyeline 4");
+    String anew =
+        csv.replaceFirst("(\r\n)[^,]*,", "$1,")
+            .replace("01:00:05:23", "01:00:05:20")
+            .replace("wardrobe 3", "Wardrobe 3")
+            .replace(",codec", ",kodec");
+    Caller.Answer in =
+        Stage.ok(
+            stage.producer.upload(
+                day + "/takes.csv", "t.csv", anew.getBytes(StandardCharsets.UTF_8), Map.of()));
+    assertThat(in.at("otherwise").toString()).contains("the column \\\"kodec\\\" is not read");
+    JsonNode takes = stage.producer.get(stage.base + "/setups/" + stage.setup).at("takes");
+    assertThat(takes)
+        .hasSize(2)
+        .allMatch(t -> t.path("parts").equals(bivex.server.http.Json.MAPPER.valueToTree(parts)));
   }
 
   @Test

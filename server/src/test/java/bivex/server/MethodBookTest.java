@@ -449,10 +449,26 @@ class MethodBookTest {
         }
       }
     }
-    assertThat(
-            schema.validate(
-                "{\"schema\":\"x\",\"plan\":{\"layers\":[{\"letter\":1}]}}", InputFormat.JSON))
-        .isNotEmpty();
+    String good =
+        new String(stage.producer.get(path + "/plan.json").raw().body(), StandardCharsets.UTF_8);
+    for (var bad :
+        Map.of(
+                "\"cutFrames\":160",
+                "\"cutFrames\":-5",
+                "\"rate\":\"24\"",
+                "\"rate\":\"abc\"",
+                "\"intent\"",
+                "\"intention\"",
+                "\"layers\":[",
+                "\"layers\":[{\"letter\":1},",
+                "\"cautions\"",
+                "\"caution\"")
+            .entrySet()) {
+      assertThat(good).contains(bad.getKey());
+      assertThat(schema.validate(good.replace(bad.getKey(), bad.getValue()), InputFormat.JSON))
+          .as(bad.getValue())
+          .isNotEmpty();
+    }
     List<CSVRecord> rows =
         CSVFormat.RFC4180
             .builder()

@@ -99,6 +99,11 @@ public record EditList(
     return new EditList(title, rate, drop, List.copyOf(events));
   }
 
+  /** Where the record side begins: at one hour (common practice, no source). */
+  public static Timecode recordStart(FrameRate rate, boolean drop) {
+    return Timecode.parse(drop ? "01:00:00;00" : "01:00:00:00", rate);
+  }
+
   /**
    * The list as text. Reels longer than the format allows are cut so that no two become one, and
    * written whole in a comment.
@@ -110,7 +115,7 @@ public record EditList(
             .append("\nFCM: ")
             .append(drop ? "DROP FRAME" : "NON-DROP FRAME")
             .append('\n');
-    Timecode at = Timecode.parse(drop ? "01:00:00;00" : "01:00:00:00", rate);
+    Timecode at = recordStart(rate, drop);
     int n = 1;
     Map<String, String> reels = new HashMap<>();
     for (Event e : events) {

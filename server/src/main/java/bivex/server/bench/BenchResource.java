@@ -140,7 +140,7 @@ public class BenchResource {
    *
    * @param from number of the takes' first frame in the shot
    */
-  @GetMapping("/jobs/{job}/join.svg")
+  @GetMapping(path = "/jobs/{job}/join.svg", produces = "image/svg+xml")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   public ResponseEntity<byte[]> joinSvg(
       @PathVariable UUID job, Member me, @RequestParam(defaultValue = "0") int from) {
@@ -152,7 +152,7 @@ public class BenchResource {
    *
    * @param from number of the takes' first frame in the shot
    */
-  @GetMapping("/jobs/{job}/join.json")
+  @GetMapping(path = "/jobs/{job}/join.json", produces = Download.JSON)
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   public ResponseEntity<byte[]> joinJson(
       @PathVariable UUID job, Member me, @RequestParam(defaultValue = "0") int from) {

@@ -73,28 +73,28 @@ public class ClipResource {
   }
 
   /** The clip itself, in parts as the player asks for them. */
-  @GetMapping("/clips/{clip}/file")
+  @GetMapping(path = "/clips/{clip}/file", produces = "video/*")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   public ResponseEntity<Resource> file(@PathVariable UUID clip, Member me) {
     return Sandboxed.file(store, clipDesk.file(me, clip));
   }
 
   /** The clip as browsers show it, in parts as the player asks for them. */
-  @GetMapping("/clips/{clip}/proxy")
+  @GetMapping(path = "/clips/{clip}/proxy", produces = "video/*")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   public ResponseEntity<Resource> proxy(@PathVariable UUID clip, Member me) {
     return Sandboxed.file(store, clipDesk.proxyFile(me, clip));
   }
 
   /** Some of its frames side by side, as JPEG. */
-  @GetMapping("/clips/{clip}/strip")
+  @GetMapping(path = "/clips/{clip}/strip", produces = "image/*")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   public ResponseEntity<Resource> strip(@PathVariable UUID clip, Member me) {
     return Sandboxed.file(store, clipDesk.strip(me, clip));
   }
 
   /** One frame of a clip, exact, as PNG. */
-  @GetMapping("/clips/{clip}/frames/{frame}")
+  @GetMapping(path = "/clips/{clip}/frames/{frame}", produces = MediaType.IMAGE_PNG_VALUE)
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   public ResponseEntity<byte[]> frame(@PathVariable UUID clip, @PathVariable int frame, Member me)
       throws IOException {

@@ -70,7 +70,7 @@ public class ThrowResource {
   }
 
   /** The same as a table: frame, x, y. */
-  @GetMapping("/throws/{giver}/{receiver}/path.csv")
+  @GetMapping(path = "/throws/{giver}/{receiver}/path.csv", produces = Download.CSV)
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   public ResponseEntity<byte[]> csv(
       @PathVariable UUID giver,
@@ -87,7 +87,7 @@ public class ThrowResource {
   }
 
   /** The same as JSON. */
-  @GetMapping("/throws/{giver}/{receiver}/path.json")
+  @GetMapping(path = "/throws/{giver}/{receiver}/path.json", produces = Download.JSON)
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   public ResponseEntity<byte[]> json(
       @PathVariable UUID giver,

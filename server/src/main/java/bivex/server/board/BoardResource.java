@@ -74,7 +74,7 @@ public class BoardResource {
   }
 
   /** The picture of a frame, never as active content. */
-  @GetMapping("/board/{frame}/picture")
+  @GetMapping(path = "/board/{frame}/picture", produces = "image/*")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   public ResponseEntity<Resource> picture(@PathVariable UUID frame, Member me) {
     return Sandboxed.file(store, storyboards.picture(me, frame));

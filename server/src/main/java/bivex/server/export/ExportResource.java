@@ -96,7 +96,7 @@ public class ExportResource {
       List<MethodChoice> methods,
       Plan plan) {}
 
-  @GetMapping("/productions/{production}/shots/{shot}/brief.pdf")
+  @GetMapping(path = "/productions/{production}/shots/{shot}/brief.pdf", produces = Download.PDF)
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public ResponseEntity<byte[]> brief(@PathVariable UUID shot, Member me) throws IOException {
@@ -113,7 +113,7 @@ public class ExportResource {
   }
 
   /** The briefs of all shots, each beginning a page. */
-  @GetMapping("/productions/{production}/briefs.pdf")
+  @GetMapping(path = "/productions/{production}/briefs.pdf", produces = Download.PDF)
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public ResponseEntity<byte[]> briefs(Member me) throws IOException {
@@ -125,7 +125,7 @@ public class ExportResource {
   }
 
   /** One of the lists of a breakdown for a spreadsheet. */
-  @GetMapping("/productions/{production}/sheets/{sheet}.csv")
+  @GetMapping(path = "/productions/{production}/sheets/{sheet}.csv", produces = Download.CSV)
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public ResponseEntity<byte[]> csv(@PathVariable String sheet, Member me) throws IOException {
@@ -136,7 +136,7 @@ public class ExportResource {
   }
 
   /** The same on paper. */
-  @GetMapping("/productions/{production}/sheets/{sheet}.pdf")
+  @GetMapping(path = "/productions/{production}/sheets/{sheet}.pdf", produces = Download.PDF)
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   @Transactional(readOnly = true)
   public ResponseEntity<byte[]> pdf(@PathVariable String sheet, Member me) throws IOException {

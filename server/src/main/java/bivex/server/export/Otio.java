@@ -24,17 +24,16 @@ final class Otio {
     for (EditList.Event e : list.events()) {
       Map<String, Object> reference =
           schema(
-              "ExternalReference.1",
+              // Where the roll lies is not known here; a reader finds it by its reel.
+              "MissingReference.1",
               "name",
-              e.reel(),
-              "target_url",
               e.reel(),
               "available_range",
               range(list.rate(), e.takeIn().frame(), e.takeFrames()),
               "available_image_bounds",
               null,
               "metadata",
-              Map.of());
+              Map.of("cmx_3600", Map.of("reel", e.reel())));
       clips.add(
           schema(
               "Clip.2",
@@ -99,7 +98,7 @@ final class Otio {
                 "name",
                 list.title(),
                 "global_start_time",
-                null,
+                time(list.rate(), EditList.recordStart(list.rate(), list.drop()).frame()),
                 "metadata",
                 Map.of(),
                 "tracks",

@@ -19,6 +19,7 @@ import org.springframework.stereotype.Component;
 @Component
 public class PlanSchema {
   static final String PATH = "/api/schemas/plan";
+  private static final String RATE = "^[0-9]+(\\.[0-9]+|/[0-9]+)?$";
   private static final String ROOT = "PlanExport";
   private static final String REF = "#/components/schemas/";
 
@@ -39,6 +40,11 @@ public class PlanSchema {
     out.put("title", "Plan of an effect shot");
     out.putAll((Map<String, Object>) needed.remove(ROOT));
     out.put("$defs", needed);
+    Map<String, Object> told = (Map<String, Object>) out.get("properties");
+    ((Map<String, Object>) told.get("rate")).put("pattern", RATE);
+    ((Map<String, Object>) told.get("cutFrames")).put("minimum", 1);
+    ((Map<String, Object>) told.get("handles")).put("minimum", 0);
+    ((Map<String, Object>) told.get("firstFrame")).put("minimum", 0);
     // A point of a drawing that belongs to no frame has none; what a plan does not ask of the
     // camera is null.
     orNull(needed, "Point", Set.of("frame"));
@@ -83,6 +89,10 @@ public class PlanSchema {
               out.put((String) k, rewritten(all, v, needed));
             }
           });
+      // A field that is misspelt is no field of a plan.
+      if (out.get("properties") instanceof Map<?, ?> && "object".equals(out.get("type"))) {
+        out.putIfAbsent("additionalProperties", false);
+      }
       return out;
     }
     return node instanceof List<?> list

@@ -10,6 +10,8 @@ public final class Download {
   public static final String CSV = "text/csv;charset=UTF-8";
   public static final String PDF = "application/pdf";
   public static final String JSON = "application/json";
+  public static final String CALENDAR = "text/calendar;charset=UTF-8";
+  public static final String TEXT = "text/plain;charset=UTF-8";
 
   private Download() {}
 

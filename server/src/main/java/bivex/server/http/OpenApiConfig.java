@@ -21,6 +21,8 @@ import io.swagger.v3.oas.models.media.StringSchema;
 import io.swagger.v3.oas.models.parameters.RequestBody;
 import io.swagger.v3.oas.models.responses.ApiResponse;
 import io.swagger.v3.oas.models.responses.ApiResponses;
+import io.swagger.v3.oas.models.security.SecurityRequirement;
+import io.swagger.v3.oas.models.security.SecurityScheme;
 import io.swagger.v3.oas.models.servers.Server;
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -33,6 +35,8 @@ import org.springframework.context.annotation.Configuration;
 /** The served document of the interface, from which the typed client is made. */
 @Configuration
 public class OpenApiConfig {
+  private static final String PROBLEM = "Problem";
+
   /**
    * Every part of an answer is always there, even if it is null; parts of a request may be left
    * out.
@@ -51,6 +55,11 @@ public class OpenApiConfig {
       api.servers(List.of(new Server().url("/")));
       Reckoner.sums().forEach(sum -> describe(api, sum));
       api.setPaths(sorted(api.getPaths()));
+      guard(api);
+      api.getPaths().values().stream()
+          .flatMap(p -> p.readOperations().stream())
+          .map(Operation::getResponses)
+          .forEach(OpenApiConfig::told);
       api.getComponents().setSchemas(new TreeMap<>(api.getComponents().getSchemas()));
       api.getComponents().getSchemas().forEach((name, schema) -> require(name, schema));
     };
@@ -130,10 +139,64 @@ public class OpenApiConfig {
                     .content(
                         new Content()
                             .addMediaType(
-                                "*/*",
+                                "application/json",
                                 new MediaType()
                                     .schema(new Schema<>().$ref("#/components/schemas/Answer"))))));
     api.getPaths().addPathItem("/api/sums/" + sum.id(), new PathItem().post(post));
+  }
+
+  /** Who is signed in is told by a cookie; what changes things repeats a token in a header. */
+  private static void guard(OpenAPI api) {
+    api.getComponents()
+        .addSecuritySchemes(
+            "session",
+            new SecurityScheme()
+                .type(SecurityScheme.Type.APIKEY)
+                .in(SecurityScheme.In.COOKIE)
+                .name("BIVEX"));
+    api.addSecurityItem(new SecurityRequirement().addList("session"));
+    Schema<?> problem =
+        new ObjectSchema()
+            .addProperty("type", new StringSchema().format("uri-reference"))
+            .addProperty("title", new StringSchema())
+            .addProperty("status", new IntegerSchema())
+            .addProperty("detail", new StringSchema())
+            .addProperty(
+                "field", new StringSchema().description("of the request, where one is at fault"));
+    problem.setDescription("RFC 9457");
+    api.getComponents().addSchemas(PROBLEM, problem);
+  }
+
+  /** What is no JSON is a file of octets; every error is a problem document. */
+  private static void told(ApiResponses responses) {
+    responses
+        .values()
+        .forEach(
+            r -> {
+              if (r.getContent() != null) {
+                r.getContent()
+                    .forEach(
+                        (type, is) -> {
+                          boolean octets =
+                              is.getSchema() == null
+                                  || "byte".equals(is.getSchema().getFormat())
+                                  || !type.contains("json") && !type.equals("text/event-stream");
+                          if (octets) {
+                            is.setSchema(new StringSchema().format("binary"));
+                          }
+                        });
+              }
+            });
+    responses.addApiResponse(
+        "default",
+        new ApiResponse()
+            .description("What is wrong, in words")
+            .content(
+                new Content()
+                    .addMediaType(
+                        "application/problem+json",
+                        new MediaType()
+                            .schema(new Schema<>().$ref("#/components/schemas/" + PROBLEM)))));
   }
 
   private static io.swagger.v3.oas.models.Paths sorted(io.swagger.v3.oas.models.Paths paths) {

@@ -69,7 +69,7 @@ public class LookResource {
   }
 
   /** The picture of a look, never as active content. */
-  @GetMapping("/looks/{look}/picture")
+  @GetMapping(path = "/looks/{look}/picture", produces = "image/*")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   public ResponseEntity<Resource> picture(@PathVariable UUID look, Member me) {
     return Sandboxed.file(store, looking.picture(me, look));

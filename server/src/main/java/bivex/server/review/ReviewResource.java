@@ -102,7 +102,9 @@ public class ReviewResource {
   }
 
   /** The file itself, in ranges, never as active content. */
-  @GetMapping("/versions/{version}/file")
+  @GetMapping(
+      path = "/versions/{version}/file",
+      produces = {"video/*", "image/*"})
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST, GUEST})
   public ResponseEntity<Resource> file(@PathVariable UUID version, Member me) {
     return Sandboxed.file(store, reviews.file(me, version));

@@ -56,7 +56,7 @@ public class StillResource {
   }
 
   /** The picture of a still, never as active content. */
-  @GetMapping("/stills/{still}/picture")
+  @GetMapping(path = "/stills/{still}/picture", produces = "image/*")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   public ResponseEntity<Resource> picture(@PathVariable UUID still, Member me) {
     return Sandboxed.file(store, stills.picture(me, still));

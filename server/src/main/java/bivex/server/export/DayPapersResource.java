@@ -1,0 +1,224 @@
+package bivex.server.export;
+
+import static bivex.core.crew.Role.ARTIST;
+import static bivex.core.crew.Role.COORDINATOR;
+import static bivex.core.crew.Role.FLOOR;
+import static bivex.core.crew.Role.PRODUCER;
+
+import bivex.core.light.SunClock;
+import bivex.core.method.Plan;
+import bivex.core.order.Running;
+import bivex.core.order.TimeOfDay;
+import bivex.core.shoot.DayTerms;
+import bivex.core.tally.DaySheets;
+import bivex.core.tally.Sheets;
+import bivex.server.access.Allowed;
+import bivex.server.access.Member;
+import bivex.server.book.ShotBook;
+import bivex.server.http.Download;
+import bivex.server.keep.Setups;
+import bivex.server.keep.ShootingDay;
+import bivex.server.keep.ShootingDays;
+import bivex.server.papers.DayPaper;
+import bivex.server.papers.TablePaper;
+import bivex.server.shoot.DayOrder;
+import bivex.server.shoot.GuideTracks;
+import java.io.IOException;
+import java.time.ZonedDateTime;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.NoSuchElementException;
+import java.util.UUID;
+import org.springframework.http.ResponseEntity;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Papers of the shooting days. */
+@RestController
+@RequestMapping("/api/productions/{production}")
+public class DayPapersResource {
+  private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm");
+  private final ShootingDays days;
+  private final Setups setups;
+  private final ShotBook book;
+  private final DayOrder order;
+
+  DayPapersResource(ShootingDays days, Setups setups, ShotBook book, DayOrder order) {
+    this.days = days;
+    this.setups = setups;
+    this.book = book;
+    this.order = order;
+  }
+
+  /** The day sheet, the plates of each setup, the wardrobe blocks, or the kit, on paper. */
+  @GetMapping(path = "/days/{day}/papers/{paper}.pdf", produces = Download.PDF)
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional(readOnly = true)
+  public ResponseEntity<byte[]> paper(@PathVariable UUID day, @PathVariable String paper, Member me)
+      throws IOException {
+    ShootingDay d = days.require(day, me.productionId());
+    String name =
+        me.production().code + "-day-" + d.number + "-" + paper.replaceAll("[^a-z]", "") + ".pdf";
+    return Download.of(
+        switch (paper) {
+          case "day" -> DayPaper.sheet(me.production(), d, facts(d), passes(me, d), here(me, d));
+          case "plates" -> plates(me, d);
+          case "wardrobe" ->
+              TablePaper.pdf(
+                  me.production().title + ", day " + d.number,
+                  DaySheets.wardrobe(running(me, d)),
+                  d.shootOn);
+          case "kit" ->
+              TablePaper.pdf(me.production().title + ", day " + d.number, kit(me, d), d.shootOn);
+          default ->
+              throw new NoSuchElementException(
+                  "There is no such paper; there are day, plates, wardrobe and kit.");
+        },
+        name,
+        Download.PDF);
+  }
+
+  /** The order of the day, the wardrobe blocks, or the kit, for a spreadsheet. */
+  @GetMapping(path = "/days/{day}/papers/{paper}.csv", produces = Download.CSV)
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional(readOnly = true)
+  public ResponseEntity<byte[]> list(@PathVariable UUID day, @PathVariable String paper, Member me)
+      throws IOException {
+    ShootingDay d = days.require(day, me.productionId());
+    Sheets.Table table =
+        switch (paper) {
+          case "day" -> passes(me, d);
+          case "wardrobe" -> DaySheets.wardrobe(running(me, d));
+          case "kit" -> kit(me, d);
+          default ->
+              throw new NoSuchElementException(
+                  "There is no such list; there are day, wardrobe and kit.");
+        };
+    return Download.of(
+        TablePaper.csv(table, me.production().lists),
+        me.production().code + "-day-" + d.number + "-" + paper + ".csv",
+        Download.CSV);
+  }
+
+  /** The pacing of a guide track on paper. */
+  @PostMapping(path = "/shots/{shot}/guide.pdf", produces = Download.PDF)
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  @Transactional(readOnly = true)
+  public ResponseEntity<byte[]> pacing(
+      @PathVariable UUID shot, Member me, @RequestBody GuideTracks.NewGuide in) throws IOException {
+    ShotBook.Page p = book.one(me.production(), shot);
+    return Download.of(
+        DayPaper.pacing(p.shot().code, p.shot().title, GuideTracks.track(in)),
+        p.shot().code + "-pacing.pdf",
+        Download.PDF);
+  }
+
+  private Sheets.Table passes(Member me, ShootingDay d) {
+    DayOrder.Of of = order.of(me, d);
+    Running r = of.running();
+    return DaySheets.passes(r, of.warnings(r));
+  }
+
+  private Running running(Member me, ShootingDay d) {
+    return order.of(me, d).running();
+  }
+
+  private List<ShotBook.Page> here(Member me, ShootingDay d) {
+    List<UUID> ids = setups.findByDayIdOrderByNumber(d.id).stream().map(s -> s.id).toList();
+    return book.all(me.production()).stream()
+        .filter(p -> ids.contains(p.shot().setupId) && !p.shot().omitted)
+        .toList();
+  }
+
+  private byte[] plates(Member me, ShootingDay d) throws IOException {
+    List<ShotBook.Page> here = here(me, d);
+    List<Plan> plans =
+        here.stream()
+            .map(
+                p ->
+                    p.planFault() == null
+                        ? ShotBook.plan(me.production(), p.shot(), true)
+                        : p.plan())
+            .toList();
+    return DayPaper.plates(me.production(), d, setups.findByDayIdOrderByNumber(d.id), here, plans);
+  }
+
+  private Sheets.Table kit(Member me, ShootingDay d) {
+    return DaySheets.kit(
+        here(me, d).stream()
+            .map(
+                p ->
+                    new DaySheets.Brought(
+                        p.shot().code, p.setup() == null ? "" : p.setup().name, p.plan()))
+            .toList());
+  }
+
+  private static List<String> facts(ShootingDay d) {
+    DayTerms t = d.terms;
+    List<String> out = new ArrayList<>();
+    out.add(
+        "Call "
+            + TimeOfDay.label(t.call())
+            + " · wrap "
+            + TimeOfDay.label(t.wrap())
+            + " · "
+            + d.place
+            + " · "
+            + t.zone());
+    if (t.latitude() != null) {
+      SunClock c =
+          SunClock.of(
+              t.moment(d.shootOn, t.call()),
+              t.moment(d.shootOn, t.wrap()),
+              t.latitude(),
+              t.longitude(),
+              t.shadowHeightM());
+      out.add(
+          String.format(
+                  Locale.ROOT,
+                  "%.4f, %.4f · sun %s to %s",
+                  t.latitude(),
+                  t.longitude(),
+                  time(c.sunrise(), "does not rise"),
+                  time(c.sunset(), "does not set"))
+              + (c.golden().isEmpty()
+                  ? ""
+                  : " · low sun "
+                      + String.join(
+                          " and ",
+                          c.golden().stream()
+                              .map(w -> TIME.format(w.from()) + " to " + TIME.format(w.to()))
+                              .toList())));
+    }
+    t.people()
+        .forEach(
+            p ->
+                out.add(
+                    TimeOfDay.label(p.from())
+                        + " to "
+                        + TimeOfDay.label(p.to())
+                        + "  "
+                        + p.name()
+                        + (p.duty().isEmpty() ? "" : ", " + p.duty())));
+    out.add(
+        String.format(
+            Locale.ROOT,
+            "A battery lasts %.0f min, a card %.0f min at %.0f Mb/s. Neither is changed inside a"
+                + " match set.",
+            t.rates().batteryMinutes(),
+            t.cardMinutes(),
+            t.megabitsPerSecond()));
+    return out;
+  }
+
+  private static String time(ZonedDateTime at, String none) {
+    return at == null ? none : TIME.format(at);
+  }
+}
