@@ -4,6 +4,7 @@
   import { frame, queries } from './lib/state.svelte';
   import { ROLE } from './lib/words';
   import Brand from './lib/parts/Brand.svelte';
+  import { refused } from './lib/refused';
 
   let login = $state('');
   let password = $state('');
@@ -124,7 +125,7 @@
         <label class="field"
           ><span>Sign-in name</span><input
             class="input"
-            class:wrong={wrong?.field === 'login'}
+            {@attach refused(wrong?.field === 'login')}
             bind:value={login}
             required
             autocomplete="username"
@@ -133,7 +134,7 @@
         <label class="field"
           ><span>Password, at least 10 characters</span><input
             class="input"
-            class:wrong={wrong?.field === 'password'}
+            {@attach refused(wrong?.field === 'password')}
             type="password"
             bind:value={password}
             required
@@ -146,7 +147,7 @@
         <label class="field"
           ><span>Its code, 1 to 8 letters, begins every shot code</span><input
             class="mono input"
-            class:wrong={wrong?.field === 'code'}
+            {@attach refused(wrong?.field === 'code')}
             bind:value={code}
             required
             maxlength="8"

@@ -8,6 +8,7 @@
   import { go } from '../lib/router';
   import { frame } from '../lib/state.svelte';
   import { bytes, moment } from '../lib/words';
+  import { refused } from '../lib/refused';
 
   const h = house();
   const specs = createQuery(() => ({
@@ -310,14 +311,14 @@
         <label class="field"
           ><span>Rate, fps</span><input
             class="mono input"
-            class:wrong={wrong?.field === 'rate'}
+            {@attach refused(wrong?.field === 'rate')}
             bind:value={edit.body.rate}
           /></label
         >
         <label class="field"
           ><span>Handles</span><input
             class="mono input"
-            class:wrong={wrong?.field === 'handles'}
+            {@attach refused(wrong?.field === 'handles')}
             type="number"
             bind:value={edit.body.handles}
           /></label
@@ -326,7 +327,7 @@
       <label class="field"
         ><span>Names of files, from {'{production} {code} {scene} {version}'}</span><input
           class="mono input"
-          class:wrong={wrong?.field === 'pattern'}
+          {@attach refused(wrong?.field === 'pattern')}
           bind:value={edit.body.pattern}
         /></label
       >

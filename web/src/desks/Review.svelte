@@ -340,6 +340,7 @@
             <input
               class="input"
               bind:value={words}
+              name="words"
               autofocus
               aria-label="Note on frame {noteAt}"
               placeholder="what is to be changed"
@@ -413,6 +414,7 @@
             <input
               class="input"
               bind:value={reason}
+              name="reason"
               placeholder="the reason, in a few words"
               aria-label="Reason for the verdict"
             />
@@ -457,6 +459,7 @@
                   <input
                     class="input"
                     bind:value={answers[n.id]}
+                    name="words"
                     placeholder="how version {r.versions[0]?.number} answers it"
                     aria-label="Answer to the note on frame {n.frame}"
                   /><button class="tight btn">Answer</button>

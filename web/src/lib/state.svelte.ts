@@ -1,5 +1,6 @@
 import { QueryClient } from '@tanstack/svelte-query';
 import { Refused, type Schemas } from './api/client';
+import { markNamed } from './refused';
 import { touches, type Changed } from './live';
 
 export const queries = new QueryClient({
@@ -37,8 +38,9 @@ class Frame {
     this.note(words, false);
   }
 
-  /** Says what went wrong; it stays until the next word. */
+  /** Says what went wrong, and marks the field it is about; it stays until the next word. */
   wrong(e: unknown): void {
+    markNamed(e);
     this.note(
       e instanceof Refused ? `${e.title}. ${e.detail}` : e instanceof Error ? e.message : String(e),
       true,

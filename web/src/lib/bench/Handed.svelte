@@ -1,6 +1,7 @@
 <script lang="ts">
   import { api, got, Refused, type Schemas } from '../api/client';
   import { house } from '../house.svelte';
+  import { refused } from '../refused';
 
   /** What was handed over: the files of a sequence, and what a camera solve left over. */
   const h = house();
@@ -64,7 +65,7 @@
         class="mono textarea"
         rows="8"
         bind:value={files}
-        class:wrong={filesWrong?.field === 'files'}
+        {@attach refused(filesWrong?.field === 'files')}
         placeholder="TK-04-010_clean.1001.exr"></textarea></label
     >
     <div class="row">
@@ -79,7 +80,7 @@
           class="mono input"
           bind:value={readAt}
           placeholder="none"
-          class:wrong={filesWrong?.field === 'readAt'}
+          {@attach refused(filesWrong?.field === 'readAt')}
         /></label
       >
     </div>
@@ -112,7 +113,7 @@
           step="0.01"
           min="0"
           bind:value={error}
-          class:wrong={solveWrong?.field === 'error' || solveWrong?.field === 'errorPx'}
+          {@attach refused(solveWrong?.field === 'error' || solveWrong?.field === 'errorPx')}
         /></label
       >
       <label class="field"
@@ -121,7 +122,7 @@
           type="number"
           bind:value={width}
           placeholder={`${h.view?.capture.width ?? ''}`}
-          class:wrong={solveWrong?.field === 'width'}
+          {@attach refused(solveWrong?.field === 'width')}
         /></label
       >
     </div>
@@ -138,7 +139,7 @@
         class="mono textarea"
         rows="8"
         bind:value={csv}
-        class:wrong={solveWrong?.field?.startsWith('csv') ?? false}
+        {@attach refused(solveWrong?.field?.startsWith('csv') ?? false)}
         placeholder={'frame,error\n1001,0.42'}></textarea></label
     >
     <button class="now mt-3 btn" disabled={csv.trim() === '' && error === undefined}>Grade the solve</button>

@@ -7,6 +7,7 @@
   import { FIELDS, named, ONCE, shown, typedInto, type Field } from './fields';
   import { line } from './line.svelte';
   import type { FloorSheet, FloorTake } from './merged';
+  import { markNamed } from '../refused';
 
   /** Sets a logged take right; what it was stays on record. */
   let {
@@ -49,6 +50,7 @@
     if (fault) {
       const at = fault.split(':')[0] ?? '';
       wrong = fault.replace(at, named(at));
+      markNamed(at);
       return;
     }
     busy = true;
@@ -85,6 +87,7 @@
       open = false;
     } catch (e) {
       wrong = e instanceof Error ? e.message : String(e);
+      markNamed(e);
     } finally {
       busy = false;
     }
@@ -98,6 +101,7 @@
       {@const words = f.kind === 'auto' ? ['manual', 'automatic'] : ['off', 'on']}
       <select
         class="select"
+        name={f.key}
         value={camera[f.key] === true ? words[1] : camera[f.key] === false ? words[0] : ''}
         onchange={(e) => set(f, e.currentTarget.value)}
         ><option value="">not read</option>{#each words as w (w)}<option>{w}</option>{/each}</select
@@ -105,6 +109,7 @@
     {:else}
       <input
         class="mono input"
+        name={f.key}
         inputmode={f.kind === 'number' ? 'decimal' : 'text'}
         placeholder="not read"
         value={shown(camera, f)}
@@ -130,10 +135,16 @@
             >{/each}</select
         ></label
       >
-      <label class="field"><span>Roll</span><input class="mono input" bind:value={roll} required /></label>
-      <label class="field"><span>In</span><input class="mono input" bind:value={tcIn} required /></label>
-      <label class="field"><span>Out</span><input class="mono input" bind:value={tcOut} required /></label>
-      <label class="field two"><span>Note</span><input class="input" bind:value={note} /></label>
+      <label class="field"
+        ><span>Roll</span><input class="mono input" bind:value={roll} name="roll" required /></label
+      >
+      <label class="field"
+        ><span>In</span><input class="mono input" bind:value={tcIn} name="in" required /></label
+      >
+      <label class="field"
+        ><span>Out</span><input class="mono input" bind:value={tcOut} name="out" required /></label
+      >
+      <label class="field two"><span>Note</span><input class="input" bind:value={note} name="note" /></label>
     </div>
     {#each parts as p (p.part)}
       <div class="grid">
@@ -149,10 +160,19 @@
       {#each [...FIELDS, ...ONCE] as f (f.key)}{@render field(f)}{/each}
     </fieldset>
     <label class="field"
-      ><span>What was wrong with the entry</span><input class="input" bind:value={reason} required /></label
+      ><span>What was wrong with the entry</span><input
+        class="input"
+        bind:value={reason}
+        name="reason"
+        required
+      /></label
     >
     {#if was.overruled || wrong.includes('match set')}<label class="field"
-        ><span>Why an automatic mode must be so</span><input class="input" bind:value={overruled} /></label
+        ><span>Why an automatic mode must be so</span><input
+          class="input"
+          bind:value={overruled}
+          name="overruled"
+        /></label
       >{/if}
     {#if wrong}<p class="pencil" role="alert">
         {wrong}. Nothing was changed; what you typed is still here.

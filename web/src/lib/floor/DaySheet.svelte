@@ -8,6 +8,7 @@
   import { day as dayName } from '../words';
   import { clock, minutes } from './time';
   import { number } from '../numbers';
+  import { markNamed } from '../refused';
 
   /** A shooting day: where, when, who, and what battery, card and sun allow. Also adds a day or a setup. */
   let {
@@ -142,6 +143,7 @@
       was = '';
     } catch (e) {
       wrong = e instanceof Refused ? e : null;
+      markNamed(e);
       if (!wrong) frame.wrong(e);
     }
   }
@@ -172,6 +174,7 @@
       frame.say(`${place} is saved as a place.`);
     } catch (e) {
       wrong = e instanceof Refused ? e : null;
+      markNamed(e);
     }
   }
 
@@ -219,6 +222,7 @@
         ><span>A new setup on this day, as the crew calls it</span><input
           class="input"
           bind:value={newSetup}
+          name="name"
           required
         /></label
       >
@@ -235,13 +239,20 @@
   >
     <div class="cols">
       <label class="field"
-        ><span>Date</span><input class="mono input" type="date" bind:value={date} required /></label
+        ><span>Date</span><input
+          class="mono input"
+          type="date"
+          bind:value={date}
+          name="date"
+          required
+        /></label
       >
       <label class="field wide"
         ><span>Place</span><input
           class="input"
           list="places"
           bind:value={place}
+          name="place"
           onchange={() => pick(place)}
           required
         /></label
@@ -254,6 +265,7 @@
           class="mono input"
           inputmode="decimal"
           bind:value={latitude}
+          name="latitude"
           placeholder="not followed"
         /></label
       >
@@ -262,15 +274,30 @@
           class="mono input"
           inputmode="decimal"
           bind:value={longitude}
+          name="longitude"
           placeholder="not followed"
         /></label
       >
-      <label class="field"><span>Time zone</span><input class="input" bind:value={zone} required /></label>
       <label class="field"
-        ><span>Call</span><input class="mono input" type="time" bind:value={call} required /></label
+        ><span>Time zone</span><input class="input" bind:value={zone} name="zone" required /></label
       >
       <label class="field"
-        ><span>Wrap</span><input class="mono input" type="time" bind:value={wrap} required /></label
+        ><span>Call</span><input
+          class="mono input"
+          type="time"
+          bind:value={call}
+          name="call"
+          required
+        /></label
+      >
+      <label class="field"
+        ><span>Wrap</span><input
+          class="mono input"
+          type="time"
+          bind:value={wrap}
+          name="wrap"
+          required
+        /></label
       >
       <button
         type="button"
@@ -315,6 +342,7 @@
             step="any"
             min="0"
             bind:value={kit[k]}
+            name={k}
             required
           /></label
         >{/each}
@@ -324,6 +352,7 @@
           inputmode="decimal"
           placeholder="not known"
           bind:value={dimmed}
+          name="dimmedHz"
         /></label
       >
     </fieldset>

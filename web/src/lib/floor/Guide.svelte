@@ -5,6 +5,7 @@
   import Sheet from '../parts/Sheet.svelte';
   import { frame } from '../state.svelte';
   import { number } from '../numbers';
+  import { refused } from '../refused';
 
   /** The guide track of a shot: lines from the script, timed, heard and printed. */
   let { shot, onclose }: { shot: string; onclose: () => void } = $props();
@@ -171,7 +172,7 @@
       <label class="field"
         ><span class="sr-only">From, s</span><input
           class="mono input"
-          class:wrong={clash}
+          {@attach refused(clash, false)}
           bind:value={r.from}
           placeholder="after"
         /></label
@@ -179,7 +180,7 @@
       <label class="field"
         ><span class="sr-only">To, s</span><input
           class="mono input"
-          class:wrong={clash}
+          {@attach refused(clash, false)}
           bind:value={r.to}
           placeholder="by words"
         /></label

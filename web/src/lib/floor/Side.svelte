@@ -280,6 +280,7 @@
       ><span>What it is like</span><input
         class="input"
         bind:value={light.words}
+        name="words"
         placeholder="thin cloud, lamp at 40 %"
       /></label
     >
@@ -289,12 +290,14 @@
           class="mono input"
           inputmode="decimal"
           bind:value={light.ev}
+          name="ev"
         /></label
       ><label class="field"
         ><span>Colour, K</span><input
           class="mono input"
           inputmode="decimal"
           bind:value={light.kelvin}
+          name="kelvin"
         /></label
       >
     </div>

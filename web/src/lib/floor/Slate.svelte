@@ -1,6 +1,5 @@
 <script lang="ts">
   import * as core from 'bivex-core';
-  import { tick } from 'svelte';
   import { api, got, Refused, type Schemas } from '../api/client';
   import { house } from '../house.svelte';
   import Findings from '../parts/Findings.svelte';
@@ -9,6 +8,7 @@
   import { held, type FloorSheet } from './merged';
   import { FIELDS, named, ONCE, shown, typedInto, type Field } from './fields';
   import { timeOf } from './time';
+  import { refused } from '../refused';
 
   /**
    * The slate of one plate: roll and cut, the camera carried over and changed by exception, and what
@@ -298,8 +298,6 @@
               field: 'overruled',
             };
       meantCall = [call, why];
-      await tick();
-      document.querySelector<HTMLElement>('.slate-card .wrong')?.focus();
       return;
     }
     busy = true;
@@ -384,7 +382,7 @@
         <select
           id="camera-{f.key}"
           class="select"
-          class:wrong={wrong?.field === f.key}
+          {@attach refused(wrong?.field === f.key)}
           value={camera[f.key] === true ? 'automatic' : camera[f.key] === false ? 'manual' : ''}
           onchange={(e) => set(f, e.currentTarget.value)}
           ><option value="">{notRead.includes(f.key) ? 'not read' : 'say'}</option><option>manual</option
@@ -394,7 +392,7 @@
         <select
           id="camera-{f.key}"
           class="select"
-          class:wrong={wrong?.field === f.key}
+          {@attach refused(wrong?.field === f.key)}
           value={camera[f.key] === true ? 'on' : camera[f.key] === false ? 'off' : ''}
           onchange={(e) => set(f, e.currentTarget.value)}
           ><option value="">{notRead.includes(f.key) ? 'not read' : 'say'}</option><option>off</option><option
@@ -405,7 +403,7 @@
         <input
           id="camera-{f.key}"
           class="mono input"
-          class:wrong={wrong !== null && (wrong.field === f.key || wrong.words.startsWith(f.label))}
+          {@attach refused(wrong !== null && (wrong.field === f.key || wrong.words.startsWith(f.label)))}
           inputmode={f.kind === 'number' ? 'decimal' : 'text'}
           value={shown(camera, f)}
           placeholder={notRead.includes(f.key) ? 'not read' : ''}
@@ -501,7 +499,7 @@
   {#if autos.length > 0 && may}<label class="field"
       ><span>Why it must be so</span><input
         class="input"
-        class:wrong={wrong?.field === 'overruled'}
+        {@attach refused(wrong?.field === 'overruled')}
         bind:value={overruled}
       /></label
     >{/if}
@@ -509,7 +507,7 @@
     <label class="field"
       ><span>Roll</span><input
         class="mono input"
-        class:wrong={wrong?.field === 'roll'}
+        {@attach refused(wrong?.field === 'roll')}
         bind:value={roll}
         oninput={() => (typed = true)}
         disabled={!may}
@@ -518,7 +516,7 @@
     <label class="field"
       ><span>In</span><input
         class="mono input"
-        class:wrong={wrong?.field === 'in'}
+        {@attach refused(wrong?.field === 'in')}
         bind:value={tcIn}
         oninput={() => (typed = true)}
         disabled={!may}
@@ -527,7 +525,7 @@
     <label class="field"
       ><span>Out</span><input
         class="mono input"
-        class:wrong={wrong?.field === 'out'}
+        {@attach refused(wrong?.field === 'out')}
         bind:value={tcOut}
         oninput={() => (typed = true)}
         placeholder="HH:MM:SS:FF"

@@ -222,7 +222,9 @@
       if (refusing) void call(refusing.id, refusing.name, 'NO_GOOD', reason);
     }}
   >
-    <label class="field"><span>Reason</span><input class="input" bind:value={reason} required /></label>
+    <label class="field"
+      ><span>Reason</span><input class="input" bind:value={reason} name="reason" required /></label
+    >
     <div class="mt-3 flex gap-2">
       <button class="ink btn">No good</button><button
         type="button"

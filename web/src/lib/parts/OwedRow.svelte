@@ -7,6 +7,7 @@
   import { today } from '../today';
   import { WHO } from '../words';
   import Form from './Form.svelte';
+  import { markNamed } from '../refused';
 
   /** One thing of a shot: how it stands, and a place to say what settles it. */
   let { shot, item, now = false }: { shot: string; item: Schemas['OwedItem']; now?: boolean } = $props();
@@ -60,6 +61,7 @@
       frame.say(`Kept: ${item.label}.`);
     } catch (e) {
       wrong = e instanceof Refused ? e.detail : String(e);
+      markNamed(e);
     }
   }
 </script>
@@ -94,6 +96,7 @@
           <input
             class="input"
             bind:value={words}
+            name="words"
             placeholder={item.state === 'DROPPED'
               ? 'why it is wanted again'
               : needs === 'SIGNATURE'
@@ -106,18 +109,26 @@
           {#if needs === 'HOURS'}<input
               class="mono input w-20"
               bind:value={hours}
+              name="hours"
               placeholder="hours"
               aria-label="Hours it took"
             />{/if}
         </div>
         {#if needs === 'SIGNATURE'}
           <div class="grid grid-cols-[1fr_1fr_130px] gap-2">
-            <input class="input" bind:value={who} placeholder="who signed" aria-label="Who signed" /><input
+            <input
+              class="input"
+              bind:value={who}
+              name="who"
+              placeholder="who signed"
+              aria-label="Who signed"
+            /><input
               class="input"
               bind:value={role}
+              name="role"
               placeholder="in which role"
               aria-label="In which role"
-            /><input class="mono input" type="date" bind:value={on} aria-label="Signed on" />
+            /><input class="mono input" type="date" bind:value={on} name="on" aria-label="Signed on" />
           </div>
         {:else if needs === 'FOUND'}
           <div class="grid grid-cols-[110px_90px_1fr] gap-2">
@@ -129,11 +140,13 @@
               class="mono input"
               inputmode="numeric"
               bind:value={widthPx}
+              name="widthPx"
               placeholder="px wide"
               aria-label="Width in px"
             /><input
               class="input"
               bind:value={licence}
+              name="licence"
               placeholder="licence, or whose it is"
               aria-label="Licence"
             />

@@ -68,7 +68,7 @@
         ></label
       >
       <label class="field"
-        ><span>Camera</span><select class="select" bind:value={field}
+        ><span>Camera</span><select class="select" bind:value={field} name="field"
           >{#each [...FIELDS, ...ONCE] as f (f.key)}<option value={f.key}
               >{f.key === 'shutterSeconds' ? 'Shutter, s' : f.label}{f.unit && f.key !== 'shutterSeconds'
                 ? `, ${f.unit}`
@@ -80,11 +80,14 @@
         ><span>Value</span><input
           class="mono input"
           bind:value
+          name="value"
           placeholder={field === 'shutterSeconds' ? '1/96' : field === 'raster' ? '3840x2160' : ''}
           required
         /></label
       >
-      <label class="field grow"><span>Why</span><input class="input" bind:value={reason} required /></label>
+      <label class="field grow"
+        ><span>Why</span><input class="input" bind:value={reason} name="reason" required /></label
+      >
       <button class="tight btn" disabled={value.trim() === '' || reason.trim() === ''}>Keep</button>
     </form>
   </details>{/if}

@@ -162,7 +162,12 @@
                     }}
                   >
                     <label class="field grow"
-                      ><span>Why this way</span><input class="input" bind:value={reason} required /></label
+                      ><span>Why this way</span><input
+                        class="input"
+                        bind:value={reason}
+                        name="reason"
+                        required
+                      /></label
                     ><button class="ink btn" disabled={reason.trim() === ''}>Take this way out</button><button
                       type="button"
                       class="btn"

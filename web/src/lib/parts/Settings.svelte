@@ -5,6 +5,7 @@
   import { ROLE } from '../words';
   import Conflict from './Conflict.svelte';
   import Sheet from './Sheet.svelte';
+  import { refused } from '../refused';
 
   let { open = $bindable(false) }: { open: boolean } = $props();
   const h = house();
@@ -106,7 +107,7 @@
       <label class="field"
         ><span>Rate, fps</span><input
           class="mono input"
-          class:wrong={wrong?.field === 'rate'}
+          {@attach refused(wrong?.field === 'rate')}
           bind:value={edit.rate}
         /></label
       >
@@ -184,7 +185,7 @@
       <label class="field"
         ><span>Shot codes</span><input
           class="mono input"
-          class:wrong={wrong?.field === 'pattern'}
+          {@attach refused(wrong?.field === 'pattern')}
           bind:value={edit.codePattern}
         /></label
       >
@@ -216,7 +217,7 @@
       <label class="field"
         ><span>Sign-in name</span><input
           class="input"
-          class:wrong={badPerson?.field?.startsWith('login')}
+          {@attach refused(badPerson?.field?.startsWith('login'))}
           bind:value={fresh.login}
           required
           autocomplete="off"
@@ -225,7 +226,7 @@
       <label class="field"
         ><span>First password</span><input
           class="input"
-          class:wrong={badPerson?.field === 'password'}
+          {@attach refused(badPerson?.field === 'password')}
           type="password"
           bind:value={fresh.password}
           autocomplete="new-password"

@@ -12,6 +12,7 @@
   import Form from './Form.svelte';
   import Sheet from './Sheet.svelte';
   import Values from './Values.svelte';
+  import { refused } from '../refused';
 
   /**
    * A shot being broken down: its words, why, how, with which numbers, and what it will owe.
@@ -179,7 +180,7 @@
     <label class="field"
       ><span>What we see</span><input
         class="input"
-        class:wrong={wrong?.field === 'title'}
+        {@attach refused(wrong?.field === 'title', false)}
         bind:value={edit.title}
         disabled={!may}
       /></label
@@ -196,7 +197,7 @@
       <label class="field"
         ><span>Cut, frames</span><input
           class="mono input"
-          class:wrong={wrong?.field === 'cut length'}
+          {@attach refused(wrong?.field === 'cut length', false)}
           type="number"
           min="1"
           bind:value={edit.cutFrames}

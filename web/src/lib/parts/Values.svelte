@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
   import { read } from '../numbers';
+  import { refused } from '../refused';
 
   /** Fields for typed parameters; a value left at its default is not part of what is given back. */
   let {
@@ -175,7 +176,7 @@
         {#if p.kind === 'YES_NO'}
           <select
             class="select"
-            class:wrong={bad}
+            {@attach refused(bad, false)}
             value={shown(p) ? 'yes' : 'no'}
             onchange={(e) => set(p, e.currentTarget.value === 'yes')}
             ><option>yes</option><option>no</option></select
@@ -183,7 +184,7 @@
         {:else if p.kind === 'CHOICE'}
           <select
             class="select"
-            class:wrong={bad}
+            {@attach refused(bad, false)}
             value={shown(p) as string}
             onchange={(e) => set(p, e.currentTarget.value)}
           >
@@ -192,14 +193,14 @@
         {:else if p.kind === 'TEXT'}
           <input
             class="input"
-            class:wrong={bad}
+            {@attach refused(bad, false)}
             value={shown(p) as string}
             onchange={(e) => set(p, e.currentTarget.value)}
           />
         {:else}
           <input
             class="mono input"
-            class:wrong={bad}
+            {@attach refused(bad, false)}
             inputmode="decimal"
             value={shown(p) as number}
             onchange={(e) => set(p, numeric(p, e.currentTarget.value))}

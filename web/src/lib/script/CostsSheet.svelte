@@ -8,6 +8,7 @@
   import { hours } from '../words';
   import { money } from './money';
   import { number } from '../numbers';
+  import { refused } from '../refused';
 
   /** What is paid and what there is; which shots cost most, and what else would do for each. */
   let { open = $bindable(false), tally }: { open: boolean; tally: Schemas['TallyView'] | undefined } =
@@ -72,7 +73,7 @@
       <label class="field"
         ><span>An hour of post</span><input
           class="mono input"
-          class:wrong={wrong?.field === 'hourRate'}
+          {@attach refused(wrong?.field === 'hourRate')}
           inputmode="decimal"
           bind:value={typed.hourRate}
           disabled={!may}
@@ -81,7 +82,7 @@
       <label class="field"
         ><span>An hour on set, with its crew</span><input
           class="mono input"
-          class:wrong={wrong?.field === 'setHourRate'}
+          {@attach refused(wrong?.field === 'setHourRate')}
           inputmode="decimal"
           bind:value={typed.setHourRate}
           disabled={!may}
@@ -90,7 +91,7 @@
       <label class="field"
         ><span>Budget for effects</span><input
           class="mono input"
-          class:wrong={wrong?.field === 'budget'}
+          {@attach refused(wrong?.field === 'budget')}
           inputmode="decimal"
           bind:value={typed.budget}
           disabled={!may}
@@ -100,7 +101,7 @@
       <label class="field"
         ><span>Currency</span><input
           class="mono input"
-          class:wrong={wrong?.field === 'currency'}
+          {@attach refused(wrong?.field === 'currency')}
           maxlength="3"
           bind:value={typed.currency}
           disabled={!may}

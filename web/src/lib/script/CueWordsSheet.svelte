@@ -5,6 +5,7 @@
   import Conflict from '../parts/Conflict.svelte';
   import Sheet from '../parts/Sheet.svelte';
   import { frame, queries } from '../state.svelte';
+  import { refused } from '../refused';
 
   /** The words cues are found by: the production's own, the book's, and the cues that were waved away. */
   let {
@@ -86,7 +87,7 @@
         <label class="field"
           ><span>Words of your own</span><input
             class="input"
-            class:wrong={wrong?.field === 'words'}
+            {@attach refused(wrong?.field === 'words')}
             bind:value={words}
             placeholder="tide gauge; a star stands for any ending"
           /></label

@@ -2,6 +2,7 @@
   import { Refused, send, type Schemas } from '../api/client';
   import { house } from '../house.svelte';
   import Sheet from '../parts/Sheet.svelte';
+  import { refused } from '../refused';
 
   /** Takes a draft in, from whatever it comes in. */
   let {
@@ -64,7 +65,7 @@
       <label class="field"
         ><span>Colour of its pages</span><input
           class="input"
-          class:wrong={wrong?.field === 'colour'}
+          {@attach refused(wrong?.field === 'colour')}
           bind:value={colour}
           list="colours"
           placeholder="blue"

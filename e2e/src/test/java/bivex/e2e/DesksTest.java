@@ -46,6 +46,8 @@ class DesksTest extends DeskTests {
     eyeline.locator(".head").click();
     in(eyeline, "Keep the answer").click();
     assertThat(eyeline.getByRole(AriaRole.ALERT)).containsText("must not be empty");
+    assertThat(eyeline.locator("input")).hasAttribute("aria-invalid", "true");
+    assertThat(eyeline.locator("input")).isFocused();
     eyeline.locator("input").fill("1.62 m, across the lamp");
     in(eyeline, "Keep the answer").click();
     assertThat(p.locator("footer .notice")).containsText("Kept: Eyeline");
@@ -172,6 +174,9 @@ class DesksTest extends DeskTests {
                 "standard", "AT_SPEED")));
     assertThat(p.locator("aside")).containsText("wait for the sound");
     assertThat(p.locator(".count")).containsText("frame 1020");
+    in(p.locator("aside"), "Again").click();
+    assertThat(p.getByLabel("Reason for the verdict")).hasAttribute("aria-invalid", "true");
+    assertThat(p.getByLabel("Reason for the verdict")).isFocused();
     p.locator("main").click(new Locator.ClickOptions().setPosition(4, 4));
     p.keyboard().press("c");
     stage.upload(Clips.mp4(1920, 1080, "24", 40));

@@ -22,6 +22,17 @@ public final class Handover implements Method {
   private static final String GIVER = ItemKey.GIVER.toString();
   private static final String RECEIVER = ItemKey.RECEIVER.toString();
 
+  /** Read where another method shares the set: both sides of the throw have their own number. */
+  private static final Parameter OTHER_TAKES =
+      Parameter.whole(
+          "takes",
+          "Takes of any other part",
+          "",
+          1,
+          30,
+          4,
+          "of a method that shares the set; throw and catch have their own");
+
   /**
    * Which side of the throw the takes of a plate show; those of any other plate are taken for
    * throws until somebody says otherwise.
@@ -65,7 +76,9 @@ public final class Handover implements Method {
   @Override
   public List<Parameter> parameters() {
     return CameraBrief.after(
-        CameraBrief.PARAMETERS,
+        CameraBrief.PARAMETERS.stream()
+            .map(p -> p.key().equals("takes") ? OTHER_TAKES : p)
+            .toList(),
         Parameter.text("prop", "Prop", "the prop", "named in plates and layers"),
         Parameter.number("distanceM", "From hand to hand", "m", 0.1, 100, 3, "paced out, level"),
         Parameter.number(
