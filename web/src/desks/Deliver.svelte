@@ -7,7 +7,7 @@
   import Sheet from '../lib/parts/Sheet.svelte';
   import { go } from '../lib/router';
   import { frame } from '../lib/state.svelte';
-  import { bytes, moment } from '../lib/words';
+  import { bytes, moment, inside } from '../lib/words';
   import { refused } from '../lib/refused';
 
   const h = house();
@@ -203,7 +203,7 @@
             {#if o.checks.some((c) => !c.asked)}<li class="small soft told">
                 The file says: {o.checks
                   .filter((c) => !c.asked)
-                  .map((c) => `${c.label.toLowerCase()} ${c.found}`)
+                  .map((c) => `${inside(c.label)} ${c.found}`)
                   .join(' · ')}
               </li>{/if}
           </ul>

@@ -8,7 +8,7 @@
   import Form from '../lib/parts/Form.svelte';
   import { go } from '../lib/router';
   import { frame as shell, queries } from '../lib/state.svelte';
-  import { bytes, moment } from '../lib/words';
+  import { bytes, moment, inside } from '../lib/words';
 
   let { shot }: { shot: string | null } = $props();
   const h = house();
@@ -399,7 +399,7 @@
         {#if v.checks.some((c) => !c.asked)}<p class="small soft">
             The file says: {v.checks
               .filter((c) => !c.asked)
-              .map((c) => `${c.label.toLowerCase()} ${c.found}`)
+              .map((c) => `${inside(c.label)} ${c.found}`)
               .join(' · ')}
           </p>{/if}
 

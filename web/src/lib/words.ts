@@ -16,6 +16,10 @@ export const STATE: Record<State, string> = {
 
 export type Stage = Schemas['ShotView']['stage'];
 export const STAGES: Stage[] = ['MARKED', 'PLANNED', 'SHOT', 'BUILT', 'AGREED', 'DELIVERED'];
+/** A label inside a sentence: begun small, with the names in it as they are. */
+export const inside = (label: string): string =>
+  /^.[a-z]/.test(label) ? label[0]!.toLowerCase() + label.slice(1) : label;
+
 export const stageName = (s: Stage): string => s[0] + s.slice(1).toLowerCase();
 
 export type Due = Schemas['OwedItem']['due'];

@@ -8,6 +8,7 @@
   import { line } from './line.svelte';
   import type { FloorSheet, FloorTake } from './merged';
   import { markNamed } from '../refused';
+  import { inside } from '../words';
 
   /** Sets a logged take right; what it was stays on record. */
   let {
@@ -81,7 +82,7 @@
             reason,
           },
         },
-        `${was.code} ${was.plateLabel.toLowerCase()}, take ${was.number}: set right`,
+        `${was.code} ${inside(was.plateLabel)}, take ${was.number}: set right`,
       );
       frame.say(`Take ${was.number} is set right; what it was stays on record.`);
       open = false;
@@ -119,7 +120,7 @@
   </label>
 {/snippet}
 
-<Sheet bind:open title="Set take {was.number} of {was.plateLabel.toLowerCase()} right" wide>
+<Sheet bind:open title="Set take {was.number} of {inside(was.plateLabel)} right" wide>
   <form
     onsubmit={(e) => {
       e.preventDefault();

@@ -58,6 +58,9 @@
     }));
   }
 
+  /** A time as it is typed; what can't be read is nowhere. */
+  const told = (raw: string): number => Number(raw.replace(',', '.'));
+
   /** Times the lines by their words; nothing is kept. */
   async function time(): Promise<void> {
     wrong = '';
@@ -147,6 +150,10 @@
     {view?.countIn ?? 3} beeps count in. The other parts are heard as one pulse a word at their own pitch; a tick
     says where the one who listens begins. It gives the timing, not the voice.
   </p>
+  {#each view?.track.overlaps ?? [] as o (o.from)}<p class="pencil">
+      Parts {o.partA} and {o.partB} speak at once from {o.from.toFixed(1)} to {o.to.toFixed(1)} s: one cannot be
+      recorded against the other there.
+    </p>{/each}
   <div class="rows">
     {#each ['part', 'who', 'line, from the scene', 'from, s', 'to, s', ''] as head (head)}<span
         class="small soft head"
@@ -154,7 +161,7 @@
       >{/each}
     {#each rows as r, i (i)}
       {@const clash = view?.track.overlaps.some(
-        (o) => (o.partA === r.part || o.partB === r.part) && Number(r.from) < o.to && Number(r.to) > o.from,
+        (o) => (o.partA === r.part || o.partB === r.part) && told(r.from) < o.to && told(r.to) > o.from,
       )}
       <label class="field"
         ><span class="sr-only">Part</span><input
@@ -192,50 +199,48 @@
       >
     {/each}
   </div>
-  <div class="mt-2 flex flex-wrap items-end gap-2">
-    <button
-      class="tight btn"
-      onclick={() => (rows = [...rows, { part: 1, name: 'part 1', text: '', from: '', to: '' }])}
-      >A line more</button
-    >
-    <label class="field"
-      ><span>Words a minute</span><input
-        class="mono input"
-        type="number"
-        min="20"
-        max="600"
-        bind:value={rate}
-      /></label
-    >
-    <button class="tight btn" onclick={() => void time()}>Time them by words</button>
-    {#if may}<button class="tight now btn" onclick={() => void keepMine()}>Keep my times</button
-      >{#if view?.keptBy}<button
-          class="tight bare btn"
-          onclick={() =>
-            void keep(
-              { lines: [] } as unknown as Schemas['NewGuide'],
-              'The lines are those of the script again.',
-            )}>The script's lines again</button
-        ><span class="small soft">Times kept by {view.keptBy}</span>{/if}{/if}
-  </div>
-  {#each view?.track.overlaps ?? [] as o (o.from)}<p class="pencil">
-      Parts {o.partA} and {o.partB} speak at once from {o.from.toFixed(1)} to {o.to.toFixed(1)} s: one cannot be
-      recorded against the other there.
-    </p>{/each}
-  {#if wrong}<p class="pencil" role="alert">{wrong}</p>{/if}
-  <div class="mt-3 flex flex-wrap items-center gap-2">
-    {#each [...new Set(rows.map((r) => Number(r.part)))].sort() as p (p)}<button
-        class="btn"
-        onclick={() => void hear(p)}>Hear it as part {p}</button
-      >{/each}
-    {#if sound}<audio controls src={sound} aria-label="Guide track for part {hears}"></audio><a
+  <div class="foot">
+    <div class="flex flex-wrap items-end gap-2">
+      <button
         class="tight btn"
-        href={sound}
-        download="guide-part-{hears}.wav">WAV</a
-      >{/if}
-    <button class="btn" onclick={() => void fetched('guide.pdf', {}).then((b) => save(b, 'pacing.pdf'))}
-      >Pacing sheet</button
-    >
+        onclick={() => (rows = [...rows, { part: 1, name: 'part 1', text: '', from: '', to: '' }])}
+        >A line more</button
+      >
+      <label class="field"
+        ><span>Words a minute</span><input
+          class="mono input"
+          type="number"
+          min="20"
+          max="600"
+          bind:value={rate}
+        /></label
+      >
+      <button class="tight btn" onclick={() => void time()}>Time them by words</button>
+      {#if may}<button class="tight now btn" onclick={() => void keepMine()}>Keep my times</button
+        >{#if view?.keptBy}<button
+            class="tight bare btn"
+            onclick={() =>
+              void keep(
+                { lines: [] } as unknown as Schemas['NewGuide'],
+                'The lines are those of the script again.',
+              )}>The script's lines again</button
+          ><span class="small soft">Times kept by {view.keptBy}</span>{/if}{/if}
+    </div>
+    {#if wrong}<p class="pencil" role="alert">{wrong}</p>{/if}
+    <div class="mt-2 flex flex-wrap items-center gap-2">
+      {#each [...new Set(rows.map((r) => Number(r.part)))].sort() as p (p)}<button
+          class="btn"
+          onclick={() => void hear(p)}>Hear it as part {p}</button
+        >{/each}
+      {#if sound}<audio controls src={sound} aria-label="Guide track for part {hears}"></audio><a
+          class="tight btn"
+          href={sound}
+          download="guide-part-{hears}.wav">WAV</a
+        >{/if}
+      <button class="btn" onclick={() => void fetched('guide.pdf', {}).then((b) => save(b, 'pacing.pdf'))}
+        >Pacing sheet</button
+      >
+    </div>
   </div>
 </Sheet>
 
@@ -247,7 +252,19 @@
     align-items: center;
     margin-top: 8px;
   }
+  /* What is done with the lines stays in sight below a long scene. */
+  .foot {
+    position: sticky;
+    bottom: -20px;
+    margin: 8px -20px -20px;
+    padding: 8px 20px 14px;
+    background: var(--sheet);
+    border-top: 1px solid var(--ink);
+  }
   @media (max-width: 720px) {
+    .foot {
+      position: static;
+    }
     .head {
       display: none;
     }

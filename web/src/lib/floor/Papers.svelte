@@ -1,8 +1,7 @@
 <script lang="ts">
-  import { send, type Schemas } from '../api/client';
+  import { Refused, send, type Schemas } from '../api/client';
   import { house } from '../house.svelte';
   import Sheet from '../parts/Sheet.svelte';
-  import { frame } from '../state.svelte';
   import { count } from '../words';
   import Guide from './Guide.svelte';
   import Head from './Head.svelte';
@@ -12,6 +11,8 @@
   let { pack, sheet }: { pack: Schemas['DayPack']; sheet: FloorSheet } = $props();
   const h = house();
   let open = $state(false);
+  /** What became of the last list that was brought in; it stays until the sheet is left. */
+  let report = $state<{ said: string; lists: [string, string[]][] } | null>(null);
   let guiding = $state('');
   let moving = $state(false);
   const base = $derived(`/api/productions/${h.id}/days/${pack.day.id}`);
@@ -20,32 +21,49 @@
     ...new Map(sheet.plates.filter((p) => p.guide).map((p) => [p.shot, p.code])).entries(),
   ]);
 
-  async function bring(path: string, files: FileList | null): Promise<void> {
-    const file = files?.[0];
+  const refusalWords = (e: unknown): string =>
+    e instanceof Refused ? e.detail : e instanceof Error ? e.message : String(e);
+
+  async function bring(path: string, input: HTMLInputElement): Promise<void> {
+    const file = input.files?.[0];
     if (!file) return;
+    report = null;
     const form = new FormData();
     form.set('file', file);
     try {
       if (path === 'takes.csv') {
         const r = await send<Schemas['TakesImport']>(`${base}/takes.csv`, form, () => undefined);
-        frame.say(`${count(r.logged, 'take')} logged, ${r.known} known already. ${r.otherwise.join(' ')}`);
+        report = {
+          said: `${file.name}: ${count(r.logged, 'take')} logged, ${r.known} known already.`,
+          lists: [['To look at', r.otherwise]],
+        };
       } else {
         const r = await send<Schemas['PicksImport']>(`${base}/picks`, form, () => undefined);
-        frame.say(
-          `${count(r.picked, 'take')} picked.` +
-            (r.unknown.length > 0 ? ` Not found on this day: ${r.unknown.join('; ')}.` : '') +
-            (r.passed.length > 0 ? ` Not used: ${r.passed.join('; ')}.` : ''),
-        );
+        report = {
+          said: `${file.name}: ${count(r.picked, 'take')} picked.`,
+          lists: [
+            ['Clips that no take of this day holds', r.unknown],
+            ['Lines that are not used', r.passed],
+          ],
+        };
       }
       await h.again();
-      open = false;
     } catch (e) {
-      frame.wrong(e);
+      report = { said: `${file.name}: nothing was taken in. ${refusalWords(e)}`, lists: [] };
+    } finally {
+      // The same file, mended, can be chosen again.
+      input.value = '';
     }
   }
 </script>
 
-<button class="tight btn" onclick={() => (open = true)}>Papers</button>
+<button
+  class="tight btn"
+  onclick={() => {
+    report = null;
+    open = true;
+  }}>Papers</button
+>
 {#each speaking as [shot, code] (shot)}<button class="tight btn" onclick={() => (guiding = shot)}
     >Guide track{speaking.length > 1 ? ` ${code}` : ''}</button
   >{/each}
@@ -53,6 +71,15 @@
   >{/if}
 
 <Sheet bind:open title="Papers of day {pack.day.number}">
+  {#if report}<section class="report" role="status" aria-label="What was brought in">
+      <p><strong>{report.said}</strong></p>
+      {#each report.lists.filter(([, lines]) => lines.length > 0) as [head, lines] (head)}
+        <h3>{head}</h3>
+        <ul class="lines">
+          {#each lines as l, i (i)}<li>{l}</li>{/each}
+        </ul>
+      {/each}
+    </section>{/if}
   <ul>
     <li>
       <span>Day sheet: hours, sun, order, cautions</span><a
@@ -104,7 +131,7 @@
             class="sr-only"
             type="file"
             accept=".csv,text/csv"
-            onchange={(e) => void bring('takes.csv', e.currentTarget.files)}
+            onchange={(e) => void bring('takes.csv', e.currentTarget)}
           /></label
         >{/if}
     </li>
@@ -116,7 +143,7 @@
             class="sr-only"
             type="file"
             accept=".edl,.otio,.txt,.json"
-            onchange={(e) => void bring('picks', e.currentTarget.files)}
+            onchange={(e) => void bring('picks', e.currentTarget)}
           /></label
         >{/if}
     </li>
@@ -138,6 +165,23 @@
   }
   li span {
     flex: 1;
+  }
+  .report {
+    border: 1px solid var(--ink);
+    padding: 8px 10px;
+    margin-bottom: 10px;
+  }
+  .report h3 {
+    margin-top: 6px;
+  }
+  .lines {
+    max-height: 180px;
+    overflow-y: auto;
+  }
+  .lines li {
+    display: block;
+    padding: 2px 0;
+    border: 0;
   }
   label:focus-within {
     outline: 2px solid var(--pencil);

@@ -9,6 +9,7 @@
   import { FIELDS, named, ONCE, shown, typedInto, type Field } from './fields';
   import { timeOf } from './time';
   import { refused } from '../refused';
+  import { inside } from '../words';
 
   /**
    * The slate of one plate: roll and cut, the camera carried over and changed by exception, and what
@@ -307,7 +308,7 @@
       typed = false;
       const breaks = against.filter((f) => f.severity === 'BREAKS');
       const picked = call === 'PICK';
-      const name = `${plate.code} ${plate.label.toLowerCase()}, take ${plate.nextTake}`;
+      const name = `${plate.code} ${inside(plate.label)}, take ${plate.nextTake}`;
       await line.add(
         {
           id,
@@ -563,8 +564,8 @@
   >
     <summary class="small soft"
       >Once a setup (open to change): {unsaid.length === 0
-        ? ONCE.map((f) => `${f.label.toLowerCase()} ${told(f)}`).join(' · ')
-        : `say ${unsaid.map((f) => f.label.toLowerCase()).join(', ')}`}</summary
+        ? ONCE.map((f) => `${inside(f.label)} ${told(f)}`).join(' · ')
+        : `say ${unsaid.map((f) => inside(f.label)).join(', ')}`}</summary
     >
     <fieldset class="answers" disabled={!may}>
       {#each ONCE as f (f.key)}

@@ -9,6 +9,7 @@
   import { line } from './line.svelte';
   import type { FloorSheet, FloorTake } from './merged';
   import { timeOf } from './time';
+  import { inside } from '../words';
 
   /** The takes of a setup, those that wait on this device first. */
   let { sheet, rate, may }: { sheet: FloorSheet; rate: string; may: boolean } = $props();
@@ -34,8 +35,7 @@
       .filter((t) => !sheet.takes.some((x) => x.id === t.id))
       .map((t) => ({ ...t, said: '', state: '' as const })),
   ]);
-  const name = (t: FloorTake): string =>
-    t.said || `${t.code} ${t.plateLabel.toLowerCase()}, take ${t.number}`;
+  const name = (t: FloorTake): string => t.said || `${t.code} ${inside(t.plateLabel)}, take ${t.number}`;
   let of = '';
   $effect(() => {
     if (of !== sheet.setup.id) {

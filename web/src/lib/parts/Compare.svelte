@@ -2,7 +2,7 @@
   import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
   import { api, got, type Schemas } from '../api/client';
   import { house } from '../house.svelte';
-  import { hours } from '../words';
+  import { hours, inside } from '../words';
   import StackPicture from './StackPicture.svelte';
 
   /**
@@ -79,7 +79,7 @@
           </div>
           <p class="small">
             <span class="soft">Shoots</span>
-            {o.plan.plates.map((p) => p.label.toLowerCase()).join(', ')}
+            {o.plan.plates.map((p) => inside(p.label)).join(', ')}
           </p>
           <p class="small">
             <span class="soft">Minds</span>

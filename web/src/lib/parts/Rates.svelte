@@ -4,6 +4,7 @@
   import { house } from '../house.svelte';
   import { frame, queries } from '../state.svelte';
   import { number } from '../numbers';
+  import { inside } from '../words';
 
   /**
    * Hours per unit of each kind of work; what work really took beside them, applied only when
@@ -112,7 +113,7 @@
       <strong>{k.words}</strong>
       <span
         >{k.evidence
-          .map((d) => `${d.code} ${d.label.toLowerCase()}: ${n(d.actual)} h of ${n(d.estimated)}`)
+          .map((d) => `${d.code} ${inside(d.label)}: ${n(d.actual)} h of ${n(d.estimated)}`)
           .join('; ')}</span
       >
       <span class="mono" class:pencil={Math.abs(k.factor - 1) > 0.2}>× {k.factor.toFixed(2)}</span>

@@ -112,13 +112,6 @@
         /></label
       >
       <label class="field"
-        ><span>Lists for spreadsheets</span><select class="select" bind:value={edit.lists}
-          ><option value="COMMA">commas, decimal points</option><option value="SEMICOLON"
-            >semicolons, decimal commas</option
-          ><option value="TAB">tabs, decimal points</option></select
-        ></label
-      >
-      <label class="field"
         ><span>Mains, Hz</span><input class="mono input" type="number" bind:value={edit.mainsHz} /></label
       >
       <label class="field"
@@ -188,6 +181,13 @@
           {@attach refused(wrong?.field === 'pattern')}
           bind:value={edit.codePattern}
         /></label
+      >
+      <label class="field"
+        ><span>Lists for spreadsheets</span><select class="select" bind:value={edit.lists}
+          ><option value="COMMA">commas, decimal points</option><option value="SEMICOLON"
+            >semicolons, decimal commas</option
+          ><option value="TAB">tabs, decimal points</option></select
+        ></label
       >
       {#if wrong?.stale}<div class="wide">
           <Conflict {wrong} onmine={mine} ontheirs={() => (open = false)} />

@@ -1,5 +1,7 @@
 package bivex.core;
 
+import java.util.Locale;
+
 /**
  * Words with numbers in them, the same wherever they are made: on the server and, compiled, on a
  * device, whose own formatter rounds halves otherwise. Understands {@code %s}, {@code %.nf} and
@@ -31,6 +33,16 @@ public final class Said {
       }
     }
     return b.toString();
+  }
+
+  /**
+   * A label as it stands inside a sentence: begun small, with the names in it as they are. One that
+   * begins with an abbreviation (ISO, A4) stays.
+   */
+  public static String inside(String label) {
+    return label.length() < 2 || !Character.isLowerCase(label.charAt(1))
+        ? label.length() == 1 ? label.toLowerCase(Locale.ROOT) : label
+        : Character.toLowerCase(label.charAt(0)) + label.substring(1);
   }
 
   /** A number with so many decimals, 0 to 6. */

@@ -36,4 +36,14 @@ class SaidTest {
     assertThat(Said.of("%.2f", -0.001)).isEqualTo("0.00");
     assertThat(Said.of("%.1f", -2.25)).isEqualTo("-2.3");
   }
+
+  /** A name or an abbreviation in a label is as it is, wherever the label stands. */
+  @Test
+  void aLabelInsideASentenceKeepsItsNames() {
+    assertThat(Said.inside("With Yesterday's Ines")).isEqualTo("with Yesterday's Ines");
+    assertThat(Said.inside("ISO of the plate")).isEqualTo("ISO of the plate");
+    assertThat(Said.inside("A4 card")).isEqualTo("A4 card");
+    assertThat(Said.inside("Clean plate")).isEqualTo("clean plate");
+    assertThat(Said.inside("")).isEmpty();
+  }
 }

@@ -12,6 +12,8 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.HashSet;
@@ -572,7 +574,7 @@ class FloorDeskTest extends DeskTests {
   }
 
   @Test
-  void papersAreHandedOutAndPicksTakenBack() {
+  void papersAreHandedOutAndPicksTakenBack() throws java.io.IOException {
     stage.pick("plate:performance-1", Stage.CAMERA);
     Page p = floor();
     button(p, "Papers").click();
@@ -591,9 +593,17 @@ class FloorDeskTest extends DeskTests {
                 sheet
                     .getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("Edit list"))
                     .click());
-    sheet.locator("input[type=file]").last().setInputFiles(list.path());
-    assertThat(p.locator("footer .notice")).containsText("1 take picked");
-    button(p, "Papers").click();
+    String edited = Files.readString(list.path()) + "\n002  BL V C 00:00:00:00 00:00:01:00";
+    sheet
+        .locator("input[type=file]")
+        .last()
+        .setInputFiles(
+            new FilePayload(
+                "picks.edl",
+                "text/plain",
+                (edited + " 01:00:06:00 01:00:07:00\n").getBytes(StandardCharsets.UTF_8)));
+    assertThat(sheet.getByRole(AriaRole.STATUS)).containsText("picks.edl: 1 take picked");
+    assertThat(sheet.getByRole(AriaRole.STATUS)).containsText("black: 002 BL");
     var takes =
         p.waitForDownload(
             () ->
@@ -602,6 +612,6 @@ class FloorDeskTest extends DeskTests {
                     .last()
                     .click());
     p.getByRole(AriaRole.DIALOG).locator("input[type=file]").first().setInputFiles(takes.path());
-    assertThat(p.locator("footer .notice")).containsText("0 takes logged, 1 known already");
+    assertThat(sheet.getByRole(AriaRole.STATUS)).containsText("0 takes logged, 1 known already");
   }
 }

@@ -1,5 +1,6 @@
 package bivex.core.method;
 
+import bivex.core.Said;
 import bivex.core.effort.Estimate;
 import bivex.core.effort.TaskKind;
 import bivex.core.element.ElementSource;
@@ -53,8 +54,8 @@ public record Plan(
           brief.add(
               new BriefLine(
                   d.plate() + " " + d.field(),
-                  CameraData.label(d.field()) + " of " + p.label().toLowerCase(Locale.ROOT),
-                  d.value(),
+                  CameraData.label(d.field()) + ", " + Said.inside(p.label()),
+                  d.said(),
                   d.reason()));
         }
       }
@@ -107,7 +108,7 @@ public record Plan(
         work.add(
             new Task(
                 "task:" + name,
-                "In place of " + p.label().toLowerCase(Locale.ROOT) + ": " + w.way(),
+                "In place of " + Said.inside(p.label()) + ": " + w.way(),
                 TaskKind.COMPOSITE,
                 1,
                 TaskKind.Difficulty.FAIR,
@@ -117,7 +118,7 @@ public record Plan(
           asked.add(
               new Datum(
                   "datum:" + name,
-                  "Does the way out hold: " + p.label().toLowerCase(Locale.ROOT),
+                  "Does the way out hold: " + Said.inside(p.label()),
                   w.doubt() + ".",
                   Due.BEFORE_DELIVERY));
         }

@@ -49,8 +49,17 @@ public record PlannedDifference(
    * @throws InvalidInput naming {@code value}
    */
   Object typed() {
+    return read().get(field);
+  }
+
+  /** The value as it is spoken of. */
+  String said() {
+    return read().said(field);
+  }
+
+  private CameraData read() {
     try {
-      return CameraData.read(f -> f.equals(field) ? value : null).get(field);
+      return CameraData.read(f -> f.equals(field) ? value : null);
     } catch (InvalidInput e) {
       throw new InvalidInput("value", CameraData.label(field) + ": " + e.getMessage());
     }

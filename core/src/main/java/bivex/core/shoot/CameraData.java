@@ -1,6 +1,7 @@
 package bivex.core.shoot;
 
 import bivex.core.InvalidInput;
+import bivex.core.Said;
 import bivex.core.optics.Raster;
 import bivex.core.time.FrameRate;
 import java.util.Collection;
@@ -325,6 +326,31 @@ public record CameraData(
       case "lensCorrections" -> "lens corrections";
       default -> throw new InvalidInput(field, "is not one of the camera data");
     };
+  }
+
+  /** The value of a field as it is spoken of, with its unit; empty when it was not read. */
+  public String said(String field) {
+    Object v = get(field);
+    if (field.equals("shutterSeconds") && v != null && shutterSeconds < 0.5) {
+      return Said.of("1/%.0f s", 1 / shutterSeconds);
+    }
+    String unit =
+        switch (field) {
+          case "focalMm" -> "mm";
+          case "fNumber" -> "f/";
+          case "shutterSeconds" -> "s";
+          case "whiteK" -> "K";
+          case "focusM", "heightM", "distanceM" -> "m";
+          case "tiltDeg", "rollDeg" -> "°";
+          case "ndStops" -> "stops";
+          case "bits" -> "bit";
+          default -> "";
+        };
+    return v instanceof Number n
+        ? MatchGuard.unit(n.doubleValue(), unit)
+        : v instanceof Raster r
+            ? r.width() + " × " + r.height()
+            : v instanceof FrameRate r ? r.name() + " fps" : listed(field);
   }
 
   /** Value of a field by its name; null when it was not read. */

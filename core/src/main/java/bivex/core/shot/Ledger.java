@@ -1,6 +1,7 @@
 package bivex.core.shot;
 
 import bivex.core.ItemKey;
+import bivex.core.Said;
 import bivex.core.effort.Estimate;
 import bivex.core.element.ElementMargin;
 import bivex.core.element.ElementSource;
@@ -393,12 +394,7 @@ public record Ledger(
                   t ->
                       facts.plan().plates().stream()
                           .filter(q -> q.key().equals(t.plate()) && q.inSet())
-                          .map(
-                              q ->
-                                  "take "
-                                      + t.number()
-                                      + " of "
-                                      + q.label().toLowerCase(java.util.Locale.ROOT)))
+                          .map(q -> "take " + t.number() + " of " + Said.inside(q.label())))
               .distinct()
               .limit(3)
               .toList();
@@ -475,7 +471,7 @@ public record Ledger(
             bad.isEmpty() ? State.IN_HAND : State.IN_DOUBT,
             bad.isEmpty()
                 ? "agrees with the shot"
-                : bad.get(0).label().toLowerCase(java.util.Locale.ROOT)
+                : Said.inside(bad.get(0).label())
                     + " is "
                     + bad.get(0).found()
                     + ", wanted "
@@ -548,7 +544,7 @@ public record Ledger(
           ? v.openNotes() == 1 ? "1 note is open" : v.openNotes() + " notes are open"
           : v.checks().stream()
               .filter(c -> !c.agrees())
-              .map(c -> c.label().toLowerCase(java.util.Locale.ROOT) + " is " + c.found())
+              .map(c -> Said.inside(c.label()) + " is " + c.found())
               .findFirst()
               .orElse("");
     }

@@ -1,10 +1,10 @@
 package bivex.core.tally;
 
 import bivex.core.ItemKey;
+import bivex.core.Said;
 import bivex.core.method.Plan;
 import bivex.core.order.Pass;
 import java.util.List;
-import java.util.Locale;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -50,7 +50,7 @@ public final class DayPasses {
         told != null && told.minutes() != null ? told.minutes() : plate.takes() * plate.minutes();
     return new Pass(
         id,
-        code + " " + plate.label().toLowerCase(Locale.ROOT),
+        code + " " + Said.inside(plate.label()),
         plate.inSet() ? tape + " of " + code : "",
         setup,
         told == null ? worn(plan, plate) : told.worn(),

@@ -1,5 +1,6 @@
 package bivex.core.tally;
 
+import bivex.core.Said;
 import bivex.core.element.ElementSource;
 import bivex.core.method.Plan;
 import bivex.core.order.Pass;
@@ -14,6 +15,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * The lists of a shooting day: its passes in order, who wears what from when to when, and what must
@@ -55,12 +57,13 @@ public final class DaySheets {
     String foot =
         String.format(
                 Locale.ROOT,
-                "Ends %s · %d changes · %.0f min of waiting%s",
+                "Ends %s · %d changes · %.0f min of waiting",
                 TimeOfDay.label(day.end()),
                 day.changes(),
-                day.waited(),
-                day.broken().isEmpty() ? "" : " · BREAKS: " + String.join("; ", day.broken()))
-            + warnings.stream().map(w -> " · " + w).collect(Collectors.joining());
+                day.waited())
+            + Stream.concat(day.broken().stream().map(b -> "Breaks: " + b), warnings.stream())
+                .map(w -> "\n" + w)
+                .collect(Collectors.joining());
     return new Sheets.Table(
         "Order of the day",
         List.of("from", "to", "pass", "setup", "match set", "who, in what", "before it", "wait"),
@@ -121,7 +124,7 @@ public final class DaySheets {
       for (Plan.Aid a : b.plan().aids()) {
         Thing t =
             things.computeIfAbsent(
-                "aid " + a.label().toLowerCase(Locale.ROOT),
+                "aid " + Said.inside(a.label()),
                 k -> new Thing("kit", a.label(), new LinkedHashSet<>(), new LinkedHashSet<>()));
         t.why().add(a.purpose() + (a.setting().isEmpty() ? "" : ": " + a.setting()));
         t.codes().add(b.code());
@@ -130,7 +133,7 @@ public final class DaySheets {
         if (e.source() == ElementSource.SHOOT) {
           Thing t =
               things.computeIfAbsent(
-                  "element " + e.label().toLowerCase(Locale.ROOT),
+                  "element " + Said.inside(e.label()),
                   k ->
                       new Thing(
                           "to be shot", e.label(), new LinkedHashSet<>(), new LinkedHashSet<>()));

@@ -213,7 +213,10 @@ class TakeCheckTest {
     assertThat(review(apart, List.of(first, forgotten)).of("plate:performance-22"))
         .anyMatch(
             f -> f.property().equals("fNumber") && f.effect().contains("brighter by 2.0 stops"));
-    assertThat(apart.cameraBrief()).anyMatch(b -> b.reason().equals("she holds the lamp"));
+    assertThat(apart.cameraBrief())
+        .filteredOn(b -> b.reason().equals("she holds the lamp"))
+        .extracting(Plan.BriefLine::label, Plan.BriefLine::value)
+        .containsExactly(org.assertj.core.groups.Tuple.tuple("aperture, performance 2", "f/8"));
     assertThatThrownBy(
             () -> PlannedDifference.of(p, "plate:clean", "fNumber", "wide open", "why", "Mara", T))
         .isInstanceOf(InvalidInput.class)

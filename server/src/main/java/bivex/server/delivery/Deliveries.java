@@ -1,6 +1,7 @@
 package bivex.server.delivery;
 
 import bivex.core.InvalidInput;
+import bivex.core.Said;
 import bivex.core.delivery.DeliverySpec;
 import bivex.core.optics.Raster;
 import bivex.core.review.Verdict;
@@ -298,7 +299,7 @@ public class Deliveries {
                     "shots",
                     shot.code
                         + ": "
-                        + c.label().toLowerCase(java.util.Locale.ROOT)
+                        + Said.inside(c.label())
                         + " is "
                         + c.found()
                         + ", wanted "

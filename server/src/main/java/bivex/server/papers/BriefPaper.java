@@ -168,7 +168,7 @@ public final class BriefPaper {
         layers,
         "frames " + first + " to " + end,
         plan.plates().stream().map(q -> plate(q, s.ledger().items())).toList(),
-        plan.cameraBrief().stream().map(b -> new CameraLine(b.label(), b.value())).toList(),
+        plan.cameraBrief().stream().map(BriefPaper::camera).toList(),
         plan.elements().stream()
             .map(
                 e ->
@@ -220,6 +220,12 @@ public final class BriefPaper {
 
   private static java.util.stream.Stream<Plan.Span> spans(Plan plan) {
     return plan.layers().stream().flatMap(l -> l.spans().stream());
+  }
+
+  /** A line of the brief; what is meant for one plate only says why. */
+  private static CameraLine camera(Plan.BriefLine b) {
+    boolean ofPlate = b.property().contains(":");
+    return new CameraLine(b.label(), ofPlate ? b.value() + " · " + b.reason() : b.value());
   }
 
   private static Layer layer(Plan.Layer l, int first, int last, Papers.Drawings drawings) {

@@ -39,6 +39,7 @@ public final class DayPaper {
       List<String> facts,
       List<Slot> slots,
       String sum,
+      List<String> warnings,
       List<Caution> cautions) {}
 
   /** A box of the schematic picture, in percent of the frame. */
@@ -108,7 +109,8 @@ public final class DayPaper {
             DAY.format(d.shootOn),
             facts,
             slots,
-            order.foot(),
+            order.foot().lines().findFirst().orElse(""),
+            order.foot().lines().skip(1).toList(),
             cautions),
         new Papers.Drawings());
   }

@@ -1,6 +1,7 @@
 package bivex.server.rescue;
 
 import bivex.core.InvalidInput;
+import bivex.core.Said;
 import bivex.core.method.Plan;
 import bivex.core.method.WayOut;
 import bivex.core.rescue.FreeFrames;
@@ -27,7 +28,6 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.Objects;
@@ -73,7 +73,7 @@ public class RescueDesk {
 
   private static String name(ShotBook.Page of, String plate, int take) {
     String label = of.plan().plate(plate).map(Plan.Plate::label).orElse(plate);
-    return of.shot().code + " " + label.toLowerCase(Locale.ROOT) + " take " + take;
+    return of.shot().code + " " + Said.inside(label) + " take " + take;
   }
 
   private final Screenplays screenplays;
