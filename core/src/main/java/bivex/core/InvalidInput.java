@@ -46,12 +46,38 @@ public final class InvalidInput extends IllegalArgumentException {
     return value;
   }
 
-  /** Refuses null and blank text; returns it stripped. */
+  /** Characters of what somebody types into one field: two pages. */
+  public static final int LONGEST = 4000;
+
+  /** Characters of a title or name. */
+  public static final int LONGEST_TITLE = 200;
+
+  /** Refuses null, blank and very long text; returns it stripped. */
   public static String text(String field, String value) {
     if (value == null || value.isBlank()) {
       throw new InvalidInput(field, "must not be empty");
     }
-    return value.strip();
+    return words(field, value);
+  }
+
+  /** A title or name: text of one line's length. */
+  public static String title(String field, String value) {
+    String v = text(field, value);
+    if (v.length() > LONGEST_TITLE) {
+      throw new InvalidInput(
+          field, "must be at most " + LONGEST_TITLE + " characters, were " + v.length());
+    }
+    return v;
+  }
+
+  /** Text that may be empty, stripped; null is none. Refuses very long text. */
+  public static String words(String field, String value) {
+    String v = value == null ? "" : value.strip();
+    if (v.length() > LONGEST) {
+      throw new InvalidInput(
+          field, "must be at most " + LONGEST + " characters, were " + v.length());
+    }
+    return v;
   }
 
   private static String plain(double value) {

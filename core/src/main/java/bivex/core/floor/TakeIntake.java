@@ -70,7 +70,7 @@ public record TakeIntake(String overruled, String remark) {
         plan.matchSet().plates().contains(plate)
             ? MatchGuard.alone(camera, plan.matchSet().rules())
             : List.of();
-    String why = overruled == null ? "" : overruled.strip();
+    String why = InvalidInput.words("overruled", overruled);
     if (!autos.isEmpty() && why.isEmpty()) {
       MatchGuard.Finding f = autos.get(0);
       throw new InvalidInput(

@@ -31,7 +31,7 @@ public record Pass(
   /** A performer in a costume. */
   public record Worn(String performer, String costume) {
     public Worn {
-      InvalidInput.text("performer", performer);
+      InvalidInput.title("performer", performer);
     }
   }
 

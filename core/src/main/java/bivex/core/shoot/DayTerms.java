@@ -53,7 +53,7 @@ public record DayTerms(
    */
   public record Hours(String name, String duty, double from, double to) {
     public Hours {
-      name = InvalidInput.text("name", name);
+      name = InvalidInput.title("name", name);
       duty = duty == null ? "" : duty.strip();
       new Pass.Window(from, to);
     }

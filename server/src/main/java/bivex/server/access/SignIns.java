@@ -15,6 +15,9 @@ public class SignIns {
   /** What the people of the demo sign in with. */
   public static final String DEMO_PASSWORD = "tide-and-lamp";
 
+  /** Characters of a sign-in name. */
+  public static final int LONGEST_LOGIN = 60;
+
   private final PasswordEncoder passwords;
 
   private final Clock clock;
@@ -34,8 +37,8 @@ public class SignIns {
     Person p = new Person();
     p.id = UUID.randomUUID();
     p.login = InvalidInput.text("login", login).toLowerCase(Locale.ROOT);
-    InvalidInput.within("login length", p.login.length(), 2L, 60L);
-    p.name = InvalidInput.text("name", name);
+    InvalidInput.within("login length", p.login.length(), 2L, LONGEST_LOGIN);
+    p.name = InvalidInput.title("name", name);
     if (password == null || password.length() < 10) {
       throw new InvalidInput("password", "must be at least 10 characters");
     }

@@ -10,6 +10,7 @@ import bivex.server.keep.TakeEntries;
 import bivex.server.keep.TakeEntry;
 import bivex.server.live.Journal;
 import bivex.server.media.Frames;
+import bivex.server.media.Intake;
 import bivex.server.media.MediaProbe;
 import bivex.server.media.MediaStore;
 import bivex.server.media.StoredFile;
@@ -29,6 +30,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** Clips of takes, and frames pulled from them. */
 @Component
 public class ClipDesk {
+  private final Intake intake;
   private final TakeEntries takes;
 
   private final TakeClips clips;
@@ -52,6 +54,7 @@ public class ClipDesk {
   private final Clock clock;
 
   ClipDesk(
+      Intake intake,
       TakeEntries takes,
       TakeClips clips,
       ClipProxies proxies,
@@ -63,6 +66,7 @@ public class ClipDesk {
       Stills stills,
       Journal journal,
       Clock clock) {
+    this.intake = intake;
     this.clock = clock;
     this.takes = takes;
     this.clips = clips;
@@ -83,7 +87,6 @@ public class ClipDesk {
   public record NewFrameStill(UUID id, Integer frame) {}
 
   /** Adds a clip from a stream. */
-  @Transactional
   public BenchSheets.ClipView add(
       Member me, UUID take, String caption, InputStream in, String fileName) throws IOException {
     TakeEntry t =
@@ -91,40 +94,41 @@ public class ClipDesk {
             .findById(take)
             .filter(x -> x.productionId.equals(me.productionId()))
             .orElseThrow(() -> new NoSuchElementException("There is no such take."));
-    MediaStore.Stored stored = store.receive(in);
-    try {
-      MediaProbe.Found found = probe.probe(stored.path(), fileName);
-      if (found.facts().still()) {
-        throw new InvalidInput(
-            "file", "must be a clip, mp4 or webm; stills go to the stills of the take");
-      }
-      store.keep(stored);
-      TakeClip c = new TakeClip();
-      c.id = UUID.randomUUID();
-      c.productionId = me.productionId();
-      c.takeId = t.id;
-      c.hash = stored.hash();
-      c.type = found.type();
-      c.width = found.facts().raster().width();
-      c.height = found.facts().raster().height();
-      c.rate = found.facts().rate().name();
-      c.frames = found.facts().frames();
-      c.caption = caption == null ? "" : caption.strip();
-      c.addedBy = me.name();
-      c.addedAt = clock.instant();
-      clips.saveAndFlush(c);
-      journal.record(
-          me,
-          "added a clip",
-          "take",
-          t.id.toString(),
-          t.slate + " take " + t.number,
-          Journal.Touches.NOTHING);
-      events.publishEvent(new ProxyMaker.Added(c.id));
-      return BenchSheets.view(c, null, maker);
-    } finally {
-      store.discard(stored);
-    }
+    return intake.take(
+        in,
+        file -> {
+          MediaProbe.Found found = probe.probe(file, fileName);
+          if (found.facts().still()) {
+            throw new InvalidInput(
+                "file", "must be a clip, mp4 or webm; stills go to the stills of the take");
+          }
+          return found;
+        },
+        (stored, found) -> {
+          TakeClip c = new TakeClip();
+          c.id = UUID.randomUUID();
+          c.productionId = me.productionId();
+          c.takeId = t.id;
+          c.hash = stored.hash();
+          c.type = found.type();
+          c.width = found.facts().raster().width();
+          c.height = found.facts().raster().height();
+          c.rate = found.facts().rate().name();
+          c.frames = found.facts().frames();
+          c.caption = InvalidInput.words("caption", caption);
+          c.addedBy = me.name();
+          c.addedAt = clock.instant();
+          clips.saveAndFlush(c);
+          journal.record(
+              me,
+              "added a clip",
+              "take",
+              t.id.toString(),
+              t.slate + " take " + t.number,
+              Journal.Touches.NOTHING);
+          events.publishEvent(new ProxyMaker.Added(c.id));
+          return BenchSheets.view(c, null, maker);
+        });
   }
 
   /** A clip and how far its proxy is. */

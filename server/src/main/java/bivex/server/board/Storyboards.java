@@ -8,8 +8,8 @@ import bivex.server.keep.Productions;
 import bivex.server.keep.Shot;
 import bivex.server.keep.Shots;
 import bivex.server.live.Journal;
+import bivex.server.media.Intake;
 import bivex.server.media.MediaProbe;
-import bivex.server.media.MediaStore;
 import bivex.server.media.StoredFile;
 import java.io.IOException;
 import java.io.InputStream;
@@ -27,13 +27,12 @@ import org.springframework.transaction.annotation.Transactional;
 public class Storyboards {
   private static final int MOST = 40;
 
+  private final Intake intake;
   private final BoardFrames frames;
 
   private final Shots shots;
 
   private final Productions productions;
-
-  private final MediaStore store;
 
   private final MediaProbe probe;
 
@@ -50,18 +49,18 @@ public class Storyboards {
   }
 
   Storyboards(
+      Intake intake,
       BoardFrames frames,
       Shots shots,
       Productions productions,
-      MediaStore store,
       MediaProbe probe,
       Journal journal,
       Clock clock) {
+    this.intake = intake;
     this.clock = clock;
     this.frames = frames;
     this.shots = shots;
     this.productions = productions;
-    this.store = store;
     this.probe = probe;
     this.journal = journal;
   }
@@ -84,39 +83,44 @@ public class Storyboards {
   }
 
   /** Adds a picture from a stream. */
-  @Transactional
   public List<FrameView> take(Member me, UUID shot, String caption, InputStream in, String fileName)
       throws IOException {
     Shot s = find(me, shot);
-    productions.hold(me.productionId());
-    List<BoardFrame> all = frames.findByShotIdOrderByPosition(s.id);
-    if (all.size() >= MOST) {
-      throw new InvalidInput("file", "a shot has at most " + MOST + " storyboard frames");
-    }
-    MediaStore.Stored stored = store.receive(in);
-    try {
-      MediaProbe.Found found = probe.probe(stored.path(), fileName);
-      if (!found.facts().still()) {
-        throw new InvalidInput("file", "must be a still, png or jpeg");
-      }
-      store.keep(stored);
-      BoardFrame f = new BoardFrame();
-      f.id = UUID.randomUUID();
-      f.productionId = me.productionId();
-      f.shotId = s.id;
-      f.position = all.isEmpty() ? 1 : all.get(all.size() - 1).position + 1;
-      f.caption = caption(caption);
-      f.hash = stored.hash();
-      f.type = found.type();
-      f.addedBy = me.name();
-      f.addedAt = clock.instant();
-      frames.saveAndFlush(f);
-    } finally {
-      store.discard(stored);
-    }
-    journal.record(
-        me, "added a storyboard frame", "shot", s.id.toString(), s.code, Journal.Touches.NOTHING);
-    return view(s.id);
+    return intake.take(
+        in,
+        file -> {
+          MediaProbe.Found found = probe.probe(file, fileName);
+          if (!found.facts().still()) {
+            throw new InvalidInput("file", "must be a still, png or jpeg");
+          }
+          return found;
+        },
+        (stored, found) -> {
+          productions.hold(me.productionId());
+          List<BoardFrame> all = frames.findByShotIdOrderByPosition(s.id);
+          if (all.size() >= MOST) {
+            throw new InvalidInput("file", "a shot has at most " + MOST + " storyboard frames");
+          }
+          BoardFrame f = new BoardFrame();
+          f.id = UUID.randomUUID();
+          f.productionId = me.productionId();
+          f.shotId = s.id;
+          f.position = all.isEmpty() ? 1 : all.get(all.size() - 1).position + 1;
+          f.caption = caption(caption);
+          f.hash = stored.hash();
+          f.type = found.type();
+          f.addedBy = me.name();
+          f.addedAt = clock.instant();
+          frames.saveAndFlush(f);
+          journal.record(
+              me,
+              "added a storyboard frame",
+              "shot",
+              s.id.toString(),
+              s.code,
+              Journal.Touches.NOTHING);
+          return view(s.id);
+        });
   }
 
   /** Puts the frames in order and names them. */

@@ -158,7 +158,7 @@ public class MarkDesk {
     s.scene = scene(draft, words);
     s.code = code == null ? code(me.production(), s.scene, words.start()) : code;
     s.title = title == null || title.isBlank() ? firstWords(words.excerpt()) : title.strip();
-    s.intent = intent == null ? "" : intent.strip();
+    s.intent = InvalidInput.words("intent", intent);
     s.cutFrames = cutFrames;
     s.methods = List.of();
     shots.saveAndFlush(s);

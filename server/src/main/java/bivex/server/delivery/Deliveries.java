@@ -21,6 +21,7 @@ import bivex.server.keep.Shot;
 import bivex.server.keep.Shots;
 import bivex.server.keep.SpecEntries;
 import bivex.server.keep.SpecEntry;
+import bivex.server.keep.Transactions;
 import bivex.server.keep.VersionEntries;
 import bivex.server.keep.VersionEntry;
 import bivex.server.keep.Versions;
@@ -37,15 +38,20 @@ import java.util.List;
 import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
 import org.springframework.data.domain.PageRequest;
 import org.springframework.data.domain.Slice;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.util.FileSystemUtils;
 
 /** Delivery: what the client wants, what may go, the packages and what became of them. */
 @Component
 public class Deliveries {
+  private final Transactions transactions;
   private final SpecEntries specs;
 
   private final PackageEntries packages;
@@ -67,6 +73,7 @@ public class Deliveries {
   private final Journal journal;
 
   private final Path root;
+  private final Map<UUID, Object> packing = new ConcurrentHashMap<>();
 
   private final Clock clock;
 
@@ -102,6 +109,7 @@ public class Deliveries {
   }
 
   Deliveries(
+      Transactions transactions,
       SpecEntries specs,
       PackageEntries packages,
       PackageItems items,
@@ -114,6 +122,7 @@ public class Deliveries {
       Journal journal,
       BivexProperties properties,
       Clock clock) {
+    this.transactions = transactions;
     this.clock = clock;
     this.specs = specs;
     this.packages = packages;
@@ -212,7 +221,7 @@ public class Deliveries {
   }
 
   private SpecView keep(Member me, SpecEntry s, SpecEdit in, String action) {
-    s.name = InvalidInput.text("name", in.name());
+    s.name = InvalidInput.title("name", in.name());
     if (in.raster() == null) {
       throw new InvalidInput("raster", "needs a width and a height");
     }
@@ -225,6 +234,12 @@ public class Deliveries {
     specs.saveAndFlush(s);
     journal.record(me, action, "spec", s.id.toString(), s.name);
     return view(s);
+  }
+
+  /** Nothing is being packed when the application begins. */
+  @EventListener(ApplicationReadyEvent.class)
+  public void sweep() throws IOException {
+    Packer.sweep(root);
   }
 
   /** Every shot that has a version, checked against a specification from measured facts. */
@@ -250,8 +265,32 @@ public class Deliveries {
    * Packs agreed shots. All of them must pass their check list; else nothing is packed and every
    * fault is named.
    */
-  @Transactional
   public PackageView pack(Member me, NewPackage in) throws IOException {
+    // One after the other in a production, so that no two packages get one number; the database
+    // is not held while files are copied.
+    synchronized (packing.computeIfAbsent(me.productionId(), k -> new Object())) {
+      Prepared p = transactions.read(() -> prepare(me, in));
+      Path folder = root.resolve(p.entry().id.toString());
+      Packer.pack(folder, name(me, p.entry()), me.production().title, p.files());
+      try {
+        return transactions.write(
+            () -> {
+              packages.saveAndFlush(p.entry());
+              items.saveAllAndFlush(p.rows());
+              journal.record(me, "packed", "package", p.entry().id.toString(), name(me, p.entry()));
+              return views(me, List.of(p.entry())).get(0);
+            });
+      } catch (RuntimeException e) {
+        FileSystemUtils.deleteRecursively(folder);
+        throw e;
+      }
+    }
+  }
+
+  /** A package before its files are copied. */
+  private record Prepared(PackageEntry entry, List<PackageItem> rows, List<Packer.Item> files) {}
+
+  private Prepared prepare(Member me, NewPackage in) {
     if (in.shots() == null || in.shots().isEmpty()) {
       throw new InvalidInput("shots", "choose at least one shot");
     }
@@ -329,11 +368,7 @@ public class Deliveries {
       row.bytes = f.bytes;
       rows.add(row);
     }
-    packages.saveAndFlush(p);
-    items.saveAllAndFlush(rows);
-    Packer.pack(root.resolve(p.id.toString()), name(me, p), me.production().title, packed);
-    journal.record(me, "packed", "package", p.id.toString(), name(me, p));
-    return views(me, List.of(p)).get(0);
+    return new Prepared(p, rows, packed);
   }
 
   @Transactional(readOnly = true)

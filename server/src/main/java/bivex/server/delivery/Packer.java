@@ -2,12 +2,15 @@ package bivex.server.delivery;
 
 import bivex.core.review.VersionFacts;
 import bivex.server.http.Json;
+import bivex.server.http.Problems;
 import bivex.server.media.MediaStore;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.Writer;
+import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -15,12 +18,15 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
+import org.springframework.util.FileSystemUtils;
 
 /**
  * Lays a package out in a folder: the files under their delivery names, the manifest as CSV and
  * JSON, and the list of checksums.
  */
 final class Packer {
+  private static final String BUILDING = "building";
+
   private Packer() {}
 
   /**
@@ -47,14 +53,42 @@ final class Packer {
   static void pack(Path folder, String name, String production, List<Item> items)
       throws IOException {
     Files.createDirectories(folder.getParent());
-    Path building = Files.createTempDirectory(folder.getParent(), "building");
+    Path building = Files.createTempDirectory(folder.getParent(), BUILDING);
+    try {
+      lay(building, name, production, items);
+      Files.move(building, folder, StandardCopyOption.ATOMIC_MOVE);
+    } catch (IOException | RuntimeException e) {
+      FileSystemUtils.deleteRecursively(building);
+      throw e;
+    }
+  }
+
+  /** Throws away what was being packed when an earlier server was killed. */
+  static void sweep(Path packages) throws IOException {
+    if (Files.isDirectory(packages)) {
+      try (DirectoryStream<Path> left = Files.newDirectoryStream(packages, BUILDING + "*")) {
+        for (Path p : left) {
+          FileSystemUtils.deleteRecursively(p);
+        }
+      }
+    }
+  }
+
+  private static void lay(Path building, String name, String production, List<Item> items)
+      throws IOException {
     StringBuilder sums = new StringBuilder();
     for (Item i : items) {
       Path target = building.resolve(i.fileName());
       Files.copy(i.source(), target);
       String sum = MediaStore.sha256(target);
       if (!sum.equals(i.checksum())) {
-        throw new IOException("the stored file of " + i.code() + " is no longer what was uploaded");
+        throw new Problems.Damaged(
+            "The stored file of "
+                + i.code()
+                + ", version "
+                + i.version()
+                + ", is no longer what was uploaded. Upload the same file again: it takes the place"
+                + " of the damaged one.");
       }
       sums.append(sum).append("  ").append(i.fileName()).append('\n');
     }
@@ -106,7 +140,6 @@ final class Packer {
           .append('\n');
     }
     Files.writeString(building.resolve("SHA256SUMS"), sums);
-    Files.move(building, folder);
   }
 
   private static Map<String, Object> json(String name, String production, List<Item> items) {

@@ -16,9 +16,11 @@ import bivex.server.access.Allowed;
 import bivex.server.access.Member;
 import bivex.server.book.ShotBook;
 import bivex.server.http.Download;
+import bivex.server.keep.Setup;
 import bivex.server.keep.Setups;
 import bivex.server.keep.ShootingDay;
 import bivex.server.keep.ShootingDays;
+import bivex.server.keep.Transactions;
 import bivex.server.papers.DayPaper;
 import bivex.server.papers.TablePaper;
 import bivex.server.shoot.DayOrder;
@@ -45,12 +47,15 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/productions/{production}")
 public class DayPapersResource {
   private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm");
+  private final Transactions transactions;
   private final ShootingDays days;
   private final Setups setups;
   private final ShotBook book;
   private final DayOrder order;
 
-  DayPapersResource(ShootingDays days, Setups setups, ShotBook book, DayOrder order) {
+  DayPapersResource(
+      Transactions transactions, ShootingDays days, Setups setups, ShotBook book, DayOrder order) {
+    this.transactions = transactions;
     this.days = days;
     this.setups = setups;
     this.book = book;
@@ -60,29 +65,39 @@ public class DayPapersResource {
   /** The day sheet, the plates of each setup, the wardrobe blocks, or the kit, on paper. */
   @GetMapping(path = "/days/{day}/papers/{paper}.pdf", produces = Download.PDF)
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  @Transactional(readOnly = true)
   public ResponseEntity<byte[]> paper(@PathVariable UUID day, @PathVariable String paper, Member me)
       throws IOException {
     ShootingDay d = days.require(day, me.productionId());
-    String name =
-        me.production().code + "-day-" + d.number + "-" + paper.replaceAll("[^a-z]", "") + ".pdf";
+    Drawing drawing = transactions.read(() -> drawing(me, d, paper));
     return Download.of(
-        switch (paper) {
-          case "day" -> DayPaper.sheet(me.production(), d, facts(d), passes(me, d), here(me, d));
-          case "plates" -> plates(me, d);
-          case "wardrobe" ->
-              TablePaper.pdf(
-                  me.production().title + ", day " + d.number,
-                  DaySheets.wardrobe(running(me, d)),
-                  d.shootOn);
-          case "kit" ->
-              TablePaper.pdf(me.production().title + ", day " + d.number, kit(me, d), d.shootOn);
-          default ->
-              throw new NoSuchElementException(
-                  "There is no such paper; there are day, plates, wardrobe and kit.");
-        },
-        name,
+        drawing.pdf(),
+        me.production().code + "-day-" + d.number + "-" + paper + ".pdf",
         Download.PDF);
+  }
+
+  /** A paper of which all is read and nothing drawn yet: no transaction is open while it is. */
+  private interface Drawing {
+    byte[] pdf() throws IOException;
+  }
+
+  private Drawing drawing(Member me, ShootingDay d, String paper) {
+    return switch (paper) {
+      case "day" -> {
+        Sheets.Table order = passes(me, d);
+        List<ShotBook.Page> here = here(me, d);
+        yield () -> DayPaper.sheet(me.production(), d, facts(d), order, here);
+      }
+      case "plates" -> plates(me, d);
+      case "wardrobe" -> table(me, d, DaySheets.wardrobe(running(me, d)));
+      case "kit" -> table(me, d, kit(me, d));
+      default ->
+          throw new NoSuchElementException(
+              "There is no such paper; there are day, plates, wardrobe and kit.");
+    };
+  }
+
+  private static Drawing table(Member me, ShootingDay d, Sheets.Table table) {
+    return () -> TablePaper.pdf(me.production().title + ", day " + d.number, table, d.shootOn);
   }
 
   /** The order of the day, the wardrobe blocks, or the kit, for a spreadsheet. */
@@ -110,10 +125,9 @@ public class DayPapersResource {
   /** The pacing of a guide track on paper. */
   @PostMapping(path = "/shots/{shot}/guide.pdf", produces = Download.PDF)
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  @Transactional(readOnly = true)
   public ResponseEntity<byte[]> pacing(
       @PathVariable UUID shot, Member me, @RequestBody GuideTracks.NewGuide in) throws IOException {
-    ShotBook.Page p = book.one(me.production(), shot);
+    ShotBook.Page p = transactions.read(() -> book.one(me.production(), shot));
     return Download.of(
         DayPaper.pacing(p.shot().code, p.shot().title, GuideTracks.track(in)),
         p.shot().code + "-pacing.pdf",
@@ -137,7 +151,7 @@ public class DayPapersResource {
         .toList();
   }
 
-  private byte[] plates(Member me, ShootingDay d) throws IOException {
+  private Drawing plates(Member me, ShootingDay d) {
     List<ShotBook.Page> here = here(me, d);
     List<Plan> plans =
         here.stream()
@@ -147,7 +161,8 @@ public class DayPapersResource {
                         ? ShotBook.plan(me.production(), p.shot(), true)
                         : p.plan())
             .toList();
-    return DayPaper.plates(me.production(), d, setups.findByDayIdOrderByNumber(d.id), here, plans);
+    List<Setup> of = setups.findByDayIdOrderByNumber(d.id);
+    return () -> DayPaper.plates(me.production(), d, of, here, plans);
   }
 
   private Sheets.Table kit(Member me, ShootingDay d) {

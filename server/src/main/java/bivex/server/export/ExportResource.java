@@ -22,6 +22,7 @@ import bivex.server.keep.BoardFrames;
 import bivex.server.keep.Draft;
 import bivex.server.keep.Drafts;
 import bivex.server.keep.EvidenceEntry;
+import bivex.server.keep.Transactions;
 import bivex.server.media.MediaStore;
 import bivex.server.papers.BriefPaper;
 import bivex.server.papers.TablePaper;
@@ -50,6 +51,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api")
 public class ExportResource {
+  private final Transactions transactions;
   private final ShotBook book;
   private final Drafts drafts;
   private final Screenplays screenplays;
@@ -60,6 +62,7 @@ public class ExportResource {
   private final Clock clock;
 
   ExportResource(
+      Transactions transactions,
       ShotBook book,
       Drafts drafts,
       Screenplays screenplays,
@@ -68,6 +71,7 @@ public class ExportResource {
       BoardFrames frames,
       MediaStore store,
       Clock clock) {
+    this.transactions = transactions;
     this.clock = clock;
     this.frames = frames;
     this.store = store;
@@ -98,50 +102,48 @@ public class ExportResource {
 
   @GetMapping(path = "/productions/{production}/shots/{shot}/brief.pdf", produces = Download.PDF)
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  @Transactional(readOnly = true)
   public ResponseEntity<byte[]> brief(@PathVariable UUID shot, Member me) throws IOException {
-    ShotBook.Page p = book.one(me.production(), shot);
-    return Download.of(
-        BriefPaper.of(
-            me.production(),
-            List.of(p),
-            headings(List.of(p)),
-            board(List.of(p)),
-            LocalDate.now(clock)),
-        p.shot().code + "-brief.pdf",
-        Download.PDF);
+    Briefs of = transactions.read(() -> briefs(List.of(book.one(me.production(), shot))));
+    return Download.of(drawn(me, of), of.shots().get(0).shot().code + "-brief.pdf", Download.PDF);
+  }
+
+  /** What briefs are drawn from; no transaction is open while they are. */
+  private record Briefs(
+      List<ShotBook.Page> shots, List<String> headings, Map<UUID, List<BriefPaper.Board>> board) {}
+
+  private Briefs briefs(List<ShotBook.Page> shots) {
+    return new Briefs(shots, headings(shots), board(shots));
+  }
+
+  private byte[] drawn(Member me, Briefs of) throws IOException {
+    return BriefPaper.of(
+        me.production(), of.shots(), of.headings(), of.board(), LocalDate.now(clock));
   }
 
   /** The briefs of all shots, each beginning a page. */
   @GetMapping(path = "/productions/{production}/briefs.pdf", produces = Download.PDF)
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  @Transactional(readOnly = true)
   public ResponseEntity<byte[]> briefs(Member me) throws IOException {
-    List<ShotBook.Page> all = wanted(me);
-    return Download.of(
-        BriefPaper.of(me.production(), all, headings(all), board(all), LocalDate.now(clock)),
-        me.production().code + "-briefs.pdf",
-        Download.PDF);
+    Briefs of = transactions.read(() -> briefs(wanted(me)));
+    return Download.of(drawn(me, of), me.production().code + "-briefs.pdf", Download.PDF);
   }
 
   /** One of the lists of a breakdown for a spreadsheet. */
   @GetMapping(path = "/productions/{production}/sheets/{sheet}.csv", produces = Download.CSV)
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  @Transactional(readOnly = true)
   public ResponseEntity<byte[]> csv(@PathVariable String sheet, Member me) throws IOException {
+    Sheets.Table table = transactions.read(() -> table(me, sheet));
     return Download.of(
-        TablePaper.csv(table(me, sheet), me.production().lists),
-        name(me, sheet) + ".csv",
-        Download.CSV);
+        TablePaper.csv(table, me.production().lists), name(me, sheet) + ".csv", Download.CSV);
   }
 
   /** The same on paper. */
   @GetMapping(path = "/productions/{production}/sheets/{sheet}.pdf", produces = Download.PDF)
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  @Transactional(readOnly = true)
   public ResponseEntity<byte[]> pdf(@PathVariable String sheet, Member me) throws IOException {
+    Sheets.Table table = transactions.read(() -> table(me, sheet));
     return Download.of(
-        TablePaper.pdf(me.production().title, table(me, sheet), LocalDate.now(clock)),
+        TablePaper.pdf(me.production().title, table, LocalDate.now(clock)),
         name(me, sheet) + ".pdf",
         Download.PDF);
   }

@@ -1,6 +1,10 @@
 package bivex.server.http;
 
+import bivex.core.InvalidInput;
 import bivex.core.time.FrameRate;
+import com.fasterxml.jackson.annotation.JsonSetter;
+import com.fasterxml.jackson.annotation.Nulls;
+import java.util.List;
 import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.boot.jackson.autoconfigure.JsonMapperBuilderCustomizer;
 import org.springframework.context.annotation.Bean;
@@ -11,6 +15,7 @@ import tools.jackson.databind.DeserializationContext;
 import tools.jackson.databind.SerializationContext;
 import tools.jackson.databind.ValueDeserializer;
 import tools.jackson.databind.ValueSerializer;
+import tools.jackson.databind.deser.jdk.StringDeserializer;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.module.SimpleModule;
 
@@ -20,6 +25,8 @@ import tools.jackson.databind.module.SimpleModule;
  */
 @Configuration
 public class Json {
+  private static final int MOST = 5 * InvalidInput.LONGEST;
+
   private static final SimpleModule CORE =
       new SimpleModule("core")
           .addSerializer(
@@ -40,6 +47,33 @@ public class Json {
                 }
               });
 
+  /** Words of requests: the database keeps no NUL, and no word has one. */
+  private static final SimpleModule WORDS =
+      new SimpleModule("words")
+          .addDeserializer(
+              String.class,
+              new ValueDeserializer<String>() {
+                @Override
+                public String deserialize(JsonParser in, DeserializationContext context) {
+                  String text = StringDeserializer.instance.deserialize(in, context);
+                  if (text != null && text.indexOf('\0') >= 0) {
+                    return (String)
+                        context.handleWeirdStringValue(
+                            String.class, "", "holds a character that is none");
+                  }
+                  // Only a script that is pasted is longer than two pages times five.
+                  if (text != null && text.length() > MOST && !"text".equals(in.currentName())) {
+                    return (String) context.handleWeirdStringValue(String.class, "", "is too long");
+                  }
+                  return text;
+                }
+
+                @Override
+                public String getNullValue(DeserializationContext context) {
+                  return null;
+                }
+              });
+
   /** For columns that hold JSON. */
   public static final JsonMapper MAPPER = JsonMapper.builder().addModule(CORE).build();
 
@@ -49,6 +83,11 @@ public class Json {
 
   @Bean
   JsonMapperBuilderCustomizer coreValues() {
-    return builder -> builder.addModule(CORE);
+    return builder ->
+        builder
+            .addModule(CORE)
+            .addModule(WORDS)
+            .withConfigOverride(
+                List.class, o -> o.setNullHandling(JsonSetter.Value.forContentNulls(Nulls.FAIL)));
   }
 }

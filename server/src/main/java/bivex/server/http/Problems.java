@@ -1,6 +1,8 @@
 package bivex.server.http;
 
 import bivex.core.InvalidInput;
+import java.beans.PropertyEditorSupport;
+import java.io.IOException;
 import java.net.URI;
 import java.util.NoSuchElementException;
 import org.slf4j.Logger;
@@ -13,7 +15,9 @@ import org.springframework.http.HttpStatusCode;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.web.bind.WebDataBinder;
 import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.InitBinder;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
@@ -27,6 +31,8 @@ import tools.jackson.core.JacksonException;
  */
 @RestControllerAdvice
 public class Problems extends ResponseEntityExceptionHandler {
+  private static final int MOST_WORDS = 1500;
+
   private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
 
   /** Somebody else changed it first. */
@@ -59,6 +65,20 @@ public class Problems extends ResponseEntityExceptionHandler {
     }
   }
 
+  /** Everything that does this kind of work is at it. */
+  public static final class Busy extends RuntimeException {
+    public Busy(String message) {
+      super(message);
+    }
+  }
+
+  /** A stored file is no longer what was kept; the words name it and say what to do. */
+  public static final class Damaged extends IOException {
+    public Damaged(String message) {
+      super(message);
+    }
+  }
+
   /** A device or service outside does not answer. */
   public static final class Unreachable extends RuntimeException {
     public Unreachable(String message) {
@@ -73,6 +93,25 @@ public class Problems extends ResponseEntityExceptionHandler {
     }
   }
 
+  /** Words that come beside a file: the database keeps no NUL, and no word has one. */
+  @InitBinder
+  void words(WebDataBinder binder) {
+    binder.registerCustomEditor(
+        String.class,
+        new PropertyEditorSupport() {
+          @Override
+          public void setAsText(String text) {
+            if (text.indexOf('\0') >= 0) {
+              throw new IllegalArgumentException("holds a character that is none");
+            }
+            if (text.length() > 5 * InvalidInput.LONGEST) {
+              throw new IllegalArgumentException("is too long");
+            }
+            setValue(text);
+          }
+        });
+  }
+
   @ExceptionHandler
   ProblemDetail invalid(InvalidInput e) {
     ProblemDetail p =
@@ -80,8 +119,8 @@ public class Problems extends ResponseEntityExceptionHandler {
             HttpStatus.UNPROCESSABLE_CONTENT,
             "invalid-input",
             "That value cannot be used",
-            e.getMessage());
-    p.setProperty("field", e.field());
+            shortened(e.getMessage()));
+    p.setProperty("field", shortened(e.field()));
     return p;
   }
 
@@ -123,6 +162,11 @@ public class Problems extends ResponseEntityExceptionHandler {
   }
 
   @ExceptionHandler
+  ProblemDetail busy(Busy e) {
+    return problem(HttpStatus.SERVICE_UNAVAILABLE, "busy", "Busy just now", e.getMessage());
+  }
+
+  @ExceptionHandler
   ProblemDetail unreachable(Unreachable e) {
     return problem(HttpStatus.BAD_GATEWAY, "unreachable", "No answer from the set", e.getMessage());
   }
@@ -153,13 +197,48 @@ public class Problems extends ResponseEntityExceptionHandler {
             HttpStatus.UNPROCESSABLE_CONTENT,
             "invalid-input",
             "That value cannot be used",
-            e.getName() + ": was \"" + e.getValue() + "\"");
+            String.class.equals(e.getRequiredType())
+                ? e.getName() + ": " + e.getMostSpecificCause().getMessage()
+                : shortened(e.getName() + ": was \"" + e.getValue() + "\""));
     p.setProperty("field", e.getName());
     return p;
   }
 
+  /** What the disk refused: named, for nobody else can guess it. */
+  @ExceptionHandler
+  ProblemDetail disk(IOException e) {
+    if (full(e)) {
+      LOG.error("the disk is full", e);
+      return problem(
+          HttpStatus.INSUFFICIENT_STORAGE,
+          "disk-full",
+          "The disk of the server is full",
+          "Nothing was kept. Reading goes on; make room on the disk and send it again.");
+    }
+    if (e instanceof Damaged) {
+      LOG.error("{}", e.getMessage());
+      return problem(
+          HttpStatus.INTERNAL_SERVER_ERROR, "damaged", "A stored file is damaged", e.getMessage());
+    }
+    return broken(e);
+  }
+
   @ExceptionHandler
   ProblemDetail unexpected(RuntimeException e) {
+    IOException disk = cause(e, IOException.class);
+    return disk != null && full(disk) ? disk(disk) : broken(e);
+  }
+
+  /** What was sent is repeated only as far as it helps to find it. */
+  private static String shortened(String words) {
+    return words.length() <= MOST_WORDS ? words : words.substring(0, MOST_WORDS) + " …";
+  }
+
+  private static boolean full(IOException e) {
+    return e.getMessage() != null && e.getMessage().contains("No space left on device");
+  }
+
+  private static ProblemDetail broken(Exception e) {
     LOG.error("unexpected", e);
     return problem(
         HttpStatus.INTERNAL_SERVER_ERROR,
@@ -219,8 +298,7 @@ public class Problems extends ResponseEntityExceptionHandler {
     return null;
   }
 
-  private static ProblemDetail problem(
-      HttpStatus status, String type, String title, String detail) {
+  static ProblemDetail problem(HttpStatus status, String type, String title, String detail) {
     ProblemDetail p = ProblemDetail.forStatusAndDetail(status, detail);
     p.setType(URI.create("urn:bivex:" + type));
     p.setTitle(title);

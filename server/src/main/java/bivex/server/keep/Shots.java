@@ -13,6 +13,10 @@ public interface Shots extends OfProduction<Shot> {
 
   List<Shot> findByProductionIdOrderByCode(UUID productionId);
 
+  /** Holds the shot until the end of the transaction, so that two versions never get one number. */
+  @Query(value = "select id from shot where id = :id for no key update", nativeQuery = true)
+  UUID hold(UUID id);
+
   /**
    * Each shot with the setup it is shot in and that setup's day, as Object[] {Shot, Setup,
    * ShootingDay}; {@code shots} counts unless all are wanted.

@@ -14,9 +14,10 @@ import bivex.server.keep.LookDecisions;
 import bivex.server.keep.Looks;
 import bivex.server.keep.Shot;
 import bivex.server.keep.Shots;
+import bivex.server.keep.Transactions;
 import bivex.server.live.Journal;
+import bivex.server.media.Intake;
 import bivex.server.media.MediaProbe;
-import bivex.server.media.MediaStore;
 import bivex.server.media.StoredFile;
 import java.io.IOException;
 import java.io.InputStream;
@@ -34,6 +35,8 @@ public class LookDesk {
   /** Plan item that a decision settles, where a method asks for one. */
   private static final String ITEM = ItemKey.LOOK.toString();
 
+  private final Transactions transactions;
+  private final Intake intake;
   private final Looks looks;
 
   private final LookDecisions decisions;
@@ -44,8 +47,6 @@ public class LookDesk {
 
   private final EvidenceEntries evidence;
 
-  private final MediaStore store;
-
   private final MediaProbe probe;
 
   private final Journal journal;
@@ -53,22 +54,24 @@ public class LookDesk {
   private final Clock clock;
 
   LookDesk(
+      Transactions transactions,
+      Intake intake,
       Looks looks,
       LookDecisions decisions,
       Shots shots,
       ShotBook book,
       EvidenceEntries evidence,
-      MediaStore store,
       MediaProbe probe,
       Journal journal,
       Clock clock) {
+    this.transactions = transactions;
+    this.intake = intake;
     this.clock = clock;
     this.looks = looks;
     this.decisions = decisions;
     this.shots = shots;
     this.book = book;
     this.evidence = evidence;
-    this.store = store;
     this.probe = probe;
     this.journal = journal;
   }
@@ -100,11 +103,28 @@ public class LookDesk {
   }
 
   /** Adds a look from a stream; {@code in} is null for one without a picture. */
-  @Transactional
   public LooksView take(
       Member me, UUID shot, String title, String words, InputStream in, String fileName)
       throws IOException {
     Shot s = find(me, shot);
+    String name = InvalidInput.title("title", title);
+    if (in == null) {
+      return transactions.write(() -> added(me, s, name, words, null, null));
+    }
+    return intake.take(
+        in,
+        file -> {
+          MediaProbe.Found found = probe.probe(file, fileName);
+          if (!found.facts().still()) {
+            throw new InvalidInput("file", "must be a still; clips are compared in Review");
+          }
+          return found;
+        },
+        (stored, found) -> added(me, s, name, words, stored.hash(), found.type()));
+  }
+
+  private LooksView added(Member me, Shot s, String title, String words, String hash, String type) {
+    shots.hold(s.id);
     int n = looks.findByShotIdOrderByLetter(s.id).size();
     if (n >= Letters.SINGLE) {
       throw new InvalidInput("title", "a shot has at most " + Letters.SINGLE + " looks");
@@ -114,24 +134,12 @@ public class LookDesk {
     l.productionId = me.productionId();
     l.shotId = s.id;
     l.letter = Letters.of(n);
-    l.title = InvalidInput.text("title", title);
-    l.words = words == null ? "" : words.strip();
+    l.title = title;
+    l.hash = hash;
+    l.type = type;
+    l.words = InvalidInput.words("words", words);
     l.addedBy = me.name();
     l.addedAt = clock.instant();
-    if (in != null) {
-      MediaStore.Stored stored = store.receive(in);
-      try {
-        MediaProbe.Found found = probe.probe(stored.path(), fileName);
-        if (!found.facts().still()) {
-          throw new InvalidInput("file", "must be a still; clips are compared in Review");
-        }
-        store.keep(stored);
-        l.hash = stored.hash();
-        l.type = found.type();
-      } finally {
-        store.discard(stored);
-      }
-    }
     looks.saveAndFlush(l);
     journal.record(
         me,

@@ -6,21 +6,32 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
-import java.nio.file.FileAlreadyExistsException;
+import java.nio.channels.Channels;
+import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
 import java.security.DigestInputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.HexFormat;
+import java.util.Map;
 import java.util.NoSuchElementException;
+import java.util.Set;
 import java.util.stream.Stream;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /**
  * Files under one root, each kept once under the hash of its bytes. Names that users give never
@@ -28,7 +39,15 @@ import org.springframework.stereotype.Component;
  */
 @Component
 public class MediaStore {
+  private static final Logger LOG = LoggerFactory.getLogger(MediaStore.class);
+
   private final Path root;
+
+  /** How many open transactions claim a file. */
+  private final Map<String, Integer> claims = new HashMap<>();
+
+  /** Files that came with a transaction that is still open. */
+  private final Set<String> unproven = new HashSet<>();
 
   private final Clock clock;
 
@@ -74,8 +93,10 @@ public class MediaStore {
       MessageDigest digest = sha256();
       long bytes;
       try (DigestInputStream hashed = new DigestInputStream(in, digest);
-          OutputStream out = Files.newOutputStream(temp)) {
+          FileChannel file = FileChannel.open(temp, StandardOpenOption.WRITE);
+          OutputStream out = Channels.newOutputStream(file)) {
         bytes = hashed.transferTo(out);
+        file.force(true);
       }
       if (bytes == 0) {
         throw new InvalidInput("file", "is empty");
@@ -96,14 +117,59 @@ public class MediaStore {
     return Files.createTempFile(root.resolve("incoming"), "made", suffix);
   }
 
-  /** Makes a received file part of the store. */
+  /**
+   * Makes a received file part of the store. One that is there already is looked at: if its bytes
+   * are no longer those of its name, the new ones take their place. Inside a transaction that comes
+   * to nothing, a file that was new goes again.
+   */
   public void keep(Stored s) throws IOException {
     Path target = path(s.hash());
     Files.createDirectories(target.getParent());
-    try {
-      Files.move(s.path(), target);
-    } catch (FileAlreadyExistsException e) {
-      Files.delete(s.path());
+    boolean sound = Files.isRegularFile(target) && sha256(target).equals(s.hash());
+    synchronized (claims) {
+      if (!sound) {
+        boolean fresh = !Files.exists(target);
+        Files.move(
+            s.path(), target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+        force(target.getParent());
+        if (fresh && TransactionSynchronizationManager.isSynchronizationActive()) {
+          unproven.add(s.hash());
+        }
+      }
+      if (TransactionSynchronizationManager.isSynchronizationActive()) {
+        claims.merge(s.hash(), 1, Integer::sum);
+        TransactionSynchronizationManager.registerSynchronization(
+            new TransactionSynchronization() {
+              @Override
+              public void afterCompletion(int status) {
+                settle(s.hash(), status == STATUS_COMMITTED);
+              }
+            });
+      }
+    }
+    Files.deleteIfExists(s.path());
+  }
+
+  /** A claim on a file is over; what nobody's row stands for is thrown away. */
+  private void settle(String hash, boolean committed) {
+    synchronized (claims) {
+      claims.computeIfPresent(hash, (h, n) -> n > 1 ? n - 1 : null);
+      if (committed) {
+        unproven.remove(hash);
+      } else if (!claims.containsKey(hash) && unproven.remove(hash)) {
+        try {
+          Files.deleteIfExists(path(hash));
+        } catch (IOException e) {
+          LOG.warn("left behind: {}", hash, e);
+        }
+      }
+    }
+  }
+
+  /** Makes sure that a folder's entries are on the disk. */
+  private static void force(Path folder) throws IOException {
+    try (FileChannel c = FileChannel.open(folder, StandardOpenOption.READ)) {
+      c.force(true);
     }
   }
 

@@ -1,5 +1,6 @@
 package bivex.server.papers;
 
+import bivex.server.http.Problems;
 import com.openhtmltopdf.extend.FSCacheEx;
 import com.openhtmltopdf.extend.FSCacheValue;
 import com.openhtmltopdf.extend.FSObjectDrawer;
@@ -15,10 +16,12 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.InputStreamReader;
+import java.io.InterruptedIOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -26,6 +29,8 @@ import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.Semaphore;
+import java.util.concurrent.TimeUnit;
 
 /**
  * Pages to print, from HTML templates under {@code papers/}. Text flows, so nothing is cut; heads
@@ -49,6 +54,11 @@ public final class Papers {
           new Font("wider", FONTS + "freefont/FreeSerif.ttf", 400),
           new Font("han", FONTS + "droid/DroidSansFallbackFull.ttf", 400),
           new Font("hangul", FONTS + "nanum/NanumGothic.ttf", 400));
+
+  /** Papers drawn at once; each wants a core and some ten MB. */
+  private static final Semaphore PRESSES = new Semaphore(2, true);
+
+  private static final Duration PATIENCE = Duration.ofSeconds(30);
 
   private static final Map<String, Template> TEMPLATES = new ConcurrentHashMap<>();
   private static final Map<String, byte[]> READ = new ConcurrentHashMap<>();
@@ -119,6 +129,23 @@ public final class Papers {
    * @param view a record whose components the template names
    */
   public static byte[] pdf(String template, Object view, Drawings drawings) throws IOException {
+    try {
+      if (!PRESSES.tryAcquire(PATIENCE.toSeconds(), TimeUnit.SECONDS)) {
+        throw new Problems.Busy("Other papers are being drawn; ask for this one again.");
+      }
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new InterruptedIOException();
+    }
+    try {
+      return printed(template, view, drawings);
+    } finally {
+      PRESSES.release();
+    }
+  }
+
+  private static byte[] printed(String template, Object view, Drawings drawings)
+      throws IOException {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     PdfRendererBuilder pdf = new PdfRendererBuilder();
     pdf.usePdfUaAccessibility(true);

@@ -51,7 +51,7 @@ public class ProductionDesk {
     if (!p.code.matches("[A-Z0-9]{1,8}")) {
       throw new InvalidInput("code", "must be 1 to 8 letters or digits");
     }
-    p.title = InvalidInput.text("title", in.title());
+    p.title = InvalidInput.title("title", in.title());
     p.rate = FrameRate.parse(in.rate() == null || in.rate().isBlank() ? "24" : in.rate()).text();
     ShotSetting usual = ShotSetting.usual(p.frameRate());
     p.captureWidth = usual.capture().width();
@@ -142,7 +142,7 @@ public class ProductionDesk {
   public ProductionView change(Member me, String ifMatch, Settings in) {
     Production p = productions.findById(me.productionId()).orElseThrow();
     Problems.mustBeCurrent(ifMatch, p.version, view(p, me), in);
-    p.title = InvalidInput.text("title", in.title());
+    p.title = InvalidInput.title("title", in.title());
     p.rate = FrameRate.parse(in.rate()).text();
     if (in.capture() == null || in.delivery() == null) {
       throw new InvalidInput(

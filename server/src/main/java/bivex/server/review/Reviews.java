@@ -22,8 +22,8 @@ import bivex.server.keep.VerdictEntry;
 import bivex.server.keep.VersionEntries;
 import bivex.server.keep.VersionEntry;
 import bivex.server.live.Journal;
+import bivex.server.media.Intake;
 import bivex.server.media.MediaProbe;
-import bivex.server.media.MediaStore;
 import bivex.server.media.StoredFile;
 import java.io.IOException;
 import java.io.InputStream;
@@ -46,6 +46,7 @@ import org.springframework.transaction.annotation.Transactional;
  */
 @Component
 public class Reviews {
+  private final Intake intake;
   private final VersionEntries versions;
 
   private final ReviewNotes notes;
@@ -57,8 +58,6 @@ public class Reviews {
   private final Shots shots;
 
   private final Marks marks;
-
-  private final MediaStore store;
 
   private final MediaProbe probe;
 
@@ -102,18 +101,19 @@ public class Reviews {
   }
 
   Reviews(
+      Intake intake,
       VersionEntries versions,
       ReviewNotes notes,
       NoteAnswers answers,
       VerdictEntries verdicts,
       Shots shots,
-      MediaStore store,
       MediaProbe probe,
       Journal journal,
       Memberships memberships,
       Invitations invitations,
       Marks marks,
       Clock clock) {
+    this.intake = intake;
     this.clock = clock;
     this.marks = marks;
     this.memberships = memberships;
@@ -123,7 +123,6 @@ public class Reviews {
     this.answers = answers;
     this.verdicts = verdicts;
     this.shots = shots;
-    this.store = store;
     this.probe = probe;
     this.journal = journal;
   }
@@ -195,48 +194,46 @@ public class Reviews {
   }
 
   /** Takes in a version from a stream. */
-  @Transactional
   public ReviewView take(Member me, UUID shot, InputStream in, String fileName, String note)
       throws IOException {
     Shot s = visible(me, shot);
-    MediaStore.Stored stored = store.receive(in);
-    try {
-      MediaProbe.Found found = probe.probe(stored.path(), fileName);
-      store.keep(stored);
-      VersionEntry v = new VersionEntry();
-      v.id = UUID.randomUUID();
-      v.productionId = me.productionId();
-      v.shotId = s.id;
-      v.number =
-          versions.findByShotIdOrderByNumberDesc(s.id).stream()
-                  .mapToInt(x -> x.number)
-                  .max()
-                  .orElse(0)
-              + 1;
-      v.fileName = fileName;
-      v.hash = stored.hash();
-      v.type = found.type();
-      v.bytes = stored.bytes();
-      v.width = found.facts().raster().width();
-      v.height = found.facts().raster().height();
-      v.rate = found.facts().rate() == null ? null : found.facts().rate().text();
-      v.frames = found.facts().frames();
-      v.clip = found.facts().clip();
-      v.note = note == null ? "" : note.strip();
-      v.uploadedBy = me.name();
-      v.uploadedAt = clock.instant();
-      versions.saveAndFlush(v);
-      journal.record(
-          me,
-          "uploaded",
-          "version",
-          v.id.toString(),
-          s.code + " version " + v.number,
-          Journal.Touches.shot(s.id));
-      return view(me, s);
-    } finally {
-      store.discard(stored);
-    }
+    return intake.take(
+        in,
+        file -> probe.probe(file, fileName),
+        (stored, found) -> {
+          shots.hold(s.id);
+          VersionEntry v = new VersionEntry();
+          v.id = UUID.randomUUID();
+          v.productionId = me.productionId();
+          v.shotId = s.id;
+          v.number =
+              versions.findByShotIdOrderByNumberDesc(s.id).stream()
+                      .mapToInt(x -> x.number)
+                      .max()
+                      .orElse(0)
+                  + 1;
+          v.fileName = fileName;
+          v.hash = stored.hash();
+          v.type = found.type();
+          v.bytes = stored.bytes();
+          v.width = found.facts().raster().width();
+          v.height = found.facts().raster().height();
+          v.rate = found.facts().rate() == null ? null : found.facts().rate().text();
+          v.frames = found.facts().frames();
+          v.clip = found.facts().clip();
+          v.note = InvalidInput.words("note", note);
+          v.uploadedBy = me.name();
+          v.uploadedAt = clock.instant();
+          versions.saveAndFlush(v);
+          journal.record(
+              me,
+              "uploaded",
+              "version",
+              v.id.toString(),
+              s.code + " version " + v.number,
+              Journal.Touches.shot(s.id));
+          return view(me, s);
+        });
   }
 
   /**

@@ -230,7 +230,7 @@ public class ScriptDesk {
         name == null || name.isBlank()
             ? "draft " + d.number
             : name.strip().substring(0, Math.min(60, name.strip().length()));
-    d.colour = colour == null ? "" : colour.strip();
+    d.colour = InvalidInput.words("colour", colour);
     if (d.colour.length() > 30) {
       throw new InvalidInput(
           "colour", "is a word of at most 30 letters, such as blue or second pink");

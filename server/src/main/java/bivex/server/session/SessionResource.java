@@ -41,6 +41,8 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/session")
 public class SessionResource {
+  private static final String NOT_TOGETHER = "That name and password do not belong together.";
+
   private final People people;
   private final Memberships memberships;
   private final Productions productions;
@@ -134,20 +136,22 @@ public class SessionResource {
   /** Password of all demo people; only ever set by the demo start. */
   @PostMapping
   @Anyone
-  @Transactional(readOnly = true)
   public Session signIn(
       @RequestBody SignInRequest in, HttpServletRequest request, HttpServletResponse response) {
     String login = InvalidInput.text("login", in.login()).toLowerCase(Locale.ROOT);
-    guard.check(login, request.getRemoteAddr());
+    if (login.length() > SignIns.LONGEST_LOGIN) {
+      throw new Problems.NotSignedIn(NOT_TOGETHER);
+    }
+    guard.begin(login, request.getRemoteAddr());
     Person p = people.findByLogin(login).orElse(null);
     // An unknown name costs as much time as a wrong password, so that names cannot be guessed.
     boolean right =
         passwords.matches(
             in.password() == null ? "" : in.password(), p == null ? unknownHash : p.passwordHash);
     if (p == null || !right) {
-      guard.failed(login, request.getRemoteAddr());
-      throw new Problems.NotSignedIn("That name and password do not belong together.");
+      throw new Problems.NotSignedIn(NOT_TOGETHER);
     }
+    guard.passed(login, request.getRemoteAddr());
     open(p, request, response);
     return new Session(p.id, p.name, p.login, seats(p.id), false, List.of(), null);
   }

@@ -1,64 +1,68 @@
 package bivex.server.session;
 
 import bivex.server.http.Problems;
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayDeque;
 import java.util.Deque;
-import java.util.Map;
-import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
 
 /**
- * Ten failed sign-ins for a name, or a hundred from an address, within five minutes close the door
- * for the rest of them.
+ * Ten failed sign-ins for a name from one address, or a hundred from an address, within five
+ * minutes close the door to that address for the rest of them. Somebody elsewhere cannot shut a
+ * person out of their own. Each try counts before it is judged, so that many at once are no way
+ * round; what is remembered is bounded.
  */
 @Component
 class SignInGuard {
   private static final int TRIES_A_NAME = 10;
   private static final int TRIES_AN_ADDRESS = 100;
   private static final Duration WINDOW = Duration.ofMinutes(5);
-  private static final int KEYS = 10_000;
-  private final Map<String, Deque<Instant>> failures = new ConcurrentHashMap<>();
-  private final Clock clock = Clock.systemUTC();
+  private static final int KEYS = 20_000;
+  private final Cache<String, Deque<Instant>> tries =
+      Caffeine.newBuilder().maximumSize(KEYS).expireAfterAccess(WINDOW).build();
+  private final Clock clock;
 
-  void check(String login, String address) {
-    refuseAfter(TRIES_A_NAME, "name " + login);
-    refuseAfter(TRIES_AN_ADDRESS, "address " + address);
+  SignInGuard(Clock clock) {
+    this.clock = clock;
   }
 
-  void failed(String login, String address) {
-    if (failures.size() > KEYS) {
-      failures.clear();
-    }
-    count("name " + login);
-    count("address " + address);
+  /**
+   * Counts a try.
+   *
+   * @param login at most as long as a sign-in name may be
+   * @throws Problems.TooMany when there were too many
+   */
+  void begin(String login, String address) {
+    count("name " + login + " " + address, TRIES_A_NAME);
+    count("address " + address, TRIES_AN_ADDRESS);
   }
 
-  private void refuseAfter(int tries, String key) {
-    Deque<Instant> f = failures.get(key);
-    if (f != null) {
-      synchronized (f) {
-        forget(f);
-        if (f.size() >= tries) {
-          throw new Problems.TooMany("Too many failed sign-ins; wait five minutes.");
-        }
+  /** The try was right: it and those before it for the name no longer count. */
+  void passed(String login, String address) {
+    tries.invalidate("name " + login + " " + address);
+    Deque<Instant> all = tries.getIfPresent("address " + address);
+    if (all != null) {
+      synchronized (all) {
+        all.pollLast();
       }
     }
   }
 
-  private void count(String key) {
-    Deque<Instant> f = failures.computeIfAbsent(key, k -> new ArrayDeque<>());
+  private void count(String key, int most) {
+    Deque<Instant> f = tries.get(key, k -> new ArrayDeque<>());
+    Instant now = clock.instant();
     synchronized (f) {
-      forget(f);
-      f.add(clock.instant());
-    }
-  }
-
-  private void forget(Deque<Instant> f) {
-    while (!f.isEmpty() && f.peek().isBefore(clock.instant().minus(WINDOW))) {
-      f.poll();
+      while (!f.isEmpty() && f.peek().isBefore(now.minus(WINDOW))) {
+        f.poll();
+      }
+      if (f.size() >= most) {
+        throw new Problems.TooMany("Too many failed sign-ins; wait five minutes.");
+      }
+      f.add(now);
     }
   }
 }

@@ -177,7 +177,7 @@ public class Floor {
         days.findByIdAndProductionId(in.day(), me.productionId())
             .orElseThrow(() -> new InvalidInput("day", "is not a day of this production"))
             .id;
-    s.name = InvalidInput.text("name", in.name());
+    s.name = InvalidInput.title("name", in.name());
     if (!in.struck()) {
       s.struckAt = null;
     } else if (s.struckAt == null) {
@@ -257,7 +257,7 @@ public class Floor {
         in.sentAt() == null ? Duration.ZERO : Duration.between(clock.instant(), in.sentAt());
     FloorLog.From from =
         new FloorLog.From(
-            InvalidInput.text("device", in.device()),
+            InvalidInput.title("device", in.device()),
             ahead.abs().compareTo(CLOCKS_AGREE) < 0 ? Duration.ZERO : ahead);
     List<EntryResult> results;
     try {

@@ -234,7 +234,7 @@ public class FloorLog {
     t.notRead = List.copyOf(notRead);
     t.parts = in.parts() == null ? List.of() : List.copyOf(in.parts());
     t.overruled = intake.overruled();
-    t.note = in.note() == null ? "" : in.note().strip();
+    t.note = InvalidInput.words("note", in.note());
     t.madeAt = from.right(in.madeAt(), clock.instant());
     t.device = from.device();
     t.deviceAt = from.ahead().isZero() ? null : in.madeAt();
@@ -399,7 +399,7 @@ public class FloorLog {
     t.productionId = me.productionId();
     t.setupId = s.id;
     t.kind = in.kind();
-    t.note = in.note() == null ? "" : in.note().strip();
+    t.note = InvalidInput.words("note", in.note());
     t.madeAt = from.right(in.madeAt(), clock.instant());
     t.loggedBy = me.name();
     if (!touches.existsById(t.id)) {
@@ -425,7 +425,7 @@ public class FloorLog {
     n.productionId = me.productionId();
     n.setupId = s.id;
     n.kind = in.kind();
-    n.item = in.item() == null ? "" : in.item().strip();
+    n.item = InvalidInput.words("item", in.item());
     if (n.kind == SetupNote.Kind.SOUND
         && Arrays.stream(SoundCheck.values()).noneMatch(c -> c.name().equals(n.item))) {
       throw new InvalidInput("item", "must be one of " + Arrays.toString(SoundCheck.values()));
@@ -433,7 +433,7 @@ public class FloorLog {
     n.words =
         n.kind == SetupNote.Kind.LIGHT && in.ev() == null && in.kelvin() == null
             ? InvalidInput.text("words", in.words())
-            : in.words() == null ? "" : in.words().strip();
+            : InvalidInput.words("words", in.words());
     n.ev = in.ev() == null ? null : InvalidInput.within("ev", in.ev(), -10, 30);
     n.kelvin =
         in.kelvin() == null ? null : InvalidInput.within("kelvin", in.kelvin(), 1000, 20_000);

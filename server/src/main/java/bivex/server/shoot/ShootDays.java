@@ -226,7 +226,7 @@ public class ShootDays {
       throw new InvalidInput("date", "must be given, as a day from 1900 to 2200");
     }
     d.shootOn = in.date();
-    d.place = InvalidInput.text("place", in.place());
+    d.place = InvalidInput.title("place", in.place());
     d.terms = in.terms() == null ? d.terms : in.terms();
     days.saveAndFlush(d);
     journal.record(me, action, "day", d.id.toString(), "day " + d.number);
@@ -262,7 +262,7 @@ public class ShootDays {
     Place x = new Place();
     x.id = UUID.randomUUID();
     x.productionId = me.productionId();
-    x.name = InvalidInput.text("name", in.name());
+    x.name = InvalidInput.title("name", in.name());
     x.latitude = in.latitude();
     x.longitude = in.longitude();
     x.zone = in.zone();
@@ -292,7 +292,7 @@ public class ShootDays {
     Preset p = new Preset();
     p.id = UUID.randomUUID();
     p.productionId = me.productionId();
-    p.name = InvalidInput.text("name", in.name());
+    p.name = InvalidInput.title("name", in.name());
     p.test = InvalidInput.text("test", in.test());
     if (in.camera() == null
         || CameraData.FIELDS.stream().allMatch(f -> in.camera().get(f) == null)) {

@@ -7,6 +7,7 @@ import bivex.server.keep.TakeEntry;
 import bivex.server.keep.TakeStill;
 import bivex.server.keep.TakeStills;
 import bivex.server.live.Journal;
+import bivex.server.media.Intake;
 import bivex.server.media.MediaProbe;
 import bivex.server.media.MediaStore;
 import bivex.server.media.PictureReader;
@@ -25,6 +26,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** Stills of takes: from the device's camera, from a file, or from the camera on the set. */
 @Component
 public class Stills {
+  private final Intake intake;
   private final TakeEntries takes;
 
   private final TakeStills stills;
@@ -40,6 +42,7 @@ public class Stills {
   private final Clock clock;
 
   Stills(
+      Intake intake,
       TakeEntries takes,
       TakeStills stills,
       MediaStore store,
@@ -47,6 +50,7 @@ public class Stills {
       PictureReader pictures,
       Journal journal,
       Clock clock) {
+    this.intake = intake;
     this.clock = clock;
     this.pictures = pictures;
     this.takes = takes;
@@ -57,7 +61,6 @@ public class Stills {
   }
 
   /** Adds a still from a stream. */
-  @Transactional
   public List<FloorSheets.StillView> add(
       Member me, UUID take, UUID id, String caption, InputStream in, String fileName)
       throws IOException {
@@ -71,52 +74,59 @@ public class Stills {
       throw new InvalidInput("id", "belongs to another still");
     }
     if (before.isEmpty()) {
-      MediaStore.Stored stored = store.receive(in);
-      try {
-        MediaProbe.Found found = probe.still(stored.path(), fileName);
-        if (!found.facts().still()) {
-          throw new InvalidInput("file", "must be a still: png, jpeg or tiff");
-        }
-        store.keep(stored);
-        TakeStill s = new TakeStill();
-        s.id = id;
-        s.productionId = me.productionId();
-        s.takeId = t.id;
-        s.hash = stored.hash();
-        s.type = found.type();
-        s.previewHash =
-            shownAsStored(found.type(), stored.hash()) ? null : preview(store.find(stored.hash()));
-        s.width = found.facts().raster().width();
-        s.height = found.facts().raster().height();
-        s.caption = caption == null ? "" : caption.strip();
-        s.addedBy = me.name();
-        s.addedAt = clock.instant();
-        stills.saveAndFlush(s);
-      } finally {
-        store.discard(stored);
-      }
-      journal.record(
-          me,
-          "added a still",
-          "take",
-          t.id.toString(),
-          t.slate + " take " + t.number,
-          Journal.Touches.NOTHING);
+      intake.take(
+          in, file -> looked(file, fileName), (stored, is) -> row(me, t, id, caption, stored, is));
     }
     return stills.findByTakeIdInOrderByAddedAt(List.of(t.id)).stream()
         .map(x -> new FloorSheets.StillView(x.id, x.caption, x.width, x.height))
         .toList();
   }
 
-  /** Browsers show no TIFF, and not all of them turn a PNG; a JPEG they turn. */
-  private boolean shownAsStored(String type, String hash) {
-    return type.equals("image/jpeg")
-        || type.equals("image/png") && !pictures.turned(store.find(hash));
+  /**
+   * @param preview a copy that browsers can show; null where they show it as it is
+   */
+  private record Looked(MediaProbe.Found found, byte[] preview) {}
+
+  private Looked looked(Path file, String fileName) throws IOException {
+    MediaProbe.Found found = probe.still(file, fileName);
+    if (!found.facts().still()) {
+      throw new InvalidInput("file", "must be a still: png, jpeg or tiff");
+    }
+    // Browsers show no TIFF, and not all of them turn a PNG; a JPEG they turn.
+    boolean asStored =
+        found.type().equals("image/jpeg")
+            || found.type().equals("image/png") && !pictures.turned(file);
+    return new Looked(found, asStored ? null : pictures.png(file));
   }
 
-  /** Hash of a copy that browsers can show. */
-  private String preview(Path still) throws IOException {
-    MediaStore.Stored copy = store.receive(new ByteArrayInputStream(pictures.png(still)));
+  private TakeStill row(
+      Member me, TakeEntry t, UUID id, String caption, MediaStore.Stored stored, Looked is)
+      throws IOException {
+    TakeStill s = new TakeStill();
+    s.id = id;
+    s.productionId = me.productionId();
+    s.takeId = t.id;
+    s.hash = stored.hash();
+    s.type = is.found().type();
+    s.previewHash = is.preview() == null ? null : kept(is.preview());
+    s.width = is.found().facts().raster().width();
+    s.height = is.found().facts().raster().height();
+    s.caption = InvalidInput.words("caption", caption);
+    s.addedBy = me.name();
+    s.addedAt = clock.instant();
+    stills.saveAndFlush(s);
+    journal.record(
+        me,
+        "added a still",
+        "take",
+        t.id.toString(),
+        t.slate + " take " + t.number,
+        Journal.Touches.NOTHING);
+    return s;
+  }
+
+  private String kept(byte[] preview) throws IOException {
+    MediaStore.Stored copy = store.receive(new ByteArrayInputStream(preview));
     try {
       store.keep(copy);
       return copy.hash();

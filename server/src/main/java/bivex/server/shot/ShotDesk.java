@@ -212,8 +212,8 @@ public class ShotDesk {
   public ShotView change(UUID shot, Member me, String ifMatch, ShotEdit in) {
     Shot s = shots.require(shot, me.productionId());
     Problems.mustBeCurrent(ifMatch, s.version, edit(s), in);
-    s.title = InvalidInput.text("title", in.title());
-    s.intent = in.intent() == null ? "" : in.intent().strip();
+    s.title = InvalidInput.title("title", in.title());
+    s.intent = InvalidInput.words("intent", in.intent());
     s.cutFrames = in.cutFrames();
     s.setupId =
         in.setup() == null

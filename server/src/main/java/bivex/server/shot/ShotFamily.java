@@ -95,7 +95,7 @@ public class ShotFamily {
   public ShotDesk.ShotView beside(UUID shot, Member me, Beside in) {
     Shot s = find(me, shot);
     Draft d = held(me);
-    Shot one = copy(me, s, d, InvalidInput.text("title", in.title()), List.of());
+    Shot one = copy(me, s, d, InvalidInput.title("title", in.title()), List.of());
     journal.record(me, "marked", "shot", one.id.toString(), one.code + ", beside " + s.code);
     return resource.shot(one.id, me);
   }
@@ -113,7 +113,7 @@ public class ShotFamily {
             me,
             s,
             d,
-            InvalidInput.text("title", in.title()),
+            InvalidInput.title("title", in.title()),
             in.marks() == null ? List.of() : in.marks());
     two.methods = List.copyOf(s.methods);
     two.intent = s.intent;
