@@ -38,16 +38,24 @@ public final class Stage {
       List.of(
           "body", "lens", "exposureAuto", "focusM", "focusAuto", "heightM", "tiltDeg", "distanceM");
 
-  public final House house = House.shared();
-  public final Production production = house.production();
-  public final Caller producer = house.person(production, Role.PRODUCER);
-  public final String base = "/api/productions/" + production.id;
+  public final House house;
+  public final Production production;
+  public final Caller producer;
+  public final String base;
   public final String draft;
   public final String day;
   public final String setup;
   public final String shot;
 
   public Stage() {
+    this(House.shared());
+  }
+
+  public Stage(House house) {
+    this.house = house;
+    production = house.production();
+    producer = house.person(production, Role.PRODUCER);
+    base = "/api/productions/" + production.id;
     draft =
         ok(producer.post(base + "/drafts", Map.of("name", "white", "text", JourneyTest.SCRIPT)))
             .text("id");
