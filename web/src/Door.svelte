@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { api, got, Refused } from './lib/api/client';
+  import { api, got, Refused, type Schemas } from './lib/api/client';
   import { go, route } from './lib/router';
   import { frame, queries } from './lib/state.svelte';
   import { ROLE } from './lib/words';
@@ -17,7 +17,19 @@
   const first = $derived(
     (route.pathname as string).startsWith('/first/') ? (route.pathname as string).slice(7) : null,
   );
+  /** End of a link by which somebody sets their own password. */
+  const link = $derived(
+    (route.pathname as string).startsWith('/link/') ? (route.pathname as string).slice(6) : null,
+  );
+  let whose = $state<Schemas['LinkOf'] | null>(null);
   const session = $derived(frame.session);
+
+  $effect(() => {
+    if (link)
+      void got(api.POST('/api/session/link/whose', { body: { token: link } }))
+        .then((w) => (whose = w))
+        .catch((e: unknown) => (wrong = e instanceof Refused ? e : null));
+  });
 
   function enter(): void {
     const to = new URLSearchParams(location.search).get('to');
@@ -30,7 +42,7 @@
   }
 
   $effect(() => {
-    if (session?.person) {
+    if (session?.person && !link) {
       enter();
     }
   });
@@ -50,6 +62,10 @@
 
   const signIn = (l: string, p: string) =>
     attempt(() => got(api.POST('/api/session', { body: { login: l, password: p } })));
+  const set = () =>
+    attempt(() => got(api.POST('/api/session/link', { body: { token: link ?? '', password } }))).then(() => {
+      if (!wrong) enter();
+    });
   const begin = () =>
     attempt(() =>
       got(
@@ -156,6 +172,42 @@
         {#if wrong}<p class="pencil" role="alert">{wrong.detail}</p>{/if}
         <button class="now btn" disabled={busy}>Begin</button>
       </form>
+    {:else if link}
+      <h1 id="door-title">{whose ? `Welcome, ${whose.name}` : 'Your password'}</h1>
+      {#if whose}
+        <p class="soft mb-3">
+          Set your own password; nobody else sees it. You sign in as <strong>{whose.login}</strong>.
+        </p>
+        <form
+          onsubmit={(e) => {
+            e.preventDefault();
+            void set();
+          }}
+        >
+          <input
+            class="sr-only"
+            value={whose.login}
+            readonly
+            autocomplete="username"
+            tabindex="-1"
+            aria-hidden="true"
+          />
+          <label class="field"
+            ><span>Password, at least 10 characters</span><input
+              class="input"
+              {@attach refused(wrong?.field === 'password')}
+              type="password"
+              bind:value={password}
+              required
+              minlength="10"
+              autocomplete="new-password"
+            /></label
+          >
+          {#if wrong}<p class="pencil" role="alert">{wrong.detail}</p>{/if}
+          <button class="now btn" disabled={busy}>Set it and come in</button>
+        </form>
+      {:else if wrong}<p class="pencil" role="alert">{wrong.detail}</p>
+        <a class="btn" href="/sign-in">Sign in</a>{/if}
     {:else}
       <h1 id="door-title">Sign in</h1>
       <form

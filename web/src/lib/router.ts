@@ -7,6 +7,7 @@ export const { navigate, route } = createRouter({
   '/': Door,
   '/sign-in': Door,
   '/first/:token': Door,
+  '/link/:token': Door,
   '/p/:production/:desk': Production,
   '/p/:production/:desk/:id': Production,
   '*': Door,

@@ -74,18 +74,68 @@
 
   async function bring(): Promise<void> {
     badPerson = null;
+    handed = null;
     try {
-      await got(
+      const all = await got(
         api.POST('/api/productions/{production}/people', {
           params: { path: { production: h.id } },
           body: fresh,
         }),
       );
+      const { login = '', name = '', password } = fresh;
+      const known = all.people.find((p) => p.login === login.trim().toLowerCase());
       fresh = { name: '', login: '', password: '', role: 'FLOOR' };
       await h.again();
+      if (!password && known && known.name === name.trim()) await link(known.id, known.name);
     } catch (e) {
       badPerson = e instanceof Refused ? e : null;
       if (!badPerson) frame.wrong(e);
+    }
+  }
+
+  /** The last link that was made, to be handed to its person. */
+  let handed = $state<{ person: string; name: string; address: string } | null>(null);
+
+  async function link(person: string, name: string): Promise<void> {
+    try {
+      const made = await got(
+        api.POST('/api/productions/{production}/people/{person}/link', {
+          params: { path: { production: h.id, person } },
+        }),
+      );
+      handed = { person, name, address: `${location.origin}/link/${made.token}` };
+    } catch (e) {
+      frame.wrong(e);
+    }
+  }
+
+  let leaving = $state('');
+  async function takeOff(person: string, name: string): Promise<void> {
+    try {
+      await got(
+        api.DELETE('/api/productions/{production}/people/{person}', {
+          params: { path: { production: h.id, person } },
+        }),
+      );
+      leaving = '';
+      await h.again();
+      frame.say(`${name} is off the production; what they said and logged stays.`);
+    } catch (e) {
+      frame.wrong(e);
+    }
+  }
+
+  let own = $state({ old: '', password: '' });
+  let badOwn = $state<Refused | null>(null);
+  async function change(): Promise<void> {
+    badOwn = null;
+    try {
+      await api.POST('/api/session/password', { body: own });
+      own = { old: '', password: '' };
+      frame.say('Your password is changed; you are signed out everywhere else.');
+    } catch (e) {
+      badOwn = e instanceof Refused ? e : null;
+      if (!badOwn) frame.wrong(e);
     }
   }
 
@@ -202,8 +252,33 @@
   {/if}
   <h3 class="mt-4 mb-1">People</h3>
   <ul class="mb-3">
-    {#each h.view?.people ?? [] as p (p.id)}<li class="rule flex justify-between py-1">
-        <span>{p.name}</span><span class="soft">{ROLE[p.role]}</span>
+    {#each h.view?.people ?? [] as p (p.id)}<li class="rule flex flex-wrap justify-between py-1">
+        <span>{p.name}<span class="soft small login">{p.login}</span></span>
+        <span class="flex items-center gap-2">
+          <span class="soft">{ROLE[p.role]}</span>
+          {#if h.may('PRODUCER') && p.id !== frame.session?.person}
+            {#if leaving === p.id}<span class="small">Off the production?</span><button
+                class="tight now btn"
+                onclick={() => void takeOff(p.id, p.name)}>Take off {p.name}</button
+              ><button class="tight btn" onclick={() => (leaving = '')}>Leave</button>
+            {:else}<button class="tight btn" onclick={() => void link(p.id, p.name)}>Password link</button
+              ><button
+                class="tight bare btn"
+                aria-label="Take {p.name} off the production"
+                onclick={() => (leaving = p.id)}>✕</button
+              >{/if}
+          {/if}
+        </span>
+        {#if handed?.person === p.id}<div class="handed" role="status">
+            Give this to {handed.name} only. It works once, within three days:
+            <div class="flex gap-2">
+              <input class="mono input" readonly value={handed.address} aria-label="Link for {handed.name}" />
+              <button
+                class="tight btn"
+                onclick={() => void navigator.clipboard?.writeText(handed?.address ?? '')}>Copy</button
+              >
+            </div>
+          </div>{/if}
       </li>{:else}<li class="soft">Who works on it is shown to the crew only.</li>{/each}
   </ul>
   {#if h.may('PRODUCER')}
@@ -224,7 +299,7 @@
         /></label
       >
       <label class="field"
-        ><span>First password</span><input
+        ><span>First password, or none for a link</span><input
           class="input"
           {@attach refused(badPerson?.field === 'password')}
           type="password"
@@ -241,9 +316,49 @@
       <div class="wide"><button class="btn">Bring in, or change the role</button></div>
     </form>
   {/if}
+  <h3 class="mt-4 mb-1">Your own password</h3>
+  <form
+    onsubmit={(e) => {
+      e.preventDefault();
+      void change();
+    }}
+  >
+    <label class="field"
+      ><span>The one you have</span><input
+        class="input"
+        type="password"
+        {@attach refused(badOwn?.field === 'old')}
+        bind:value={own.old}
+        required
+        autocomplete="current-password"
+      /></label
+    >
+    <label class="field"
+      ><span>The new one, at least 10 characters</span><input
+        class="input"
+        type="password"
+        {@attach refused(badOwn?.field === 'password')}
+        bind:value={own.password}
+        required
+        minlength="10"
+        autocomplete="new-password"
+      /></label
+    >
+    {#if badOwn}<p class="pencil wide" role="alert">{badOwn.detail}</p>{/if}
+    <div class="wide"><button class="btn">Change it</button></div>
+  </form>
 </Sheet>
 
 <style>
+  .login {
+    margin-left: 8px;
+  }
+  .handed {
+    width: 100%;
+    border: 1px solid var(--ink);
+    padding: 8px 10px;
+    margin: 4px 0 6px;
+  }
   form {
     display: grid;
     grid-template-columns: repeat(4, 1fr);

@@ -208,6 +208,41 @@ class DesksTest extends DeskTests {
     assertThat(stage.look().at("plan/cameraBrief").toString()).contains("25 fps");
   }
 
+  /** A new artist is brought in without a password, sets their own, and changes it later. */
+  @Test
+  void somebodyNewSetsTheirOwnPassword() {
+    Page p = at(stage.producer.person(), "/owed");
+    p.locator("footer .foot").first().click();
+    Locator sheet = p.getByRole(AriaRole.DIALOG);
+    String login = "wren-" + UUID.randomUUID().toString().substring(0, 8);
+    sheet.getByLabel("Name", new Locator.GetByLabelOptions().setExact(true)).fill("Wren Calder");
+    sheet.getByLabel("Sign-in name").fill(login);
+    sheet.getByLabel("Role").selectOption("ARTIST");
+    in(sheet, "Bring in, or change the role").click();
+    Locator link = sheet.getByLabel("Link for Wren Calder");
+    assertThat(link).hasValue(java.util.regex.Pattern.compile(".*/link/.{32}"));
+    Browsers.accessible(p, "the production's sheet with a link");
+    Page wren = browsers.page(link.inputValue());
+    assertThat(wren.locator("h1")).hasText("Welcome, Wren Calder");
+    Locator password = wren.getByLabel("Password, at least 10 characters");
+    password.fill("password1234");
+    button(wren, "Set it and come in").click();
+    assertThat(wren.getByRole(AriaRole.ALERT)).containsText("tried first");
+    assertThat(password).isFocused();
+    password.fill("gulls over the slipway");
+    button(wren, "Set it and come in").click();
+    assertThat(wren.getByRole(AriaRole.NAVIGATION).last()).containsText("Owed");
+    wren.locator("footer .foot").first().click();
+    Locator own = wren.getByRole(AriaRole.DIALOG);
+    own.getByLabel("The one you have").fill("gulls over the slipway");
+    own.getByLabel("The new one, at least 10 characters").fill("wet rope and lamp oil");
+    in(own, "Change it").click();
+    assertThat(wren.locator("footer .notice")).containsText("Your password is changed");
+    in(sheet, "Take Wren Calder off the production").click();
+    button(p, "Take off Wren Calder").click();
+    assertThat(sheet).not().containsText(login);
+  }
+
   @Test
   void aLookIsKeptOverAReload() {
     Page p = at(stage.producer.person(), "/owed");

@@ -6,6 +6,7 @@ import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Duration;
+import java.util.UUID;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.DeferredSecurityContext;
@@ -73,6 +74,14 @@ public class KeptSignIns implements SecurityContextRepository {
     if (value != null) {
       known.invalidate(value);
     }
+  }
+
+  /** Every session of a person is read again. */
+  public void forget(UUID person) {
+    known
+        .asMap()
+        .values()
+        .removeIf(a -> a.getPrincipal() instanceof Identity i && i.id().equals(person));
   }
 
   private String value(HttpServletRequest request) {

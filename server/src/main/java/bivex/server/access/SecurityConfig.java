@@ -45,7 +45,7 @@ public class SecurityConfig {
   }
 
   @Bean
-  PasswordEncoder passwords() {
+  PasswordEncoder passwordEncoder() {
     return new BCryptPasswordEncoder(12);
   }
 }

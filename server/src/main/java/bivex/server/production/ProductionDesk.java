@@ -10,6 +10,7 @@ import bivex.core.time.FrameRate;
 import bivex.server.access.Member;
 import bivex.server.access.SignIns;
 import bivex.server.http.Problems;
+import bivex.server.keep.Invitations;
 import bivex.server.keep.ListFormat;
 import bivex.server.keep.Membership;
 import bivex.server.keep.Memberships;
@@ -22,14 +23,18 @@ import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.NoSuchElementException;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The production's own numbers and its people. */
 @Component
 public class ProductionDesk {
+  private final Invitations invitations;
   private final Productions productions;
 
   private final Memberships memberships;
@@ -68,11 +73,13 @@ public class ProductionDesk {
   }
 
   ProductionDesk(
+      Invitations invitations,
       Productions productions,
       Memberships memberships,
       People people,
       SignIns signIns,
       Journal journal) {
+    this.invitations = invitations;
     this.people = people;
     this.signIns = signIns;
     this.productions = productions;
@@ -109,11 +116,15 @@ public class ProductionDesk {
       DayTerms plainDay) {}
 
   /**
-   * @param password at least 10 characters; ignored for somebody who can sign in already
+   * @param password at least 10 characters; empty for somebody who can sign in already, or will set
+   *     their own by a link
    */
   public record NewPerson(String name, String login, String password, Role role) {}
 
-  public record PersonView(UUID id, String name, Role role) {}
+  /**
+   * @param login told to producers only
+   */
+  public record PersonView(UUID id, String name, String login, Role role) {}
 
   /**
    * @param lists null leaves it as it is
@@ -177,10 +188,16 @@ public class ProductionDesk {
     if (in.role() == null) {
       throw new InvalidInput("role", "must be one of " + Arrays.toString(Role.values()));
     }
+    Optional<Person> known = people.findByLogin(login);
+    if (known.isPresent() && in.password() != null && !in.password().isEmpty()) {
+      throw new InvalidInput(
+          "password",
+          known.get().name
+              + " can sign in already and keeps their own password; leave it empty, or make a"
+              + " link");
+    }
     Person person =
-        people
-            .findByLogin(login)
-            .orElseGet(() -> people.saveAndFlush(signIns.make(login, in.name(), in.password())));
+        known.orElseGet(() -> people.saveAndFlush(signIns.make(login, in.name(), in.password())));
     Membership m =
         memberships
             .find(me.productionId(), person.id)
@@ -206,12 +223,62 @@ public class ProductionDesk {
     return view(me.production(), me);
   }
 
+  /**
+   * Takes somebody off the production, with what they were invited to. What they said and logged
+   * stays. The last producer cannot go.
+   */
+  @Transactional
+  public ProductionView removePerson(Member me, UUID person) {
+    Membership m =
+        memberships
+            .find(me.productionId(), person)
+            .orElseThrow(() -> new NoSuchElementException("Nobody like that is on it."));
+    if (person.equals(me.personId())) {
+      throw new InvalidInput("person", "is you; another producer takes you off");
+    }
+    invitations.ofPerson(person, me.productionId()).forEach(invitations::delete);
+    memberships.delete(m);
+    memberships.flush();
+    journal.record(me, "took off", "person", person.toString(), m.person.name);
+    return view(me.production(), me);
+  }
+
+  /**
+   * Somebody a producer may make a password link for: who is on their production, and nowhere else
+   * but where they are producer too, so that a link never opens another house.
+   */
+  @Transactional(readOnly = true)
+  public Person mayBeLinked(Member me, UUID person) {
+    Membership m =
+        memberships
+            .find(me.productionId(), person)
+            .orElseThrow(() -> new NoSuchElementException("Nobody like that is on it."));
+    Set<UUID> mine =
+        memberships.ofPerson(me.personId()).stream()
+            .filter(x -> x.role == Role.PRODUCER)
+            .map(x -> x.production.id)
+            .collect(Collectors.toSet());
+    if (memberships.ofPerson(person).stream().anyMatch(x -> !mine.contains(x.production.id))) {
+      throw new InvalidInput(
+          "person",
+          "is on another production as well; only who runs the machine makes them a link"
+              + " (./bivex password)");
+    }
+    return m.person;
+  }
+
   private ProductionView view(Production p, Member me) {
     List<PersonView> people =
         me.guest()
             ? List.of()
             : memberships.ofProduction(p.id).stream()
-                .map(m -> new PersonView(m.person.id, m.person.name, m.role))
+                .map(
+                    m ->
+                        new PersonView(
+                            m.person.id,
+                            m.person.name,
+                            me.role() == Role.PRODUCER ? m.person.login : "",
+                            m.role))
                 .toList();
     return new ProductionView(
         p.id,

@@ -8,9 +8,14 @@ import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
+import bivex.server.access.Passwords;
 import bivex.server.http.Problems;
+import bivex.server.keep.Person;
+import java.util.UUID;
 import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -24,8 +29,11 @@ import org.springframework.web.bind.annotation.RestController;
 public class ProductionResource {
   private final ProductionDesk productionDesk;
 
-  ProductionResource(ProductionDesk productionDesk) {
+  private final Passwords passwords;
+
+  ProductionResource(ProductionDesk productionDesk, Passwords passwords) {
     this.productionDesk = productionDesk;
+    this.passwords = passwords;
   }
 
   @GetMapping
@@ -55,5 +63,20 @@ public class ProductionResource {
   public ProductionDesk.ProductionView addPerson(
       Member me, @RequestBody ProductionDesk.NewPerson in) {
     return productionDesk.addPerson(me, in);
+  }
+
+  /** Takes somebody off the production; what they said and logged stays. */
+  @DeleteMapping("/people/{person}")
+  @Allowed({PRODUCER})
+  public ProductionDesk.ProductionView removePerson(Member me, @PathVariable UUID person) {
+    return productionDesk.removePerson(me, person);
+  }
+
+  /** A link by which somebody sets their own password, shown once. */
+  @PostMapping("/people/{person}/link")
+  @Allowed({PRODUCER})
+  public Passwords.Link link(Member me, @PathVariable UUID person) {
+    Person p = productionDesk.mayBeLinked(me, person);
+    return passwords.link(p.id, me.name());
   }
 }

@@ -8,7 +8,9 @@ import bivex.server.access.Gate;
 import bivex.server.access.Identity;
 import bivex.server.access.KeptSignIns;
 import bivex.server.access.Member;
+import bivex.server.access.Passwords;
 import bivex.server.access.SignIns;
+import bivex.server.access.SignedIn;
 import bivex.server.http.Problems;
 import bivex.server.keep.Membership;
 import bivex.server.keep.Memberships;
@@ -25,6 +27,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.UUID;
+import org.springframework.http.HttpStatus;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
@@ -35,6 +38,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Signing in and out, and the first producer of an empty house. */
@@ -43,6 +47,7 @@ import org.springframework.web.bind.annotation.RestController;
 public class SessionResource {
   private static final String NOT_TOGETHER = "That name and password do not belong together.";
 
+  private final Passwords ownPasswords;
   private final People people;
   private final Memberships memberships;
   private final Productions productions;
@@ -56,6 +61,7 @@ public class SessionResource {
   private final String unknownHash;
 
   SessionResource(
+      Passwords ownPasswords,
       People people,
       Memberships memberships,
       Productions productions,
@@ -66,6 +72,7 @@ public class SessionResource {
       BivexProperties properties,
       Journal journal,
       SignIns signIns) {
+    this.ownPasswords = ownPasswords;
     this.signIns = signIns;
     this.people = people;
     this.memberships = memberships;
@@ -189,6 +196,43 @@ public class SessionResource {
         made.id.toString(),
         made.title);
     first.close();
+    open(p, request, response);
+    return new Session(p.id, p.name, p.login, seats(p.id), false, List.of(), null);
+  }
+
+  public record NewPassword(String old, String password) {}
+
+  public record LinkRequest(String token, String password) {}
+
+  /** Whose link it is. */
+  public record LinkOf(String login, String name) {}
+
+  /** Changes one's own password; every other session of oneself ends. */
+  @PostMapping("/password")
+  @SignedIn
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  public void password(@RequestBody NewPassword in, HttpServletRequest request) {
+    Identity who = Gate.identity();
+    guard.begin(who.login(), request.getRemoteAddr());
+    HttpSession s = request.getSession(false);
+    ownPasswords.change(who, in.old(), in.password(), s == null ? null : s.getId());
+    guard.passed(who.login(), request.getRemoteAddr());
+  }
+
+  /** Whose link it is, before a password is set with it. */
+  @PostMapping("/link/whose")
+  @Anyone
+  public LinkOf whose(@RequestBody LinkRequest in) {
+    Person p = ownPasswords.of(in.token());
+    return new LinkOf(p.login, p.name);
+  }
+
+  /** Sets one's password with a link, which is used up, and signs in. */
+  @PostMapping("/link")
+  @Anyone
+  public Session link(
+      @RequestBody LinkRequest in, HttpServletRequest request, HttpServletResponse response) {
+    Person p = ownPasswords.set(in.token(), in.password());
     open(p, request, response);
     return new Session(p.id, p.name, p.login, seats(p.id), false, List.of(), null);
   }
