@@ -77,6 +77,9 @@ class PeopleTest {
                 .status())
         .isEqualTo(403);
     assertThat(signIn(stranger(), login, GOOD)).isEqualTo(200);
+    assertThat(stage.producer.get(stage.base + "/journal").body().toString())
+        .as("who made a link is on record")
+        .contains("made a password link for");
   }
 
   @Test

@@ -245,10 +245,11 @@ public class ProductionDesk {
 
   /**
    * Somebody a producer may make a password link for: who is on their production, and nowhere else
-   * but where they are producer too, so that a link never opens another house.
+   * but where they are producer too, so that a link never opens another house. That one is made is
+   * in the journal: whoever has it could use it.
    */
-  @Transactional(readOnly = true)
-  public Person mayBeLinked(Member me, UUID person) {
+  @Transactional
+  public Person linked(Member me, UUID person) {
     Membership m =
         memberships
             .find(me.productionId(), person)
@@ -264,6 +265,7 @@ public class ProductionDesk {
           "is on another production as well; only who runs the machine makes them a link"
               + " (./bivex password)");
     }
+    journal.record(me, "made a password link for", "person", person.toString(), m.person.name);
     return m.person;
   }
 

@@ -76,7 +76,7 @@ public class ProductionResource {
   @PostMapping("/people/{person}/link")
   @Allowed({PRODUCER})
   public Passwords.Link link(Member me, @PathVariable UUID person) {
-    Person p = productionDesk.mayBeLinked(me, person);
+    Person p = productionDesk.linked(me, person);
     return passwords.link(p.id, me.name());
   }
 }
