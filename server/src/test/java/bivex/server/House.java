@@ -61,6 +61,13 @@ public final class House implements AutoCloseable {
 
   /** A house of its own, empty or with the demo production. */
   public static synchronized House start(boolean demo) {
+    return start(demo, Map.of());
+  }
+
+  /**
+   * @param more settings beside or in place of the usual ones
+   */
+  public static synchronized House start(boolean demo, Map<String, Object> more) {
     try {
       String url = database();
       Path data = Files.createTempDirectory("bivex-house");
@@ -86,6 +93,7 @@ public final class House implements AutoCloseable {
                   "error",
                   "logging.level.bivex",
                   "warn"));
+      settings.putAll(more);
       app.setDefaultProperties(settings);
       return new House(
           app.run(
@@ -219,7 +227,11 @@ public final class House implements AutoCloseable {
   }
 
   public String address() {
-    return "http://127.0.0.1:" + ((WebServerApplicationContext) context).getWebServer().getPort();
+    return "http://127.0.0.1:" + port();
+  }
+
+  public int port() {
+    return ((WebServerApplicationContext) context).getWebServer().getPort();
   }
 
   public <T> T bean(Class<T> type) {

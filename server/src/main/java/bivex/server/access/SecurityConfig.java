@@ -9,6 +9,7 @@ import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.HttpStatusEntryPoint;
 import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
 
 /**
  * Sessions, CSRF for a single-page application, strict headers. Who may do what is decided at the
@@ -26,13 +27,15 @@ public class SecurityConfig {
   SecurityFilterChain chain(HttpSecurity http, SecurityContextRepository contexts)
       throws Exception {
     return http.authorizeHttpRequests(a -> a.anyRequest().permitAll())
-        .csrf(c -> c.spa())
+        .csrf(c -> c.spa().csrfTokenRepository(tokens()))
         .securityContext(s -> s.securityContextRepository(contexts))
         .exceptionHandling(
             e -> e.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))
         .headers(
             h ->
-                h.contentSecurityPolicy(p -> p.policyDirectives(CSP))
+                // Told where it is known whether the certificate is trusted by every device.
+                h.httpStrictTransportSecurity(t -> t.disable())
+                    .contentSecurityPolicy(p -> p.policyDirectives(CSP))
                     .referrerPolicy(
                         r ->
                             r.policy(
@@ -42,6 +45,12 @@ public class SecurityConfig {
         .httpBasic(b -> b.disable())
         .logout(l -> l.disable())
         .build();
+  }
+
+  private static CookieCsrfTokenRepository tokens() {
+    CookieCsrfTokenRepository tokens = CookieCsrfTokenRepository.withHttpOnlyFalse();
+    tokens.setCookieCustomizer(c -> c.sameSite("Strict"));
+    return tokens;
   }
 
   @Bean

@@ -5,11 +5,11 @@ import static java.nio.charset.StandardCharsets.UTF_8;
 import bivex.server.BivexProperties;
 import bivex.server.http.Problems;
 import bivex.server.keep.People;
+import bivex.server.reach.ReachServer;
 import java.security.MessageDigest;
 import java.security.SecureRandom;
 import java.util.Base64;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
-import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 
@@ -20,9 +20,11 @@ import org.springframework.stereotype.Component;
 public class FirstProducer {
   private final People people;
   private final BivexProperties properties;
+  private final ReachServer server;
   private String token;
 
-  FirstProducer(People people, BivexProperties properties) {
+  FirstProducer(People people, BivexProperties properties, ReachServer server) {
+    this.server = server;
     this.people = people;
     this.properties = properties;
   }
@@ -33,9 +35,7 @@ public class FirstProducer {
       byte[] random = new byte[24];
       new SecureRandom().nextBytes(random);
       token = Base64.getUrlEncoder().withoutPadding().encodeToString(random);
-      int port =
-          ((WebServerApplicationContext) event.getApplicationContext()).getWebServer().getPort();
-      System.out.println("First producer: http://127.0.0.1:" + port + "/first/" + token);
+      System.out.println("First producer: " + server.home() + "/first/" + token);
     }
     System.out.println("Bivex is ready");
   }
