@@ -5,6 +5,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.CookieManager;
+import java.net.HttpCookie;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -154,6 +155,15 @@ public final class Caller {
     return cookies.getCookieStore().getCookies().stream()
         .filter(c -> c.getName().equals("BIVEX"))
         .map(c -> c.getName() + "=" + c.getValue())
+        .findFirst()
+        .orElseThrow();
+  }
+
+  /** The token that proves a change comes from the interface. */
+  public String token() {
+    return cookies.getCookieStore().getCookies().stream()
+        .filter(c -> c.getName().equals("XSRF-TOKEN"))
+        .map(HttpCookie::getValue)
         .findFirst()
         .orElseThrow();
   }

@@ -30,7 +30,10 @@ class GateTest {
   private List<Endpoint> endpoints() {
     List<Endpoint> out = new ArrayList<>();
     for (Map.Entry<RequestMappingInfo, HandlerMethod> e :
-        house.bean(RequestMappingHandlerMapping.class).getHandlerMethods().entrySet()) {
+        house
+            .bean("requestMappingHandlerMapping", RequestMappingHandlerMapping.class)
+            .getHandlerMethods()
+            .entrySet()) {
       if (e.getValue().getBeanType().getName().startsWith("bivex.")) {
         boolean multipart =
             e.getKey()

@@ -238,6 +238,10 @@ public final class House implements AutoCloseable {
     return context.getBean(type);
   }
 
+  public <T> T bean(String name, Class<T> type) {
+    return context.getBean(name, type);
+  }
+
   /** The same application over the same database in a process of its own, which can be killed. */
   public Process outside(int port) {
     return outside(port, "-Xmx512m");

@@ -3,6 +3,7 @@ package bivex.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import bivex.core.crew.Role;
+import bivex.server.keep.People;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
@@ -10,6 +11,7 @@ import java.net.URI;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.Test;
@@ -80,5 +82,44 @@ class LiveTest {
       assertThat(next(staying)).contains("\"subject\":\"take\"");
     }
     staying.close();
+  }
+
+  private static void ends(BufferedReader line, String when) throws Exception {
+    String heard = next(line);
+    while (!heard.isEmpty() && !heard.equals("closed")) {
+      assertThat(heard).as(when).contains("\"subject\":\"person\"");
+      heard = next(line);
+    }
+  }
+
+  @Test
+  void aLineEndsWithItsSignInAndFollowsTheRole() throws Exception {
+    Caller leaving = stage.house.person(stage.production, Role.FLOOR);
+    Caller changing = stage.house.person(stage.production, Role.FLOOR);
+    Caller going = stage.house.person(stage.production, Role.ARTIST);
+    Caller staying = stage.house.person(stage.production, Role.ARTIST);
+    BufferedReader left = listen(leaving);
+    BufferedReader changed = listen(changing);
+    BufferedReader gone = listen(going);
+    BufferedReader stays = listen(staying);
+    Stage.ok(leaving.delete("/api/session"));
+    ends(left, "signed out");
+    String login = stage.house.bean(People.class).findById(changing.person()).orElseThrow().login;
+    Stage.ok(
+        stage.producer.post(
+            stage.base + "/people", Map.of("name", "X", "login", login, "role", "GUEST")));
+    ends(changed, "made a guest");
+    Stage.ok(stage.producer.delete(stage.base + "/people/" + going.person()));
+    ends(gone, "taken off");
+    BufferedReader again = listen(changing);
+    stage.log("plate:clean", Stage.CAMERA);
+    assertThat(next(again)).as("as a guest hears it").isEqualTo("data:{}");
+    String heard = next(stays);
+    while (!heard.contains("\"subject\":\"take\"")) {
+      assertThat(heard).as("others are not disturbed").contains("\"subject\":\"person\"");
+      heard = next(stays);
+    }
+    again.close();
+    stays.close();
   }
 }

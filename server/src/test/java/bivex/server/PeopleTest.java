@@ -3,7 +3,10 @@ package bivex.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import bivex.core.crew.Role;
+import bivex.server.access.KeptSignIns;
 import bivex.server.keep.People;
+import bivex.server.keep.Transactions;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -12,6 +15,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import org.junit.jupiter.api.Test;
+import org.springframework.jdbc.core.JdbcTemplate;
 
 /** People come, set their own password, and go; nobody else learns it. */
 class PeopleTest {
@@ -155,5 +159,96 @@ class PeopleTest {
         stage.producer.post(stage.base + "/people/" + theirs.person() + "/link", Map.of());
     assertThat(link.status()).as("it would open the other production too").isEqualTo(422);
     assertThat(link.text("detail")).contains("another production");
+  }
+
+  @Test
+  void whereOneIsSignedInIsListedAndEndedFromAfar() {
+    String login = fresh();
+    String token = link(brought(login));
+    Caller here = stranger();
+    Stage.ok(here.post("/api/session/link", Map.of("token", token, "password", GOOD)));
+    Caller phone = stranger();
+    assertThat(signIn(phone, login, GOOD)).isEqualTo(200);
+    Caller.Answer two = Stage.ok(here.get("/api/session/devices"));
+    assertThat(two.body()).hasSize(2);
+    String other = "";
+    for (var d : two.body()) {
+      other = d.path("here").asBoolean() ? other : d.path("id").asString();
+    }
+    assertThat(stage.producer.delete("/api/session/devices/" + other).status())
+        .as("nobody else's")
+        .isEqualTo(404);
+    assertThat(phone.get(stage.base + "/owed").status()).isEqualTo(200);
+    assertThat(here.delete("/api/session/devices/" + other).status()).isEqualTo(204);
+    assertThat(phone.get(stage.base + "/owed").status()).isEqualTo(401);
+    assertThat(here.get("/api/session/devices").body()).hasSize(1);
+    assertThat(here.delete("/api/session/devices/" + other).status()).isEqualTo(404);
+  }
+
+  @Test
+  void aSignInEndsOneDayHoweverBusilyItIsUsed() {
+    String login = fresh();
+    Caller c = stranger();
+    String token = link(brought(login));
+    Stage.ok(c.post("/api/session/link", Map.of("token", token, "password", GOOD)));
+    for (int days : new int[] {29, 2}) {
+      assertThat(c.get(stage.base + "/owed").status()).isEqualTo(200);
+      long earlier = Duration.ofDays(days).toMillis();
+      JdbcTemplate jdbc = stage.house.bean(JdbcTemplate.class);
+      stage
+          .house
+          .bean(Transactions.class)
+          .write(
+              () ->
+                  jdbc.update(
+                      "update spring_session set creation_time = creation_time - ? where"
+                          + " principal_name = ?",
+                      earlier,
+                      login));
+      stage.house.bean(KeptSignIns.class).forget(UUID.fromString(person(login)));
+    }
+    assertThat(c.get(stage.base + "/owed").status()).isEqualTo(401);
+    assertThat(signIn(c, login, GOOD)).isEqualTo(200);
+  }
+
+  private String person(String login) {
+    return stage.house.bean(People.class).findByLogin(login).orElseThrow().id.toString();
+  }
+
+  @Test
+  void aSignInHasASessionAndATokenOfItsOwn() {
+    Caller c = stage.house.person(stage.production, Role.ARTIST);
+    String login = stage.house.bean(People.class).findById(c.person()).orElseThrow().login;
+    String session = c.session();
+    String token = c.token();
+    assertThat(signIn(c, login, House.PASSWORD)).isEqualTo(200);
+    assertThat(c.session()).isNotEqualTo(session);
+    assertThat(c.token()).isNotEqualTo(token);
+    assertThat(c.get("/api/session/devices").body()).as("the earlier one is over").hasSize(1);
+  }
+
+  @Test
+  void twoOfOneNameAreToldApart() {
+    String mine =
+        stage.house.bean(People.class).findById(stage.producer.person()).orElseThrow().name;
+    String login = fresh();
+    Stage.ok(
+        stage.producer.post(
+            stage.base + "/people", Map.of("name", mine, "login", login, "role", "FLOOR")));
+    Caller same = stranger();
+    String token = link(person(login));
+    Stage.ok(same.post("/api/session/link", Map.of("token", token, "password", GOOD)));
+    Stage.ok(stage.say(stage.producer, "datum:eyeline", "SETTLED", "1.6 m"));
+    Stage.ok(stage.say(same, "datum:eyeline", "SETTLED", "1.7 m"));
+    for (String table : List.of("evidence where shot_id = '" + stage.shot + "'", "journal")) {
+      assertThat(
+              stage
+                  .house
+                  .bean(JdbcTemplate.class)
+                  .queryForList("select by_person from " + table, UUID.class))
+          .as(table)
+          .contains(stage.producer.person(), UUID.fromString(person(login)))
+          .doesNotContainNull();
+    }
   }
 }

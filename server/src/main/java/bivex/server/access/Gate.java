@@ -48,7 +48,7 @@ public class Gate implements HandlerInterceptor, HandlerMethodArgumentResolver, 
   private final String started;
 
   static {
-    SpringDocUtils.getConfig().addRequestWrapperToIgnore(Member.class, Identity.class);
+    SpringDocUtils.getConfig().addRequestWrapperToIgnore(Member.class);
   }
 
   Gate(Memberships memberships, Stamps stamps, Answers answers, Clock clock) {
@@ -89,6 +89,10 @@ public class Gate implements HandlerInterceptor, HandlerMethodArgumentResolver, 
             .orElseThrow(
                 () -> new NoSuchElementException("There is no such production among yours."));
     if (Arrays.stream(allowed.value()).noneMatch(r -> r == m.role)) {
+      SecurityLog.note(
+          "refused " + request.getMethod() + " " + method.getMethod().getName(),
+          who.login(),
+          request.getRemoteAddr());
       throw new Problems.Forbidden(
           "A "
               + m.role.name().toLowerCase(java.util.Locale.ROOT)
@@ -146,8 +150,7 @@ public class Gate implements HandlerInterceptor, HandlerMethodArgumentResolver, 
 
   @Override
   public boolean supportsParameter(MethodParameter parameter) {
-    return parameter.getParameterType() == Member.class
-        || parameter.getParameterType() == Identity.class;
+    return parameter.getParameterType() == Member.class;
   }
 
   @Override
@@ -156,9 +159,7 @@ public class Gate implements HandlerInterceptor, HandlerMethodArgumentResolver, 
       ModelAndViewContainer container,
       NativeWebRequest request,
       WebDataBinderFactory binder) {
-    return parameter.getParameterType() == Identity.class
-        ? identity()
-        : request.getAttribute(MEMBER, NativeWebRequest.SCOPE_REQUEST);
+    return request.getAttribute(MEMBER, NativeWebRequest.SCOPE_REQUEST);
   }
 
   @Override

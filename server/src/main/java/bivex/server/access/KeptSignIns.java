@@ -5,6 +5,8 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import jakarta.servlet.http.HttpSession;
+import java.time.Clock;
 import java.time.Duration;
 import java.util.UUID;
 import org.springframework.beans.factory.annotation.Value;
@@ -34,9 +36,16 @@ public class KeptSignIns implements SecurityContextRepository {
   private final Cache<String, Authentication> known =
       Caffeine.newBuilder().expireAfterWrite(MOMENT).maximumSize(10_000).build();
   private final String cookie;
+  private final Duration longest;
+  private final Clock clock;
 
-  KeptSignIns(@Value("${server.servlet.session.cookie.name:SESSION}") String cookie) {
+  KeptSignIns(
+      @Value("${server.servlet.session.cookie.name:SESSION}") String cookie,
+      @Value("${bivex.longest-sign-in}") Duration longest,
+      Clock clock) {
     this.cookie = cookie;
+    this.longest = longest;
+    this.clock = clock;
   }
 
   @Override
@@ -44,7 +53,7 @@ public class KeptSignIns implements SecurityContextRepository {
     String value = value(request);
     Authentication who = value == null ? null : known.getIfPresent(value);
     return who == null
-        ? new Read(sessions.loadDeferredContext(request), value)
+        ? new Read(sessions.loadDeferredContext(request), value, request)
         : new Known(SecurityContextHolder.getContextHolderStrategy().createEmptyContext(), who);
   }
 
@@ -115,14 +124,23 @@ public class KeptSignIns implements SecurityContextRepository {
     private final DeferredSecurityContext session;
     private final String value;
 
-    private Read(DeferredSecurityContext session, String value) {
+    private final HttpServletRequest request;
+
+    private Read(DeferredSecurityContext session, String value, HttpServletRequest request) {
       this.session = session;
       this.value = value;
+      this.request = request;
     }
 
     @Override
     public SecurityContext get() {
       SecurityContext context = session.get();
+      HttpSession s = context.getAuthentication() == null ? null : request.getSession(false);
+      // However busily it is used, one day the password is asked for again.
+      if (s != null && s.getCreationTime() < clock.instant().minus(longest).toEpochMilli()) {
+        s.invalidate();
+        context.setAuthentication(null);
+      }
       Authentication who = context.getAuthentication();
       if (value != null && who != null && who.getPrincipal() instanceof Identity) {
         known.put(value, who);

@@ -18,8 +18,6 @@ import java.util.Base64;
 import java.util.HexFormat;
 import java.util.UUID;
 import org.springframework.security.crypto.password.PasswordEncoder;
-import org.springframework.session.FindByIndexNameSessionRepository;
-import org.springframework.session.Session;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -37,8 +35,7 @@ public class Passwords {
   private final PasswordLinks links;
   private final PasswordEncoder encoder;
   private final SignIns signIns;
-  private final KeptSignIns kept;
-  private final FindByIndexNameSessionRepository<? extends Session> sessions;
+  private final Devices devices;
   private final Clock clock;
 
   Passwords(
@@ -47,16 +44,14 @@ public class Passwords {
       PasswordLinks links,
       PasswordEncoder encoder,
       SignIns signIns,
-      KeptSignIns kept,
-      FindByIndexNameSessionRepository<? extends Session> sessions,
+      Devices devices,
       Clock clock) {
     this.transactions = transactions;
     this.people = people;
     this.links = links;
     this.encoder = encoder;
     this.signIns = signIns;
-    this.kept = kept;
-    this.sessions = sessions;
+    this.devices = devices;
     this.clock = clock;
   }
 
@@ -76,7 +71,7 @@ public class Passwords {
     PasswordLink l = new PasswordLink();
     l.id = UUID.randomUUID();
     l.personId = person;
-    l.tokenHash = hash(token);
+    l.tokenDigest = hash(token);
     l.madeBy = by;
     l.madeAt = now;
     l.endsAt = now.plus(WAITS);
@@ -105,7 +100,8 @@ public class Passwords {
           }
           return people.saveAndFlush(p);
         });
-    end(p, null);
+    // Outside of any transaction: the sessions have transactions of their own.
+    devices.endAll(p.id, p.login, null);
     return p;
   }
 
@@ -125,15 +121,7 @@ public class Passwords {
           links.clear(p.id, clock.instant());
           return people.saveAndFlush(p);
         });
-    end(p, session);
-  }
-
-  // Outside of any transaction: the sessions have transactions of their own.
-  private void end(Person p, String but) {
-    sessions.findByPrincipalName(p.login).keySet().stream()
-        .filter(id -> !id.equals(but))
-        .forEach(sessions::deleteById);
-    kept.forget(p.id);
+    devices.endAll(p.id, p.login, session);
   }
 
   private static final String GONE =

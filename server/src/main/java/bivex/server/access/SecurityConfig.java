@@ -10,6 +10,7 @@ import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.HttpStatusEntryPoint;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
+import org.springframework.security.web.csrf.CsrfTokenRepository;
 
 /**
  * Sessions, CSRF for a single-page application, strict headers. Who may do what is decided at the
@@ -24,10 +25,11 @@ public class SecurityConfig {
           + " 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
 
   @Bean
-  SecurityFilterChain chain(HttpSecurity http, SecurityContextRepository contexts)
+  SecurityFilterChain chain(
+      HttpSecurity http, SecurityContextRepository contexts, CsrfTokenRepository tokens)
       throws Exception {
     return http.authorizeHttpRequests(a -> a.anyRequest().permitAll())
-        .csrf(c -> c.spa().csrfTokenRepository(tokens()))
+        .csrf(c -> c.spa().csrfTokenRepository(tokens))
         .securityContext(s -> s.securityContextRepository(contexts))
         .exceptionHandling(
             e -> e.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))
@@ -47,7 +49,8 @@ public class SecurityConfig {
         .build();
   }
 
-  private static CookieCsrfTokenRepository tokens() {
+  @Bean
+  CsrfTokenRepository tokens() {
     CookieCsrfTokenRepository tokens = CookieCsrfTokenRepository.withHttpOnlyFalse();
     tokens.setCookieCustomizer(c -> c.sameSite("Strict"));
     return tokens;

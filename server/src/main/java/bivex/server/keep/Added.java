@@ -1,20 +1,27 @@
 package bivex.server.keep;
 
+import jakarta.persistence.Column;
 import jakarta.persistence.Id;
 import jakarta.persistence.MappedSuperclass;
 import jakarta.persistence.PostLoad;
 import jakarta.persistence.PostPersist;
+import jakarta.persistence.PrePersist;
 import jakarta.persistence.Transient;
 import java.util.UUID;
 import org.springframework.data.domain.Persistable;
 
 /**
- * A row that is added and never changed. Saving one whose id is there already is an error, never a
- * silent update.
+ * A row that is added and never changed, with whose it is: names are not one person's. Saving one
+ * whose id is there already is an error, never a silent update.
  */
 @MappedSuperclass
 public abstract class Added implements Persistable<UUID> {
   @Id public UUID id;
+
+  /** Who added it; null where nobody was signed in, and for rows older than this. */
+  @Column(updatable = false)
+  public UUID byPerson;
+
   @Transient private boolean kept;
 
   @Override
@@ -25,6 +32,11 @@ public abstract class Added implements Persistable<UUID> {
   @Override
   public boolean isNew() {
     return !kept;
+  }
+
+  @PrePersist
+  void sign() {
+    byPerson = Signer.current();
   }
 
   @PostLoad

@@ -21,6 +21,10 @@ public class JournalEntry {
 
   public UUID productionId;
   public String who;
+
+  /** Whose it is: names are not one person's. */
+  public UUID byPerson;
+
   public Instant at;
   public String action;
   public String subject;

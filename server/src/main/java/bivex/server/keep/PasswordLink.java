@@ -10,7 +10,7 @@ import java.util.UUID;
 public class PasswordLink {
   @Id public UUID id;
   public UUID personId;
-  public String tokenHash;
+  public String tokenDigest;
   public String madeBy;
   public Instant madeAt;
   public Instant endsAt;

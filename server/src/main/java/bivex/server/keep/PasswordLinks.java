@@ -7,7 +7,7 @@ import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
 public interface PasswordLinks extends JpaRepository<PasswordLink, UUID> {
-  @Query("select l from PasswordLink l where l.tokenHash = :hash and l.endsAt > :now")
+  @Query("select l from PasswordLink l where l.tokenDigest = :hash and l.endsAt > :now")
   PasswordLink open(String hash, Instant now);
 
   /** A link is of one person; those made before it, and those that ended, are no more. */

@@ -98,6 +98,7 @@ public class Journal {
     JournalEntry e = new JournalEntry();
     e.productionId = by.productionId();
     e.who = by.name();
+    e.byPerson = by.personId();
     e.at = clock.instant();
     e.action = action;
     e.subject = subject;

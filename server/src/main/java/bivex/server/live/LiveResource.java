@@ -8,22 +8,30 @@ import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
+import bivex.server.access.SignInEnded;
 import bivex.server.http.Pages;
+import bivex.server.http.Problems;
 import bivex.server.keep.JournalEntries;
 import bivex.server.keep.JournalEntry;
 import io.swagger.v3.oas.annotations.Hidden;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpSession;
 import java.io.IOException;
+import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.function.Predicate;
 import org.springframework.context.event.ContextClosedEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.data.domain.PageRequest;
 import org.springframework.data.domain.Slice;
 import org.springframework.http.MediaType;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.scheduling.annotation.EnableScheduling;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.transaction.event.TransactionalEventListener;
@@ -41,12 +49,17 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 @RequestMapping("/api/productions/{production}")
 public class LiveResource {
   private final JournalEntries entries;
+  private final JdbcTemplate jdbc;
+  private final Clock clock;
   private final Map<UUID, List<Listener>> listeners = new ConcurrentHashMap<>();
 
-  private record Listener(SseEmitter emitter, boolean guest) {}
+  private record Listener(
+      SseEmitter emitter, boolean guest, UUID person, UUID production, String session) {}
 
-  LiveResource(JournalEntries entries) {
+  LiveResource(JournalEntries entries, JdbcTemplate jdbc, Clock clock) {
     this.entries = entries;
+    this.jdbc = jdbc;
+    this.clock = clock;
   }
 
   /** One line of the journal. */
@@ -67,9 +80,14 @@ public class LiveResource {
   @GetMapping(path = "/events", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST, GUEST})
   @Hidden
-  public SseEmitter events(Member me) throws IOException {
+  public SseEmitter events(Member me, HttpServletRequest request) throws IOException {
+    HttpSession session = request.getSession(false);
+    if (session == null) {
+      throw new Problems.NotSignedIn("This needs a sign-in.");
+    }
     SseEmitter emitter = new SseEmitter(0L);
-    Listener l = new Listener(emitter, me.guest());
+    Listener l =
+        new Listener(emitter, me.guest(), me.personId(), me.productionId(), session.getId());
     List<Listener> all =
         listeners.computeIfAbsent(me.productionId(), k -> new CopyOnWriteArrayList<>());
     all.add(l);
@@ -88,9 +106,39 @@ public class LiveResource {
         SseEmitter.event().name("changed").data("{}"));
   }
 
-  /** A comment now and then, so that dead connections are noticed. */
+  /** Who is signed out, or may do something else now, has to ask again. */
+  @TransactionalEventListener(fallbackExecution = true)
+  public void ended(SignInEnded e) {
+    end(
+        l ->
+            l.person.equals(e.person())
+                && (e.session() == null || e.session().equals(l.session))
+                && (e.production() == null || e.production().equals(l.production)));
+  }
+
+  private void end(Predicate<Listener> which) {
+    listeners.values().stream()
+        .flatMap(List::stream)
+        .filter(which)
+        .toList()
+        .forEach(l -> l.emitter().complete());
+  }
+
+  /**
+   * A comment now and then, so that dead connections are noticed; lines whose session has ended by
+   * itself end too.
+   */
   @Scheduled(fixedRate = 20_000)
   void heartbeat() {
+    if (listeners.values().stream().anyMatch(all -> !all.isEmpty())) {
+      Set<String> open =
+          Set.copyOf(
+              jdbc.queryForList(
+                  "select trim(session_id) from spring_session where expiry_time > ?",
+                  String.class,
+                  clock.millis()));
+      end(l -> !open.contains(l.session));
+    }
     listeners
         .keySet()
         .forEach(

@@ -12,6 +12,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
+import java.nio.file.attribute.FileTime;
 import java.security.DigestInputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
@@ -135,6 +136,9 @@ public class MediaStore {
         if (fresh && TransactionSynchronizationManager.isSynchronizationActive()) {
           unproven.add(s.hash());
         }
+      } else {
+        // Of today again, for whoever looks for files that nobody needs.
+        Files.setLastModifiedTime(target, FileTime.from(clock.instant()));
       }
       if (TransactionSynchronizationManager.isSynchronizationActive()) {
         claims.merge(s.hash(), 1, Integer::sum);
@@ -164,6 +168,35 @@ public class MediaStore {
         }
       }
     }
+  }
+
+  /**
+   * Throws away files that stand for nothing.
+   *
+   * @param standing hashes that are needed
+   * @param before what came later is left alone: its row may be on its way
+   * @return how many went
+   */
+  public int sweep(Set<String> standing, Instant before) throws IOException {
+    int gone = 0;
+    if (!Files.isDirectory(root)) {
+      return 0;
+    }
+    try (Stream<Path> all = Files.walk(root, 2)) {
+      for (Path f : all.filter(p -> p.getFileName().toString().matches("[0-9a-f]{64}")).toList()) {
+        String hash = f.getFileName().toString();
+        if (!standing.contains(hash)) {
+          synchronized (claims) {
+            if (!claims.containsKey(hash)
+                && Files.getLastModifiedTime(f).toInstant().isBefore(before)
+                && Files.deleteIfExists(f)) {
+              gone++;
+            }
+          }
+        }
+      }
+    }
+    return gone;
   }
 
   /** Makes sure that a folder's entries are on the disk. */

@@ -8,6 +8,7 @@ import bivex.core.shoot.DayTerms;
 import bivex.core.shot.NamePattern;
 import bivex.core.time.FrameRate;
 import bivex.server.access.Member;
+import bivex.server.access.SignInEnded;
 import bivex.server.access.SignIns;
 import bivex.server.http.Problems;
 import bivex.server.keep.Invitations;
@@ -28,6 +29,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -44,6 +46,8 @@ public class ProductionDesk {
   private final SignIns signIns;
 
   private final Journal journal;
+
+  private final ApplicationEventPublisher events;
 
   /** A production with the usual numbers. */
   public static Production make(NewProduction in) {
@@ -78,7 +82,9 @@ public class ProductionDesk {
       Memberships memberships,
       People people,
       SignIns signIns,
-      Journal journal) {
+      Journal journal,
+      ApplicationEventPublisher events) {
+    this.events = events;
     this.invitations = invitations;
     this.people = people;
     this.signIns = signIns;
@@ -214,6 +220,7 @@ public class ProductionDesk {
     }
     m.role = in.role();
     memberships.saveAndFlush(m);
+    events.publishEvent(new SignInEnded(person.id, null, me.productionId()));
     journal.record(
         me,
         "made " + in.role().name().toLowerCase(Locale.ROOT),
@@ -239,6 +246,7 @@ public class ProductionDesk {
     invitations.ofPerson(person, me.productionId()).forEach(invitations::delete);
     memberships.delete(m);
     memberships.flush();
+    events.publishEvent(new SignInEnded(person, null, me.productionId()));
     journal.record(me, "took off", "person", person.toString(), m.person.name);
     return view(me.production(), me);
   }

@@ -4,11 +4,13 @@ import bivex.core.InvalidInput;
 import bivex.core.crew.Role;
 import bivex.server.BivexProperties;
 import bivex.server.access.Anyone;
+import bivex.server.access.Devices;
 import bivex.server.access.Gate;
 import bivex.server.access.Identity;
-import bivex.server.access.KeptSignIns;
 import bivex.server.access.Member;
 import bivex.server.access.Passwords;
+import bivex.server.access.SecurityLog;
+import bivex.server.access.SignInOpener;
 import bivex.server.access.SignIns;
 import bivex.server.access.SignedIn;
 import bivex.server.http.Problems;
@@ -28,13 +30,11 @@ import java.util.List;
 import java.util.Locale;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
-import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
-import org.springframework.security.core.context.SecurityContext;
-import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -52,12 +52,13 @@ public class SessionResource {
   private final Memberships memberships;
   private final Productions productions;
   private final PasswordEncoder passwords;
-  private final KeptSignIns contexts;
   private final SignInGuard guard;
   private final FirstProducer first;
   private final BivexProperties properties;
   private final Journal journal;
   private final SignIns signIns;
+  private final Devices devices;
+  private final SignInOpener opener;
   private final String unknownHash;
 
   SessionResource(
@@ -66,19 +67,21 @@ public class SessionResource {
       Memberships memberships,
       Productions productions,
       PasswordEncoder passwords,
-      KeptSignIns contexts,
       SignInGuard guard,
       FirstProducer first,
       BivexProperties properties,
       Journal journal,
-      SignIns signIns) {
+      SignIns signIns,
+      Devices devices,
+      SignInOpener opener) {
+    this.devices = devices;
+    this.opener = opener;
     this.ownPasswords = ownPasswords;
     this.signIns = signIns;
     this.people = people;
     this.memberships = memberships;
     this.productions = productions;
     this.passwords = passwords;
-    this.contexts = contexts;
     this.guard = guard;
     this.first = first;
     this.properties = properties;
@@ -140,38 +143,40 @@ public class SessionResource {
         demo.isEmpty() ? null : SignIns.DEMO_PASSWORD);
   }
 
-  /** Password of all demo people; only ever set by the demo start. */
+  /** Opens a session of its own: nothing of an earlier one goes on in it. */
   @PostMapping
   @Anyone
   public Session signIn(
       @RequestBody SignInRequest in, HttpServletRequest request, HttpServletResponse response) {
     String login = InvalidInput.text("login", in.login()).toLowerCase(Locale.ROOT);
+    String from = request.getRemoteAddr();
     if (login.length() > SignIns.LONGEST_LOGIN) {
       throw new Problems.NotSignedIn(NOT_TOGETHER);
     }
-    guard.begin(login, request.getRemoteAddr());
     Person p = people.findByLogin(login).orElse(null);
+    try {
+      guard.begin(login, from);
+    } catch (Problems.TooMany e) {
+      SecurityLog.note("too many tries", p == null ? null : login, from);
+      throw e;
+    }
     // An unknown name costs as much time as a wrong password, so that names cannot be guessed.
     boolean right =
         passwords.matches(
             in.password() == null ? "" : in.password(), p == null ? unknownHash : p.passwordHash);
     if (p == null || !right) {
+      SecurityLog.note("sign-in refused", p == null ? null : login, from);
       throw new Problems.NotSignedIn(NOT_TOGETHER);
     }
-    guard.passed(login, request.getRemoteAddr());
-    open(p, request, response);
+    guard.passed(login, from);
+    opener.open(p, request, response);
     return new Session(p.id, p.name, p.login, seats(p.id), false, List.of(), null);
   }
 
   @DeleteMapping
   @Anyone
   public void signOut(HttpServletRequest request) {
-    HttpSession s = request.getSession(false);
-    if (s != null) {
-      s.invalidate();
-    }
-    contexts.forget(request);
-    SecurityContextHolder.clearContext();
+    opener.close(request);
   }
 
   /** Makes the first producer and their production, once, with the link from the console. */
@@ -196,7 +201,7 @@ public class SessionResource {
         made.id.toString(),
         made.title);
     first.close();
-    open(p, request, response);
+    opener.open(p, request, response);
     return new Session(p.id, p.name, p.login, seats(p.id), false, List.of(), null);
   }
 
@@ -216,6 +221,7 @@ public class SessionResource {
     guard.begin(who.login(), request.getRemoteAddr());
     HttpSession s = request.getSession(false);
     ownPasswords.change(who, in.old(), in.password(), s == null ? null : s.getId());
+    SecurityLog.note("password changed", who.login(), request.getRemoteAddr());
     guard.passed(who.login(), request.getRemoteAddr());
   }
 
@@ -233,20 +239,27 @@ public class SessionResource {
   public Session link(
       @RequestBody LinkRequest in, HttpServletRequest request, HttpServletResponse response) {
     Person p = ownPasswords.set(in.token(), in.password());
-    open(p, request, response);
+    SecurityLog.note("password set by a link", p.login, request.getRemoteAddr());
+    opener.open(p, request, response);
     return new Session(p.id, p.name, p.login, seats(p.id), false, List.of(), null);
   }
 
-  private void open(Person p, HttpServletRequest request, HttpServletResponse response) {
-    if (request.getSession(false) != null) {
-      request.changeSessionId();
-    }
-    SecurityContext context = SecurityContextHolder.createEmptyContext();
-    context.setAuthentication(
-        UsernamePasswordAuthenticationToken.authenticated(
-            new Identity(p.id, p.login, p.name), null, List.of()));
-    SecurityContextHolder.setContext(context);
-    contexts.saveContext(context, request, response);
+  /** Where one is signed in. */
+  @GetMapping("/devices")
+  @SignedIn
+  public List<Devices.Device> devices(HttpServletRequest request) {
+    HttpSession s = request.getSession(false);
+    return devices.of(Gate.identity(), s == null ? null : s.getId());
+  }
+
+  /** Signs a device of one's own out. */
+  @DeleteMapping("/devices/{device}")
+  @SignedIn
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  public void endDevice(@PathVariable UUID device, HttpServletRequest request) {
+    Identity who = Gate.identity();
+    devices.end(who, device);
+    SecurityLog.note("signed out from afar", who.login(), request.getRemoteAddr());
   }
 
   private List<Seat> seats(UUID person) {
