@@ -52,3 +52,9 @@ update version t set by_person = o.id from only_one o where o.name = t.uploaded_
 alter table waved_cue add column by_person uuid references person;
 update waved_cue t set by_person = o.id from only_one o where o.name = t.waved_by;
 drop table only_one;
+
+-- A number that was given once is never given to something else, even when the first was taken back.
+alter table shot add column numbers_used int not null default 0 check (numbers_used >= 0);
+alter table production add column packages_used int not null default 0 check (packages_used >= 0);
+-- Set while a production is put away: it is read, and nothing in it is changed.
+alter table production add column archived_at timestamptz;

@@ -98,6 +98,13 @@ public class Gate implements HandlerInterceptor, HandlerMethodArgumentResolver, 
               + m.role.name().toLowerCase(java.util.Locale.ROOT)
               + " may not do this; ask the producer.");
     }
+    if (m.production.archivedAt != null
+        && !request.getMethod().equals("GET")
+        && !request.getMethod().equals("HEAD")
+        && !method.hasMethodAnnotation(EvenArchived.class)) {
+      throw new Problems.Archived(
+          m.production.title + " is put away; a producer reopens it before anything is changed.");
+    }
     request.setAttribute(MEMBER, new Member(who.id(), m.person.name, m.role, m.production, stamp));
     return stamp == null
         || !known(request, response, m, stamp)

@@ -28,9 +28,11 @@ import bivex.server.keep.Versions;
 import bivex.server.live.Journal;
 import bivex.server.media.MediaStore;
 import java.io.IOException;
+import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -44,6 +46,7 @@ import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.data.domain.PageRequest;
 import org.springframework.data.domain.Slice;
+import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.util.FileSystemUtils;
@@ -312,7 +315,7 @@ public class Deliveries {
     p.id = UUID.randomUUID();
     p.productionId = me.productionId();
     p.specId = s.id;
-    p.number = packages.lastNumber(me.productionId()) + 1;
+    p.number = 1 + Math.max(me.production().packagesUsed, packages.lastNumber(me.productionId()));
     p.packedBy = me.name();
     p.packedAt = clock.instant();
     List<PackageItem> rows = new ArrayList<>();
@@ -397,6 +400,30 @@ public class Deliveries {
     journal.record(
         me, a.accepted() ? "delivered" : "was refused", "package", p.id.toString(), name(me, p));
     return views(me, List.of(p)).get(0);
+  }
+
+  /** Throws the files of a package away that was taken back. */
+  public void discard(UUID pack) throws IOException {
+    FileSystemUtils.deleteRecursively(root.resolve(pack.toString()));
+  }
+
+  /** Throws away the files of packages that are no more: taken back, or of a deleted production. */
+  @Scheduled(initialDelay = 3_600_000, fixedDelay = 86_400_000)
+  void sweepGone() throws IOException {
+    if (!Files.isDirectory(root)) {
+      return;
+    }
+    Instant old = clock.instant().minus(Duration.ofDays(1));
+    try (DirectoryStream<Path> folders = Files.newDirectoryStream(root)) {
+      for (Path f : folders) {
+        String name = f.getFileName().toString();
+        if (name.matches("[0-9a-f-]{36}")
+            && Files.getLastModifiedTime(f).toInstant().isBefore(old)
+            && !packages.existsById(UUID.fromString(name))) {
+          FileSystemUtils.deleteRecursively(f);
+        }
+      }
+    }
   }
 
   private Path folder(PackageEntry p) {

@@ -65,6 +65,13 @@ public class Problems extends ResponseEntityExceptionHandler {
     }
   }
 
+  /** It belongs to a production that is put away. */
+  public static final class Archived extends RuntimeException {
+    public Archived(String message) {
+      super(message);
+    }
+  }
+
   /** Everything that does this kind of work is at it. */
   public static final class Busy extends RuntimeException {
     public Busy(String message) {
@@ -178,6 +185,11 @@ public class Problems extends ResponseEntityExceptionHandler {
         "not-found",
         "Not there",
         e.getMessage() == null ? "There is no such thing in this production." : e.getMessage());
+  }
+
+  @ExceptionHandler
+  ProblemDetail archived(Archived e) {
+    return problem(HttpStatus.CONFLICT, "archived", "This production is put away", e.getMessage());
   }
 
   @ExceptionHandler

@@ -13,6 +13,7 @@ import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import jakarta.persistence.Id;
 import jakarta.persistence.Version;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.UUID;
 import tools.jackson.core.type.TypeReference;
@@ -50,6 +51,12 @@ public class Production {
 
   @Enumerated(EnumType.STRING)
   public ListFormat lists = ListFormat.COMMA;
+
+  /** Highest number of a package that was taken back; none is given twice. */
+  public int packagesUsed;
+
+  /** Set while it is put away: it is read, and nothing in it is changed. */
+  public Instant archivedAt;
 
   @Version public long version;
 

@@ -10,4 +10,6 @@ public interface Productions extends JpaRepository<Production, UUID> {
    */
   @Query(value = "select id from production where id = :id for no key update", nativeQuery = true)
   UUID hold(UUID id);
+
+  boolean existsByCode(String code);
 }

@@ -44,6 +44,9 @@ public class Shot {
   @Convert(converter = Spoken.class)
   public SpokenLines spoken;
 
+  /** Highest number of a version that was taken back; none is given twice. */
+  public int numbersUsed;
+
   @Version public long version;
 
   /** Lines with their times. */

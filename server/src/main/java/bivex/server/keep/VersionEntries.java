@@ -10,4 +10,6 @@ public interface VersionEntries extends OfProduction<VersionEntry> {
   }
 
   List<VersionEntry> findByShotIdOrderByNumberDesc(UUID shotId);
+
+  boolean existsByShotIdAndNumberGreaterThan(UUID shotId, int number);
 }

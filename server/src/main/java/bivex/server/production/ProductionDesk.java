@@ -20,6 +20,7 @@ import bivex.server.keep.Person;
 import bivex.server.keep.Production;
 import bivex.server.keep.Productions;
 import bivex.server.live.Journal;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
@@ -98,7 +99,9 @@ public class ProductionDesk {
   /**
    * @param rate exact, "24" or "24000/1001"
    * @param rateName as it is called
-   * @param plainDay terms a first day starts from
+   * @param archivedAt set while it is put away: it is read, and nothing in it is changed
+   * @param plainDay terms a first day starts from; null for a guest, who is told nothing of the
+   *     work either
    */
   public record ProductionView(
       UUID id,
@@ -116,6 +119,7 @@ public class ProductionDesk {
       double hoursPerDay,
       LocalDate dueOn,
       ListFormat lists,
+      Instant archivedAt,
       long version,
       Role myRole,
       List<PersonView> people,
@@ -302,13 +306,14 @@ public class ProductionDesk {
         p.mainsHz,
         p.firstFrame,
         p.handles,
-        p.codePattern,
-        p.hoursPerDay,
-        p.dueOn,
+        me.guest() ? "" : p.codePattern,
+        me.guest() ? 0 : p.hoursPerDay,
+        me.guest() ? null : p.dueOn,
         p.lists,
+        p.archivedAt,
         p.version,
         me.role(),
         people,
-        DayTerms.PLAIN);
+        me.guest() ? null : DayTerms.PLAIN);
   }
 }

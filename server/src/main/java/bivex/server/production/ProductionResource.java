@@ -7,11 +7,13 @@ import static bivex.core.crew.Role.GUEST;
 import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.server.access.Allowed;
+import bivex.server.access.EvenArchived;
 import bivex.server.access.Member;
 import bivex.server.access.Passwords;
 import bivex.server.http.Problems;
 import bivex.server.keep.Person;
 import java.util.UUID;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -21,6 +23,7 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 /** The production's own numbers and its people. */
@@ -31,7 +34,10 @@ public class ProductionResource {
 
   private final Passwords passwords;
 
-  ProductionResource(ProductionDesk productionDesk, Passwords passwords) {
+  private final ProductionLife life;
+
+  ProductionResource(ProductionDesk productionDesk, Passwords passwords, ProductionLife life) {
+    this.life = life;
     this.productionDesk = productionDesk;
     this.passwords = passwords;
   }
@@ -52,6 +58,36 @@ public class ProductionResource {
       @RequestBody ProductionDesk.Settings in) {
     ProductionDesk.ProductionView found = productionDesk.change(me, ifMatch, in);
     return Problems.tagged(found.version(), found);
+  }
+
+  /** Puts the production away: it is read, and nothing in it is changed. */
+  @PostMapping("/archive")
+  @Allowed({PRODUCER})
+  @EvenArchived
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  public void archive(Member me) {
+    life.archive(me, true);
+  }
+
+  /** Takes it up again. */
+  @PostMapping("/reopen")
+  @Allowed({PRODUCER})
+  @EvenArchived
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  public void reopen(Member me) {
+    life.archive(me, false);
+  }
+
+  /** The title, typed by hand. */
+  public record Deletion(String title) {}
+
+  /** Deletes it when it is put away, once a backup of the house has been made. */
+  @PostMapping("/deletion")
+  @Allowed({PRODUCER})
+  @EvenArchived
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  public void delete(Member me, @RequestBody Deletion in) {
+    life.delete(me, in.title());
   }
 
   /**

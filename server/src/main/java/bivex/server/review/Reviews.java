@@ -207,11 +207,13 @@ public class Reviews {
           v.productionId = me.productionId();
           v.shotId = s.id;
           v.number =
-              versions.findByShotIdOrderByNumberDesc(s.id).stream()
-                      .mapToInt(x -> x.number)
-                      .max()
-                      .orElse(0)
-                  + 1;
+              1
+                  + Math.max(
+                      shots.require(s.id, me.productionId()).numbersUsed,
+                      versions.findByShotIdOrderByNumberDesc(s.id).stream()
+                          .mapToInt(x -> x.number)
+                          .max()
+                          .orElse(0));
           v.fileName = fileName;
           v.hash = stored.hash();
           v.type = found.type();
@@ -377,6 +379,9 @@ public class Reviews {
   private VersionEntry version(Member me, UUID id) {
     VersionEntry v = versions.require(id, me.productionId());
     visible(me, v.shotId);
+    if (me.guest() && versions.existsByShotIdAndNumberGreaterThan(v.shotId, v.number)) {
+      throw new InvalidInput("version", "is not the newest any more; look at that one");
+    }
     return v;
   }
 
@@ -410,6 +415,9 @@ public class Reviews {
                             .toList(),
                         !answered.containsKey(n.id)))
             .toList();
+    if (me.guest()) {
+      return forGuest(me, s, all, written);
+    }
     int first = me.production().firstFrame;
     return new ReviewView(
         s.id,
@@ -421,9 +429,69 @@ public class Reviews {
         first + s.cutFrames - 1,
         all.stream().map(v -> view(me, s, v, said.getOrDefault(v.id, List.of()))).toList(),
         noteViews,
-        me.guest()
-            ? List.of()
-            : invitations.findByShotId(s.id).stream().map(i -> i.personId).toList());
+        invitations.findByShotId(s.id).stream().map(i -> i.personId).toList());
+  }
+
+  /**
+   * What a guest is told of a shot: the newest version without what the house says of it, and their
+   * own notes without what the house has answered. Whoever adds a field decides here whether it is
+   * for a guest.
+   */
+  private ReviewView forGuest(
+      Member me, Shot s, List<VersionEntry> newestFirst, List<ReviewNote> written) {
+    Map<UUID, Integer> numbers =
+        newestFirst.stream().collect(Collectors.toMap(v -> v.id, v -> v.number));
+    int first = me.production().firstFrame;
+    return new ReviewView(
+        s.id,
+        s.code,
+        s.title,
+        s.intent,
+        String.join(" … ", marks.words(me.productionId(), s.id)),
+        first,
+        first + s.cutFrames - 1,
+        newestFirst.stream()
+            .limit(1)
+            .map(
+                v -> {
+                  VersionView w = view(me, s, v, List.of());
+                  return new VersionView(
+                      w.id,
+                      w.number,
+                      "",
+                      w.type,
+                      w.bytes,
+                      w.facts,
+                      w.rateName,
+                      w.fps,
+                      w.firstFrame,
+                      List.of(),
+                      "",
+                      "",
+                      w.uploadedAt,
+                      List.of());
+                })
+            .toList(),
+        written.stream()
+            .filter(n -> mine(me, n))
+            .map(
+                n ->
+                    new NoteView(
+                        n.id,
+                        numbers.get(n.versionId),
+                        n.frame,
+                        timecode(me, n.frame),
+                        n.words,
+                        n.saidBy,
+                        n.saidAt,
+                        List.of(),
+                        true))
+            .toList(),
+        List.of());
+  }
+
+  private static boolean mine(Member me, ReviewNote n) {
+    return n.byPerson == null ? me.name().equals(n.saidBy) : me.personId().equals(n.byPerson);
   }
 
   /** The file of a version. */

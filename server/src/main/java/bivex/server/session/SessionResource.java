@@ -89,8 +89,12 @@ public class SessionResource {
     this.unknownHash = passwords.encode(UUID.randomUUID().toString());
   }
 
-  /** One production a person is on. */
-  public record Seat(UUID production, String code, String title, Role role) {}
+  /**
+   * One production a person is on.
+   *
+   * @param archived whether it is put away
+   */
+  public record Seat(UUID production, String code, String title, Role role, boolean archived) {}
 
   /** Somebody offered at sign-in of the demo. */
   public record DemoPerson(String login, String name, Role role) {}
@@ -264,7 +268,14 @@ public class SessionResource {
 
   private List<Seat> seats(UUID person) {
     return memberships.ofPerson(person).stream()
-        .map(m -> new Seat(m.production.id, m.production.code, m.production.title, m.role))
+        .map(
+            m ->
+                new Seat(
+                    m.production.id,
+                    m.production.code,
+                    m.production.title,
+                    m.role,
+                    m.production.archivedAt != null))
         .toList();
   }
 }

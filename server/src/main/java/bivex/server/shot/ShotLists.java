@@ -80,7 +80,8 @@ public class ShotLists {
    * A tick on the reel.
    *
    * @param at place in its scene, 0 to 1
-   * @param form how it stands as a whole
+   * @param form how it stands as a whole; null for a guest
+   * @param stage null for a guest
    */
   public record Tick(
       UUID id, String code, String title, double at, OwedItem.State form, Stage stage) {}
@@ -168,6 +169,7 @@ public class ShotLists {
                 .map(
                     p ->
                         tick(
+                            me,
                             p,
                             (double) (p.first().markStart - s.start())
                                 / Math.max(1, s.end() - s.start())))
@@ -184,7 +186,16 @@ public class ShotLists {
       }
     }
     List<Tick> loose =
-        pages.stream().filter(p -> !placed.contains(p.shot().id)).map(p -> tick(p, 0)).toList();
+        pages.stream().filter(p -> !placed.contains(p.shot().id)).map(p -> tick(me, p, 0)).toList();
+    if (me.guest()) {
+      return new Reel(
+          null,
+          null,
+          scenes.stream().filter(s -> !s.shots().isEmpty()).toList(),
+          loose,
+          0,
+          Map.of());
+    }
     return new Reel(
         draft == null ? null : draft.id,
         draft == null ? null : draft.name,
@@ -267,8 +278,14 @@ public class ShotLists {
         slice.more());
   }
 
-  private static Tick tick(ShotBook.Page p, double at) {
+  /** How a shot stands in the house, and so what was said of it, is no guest's to know. */
+  private static Tick tick(Member me, ShotBook.Page p, double at) {
     return new Tick(
-        p.shot().id, p.shot().code, p.shot().title, at, p.ledger().form(), p.ledger().stage());
+        p.shot().id,
+        p.shot().code,
+        p.shot().title,
+        at,
+        me.guest() ? null : p.ledger().form(),
+        me.guest() ? null : p.ledger().stage());
   }
 }

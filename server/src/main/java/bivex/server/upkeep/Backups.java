@@ -115,8 +115,17 @@ public class Backups {
         failedAt);
   }
 
-  /** Makes one now. */
+  /** Makes one now, beside those of the nights. */
   public BackupView now() {
+    return now("bivex");
+  }
+
+  /**
+   * Makes one now.
+   *
+   * @param name it begins with; one that is not "bivex" stays until somebody removes it
+   */
+  public BackupView now(String name) {
     if (archiver.isBlank()) {
       throw new Problems.Forbidden(
           "This house was not started by its start command; make a backup with ./bivex backup.");
@@ -125,7 +134,7 @@ public class Backups {
       throw new Problems.Busy("A backup is being made already.");
     }
     try {
-      write();
+      write(name);
     } finally {
       running.set(false);
     }
@@ -141,7 +150,7 @@ public class Backups {
       return;
     }
     try {
-      write();
+      write("bivex");
     } finally {
       running.set(false);
     }
@@ -161,11 +170,11 @@ public class Backups {
             && (failedAt == null || failedAt.isBefore(clock.instant().minus(Duration.ofHours(1))));
   }
 
-  private void write() {
+  private void write(String name) {
     Path said = null;
     try {
       Files.createDirectories(folder);
-      Path target = folder.resolve("bivex-" + STAMP.format(ZonedDateTime.now(clock)) + ".tar");
+      Path target = folder.resolve(name + "-" + STAMP.format(ZonedDateTime.now(clock)) + ".tar");
       said = Files.createTempFile("bivex-backup", ".txt");
       ProcessBuilder archive =
           new ProcessBuilder(archiver, data.toString(), target.toString())
