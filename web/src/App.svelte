@@ -2,6 +2,7 @@
   import { QueryClientProvider } from '@tanstack/svelte-query';
   import { Router } from 'sv-router';
   import { api, got } from './lib/api/client';
+  import SignInAgain from './lib/parts/SignInAgain.svelte';
   import { frame, queries } from './lib/state.svelte';
   import './lib/router';
 
@@ -22,6 +23,7 @@
 <QueryClientProvider client={queries}>
   {#if ready}
     <Router />
+    <SignInAgain />
   {:else}
     <p class="soft p-6">Opening…</p>
   {/if}

@@ -13,6 +13,8 @@
   let code = $state('');
   let wrong = $state<Refused | null>(null);
   let busy = $state(false);
+  /** Set when somebody who is in has more than one production to go to. */
+  let choosing = $state(false);
 
   const first = $derived(
     (route.pathname as string).startsWith('/first/') ? (route.pathname as string).slice(7) : null,
@@ -33,9 +35,11 @@
 
   function enter(): void {
     const to = new URLSearchParams(location.search).get('to');
-    const seat = frame.session?.seats[0];
+    const seat = frame.session?.seats.find((s) => !s.archived) ?? frame.session?.seats[0];
     if (to?.startsWith('/p/')) {
       location.replace(to);
+    } else if (frame.session && frame.session.seats.filter((s) => !s.archived).length > 1) {
+      choosing = true;
     } else if (seat) {
       go(seat.production, seat.role === 'GUEST' ? 'review' : 'owed');
     }
@@ -126,7 +130,18 @@
   </section>
 
   <section class="sheet card-door" aria-labelledby="door-title">
-    {#if first}
+    {#if choosing && session}
+      <h1 id="door-title">Which production?</h1>
+      <ul class="crew">
+        {#each session.seats as s (s.production)}<li>
+            <button class="person" onclick={() => go(s.production, s.role === 'GUEST' ? 'review' : 'owed')}
+              ><strong>{s.title}</strong><span class="soft"
+                >{ROLE[s.role]}{s.archived ? ', put away' : ''}</span
+              ></button
+            >
+          </li>{/each}
+      </ul>
+    {:else if first}
       <h1 id="door-title">The first producer</h1>
       <p class="soft mb-3">This link works once. It makes you and your production.</p>
       <form

@@ -1,22 +1,16 @@
 <script lang="ts">
   import { tinykeys } from 'tinykeys';
-  import Bench from './desks/Bench.svelte';
-  import Crew from './desks/Crew.svelte';
-  import Deliver from './desks/Deliver.svelte';
-  import Floor from './desks/Floor.svelte';
-  import Owed from './desks/Owed.svelte';
-  import Review from './desks/Review.svelte';
-  // eslint-disable-next-line @typescript-eslint/no-unused-vars -- its name hides it from the parser
-  import Script from './desks/Script.svelte';
-  import Shots from './desks/Shots.svelte';
   import { api, got } from './lib/api/client';
+  import { forgetDrafts } from './lib/draft.svelte';
   import { line } from './lib/floor/line.svelte';
   import WaitingSheet from './lib/floor/WaitingSheet.svelte';
   import { open } from './lib/house.svelte';
   import { dayAtHand, today } from './lib/today';
   import { free } from './lib/keys';
+  import { LOAD } from './lib/load';
   import Brand from './lib/parts/Brand.svelte';
   import Keys from './lib/parts/Keys.svelte';
+  import Lost from './lib/parts/Lost.svelte';
   import Palette from './lib/parts/Palette.svelte';
   import Reckoner from './lib/parts/Reckoner.svelte';
   import Reel from './lib/parts/Reel.svelte';
@@ -110,6 +104,7 @@
       return;
     }
     queries.clear();
+    forgetDrafts();
     frame.session = await got(api.GET('/api/session'));
     location.assign('/sign-in');
   }
@@ -154,6 +149,12 @@
   </nav>
   <div class="middle">
     <main>
+      <Lost />
+      {#if house.view?.archivedAt}<p class="away">
+          {house.view.title} is put away: everything can be read, nothing is changed. {house.may('PRODUCER')
+            ? 'Reopen it under your name at the foot.'
+            : 'A producer can reopen it.'}
+        </p>{/if}
       {#if house.production.isError}
         <p class="p-6" role="alert">
           {house.production.error.message}
@@ -161,14 +162,21 @@
         </p>
       {:else if !house.view}
         <p class="soft p-6">Reading the production…</p>
-      {:else if desk === 'owed'}<Owed />
-      {:else if desk === 'script'}<Script shot={id} />
-      {:else if desk === 'shots'}<Shots shot={id} />
-      {:else if desk === 'floor'}<Floor setup={id} />
-      {:else if desk === 'bench'}<Bench take={id} />
-      {:else if desk === 'crew'}<Crew />
-      {:else if desk === 'review'}<Review shot={id} />
-      {:else}<Deliver />
+      {:else if !desks.includes(desk)}
+        <p class="p-6" role="alert">
+          That desk is not yours. <button class="tight btn" onclick={() => open_('review')}>To review</button>
+        </p>
+      {:else}
+        {#await LOAD[desk]()}
+          <p class="soft p-6">Opening {deskName(desk)}…</p>
+        {:then opened}
+          <opened.default at={id} />
+        {:catch}
+          <p class="p-6" role="alert">
+            {deskName(desk)} could not be loaded.
+            <button class="tight btn" onclick={() => location.reload()}>Load the page again</button>
+          </p>
+        {/await}
       {/if}
     </main>
     {#if frame.reckoner && house.view}<Reckoner shot={current?.id ?? null} />{/if}
@@ -255,6 +263,11 @@
     margin-left: auto;
     display: flex;
     align-items: center;
+  }
+  .away {
+    padding: 6px 16px;
+    border-bottom: 1px solid var(--line);
+    background: var(--shade);
   }
   .middle {
     display: flex;

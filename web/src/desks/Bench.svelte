@@ -18,7 +18,7 @@
    * The bench: what came back from the set, laid over each other and measured.
    * @prop take the take that is held against its reference
    */
-  let { take }: { take: string | null } = $props();
+  let { at: take }: { at: string | null } = $props();
   const h = house();
   const TOOLS = [
     ['lay', 'Lay over', 'l'],

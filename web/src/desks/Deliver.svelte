@@ -5,6 +5,7 @@
   import Conflict from '../lib/parts/Conflict.svelte';
   import Form from '../lib/parts/Form.svelte';
   import Sheet from '../lib/parts/Sheet.svelte';
+  import TakeBack from '../lib/parts/TakeBack.svelte';
   import { go } from '../lib/router';
   import { frame } from '../lib/state.svelte';
   import { bytes, moment, inside } from '../lib/words';
@@ -158,10 +159,15 @@
           ].join(' · ')}</span
         >{/if}
       {#if h.may('PRODUCER')}<span class="ml-auto flex gap-2"
-          >{#if spec}<button class="tight btn" onclick={() => change(spec)}>Change</button>{/if}<button
-            class="tight btn"
-            onclick={() => change(null)}>New</button
-          ></span
+          >{#if spec}<button class="tight btn" onclick={() => change(spec)}>Change</button><TakeBack
+              what="the specification {spec.name}"
+              run={() =>
+                api
+                  .DELETE('/api/productions/{production}/specs/{spec}', {
+                    params: { path: { production: h.id, spec: spec.id } },
+                  })
+                  .then(() => ((chosen = ''), h.again()))}
+            />{/if}<button class="tight btn" onclick={() => change(null)}>New</button></span
         >{/if}
     </div>
     {#if !spec}<p class="soft">
@@ -269,7 +275,15 @@
                   : p.accepted === false
                     ? 'Send again'
                     : 'Send to the drop box'}</button
-              >{/if}
+              >{/if}{#if may && !p.words}<TakeBack
+                what={p.name}
+                run={() =>
+                  api
+                    .DELETE('/api/productions/{production}/packages/{pack}', {
+                      params: { path: { production: h.id, pack: p.id } },
+                    })
+                    .then(() => h.again())}
+              />{/if}
           </div>
         </li>
       {:else}<li class="soft">None yet. Agreed shots that pass their check list can be packed.</li>{/each}

@@ -23,7 +23,7 @@
   import { frame } from '../lib/state.svelte';
   import { day as dayName } from '../lib/words';
 
-  let { setup }: { setup: string | null } = $props();
+  let { at: setup }: { at: string | null } = $props();
   const h = house();
   const days = $derived(h.days.data ?? []);
   const may = $derived(h.may('PRODUCER', 'COORDINATOR', 'FLOOR'));

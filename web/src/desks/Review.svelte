@@ -5,16 +5,18 @@
   import { api, got, Refused, send, type Schemas } from '../lib/api/client';
   import { house } from '../lib/house.svelte';
   import { free } from '../lib/keys';
+  import { Draft } from '../lib/draft.svelte';
   import Form from '../lib/parts/Form.svelte';
+  import TakeBack from '../lib/parts/TakeBack.svelte';
   import { go } from '../lib/router';
   import { frame as shell, queries } from '../lib/state.svelte';
   import { bytes, moment, inside } from '../lib/words';
 
-  let { shot }: { shot: string | null } = $props();
+  let { at: shot }: { at: string | null } = $props();
   const h = house();
   const id = $derived(
     shot ??
-      h.ticks.find((t) => ['BUILT', 'AGREED', 'DELIVERED'].includes(t.stage))?.id ??
+      h.ticks.find((t) => ['BUILT', 'AGREED', 'DELIVERED'].includes(t.stage ?? ''))?.id ??
       h.ticks[0]?.id ??
       null,
   );
@@ -37,8 +39,9 @@
   let playing = $state(false);
   let noting = $state(false);
   let noteAt = $state(0);
-  let words = $state('');
-  let reason = $state('');
+  // What is typed stays on this device until it is said: leaving, a reload or a lost sign-in take nothing.
+  const typed = new Draft(() => `note ${id}`);
+  const reason = new Draft(() => `verdict ${id}`);
   let standard = $state<NonNullable<Schemas['NewVerdict']['standard']>>('AT_SPEED');
   let answers = $state<Record<string, string>>({});
   let progress = $state<number | null>(null);
@@ -65,6 +68,13 @@
   const upload = $derived(h.may('PRODUCER', 'COORDINATOR', 'ARTIST'));
   const guests = $derived(
     h.may('PRODUCER', 'COORDINATOR') ? (h.view?.people ?? []).filter((p) => p.role === 'GUEST') : [],
+  );
+  /** Whether this version may be one that was sent by mistake: the server decides. */
+  const untouched = $derived(
+    upload &&
+      v?.verdicts.length === 0 &&
+      !r?.notes.some((n) => n.version === v.number) &&
+      (v.uploadedBy === shell.session?.name || h.may('PRODUCER')),
   );
   const openNotes = $derived(r?.notes.filter((n) => n.open) ?? []);
   const here = $derived(r?.notes.filter((n) => n.frame === frame) ?? []);
@@ -140,13 +150,13 @@
         got(
           api.POST('/api/productions/{production}/versions/{version}/notes', {
             params: { path: { production: h.id, version: v.id } },
-            body: { id: crypto.randomUUID(), frame: noteAt, words },
+            body: { id: crypto.randomUUID(), frame: noteAt, words: typed.words },
           }),
         ),
         `Noted on frame ${noteAt}.`,
       ))
     ) {
-      words = '';
+      typed.words = '';
       noting = false;
     }
   }
@@ -175,15 +185,19 @@
         got(
           api.POST('/api/productions/{production}/versions/{version}/verdicts', {
             params: { path: { production: h.id, version: v.id } },
-            body: { id: crypto.randomUUID(), verdict: word, reason, standard },
+            body: { id: crypto.randomUUID(), verdict: word, reason: reason.words, standard },
           }),
         ),
         `Version ${v.number}: ${word.toLowerCase()}.`,
       ))
     ) {
-      reason = '';
+      reason.words = '';
     }
   }
+
+  /** Takes something of this page back, and reads the page again. */
+  const back = (call: Promise<unknown>) => call.then(() => h.again());
+  const path = $derived({ production: h.id });
 
   async function take(file: File | undefined): Promise<void> {
     if (!file || !id) return;
@@ -339,7 +353,7 @@
             <!-- svelte-ignore a11y_autofocus -->
             <input
               class="input"
-              bind:value={words}
+              bind:value={typed.words}
               name="words"
               autofocus
               aria-label="Note on frame {noteAt}"
@@ -375,15 +389,29 @@
               aria-pressed={x.id === v.id}
               onclick={() => (chosen = x.number)}>{x.number}</button
             >{/each}
+          {#if untouched}<TakeBack
+              what="version {v.number}"
+              run={() =>
+                back(
+                  api.DELETE('/api/productions/{production}/versions/{version}', {
+                    params: { path: { ...path, version: v.id } },
+                  }),
+                ).then(() => (chosen = 0))}
+            />{/if}
         </div>
         {#if newest && newest.number > v.number}<p class="small" role="status">
             Version {newest.number} is newer.
             <button class="tight btn" onclick={() => (chosen = newest.number)}>Look at it</button>
           </p>{/if}
         <p class="small soft">
-          {v.fileName} · {bytes(v.bytes)} · {v.uploadedBy}, {moment(v.uploadedAt)}{v.note
-            ? ` · ${v.note}`
-            : ''}
+          {[
+            v.fileName,
+            bytes(v.bytes),
+            `${v.uploadedBy ? `${v.uploadedBy}, ` : ''}${moment(v.uploadedAt)}`,
+            v.note,
+          ]
+            .filter(Boolean)
+            .join(' · ')}
         </p>
         <ul class="facts">
           {#each v.checks.filter((c) => c.asked) as c (c.label)}<li>
@@ -403,17 +431,17 @@
               .join(' · ')}
           </p>{/if}
 
-        <h2>Verdict</h2>
+        {#if !h.may('GUEST')}<h2>Verdict</h2>{/if}
         {#each v.verdicts as d (d.at)}<p>
             <strong>{d.verdict.toLowerCase()}</strong>, {d.standard === 'AT_SPEED'
               ? 'good at speed'
               : 'good when stopped'}: {d.reason} <span class="small soft">{d.by}, {moment(d.at)}</span>
-          </p>{:else}<p class="soft">Not given yet.</p>{/each}
+          </p>{:else}{#if !h.may('GUEST')}<p class="soft">Not given yet.</p>{/if}{/each}
         {#if h.may('PRODUCER')}
           <form class="verdict" onsubmit={(e) => e.preventDefault()}>
             <input
               class="input"
-              bind:value={reason}
+              bind:value={reason.words}
               name="reason"
               placeholder="the reason, in a few words"
               aria-label="Reason for the verdict"
@@ -440,11 +468,25 @@
         <ul>
           {#each r.notes as n (n.id)}
             <li class="note">
-              <button class="jump" onclick={() => seek(n.frame)}
-                ><Form state={n.open ? 'OWED' : 'IN_HAND'} size={12} now={n.open} />
-                <span class="mono">{n.frame} · {n.timecode}</span>
-                <span class="small soft">on version {n.version}, {n.by}</span></button
-              >
+              <div class="head">
+                <button class="jump" onclick={() => seek(n.frame)}
+                  >{#if !h.may('GUEST')}<Form
+                      state={n.open ? 'OWED' : 'IN_HAND'}
+                      size={12}
+                      now={n.open}
+                    />{/if}
+                  <span class="mono">{n.frame} · {n.timecode}</span>
+                  <span class="small soft">on version {n.version}, {n.by}</span></button
+                >{#if n.answers.length === 0 && (n.by === shell.session?.name || h.may('PRODUCER'))}<TakeBack
+                    what="the note on frame {n.frame}"
+                    run={() =>
+                      back(
+                        api.DELETE('/api/productions/{production}/notes/{note}', {
+                          params: { path: { ...path, note: n.id } },
+                        }),
+                      )}
+                  />{/if}
+              </div>
               <p>{n.words}</p>
               {#each n.answers as a (a.at)}<p class="small soft">
                   Version {a.version}, {a.by}: {a.words}
@@ -473,7 +515,15 @@
         <ul>
           {#each guests as g (g.id)}<li class="flex items-center justify-between">
               <span>{g.name}</span>{#if r.guests.includes(g.id)}<span class="soft small"
-                  >may look at this shot</span
+                  >may look at this shot<TakeBack
+                    what="the invitation of {g.name}"
+                    run={() =>
+                      back(
+                        api.DELETE('/api/productions/{production}/shots/{shot}/guests/{person}', {
+                          params: { path: { ...path, shot: r.shot, person: g.id } },
+                        }),
+                      )}
+                  /></span
                 >{:else}<button
                   class="tight btn"
                   onclick={() =>
@@ -661,11 +711,21 @@
     border-top: 1px solid var(--line);
     padding: 5px 0;
   }
+  .head {
+    display: flex;
+    align-items: start;
+    justify-content: space-between;
+  }
   .jump {
     cursor: pointer;
     display: flex;
-    gap: 6px;
+    flex-wrap: wrap;
+    gap: 0 6px;
     align-items: center;
+    text-align: left;
+  }
+  .jump .mono {
+    white-space: nowrap;
   }
   @media (max-width: 900px) {
     .review {

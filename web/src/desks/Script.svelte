@@ -29,7 +29,7 @@
     ['cautions', 'Cautions'],
   ] as const;
 
-  let { shot }: { shot: string | null } = $props();
+  let { at: shot }: { at: string | null } = $props();
   const h = house();
   const may = $derived(h.may('PRODUCER', 'COORDINATOR'));
   /** Draft that is read; the newest unless an old one was asked for. */

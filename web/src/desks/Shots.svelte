@@ -22,7 +22,7 @@
   import { frame as foot, queries } from '../lib/state.svelte';
   import { day, hours, moment, STAGES, stageName, type State } from '../lib/words';
 
-  let { shot }: { shot: string | null } = $props();
+  let { at: shot }: { at: string | null } = $props();
   const h = house();
   const mayPlan = $derived(h.may('PRODUCER', 'COORDINATOR', 'FLOOR'));
   const id = $derived(shot ?? h.ticks.find((t) => t.form === 'IN_DOUBT')?.id ?? h.ticks[0]?.id ?? null);

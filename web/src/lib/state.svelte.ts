@@ -1,5 +1,5 @@
 import { QueryClient } from '@tanstack/svelte-query';
-import { Refused, type Schemas } from './api/client';
+import { Refused, whenSignedOut, type Schemas } from './api/client';
 import { markNamed } from './refused';
 import { touches, type Changed } from './live';
 
@@ -19,6 +19,11 @@ class Frame {
   session = $state<Schemas['Session'] | null>(null);
   notice = $state<{ words: string; bad: boolean } | null>(null);
   live = $state<'open' | 'lost' | 'off'>('off');
+  /** When the server was last heard of. */
+  heard = $state(Date.now());
+  /** Set while the password is asked for over the page. */
+  asking = $state<((signedIn: boolean) => void) | null>(null);
+  private asked: Promise<boolean> | null = null;
   reckoner = $state(false);
   /** Sum the reckoner is asked to show next. */
   sum = $state('');
@@ -28,6 +33,19 @@ class Frame {
       (localStorage.getItem('look') === null && matchMedia('(prefers-color-scheme: dark)').matches),
   );
   private timer = 0;
+
+  /** Asks for the password over the page, once for all that wait for it. */
+  signInAgain(): Promise<boolean> {
+    if (!this.session?.person) return Promise.resolve(false);
+    this.asked ??= new Promise<boolean>((done) => {
+      this.asking = (yes) => {
+        this.asking = null;
+        this.asked = null;
+        done(yes);
+      };
+    });
+    return this.asked;
+  }
 
   reckon(sum: string): void {
     this.sum = sum;
@@ -60,35 +78,54 @@ class Frame {
 }
 
 export const frame = new Frame();
+whenSignedOut(() => frame.signInAgain());
 
 /** Listens to what others do; everything shown of the production is read again. */
 export function listen(production: string): () => void {
-  const source = new EventSource(`/api/productions/${production}/events`);
+  let source: EventSource | null = null;
   let pending = 0;
-  source.addEventListener('open', () => {
-    const again = frame.live === 'lost';
-    frame.live = 'open';
-    if (again) {
-      void queries.invalidateQueries();
-    }
-  });
-  source.addEventListener('error', () => (frame.live = 'lost'));
+  let retry = 0;
   let told: Changed[] = [];
-  source.addEventListener('changed', (e) => {
-    told.push(JSON.parse(e.data as string) as Changed);
-    clearTimeout(pending);
-    pending = window.setTimeout(() => {
-      const changes = told;
-      told = [];
-      void queries.invalidateQueries({
-        queryKey: [production],
-        predicate: (q) => changes.some((c) => touches(c, String(q.queryKey[1]))),
-      });
-    }, 120);
-  });
+
+  function open(): void {
+    source = new EventSource(`/api/productions/${production}/events`);
+    source.addEventListener('open', () => {
+      const again = frame.live === 'lost';
+      frame.live = 'open';
+      frame.heard = Date.now();
+      if (again) void queries.invalidateQueries();
+    });
+    source.addEventListener('error', () => {
+      if (frame.live === 'open') frame.heard = Date.now();
+      frame.live = 'lost';
+      // A browser tries again by itself, but for a refusal: the sign-in may have ended, or a server
+      // that is just starting said that it is not there yet.
+      if (source?.readyState === EventSource.CLOSED) {
+        clearTimeout(retry);
+        retry = window.setTimeout(open, 5000);
+        // Asked again, the production itself says why.
+        void queries.invalidateQueries({ queryKey: [production, 'production'] });
+      }
+    });
+    source.addEventListener('changed', (e) => {
+      told.push(JSON.parse(e.data as string) as Changed);
+      clearTimeout(pending);
+      pending = window.setTimeout(() => {
+        const changes = told;
+        told = [];
+        void queries.invalidateQueries({
+          queryKey: [production],
+          predicate: (q) => changes.some((c) => touches(c, String(q.queryKey[1]))),
+        });
+      }, 120);
+    });
+  }
+
+  open();
   return () => {
     clearTimeout(pending);
-    source.close();
+    clearTimeout(retry);
+    source?.close();
     frame.live = 'off';
   };
 }

@@ -47,18 +47,41 @@ export async function refusal(response: Response): Promise<Refused> {
   );
 }
 
+/** Asks who is there to sign in again; false when they would not. Set by the frame. */
+let signInAgain: (() => Promise<boolean>) | null = null;
+export function whenSignedOut(ask: () => Promise<boolean>): void {
+  signInAgain = ask;
+}
+
+/** What was asked, as long as it may have to be asked once more. */
+const asked = new Map<string, Request>();
+
 const guard: Middleware = {
-  onRequest({ request }) {
+  onRequest({ request, id }) {
     if (request.method !== 'GET') {
       request.headers.set('X-XSRF-TOKEN', token());
     }
+    asked.set(id, request.clone());
     return request;
   },
-  async onResponse({ response }) {
-    if (!response.ok) {
-      throw await refusal(response);
+  async onResponse({ response, id, schemaPath }) {
+    const again = asked.get(id);
+    asked.delete(id);
+    let answer = response;
+    // The sign-in has ended meanwhile: what was asked is asked again once the password was given.
+    if (response.status === 401 && again && schemaPath !== '/api/session' && signInAgain) {
+      if (await signInAgain()) {
+        if (again.method !== 'GET') again.headers.set('X-XSRF-TOKEN', token());
+        answer = await fetch(again);
+      }
     }
-    return response;
+    if (!answer.ok) {
+      throw await refusal(answer);
+    }
+    return answer;
+  },
+  onError({ id }) {
+    asked.delete(id);
   },
 };
 
@@ -83,7 +106,14 @@ export function send<T>(
     request.setRequestHeader('X-XSRF-TOKEN', token());
     request.upload.onprogress = (e) => progress(e.lengthComputable ? e.loaded / e.total : 0);
     request.onload = () => {
-      if (request.status < 300) {
+      if (request.status === 401 && signInAgain) {
+        // The file is still at hand: it is sent once more after the password.
+        void signInAgain().then((yes) =>
+          yes
+            ? send<T>(url, form, progress, signal).then(resolve, reject)
+            : reject(new Refused(401, 'Not signed in', 'Nothing was kept; sign in and send it again.')),
+        );
+      } else if (request.status < 300) {
         resolve(JSON.parse(request.responseText) as T);
       } else {
         void refusal(

@@ -4,6 +4,7 @@
   import { house } from '../house.svelte';
   import { today } from '../today';
   import Sheet from '../parts/Sheet.svelte';
+  import TakeBack from '../parts/TakeBack.svelte';
   import { frame } from '../state.svelte';
   import { day as dayName } from '../words';
   import { clock, minutes } from './time';
@@ -229,6 +230,30 @@
       <button class="btn">Add the setup</button>
       <button type="button" class="bare btn" onclick={() => (fresh = true)}>Another day</button>
     </form>
+    <p class="made">
+      {#each day?.setups ?? [] as s (s.id)}<span
+          >{s.tape}
+          {s.name}<TakeBack
+            what="setup {s.tape}"
+            run={() =>
+              api
+                .DELETE('/api/productions/{production}/setups/{setup}', {
+                  params: { path: { production: h.id, setup: s.id } },
+                })
+                .then(() => h.again())}
+          /></span
+        >{:else}{#if day}<span
+            >Nothing is set up on this day yet<TakeBack
+              what="day {day.number}"
+              run={() =>
+                api
+                  .DELETE('/api/productions/{production}/days/{day}', {
+                    params: { path: { production: h.id, day: day.id } },
+                  })
+                  .then(() => ((open = false), h.again()))}
+            /></span
+          >{/if}{/each}
+    </p>
   {/if}
   <form
     class="grid gap-3"
@@ -364,6 +389,13 @@
 </Sheet>
 
 <style>
+  .made {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 2px 18px;
+    align-items: center;
+    margin-bottom: 10px;
+  }
   .inline {
     display: flex;
     gap: 8px;

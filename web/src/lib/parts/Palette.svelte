@@ -21,7 +21,7 @@
     const shots = h.ticks.map<Line>((t) => ({
       kind: 'shot',
       label: `${t.code} ${t.title}`,
-      hint: stageName(t.stage),
+      hint: t.stage ? stageName(t.stage) : '',
       run: () => go(production, desks.includes('shots') ? 'shots' : 'review', t.id),
     }));
     const scenes = desks.includes('script')

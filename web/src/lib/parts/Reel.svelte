@@ -34,12 +34,15 @@
             <button
               class="tick"
               class:here={t.id === current}
-              aria-label="{t.code} {t.title}, {stageName(t.stage)}, {STATE[t.form]}"
-              title="{t.code} · {t.title} · {stageName(t.stage)}, {STATE[t.form]}"
+              aria-label="{t.code} {t.title}{guest ? '' : `, ${stageName(t.stage)}, ${STATE[t.form]}`}"
+              title="{t.code} · {t.title}{guest ? '' : ` · ${stageName(t.stage)}, ${STATE[t.form]}`}"
               aria-current={t.id === current ? 'true' : undefined}
               onclick={() => go(production, target, t.id)}
             >
-              <Form state={t.form} size={13} />
+              {#if guest}<span class="plain" aria-hidden="true"></span>{:else}<Form
+                  state={t.form}
+                  size={13}
+                />{/if}
             </button>
           {/each}
         </div>
@@ -59,7 +62,11 @@
               class:here={t.id === current}
               aria-label="{t.code} {t.title}, without a place in the script"
               title="{t.code} · {t.title} · without a sure place in the script"
-              onclick={() => go(production, target, t.id)}><Form state={t.form} size={13} /></button
+              onclick={() => go(production, target, t.id)}
+              >{#if guest}<span class="plain" aria-hidden="true"></span>{:else}<Form
+                  state={t.form}
+                  size={13}
+                />{/if}</button
             >
           {/each}
         </div>
@@ -73,6 +80,11 @@
 </div>
 
 <style>
+  .plain {
+    width: 9px;
+    height: 13px;
+    background: var(--ink);
+  }
   .reel {
     display: flex;
     height: 44px;

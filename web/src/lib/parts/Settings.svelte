@@ -2,15 +2,34 @@
   import { api, got, Refused, type Schemas } from '../api/client';
   import { house } from '../house.svelte';
   import { frame } from '../state.svelte';
-  import { ROLE } from '../words';
   import Conflict from './Conflict.svelte';
   import Sheet from './Sheet.svelte';
+  import Backup from '../house/Backup.svelte';
+  import OwnSignIn from '../house/OwnSignIn.svelte';
+  import People from '../house/People.svelte';
+  import Phones from '../house/Phones.svelte';
+  import Productions from '../house/Productions.svelte';
   import { refused } from '../refused';
 
   let { open = $bindable(false) }: { open: boolean } = $props();
   const h = house();
   let edit = $state<Schemas['Settings'] | null>(null);
   let version = 0;
+  type Part = 'numbers' | 'people' | 'own' | 'phones' | 'backup' | 'productions';
+  const parts = $derived<[Part, string][]>([
+    ...(h.may('PRODUCER') ? [['numbers', 'Numbers'] as [Part, string]] : []),
+    ['people', 'People'],
+    ['own', 'Your sign-in'],
+    ['phones', 'Phones and computers'],
+    ...(h.may('PRODUCER')
+      ? ([
+          ['backup', 'Backup'],
+          ['productions', 'Productions'],
+        ] as [Part, string][])
+      : []),
+  ]);
+  let asked = $state<Part | null>(null);
+  const part = $derived(asked ?? parts[0]?.[0] ?? 'people');
   let wrong = $state<Refused | null>(null);
 
   $effect(() => {
@@ -69,84 +88,24 @@
     }
   }
 
-  let fresh = $state<Schemas['NewPerson']>({ name: '', login: '', password: '', role: 'FLOOR' });
-  let badPerson = $state<Refused | null>(null);
-
-  async function bring(): Promise<void> {
-    badPerson = null;
-    handed = null;
-    try {
-      const all = await got(
-        api.POST('/api/productions/{production}/people', {
-          params: { path: { production: h.id } },
-          body: fresh,
-        }),
-      );
-      const { login = '', name = '', password } = fresh;
-      const known = all.people.find((p) => p.login === login.trim().toLowerCase());
-      fresh = { name: '', login: '', password: '', role: 'FLOOR' };
-      await h.again();
-      if (!password && known && known.name === name.trim()) await link(known.id, known.name);
-    } catch (e) {
-      badPerson = e instanceof Refused ? e : null;
-      if (!badPerson) frame.wrong(e);
-    }
-  }
-
-  /** The last link that was made, to be handed to its person. */
-  let handed = $state<{ person: string; name: string; address: string } | null>(null);
-
-  async function link(person: string, name: string): Promise<void> {
-    try {
-      const made = await got(
-        api.POST('/api/productions/{production}/people/{person}/link', {
-          params: { path: { production: h.id, person } },
-        }),
-      );
-      handed = { person, name, address: `${location.origin}/link/${made.token}` };
-    } catch (e) {
-      frame.wrong(e);
-    }
-  }
-
-  let leaving = $state('');
-  async function takeOff(person: string, name: string): Promise<void> {
-    try {
-      await got(
-        api.DELETE('/api/productions/{production}/people/{person}', {
-          params: { path: { production: h.id, person } },
-        }),
-      );
-      leaving = '';
-      await h.again();
-      frame.say(`${name} is off the production; what they said and logged stays.`);
-    } catch (e) {
-      frame.wrong(e);
-    }
-  }
-
-  let own = $state({ old: '', password: '' });
-  let badOwn = $state<Refused | null>(null);
-  async function change(): Promise<void> {
-    badOwn = null;
-    try {
-      await api.POST('/api/session/password', { body: own });
-      own = { old: '', password: '' };
-      frame.say('Your password is changed; you are signed out everywhere else.');
-    } catch (e) {
-      badOwn = e instanceof Refused ? e : null;
-      if (!badOwn) frame.wrong(e);
-    }
-  }
-
   function mine(): void {
     version = (wrong?.theirs as Schemas['ProductionView']).version;
     void keep();
   }
 </script>
 
-<Sheet bind:open title="The production" wide>
-  {#if edit && h.may('PRODUCER')}
+<Sheet bind:open title={h.view?.title ?? 'The production'} wide>
+  <div class="parts" role="tablist" aria-label="Parts of this sheet">
+    {#each parts as [key, name] (key)}<button
+        type="button"
+        role="tab"
+        class="part"
+        class:here={part === key}
+        aria-selected={part === key}
+        onclick={() => (asked = key)}>{name}</button
+      >{/each}
+  </div>
+  {#if part === 'numbers' && edit}
     <form
       onsubmit={(e) => {
         e.preventDefault();
@@ -250,114 +209,32 @@
       </div>
     </form>
   {/if}
-  <h3 class="mt-4 mb-1">People</h3>
-  <ul class="mb-3">
-    {#each h.view?.people ?? [] as p (p.id)}<li class="rule flex flex-wrap justify-between py-1">
-        <span>{p.name}<span class="soft small login">{p.login}</span></span>
-        <span class="flex items-center gap-2">
-          <span class="soft">{ROLE[p.role]}</span>
-          {#if h.may('PRODUCER') && p.id !== frame.session?.person}
-            {#if leaving === p.id}<span class="small">Off the production?</span><button
-                class="tight now btn"
-                onclick={() => void takeOff(p.id, p.name)}>Take off {p.name}</button
-              ><button class="tight btn" onclick={() => (leaving = '')}>Leave</button>
-            {:else}<button class="tight btn" onclick={() => void link(p.id, p.name)}>Password link</button
-              ><button
-                class="tight bare btn"
-                aria-label="Take {p.name} off the production"
-                onclick={() => (leaving = p.id)}>✕</button
-              >{/if}
-          {/if}
-        </span>
-        {#if handed?.person === p.id}<div class="handed" role="status">
-            Give this to {handed.name} only. It works once, within three days:
-            <div class="flex gap-2">
-              <input class="mono input" readonly value={handed.address} aria-label="Link for {handed.name}" />
-              <button
-                class="tight btn"
-                onclick={() => void navigator.clipboard?.writeText(handed?.address ?? '')}>Copy</button
-              >
-            </div>
-          </div>{/if}
-      </li>{:else}<li class="soft">Who works on it is shown to the crew only.</li>{/each}
-  </ul>
-  {#if h.may('PRODUCER')}
-    <form
-      onsubmit={(e) => {
-        e.preventDefault();
-        void bring();
-      }}
-    >
-      <label class="field"><span>Name</span><input class="input" bind:value={fresh.name} required /></label>
-      <label class="field"
-        ><span>Sign-in name</span><input
-          class="input"
-          {@attach refused(badPerson?.field?.startsWith('login'))}
-          bind:value={fresh.login}
-          required
-          autocomplete="off"
-        /></label
-      >
-      <label class="field"
-        ><span>First password, or none for a link</span><input
-          class="input"
-          {@attach refused(badPerson?.field === 'password')}
-          type="password"
-          bind:value={fresh.password}
-          autocomplete="new-password"
-        /></label
-      >
-      <label class="field"
-        ><span>Role</span><select class="select" bind:value={fresh.role}
-          >{#each Object.entries(ROLE) as [k, w] (k)}<option value={k}>{w}</option>{/each}</select
-        ></label
-      >
-      {#if badPerson}<p class="pencil wide" role="alert">{badPerson.detail}</p>{/if}
-      <div class="wide"><button class="btn">Bring in, or change the role</button></div>
-    </form>
-  {/if}
-  <h3 class="mt-4 mb-1">Your own password</h3>
-  <form
-    onsubmit={(e) => {
-      e.preventDefault();
-      void change();
-    }}
-  >
-    <label class="field"
-      ><span>The one you have</span><input
-        class="input"
-        type="password"
-        {@attach refused(badOwn?.field === 'old')}
-        bind:value={own.old}
-        required
-        autocomplete="current-password"
-      /></label
-    >
-    <label class="field"
-      ><span>The new one, at least 10 characters</span><input
-        class="input"
-        type="password"
-        {@attach refused(badOwn?.field === 'password')}
-        bind:value={own.password}
-        required
-        minlength="10"
-        autocomplete="new-password"
-      /></label
-    >
-    {#if badOwn}<p class="pencil wide" role="alert">{badOwn.detail}</p>{/if}
-    <div class="wide"><button class="btn">Change it</button></div>
-  </form>
+  {#if part === 'people'}<People />
+  {:else if part === 'own'}<OwnSignIn />
+  {:else if part === 'phones'}<Phones />
+  {:else if part === 'backup'}<Backup />
+  {:else if part === 'productions'}<Productions onleave={() => (open = false)} />{/if}
 </Sheet>
 
 <style>
-  .login {
-    margin-left: 8px;
+  .parts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 2px 4px;
+    margin-bottom: 14px;
+    border-bottom: 1px solid var(--line);
   }
-  .handed {
-    width: 100%;
-    border: 1px solid var(--ink);
-    padding: 8px 10px;
-    margin: 4px 0 6px;
+  .part {
+    padding: 5px 10px;
+    cursor: pointer;
+    border-bottom: 2px solid transparent;
+  }
+  .part:hover {
+    background: var(--shade);
+  }
+  .part.here {
+    font-weight: 680;
+    border-color: var(--ink);
   }
   form {
     display: grid;

@@ -8,6 +8,7 @@ import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
 import java.net.URI;
+import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
@@ -102,8 +103,22 @@ class LiveTest {
     BufferedReader changed = listen(changing);
     BufferedReader gone = listen(going);
     BufferedReader stays = listen(staying);
+    String cookie = leaving.session();
     Stage.ok(leaving.delete("/api/session"));
     ends(left, "signed out");
+    for (int i = 0; i < 20; i++) {
+      assertThat(
+              HttpClient.newHttpClient()
+                  .send(
+                      HttpRequest.newBuilder(URI.create(stage.house.address() + stage.base))
+                          .header("Cookie", cookie)
+                          .build(),
+                      HttpResponse.BodyHandlers.discarding())
+                  .statusCode())
+          .as("the line that ended has not brought its session back")
+          .isEqualTo(401);
+      Thread.sleep(25);
+    }
     String login = stage.house.bean(People.class).findById(changing.person()).orElseThrow().login;
     Stage.ok(
         stage.producer.post(

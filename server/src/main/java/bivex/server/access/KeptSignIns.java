@@ -2,6 +2,7 @@ package bivex.server.access;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import jakarta.servlet.DispatcherType;
 import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -9,6 +10,7 @@ import jakarta.servlet.http.HttpSession;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.UUID;
+import java.util.concurrent.atomic.AtomicLong;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.DeferredSecurityContext;
@@ -35,6 +37,7 @@ public class KeptSignIns implements SecurityContextRepository {
   private final SecurityContextRepository sessions = new HttpSessionSecurityContextRepository();
   private final Cache<String, Authentication> known =
       Caffeine.newBuilder().expireAfterWrite(MOMENT).maximumSize(10_000).build();
+  private final AtomicLong endings = new AtomicLong();
   private final String cookie;
   private final Duration longest;
   private final Clock clock;
@@ -79,6 +82,7 @@ public class KeptSignIns implements SecurityContextRepository {
 
   /** From now on the session of a request is read again, and is no more if it was ended. */
   public void forget(HttpServletRequest request) {
+    endings.incrementAndGet();
     String value = value(request);
     if (value != null) {
       known.invalidate(value);
@@ -87,6 +91,7 @@ public class KeptSignIns implements SecurityContextRepository {
 
   /** Every session of a person is read again. */
   public void forget(UUID person) {
+    endings.incrementAndGet();
     known
         .asMap()
         .values()
@@ -134,6 +139,8 @@ public class KeptSignIns implements SecurityContextRepository {
 
     @Override
     public SecurityContext get() {
+      // Read before the session is: if anything ends meanwhile, what was read is not remembered.
+      long before = endings.get();
       SecurityContext context = session.get();
       HttpSession s = context.getAuthentication() == null ? null : request.getSession(false);
       // However busily it is used, one day the password is asked for again.
@@ -142,8 +149,16 @@ public class KeptSignIns implements SecurityContextRepository {
         context.setAuthentication(null);
       }
       Authentication who = context.getAuthentication();
-      if (value != null && who != null && who.getPrincipal() instanceof Identity) {
+      // A live line that ends is dispatched once more with the session it began with, which may be
+      // over: that proves nothing.
+      if (value != null
+          && who != null
+          && who.getPrincipal() instanceof Identity
+          && request.getDispatcherType() == DispatcherType.REQUEST) {
         known.put(value, who);
+        if (endings.get() != before) {
+          known.invalidate(value);
+        }
       }
       return context;
     }

@@ -52,6 +52,7 @@ public class SignInOpener {
     if (s != null) {
       String id = s.getId();
       s.invalidate();
+      contexts.forget(request);
       if (who != null) {
         events.publishEvent(new SignInEnded(who.id(), id, null));
         SecurityLog.note("signed out", who.login(), request.getRemoteAddr());

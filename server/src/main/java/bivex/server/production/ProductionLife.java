@@ -164,7 +164,10 @@ public class ProductionLife {
     if (title == null || !title.strip().equals(p.title)) {
       throw new InvalidInput("title", "must be the production's, letter by letter");
     }
-    backups.now("before-deleting-" + p.code.toLowerCase(Locale.ROOT));
+    String failed = backups.now("before-deleting-" + p.code.toLowerCase(Locale.ROOT)).failed();
+    if (failed != null) {
+      throw new InvalidInput("production", "stays: the backup before it was not made: " + failed);
+    }
     transactions.write(
         () -> {
           keys.deleteWith("production", p.id);
