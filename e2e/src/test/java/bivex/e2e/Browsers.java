@@ -14,8 +14,15 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.security.GeneralSecurityException;
+import java.security.MessageDigest;
+import java.security.cert.CertificateFactory;
 import java.util.ArrayList;
+import java.util.Base64;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -23,6 +30,17 @@ import java.util.UUID;
 
 /** Debian's headless Chromium, once for all tests. */
 final class Browsers implements AutoCloseable {
+  private static final List<String> ARGS =
+      List.of(
+          "--no-sandbox",
+          "--disable-gpu",
+          "--disable-quic",
+          "--no-first-run",
+          "--disable-background-networking",
+          "--disable-component-update",
+          "--disable-sync",
+          "--disable-dev-shm-usage");
+
   private final Playwright playwright =
       Playwright.create(
           new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
@@ -32,16 +50,7 @@ final class Browsers implements AutoCloseable {
           .launch(
               new BrowserType.LaunchOptions()
                   .setExecutablePath(Path.of("/usr/bin/chromium"))
-                  .setArgs(
-                      List.of(
-                          "--no-sandbox",
-                          "--disable-gpu",
-                          "--disable-quic",
-                          "--no-first-run",
-                          "--disable-background-networking",
-                          "--disable-component-update",
-                          "--disable-sync",
-                          "--disable-dev-shm-usage")));
+                  .setArgs(ARGS));
 
   /**
    * How long anything is waited for, ms: a busy machine takes its time, and only what hangs takes
@@ -66,6 +75,42 @@ final class Browsers implements AutoCloseable {
     return p;
   }
 
+  /**
+   * A page of a phone on the network of the set, which trusts the house's certificate as one does
+   * that has learned to: by its key (Chromium has no other way that does not touch the machine).
+   */
+  Page phone(String address, Path certificate) {
+    try (InputStream in = Files.newInputStream(certificate)) {
+      byte[] key =
+          CertificateFactory.getInstance("X.509")
+              .generateCertificate(in)
+              .getPublicKey()
+              .getEncoded();
+      List<String> args = new ArrayList<>(ARGS);
+      args.add(
+          "--ignore-certificate-errors-spki-list="
+              + Base64.getEncoder()
+                  .encodeToString(MessageDigest.getInstance("SHA-256").digest(key)));
+      BrowserContext context =
+          playwright
+              .chromium()
+              .launchPersistentContext(
+                  Files.createTempDirectory("phone"),
+                  new BrowserType.LaunchPersistentContextOptions()
+                      .setExecutablePath(Path.of("/usr/bin/chromium"))
+                      .setArgs(args)
+                      .setViewportSize(390, 844)
+                      .setHasTouch(true));
+      context.setDefaultTimeout(PATIENCE);
+      Page p = context.newPage();
+      p.onPageError(faults::add);
+      p.navigate(address);
+      return p;
+    } catch (IOException | GeneralSecurityException e) {
+      throw new IllegalStateException(e);
+    }
+  }
+
   /** Another page of the browser a page was in; what that browser keeps is still there. */
   Page again(Page closed) {
     Page p = closed.context().newPage();
@@ -86,7 +131,7 @@ final class Browsers implements AutoCloseable {
   }
 
   void signIn(Page p, Stage stage, UUID person, String path) {
-    String address = p.url().replaceFirst("(http://[^/]+).*", "$1");
+    String address = p.url().replaceFirst("(https?://[^/]+).*", "$1");
     String login = stage.house.bean(People.class).findById(person).orElseThrow().login;
     p.getByLabel("Name").fill(login);
     p.getByLabel("Password").fill(House.PASSWORD);

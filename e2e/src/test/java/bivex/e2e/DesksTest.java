@@ -5,7 +5,9 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import bivex.core.crew.Role;
+import bivex.server.Caller;
 import bivex.server.Clips;
+import bivex.server.House;
 import bivex.server.Stage;
 import bivex.server.keep.People;
 import com.microsoft.playwright.Locator;
@@ -13,6 +15,7 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.util.Map;
 import java.util.UUID;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 
 /** Single desks in the real browser, on productions that were set up through the same doors. */
@@ -64,7 +67,7 @@ class DesksTest extends DeskTests {
             p.locator(".plate")
                 .filter(new Locator.FilterOptions().setHasText("Clean plate"))
                 .locator("strong"))
-        .hasClass(java.util.regex.Pattern.compile("struck"));
+        .hasClass(Pattern.compile("struck"));
   }
 
   @Test
@@ -115,12 +118,12 @@ class DesksTest extends DeskTests {
     assertThat(p.getByLabel("Out", new Page.GetByLabelOptions().setExact(true)))
         .hasValue("01:00:00:99");
     p.getByLabel("Out", new Page.GetByLabelOptions().setExact(true)).fill("01:00:10:00");
-    p.getByLabel(java.util.regex.Pattern.compile("^ISO")).fill("many");
-    p.getByLabel(java.util.regex.Pattern.compile("^ISO")).blur();
+    p.getByLabel(Pattern.compile("^ISO")).fill("many");
+    p.getByLabel(Pattern.compile("^ISO")).blur();
     p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Log take 1")).click();
     assertThat(p.locator(".slate-card [role=alert]")).containsText("ISO: must be a number");
-    p.getByLabel(java.util.regex.Pattern.compile("^ISO")).fill("400");
-    p.getByLabel(java.util.regex.Pattern.compile("^ISO")).blur();
+    p.getByLabel(Pattern.compile("^ISO")).fill("400");
+    p.getByLabel(Pattern.compile("^ISO")).blur();
     p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Log take 1")).click();
     p.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("They were not read: log it"))
         .click();
@@ -214,13 +217,14 @@ class DesksTest extends DeskTests {
     Page p = at(stage.producer.person(), "/owed");
     p.locator("footer .foot").first().click();
     Locator sheet = p.getByRole(AriaRole.DIALOG);
+    part(sheet, "People");
     String login = "wren-" + UUID.randomUUID().toString().substring(0, 8);
     sheet.getByLabel("Name", new Locator.GetByLabelOptions().setExact(true)).fill("Wren Calder");
     sheet.getByLabel("Sign-in name").fill(login);
     sheet.getByLabel("Role").selectOption("ARTIST");
     in(sheet, "Bring in, or change the role").click();
     Locator link = sheet.getByLabel("Link for Wren Calder");
-    assertThat(link).hasValue(java.util.regex.Pattern.compile(".*/link/.{32}"));
+    assertThat(link).hasValue(Pattern.compile(".*/link/.{32}"));
     Browsers.accessible(p, "the production's sheet with a link");
     Page wren = browsers.page(link.inputValue());
     assertThat(wren.locator("h1")).hasText("Welcome, Wren Calder");
@@ -234,6 +238,7 @@ class DesksTest extends DeskTests {
     assertThat(wren.getByRole(AriaRole.NAVIGATION).last()).containsText("Owed");
     wren.locator("footer .foot").first().click();
     Locator own = wren.getByRole(AriaRole.DIALOG);
+    part(own, "Your sign-in");
     own.getByLabel("The one you have").fill("gulls over the slipway");
     own.getByLabel("The new one, at least 10 characters").fill("wet rope and lamp oil");
     in(own, "Change it").click();
@@ -241,6 +246,65 @@ class DesksTest extends DeskTests {
     in(sheet, "Take Wren Calder off the production").click();
     button(p, "Take off Wren Calder").click();
     assertThat(sheet).not().containsText(login);
+  }
+
+  private static void part(Locator sheet, String name) {
+    sheet.getByRole(AriaRole.TAB, new Locator.GetByRoleOptions().setName(name)).click();
+  }
+
+  /** A sign-in that ends while somebody types takes nothing: the password is asked for over it. */
+  @Test
+  void aSignInThatEndsIsAskedForOverThePageAndGoesOn() {
+    stage.upload(Clips.mp4(320, 180, "24", 24));
+    Caller artist = stage.house.person(stage.production, Role.ARTIST);
+    Page p = at(artist.person(), "/review/" + stage.shot);
+    button(p, "Note on this frame").click();
+    Locator words = p.locator("[name=words]").first();
+    words.fill("the lamp jumps");
+    for (var d : Stage.ok(artist.get("/api/session/devices")).body()) {
+      if (!d.path("here").asBoolean()) {
+        artist.delete("/api/session/devices/" + d.path("id").asString());
+      }
+    }
+    Locator again = p.locator("dialog[open]");
+    assertThat(again).containsText("Your sign-in has ended");
+    Browsers.accessible(p, "a page whose sign-in has ended");
+    again.getByLabel("Password").fill("not it at all");
+    Browsers.in(again, "Sign in").click();
+    assertThat(again.getByRole(AriaRole.ALERT)).containsText("do not belong together");
+    again.getByLabel("Password").fill(House.PASSWORD);
+    Browsers.in(again, "Sign in").click();
+    assertThat(again).hasCount(0);
+    assertThat(words).hasValue("the lamp jumps");
+    // What is typed outlives the page too, until it is said.
+    p.reload();
+    button(p, "Note on this frame").click();
+    assertThat(words).hasValue("the lamp jumps");
+    words.press("Enter");
+    assertThat(p.locator("footer .notice")).containsText("Noted on frame");
+    assertThat(Stage.ok(artist.get(stage.base + "/shots/" + stage.shot + "/review")).at("notes"))
+        .hasSize(1);
+    // Written by mistake, and nobody has answered it: it goes again.
+    button(p, Pattern.compile("^Take back the note")).click();
+    button(p, Pattern.compile("^Take back the note")).click();
+    assertThat(p.locator("aside")).containsText("None. Stop on a frame");
+  }
+
+  /** A guest loads the review and nothing of the other desks. */
+  @Test
+  void aGuestNeverLoadsAnotherDesk() {
+    stage.upload(Clips.mp4(320, 180, "24", 24));
+    Caller guest = stage.house.person(stage.production, Role.GUEST);
+    Stage.ok(
+        stage.producer.post(
+            stage.base + "/shots/" + stage.shot + "/guests", Map.of("person", guest.person())));
+    Page p = at(guest.person(), "/review/" + stage.shot);
+    assertThat(p.locator(".count")).containsText("frame");
+    Object scripts =
+        p.evaluate("() => performance.getEntriesByType('resource').map(r => r.name).join(' ')");
+    assertThat(scripts.toString()).contains("/assets/Review-").doesNotContain("/assets/Floor-");
+    p.navigate(stage.house.address() + "/p/" + stage.production.id + "/floor");
+    assertThat(p.locator("main")).containsText("That desk is not yours");
   }
 
   @Test

@@ -41,7 +41,7 @@ class FloorDeskTest extends DeskTests {
   }
 
   /** Waits until the interface and the day are on the device. */
-  private static void onTheDevice(Page p) {
+  static void onTheDevice(Page p) {
     p.evaluate(
         "() => navigator.serviceWorker.ready.then(() => navigator.serviceWorker.controller || new"
             + " Promise(r => navigator.serviceWorker.addEventListener('controllerchange', r)))");

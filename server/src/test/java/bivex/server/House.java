@@ -9,10 +9,14 @@ import bivex.server.keep.Production;
 import bivex.server.keep.Productions;
 import bivex.server.production.ProductionDesk;
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.security.GeneralSecurityException;
+import java.security.KeyStore;
+import java.security.cert.CertificateFactory;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
@@ -25,6 +29,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.atomic.AtomicInteger;
+import javax.net.ssl.SSLContext;
+import javax.net.ssl.TrustManagerFactory;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
@@ -227,7 +233,28 @@ public final class House implements AutoCloseable {
   }
 
   public String address() {
-    return "http://127.0.0.1:" + port();
+    return (ssl() == null ? "http" : "https") + "://127.0.0.1:" + port();
+  }
+
+  /** What a device trusts of a house on a local network: its authority; null elsewhere. */
+  public SSLContext ssl() {
+    Path authority = data.resolve("certificates").resolve("authority.crt");
+    if (!Files.exists(authority)) {
+      return null;
+    }
+    try (InputStream in = Files.newInputStream(authority)) {
+      KeyStore trusted = KeyStore.getInstance("PKCS12");
+      trusted.load(null, null);
+      trusted.setCertificateEntry(
+          "house", CertificateFactory.getInstance("X.509").generateCertificate(in));
+      TrustManagerFactory f = TrustManagerFactory.getInstance("PKIX");
+      f.init(trusted);
+      SSLContext c = SSLContext.getInstance("TLS");
+      c.init(null, f.getTrustManagers(), null);
+      return c;
+    } catch (IOException | GeneralSecurityException e) {
+      throw new IllegalStateException(e);
+    }
   }
 
   public int port() {
@@ -332,7 +359,7 @@ public final class House implements AutoCloseable {
       m.role = role;
       bean(Memberships.class).saveAndFlush(m);
     }
-    return signedIn(address(), x.id, x.login);
+    return signedIn(address(), x.id, x.login, ssl());
   }
 
   /** The same person, signed in at another server over the same database. */
@@ -340,11 +367,12 @@ public final class House implements AutoCloseable {
     return signedIn(
         "http://127.0.0.1:" + port,
         who.person(),
-        bean(People.class).findById(who.person()).orElseThrow().login);
+        bean(People.class).findById(who.person()).orElseThrow().login,
+        null);
   }
 
-  private static Caller signedIn(String address, UUID person, String login) {
-    Caller c = new Caller(address, person);
+  private static Caller signedIn(String address, UUID person, String login, SSLContext ssl) {
+    Caller c = new Caller(address, person, ssl);
     Caller.Answer a = c.post("/api/session", Map.of("login", login, "password", PASSWORD));
     if (a.status() != 200) {
       throw new IllegalStateException(a.toString());

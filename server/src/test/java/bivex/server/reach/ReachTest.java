@@ -17,7 +17,6 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
-import java.security.KeyStore;
 import java.security.cert.X509Certificate;
 import java.time.Duration;
 import java.time.Instant;
@@ -27,10 +26,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import javax.net.ssl.SSLContext;
 import javax.net.ssl.SSLParameters;
 import javax.net.ssl.SSLSocket;
-import javax.net.ssl.TrustManagerFactory;
 import org.junit.jupiter.api.Test;
 
 /** Others come in over the network, encrypted, and nobody is believed who need not be. */
@@ -58,15 +55,9 @@ class ReachTest {
   }
 
   /** A line of a device that trusts the house's authority and nothing else. */
-  private static Socket trusting(Path data, String host, int port) throws Exception {
-    KeyStore trusted = KeyStore.getInstance("PKCS12");
-    trusted.load(null, null);
-    trusted.setCertificateEntry("house", Authority.read(data.resolve("certificates")));
-    TrustManagerFactory f = TrustManagerFactory.getInstance("PKIX");
-    f.init(trusted);
-    SSLContext c = SSLContext.getInstance("TLS");
-    c.init(null, f.getTrustManagers(), null);
-    SSLSocket s = (SSLSocket) c.getSocketFactory().createSocket(plain(port), host, port, true);
+  private static Socket trusting(House house, String host, int port) throws Exception {
+    SSLSocket s =
+        (SSLSocket) house.ssl().getSocketFactory().createSocket(plain(port), host, port, true);
     SSLParameters p = s.getSSLParameters();
     p.setEndpointIdentificationAlgorithm("HTTPS");
     s.setSSLParameters(p);
@@ -83,7 +74,7 @@ class ReachTest {
       for (InetAddress a : Reach.all()) {
         String host = Reach.host(a);
         String bare = host.replaceAll("[\\[\\]]", "");
-        String answer = ask(trusting(house.data(), bare, port), "/api/session", host + ":" + port);
+        String answer = ask(trusting(house, bare, port), "/api/session", host + ":" + port);
         assertThat(answer).as(host).startsWith("HTTP/1.1 200");
         assertThat(answer)
             .as("no cookie goes in the clear, and the token goes to no other site")
@@ -91,12 +82,10 @@ class ReachTest {
             .as("an authority of one's own is no promise to every browser")
             .doesNotContain("Strict-Transport-Security");
       }
-      assertThatThrownBy(
-              () -> ask(trusting(house.data(), "bivex.example.org", port), "/", "127.0.0.1"))
+      assertThatThrownBy(() -> ask(trusting(house, "bivex.example.org", port), "/", "127.0.0.1"))
           .as("the certificate is of this house's addresses only")
           .hasMessageContaining("bivex.example.org");
-      assertThat(
-              ask(trusting(house.data(), "127.0.0.1", port), "/api/session", "elsewhere.example"))
+      assertThat(ask(trusting(house, "127.0.0.1", port), "/api/session", "elsewhere.example"))
           .as("a page of another site that lays its name over this address")
           .startsWith("HTTP/1.1 421")
           .contains("problem+json");
