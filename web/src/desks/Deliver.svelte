@@ -288,7 +288,7 @@
         </li>
       {:else}<li class="soft">None yet. Agreed shots that pass their check list can be packed.</li>{/each}
     </ul>
-    {#if h.may('PRODUCER')}<label class="stand small soft"
+    {#if h.may('PRODUCER') && frame.session?.demo}<label class="stand small soft"
         ><input type="checkbox" class="checkbox" bind:checked={damage} /> The drop box is a stand-in that ships
         with Bivex. Tick to have it damage the next file on the way and see a refusal.</label
       >{/if}

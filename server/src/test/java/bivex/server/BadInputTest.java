@@ -272,6 +272,14 @@ class BadInputTest {
         422,
         "file",
         "damaged");
+    byte[] jpeg = Clips.noise("jpg", 640, 360);
+    for (int share : new int[] {3, 2}) {
+      refused(
+          producer.upload(path, "half.jpg", Arrays.copyOf(jpeg, jpeg.length / share), Map.of()),
+          422,
+          "file",
+          "cut off");
+    }
     byte[] clip = Clips.mp4(320, 180, "24", 24);
     refused(
         producer.upload(path, "half.mp4", Arrays.copyOf(clip, 600), Map.of()),

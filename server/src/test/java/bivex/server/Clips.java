@@ -10,6 +10,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Random;
 import javax.imageio.ImageIO;
 
 /** Pictures and clips made on the spot, with known facts. */
@@ -124,9 +125,21 @@ public final class Clips {
   }
 
   public static byte[] still(String format, int width, int height) {
+    return coded(new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB), format);
+  }
+
+  /** A picture that packs badly: cut short, most of it is missing. */
+  public static byte[] noise(String format, int width, int height) {
+    BufferedImage image = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
+    int[] pixels = new Random(7).ints((long) width * height).toArray();
+    image.setRGB(0, 0, width, height, pixels, 0, width);
+    return coded(image, format);
+  }
+
+  private static byte[] coded(BufferedImage image, String format) {
     try {
       ByteArrayOutputStream out = new ByteArrayOutputStream();
-      ImageIO.write(new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB), format, out);
+      ImageIO.write(image, format, out);
       return out.toByteArray();
     } catch (IOException e) {
       throw new UncheckedIOException(e);

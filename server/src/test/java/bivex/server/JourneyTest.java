@@ -3,6 +3,7 @@ package bivex.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import bivex.core.crew.Role;
+import bivex.server.delivery.StandInDropBox;
 import bivex.server.keep.Production;
 import jakarta.persistence.EntityManagerFactory;
 import java.io.ByteArrayInputStream;
@@ -234,8 +235,15 @@ public class JourneyTest {
     checkZip(
         producer.get(base + "/packages/" + pack.text("id") + "/zip").raw().body(),
         production.code + "-04-010_v002.mp4");
+    assertThat(
+            producer
+                .post(base + "/packages/" + pack.text("id") + "/send", Map.of("damage", true))
+                .text("field"))
+        .as("a switch of the demo only")
+        .isEqualTo("damage");
+    house.bean(StandInDropBox.class).damageNext();
     Caller.Answer refused =
-        producer.post(base + "/packages/" + pack.text("id") + "/send", Map.of("damage", true));
+        producer.post(base + "/packages/" + pack.text("id") + "/send", Map.of("damage", false));
     assertThat(refused.at("accepted").asBoolean()).isFalse();
     assertThat(producer.get(base + "/shots/" + shot).text("sentence"))
         .contains("refused: the checksum of");

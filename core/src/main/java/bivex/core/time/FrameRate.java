@@ -103,6 +103,17 @@ public record FrameRate(long num, long den) implements Comparable<FrameRate> {
             Long.parseLong(t.substring(0, slash)), Long.parseLong(t.substring(slash + 1)));
   }
 
+  /**
+   * The rate a production is shown at.
+   *
+   * @throws InvalidInput naming {@code rate} when it is none, or not from 1 to 240 a second
+   */
+  public static FrameRate ofProduction(String text) {
+    FrameRate r = parse(text);
+    InvalidInput.within("rate", r.fps(), 1, 240);
+    return r;
+  }
+
   /** Frames per second as a decimal, for sums that need no exactness. */
   public double fps() {
     return (double) num / den;

@@ -145,7 +145,6 @@ public class ClipDesk {
   }
 
   /** Pulls a frame of a clip as a still of its take. */
-  @Transactional
   public List<FloorSheets.StillView> still(UUID clip, Member me, NewFrameStill in)
       throws IOException {
     TakeClip c = clip(me, clip);

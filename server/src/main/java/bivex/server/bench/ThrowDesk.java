@@ -5,6 +5,7 @@ import bivex.core.motion.TakePairing;
 import bivex.core.motion.Throw.Spot;
 import bivex.server.access.Member;
 import bivex.server.http.Problems;
+import bivex.server.keep.Shots;
 import bivex.server.keep.TakeEntries;
 import bivex.server.keep.TakeEntry;
 import bivex.server.keep.ThrowPath;
@@ -44,7 +45,10 @@ public class ThrowDesk {
         .toList();
   }
 
-  ThrowDesk(TakeEntries takes, ThrowPaths paths, Journal journal) {
+  private final Shots shots;
+
+  ThrowDesk(TakeEntries takes, ThrowPaths paths, Journal journal, Shots shots) {
+    this.shots = shots;
     this.takes = takes;
     this.paths = paths;
     this.journal = journal;
@@ -139,6 +143,7 @@ public class ThrowDesk {
   /** Every take of the throw with every take of the catch, best first. */
   @Transactional(readOnly = true)
   public PairsView pairs(UUID shot, Member me) {
+    shots.require(shot, me.productionId());
     Map<UUID, TakeEntry> of =
         takes.findByProductionIdAndShotId(me.productionId(), shot).stream()
             .collect(Collectors.toMap(t -> t.id, t -> t));

@@ -76,6 +76,10 @@ public class Deliveries {
   private final Journal journal;
 
   private final Path root;
+
+  /** Whether the stand-in may be told to damage something, to see a refusal. */
+  private final boolean demo;
+
   private final Map<UUID, Object> packing = new ConcurrentHashMap<>();
 
   private final Clock clock;
@@ -137,6 +141,7 @@ public class Deliveries {
     this.store = store;
     this.dropBox = dropBox;
     this.journal = journal;
+    this.demo = properties.demo();
     this.root = properties.data().toAbsolutePath().resolve("packages");
   }
 
@@ -382,14 +387,23 @@ public class Deliveries {
     return new PackagePage(views(me, s.getContent()), s.hasNext());
   }
 
-  /** Hands a package to the client's drop box and keeps its answer. */
-  @Transactional
+  /**
+   * Hands a package to the client's drop box and keeps its answer. The database is not held while
+   * files are handed over.
+   */
   public PackageView send(UUID pack, Member me, Sending in) throws IOException {
     PackageEntry p = find(me, pack);
     if (in.damage()) {
+      if (!demo) {
+        throw new InvalidInput("damage", "is a switch of the demo only");
+      }
       dropBox.damageNext();
     }
     DropBox.Answer a = dropBox.hand(folder(p), name(me, p));
+    return transactions.write(() -> received(p, me, a));
+  }
+
+  private PackageView received(PackageEntry p, Member me, DropBox.Answer a) {
     Receipt r = new Receipt();
     r.id = UUID.randomUUID();
     r.packageId = p.id;

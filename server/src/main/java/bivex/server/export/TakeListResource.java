@@ -309,7 +309,7 @@ public class TakeListResource {
   private static String value(CSVRecord r, String column) {
     String v = r.isMapped(column) && r.isSet(column) ? r.get(column).strip() : "";
     // The quote that keeps a spreadsheet from taking a cell for a formula.
-    return v.length() > 1 && v.charAt(0) == '\'' && "=+-@".indexOf(v.charAt(1)) >= 0
+    return v.length() > 1 && v.charAt(0) == '\'' && TablePaper.FORMULA.indexOf(v.charAt(1)) >= 0
         ? v.substring(1)
         : v;
   }

@@ -16,6 +16,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Iterator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.TimeUnit;
@@ -201,8 +202,16 @@ public class MediaProbe {
         ImageReadParam coarse = reader.getDefaultReadParam();
         int step = Math.max(1, Math.max(w, h) / 512);
         coarse.setSourceSubsampling(step, step, 0, 0);
+        // What is cut off decodes to grey all the same, with no more than a warning: it would be
+        // measured as a difference.
+        List<String> warned = new ArrayList<>();
+        reader.addIIOReadWarningListener((from, words) -> warned.add(words));
         BufferedImage read = reader.read(0, coarse);
         read.flush();
+        if (warned.stream().anyMatch(MediaProbe::cutOff)) {
+          throw new InvalidInput(
+              "file", "is cut off or damaged: a part of the picture is not there");
+        }
         Raster shown = Upright.of(file).onItsSide() ? new Raster(h, w) : new Raster(w, h);
         return new VersionFacts(shown, null, 1);
       } finally {
@@ -213,6 +222,12 @@ public class MediaProbe {
     } catch (IOException | RuntimeException e) {
       throw new InvalidInput("file", "is damaged or not really a picture: " + e.getMessage());
     }
+  }
+
+  /** Words of the platform's reader of JPEG for data that is missing or broken. */
+  private static boolean cutOff(String warning) {
+    String w = warning.toLowerCase(Locale.ROOT);
+    return w.contains("truncated") || w.contains("premature") || w.contains("corrupt");
   }
 
   private static void limits(int w, int h) {

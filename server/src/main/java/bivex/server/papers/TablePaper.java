@@ -92,6 +92,9 @@ public final class TablePaper {
   }
 
   /** Columns whose cells are names, also where they look like numbers: scene 4.10, 23.976 fps. */
+  /** What a cell begins with that spreadsheets run, in full width too. */
+  public static final String FORMULA = "=+-@\t\r＝＋－＠";
+
   private static final Set<String> NAMES =
       Set.of("id", "code", "scene", "title", "roll", "take", "setup", "rate", "note", "reason");
 
@@ -104,6 +107,6 @@ public final class TablePaper {
     if (cell.matches("-?\\d+\\.\\d+")) {
       return format == ListFormat.SEMICOLON ? cell.replace('.', ',') : cell;
     }
-    return !cell.isEmpty() && "=+-@\t\r".indexOf(cell.charAt(0)) >= 0 ? "'" + cell : cell;
+    return !cell.isEmpty() && FORMULA.indexOf(cell.charAt(0)) >= 0 ? "'" + cell : cell;
   }
 }

@@ -62,7 +62,8 @@ public class ProductionDesk {
       throw new InvalidInput("code", "must be 1 to 8 letters or digits");
     }
     p.title = InvalidInput.title("title", in.title());
-    p.rate = FrameRate.parse(in.rate() == null || in.rate().isBlank() ? "24" : in.rate()).text();
+    p.rate =
+        FrameRate.ofProduction(in.rate() == null || in.rate().isBlank() ? "24" : in.rate()).text();
     ShotSetting usual = ShotSetting.usual(p.frameRate());
     p.captureWidth = usual.capture().width();
     p.captureHeight = usual.capture().height();
@@ -164,7 +165,7 @@ public class ProductionDesk {
     Production p = productions.findById(me.productionId()).orElseThrow();
     Problems.mustBeCurrent(ifMatch, p.version, view(p, me), in);
     p.title = InvalidInput.title("title", in.title());
-    p.rate = FrameRate.parse(in.rate()).text();
+    p.rate = FrameRate.ofProduction(in.rate()).text();
     if (in.capture() == null || in.delivery() == null) {
       throw new InvalidInput(
           in.capture() == null ? "capture" : "delivery", "needs a width and a height");

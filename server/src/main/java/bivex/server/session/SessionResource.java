@@ -101,6 +101,7 @@ public class SessionResource {
 
   /**
    * @param name null when nobody is signed in
+   * @param demo whether this is a house to try things in
    * @param empty whether the first producer is still to be made
    */
   public record Session(
@@ -110,7 +111,8 @@ public class SessionResource {
       List<Seat> seats,
       boolean empty,
       List<DemoPerson> demoPeople,
-      String demoPassword) {}
+      String demoPassword,
+      boolean demo) {}
 
   public record SignInRequest(String login, String password) {}
 
@@ -128,7 +130,8 @@ public class SessionResource {
   public Session session() {
     Identity i = Gate.identity();
     if (i != null) {
-      return new Session(i.id(), i.name(), i.login(), seats(i.id()), false, List.of(), null);
+      return new Session(
+          i.id(), i.name(), i.login(), seats(i.id()), false, List.of(), null, properties.demo());
     }
     List<DemoPerson> demo =
         properties.demo()
@@ -144,7 +147,8 @@ public class SessionResource {
         List.of(),
         people.count() == 0,
         demo,
-        demo.isEmpty() ? null : SignIns.DEMO_PASSWORD);
+        demo.isEmpty() ? null : SignIns.DEMO_PASSWORD,
+        properties.demo());
   }
 
   /** Opens a session of its own: nothing of an earlier one goes on in it. */
@@ -174,7 +178,8 @@ public class SessionResource {
     }
     guard.passed(login, from);
     opener.open(p, request, response);
-    return new Session(p.id, p.name, p.login, seats(p.id), false, List.of(), null);
+    return new Session(
+        p.id, p.name, p.login, seats(p.id), false, List.of(), null, properties.demo());
   }
 
   @DeleteMapping
@@ -206,7 +211,8 @@ public class SessionResource {
         made.title);
     first.close();
     opener.open(p, request, response);
-    return new Session(p.id, p.name, p.login, seats(p.id), false, List.of(), null);
+    return new Session(
+        p.id, p.name, p.login, seats(p.id), false, List.of(), null, properties.demo());
   }
 
   public record NewPassword(String old, String password) {}
@@ -245,7 +251,8 @@ public class SessionResource {
     Person p = ownPasswords.set(in.token(), in.password());
     SecurityLog.note("password set by a link", p.login, request.getRemoteAddr());
     opener.open(p, request, response);
-    return new Session(p.id, p.name, p.login, seats(p.id), false, List.of(), null);
+    return new Session(
+        p.id, p.name, p.login, seats(p.id), false, List.of(), null, properties.demo());
   }
 
   /** Where one is signed in. */
