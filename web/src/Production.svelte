@@ -184,7 +184,9 @@
   <footer>
     <strong>{house.view?.title ?? ''}</strong>
     <span
-      >{house.reel.data?.draftName ?? 'no script yet'} · {day(today())}{guest ? '' : ` · ${shooting}`}</span
+      >{guest
+        ? day(today())
+        : `${house.reel.data?.draftName ?? 'no script yet'} · ${day(today())} · ${shooting}`}</span
     >
     <span class="notice" class:bad={frame.notice?.bad} role="status">{frame.notice?.words ?? ''}</span>
     <span title="Changes by others arrive while the line is open"
