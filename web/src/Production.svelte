@@ -155,7 +155,7 @@
             ? 'Reopen it under your name at the foot.'
             : 'A producer can reopen it.'}
         </p>{/if}
-      {#if house.production.isError}
+      {#if house.production.isLoadingError}
         <p class="p-6" role="alert">
           {house.production.error.message}
           <button class="tight btn" onclick={() => go('', '')}>Back to sign-in</button>

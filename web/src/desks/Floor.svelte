@@ -200,7 +200,7 @@
         >{days.length === 0 ? 'Plan the first day' : 'Plan the first setup'}</button
       >{/if}
   </div>
-{:else if packed.isError}
+{:else if packed.isLoadingError}
   <p class="p-6" role="alert">
     {packed.error.message} This day is not on the device yet; it must be opened once while there is a line.
   </p>

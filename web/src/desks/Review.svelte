@@ -243,7 +243,7 @@
       {h.may('GUEST') ? 'You have not been invited to a shot yet.' : 'Mark and build a shot first.'}
     </p>
   </div>
-{:else if review.isError}
+{:else if review.isLoadingError}
   <p class="p-6" role="alert">{review.error.message}</p>
 {:else if !r}
   <p class="soft p-6">Reading the versions…</p>

@@ -131,7 +131,7 @@
     <p class="soft mb-3">Select the words of an effect in the script and mark them.</p>
     <button class="now btn" onclick={() => go(h.id, 'script')}>Open the script</button>
   </div>
-{:else if page.isError}
+{:else if page.isLoadingError}
   <p class="p-6" role="alert">{page.error.message}</p>
 {:else if !s}
   <p class="soft p-6">Reading the shot…</p>

@@ -23,6 +23,8 @@ class Frame {
   heard = $state(Date.now());
   /** Set while the password is asked for over the page. */
   asking = $state<((signedIn: boolean) => void) | null>(null);
+  /** Set when somebody would not sign in again yet: what they do stays on the device meanwhile. */
+  signedOut = $state(false);
   private asked: Promise<boolean> | null = null;
   reckoner = $state(false);
   /** Sum the reckoner is asked to show next. */
@@ -36,11 +38,12 @@ class Frame {
 
   /** Asks for the password over the page, once for all that wait for it. */
   signInAgain(): Promise<boolean> {
-    if (!this.session?.person) return Promise.resolve(false);
+    if (!this.session?.person || this.signedOut) return Promise.resolve(false);
     this.asked ??= new Promise<boolean>((done) => {
       this.asking = (yes) => {
         this.asking = null;
         this.asked = null;
+        this.signedOut = !yes;
         done(yes);
       };
     });

@@ -49,7 +49,7 @@
 </script>
 
 <div class="compare">
-  {#if options.isError}<p role="alert" class="pencil">{options.error.message}</p>{/if}
+  {#if options.isLoadingError}<p role="alert" class="pencil">{options.error.message}</p>{/if}
   <div class="columns" aria-label="Methods side by side" role="list">
     {#each shown as o (o.method)}
       {@const m = about(o.method)}

@@ -25,10 +25,19 @@
   // A line that drops for a moment is nobody's business.
   const long = $derived(frame.live === 'lost' && now - frame.heard > 8000);
   const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
+  function signIn(): void {
+    frame.signedOut = false;
+    again();
+  }
   const again = () => void queries.refetchQueries({ type: 'active' });
 </script>
 
-{#if long || failed}
+{#if frame.signedOut}
+  <p class="lost" role="status">
+    <strong>Your sign-in has ended.</strong> What you see is as it was; nothing is sent until you sign in.
+    <button class="tight now btn" onclick={signIn}>Sign in</button>
+  </p>
+{:else if long || failed}
   <p class="lost" role="status">
     {#if long}<strong>No answer since {clock.format(frame.heard)}.</strong> What you see is as of then{failed
         ? `; ${failed}`

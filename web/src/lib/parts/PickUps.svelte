@@ -16,7 +16,7 @@
   const file = $derived(`/api/productions/${h.id}/sheets/pick-ups`);
 </script>
 
-{#if page.isError}<p class="pencil" role="alert">{page.error.message}</p>
+{#if page.isLoadingError}<p class="pencil" role="alert">{page.error.message}</p>
 {:else if !page.data}<p class="soft">Reading…</p>
 {:else if page.data.groups.length === 0}<p>{page.data.words}</p>
 {:else}

@@ -34,12 +34,12 @@
             <button
               class="tick"
               class:here={t.id === current}
-              aria-label="{t.code} {t.title}{guest ? '' : `, ${stageName(t.stage)}, ${STATE[t.form]}`}"
-              title="{t.code} · {t.title}{guest ? '' : ` · ${stageName(t.stage)}, ${STATE[t.form]}`}"
+              aria-label="{t.code} {t.title}{t.stage ? `, ${stageName(t.stage)}, ${STATE[t.form]}` : ''}"
+              title="{t.code} · {t.title}{t.stage ? ` · ${stageName(t.stage)}, ${STATE[t.form]}` : ''}"
               aria-current={t.id === current ? 'true' : undefined}
               onclick={() => go(production, target, t.id)}
             >
-              {#if guest}<span class="plain" aria-hidden="true"></span>{:else}<Form
+              {#if !t.form}<span class="plain" aria-hidden="true"></span>{:else}<Form
                   state={t.form}
                   size={13}
                 />{/if}
@@ -63,7 +63,7 @@
               aria-label="{t.code} {t.title}, without a place in the script"
               title="{t.code} · {t.title} · without a sure place in the script"
               onclick={() => go(production, target, t.id)}
-              >{#if guest}<span class="plain" aria-hidden="true"></span>{:else}<Form
+              >{#if !t.form}<span class="plain" aria-hidden="true"></span>{:else}<Form
                   state={t.form}
                   size={13}
                 />{/if}</button

@@ -101,7 +101,7 @@
             >{/if}
         </li>{/each}
     </ul>{/if}
-  {#if page.isError}<p class="pencil" role="alert">{page.error.message}</p>{/if}
+  {#if page.isLoadingError}<p class="pencil" role="alert">{page.error.message}</p>{/if}
   {#each page.data ?? [] as r (r.plate)}
     <section>
       <h3>{r.label} <span class="soft">{r.reason}</span></h3>

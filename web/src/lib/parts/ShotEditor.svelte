@@ -152,7 +152,7 @@
   );
 </script>
 
-{#if page.isError}
+{#if page.isLoadingError}
   <p class="p-4" role="alert">{page.error.message}</p>
 {:else if edit && page.data}
   <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->

@@ -63,7 +63,8 @@
       {#if wrong}<p class="pencil" role="alert">{wrong}</p>{/if}
       <div class="flex gap-2">
         <button class="now btn" disabled={busy}>Sign in</button>
-        <button type="button" class="btn" onclick={() => location.assign('/sign-in')}
+        <button type="button" class="btn" onclick={() => frame.asking?.(false)}>Not now</button>
+        <button type="button" class="bare btn" onclick={() => location.assign('/sign-in')}
           >I am somebody else</button
         >
       </div>

@@ -105,7 +105,9 @@
   title={c ? `${c.name}${c.beforeName ? ` against ${c.beforeName}` : ''}` : 'What changed'}
   wide
 >
-  {#if page.isError}<p role="alert">{page.error.message}</p>{:else if !c}<p class="soft">Comparing…</p>{:else}
+  {#if page.isLoadingError}<p role="alert">{page.error.message}</p>{:else if !c}<p class="soft">
+      Comparing…
+    </p>{:else}
     {#if c.open > 0}
       <section class="ask">
         <h2 class="pencil">To decide: {c.open}</h2>

@@ -269,6 +269,11 @@ class DesksTest extends DeskTests {
     Locator again = p.locator("dialog[open]");
     assertThat(again).containsText("Your sign-in has ended");
     Browsers.accessible(p, "a page whose sign-in has ended");
+    // Whoever has no hand free goes on with what is there; nothing is sent meanwhile.
+    Browsers.in(again, "Not now").click();
+    assertThat(p.locator("main .lost")).containsText("nothing is sent until you sign in");
+    assertThat(words).hasValue("the lamp jumps");
+    Browsers.in(p.locator("main .lost"), "Sign in").click();
     again.getByLabel("Password").fill("not it at all");
     Browsers.in(again, "Sign in").click();
     assertThat(again.getByRole(AriaRole.ALERT)).containsText("do not belong together");
@@ -288,6 +293,31 @@ class DesksTest extends DeskTests {
     button(p, Pattern.compile("^Take back the note")).click();
     button(p, Pattern.compile("^Take back the note")).click();
     assertThat(p.locator("aside")).containsText("None. Stop on a frame");
+  }
+
+  /** A server that falls silent leaves on the screen what was known, and says since when. */
+  @Test
+  void aServerThatFallsSilentLeavesWhatWasKnown() {
+    int port = House.freePort();
+    Process server = stage.house.outside(port);
+    try {
+      Page p =
+          browsers.at(
+              "http://127.0.0.1:" + port, stage, stage.producer.person(), "/shots/" + stage.shot);
+      assertThat(p.locator("footer")).containsText("line open");
+      String known = p.locator("main .sentence").innerText();
+      server.destroyForcibly();
+      assertThat(p.locator("main .lost")).containsText("No answer since");
+      Browsers.in(p.locator("main .lost"), "Try now").click();
+      assertThat(p.locator("main .lost")).containsText("does not answer");
+      assertThat(p.locator("main .sentence")).hasText(known);
+      assertThat(p.locator("main")).not().containsText("Back to sign-in");
+      server = stage.house.outside(port);
+      assertThat(p.locator("footer")).containsText("line open");
+      assertThat(p.locator("main .lost")).hasCount(0);
+    } finally {
+      server.destroyForcibly();
+    }
   }
 
   /** A guest loads the review and nothing of the other desks. */

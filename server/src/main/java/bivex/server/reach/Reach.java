@@ -121,6 +121,25 @@ public record Reach(Mode mode, URI publicAddress, Path certificates) {
     }
   }
 
+  /** Addresses the certificate of a local network is for. */
+  List<InetAddress> certifiedAddresses() {
+    List<InetAddress> out = new ArrayList<>(all());
+    InetAddress told = publicAddress == null ? null : literal(publicAddress.getHost());
+    if (told != null && !out.contains(told)) {
+      out.add(told);
+    }
+    return out;
+  }
+
+  /** Names it is for. */
+  List<String> certifiedNames() {
+    Set<String> out = new LinkedHashSet<>(names());
+    if (publicAddress != null && literal(publicAddress.getHost()) == null) {
+      out.add(publicAddress.getHost().toLowerCase(Locale.ROOT));
+    }
+    return List.copyOf(out);
+  }
+
   /** Where people find it, best first, without a slash at the end. */
   List<String> addresses(int port) {
     if (publicAddress != null) {

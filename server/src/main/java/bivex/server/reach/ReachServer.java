@@ -66,9 +66,14 @@ public class ReachServer {
 
   /** Where a device learns to trust the house; null where it has nothing to learn. */
   String trustAddress() {
-    return reach.mode() != Reach.Mode.LAN || Reach.outside().isEmpty()
-        ? null
-        : "http://" + Reach.host(Reach.outside().get(0)) + ":" + plain.getLocalPort() + "/trust";
+    if (reach.mode() != Reach.Mode.LAN) {
+      return null;
+    }
+    String host =
+        reach.publicAddress() != null
+            ? reach.publicAddress().getHost()
+            : Reach.outside().stream().map(Reach::host).findFirst().orElse(null);
+    return host == null ? null : "http://" + host + ":" + plainPort() + "/trust";
   }
 
   @Bean
@@ -115,7 +120,8 @@ public class ReachServer {
   @Scheduled(initialDelay = 60_000, fixedDelay = 60_000)
   void renew() {
     if (reach.mode() == Reach.Mode.LAN) {
-      new Authority(reach.certificates(), clock.instant()).renew(Reach.all(), Reach.names());
+      new Authority(reach.certificates(), clock.instant())
+          .renew(reach.certifiedAddresses(), reach.certifiedNames());
     }
   }
 

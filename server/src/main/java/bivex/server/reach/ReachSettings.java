@@ -29,7 +29,7 @@ public class ReachSettings implements EnvironmentPostProcessor, Ordered {
       case HERE -> {}
       case LAN -> {
         Authority a = new Authority(reach.certificates(), Instant.now());
-        a.renew(Reach.all(), Reach.names());
+        a.renew(reach.certifiedAddresses(), reach.certifiedNames());
         encrypted(s, a.certificate(), a.key());
       }
       case CERTIFICATE -> {

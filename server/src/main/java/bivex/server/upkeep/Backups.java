@@ -161,10 +161,11 @@ public class Backups {
       turn = turn.minusDays(1);
     }
     List<Path> all = archives();
-    return all.isEmpty()
-        || modified(all.get(all.size() - 1)).isBefore(turn.toInstant())
-            // One that fails is tried again, but not all night long.
-            && (failedAt == null || failedAt.isBefore(clock.instant().minus(Duration.ofHours(1))));
+    // One that fails is tried again, but not all night long.
+    boolean rested =
+        failedAt == null || failedAt.isBefore(clock.instant().minus(Duration.ofHours(1)));
+    return rested
+        && (all.isEmpty() || modified(all.get(all.size() - 1)).isBefore(turn.toInstant()));
   }
 
   private void write(String name) {
