@@ -66,7 +66,13 @@ class DemoTest {
       assertThat(g.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Desks")))
           .not()
           .containsText("Owed");
-      assertThat(g.locator("main")).containsText("nobody will look for the join");
+      assertThat(g.locator("main")).containsText("The signal flags vanish");
+      g.locator(".tick").last().click();
+      assertThat(g.locator("main")).containsText("Two Ineses at the chart table");
+      assertThat(g.locator("main")).containsText("Note on this frame");
+      // What the house says of it is not for guests.
+      assertThat(g.locator("main")).not().containsText("nobody will look for the join");
+      assertThat(g.locator("main")).not().containsText("Verdict");
       browsers.nothingBroke();
     }
   }
