@@ -6,6 +6,7 @@
   import { house } from '../lib/house.svelte';
   import { free } from '../lib/keys';
   import { Draft } from '../lib/draft.svelte';
+  import Answer from '../lib/parts/Answer.svelte';
   import Form from '../lib/parts/Form.svelte';
   import TakeBack from '../lib/parts/TakeBack.svelte';
   import { go } from '../lib/router';
@@ -43,9 +44,8 @@
   const typed = new Draft(() => `note ${id}`);
   const reason = new Draft(() => `verdict ${id}`);
   let standard = $state<NonNullable<Schemas['NewVerdict']['standard']>>('AT_SPEED');
-  let answers = $state<Record<string, string>>({});
   let progress = $state<number | null>(null);
-  let uploadNote = $state('');
+  const uploadNote = new Draft(() => `version ${id}`);
   let wrong = $state('');
   let stop: AbortController | null = null;
   let over = $state(false);
@@ -161,21 +161,19 @@
     }
   }
 
-  async function answer(n: Schemas['NoteView']): Promise<void> {
-    if (
-      newest &&
+  async function answer(n: Schemas['NoteView'], said: string): Promise<boolean> {
+    return (
+      newest !== undefined &&
       (await did(
         got(
           api.POST('/api/productions/{production}/notes/{note}/answers', {
             params: { path: { production: h.id, note: n.id } },
-            body: { id: crypto.randomUUID(), version: newest.id, words: answers[n.id] ?? '' },
+            body: { id: crypto.randomUUID(), version: newest.id, words: said },
           }),
         ),
         'Answered.',
       ))
-    ) {
-      answers[n.id] = '';
-    }
+    );
   }
 
   async function verdict(word: NonNullable<Schemas['NewVerdict']['verdict']>): Promise<void> {
@@ -206,7 +204,7 @@
     stop = new AbortController();
     const form = new FormData();
     form.append('file', file);
-    form.append('note', uploadNote);
+    form.append('note', uploadNote.words);
     try {
       const done = await send<Schemas['ReviewView']>(
         `/api/productions/${h.id}/shots/${id}/versions`,
@@ -216,7 +214,7 @@
       );
       queries.setQueryData([h.id, 'review', id], done);
       chosen = done.versions[0]?.number ?? 0;
-      uploadNote = '';
+      uploadNote.words = '';
       await h.again();
       shell.say(`Version ${done.versions[0]?.number} is here.`);
     } catch (e) {
@@ -491,21 +489,12 @@
               {#each n.answers as a (a.at)}<p class="small soft">
                   Version {a.version}, {a.by}: {a.words}
                 </p>{/each}
-              {#if n.open && upload}<form
-                  class="mt-1 flex gap-2"
-                  onsubmit={(e) => {
-                    e.preventDefault();
-                    void answer(n);
-                  }}
-                >
-                  <input
-                    class="input"
-                    bind:value={answers[n.id]}
-                    name="words"
-                    placeholder="how version {r.versions[0]?.number} answers it"
-                    aria-label="Answer to the note on frame {n.frame}"
-                  /><button class="tight btn">Answer</button>
-                </form>{/if}
+              {#if n.open && upload}<Answer
+                  note={n.id}
+                  label="Answer to the note on frame {n.frame}"
+                  placeholder="how version {r.versions[0]?.number} answers it"
+                  run={(words) => answer(n, words)}
+                />{/if}
             </li>
           {:else}<li class="soft">None. Stop on a frame and press c.</li>{/each}
         </ul>
@@ -543,7 +532,7 @@
       {#if upload}
         <h2>{r.versions.length === 0 ? 'First version' : 'Next version'}</h2>
         <label class="field mb-2"
-          ><span>What changed</span><input class="input" bind:value={uploadNote} /></label
+          ><span>What changed</span><input class="input" bind:value={uploadNote.words} /></label
         >
         <label class="field"
           ><span>File</span><input

@@ -59,8 +59,8 @@
   );
 
   /** Keeps a method chosen in the comparison, with its reason and what it was compared with. */
-  async function choose(method: string, reason: string, considered: string[]): Promise<void> {
-    if (!s) return;
+  async function choose(method: string, reason: string, considered: string[]): Promise<boolean> {
+    if (!s) return false;
     try {
       const p = await got(
         api.PUT('/api/productions/{production}/shots/{shot}', {
@@ -79,8 +79,10 @@
       queries.setQueryData([h.id, 'shot', s.id], p);
       await h.again();
       foot.say(`${p.code}: ${nameOf(method).toLowerCase()} is kept. ${p.sentence}`);
+      return true;
     } catch (e) {
       foot.wrong(e);
+      return false;
     }
   }
 
@@ -411,11 +413,7 @@
 {/if}
 
 <Sheet bind:open={comparing} title="How is it made?" wide>
-  {#if s}<Compare
-      shot={s.id}
-      taken={s.methods.map((m) => m.method)}
-      onchoose={(m, r, c) => void choose(m, r, c)}
-    />{/if}
+  {#if s}<Compare shot={s.id} taken={s.methods.map((m) => m.method)} onchoose={choose} />{/if}
 </Sheet>
 <Sheet bind:open={rescuing} title="What else could be made of the takes" wide>
   {#if s}<Rescue shot={s.id} />{/if}

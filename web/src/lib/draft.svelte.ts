@@ -1,3 +1,5 @@
+import { frame } from './state.svelte';
+
 /**
  * Words that somebody is typing, kept on this device until they are said or wiped: leaving a desk, a
  * reload or a lost sign-in takes nothing away. They are gone from it at sign-out.
@@ -5,24 +7,30 @@
 const PREFIX = 'typed ';
 
 export class Draft {
-  words = $state('');
+  #words = $state('');
+  #at = '';
 
   /**
    * @param key of what the words are for; another key is another draft
    */
   constructor(key: () => string) {
-    let at = '';
     $effect.pre(() => {
-      const now = PREFIX + key();
-      if (now !== at) {
-        at = now;
-        this.words = read(now);
+      // A person's own: who signs in next on this device reads none of them.
+      const now = `${PREFIX}${frame.session?.person ?? ''} ${key()}`;
+      if (now !== this.#at) {
+        this.#at = now;
+        this.#words = read(now);
       }
     });
-    $effect(() => {
-      const said = this.words;
-      if (at) write(at, said);
-    });
+  }
+
+  get words(): string {
+    return this.#words;
+  }
+
+  set words(said: string) {
+    this.#words = said;
+    if (this.#at) write(this.#at, said);
   }
 }
 

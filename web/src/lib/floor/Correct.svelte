@@ -2,6 +2,7 @@
   import * as core from 'bivex-core';
   import { untrack } from 'svelte';
   import type { Schemas } from '../api/client';
+  import { Draft } from '../draft.svelte';
   import Sheet from '../parts/Sheet.svelte';
   import { frame } from '../state.svelte';
   import { FIELDS, named, ONCE, shown, typedInto, type Field } from './fields';
@@ -24,7 +25,7 @@
   let tcIn = $state(was.tcIn);
   let tcOut = $state(was.tcOut);
   let note = $state(was.note);
-  let reason = $state('');
+  const reason = new Draft(() => `correction ${take.id}`);
   let overruled = $state(was.overruled);
   let camera = $state<Record<string, unknown>>({ ...(was.camera as Record<string, unknown>) });
   let parts = $state(was.parts.map((p) => ({ ...p })));
@@ -79,12 +80,13 @@
             parts: fresh($state.snapshot(parts), was.parts),
             overruled: fresh(overruled, was.overruled),
             note: fresh(note, was.note),
-            reason,
+            reason: reason.words,
           },
         },
         `${was.code} ${inside(was.plateLabel)}, take ${was.number}: set right`,
       );
       frame.say(`Take ${was.number} is set right; what it was stays on record.`);
+      reason.words = '';
       open = false;
     } catch (e) {
       wrong = e instanceof Error ? e.message : String(e);
@@ -163,7 +165,7 @@
     <label class="field"
       ><span>What was wrong with the entry</span><input
         class="input"
-        bind:value={reason}
+        bind:value={reason.words}
         name="reason"
         required
       /></label
@@ -179,7 +181,7 @@
         {wrong}. Nothing was changed; what you typed is still here.
       </p>{/if}
     <div class="mt-3 flex gap-2">
-      <button class="ink btn" disabled={busy || reason.trim() === ''}>Set it right</button><button
+      <button class="ink btn" disabled={busy || reason.words.trim() === ''}>Set it right</button><button
         type="button"
         class="btn"
         onclick={() => (open = false)}>Leave</button

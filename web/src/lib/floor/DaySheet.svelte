@@ -231,17 +231,18 @@
       <button type="button" class="bare btn" onclick={() => (fresh = true)}>Another day</button>
     </form>
     <p class="made">
+      {#if (day?.setups ?? []).length > 0}<span class="soft">On this day:</span>{/if}
       {#each day?.setups ?? [] as s (s.id)}<span
           >{s.tape}
-          {s.name}<TakeBack
-            what="setup {s.tape}"
-            run={() =>
-              api
-                .DELETE('/api/productions/{production}/setups/{setup}', {
-                  params: { path: { production: h.id, setup: s.id } },
-                })
-                .then(() => h.again())}
-          /></span
+          {s.name}{#if s.shots.length === 0}<TakeBack
+              what="setup {s.tape}"
+              run={() =>
+                api
+                  .DELETE('/api/productions/{production}/setups/{setup}', {
+                    params: { path: { production: h.id, setup: s.id } },
+                  })
+                  .then(() => h.again())}
+            />{/if}</span
         >{:else}{#if day}<span
             >Nothing is set up on this day yet<TakeBack
               what="day {day.number}"

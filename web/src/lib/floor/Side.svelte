@@ -1,6 +1,7 @@
 <script lang="ts">
   import * as core from 'bivex-core';
   import type { Schemas } from '../api/client';
+  import { Draft } from '../draft.svelte';
   import Form from '../parts/Form.svelte';
   import Sheet from '../parts/Sheet.svelte';
   import { number } from '../numbers';
@@ -53,7 +54,7 @@
   const open = $derived(sheet.beforeStrike.filter((i) => i.waived === '' && !done(i)));
   let striking = $state(false);
   let reasons = $state<Record<string, string>>({});
-  let one = $state('');
+  const one = new Draft(() => `strike ${sheet.setup.id}`);
   const key = (i: Schemas['StrikeItem']): string => `${i.shot} ${i.key}`;
 
   export function strike(): void {
@@ -65,7 +66,7 @@
       const let_ = open.map((i) => ({
         shot: i.shot,
         item: i.key,
-        reason: (reasons[key(i)] ?? '').trim() || one.trim(),
+        reason: (reasons[key(i)] ?? '').trim() || one.words.trim(),
       }));
       await line.add(
         { id: crypto.randomUUID(), setup: sheet.setup.id, strike: let_ },
@@ -73,7 +74,7 @@
       );
       striking = false;
       reasons = {};
-      one = '';
+      one.words = '';
     } catch (e) {
       frame.wrong(e);
     }
@@ -246,14 +247,14 @@
       {count(open.length, 'thing')} still owed. What is let go stays owed and must be rescued in post. Say why;
       it goes on record.
     </p>
-    <label class="field"><span>One reason for all</span><input class="input" bind:value={one} /></label>
+    <label class="field"><span>One reason for all</span><input class="input" bind:value={one.words} /></label>
     <ul>
       {#each open as i (key(i))}<li class="rule py-2">
           <strong>{i.label}</strong> <span class="mono soft">{i.code}</span><label class="field"
             ><span>Why it is let go</span><input
               class="input"
               bind:value={reasons[key(i)]}
-              placeholder={one}
+              placeholder={one.words}
             /></label
           >
         </li>{/each}
@@ -262,7 +263,7 @@
   <div class="mt-3 flex gap-2">
     <button
       class="now btn"
-      disabled={open.some((i) => !(reasons[key(i)] ?? '').trim() && !one.trim())}
+      disabled={open.some((i) => !(reasons[key(i)] ?? '').trim() && !one.words.trim())}
       onclick={() => void struck()}>{open.length > 0 ? 'Let them go and strike' : 'Strike the set'}</button
     ><button class="btn" onclick={() => (striking = false)}>Not yet</button>
   </div>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import * as core from 'bivex-core';
   import { api, got, Refused, type Schemas } from '../api/client';
+  import { Draft } from '../draft.svelte';
   import { house } from '../house.svelte';
   import Findings from '../parts/Findings.svelte';
   import { frame } from '../state.svelte';
@@ -36,7 +37,7 @@
   let roll = $state('');
   let tcIn = $state('');
   let tcOut = $state('');
-  let note = $state('');
+  const noted = new Draft(() => `slate ${sheet.setup.id}`);
   let camera = $state<Record<string, unknown>>({});
   let notRead = $state<string[]>([]);
   let overruled = $state('');
@@ -48,7 +49,7 @@
   let busy = $state(false);
   let typed = false;
   let of = '';
-  let reason = $state('');
+  const reason = new Draft(() => `slate no good ${sheet.setup.id}`);
   let saving = $state('');
   let presetName = $state('');
 
@@ -239,7 +240,7 @@
     notRead = notRead.filter((k) => !(k in values));
     if (reported.tcIn) tcIn = reported.tcIn;
     if (reported.tcOut) tcOut = reported.tcOut;
-    if (reported.clip) note = note ? note : `clip ${reported.clip}`;
+    if (reported.clip) noted.words = noted.words || `clip ${reported.clip}`;
     typed = true;
     reported = null;
   }
@@ -325,7 +326,7 @@
             notRead: [...notRead],
             parts: $state.snapshot(parts).filter((p) => p.eyeline || p.zone || p.wardrobe),
             overruled,
-            note,
+            note: noted.words,
             madeAt: madeAt || new Date().toISOString(),
           },
         },
@@ -337,7 +338,7 @@
           `${name}: ${call === 'PICK' ? 'picked' : call === 'NO_GOOD' ? 'no good' : 'false start'}`,
         );
       for (const p of pictures) await line.picture(id, p, '');
-      note = tcOut = overruled = madeAt = reason = '';
+      noted.words = tcOut = overruled = madeAt = reason.words = '';
       pictures = [];
       asking = false;
       if (breaks.length > 0)
@@ -471,12 +472,12 @@
     {#if asking && ended}
       <div class="ask">
         <label class="field grow"
-          ><span>Why is it no good?</span><input class="input" bind:value={reason} /></label
+          ><span>Why is it no good?</span><input class="input" bind:value={reason.words} /></label
         ><button
           type="button"
           class="ink btn"
-          disabled={busy || reason.trim() === ''}
-          onclick={() => void log('NO_GOOD', reason)}>Log it as no good</button
+          disabled={busy || reason.words.trim() === ''}
+          onclick={() => void log('NO_GOOD', reason.words)}>Log it as no good</button
         >
       </div>
     {/if}
@@ -534,7 +535,7 @@
       /></label
     >
     <label class="field note"
-      ><span>Note</span><input class="input" bind:value={note} disabled={!may} /></label
+      ><span>Note</span><input class="input" bind:value={noted.words} disabled={!may} /></label
     >
     <label class="still btn"
       >{pictures.length > 0 ? `${pictures.length} still${pictures.length > 1 ? 's' : ''}` : 'Still'}<input

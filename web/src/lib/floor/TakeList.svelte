@@ -1,6 +1,7 @@
 <script lang="ts">
   import * as core from 'bivex-core';
   import { api, got, type Schemas } from '../api/client';
+  import { Draft } from '../draft.svelte';
   import { house } from '../house.svelte';
   import Findings from '../parts/Findings.svelte';
   import Sheet from '../parts/Sheet.svelte';
@@ -22,13 +23,13 @@
     NONE: 'put back',
   };
   let refusing = $state<{ id: string; number: number; name: string } | null>(null);
-  let reason = $state('');
+  const reason = new Draft(() => `no good ${refusing?.id ?? ''}`);
   let correcting = $state.raw<FloorTake | null>(null);
   let older = $state.raw<Schemas['TakeView'][]>([]);
   let page = $state(0);
   let looking = $state<Schemas['StillView'] | null>(null);
   let meaning = $state<{ take: FloorTake; finding: Schemas['Finding'] } | null>(null);
-  let purpose = $state('');
+  const purpose = new Draft(() => `purpose ${meaning?.take.id ?? ''} ${meaning?.finding.property ?? ''}`);
   const takes = $derived<FloorTake[]>([
     ...sheet.takes,
     ...older
@@ -52,7 +53,7 @@
         `${name}: ${WORDS[word]}`,
       );
       refusing = null;
-      reason = '';
+      reason.words = '';
     } catch (e) {
       frame.wrong(e);
     }
@@ -93,13 +94,13 @@
             plate: take.plate,
             field: finding.property,
             value: core.listed(take.camera as Record<string, unknown>, finding.property),
-            reason: purpose,
+            reason: purpose.words,
           },
         }),
       );
       frame.say(`${take.plateLabel}: ${finding.label} ${finding.actual} is meant so.`);
       meaning = null;
-      purpose = '';
+      purpose.words = '';
       await h.again();
     } catch (e) {
       frame.wrong(e);
@@ -204,10 +205,10 @@
       differs beside it still is.
     </p>
     <label class="field"
-      ><span>Why it must be so</span><input class="input" bind:value={purpose} required /></label
+      ><span>Why it must be so</span><input class="input" bind:value={purpose.words} required /></label
     >
     <div class="mt-3 flex gap-2">
-      <button class="ink btn" disabled={purpose.trim() === ''}>It is meant so</button><button
+      <button class="ink btn" disabled={purpose.words.trim() === ''}>It is meant so</button><button
         type="button"
         class="btn"
         onclick={() => (meaning = null)}>Leave</button
@@ -219,11 +220,11 @@
   <form
     onsubmit={(e) => {
       e.preventDefault();
-      if (refusing) void call(refusing.id, refusing.name, 'NO_GOOD', reason);
+      if (refusing) void call(refusing.id, refusing.name, 'NO_GOOD', reason.words);
     }}
   >
     <label class="field"
-      ><span>Reason</span><input class="input" bind:value={reason} name="reason" required /></label
+      ><span>Reason</span><input class="input" bind:value={reason.words} name="reason" required /></label
     >
     <div class="mt-3 flex gap-2">
       <button class="ink btn">No good</button><button

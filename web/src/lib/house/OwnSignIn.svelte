@@ -39,6 +39,7 @@
 
 <h3 class="mb-1">Another password</h3>
 <form
+  class="cells"
   onsubmit={(e) => {
     e.preventDefault();
     void change();
@@ -87,21 +88,5 @@
 <style>
   .login {
     margin-left: 8px;
-  }
-  form {
-    display: grid;
-    grid-template-columns: repeat(4, 1fr);
-    gap: 10px;
-  }
-  .wide {
-    grid-column: span 4;
-  }
-  @media (max-width: 640px) {
-    form {
-      grid-template-columns: repeat(2, 1fr);
-    }
-    .wide {
-      grid-column: span 2;
-    }
   }
 </style>

@@ -96,6 +96,7 @@
 </ul>
 {#if h.may('PRODUCER')}
   <form
+    class="cells"
     onsubmit={(e) => {
       e.preventDefault();
       void bring();
@@ -131,6 +132,9 @@
 {/if}
 
 <style>
+  li:first-child {
+    border-top: 0;
+  }
   .login {
     margin-left: 8px;
   }
@@ -139,21 +143,5 @@
     border: 1px solid var(--ink);
     padding: 8px 10px;
     margin: 4px 0 6px;
-  }
-  form {
-    display: grid;
-    grid-template-columns: repeat(4, 1fr);
-    gap: 10px;
-  }
-  .wide {
-    grid-column: span 4;
-  }
-  @media (max-width: 640px) {
-    form {
-      grid-template-columns: repeat(2, 1fr);
-    }
-    .wide {
-      grid-column: span 2;
-    }
   }
 </style>

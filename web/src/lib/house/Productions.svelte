@@ -117,7 +117,7 @@
   <div class="end"><button class="btn" disabled={busy}>Begin it</button></div>
 </form>
 {#if wrong}<p class="pencil" role="alert">{wrong.detail}</p>{/if}
-<div class="life">
+<div class="life" class:away={h.view?.archivedAt}>
   {#if h.view?.archivedAt}
     <button class="btn" disabled={busy} onclick={() => void away(false)}>Reopen {h.view.title}</button>
     <label class="field"
@@ -138,6 +138,9 @@
 </div>
 
 <style>
+  li:first-child {
+    border-top: 0;
+  }
   .code {
     margin-left: 8px;
   }
@@ -153,11 +156,14 @@
   .life {
     display: flex;
     flex-wrap: wrap;
-    align-items: end;
+    align-items: center;
     gap: 10px;
     margin-top: 12px;
     padding-top: 10px;
     border-top: 1px solid var(--line);
+  }
+  .life.away {
+    align-items: end;
   }
   @media (max-width: 640px) {
     form {

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
   import { api, got, type Schemas } from '../api/client';
+  import { Draft } from '../draft.svelte';
   import { house } from '../house.svelte';
   import { hours, inside } from '../words';
   import StackPicture from './StackPicture.svelte';
@@ -16,7 +17,8 @@
   }: {
     shot: string;
     taken: string[];
-    onchoose: (method: string, reason: string, considered: string[]) => void;
+    /** Whether it was taken; what was typed stays where it was not. */
+    onchoose: (method: string, reason: string, considered: string[]) => Promise<boolean>;
   } = $props();
   const h = house();
   const book = createQuery(() => ({
@@ -25,7 +27,7 @@
     staleTime: Infinity,
   }));
   let asked = $state<string[]>([]);
-  let reason = $state('');
+  const typed = new Draft(() => `method ${shot}`);
   const options = createQuery(() => ({
     queryKey: [h.id, 'options', shot, asked.join()],
     queryFn: () =>
@@ -37,6 +39,9 @@
     // What is compared stays to be read while the next is worked out.
     placeholderData: keepPreviousData,
   }));
+  async function choose(method: string): Promise<void> {
+    if (await onchoose(method, typed.words.trim(), picked)) typed.words = '';
+  }
   const shown = $derived<Schemas['OptionView'][]>(options.data ?? []);
   const chapters = $derived([...new Set((book.data ?? []).map((m) => m.chapter))]);
   /** What was picked to compare, whether it is worked out yet or not; else what the words point at. */
@@ -93,8 +98,8 @@
         {#if taken.includes(o.method)}<p class="small"><strong>Chosen already.</strong></p>{:else}<button
             type="button"
             class="choose btn"
-            class:ink={reason.trim() !== ''}
-            onclick={() => onchoose(o.method, reason.trim(), picked)}>Choose {o.name.toLowerCase()}</button
+            class:ink={typed.words.trim() !== ''}
+            onclick={() => void choose(o.method)}>Choose {o.name.toLowerCase()}</button
           >{/if}
       </div>
     {:else}
@@ -108,7 +113,7 @@
   <label class="field"
     ><span>Because</span><input
       class="input"
-      bind:value={reason}
+      bind:value={typed.words}
       placeholder="why this one and not the others"
     /></label
   >

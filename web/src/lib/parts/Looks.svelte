@@ -1,6 +1,7 @@
 <script lang="ts">
   import { createQuery } from '@tanstack/svelte-query';
   import { api, got, Refused, send, type Schemas } from '../api/client';
+  import { Draft } from '../draft.svelte';
   import { house } from '../house.svelte';
   import { frame, queries } from '../state.svelte';
   import { moment } from '../words';
@@ -24,7 +25,7 @@
   let title = $state('');
   let words = $state('');
   let files = $state<FileList | null>(null);
-  let reason = $state('');
+  const reason = new Draft(() => `look ${shot}`);
   let wrong = $state('');
   let share = $state(-1);
 
@@ -58,10 +59,10 @@
       await got(
         api.POST('/api/productions/{production}/shots/{shot}/looks/decisions', {
           params: { path: { production: h.id, shot } },
-          body: { look: look.id, reason },
+          body: { look: look.id, reason: reason.words },
         }),
       );
-      reason = '';
+      reason.words = '';
       frame.say(`Look ${look.letter} is taken.`);
       await h.again();
     } catch (e) {
@@ -90,7 +91,7 @@
           <p class="small soft">{l.words} {l.addedBy}</p>
           {#if h.may('PRODUCER') && !l.taken}<button
               class="tight btn"
-              disabled={reason.trim() === ''}
+              disabled={reason.words.trim() === ''}
               onclick={() => void take(l)}>Take {l.letter}</button
             >{/if}
         </li>
@@ -107,7 +108,7 @@
     {#if h.may('PRODUCER') && page.data.looks.length > 0}<label class="field mt-2 max-w-[620px]"
         ><span>{page.data.decision ? 'Decide again, because' : 'Decide, because'}</span><input
           class="input"
-          bind:value={reason}
+          bind:value={reason.words}
           placeholder="why this look and not the others"
         /></label
       >{/if}

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { api, got, Refused, type Schemas } from '../api/client';
+  import { Draft } from '../draft.svelte';
   import { house } from '../house.svelte';
   import { go } from '../router';
   import { number } from '../numbers';
@@ -13,7 +14,7 @@
   let { shot, item, now = false }: { shot: string; item: Schemas['OwedItem']; now?: boolean } = $props();
   const h = house();
   let open = $state(false);
-  let words = $state('');
+  const typed = new Draft(() => `owed ${shot} ${item.key}`);
   let hours = $state('');
   let who = $state('');
   let role = $state('');
@@ -46,7 +47,7 @@
             id: crypto.randomUUID(),
             item: item.key,
             kind,
-            words,
+            words: typed.words,
             ...(hours ? { hours: number(hours, 'Hours it took') as number } : {}),
             ...(kind === 'SETTLED' && needs === 'SIGNATURE' ? { signature: { who, role, on } } : {}),
             ...(kind === 'SETTLED' && needs === 'FOUND' && widthPx
@@ -56,7 +57,7 @@
         }),
       );
       open = false;
-      words = hours = '';
+      typed.words = hours = '';
       await h.again();
       frame.say(`Kept: ${item.label}.`);
     } catch (e) {
@@ -95,7 +96,7 @@
         <div class="flex gap-2">
           <input
             class="input"
-            bind:value={words}
+            bind:value={typed.words}
             name="words"
             placeholder={item.state === 'DROPPED'
               ? 'why it is wanted again'

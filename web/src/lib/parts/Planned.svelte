@@ -1,5 +1,6 @@
 <script lang="ts">
   import { api, got, type Schemas } from '../api/client';
+  import { Draft } from '../draft.svelte';
   import { FIELDS, named, ONCE } from '../floor/fields';
   import { house } from '../house.svelte';
   import { frame } from '../state.svelte';
@@ -11,7 +12,7 @@
   const plate = $derived(picked || (shot.plan.plates[0]?.key ?? ''));
   let field = $state('fNumber');
   let value = $state('');
-  let reason = $state('');
+  const reason = new Draft(() => `planned ${shot.id}`);
   const label = (key: string): string =>
     shot.plan.plates.find((p) => p.key === key)?.label ?? `${key}, no longer owed`;
 
@@ -32,7 +33,7 @@
   }
 
   async function add(): Promise<void> {
-    if (await say({ plate, field, value, reason })) value = reason = '';
+    if (await say({ plate, field, value, reason: reason.words })) value = reason.words = '';
   }
 </script>
 
@@ -86,9 +87,9 @@
         /></label
       >
       <label class="field grow"
-        ><span>Why</span><input class="input" bind:value={reason} name="reason" required /></label
+        ><span>Why</span><input class="input" bind:value={reason.words} name="reason" required /></label
       >
-      <button class="tight btn" disabled={value.trim() === '' || reason.trim() === ''}>Keep</button>
+      <button class="tight btn" disabled={value.trim() === '' || reason.words.trim() === ''}>Keep</button>
     </form>
   </details>{/if}
 

@@ -34,7 +34,8 @@
   /** What a link brings along; it goes before what the shot knows, until another sum or shot is picked. */
   let brought = $state<Record<string, unknown>>(readLink(asked.get('with')));
   let link = $state('');
-  let values = $state<Record<string, unknown>>({});
+  /** What was changed by hand: it stays when the shot is read again, until another sum or shot is picked. */
+  let changed = $state<Record<string, unknown>>({});
   let results = $state<Schemas['Result'][]>([]);
   let asks = $state<string[]>([]);
   let wrong = $state<Refused | null>(null);
@@ -76,19 +77,39 @@
     }
   });
 
-  $effect(() => {
+  let picked = '';
+  $effect.pre(() => {
+    const now = `${shot} ${chosen}`;
+    if (now !== picked) {
+      picked = now;
+      changed = {};
+      link = '';
+    }
+  });
+  const filled = $derived.by<Record<string, unknown>>(() => {
     const keys = new Set(sum?.inputs.map((i) => i.key) ?? []);
-    values = Object.fromEntries(
+    return Object.fromEntries(
       Object.entries({ ...(known.data as Record<string, unknown> | undefined), ...brought }).filter(([k]) =>
         keys.has(k),
       ),
     );
-    link = '';
   });
+  const values = $derived(
+    Object.fromEntries(Object.entries({ ...filled, ...changed }).filter(([, v]) => v !== undefined)),
+  );
+
+  function change(next: Record<string, unknown>): void {
+    changed = Object.fromEntries(
+      [...new Set([...Object.keys(filled), ...Object.keys(next)])]
+        .filter((k) => JSON.stringify(next[k]) !== JSON.stringify(filled[k]))
+        .map((k) => [k, next[k]]),
+    );
+    link = '';
+  }
 
   $effect(() => {
     const id = chosen;
-    const body = $state.snapshot(values) as Record<string, never>;
+    const body = values as Record<string, never>;
     let stale = false;
     void got(api.POST('/api/sums/{sum}', { params: { path: { sum: id } }, body }))
       .then((r) => {
@@ -147,6 +168,7 @@
         }),
       );
       await h.again();
+      changed = {};
       frame.say(`Used in ${p.code}.`);
     } catch (e) {
       frame.wrong(e);
@@ -167,11 +189,11 @@
   </label>
   {#if sum}
     <p class="small soft">
-      {shot && page.data
+      {shot && page.data && known.data
         ? `Filled in from ${page.data.code}; change a value to ask "what if".`
         : 'Pick a shot on the reel to fill this in.'}
     </p>
-    <Values parameters={sum.inputs} bind:values wrong={wrong?.field} />
+    <Values parameters={sum.inputs} bind:values={() => values, change} wrong={wrong?.field} />
     {#if wrong}
       <p class="pencil" role="alert">{wrong.detail}</p>
     {:else}

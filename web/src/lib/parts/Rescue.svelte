@@ -1,6 +1,7 @@
 <script lang="ts">
   import { createQuery } from '@tanstack/svelte-query';
   import { api, got, type Schemas } from '../api/client';
+  import { Draft } from '../draft.svelte';
   import { house } from '../house.svelte';
   import { frame } from '../state.svelte';
   import { hours } from '../words';
@@ -23,7 +24,7 @@
     PICKED_UP: 'Pick it up',
   };
   let taking = $state<{ plate: string; option: Schemas['Option'] } | null>(null);
-  let reason = $state('');
+  const reason = new Draft(() => `way out ${shot}`);
   const mayTake = $derived(h.may('PRODUCER', 'COORDINATOR'));
 
   async function say(body: Schemas['NewWayOut'], done: string): Promise<void> {
@@ -35,7 +36,7 @@
         }),
       );
       taking = null;
-      reason = '';
+      reason.words = '';
       frame.say(done);
       await h.again();
     } catch (e) {
@@ -156,7 +157,7 @@
                     onsubmit={(e) => {
                       e.preventDefault();
                       void say(
-                        { plate: r.plate, way: o.way, from: o.from, tighter, reason },
+                        { plate: r.plate, way: o.way, from: o.from, tighter, reason: reason.words },
                         `${r.label}: ${WAY[o.way].toLowerCase()}. Its work is in the plan.`,
                       );
                     }}
@@ -164,15 +165,12 @@
                     <label class="field grow"
                       ><span>Why this way</span><input
                         class="input"
-                        bind:value={reason}
+                        bind:value={reason.words}
                         name="reason"
                         required
                       /></label
-                    ><button class="ink btn" disabled={reason.trim() === ''}>Take this way out</button><button
-                      type="button"
-                      class="btn"
-                      onclick={() => (taking = null)}>Leave</button
-                    >
+                    ><button class="ink btn" disabled={reason.words.trim() === ''}>Take this way out</button
+                    ><button type="button" class="btn" onclick={() => (taking = null)}>Leave</button>
                   </form></td
                 ></tr
               >

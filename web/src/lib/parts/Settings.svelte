@@ -107,6 +107,7 @@
   </div>
   {#if part === 'numbers' && edit}
     <form
+      class="cells"
       onsubmit={(e) => {
         e.preventDefault();
         void keep();
@@ -235,21 +236,5 @@
   .part.here {
     font-weight: 680;
     border-color: var(--ink);
-  }
-  form {
-    display: grid;
-    grid-template-columns: repeat(4, 1fr);
-    gap: 10px;
-  }
-  .wide {
-    grid-column: span 4;
-  }
-  @media (max-width: 640px) {
-    form {
-      grid-template-columns: repeat(2, 1fr);
-    }
-    .wide {
-      grid-column: span 2;
-    }
   }
 </style>

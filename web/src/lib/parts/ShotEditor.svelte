@@ -1,6 +1,7 @@
 <script lang="ts">
   import { createQuery } from '@tanstack/svelte-query';
   import { api, got, Refused, type Schemas } from '../api/client';
+  import { Draft } from '../draft.svelte';
   import { house } from '../house.svelte';
   import { go } from '../router';
   import { frame, queries } from '../state.svelte';
@@ -44,6 +45,12 @@
   let wrong = $state<Refused | null>(null);
   let preview = $state<Schemas['Plan'] | null>(null);
   let comparing = $state(false);
+  interface Left {
+    edit: Schemas['ShotEdit'];
+    base: string;
+    version: number;
+  }
+  const typed = new Draft(() => `shot ${shot}`);
 
   const fresh = (p: Schemas['ShotView']): Schemas['ShotEdit'] => ({
     title: p.title,
@@ -59,12 +66,18 @@
   $effect(() => {
     const p = page.data;
     if (p && (of !== p.id || (!changed && version !== p.version))) {
-      edit = fresh(p);
-      base = JSON.stringify(edit);
-      version = p.version;
+      // What was typed and not kept comes back as it was left; if others changed the shot since, keeping says so.
+      const left = of !== p.id && typed.words ? (JSON.parse(typed.words) as Left) : null;
+      edit = left?.edit ?? fresh(p);
+      base = left?.base ?? JSON.stringify(edit);
+      version = left?.version ?? p.version;
       of = p.id;
       wrong = null;
     }
+  });
+  $effect(() => {
+    const left: Left | null = edit && changed ? { edit: $state.snapshot(edit), base, version } : null;
+    if (of === shot) typed.words = left ? JSON.stringify(left) : '';
   });
 
   $effect(() => {
@@ -86,11 +99,12 @@
     return () => clearTimeout(timer);
   });
 
-  function choose(method: string, reason: string, considered: string[]): void {
+  function choose(method: string, reason: string, considered: string[]): Promise<boolean> {
     if (edit) {
       edit.methods = [...edit.methods, { method, values: {}, reason, considered }];
       comparing = false;
     }
+    return Promise.resolve(edit !== null);
   }
 
   async function keep(): Promise<void> {

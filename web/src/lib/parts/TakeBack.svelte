@@ -31,7 +31,7 @@
     class="tight bare btn"
     aria-label="Take back {what}"
     title="made by mistake: take it back"
-    onclick={() => (sure = true)}>↶</button
+    onclick={() => (sure = true)}>Take back</button
   >{/if}
 
 <style>

@@ -313,6 +313,10 @@ class WholePathTest {
     mara.getByLabel("What we see").fill("Mara's words");
     button(mara, "Keep").click();
     assertThat(mara.locator("footer .notice")).containsText("kept");
+    // What was typed and not kept outlives the page, and is still held against what others kept.
+    tobin.reload();
+    tobin.locator(".codes button").click();
+    assertThat(tobin.getByLabel("What we see")).hasValue("Tobin's words");
     button(tobin, "Keep").click();
     assertThat(tobin.locator(".conflict")).containsText("Mara's words");
     assertThat(tobin.locator(".conflict")).containsText("Tobin's words");

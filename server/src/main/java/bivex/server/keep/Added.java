@@ -34,6 +34,15 @@ public abstract class Added implements Persistable<UUID> {
     return !kept;
   }
 
+  /**
+   * Whether somebody added it. What is older than ids has a name only.
+   *
+   * @param by name the row has
+   */
+  public boolean isOf(UUID person, String name, String by) {
+    return byPerson == null ? name.equals(by) : byPerson.equals(person);
+  }
+
   @PrePersist
   void sign() {
     byPerson = Signer.current();

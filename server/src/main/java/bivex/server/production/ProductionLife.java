@@ -124,7 +124,10 @@ public class ProductionLife {
     p.currency = like.currency;
     p.cueWords = like.cueWords;
     p.lists = like.lists;
-    p.codePattern = like.codePattern.replace(like.code, p.code);
+    p.codePattern =
+        like.codePattern.startsWith(like.code)
+            ? p.code + like.codePattern.substring(like.code.length())
+            : like.codePattern;
   }
 
   private static SpecEntry copied(SpecEntry s, UUID production) {

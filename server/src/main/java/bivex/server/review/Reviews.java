@@ -391,7 +391,11 @@ public class Reviews {
     Map<UUID, List<VerdictEntry>> said =
         verdicts.findByVersionIdInOrderBySaidAtDesc(all.stream().map(v -> v.id).toList()).stream()
             .collect(Collectors.groupingBy(v -> v.versionId));
-    List<ReviewNote> written = notes.findByShotIdOrderByFrame(s.id);
+    // A guest hears nothing of what others have said, and nothing of what the house answers.
+    List<ReviewNote> written =
+        notes.findByShotIdOrderByFrame(s.id).stream()
+            .filter(n -> !me.guest() || n.isOf(me.personId(), me.name(), n.saidBy))
+            .toList();
     Map<UUID, List<NoteAnswer>> answered =
         answers.findByNoteIdInOrderBySaidAt(written.stream().map(n -> n.id).toList()).stream()
             .collect(Collectors.groupingBy(a -> a.noteId));
@@ -407,17 +411,16 @@ public class Reviews {
                         n.words,
                         n.saidBy,
                         n.saidAt,
-                        answered.getOrDefault(n.id, List.of()).stream()
-                            .map(
-                                a ->
-                                    new AnswerView(
-                                        numbers.get(a.versionId), a.words, a.saidBy, a.saidAt))
-                            .toList(),
+                        me.guest()
+                            ? List.of()
+                            : answered.getOrDefault(n.id, List.of()).stream()
+                                .map(
+                                    a ->
+                                        new AnswerView(
+                                            numbers.get(a.versionId), a.words, a.saidBy, a.saidAt))
+                                .toList(),
                         !answered.containsKey(n.id)))
             .toList();
-    if (me.guest()) {
-      return forGuest(me, s, all, written);
-    }
     int first = me.production().firstFrame;
     return new ReviewView(
         s.id,
@@ -427,71 +430,32 @@ public class Reviews {
         String.join(" … ", marks.words(me.productionId(), s.id)),
         first,
         first + s.cutFrames - 1,
-        all.stream().map(v -> view(me, s, v, said.getOrDefault(v.id, List.of()))).toList(),
+        me.guest()
+            ? all.stream().limit(1).map(v -> forGuest(view(me, s, v, List.of()))).toList()
+            : all.stream().map(v -> view(me, s, v, said.getOrDefault(v.id, List.of()))).toList(),
         noteViews,
-        invitations.findByShotId(s.id).stream().map(i -> i.personId).toList());
+        me.guest()
+            ? List.of()
+            : invitations.findByShotId(s.id).stream().map(i -> i.personId).toList());
   }
 
-  /**
-   * What a guest is told of a shot: the newest version without what the house says of it, and their
-   * own notes without what the house has answered. Whoever adds a field decides here whether it is
-   * for a guest.
-   */
-  private ReviewView forGuest(
-      Member me, Shot s, List<VersionEntry> newestFirst, List<ReviewNote> written) {
-    Map<UUID, Integer> numbers =
-        newestFirst.stream().collect(Collectors.toMap(v -> v.id, v -> v.number));
-    int first = me.production().firstFrame;
-    return new ReviewView(
-        s.id,
-        s.code,
-        s.title,
-        s.intent,
-        String.join(" … ", marks.words(me.productionId(), s.id)),
-        first,
-        first + s.cutFrames - 1,
-        newestFirst.stream()
-            .limit(1)
-            .map(
-                v -> {
-                  VersionView w = view(me, s, v, List.of());
-                  return new VersionView(
-                      w.id,
-                      w.number,
-                      "",
-                      w.type,
-                      w.bytes,
-                      w.facts,
-                      w.rateName,
-                      w.fps,
-                      w.firstFrame,
-                      List.of(),
-                      "",
-                      "",
-                      w.uploadedAt,
-                      List.of());
-                })
-            .toList(),
-        written.stream()
-            .filter(n -> mine(me, n))
-            .map(
-                n ->
-                    new NoteView(
-                        n.id,
-                        numbers.get(n.versionId),
-                        n.frame,
-                        timecode(me, n.frame),
-                        n.words,
-                        n.saidBy,
-                        n.saidAt,
-                        List.of(),
-                        true))
-            .toList(),
+  /** A version without what the house says of it. */
+  private static VersionView forGuest(VersionView v) {
+    return new VersionView(
+        v.id,
+        v.number,
+        "",
+        v.type,
+        v.bytes,
+        v.facts,
+        v.rateName,
+        v.fps,
+        v.firstFrame,
+        List.of(),
+        "",
+        "",
+        v.uploadedAt,
         List.of());
-  }
-
-  private static boolean mine(Member me, ReviewNote n) {
-    return n.byPerson == null ? me.name().equals(n.saidBy) : me.personId().equals(n.byPerson);
   }
 
   /** The file of a version. */

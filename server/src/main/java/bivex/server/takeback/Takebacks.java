@@ -104,7 +104,7 @@ public class Takebacks {
     ReviewNote n =
         notes.findById(id).orElseThrow(() -> new NoSuchElementException("There is no such note."));
     Shot s = shots.require(n.shotId, me.productionId());
-    if (me.guest() && !mine(me, n, n.saidBy)) {
+    if (me.guest() && !n.isOf(me.personId(), me.name(), n.saidBy)) {
       throw new NoSuchElementException("There is no such note.");
     }
     mustBeMine(me, n, n.saidBy);
@@ -199,13 +199,8 @@ public class Takebacks {
         Journal.Touches.NOTHING);
   }
 
-  private static boolean mine(Member me, Added row, String by) {
-    // What is older than ids has a name only.
-    return row.byPerson == null ? me.name().equals(by) : me.personId().equals(row.byPerson);
-  }
-
   private static void mustBeMine(Member me, Added row, String by) {
-    if (me.role() != Role.PRODUCER && !mine(me, row, by)) {
+    if (me.role() != Role.PRODUCER && !row.isOf(me.personId(), me.name(), by)) {
       throw new Problems.Forbidden("Only " + by + ", who made it, or a producer can take it back.");
     }
   }

@@ -23,7 +23,10 @@ public class Orphans {
   private static final Logger LOG = LoggerFactory.getLogger(Orphans.class);
   static final Duration YOUNG = Duration.ofDays(1);
 
-  /** Columns that name files by their hash: by their name, so that a new table is not forgotten. */
+  /**
+   * Columns that name files by their hash: by their name, so that a new table is not forgotten. The
+   * archive's script holds its files to the same rule.
+   */
   private static final String COLUMNS =
       """
       select table_name as t, column_name as c from information_schema.columns

@@ -177,6 +177,51 @@ class ReachTest {
   }
 
   @Test
+  void aCertificateThatIsGivenServesAndIsRenewedWithoutANewStart() throws Exception {
+    Path folder = Files.createTempDirectory("given");
+    Authority authority = new Authority(folder, Instant.now());
+    authority.renew(Reach.all(), Reach.names());
+    try (House house =
+        House.start(
+            false,
+            Map.of(
+                "bivex.reach",
+                "certificate",
+                "bivex.certificate",
+                authority.certificate().toString(),
+                "bivex.key",
+                authority.key().toString()))) {
+      Path trusted = house.data().resolve("certificates");
+      Files.createDirectories(trusted);
+      Files.copy(folder.resolve("authority.crt"), trusted.resolve("authority.crt"));
+      String answer = ask(trusting(house, "127.0.0.1", house.port()), "/api/session", "127.0.0.1");
+      assertThat(answer)
+          .startsWith("HTTP/1.1 200")
+          .containsPattern("Set-Cookie: XSRF-TOKEN=[^\\r]*Secure")
+          .contains("Strict-Transport-Security: max-age=31536000\r");
+      assertThat(ask(trusting(house, "127.0.0.1", house.port()), "/trust", "127.0.0.1"))
+          .as("nothing is to be trusted by hand")
+          .startsWith("HTTP/1.1 404");
+      var first = served(house);
+      List<InetAddress> more = new ArrayList<>(Reach.all());
+      more.add(InetAddress.getByAddress(new byte[] {10, 9, 9, 9}));
+      authority.renew(more, Reach.names());
+      var now = first;
+      for (int i = 0; i < 1800 && now.equals(first); i++) {
+        Thread.sleep(100);
+        now = served(house);
+      }
+      assertThat(now).as("the renewed one").isNotEqualTo(first);
+    }
+  }
+
+  private static java.security.cert.Certificate served(House house) throws Exception {
+    try (SSLSocket s = (SSLSocket) trusting(house, "127.0.0.1", house.port())) {
+      return s.getSession().getPeerCertificates()[0];
+    }
+  }
+
+  @Test
   void onlyTheProxyIsBelievedAndOnlyWhereThereIsOne() throws Exception {
     String[] told = {"X-Forwarded-Proto: https", "X-Forwarded-For: 203.0.113.9"};
     try (House behind =
