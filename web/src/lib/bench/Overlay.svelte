@@ -48,12 +48,20 @@
   let loaded = $state(0);
 
   const field = $derived(look === 'stops' || look === 'deltaE' || look === 'misfit' ? (look as Field) : null);
-  // The second laid back on the first: the inverse of how it was found to lie.
+  // The second laid back on the first: a perspective in shares of the frame, drawn in px of the screen.
+  let wide = $state(1);
+  let high = $state(1);
   const back = $derived.by(() => {
-    if (!laid || !reading?.sure) return '';
-    const f = reading.found;
-    const shift = `translate(${(-f.dx / width) * 100}%, ${(-f.dy / height) * 100}%)`;
-    return `rotate(${-f.degrees}deg) scale(${1 / f.scale}) ${shift}`;
+    const m = laid ? reading?.back : null;
+    if (!m) return '';
+    const at = (i: number): number => m[i] ?? 0;
+    const columns = [
+      [at(0), (at(3) * high) / wide, 0, at(6) / wide],
+      [(at(1) * wide) / high, at(4), 0, at(7) / high],
+      [0, 0, 1, 0],
+      [at(2) * wide, at(5) * high, 0, 1],
+    ];
+    return `matrix3d(${columns.flat().join(', ')})`;
   });
 
   $effect(() => {
@@ -140,6 +148,8 @@
 <div
   class="over"
   bind:this={box}
+  bind:clientWidth={wide}
+  bind:clientHeight={high}
   style:aspect-ratio="{width} / {height}"
   role="group"
   aria-label="{names[0]} and {names[1]} laid over each other"
@@ -159,7 +169,14 @@
         : 'none'}
     style:mix-blend-mode={look === 'difference' || look === 'edges' ? 'difference' : 'normal'}
   >
-    <img bind:this={two} src={second} alt={names[1]} style:transform={back} onload={() => loaded++} />
+    <img
+      bind:this={two}
+      src={second}
+      alt={names[1]}
+      style:transform={back}
+      style:transform-origin="0 0"
+      onload={() => loaded++}
+    />
   </div>
   {#if look === 'difference'}<div class="lift"></div>{/if}
   {#if field}<div class="dim"></div>

@@ -190,7 +190,7 @@
         <table>
           <thead
             ><tr
-              ><th>Throw</th><th>Catch</th><th class="num">Ends, px</th><th class="num">Way, px</th><th
+              ><th>Throw</th><th>Catch</th><th class="num">Unnatural, g</th><th class="num">Ends, px</th><th
                 class="num">Frames</th
               ></tr
             ></thead
@@ -201,9 +201,9 @@
                 ><td colspan="5"
                   ><button onclick={() => (chosen = i)} aria-pressed={i === chosen}
                     ><span>take {p.giverTake}</span><span>take {p.receiverTake}</span><span class="num"
-                      >{p.endPx.toFixed(0)}</span
-                    ><span class="num">{p.pathPx.toFixed(0)}</span><span class="num"
-                      >{p.frames.toFixed(0)}</span
+                      >{p.impossible ? 'no' : p.unnaturalG === null ? '?' : p.unnaturalG.toFixed(2)}</span
+                    ><span class="num">{p.endPx.toFixed(0)}</span><span class="num"
+                      >{p.frames > 0 ? '+' : p.frames < 0 ? '−' : ''}{Math.abs(p.frames).toFixed(0)}</span
                     ></button
                   ></td
                 ></tr
@@ -215,6 +215,7 @@
             The best {pairs.data.pairs.length} of {pairs.data.all} pairs.
           </p>{/if}
         {#if flight.data}
+          {#if pair?.impossible}<p class="pencil mt-2">No thrown thing does that: {pair.impossible}.</p>{/if}
           <p class="mt-2" class:pencil={flight.data.bends}>{flight.data.words}</p>
           <div class="mt-2 flex gap-2">
             <a

@@ -798,7 +798,9 @@ class BenchTest {
     // By hand: 500 + 7 i against 503 + 11 k is nearest at i = 2, k = 1 (514 and 514).
     assertThat(pairs.at("pairs/0/endPx").asDouble()).isZero();
     assertThat(pairs.text("words"))
-        .isEqualTo("Throw take 3 goes with catch take 2: the ends are 0 px apart.");
+        .isEqualTo(
+            "Throw take 3 goes with catch take 2: 0.00 g beside its own fall, the ends are 0 px"
+                + " apart.");
   }
 
   private void mark(String take, String half, int version, double[][] spots) {

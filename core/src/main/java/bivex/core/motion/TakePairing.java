@@ -3,30 +3,59 @@ package bivex.core.motion;
 import bivex.core.InvalidInput;
 import bivex.core.Said;
 import bivex.core.motion.Throw.Spot;
+import bivex.core.time.FrameRate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.stream.Stream;
 
 /**
- * Which take of the throw goes with which take of the catch (S16). Cost in px = 3 · distance of the
- * ends + RMS distance along the way + 4 · difference in flight frames: the end of the path is
- * matched before its shape (common practice, no source; the weights are this project's own).
+ * Which take of the throw goes with which take of the catch (S16b). What shows first is a flight
+ * that is not natural: from the top of the throw the thing has to reach the catching hand in the
+ * time that is left, and what that needs beside its own fall is told in g. Then the distance of the
+ * ends, then the difference in time. Cost = unnatural ÷ 0.15 g + end ÷ 0.1 m + time ÷ 1/12 s; the
+ * weights are this project's own. Its own fall is what the throws' marks say (least squares through
+ * all of them), which also gives the size of a metre; so the order is the same at every size and
+ * rate of the picture.
  *
+ * @param cost less is better; 1 is about as much as an eye forgives
+ * @param unnaturalG acceleration that the replacement needs beside its own fall, g; null where the
+ *     marks do not tell the fall
  * @param endPx distance between the two paths at the catch
- * @param pathPx root mean square distance over the flight
- * @param frames difference in flight time, frames
+ * @param frames how much longer the catch flies, frames
+ * @param mends frames by which the catch would have to be moved for the most natural flight; 0
+ *     where it is natural as it is, or no shift makes it so
+ * @param impossible why no thrown thing does that; empty when one does
  */
 public record TakePairing(
-    String giver, String receiver, double cost, double endPx, double pathPx, double frames) {
+    String giver,
+    String receiver,
+    double cost,
+    Double unnaturalG,
+    double endPx,
+    double frames,
+    int mends,
+    String impossible) {
   /** Which side of a throw a take shows. */
   public enum Half {
     THROW,
     CATCH
   }
 
-  private static final double END = 3;
-  private static final double FRAME = 4;
-  private static final int SAMPLES = 24;
+  private static final double UNNATURAL_G = 0.15;
+  private static final double END_M = 0.1;
+  private static final double LATE_S = 1 / 12.0;
+
+  /** From here on a flight is told not to be natural, g. */
+  private static final double SEEN_G = 0.5;
+
+  /** A shift that leaves more than this, g, mends nothing. */
+  private static final double MENDED_G = 0.25;
+
+  private static final int FURTHEST_SHIFT = 12;
+
+  /** Of a picture whose metre is not known: a common size of a hall in 1080 rows, px. */
+  private static final double PX_PER_METRE = 240;
 
   /** A take with the marked places of the prop, from release to catch, at least two, in order. */
   public record Marked(String name, List<Spot> path) {
@@ -44,19 +73,13 @@ public record TakePairing(
       return path.get(path.size() - 1).frame() - path.get(0).frame();
     }
 
-    /** Place at a share of the flight, 0 to 1, straight between marks. */
-    double[] at(double share) {
-      double frame = path.get(0).frame() + share * flight();
-      for (int i = 1; i < path.size(); i++) {
-        Spot a = path.get(i - 1);
-        Spot b = path.get(i);
-        if (frame <= b.frame() + 1e-9) {
-          double t = b.frame() == a.frame() ? 1 : (frame - a.frame()) / (b.frame() - a.frame());
-          return new double[] {a.x() + (b.x() - a.x()) * t, a.y() + (b.y() - a.y()) * t};
-        }
-      }
-      Spot last = path.get(path.size() - 1);
-      return new double[] {last.x(), last.y()};
+    /** Its flight, by all its marks. */
+    PropFlight fitted(Double fall) {
+      return PropFlight.of(path, fall);
+    }
+
+    Spot end() {
+      return path.get(path.size() - 1);
     }
   }
 
@@ -67,9 +90,30 @@ public record TakePairing(
    * @param receiverTake number of the take
    */
   public String words(int giverTake, int receiverTake) {
-    return Said.of(
-        "Throw take %s goes with catch take %s: the ends are %.0f px apart.",
-        giverTake, receiverTake, endPx);
+    String pair = Said.of("Throw take %s goes with catch take %s: ", giverTake, receiverTake);
+    if (!impossible.isEmpty()) {
+      return Said.of(
+              "No throw goes with a catch. The nearest, throw %s with catch %s: %s.",
+              giverTake, receiverTake, impossible)
+          + mended();
+    }
+    return pair
+        + (unnaturalG == null
+            ? Said.of(
+                "the ends are %.0f px apart. Its fall is not known: mark three places or more of a"
+                    + " throw.",
+                endPx)
+            : Said.of("%.2f g beside its own fall, the ends are %.0f px apart.", unnaturalG, endPx))
+        + mended();
+  }
+
+  /** What would make a flight natural that is not. */
+  private String mended() {
+    return mends == 0
+        ? ""
+        : Said.of(
+            " Moved %s frame%s %s, the catch would be natural.",
+            Math.abs(mends), Math.abs(mends) == 1 ? "" : "s", mends > 0 ? "later" : "earlier");
   }
 
   /** What is still to be marked before takes can be paired; empty when they can. */
@@ -80,29 +124,151 @@ public record TakePairing(
             + (thrown ? "; no catch is marked yet." : caught ? "; no throw is marked yet." : ".");
   }
 
-  /** Every pairing, best first. */
-  public static List<TakePairing> rank(List<Marked> givers, List<Marked> receivers) {
+  /**
+   * Every pairing, best first; those that no thrown thing does come last.
+   *
+   * @param rate of the frames that were marked
+   */
+  public static List<TakePairing> rank(
+      List<Marked> givers, List<Marked> receivers, FrameRate rate) {
     if (givers.isEmpty() || receivers.isEmpty()) {
       throw new InvalidInput(givers.isEmpty() ? "givers" : "receivers", "need at least one take");
     }
+    Double fall = ownFall(Stream.concat(givers.stream(), receivers.stream()).toList());
+    double metre = fall == null ? PX_PER_METRE : fall * rate.fps() * rate.fps() / Leap.G;
     List<TakePairing> out = new ArrayList<>();
     for (Marked g : givers) {
       for (Marked r : receivers) {
-        double end = distance(g.at(1), r.at(1));
-        double sum = 0;
-        for (int i = 0; i <= SAMPLES; i++) {
-          double d = distance(g.at((double) i / SAMPLES), r.at((double) i / SAMPLES));
-          sum += d * d;
-        }
-        double path = Math.sqrt(sum / (SAMPLES + 1));
-        double frames = Math.abs(g.flight() - r.flight());
-        out.add(
-            new TakePairing(
-                g.name(), r.name(), END * end + path + FRAME * frames, end, path, frames));
+        out.add(pair(g, r, fall, metre, rate));
       }
     }
-    out.sort(Comparator.comparingDouble(TakePairing::cost));
+    out.sort(
+        Comparator.comparing((TakePairing p) -> !p.impossible.isEmpty())
+            .thenComparingDouble(TakePairing::cost));
     return List.copyOf(out);
+  }
+
+  /**
+   * The fall that the marks agree on, px per frame²: the middle one.
+   *
+   * @return null when none of them tells it
+   */
+  static Double ownFall(List<Marked> takes) {
+    List<Double> falls =
+        takes.stream()
+            .filter(g -> g.path().size() >= 3)
+            .map(g -> g.fitted(null).ay())
+            .filter(a -> a > 0)
+            .sorted()
+            .toList();
+    return falls.isEmpty()
+        ? null
+        : Double.valueOf((falls.get((falls.size() - 1) / 2) + falls.get(falls.size() / 2)) / 2);
+  }
+
+  private static TakePairing pair(Marked g, Marked r, Double fall, double metre, FrameRate rate) {
+    double end = Math.hypot(g.end().x() - r.end().x(), g.end().y() - r.end().y());
+    double frames = r.flight() - g.flight();
+    double late = rate.seconds(Math.abs(frames)) / LATE_S;
+    double cost = end / metre / END_M + late;
+    if (fall == null) {
+      return new TakePairing(g.name(), r.name(), cost, null, end, frames, 0, "");
+    }
+    PropFlight thrown = g.fitted(fall);
+    PropFlight caught = r.fitted(fall);
+    // Where the ends are is told best by all marks; how far the last marks are apart is what is
+    // said.
+    cost =
+        Math.hypot(
+                    thrown.xAt(g.end().frame()) - caught.xAt(r.end().frame()),
+                    thrown.yAt(g.end().frame()) - caught.yAt(r.end().frame()))
+                / metre
+                / END_M
+            + late;
+    double handOver = Math.rint(thrown.top());
+    double[] needed = needed(thrown, handOver, r, caught, 0);
+    if (needed == null) {
+      return new TakePairing(
+          g.name(),
+          r.name(),
+          1000 + cost,
+          null,
+          end,
+          frames,
+          shift(thrown, handOver, r, caught, fall),
+          "it is caught before the throw is at its top");
+    }
+    double off = Math.hypot(needed[0], needed[1] - fall) / fall;
+    return new TakePairing(
+        g.name(),
+        r.name(),
+        off / UNNATURAL_G + cost,
+        off,
+        end,
+        frames,
+        off < SEEN_G ? 0 : shift(thrown, handOver, r, caught, fall),
+        impossible(thrown, handOver, r, needed, fall));
+  }
+
+  /** Why no thrown thing does that; empty when one does. */
+  private static String impossible(
+      PropFlight thrown, double handOver, Marked r, double[] needed, double fall) {
+    double x = thrown.xAt(handOver);
+    double n = thrown.from() + r.flight() - handOver;
+    double endSpeed = thrown.vxAt(handOver) + needed[0] * n;
+    if (Math.abs(needed[0]) > fall / 2
+        && thrown.vxAt(handOver) * (r.end().x() - x) < 0
+        && thrown.vxAt(handOver) * endSpeed < 0) {
+      return Said.of(
+          "it would have to turn back in the air, pushed sideways by %.1f g",
+          Math.abs(needed[0]) / fall);
+    }
+    if (needed[1] <= 0) {
+      return Said.of("it would have to fall upwards, by %.1f g", -needed[1] / fall);
+    }
+    if (needed[1] > 3 * fall || Math.abs(needed[0]) > 2 * fall) {
+      return Said.of(
+          "it would have to fall with %.1f g and be pushed sideways by %.1f g",
+          needed[1] / fall, Math.abs(needed[0]) / fall);
+    }
+    return "";
+  }
+
+  /**
+   * Acceleration that takes the thing from the hand-over into the catching hand, px per frame²:
+   * across, down.
+   *
+   * @param later frames by which the catch is moved
+   * @return null when less than a frame is left for it
+   */
+  private static double[] needed(
+      PropFlight thrown, double handOver, Marked r, PropFlight caught, int later) {
+    double n = thrown.from() + r.flight() + later - handOver;
+    if (n < 1) {
+      return null;
+    }
+    return new double[] {
+      2
+          * (caught.xAt(r.end().frame()) - thrown.xAt(handOver) - thrown.vxAt(handOver) * n)
+          / (n * n),
+      2 * (caught.yAt(r.end().frame()) - thrown.yAt(handOver) - thrown.vyAt(handOver) * n) / (n * n)
+    };
+  }
+
+  /** Frames by which the catch has to be moved to be natural; 0 when none makes it so. */
+  private static int shift(
+      PropFlight thrown, double handOver, Marked r, PropFlight caught, double fall) {
+    int best = 0;
+    double least = MENDED_G;
+    for (int k = -FURTHEST_SHIFT; k <= FURTHEST_SHIFT; k++) {
+      double[] a = needed(thrown, handOver, r, caught, k);
+      double off = a == null ? 1e9 : Math.hypot(a[0], a[1] - fall) / fall;
+      if (off < least) {
+        least = off;
+        best = k;
+      }
+    }
+    return best;
   }
 
   /**
@@ -111,30 +277,50 @@ public record TakePairing(
    *
    * @param way of the replacement, px per frame
    * @param fall of the replacement, px per frame²
-   * @param handOver frame of the throw from which the replacement is seen
-   * @param bends whether the whole bends both ways, which nothing thrown does
+   * @param fallG the same against the throw's own fall; null where its marks do not tell that
+   * @param sidewaysG push to the side it needs, g; null alike
+   * @param hopPx how far the marks of the throw are off the flight that is fitted through them, px:
+   *     about as far the thing hops at the hand-over
+   * @param bends whether the whole, with the throw's own part, does what nothing thrown does: bend
+   *     both ways, or turn back
    */
-  public record Flight(double handOver, List<Spot> way, double fall, boolean bends) {
+  public record Flight(
+      double handOver,
+      List<Spot> way,
+      double fall,
+      Double fallG,
+      Double sidewaysG,
+      double hopPx,
+      boolean bends) {
     /** For the desk. */
     public String words() {
-      return Said.of("Replaced from frame %.0f on, falling by %.2f px a frame².", handOver, fall)
+      return (fallG == null
+              ? Said.of(
+                  "Replaced from frame %.0f on, falling by %.2f px a frame²; the throw's own fall"
+                      + " is not known.",
+                  handOver, fall)
+              : Said.of(
+                  "Replaced from frame %.0f on, falling with %.2f g, pushed sideways by %.2f g.",
+                  handOver, fallG, sidewaysG))
           + (bends
-              ? " It bends both ways, which nothing thrown does: choose another pair or hand over"
-                  + " elsewhere."
+              ? " Nothing thrown flies like that: choose another pair or hand over elsewhere."
               : "");
     }
   }
 
   /**
-   * Frame of the mark that is highest in the picture, where the thing is blurred least; the one in
-   * the middle when that is release or catch.
+   * Whole frame of the top of its arc, where the thing is blurred least; the one in the middle when
+   * it has none in between.
    */
   public static double top(Marked giver) {
-    List<Spot> p = giver.path();
-    Spot top = p.stream().min(Comparator.comparingDouble(Spot::y)).orElseThrow();
-    return top == p.get(0) || top == p.get(p.size() - 1)
-        ? p.get(p.size() / 2).frame()
-        : top.frame();
+    if (giver.path().size() < 3) {
+      return giver.path().get(0).frame() + giver.flight() / 2;
+    }
+    PropFlight f = giver.fitted(null);
+    double top = Math.rint(f.top());
+    return top <= f.from() || top >= f.to()
+        ? giver.path().get(giver.path().size() / 2).frame()
+        : top;
   }
 
   /**
@@ -144,52 +330,29 @@ public record TakePairing(
    *     frame is outside it
    */
   public static Flight flight(Marked giver, Marked receiver, double handOver) {
-    double[] velocity = {0, 0};
-    Spot from = at(giver.path(), handOver, velocity);
-    Spot end = receiver.path().get(receiver.path().size() - 1);
-    // The catch is as long after the hand-over as its own flight says, counted from its release.
-    Spot to = new Spot(giver.path().get(0).frame() + receiver.flight(), end.x(), end.y());
-    Throw.Replacement way = Throw.replacement(from, velocity[0], velocity[1], to);
-    return new Flight(
-        handOver,
-        way.path(),
-        way.fall(),
-        Throw.bendsBothWays(way.path(), 0.5) || Throw.bendsBothWays(receiver.path(), 8));
-  }
-
-  /**
-   * Place and speed at a frame of a marked path, by the parabola through the three nearest marks.
-   */
-  private static Spot at(List<Spot> path, double frame, double[] velocity) {
-    if (frame < path.get(0).frame()
-        || frame >= path.get(path.size() - 1).frame()
-        || path.size() < 3) {
+    PropFlight thrown = giver.fitted(null);
+    if (handOver < thrown.from() || handOver >= thrown.to() || giver.path().size() < 3) {
       throw new InvalidInput(
           "handOver",
           "must be between the release and the catch of the chosen throw, which needs three marks");
     }
-    int i = 1;
-    while (i + 2 < path.size() && path.get(i).frame() < frame) {
-      i++;
-    }
-    Spot[] p = {path.get(i - 1), path.get(i), path.get(i + 1)};
-    double x = 0;
-    double y = 0;
-    for (int k = 0; k < 3; k++) {
-      Spot a = p[(k + 1) % 3];
-      Spot b = p[(k + 2) % 3];
-      double d = (p[k].frame() - a.frame()) * (p[k].frame() - b.frame());
-      double l = (frame - a.frame()) * (frame - b.frame()) / d;
-      double slope = (2 * frame - a.frame() - b.frame()) / d;
-      x += l * p[k].x();
-      y += l * p[k].y();
-      velocity[0] += slope * p[k].x();
-      velocity[1] += slope * p[k].y();
-    }
-    return new Spot(frame, x, y);
-  }
-
-  private static double distance(double[] a, double[] b) {
-    return Math.hypot(a[0] - b[0], a[1] - b[1]);
+    Spot from = new Spot(handOver, thrown.xAt(handOver), thrown.yAt(handOver));
+    double vx = thrown.vxAt(handOver);
+    double vy = thrown.vyAt(handOver);
+    // The catch is as long after the hand-over as its own flight says, counted from its release.
+    Spot to = new Spot(thrown.from() + receiver.flight(), receiver.end().x(), receiver.end().y());
+    Throw.Replacement way = Throw.replacement(from, vx, vy, to);
+    double n = to.frame() - from.frame();
+    double ax = 2 * (to.x() - from.x() - vx * n) / (n * n);
+    Double own = thrown.ay() > 0 ? thrown.ay() : null;
+    boolean back = vx * (vx + ax * n) < 0 && Math.abs(ax) > Math.abs(way.fall()) / 4;
+    return new Flight(
+        handOver,
+        way.path(),
+        way.fall(),
+        own == null ? null : Double.valueOf(way.fall() / own),
+        own == null ? null : Double.valueOf(Math.abs(ax) / own),
+        thrown.marksPx(),
+        way.fall() <= 0 && own != null || back || Throw.bendsBothWays(receiver.path(), 8));
   }
 }

@@ -38,6 +38,15 @@ public final class Least {
     return l == null ? null : back(l, right);
   }
 
+  /** Sum of squares of the values that a solution explains. */
+  public double explained(double[] solution) {
+    double s = 0;
+    for (int i = 0; i < n; i++) {
+      s += solution[i] * right[i];
+    }
+    return s;
+  }
+
   /** Variances of the solution for equations with errors of variance 1. */
   public double[] variances() {
     double[][] l = root();

@@ -76,6 +76,46 @@ public record Plane(int width, int height, float[] v) {
     return out;
   }
 
+  /**
+   * Softened by a Gaussian.
+   *
+   * @param sigma its standard deviation, px
+   */
+  public Plane blurred(double sigma) {
+    int reach = (int) Math.ceil(3.5 * sigma);
+    float[] k = new float[reach + 1];
+    double sum = 0;
+    for (int i = 0; i <= reach; i++) {
+      k[i] = (float) Math.exp(-i * i / (2 * sigma * sigma));
+      sum += i == 0 ? k[i] : 2 * k[i];
+    }
+    for (int i = 0; i <= reach; i++) {
+      k[i] /= (float) sum;
+    }
+    return along(k, 1, 0).along(k, 0, 1);
+  }
+
+  private Plane along(float[] k, int dx, int dy) {
+    Plane out = new Plane(width, height);
+    IntStream.range(0, height)
+        .parallel()
+        .forEach(
+            y -> {
+              for (int x = 0; x < width; x++) {
+                float s = k[0] * v[y * width + x];
+                for (int i = 1; i < k.length; i++) {
+                  int lx = Math.max(0, x - i * dx);
+                  int ly = Math.max(0, y - i * dy);
+                  int hx = Math.min(width - 1, x + i * dx);
+                  int hy = Math.min(height - 1, y + i * dy);
+                  s += k[i] * (v[ly * width + lx] + v[hy * width + hx]);
+                }
+                out.v[y * width + x] = s;
+              }
+            });
+    return out;
+  }
+
   /** Whether a place is far enough inside to be sampled. */
   public boolean inside(double x, double y) {
     return x >= 1 && y >= 1 && x < width - 2 && y < height - 2;

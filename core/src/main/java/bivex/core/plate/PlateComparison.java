@@ -2,11 +2,14 @@ package bivex.core.plate;
 
 import bivex.core.InvalidInput;
 import bivex.core.Said;
+import bivex.core.picture.Motion;
 import bivex.core.picture.Picture;
+import bivex.core.picture.Plane;
 import bivex.core.picture.Registering;
 import bivex.core.picture.Registration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.BooleanSupplier;
 
 /**
@@ -19,12 +22,13 @@ import java.util.function.BooleanSupplier;
  * @param doubt why not; empty when sure
  * @param found how the second lies on the first
  * @param uncertaintyPx one standard deviation of the worst corner, px
- * @param worstPx how far the corner that moved most has moved, px
+ * @param worstPx how far the place on the frame's edge that moved most has moved, px
  * @param light light and colour
  * @param softerPx how much softer the second is, as the standard deviation of a blur, px; negative
  *     when sharper; null when it cannot be told
  * @param differs share of the frame that is not the same in both, 0 to 1: people, mostly
  * @param tiles shifts where they were seen
+ * @param motion what parts of the picture say, each by itself
  * @param faults what is beyond its limit, worst first
  * @param verdict in one breath
  * @param limits they were held to
@@ -41,6 +45,7 @@ public record PlateComparison(
     Double softerPx,
     double differs,
     List<Registering.TileShift> tiles,
+    Motion motion,
     List<Fault> faults,
     String verdict,
     Limits limits) {
@@ -68,7 +73,12 @@ public record PlateComparison(
 
   /** What most likely happened. */
   public enum Cause {
+    PARALLAX("the camera moved sideways"),
+    PART_MOVED("a part of the picture moved by itself"),
     NUDGE("the camera was nudged"),
+    TURNED("the head turned"),
+    SKEW("the camera moved while the rows were read"),
+    LENS("the lens bends the picture otherwise: the focus, the zoom or the lens was changed"),
     SIZE("the picture changed its size: focus breathing, a zoom, or the camera moved in"),
     FOCUS("the focus was moved"),
     EXPOSURE("the exposure was changed"),
@@ -120,7 +130,7 @@ public record PlateComparison(
       Picture first, Picture second, Limits limits, Progress progress, BooleanSupplier cancelled) {
     mustFit(first.width(), first.height(), second.width(), second.height());
     progress.at(0.1, "laying them over each other");
-    Registering r = Registering.of(first.luma(), second.luma(), Registering.Grade.FINE, cancelled);
+    Registering r = laid(first.luma(), second.luma(), cancelled);
     progress.at(0.6, "light and colour");
     Registration where = r.sure() ? r.found() : Registration.NONE;
     LightMatch light = LightMatch.of(first, second, where, r.sure() ? r : null);
@@ -140,10 +150,43 @@ public record PlateComparison(
             softer,
             light.differs(),
             r.shifts(),
+            r.motion(),
             List.of(),
             "",
             limits)
         .held(limits);
+  }
+
+  /** Softer than this, px, one picture hides how it lies on the other. */
+  private static final double HIDES = 1.5;
+
+  /**
+   * How they lie on each other. Where that cannot be told because one is much softer, the other is
+   * softened as much and it is tried again.
+   */
+  private static Registering laid(Plane first, Plane second, BooleanSupplier cancelled) {
+    Registering r = Registering.of(first, second, Registering.Grade.FINE, cancelled);
+    if (r.sure() || cancelled.getAsBoolean()) {
+      return r;
+    }
+    Double softer = Sharpness.between(first, second);
+    if (softer == null || Math.abs(softer) < HIDES) {
+      return r;
+    }
+    Registering again =
+        Registering.of(
+            softer > 0 ? first.blurred(softer) : first,
+            softer > 0 ? second : second.blurred(-softer),
+            Registering.Grade.FINE,
+            cancelled);
+    return again.sure()
+        ? again
+        : r.doubting(
+            Said.of(
+                "the %s is out of focus, by about %.0f px against the %s",
+                softer > 0 ? "second" : "first",
+                Math.abs(softer),
+                softer > 0 ? "first" : "second"));
   }
 
   /** The same measurement held to other limits: nothing is measured again. */
@@ -161,6 +204,7 @@ public record PlateComparison(
         softerPx,
         differs,
         tiles,
+        motion,
         beyond,
         verdict(beyond),
         to);
@@ -185,42 +229,37 @@ public record PlateComparison(
                 w2, h2, w1, h1));
   }
 
-  /** Whether everything that was measured is within the limits, and all of it could be measured. */
+  /** Ninths of the frame that must be comparable before two plates are called the same. */
+  private static final int LEAST_REGIONS = 4;
+
+  /** Share of the frame that may differ then. */
+  private static final double MOST_DIFFERS = 0.75;
+
+  /**
+   * Whether everything that was measured is within the limits, all of it could be measured, and it
+   * was enough of the frame.
+   */
   public boolean agrees() {
-    return sure && light.measured() && faults.isEmpty();
+    return sure && light.measured() && faults.isEmpty() && covered() && motion.repeats() == null;
+  }
+
+  private long regionsSeen() {
+    return light.regions().stream().filter(x -> x.stops() != null).count();
+  }
+
+  private boolean covered() {
+    return regionsSeen() >= LEAST_REGIONS && differs <= MOST_DIFFERS;
   }
 
   private List<Fault> faults(Limits l) {
     List<Fault> out = new ArrayList<>();
-    Registration r = found;
-    double worst = worstPx;
     Double softer = softerPx;
-    int w = width;
-    int h = height;
-    if (worst > l.shiftPx) {
-      double sizePx = Math.abs(r.scale() - 1) * Math.hypot(w, h) / 2;
-      String back =
-          Said.of(
-              "lay it back: %s, turn %s, size %s; the shot must be blown up by %.1f %%",
-              way(-r.dx(), -r.dy(), 2),
-              turn(-r.degrees(), 3),
-              plain(1 / r.scale(), 5),
-              r.costPercent(w, h));
-      boolean size = sizePx > 0.6 * worst;
-      out.add(
-          new Fault(
-              size ? Cause.SIZE : Cause.NUDGE,
-              size ? "size" : "shift",
-              size
-                  ? Said.of(
-                      "%s %% at the size, %.1f px at the corners",
-                      signed(100 * (r.scale() - 1), 2), worst)
-                  : way(r.dx(), r.dy(), 1)
-                      + (Math.abs(r.degrees()) < 0.005 ? "" : ", turned " + turn(r.degrees(), 2)),
-              Said.of("%s px", plain(l.shiftPx, 2)),
-              Said.of("a corner is off by %.1f px: edges step at the join", worst),
-              "shoot it again if the set stands; else " + back,
-              worst / l.shiftPx));
+    Optional<Fault> parts = partsMoved(l);
+    parts.ifPresent(out::add);
+    // What is true of the whole only is not to be laid back where its parts lie otherwise.
+    boolean apart = parts.isPresent() && parts.get().cause == Cause.PARALLAX;
+    if (!apart && worstPx > l.shiftPx) {
+      out.add(moved(l));
     }
     if (softer != null && Math.abs(softer) > l.blurPx) {
       out.add(
@@ -315,15 +354,161 @@ public record PlateComparison(
     return List.copyOf(out);
   }
 
+  /** Share of a frame's width that a thing seldom has, and share of the frame. */
+  private static final double WIDE = 0.3;
+
+  private static final double LARGE = 0.06;
+
+  /**
+   * What lies otherwise than the whole, and further than the limit from there or from where it was.
+   */
+  private Optional<Fault> partsMoved(Limits l) {
+    List<Motion.Other> beyond = motion.others().stream().filter(o -> beyond(o, l)).toList();
+    if (beyond.isEmpty()) {
+      return Optional.empty();
+    }
+    Motion.Other o = beyond.get(0);
+    double share = beyond.stream().mapToDouble(Motion.Other::share).sum();
+    boolean set = share > LARGE && (o.right() - o.left() > WIDE || beyond.size() > 1);
+    double px = Math.max(o.offPx(), Math.hypot(o.dx(), o.dy()));
+    String where = at((o.left() + o.right()) / 2, (o.top() + o.bottom()) / 2);
+    String there = moves(o.dx(), o.dy());
+    return Optional.of(
+        set
+            ? new Fault(
+                Cause.PARALLAX,
+                "parts of the set",
+                Said.of("%s %s, %s elsewhere", there, where, moves(found.dx(), found.dy())),
+                Said.of("%s px", plain(l.shiftPx, 2)),
+                "what is near and what is far no longer lie on each other: no one shift lays it"
+                    + " back",
+                "put the camera back where it stood and shoot it again; else lay back what is at"
+                    + " the join and keep the join within it",
+                px / l.shiftPx)
+            : new Fault(
+                Cause.PART_MOVED,
+                "a part of the picture",
+                Said.of("%s %s", there, where),
+                Said.of("%s px", plain(l.shiftPx, 2)),
+                "it stands in two places once they are put together",
+                "if it is somebody who stood there both times, it is no matter; if it is the set,"
+                    + " put it back and shoot it again, or keep the join away from it",
+                px / l.shiftPx));
+  }
+
+  /** Whether a part lies further than the limit from the whole, or from where it was. */
+  static boolean beyond(Motion.Other o, Limits l) {
+    return Math.max(o.offPx(), Math.hypot(o.dx(), o.dy())) > l.shiftPx;
+  }
+
+  static String moves(double dx, double dy) {
+    return Math.hypot(dx, dy) < 0.05 ? "nothing" : way(dx, dy, 1);
+  }
+
+  /** A place in words, by ninths. */
+  private static String at(double x, double y) {
+    String across = x < 1 / 3.0 ? "left" : x > 2 / 3.0 ? "right" : "middle";
+    String down = y < 1 / 3.0 ? " top" : y > 2 / 3.0 ? " bottom" : "";
+    return (across.equals("middle") && down.isEmpty() ? "in the " : "at the ") + across + down;
+  }
+
+  /** The whole has moved, and how. */
+  private Fault moved(Limits l) {
+    double worst = worstPx;
+    Registration r = found;
+    double sizePx = Math.abs(r.scale() - 1) * Math.hypot(width, height) / 2;
+    boolean bent = r.bend() != null;
+    Cause cause =
+        switch (motion.bending()) {
+          case NONE -> sizePx > 0.6 * worst ? Cause.SIZE : Cause.NUDGE;
+          case LENS -> Cause.LENS;
+          case SKEW -> Cause.SKEW;
+          case TURN -> Cause.TURNED;
+          case PLANE -> Cause.NUDGE;
+        };
+    String back =
+        bent
+            ? Said.of(
+                "lay it back by its corners, which lie at %s; the shot must be blown up by %.1f %%",
+                corners(), r.costPercent(width, height))
+            : Said.of(
+                "lay it back: %s, turn %s, size %s; the shot must be blown up by %.1f %%",
+                way(-r.dx(), -r.dy(), 2),
+                turn(-r.degrees(), 3),
+                plain(1 / r.scale(), 5),
+                r.costPercent(width, height));
+    return new Fault(
+        cause,
+        cause == Cause.SIZE ? "size" : cause == Cause.LENS ? "shape" : "shift",
+        switch (cause) {
+          case SIZE ->
+              Said.of(
+                  "%s %% at the size, %.1f px at the corners",
+                  signed(100 * (r.scale() - 1), 2), worst);
+          case LENS, SKEW -> Said.of("%.1f px at the edge of the frame", worst);
+          case TURNED -> turned();
+          default ->
+              way(r.dx(), r.dy(), 1)
+                  + (Math.abs(r.degrees()) < 0.005 ? "" : ", turned " + turn(r.degrees(), 2))
+                  + (bent ? ", and in perspective" : "");
+        },
+        Said.of("%s px", plain(l.shiftPx, 2)),
+        Said.of("a corner is off by %.1f px: edges step at the join", worst),
+        "shoot it again if the set stands; else " + back,
+        worst / l.shiftPx);
+  }
+
+  private String corners() {
+    StringBuilder out = new StringBuilder();
+    for (double[] c : found.corners(width, height)) {
+      out.append(out.isEmpty() ? "" : ", ").append(Said.of("%.2f/%.2f", c[0], c[1]));
+    }
+    return out.toString();
+  }
+
+  /** A focal length that this many frame widths hold is no lens that was measured. */
+  private static final double LONGEST = 30;
+
+  /**
+   * A turn of the camera by its shift and its perspective: a place moves by f · tan of the angle,
+   * and the perspective is that shift ÷ f². Before something flat a camera that moved does the
+   * same.
+   */
+  private String turned() {
+    Registration.Bend b = found.bend();
+    double tilt = b.tiltX() * b.tiltX() + b.tiltY() * b.tiltY();
+    double f2 = -(found.dx() * b.tiltX() + found.dy() * b.tiltY()) / tilt;
+    double f = Math.sqrt(Math.max(0, f2));
+    String shift = way(found.dx(), found.dy(), 1);
+    if (!(f > 0.4 * width && f < LONGEST * width)) {
+      return shift + ", and in perspective";
+    }
+    double pan = Math.toDegrees(Math.atan(-found.dx() / f));
+    double down = Math.toDegrees(Math.atan(-found.dy() / f));
+    return Said.of("%s: about %.2f°", shift, Math.hypot(pan, down));
+  }
+
   private String verdict(List<Fault> faults) {
     if (!sure) {
-      return "Not measurable: " + doubt + ". Shoot a chart, or a still with the lights on.";
+      return "Not measurable: " + doubt + ".";
     }
     if (faults.isEmpty() && !light.measured()) {
       return Said.of(
           "They lie on each other within %.2f px, but their light could not be compared: too"
               + " bright, too dark, or covered. Shoot a still with a grey card.",
           worstPx);
+    }
+    if (faults.isEmpty() && motion.repeats() != null) {
+      return Said.of(
+          "Not sure: the pattern repeats every %.0f px. They lie on each other within %.2f px, and"
+              + " would if the camera had moved by that much too.",
+          Math.hypot(motion.repeats().dx(), motion.repeats().dy()), worstPx);
+    }
+    if (faults.isEmpty() && !covered()) {
+      return Said.of(
+          "What could be compared agrees within %.2f px and %.2f stops, but that is %s of 9 parts"
+              + " of the frame and %.0f %% of it differs: too little to call them the same.",
+          worstPx, Math.abs(light.stops()), regionsSeen(), 100 * differs);
     }
     if (faults.isEmpty()) {
       String not =
@@ -352,6 +537,24 @@ public record PlateComparison(
         + f.found
         + more
         + ".";
+  }
+
+  /** What to do where nothing could be measured. */
+  String remedy() {
+    return doubt.contains("out of focus")
+        ? "Set the focus as it was and shoot it again."
+        : doubt.contains("lie differently")
+            ? "Put the camera and the set back as they were and shoot it again."
+            : "Shoot a chart, or a still with the lights on, and lay that over.";
+  }
+
+  /** What to do where no fault was found and they are not called the same either. */
+  String missing() {
+    return !light.measured()
+        ? "Shoot a still with a grey card in it, and lay that over."
+        : motion.repeats() != null
+            ? "Shoot a still with something in it that is there once, and lay that over."
+            : "Shoot a still with nobody in it, and lay that over.";
   }
 
   private static String place(LightMatch.Region r) {

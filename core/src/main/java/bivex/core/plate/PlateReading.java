@@ -1,10 +1,16 @@
 package bivex.core.plate;
 
+import bivex.core.picture.Motion;
 import bivex.core.picture.Registering;
 import bivex.core.picture.Registration;
 import java.util.List;
 
-/** What is kept and shown of a comparison: everything but the squares. */
+/**
+ * What is kept and shown of a comparison: everything but the squares.
+ *
+ * @param moved parts of the picture that lie otherwise than the whole, largest first; null in what
+ *     was kept before they were looked at
+ */
 public record PlateReading(
     int width,
     int height,
@@ -18,6 +24,7 @@ public record PlateReading(
     Light light,
     double differs,
     List<Registering.TileShift> tiles,
+    List<Motion.Other> moved,
     List<PlateComparison.Fault> faults,
     String verdict,
     String remedy,
@@ -56,15 +63,12 @@ public record PlateReading(
             l.regions()),
         c.differs(),
         c.tiles(),
+        c.motion().others(),
         c.faults(),
         c.verdict(),
         !c.sure()
-            ? "shoot a chart, or a still with the lights on, and lay that over"
-            : c.agrees()
-                ? ""
-                : c.faults().isEmpty()
-                    ? "shoot a still with a grey card in it, and lay that over"
-                    : c.faults().get(0).remedy(),
+            ? c.remedy()
+            : c.agrees() ? "" : c.faults().isEmpty() ? c.missing() : c.faults().get(0).remedy(),
         c.limits());
   }
 }

@@ -1,6 +1,7 @@
 package bivex.core.plate;
 
 import bivex.core.Said;
+import bivex.core.picture.Motion;
 import bivex.core.picture.Registering;
 import bivex.core.picture.Registration;
 import bivex.core.plate.PlateComparison.Cause;
@@ -8,6 +9,7 @@ import bivex.core.plate.PlateComparison.Limits;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Collectors;
 
 /**
  * A comparison as it is shown: every figure in words with what is beyond its limit, and what is
@@ -15,9 +17,10 @@ import java.util.Locale;
  *
  * @param figures in the order they are read
  * @param also what is beyond its limit after the worst, which the verdict and the remedy name
- * @param found how the second lies on the first, to lay it back
+ * @param found how the second lies on the first
+ * @param back what lays it back, as in {@link Registration#back}; null when that is not known
  * @param shifts worth drawing; empty while all is well within the limit
- * @param odd regions whose light is not that of the whole
+ * @param odd regions whose light, or whose place, is not that of the whole
  * @param full what the strongest colour of a map stands for
  */
 public record PlateSheet(
@@ -30,6 +33,7 @@ public record PlateSheet(
     List<Figure> figures,
     List<Also> also,
     Registration found,
+    double[] back,
     List<Registering.TileShift> shifts,
     List<Odd> odd,
     Full full,
@@ -49,7 +53,7 @@ public record PlateSheet(
   /**
    * A region, shares of the frame.
    *
-   * @param words its light against the first
+   * @param words its light against the first, or how far it lies from where it was
    */
   public record Odd(double left, double top, double right, double bottom, String words) {}
 
@@ -82,7 +86,20 @@ public record PlateSheet(
                         x.right(),
                         x.bottom(),
                         PlateComparison.signed(x.stops(), 2) + " stops"))
-            .toList();
+            .collect(Collectors.toCollection(ArrayList::new));
+    // What was kept before parts were looked at has none.
+    (r.moved() == null ? List.<Motion.Other>of() : r.moved())
+        .stream()
+            .filter(o -> r.sure() && PlateComparison.beyond(o, l))
+            .map(
+                o ->
+                    new Odd(
+                        o.left(),
+                        o.top(),
+                        o.right(),
+                        o.bottom(),
+                        PlateComparison.moves(o.dx(), o.dy())))
+            .forEach(odd::add);
     List<Also> also =
         r.faults().stream().skip(1).map(f -> new Also(f.label(), f.found(), f.remedy())).toList();
     return new PlateSheet(
@@ -95,8 +112,9 @@ public record PlateSheet(
         r.sure() ? figures(r) : List.of(),
         also,
         r.found(),
+        r.sure() ? r.found().back(r.width(), r.height()) : null,
         shifts,
-        odd,
+        List.copyOf(odd),
         full(l),
         l);
   }
@@ -114,9 +132,16 @@ public record PlateSheet(
     List<Figure> out = new ArrayList<>();
     out.add(
         new Figure(
-            "Shift across", way(r.found().dx(), "left", "right"), "", beyond(r, Cause.NUDGE)));
+            "Shift across",
+            way(r.found().dx(), "left", "right"),
+            "",
+            beyond(r, Cause.NUDGE) || beyond(r, Cause.TURNED)));
     out.add(
-        new Figure("Shift down", way(r.found().dy(), "up", "down"), "", beyond(r, Cause.NUDGE)));
+        new Figure(
+            "Shift down",
+            way(r.found().dy(), "up", "down"),
+            "",
+            beyond(r, Cause.NUDGE) || beyond(r, Cause.TURNED)));
     out.add(new Figure("Turn", PlateComparison.turn(r.found().degrees(), 3), "", false));
     out.add(
         new Figure(
@@ -124,6 +149,21 @@ public record PlateSheet(
             PlateComparison.signed(100 * (r.found().scale() - 1), 3) + " %",
             "",
             beyond(r, Cause.SIZE)));
+    if (r.found().bend() != null) {
+      out.add(
+          new Figure(
+              "Shape",
+              Said.of("bent by %.2f px at the edge", bent(r)),
+              "beside shift, turn and size",
+              beyond(r, Cause.LENS) || beyond(r, Cause.SKEW) || beyond(r, Cause.TURNED)));
+    }
+    r.faults().stream()
+        .filter(f -> f.cause() == Cause.PARALLAX || f.cause() == Cause.PART_MOVED)
+        .forEach(
+            f ->
+                out.add(
+                    new Figure(
+                        "Parts that moved", f.found(), Said.of("limit %s", f.limit()), true)));
     out.add(
         new Figure(
             "Worst corner",
@@ -167,6 +207,13 @@ public record PlateSheet(
     out.add(
         new Figure("Not the same", Said.of("%.0f %% of the frame", 100 * r.differs()), "", false));
     return List.copyOf(out);
+  }
+
+  /** How far what bends moves the place it moves most, px. */
+  private static double bent(PlateReading r) {
+    Registration f = r.found();
+    return f.furthest(
+        new Registration(f.dx(), f.dy(), f.degrees(), f.scale()), r.width(), r.height());
   }
 
   /** Light of the region that a fault names; in its own words when it is about colour. */

@@ -47,9 +47,24 @@ final class Sharpness {
         at.add(p);
       }
     }
-    if (at.size() < 4) {
-      return null;
+    return at.size() < 4 ? null : blur(a, b, at);
+  }
+
+  /**
+   * The same for two pictures of which it is not known how they lie on each other: all of both is
+   * asked, so that it is only about right.
+   */
+  static Double between(Plane a, Plane b) {
+    List<int[]> at = new ArrayList<>();
+    for (int y = 0; y + TILE <= Math.min(a.height(), b.height()); y += TILE) {
+      for (int x = 0; x + TILE <= Math.min(a.width(), b.width()); x += TILE) {
+        at.add(new int[] {x, y, x, y});
+      }
     }
+    return at.size() < 4 ? null : blur(a, b, at);
+  }
+
+  private static Double blur(Plane a, Plane b, List<int[]> at) {
     double[][] power =
         IntStream.range(0, at.size())
             .parallel()

@@ -337,9 +337,10 @@ final class MotionSums {
     return new Sum(
         "S16b",
         "Pairing of takes",
-        "cost = 3 · end + RMS of the way + 4 · frames of difference; replacement with the"
+        "cost = acceleration beside the throw's own fall ÷ 0.15 g + end ÷ 0.1 m + time ÷ 1/12 s;"
+            + " fall and speed by least squares through all marks; replacement with the"
             + " hand-over's speed and one steady fall",
-        "weights are this project's own; match the end before the shape is common practice",
+        "weights are this project's own",
         List.of(
             RATE,
             Parameter.text(
@@ -372,7 +373,7 @@ final class MotionSums {
         v -> {
           List<TakePairing.Marked> givers = marked("givers", v.word("givers"));
           List<TakePairing.Marked> receivers = marked("receivers", v.word("receivers"));
-          List<TakePairing> ranked = TakePairing.rank(givers, receivers);
+          List<TakePairing> ranked = TakePairing.rank(givers, receivers, rate(v));
           TakePairing best = ranked.get(0);
           TakePairing.Marked g =
               givers.stream().filter(m -> m.name().equals(best.giver())).findFirst().orElseThrow();
@@ -385,9 +386,16 @@ final class MotionSums {
               new ArrayList<>(
                   List.of(
                       words("best", "Best pair", best.giver() + " with " + best.receiver()),
-                      number("cost", "Cost", 1, best.cost(), "px"),
+                      number("cost", "Cost", 1, best.cost(), ""),
+                      words(
+                          "unnatural",
+                          "Beside its own fall",
+                          best.impossible().isEmpty()
+                              ? best.unnaturalG() == null
+                                  ? "not known: mark three places or more of a throw"
+                                  : String.format(Locale.ROOT, "%.2f g", best.unnaturalG())
+                              : best.impossible()),
                       number("endPx", "Ends apart", 1, best.endPx(), "px"),
-                      number("pathPx", "Way apart", 1, best.pathPx(), "px"),
                       words(
                           "order",
                           "All, best first",
@@ -396,7 +404,7 @@ final class MotionSums {
                                   x ->
                                       x.giver()
                                           + x.receiver()
-                                          + String.format(Locale.ROOT, " %.0f", x.cost()))
+                                          + String.format(Locale.ROOT, " %.1f", x.cost()))
                               .reduce((a, b) -> a + ", " + b)
                               .orElse(""))));
           TakePairing.Flight way = TakePairing.flight(g, r, v.whole("handOver"));
@@ -407,7 +415,7 @@ final class MotionSums {
                   "bend",
                   "S-bend",
                   way.bends()
-                      ? "bends both ways: choose another pair or hand over elsewhere"
+                      ? "nothing thrown flies like that: choose another pair or hand over elsewhere"
                       : "none"));
           out.add(
               series(

@@ -18,7 +18,7 @@ import javax.imageio.ImageIO;
 public final class Photos {
   public static final String[] ALL = {"seeding", "picos", "wine", "life"};
   private static final Map<String, float[][]> READ = new ConcurrentHashMap<>();
-  private static final Map<String, int[]> SIZE = new ConcurrentHashMap<>();
+  static final Map<String, int[]> SIZE = new ConcurrentHashMap<>();
 
   private Photos() {}
 
@@ -176,7 +176,7 @@ public final class Photos {
     return bytes;
   }
 
-  private static float[] blurred(float[] v, int w, int h, double sigma) {
+  static float[] blurred(float[] v, int w, int h, double sigma) {
     int r = (int) Math.ceil(4 * sigma);
     double[] k = new double[2 * r + 1];
     double sum = 0;
@@ -219,14 +219,14 @@ public final class Photos {
           .mapToDouble(i -> 255 * Picture.coded(i / 20_000.0 * (i / 20_000.0)))
           .toArray();
 
-  private static double coded(double linear) {
+  static double coded(double linear) {
     double at = Math.sqrt(Math.max(0, Math.min(1, linear))) * 20_000;
     int i = Math.min(19_999, (int) at);
     return CODED[i] + (CODED[i + 1] - CODED[i]) * (at - i);
   }
 
   /** Catmull-Rom by its definition, in double. */
-  private static void sample(
+  static void sample(
       float[][] v, int[] size, double x, double y, double share, float[][] into, int at) {
     x = Math.max(2, Math.min(size[0] - 4, x));
     y = Math.max(2, Math.min(size[1] - 4, y));
@@ -258,7 +258,7 @@ public final class Photos {
     };
   }
 
-  private static float[][] light(String photo) {
+  static float[][] light(String photo) {
     return READ.computeIfAbsent(
         photo,
         name -> {

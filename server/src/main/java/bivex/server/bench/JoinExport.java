@@ -66,6 +66,10 @@ final class JoinExport {
     out.put(
         "rightPlate",
         Map.of(
+            "about",
+            "the middle of the frame",
+            "corners",
+            j.comparison.found().corners(j.comparison.width(), j.comparison.height()),
             "dx",
             j.comparison.found().dx(),
             "dy",

@@ -60,7 +60,9 @@ public class ThrowDesk {
   public record NewThrowPath(TakePairing.Half half, List<Spot> spots) {}
 
   /**
-   * @param cost px, less is better
+   * @param cost less is better
+   * @param unnaturalG acceleration beside the throw's own fall, g; null where that is not known
+   * @param impossible why no thrown thing does that; empty when one does
    */
   public record PairView(
       UUID giver,
@@ -68,9 +70,10 @@ public class ThrowDesk {
       UUID receiver,
       int receiverTake,
       double cost,
+      Double unnaturalG,
       double endPx,
-      double pathPx,
-      double frames) {}
+      double frames,
+      String impossible) {}
 
   /**
    * The best pairs of a shot.
@@ -91,6 +94,9 @@ public class ThrowDesk {
       double handOver,
       List<Spot> way,
       double fallPx,
+      Double fallG,
+      Double sidewaysG,
+      double hopPx,
       boolean bends,
       String words) {}
 
@@ -158,7 +164,7 @@ public class ThrowDesk {
     if (!missing.isEmpty()) {
       return new PairsView(List.of(), 0, missing);
     }
-    List<TakePairing> ranked = TakePairing.rank(givers, receivers);
+    List<TakePairing> ranked = TakePairing.rank(givers, receivers, me.production().frameRate());
     List<PairView> out =
         ranked.stream()
             .limit(MOST_SHOWN)
@@ -172,9 +178,10 @@ public class ThrowDesk {
                       r,
                       of.get(r).number,
                       p.cost(),
+                      p.unnaturalG(),
                       p.endPx(),
-                      p.pathPx(),
-                      p.frames());
+                      p.frames(),
+                      p.impossible());
                 })
             .toList();
     return new PairsView(
@@ -195,7 +202,17 @@ public class ThrowDesk {
     TakePairing.Flight f =
         TakePairing.flight(
             new TakePairing.Marked("throw", g.spots), new TakePairing.Marked("catch", r.spots), at);
-    return new FlightView(giver, receiver, f.handOver(), f.way(), f.fall(), f.bends(), f.words());
+    return new FlightView(
+        giver,
+        receiver,
+        f.handOver(),
+        f.way(),
+        f.fall(),
+        f.fallG(),
+        f.sidewaysG(),
+        f.hopPx(),
+        f.bends(),
+        f.words());
   }
 
   private ThrowPath path(Member me, UUID take) {

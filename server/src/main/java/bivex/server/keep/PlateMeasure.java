@@ -31,7 +31,7 @@ public class PlateMeasure extends Added {
 
   static class Reading extends JsonColumn<PlateReading> {
     Reading() {
-      super(1, new TypeReference<>() {});
+      super(2, new TypeReference<>() {});
     }
   }
 }
