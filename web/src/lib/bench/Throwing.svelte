@@ -190,7 +190,7 @@
         <table>
           <thead
             ><tr
-              ><th>Throw</th><th>Catch</th><th class="num">Unnatural, g</th><th class="num">Ends, px</th><th
+              ><th>Throw</th><th>Catch</th><th class="num">Push, g</th><th class="num">Ends, px</th><th
                 class="num">Frames</th
               ></tr
             ></thead
@@ -287,6 +287,7 @@
   th {
     width: 20%;
     padding-inline: 5px;
+    white-space: nowrap;
     text-align: left;
     color: var(--soft);
     font-weight: 430;

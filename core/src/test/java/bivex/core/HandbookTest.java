@@ -111,6 +111,10 @@ class HandbookTest {
       agreement, least squares of brightness with Tukey's weights (Beaton and Tukey 1974), \
       cubic sampling (Keys 1981) | `RegisteringTest`: known warps of open-licence photographs; \
       OpenCV as oracle |
+      | S28 kind of motion | parts followed by least squares of brightness (Lucas and Kanade 1981); \
+      the simplest of similarity, lens, skew, turn and plane that explains them | \
+      `PlateTrialsTest`: scenes in layers that slide, cameras that turn, lenses and rows that bend, \
+      walls that repeat |
       | S28 light | mode of log₂ of squares in linear light (IEC 61966-2-1), noise taken off \
       (Immerkær 1996) | `PlateComparisonTest`: known exposures, ramps and tints; Planck's law \
       for mired |

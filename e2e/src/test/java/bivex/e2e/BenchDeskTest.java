@@ -170,8 +170,8 @@ class BenchDeskTest extends DeskTests {
     assertThat(p.locator(".verdict"))
         .hasText(
             Pattern.compile(
-                "Throw take 1 goes with catch take 1: [\\d.]+ g beside its own fall, the ends are"
-                    + " \\d+ px apart\\..*"));
+                "Throw take 1 goes with catch take 1: a push of [\\d.]+ g beside its own fall, the"
+                    + " ends are \\d+ px apart\\..*"));
     assertThat(p.locator("aside")).containsText("Replaced from frame 5 on");
     assertThat(p.locator(".clip .way")).hasCount(1);
     // Clicked at a quarter from the left and three quarters down: that is what is marked, in px of

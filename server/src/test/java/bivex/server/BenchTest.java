@@ -799,8 +799,8 @@ class BenchTest {
     assertThat(pairs.at("pairs/0/endPx").asDouble()).isZero();
     assertThat(pairs.text("words"))
         .isEqualTo(
-            "Throw take 3 goes with catch take 2: 0.00 g beside its own fall, the ends are 0 px"
-                + " apart.");
+            "Throw take 3 goes with catch take 2: a push of 0.00 g beside its own fall, the ends"
+                + " are 0 px apart.");
   }
 
   private void mark(String take, String half, int version, double[][] spots) {

@@ -103,7 +103,9 @@ public record TakePairing(
                 "the ends are %.0f px apart. Its fall is not known: mark three places or more of a"
                     + " throw.",
                 endPx)
-            : Said.of("%.2f g beside its own fall, the ends are %.0f px apart.", unnaturalG, endPx))
+            : Said.of(
+                "a push of %.2f g beside its own fall, the ends are %.0f px apart.",
+                unnaturalG, endPx))
         + mended();
   }
 

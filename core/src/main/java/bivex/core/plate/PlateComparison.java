@@ -191,7 +191,11 @@ public record PlateComparison(
 
   /** The same measurement held to other limits: nothing is measured again. */
   public PlateComparison held(Limits to) {
-    List<Fault> beyond = sure ? faults(to) : List.of();
+    PlateComparison c = with(sure ? faults(to) : List.of(), "", to);
+    return c.with(c.faults, c.verdict(c.faults), to);
+  }
+
+  private PlateComparison with(List<Fault> beyond, String words, Limits to) {
     return new PlateComparison(
         width,
         height,
@@ -206,7 +210,7 @@ public record PlateComparison(
         tiles,
         motion,
         beyond,
-        verdict(beyond),
+        words,
         to);
   }
 
@@ -240,7 +244,17 @@ public record PlateComparison(
    * was enough of the frame.
    */
   public boolean agrees() {
-    return sure && light.measured() && faults.isEmpty() && covered() && motion.repeats() == null;
+    return sure
+        && light.measured()
+        && faults.isEmpty()
+        && covered()
+        && known()
+        && motion.repeats() == null;
+  }
+
+  /** Whether the place is known well enough to say that it is within the limit. */
+  private boolean known() {
+    return worstPx + 2 * uncertaintyPx <= limits.shiftPx;
   }
 
   private long regionsSeen() {
@@ -504,6 +518,12 @@ public record PlateComparison(
               + " would if the camera had moved by that much too.",
           Math.hypot(motion.repeats().dx(), motion.repeats().dy()), worstPx);
     }
+    if (faults.isEmpty() && !known()) {
+      return Said.of(
+          "Not sure: they lie on each other within %.2f px, but that is only known to ± %.2f, and"
+              + " the limit is %s.",
+          worstPx, 2 * uncertaintyPx, plain(limits.shiftPx, 2));
+    }
     if (faults.isEmpty() && !covered()) {
       return Said.of(
           "What could be compared agrees within %.2f px and %.2f stops, but that is %s of 9 parts"
@@ -554,7 +574,9 @@ public record PlateComparison(
         ? "Shoot a still with a grey card in it, and lay that over."
         : motion.repeats() != null
             ? "Shoot a still with something in it that is there once, and lay that over."
-            : "Shoot a still with nobody in it, and lay that over.";
+            : !known()
+                ? "Shoot a sharp still with more detail in it and nobody in it, and lay that over."
+                : "Shoot a still with nobody in it, and lay that over.";
   }
 
   private static String place(LightMatch.Region r) {

@@ -104,7 +104,9 @@ public final class PlateTrials {
     }
     // What is not called the same, and of which no fault is told, was not judged.
     return c.faults().isEmpty() && !c.agrees()
-        ? truth == Truth.UNKNOWABLE ? Outcome.REFUSED_RIGHTLY : Outcome.REFUSED_WRONGLY
+        ? truth == Truth.UNKNOWABLE || truth == Truth.PARTS
+            ? Outcome.REFUSED_RIGHTLY
+            : Outcome.REFUSED_WRONGLY
         : Outcome.WRONG;
   }
 

@@ -29,7 +29,9 @@ class PlateTrialsTest {
     int known = 0;
     int covered = 0;
     for (PlateTrials.Trial t : PlateTrials.heldOut()) {
-      if (!Boolean.getBoolean("show") && t.scene().width() > 960) {
+      // All of them take minutes; those with somebody in the small size are the hardest.
+      boolean hard = t.scene().width() == 960 && t.name().endsWith("somebody");
+      if (!Boolean.getBoolean("show") && !hard) {
         continue;
       }
       Judged j = PlateTrials.judge(t);
