@@ -103,6 +103,8 @@ class ScriptDeskTest extends DeskTests {
         (JourneyTest.SCRIPT + "\nThe lamps go out.\n").getBytes(StandardCharsets.UTF_8));
     assertThat(p.getByRole(AriaRole.DIALOG)).containsText("nothing is to decide");
     p.keyboard().press("Escape");
+    // A key that is pressed while it closes is not the desk's.
+    assertThat(p.getByRole(AriaRole.DIALOG)).hasCount(0);
     assertThat(in(p.locator(".bar"), "1 cue")).isVisible();
     p.keyboard().press(".");
     assertThat(p.locator(".cue .quote")).containsText("The lamps go out");
@@ -167,6 +169,8 @@ class ScriptDeskTest extends DeskTests {
         out.replace("Ines spreads", "Fog. Ines spreads").getBytes(StandardCharsets.UTF_8));
     assertThat(p.getByRole(AriaRole.DIALOG)).containsText("nothing is to decide");
     p.keyboard().press("Escape");
+    // A key that is pressed while it closes is not the desk's.
+    assertThat(p.getByRole(AriaRole.DIALOG)).hasCount(0);
     assertThat(p.locator(".codes button")).hasCount(1);
     assertThat(row(p, "She leans across").locator(".marked")).hasText("She leans across herself");
   }

@@ -17,7 +17,7 @@ import java.util.List;
  *     other, which people who walk do not
  * @param followed share of the parts with a pattern that is the same in both
  * @param agreeing share of those that lie where the whole has them
- * @param wide how much of the frame's width the agreeing parts span, 0 to 1; high alike
+ * @param blindPx parts that lie off by less than this are not told from the rest, px
  * @param repeats the least shift in px by which the second lies on the first as well; null when
  *     there is none
  */
@@ -26,14 +26,13 @@ public record Motion(
     List<Other> others,
     double followed,
     double agreeing,
-    double wide,
-    double high,
+    double blindPx,
     Shift repeats) {
   /** How far something lies to the right and down, px. */
   public record Shift(double dx, double dy) {}
 
   /** Nothing is known of the parts. */
-  static final Motion UNKNOWN = new Motion(Bending.NONE, List.of(), 0, 0, 0, 0, null);
+  static final Motion UNKNOWN = new Motion(Bending.NONE, List.of(), 0, 0, 0, null);
 
   /**
    * Part of the picture that lies otherwise than the whole.
@@ -129,7 +128,10 @@ public record Motion(
       double tilt = Math.hypot(best.p[6], best.p[7]);
       if (Math.hypot(best.p[2], best.p[3]) * tilt * width / 2 > SECOND_ORDER) {
         Model whole = fit(seen, Bending.PLANE, scale, width, from);
-        best = new Model(Bending.TURN, Bending.PLANE, whole.p, whole.cost, whole.sd);
+        best =
+            whole == null
+                ? best
+                : new Model(Bending.TURN, Bending.PLANE, whole.p, whole.cost, whole.sd);
       }
     }
     return best;
@@ -218,12 +220,10 @@ public record Motion(
     Registration.Mapping m = where.mapping();
     double[][] off = new double[n][];
     boolean[] away = new boolean[n];
-    double scatter = scatter(parts, m);
+    double blind = 4 * scatter(parts, m);
     int patterned = 0;
     int followed = 0;
     int agreeing = 0;
-    double[] box = {1, 1, 0, 0};
-    double half = parts.px() / 2.0;
     for (int i = 0; i < n; i++) {
       Part t = parts.part(i);
       patterned += t.kind() == Parts.Kind.PLAIN ? 0 : 1;
@@ -233,10 +233,9 @@ public record Motion(
       followed++;
       off[i] = t.from(m);
       double far = Math.hypot(off[i][0], off[i][1]);
-      away[i] = far > Math.max(Math.max(3 * FLOOR * scale, 4 * t.sd()), 4 * scatter);
+      away[i] = far > Math.max(Math.max(3 * FLOOR * scale, 4 * t.sd()), blind);
       if (!away[i]) {
         agreeing++;
-        grow(box, t, half, width, height);
       }
     }
     List<Other> others = new ArrayList<>();
@@ -255,8 +254,7 @@ public record Motion(
         List.copyOf(others),
         patterned == 0 ? 0 : (double) followed / patterned,
         followed == 0 ? 0 : (double) agreeing / followed,
-        Math.max(0, box[2] - box[0]),
-        Math.max(0, box[3] - box[1]),
+        blind,
         null);
   }
 
@@ -289,8 +287,7 @@ public record Motion(
             .toList(),
         followed,
         agreeing,
-        wide,
-        high,
+        blindPx,
         by);
   }
 

@@ -9,7 +9,6 @@ import bivex.core.picture.Registering;
 import bivex.core.picture.Registration;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import java.util.function.BooleanSupplier;
 
 /**
@@ -252,9 +251,9 @@ public record PlateComparison(
         && motion.repeats() == null;
   }
 
-  /** Whether the place is known well enough to say that it is within the limit. */
+  /** Whether the place is known well enough to say that it, and all parts, are within the limit. */
   private boolean known() {
-    return worstPx + 2 * uncertaintyPx <= limits.shiftPx;
+    return worstPx + 2 * uncertaintyPx <= limits.shiftPx && motion.blindPx() <= limits.shiftPx;
   }
 
   private long regionsSeen() {
@@ -266,15 +265,8 @@ public record PlateComparison(
   }
 
   private List<Fault> faults(Limits l) {
-    List<Fault> out = new ArrayList<>();
+    List<Fault> out = new ArrayList<>(PlaceFaults.of(this, l));
     Double softer = softerPx;
-    Optional<Fault> parts = partsMoved(l);
-    parts.ifPresent(out::add);
-    // What is true of the whole only is not to be laid back where its parts lie otherwise.
-    boolean apart = parts.isPresent() && parts.get().cause == Cause.PARALLAX;
-    if (!apart && worstPx > l.shiftPx) {
-      out.add(moved(l));
-    }
     if (softer != null && Math.abs(softer) > l.blurPx) {
       out.add(
           new Fault(
@@ -368,140 +360,6 @@ public record PlateComparison(
     return List.copyOf(out);
   }
 
-  /** Share of a frame's width that a thing seldom has, and share of the frame. */
-  private static final double WIDE = 0.3;
-
-  private static final double LARGE = 0.06;
-
-  /**
-   * What lies otherwise than the whole, and further than the limit from there or from where it was.
-   */
-  private Optional<Fault> partsMoved(Limits l) {
-    List<Motion.Other> beyond = motion.others().stream().filter(o -> beyond(o, l)).toList();
-    if (beyond.isEmpty()) {
-      return Optional.empty();
-    }
-    Motion.Other o = beyond.get(0);
-    double share = beyond.stream().mapToDouble(Motion.Other::share).sum();
-    boolean set = share > LARGE && (o.right() - o.left() > WIDE || beyond.size() > 1);
-    double px = Math.max(o.offPx(), Math.hypot(o.dx(), o.dy()));
-    String where = at((o.left() + o.right()) / 2, (o.top() + o.bottom()) / 2);
-    String there = moves(o.dx(), o.dy());
-    return Optional.of(
-        set
-            ? new Fault(
-                Cause.PARALLAX,
-                "parts of the set",
-                Said.of("%s %s, %s elsewhere", there, where, moves(found.dx(), found.dy())),
-                Said.of("%s px", plain(l.shiftPx, 2)),
-                "what is near and what is far no longer lie on each other: no one shift lays it"
-                    + " back",
-                "put the camera back where it stood and shoot it again; else lay back what is at"
-                    + " the join and keep the join within it",
-                px / l.shiftPx)
-            : new Fault(
-                Cause.PART_MOVED,
-                "a part of the picture",
-                Said.of("%s %s", there, where),
-                Said.of("%s px", plain(l.shiftPx, 2)),
-                "it stands in two places once they are put together",
-                "if it is somebody who stood there both times, it is no matter; if it is the set,"
-                    + " put it back and shoot it again, or keep the join away from it",
-                px / l.shiftPx));
-  }
-
-  /** Whether a part lies further than the limit from the whole, or from where it was. */
-  static boolean beyond(Motion.Other o, Limits l) {
-    return Math.max(o.offPx(), Math.hypot(o.dx(), o.dy())) > l.shiftPx;
-  }
-
-  static String moves(double dx, double dy) {
-    return Math.hypot(dx, dy) < 0.05 ? "nothing" : way(dx, dy, 1);
-  }
-
-  /** A place in words, by ninths. */
-  private static String at(double x, double y) {
-    String across = x < 1 / 3.0 ? "left" : x > 2 / 3.0 ? "right" : "middle";
-    String down = y < 1 / 3.0 ? " top" : y > 2 / 3.0 ? " bottom" : "";
-    return (across.equals("middle") && down.isEmpty() ? "in the " : "at the ") + across + down;
-  }
-
-  /** The whole has moved, and how. */
-  private Fault moved(Limits l) {
-    double worst = worstPx;
-    Registration r = found;
-    double sizePx = Math.abs(r.scale() - 1) * Math.hypot(width, height) / 2;
-    boolean bent = r.bend() != null;
-    Cause cause =
-        switch (motion.bending()) {
-          case NONE -> sizePx > 0.6 * worst ? Cause.SIZE : Cause.NUDGE;
-          case LENS -> Cause.LENS;
-          case SKEW -> Cause.SKEW;
-          case TURN -> Cause.TURNED;
-          case PLANE -> Cause.NUDGE;
-        };
-    String back =
-        bent
-            ? Said.of(
-                "lay it back by its corners, which lie at %s; the shot must be blown up by %.1f %%",
-                corners(), r.costPercent(width, height))
-            : Said.of(
-                "lay it back: %s, turn %s, size %s; the shot must be blown up by %.1f %%",
-                way(-r.dx(), -r.dy(), 2),
-                turn(-r.degrees(), 3),
-                plain(1 / r.scale(), 5),
-                r.costPercent(width, height));
-    return new Fault(
-        cause,
-        cause == Cause.SIZE ? "size" : cause == Cause.LENS ? "shape" : "shift",
-        switch (cause) {
-          case SIZE ->
-              Said.of(
-                  "%s %% at the size, %.1f px at the corners",
-                  signed(100 * (r.scale() - 1), 2), worst);
-          case LENS, SKEW -> Said.of("%.1f px at the edge of the frame", worst);
-          case TURNED -> turned();
-          default ->
-              way(r.dx(), r.dy(), 1)
-                  + (Math.abs(r.degrees()) < 0.005 ? "" : ", turned " + turn(r.degrees(), 2))
-                  + (bent ? ", and in perspective" : "");
-        },
-        Said.of("%s px", plain(l.shiftPx, 2)),
-        Said.of("a corner is off by %.1f px: edges step at the join", worst),
-        "shoot it again if the set stands; else " + back,
-        worst / l.shiftPx);
-  }
-
-  private String corners() {
-    StringBuilder out = new StringBuilder();
-    for (double[] c : found.corners(width, height)) {
-      out.append(out.isEmpty() ? "" : ", ").append(Said.of("%.2f/%.2f", c[0], c[1]));
-    }
-    return out.toString();
-  }
-
-  /** A focal length that this many frame widths hold is no lens that was measured. */
-  private static final double LONGEST = 30;
-
-  /**
-   * A turn of the camera by its shift and its perspective: a place moves by f · tan of the angle,
-   * and the perspective is that shift ÷ f². Before something flat a camera that moved does the
-   * same.
-   */
-  private String turned() {
-    Registration.Bend b = found.bend();
-    double tilt = b.tiltX() * b.tiltX() + b.tiltY() * b.tiltY();
-    double f2 = -(found.dx() * b.tiltX() + found.dy() * b.tiltY()) / tilt;
-    double f = Math.sqrt(Math.max(0, f2));
-    String shift = way(found.dx(), found.dy(), 1);
-    if (!(f > 0.4 * width && f < LONGEST * width)) {
-      return shift + ", and in perspective";
-    }
-    double pan = Math.toDegrees(Math.atan(-found.dx() / f));
-    double down = Math.toDegrees(Math.atan(-found.dy() / f));
-    return Said.of("%s: about %.2f°", shift, Math.hypot(pan, down));
-  }
-
   private String verdict(List<Fault> faults) {
     if (!sure) {
       return "Not measurable: " + doubt + ".";
@@ -522,7 +380,7 @@ public record PlateComparison(
       return Said.of(
           "Not sure: they lie on each other within %.2f px, but that is only known to ± %.2f, and"
               + " the limit is %s.",
-          worstPx, 2 * uncertaintyPx, plain(limits.shiftPx, 2));
+          worstPx, Math.max(2 * uncertaintyPx, motion.blindPx()), plain(limits.shiftPx, 2));
     }
     if (faults.isEmpty() && !covered()) {
       return Said.of(
@@ -584,7 +442,7 @@ public record PlateComparison(
   }
 
   /** A way in words, without what rounds to nothing. */
-  private static String way(double dx, double dy, int decimals) {
+  static String way(double dx, double dy, int decimals) {
     String across = plain(Math.abs(dx), decimals);
     String down = plain(Math.abs(dy), decimals);
     List<String> out = new ArrayList<>();
@@ -608,7 +466,7 @@ public record PlateComparison(
     return (s.matches("[0.]+") ? "" : v < 0 ? "−" : "+") + s;
   }
 
-  private static String plain(double v, int decimals) {
+  static String plain(double v, int decimals) {
     return Said.of("%." + decimals + "f", v);
   }
 }

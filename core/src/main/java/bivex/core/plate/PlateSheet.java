@@ -90,7 +90,7 @@ public record PlateSheet(
     // What was kept before parts were looked at has none.
     (r.moved() == null ? List.<Motion.Other>of() : r.moved())
         .stream()
-            .filter(o -> r.sure() && PlateComparison.beyond(o, l))
+            .filter(o -> r.sure() && PlaceFaults.beyond(o, l))
             .map(
                 o ->
                     new Odd(
@@ -98,7 +98,7 @@ public record PlateSheet(
                         o.top(),
                         o.right(),
                         o.bottom(),
-                        PlateComparison.moves(o.dx(), o.dy())))
+                        PlaceFaults.moves(o.dx(), o.dy())))
             .forEach(odd::add);
     List<Also> also =
         r.faults().stream().skip(1).map(f -> new Also(f.label(), f.found(), f.remedy())).toList();
