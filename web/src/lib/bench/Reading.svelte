@@ -6,9 +6,7 @@
 </script>
 
 <p class="verdict" class:bad={!reading.agrees}>{reading.verdict}</p>
-{#if reading.remedy}<p class="todo">
-    {reading.remedy[0]?.toUpperCase()}{reading.remedy.slice(1).replace(/\.$/, '')}.
-  </p>{/if}
+{#if reading.remedy}<p class="todo">{reading.remedy[0]?.toUpperCase()}{reading.remedy.slice(1)}.</p>{/if}
 {#if reading.figures.length > 0}
   <dl class="mono">
     {#each reading.figures as f (f.label)}

@@ -51,6 +51,14 @@
     version: number;
   }
   const typed = new Draft(() => `shot ${shot}`);
+  /** What an older Bivex left in a form of its own is not taken for a change. */
+  function leftBehind(): Left | null {
+    try {
+      return typed.words ? (JSON.parse(typed.words) as Left) : null;
+    } catch {
+      return null;
+    }
+  }
 
   const fresh = (p: Schemas['ShotView']): Schemas['ShotEdit'] => ({
     title: p.title,
@@ -67,7 +75,7 @@
     const p = page.data;
     if (p && (of !== p.id || (!changed && version !== p.version))) {
       // What was typed and not kept comes back as it was left; if others changed the shot since, keeping says so.
-      const left = of !== p.id && typed.words ? (JSON.parse(typed.words) as Left) : null;
+      const left = of !== p.id ? leftBehind() : null;
       edit = left?.edit ?? fresh(p);
       base = left?.base ?? JSON.stringify(edit);
       version = left?.version ?? p.version;

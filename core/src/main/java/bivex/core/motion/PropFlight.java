@@ -12,21 +12,12 @@ import java.util.List;
  *
  * @param from frame of the first mark; {@code to} of the last
  * @param x place at the first mark, px; {@code y} alike, down
- * @param vx speed there, px per frame; {@code vy} alike
- * @param ax acceleration across, px per frame²
+ * @param vx speed across, px per frame; {@code vy} down at the first mark
  * @param ay fall, px per frame²
  * @param marksPx root mean square of what the marks are off, px; 0 where the marks leave no doubt
  */
 public record PropFlight(
-    double from,
-    double to,
-    double x,
-    double y,
-    double vx,
-    double vy,
-    double ax,
-    double ay,
-    double marksPx) {
+    double from, double to, double x, double y, double vx, double vy, double ay, double marksPx) {
   /** Marks a curve needs. */
   private static final int CURVE = 3;
 
@@ -55,8 +46,7 @@ public record PropFlight(
 
   /** The same, told from another frame on. */
   private PropFlight from(double frame) {
-    return new PropFlight(
-        frame, to, xAt(frame), yAt(frame), vxAt(frame), vyAt(frame), ax, ay, marksPx);
+    return new PropFlight(frame, to, xAt(frame), yAt(frame), vx, vyAt(frame), ay, marksPx);
   }
 
   private static PropFlight through(List<Spot> path, Double fall) {
@@ -78,28 +68,21 @@ public record PropFlight(
       throw new InvalidInput("takes", "two marks of one take lie on the same frame");
     }
     double ay = y.length == 3 ? y[2] / (unit * unit) : known;
-    PropFlight f =
-        new PropFlight(first.frame(), to, x[0], y[0], x[1] / unit, y[1] / unit, 0, ay, 0);
+    PropFlight f = new PropFlight(first.frame(), to, x[0], y[0], x[1] / unit, y[1] / unit, ay, 0);
     double sum = 0;
     for (Spot s : path) {
       sum += Math.pow(s.x() - f.xAt(s.frame()), 2) + Math.pow(s.y() - f.yAt(s.frame()), 2);
     }
-    return new PropFlight(
-        f.from, f.to, f.x, f.y, f.vx, f.vy, f.ax, f.ay, Math.sqrt(sum / path.size()));
+    return new PropFlight(f.from, f.to, f.x, f.y, f.vx, f.vy, f.ay, Math.sqrt(sum / path.size()));
   }
 
   double xAt(double frame) {
-    double t = frame - from;
-    return x + vx * t + ax * t * t / 2;
+    return x + vx * (frame - from);
   }
 
   double yAt(double frame) {
     double t = frame - from;
     return y + vy * t + ay * t * t / 2;
-  }
-
-  double vxAt(double frame) {
-    return vx + ax * (frame - from);
   }
 
   double vyAt(double frame) {
@@ -110,9 +93,5 @@ public record PropFlight(
   double top() {
     double t = ay > 0 ? from - vy / ay : vy < 0 ? to : from;
     return Math.max(from, Math.min(to, t));
-  }
-
-  double frames() {
-    return to - from;
   }
 }

@@ -14,13 +14,13 @@ import java.util.stream.Stream;
  * that is not natural: from the top of the throw the thing has to reach the catching hand in the
  * time that is left, and what that needs beside its own fall is told in g. Then the distance of the
  * ends, then the difference in time. Cost = unnatural ÷ 0.15 g + end ÷ 0.1 m + time ÷ 1/12 s; the
- * weights are this project's own. Its own fall is what the throws' marks say (least squares through
- * all of them), which also gives the size of a metre; so the order is the same at every size and
- * rate of the picture.
+ * weights are this project's own. The fall is what the marks of all takes say (least squares),
+ * which also gives the size of a metre; so the order is the same at every size and rate of the
+ * picture.
  *
  * @param cost less is better; 1 is about as much as an eye forgives
  * @param unnaturalG acceleration that the replacement needs beside its own fall, g; null where the
- *     marks do not tell the fall
+ *     marks do not tell the fall, or no time is left for it
  * @param endPx distance between the two paths at the catch
  * @param frames how much longer the catch flies, frames
  * @param mends frames by which the catch would have to be moved for the most natural flight; 0
@@ -90,14 +90,13 @@ public record TakePairing(
    * @param receiverTake number of the take
    */
   public String words(int giverTake, int receiverTake) {
-    String pair = Said.of("Throw take %s goes with catch take %s: ", giverTake, receiverTake);
     if (!impossible.isEmpty()) {
       return Said.of(
               "No throw goes with a catch. The nearest, throw %s with catch %s: %s.",
               giverTake, receiverTake, impossible)
           + mended();
     }
-    return pair
+    return Said.of("Throw take %s goes with catch take %s: ", giverTake, receiverTake)
         + (unnaturalG == null
             ? Said.of(
                 "the ends are %.0f px apart. Its fall is not known: mark three places or more of a"
@@ -153,9 +152,10 @@ public record TakePairing(
   /**
    * The fall that the marks agree on, px per frame²: the middle one.
    *
+   * @param takes of both sides
    * @return null when none of them tells it
    */
-  static Double ownFall(List<Marked> takes) {
+  public static Double ownFall(List<Marked> takes) {
     List<Double> falls =
         takes.stream()
             .filter(g -> g.path().size() >= 3)
@@ -187,8 +187,8 @@ public record TakePairing(
                 / metre
                 / END_M
             + late;
-    double handOver = Math.rint(thrown.top());
-    double[] needed = needed(thrown, handOver, r, caught, 0);
+    double handOver = top(g, fall);
+    double[] needed = needed(thrown, handOver, r, 0);
     if (needed == null) {
       return new TakePairing(
           g.name(),
@@ -197,7 +197,7 @@ public record TakePairing(
           null,
           end,
           frames,
-          shift(thrown, handOver, r, caught, fall),
+          shift(thrown, handOver, r, fall),
           "it is caught before the throw is at its top");
     }
     double off = Math.hypot(needed[0], needed[1] - fall) / fall;
@@ -208,7 +208,7 @@ public record TakePairing(
         off,
         end,
         frames,
-        off < SEEN_G ? 0 : shift(thrown, handOver, r, caught, fall),
+        off < SEEN_G ? 0 : shift(thrown, handOver, r, fall),
         impossible(thrown, handOver, r, needed, fall));
   }
 
@@ -217,10 +217,10 @@ public record TakePairing(
       PropFlight thrown, double handOver, Marked r, double[] needed, double fall) {
     double x = thrown.xAt(handOver);
     double n = thrown.from() + r.flight() - handOver;
-    double endSpeed = thrown.vxAt(handOver) + needed[0] * n;
+    double endSpeed = thrown.vx() + needed[0] * n;
     if (Math.abs(needed[0]) > fall / 2
-        && thrown.vxAt(handOver) * (r.end().x() - x) < 0
-        && thrown.vxAt(handOver) * endSpeed < 0) {
+        && thrown.vx() * (r.end().x() - x) < 0
+        && thrown.vx() * endSpeed < 0) {
       return Said.of(
           "it would have to turn back in the air, pushed sideways by %.1f g",
           Math.abs(needed[0]) / fall);
@@ -243,27 +243,23 @@ public record TakePairing(
    * @param later frames by which the catch is moved
    * @return null when less than a frame is left for it
    */
-  private static double[] needed(
-      PropFlight thrown, double handOver, Marked r, PropFlight caught, int later) {
+  private static double[] needed(PropFlight thrown, double handOver, Marked r, int later) {
     double n = thrown.from() + r.flight() + later - handOver;
     if (n < 1) {
       return null;
     }
     return new double[] {
-      2
-          * (caught.xAt(r.end().frame()) - thrown.xAt(handOver) - thrown.vxAt(handOver) * n)
-          / (n * n),
-      2 * (caught.yAt(r.end().frame()) - thrown.yAt(handOver) - thrown.vyAt(handOver) * n) / (n * n)
+      2 * (r.end().x() - thrown.xAt(handOver) - thrown.vx() * n) / (n * n),
+      2 * (r.end().y() - thrown.yAt(handOver) - thrown.vyAt(handOver) * n) / (n * n)
     };
   }
 
   /** Frames by which the catch has to be moved to be natural; 0 when none makes it so. */
-  private static int shift(
-      PropFlight thrown, double handOver, Marked r, PropFlight caught, double fall) {
+  private static int shift(PropFlight thrown, double handOver, Marked r, double fall) {
     int best = 0;
     double least = MENDED_G;
     for (int k = -FURTHEST_SHIFT; k <= FURTHEST_SHIFT; k++) {
-      double[] a = needed(thrown, handOver, r, caught, k);
+      double[] a = needed(thrown, handOver, r, k);
       double off = a == null ? 1e9 : Math.hypot(a[0], a[1] - fall) / fall;
       if (off < least) {
         least = off;
@@ -279,12 +275,12 @@ public record TakePairing(
    *
    * @param way of the replacement, px per frame
    * @param fall of the replacement, px per frame²
-   * @param fallG the same against the throw's own fall; null where its marks do not tell that
+   * @param fallG the same against the fall of the thing itself; null where the marks do not tell it
    * @param sidewaysG push to the side it needs, g; null alike
    * @param hopPx how far the marks of the throw are off the flight that is fitted through them, px:
    *     about as far the thing hops at the hand-over
-   * @param bends whether the whole, with the throw's own part, does what nothing thrown does: bend
-   *     both ways, or turn back
+   * @param bends whether the whole does what nothing thrown does: fall upwards, turn back, or bend
+   *     both ways
    */
   public record Flight(
       double handOver,
@@ -294,16 +290,23 @@ public record TakePairing(
       Double sidewaysG,
       double hopPx,
       boolean bends) {
+    /** A hop that is seen, px. */
+    private static final double SEEN_PX = 1;
+
     /** For the desk. */
     public String words() {
       return (fallG == null
               ? Said.of(
-                  "Replaced from frame %.0f on, falling by %.2f px a frame²; the throw's own fall"
-                      + " is not known.",
+                  "Replaced from frame %.0f on, falling by %.2f px a frame²; the fall of the thing"
+                      + " itself is not known.",
                   handOver, fall)
               : Said.of(
                   "Replaced from frame %.0f on, falling with %.2f g, pushed sideways by %.2f g.",
                   handOver, fallG, sidewaysG))
+          + (hopPx < SEEN_PX
+              ? ""
+              : Said.of(
+                  " It may hop by about %.0f px there: so far are the marks off a flight.", hopPx))
           + (bends
               ? " Nothing thrown flies like that: choose another pair or hand over elsewhere."
               : "");
@@ -313,12 +316,14 @@ public record TakePairing(
   /**
    * Whole frame of the top of its arc, where the thing is blurred least; the one in the middle when
    * it has none in between.
+   *
+   * @param fall as in {@link #ownFall}
    */
-  public static double top(Marked giver) {
+  public static double top(Marked giver, Double fall) {
     if (giver.path().size() < 3) {
       return giver.path().get(0).frame() + giver.flight() / 2;
     }
-    PropFlight f = giver.fitted(null);
+    PropFlight f = giver.fitted(fall);
     double top = Math.rint(f.top());
     return top <= f.from() || top >= f.to()
         ? giver.path().get(giver.path().size() / 2).frame()
@@ -328,33 +333,33 @@ public record TakePairing(
   /**
    * @param handOver frame of the throw from which the replacement is seen; between release and
    *     catch
+   * @param fall as in {@link #ownFall}
    * @throws InvalidInput naming {@code handOver} when the throw has fewer than three marks or the
    *     frame is outside it
    */
-  public static Flight flight(Marked giver, Marked receiver, double handOver) {
-    PropFlight thrown = giver.fitted(null);
+  public static Flight flight(Marked giver, Marked receiver, double handOver, Double fall) {
+    PropFlight thrown = giver.fitted(fall);
     if (handOver < thrown.from() || handOver >= thrown.to() || giver.path().size() < 3) {
       throw new InvalidInput(
           "handOver",
           "must be between the release and the catch of the chosen throw, which needs three marks");
     }
-    Spot from = new Spot(handOver, thrown.xAt(handOver), thrown.yAt(handOver));
-    double vx = thrown.vxAt(handOver);
-    double vy = thrown.vyAt(handOver);
     // The catch is as long after the hand-over as its own flight says, counted from its release.
-    Spot to = new Spot(thrown.from() + receiver.flight(), receiver.end().x(), receiver.end().y());
-    Throw.Replacement way = Throw.replacement(from, vx, vy, to);
-    double n = to.frame() - from.frame();
-    double ax = 2 * (to.x() - from.x() - vx * n) / (n * n);
-    Double own = thrown.ay() > 0 ? thrown.ay() : null;
-    boolean back = vx * (vx + ax * n) < 0 && Math.abs(ax) > Math.abs(way.fall()) / 4;
+    Throw.Replacement way =
+        Throw.replacement(
+            new Spot(handOver, thrown.xAt(handOver), thrown.yAt(handOver)),
+            thrown.vx(),
+            thrown.vyAt(handOver),
+            new Spot(thrown.from() + receiver.flight(), receiver.end().x(), receiver.end().y()));
+    double[] needed = needed(thrown, handOver, receiver, 0);
     return new Flight(
         handOver,
         way.path(),
         way.fall(),
-        own == null ? null : Double.valueOf(way.fall() / own),
-        own == null ? null : Double.valueOf(Math.abs(ax) / own),
+        fall == null ? null : Double.valueOf(needed[1] / fall),
+        fall == null ? null : Double.valueOf(Math.abs(needed[0]) / fall),
         thrown.marksPx(),
-        way.fall() <= 0 && own != null || back || Throw.bendsBothWays(receiver.path(), 8));
+        fall != null && !impossible(thrown, handOver, receiver, needed, fall).isEmpty()
+            || Throw.bendsBothWays(receiver.path(), 8));
   }
 }

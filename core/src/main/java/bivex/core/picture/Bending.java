@@ -35,9 +35,9 @@ public enum Bending {
    * How a place is moved by a small amount of each part.
    *
    * @param u from the middle, in widths of the frame; v alike
-   * @param into {x, y} of each part, one after the other, from {@code at} on
+   * @param into {x, y} of each part, one after the other
    */
-  void moves(double u, double v, double[] into, int at) {
+  void moves(double u, double v, double[] into) {
     for (int i = 0; i < parts.length; i++) {
       double x;
       double y;
@@ -63,9 +63,26 @@ public enum Bending {
           y = v * (u * u + v * v);
         }
       }
-      into[at + 2 * i] = x;
-      into[at + 2 * i + 1] = y;
+      into[2 * i] = x;
+      into[2 * i + 1] = y;
     }
+  }
+
+  /**
+   * Variance of the place of a corner.
+   *
+   * @param of variances of a similarity (turn and size in widths) and of each part
+   * @param high height of the frame, in widths
+   */
+  double atCorner(double[] of, double high) {
+    double half = Math.hypot(1, high) / 2;
+    double sum = of[2] + of[3] + half * half * (of[0] + of[1]);
+    double[] bent = new double[2 * parts.length];
+    moves(0.5, 0.5 * high, bent);
+    for (int i = 0; i < parts.length; i++) {
+      sum += of[4 + i] * (bent[2 * i] * bent[2 * i] + bent[2 * i + 1] * bent[2 * i + 1]);
+    }
+    return sum;
   }
 
   /**

@@ -18,14 +18,14 @@ final class Fit {
   private static final int MOST_ROUNDS = 30;
   private static final int SIMILARITY = 4;
   private static final int LIGHT = 4;
-  private final Plane a;
-  private final Plane b;
-  private final int scale;
-  private final int tilePx;
-  private final double[] middleA;
-  private final List<TileShift> tiles;
-  private final float[] gx;
-  private final float[] gy;
+  final Plane a;
+  final Plane b;
+  final int scale;
+  final int tilePx;
+  final double[] middleA;
+  final List<TileShift> tiles;
+  final float[] gx;
+  final float[] gy;
 
   /**
    * s·cos − 1, s·sin, dx, dy in pixels of the whole picture, then the parts of a {@link
@@ -36,7 +36,7 @@ final class Fit {
   /** Which of those are sought. */
   private final Bending bending;
 
-  private Registration.Mapping map;
+  Registration.Mapping map;
 
   double gain = 1;
   double offset;
@@ -114,7 +114,7 @@ final class Fit {
 
   /** How parts of the pictures lie, each by itself. */
   Parts parts() {
-    return Parts.of(a, b, scale, middleA, Registration.of(p), sigma, tiles);
+    return Parts.of(this);
   }
 
   private void begin(Fit from) {
@@ -313,7 +313,7 @@ final class Fit {
           continue;
         }
         int i = y * a.width() + x;
-        double g = gain + gainX * u * h + gainY * v * h;
+        double g = light(u, v);
         double av = a.v()[i];
         double r = b.cubic(bx, by) - g * av - offset;
         double q = r / cut;
@@ -330,7 +330,7 @@ final class Fit {
         row[2] = ix;
         row[3] = iy;
         if (!straight) {
-          bending.moves(u * h, v * h, bent, 0);
+          bending.moves(u * h, v * h, bent);
           for (int k = 0; k < bending.count(); k++) {
             row[SIMILARITY + k] = ix * bent[2 * k] + iy * bent[2 * k + 1];
           }
@@ -353,14 +353,7 @@ final class Fit {
     if (cov == null) {
       return Double.POSITIVE_INFINITY;
     }
-    double half = Math.hypot(width, height) / 2 / scale / a.width();
-    double sum = cov[2] + cov[3] + half * half * (cov[0] + cov[1]);
-    double[] bent = new double[2 * bending.count()];
-    bending.moves(0.5, 0.5 * height / width, bent, 0);
-    for (int k = 0; k < bending.count(); k++) {
-      sum += cov[SIMILARITY + k] * (bent[2 * k] * bent[2 * k] + bent[2 * k + 1] * bent[2 * k + 1]);
-    }
-    return 2 * sigma * scale * Math.sqrt(sum);
+    return 2 * sigma * scale * Math.sqrt(bending.atCorner(cov, (double) height / width));
   }
 
   Plane residuals() {

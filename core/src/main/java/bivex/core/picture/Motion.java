@@ -28,6 +28,11 @@ public record Motion(
     double agreeing,
     double blindPx,
     Shift repeats) {
+  /** Whether most parts lie otherwise than the whole, and each otherwise than the next. */
+  public boolean contradicts() {
+    return followed > 0 && agreeing < 0.5 && others.isEmpty();
+  }
+
   /** How far something lies to the right and down, px. */
   public record Shift(double dx, double dy) {}
 
@@ -81,10 +86,11 @@ public record Motion(
    */
   private static final double FLOOR = 0.06;
 
+  /** Standard deviations from which a part is held to lie elsewhere. */
+  private static final double AWAY = 4;
+
   /** A richer kind must leave less than this of what a simpler one leaves. */
   private static final double BETTER = 0.6;
-
-  private static final double TUKEY = 4.685;
 
   /**
    * The kind that fits, and the place it gives.
@@ -110,24 +116,27 @@ public record Motion(
     if (seen.size() < LEAST) {
       return null;
     }
-    Model plain = fit(seen, Bending.NONE, scale, width, from);
+    Model plain = fit(seen, Bending.NONE, scale, width, height, from);
+    if (plain == null) {
+      return null;
+    }
     Model best = plain;
     for (Bending kind : new Bending[] {Bending.LENS, Bending.SKEW, Bending.TURN, Bending.PLANE}) {
-      Model m = fit(seen, kind, scale, width, from);
-      if (m == null || plain == null) {
+      Model m = fit(seen, kind, scale, width, height, from);
+      if (m == null) {
         continue;
       }
       // A kind with as many parts need only be better; one with more must be much better.
       double than = best.bending.count() < kind.count() ? BETTER : 1;
       double apart = Registration.of(m.p).furthest(Registration.of(plain.p), width, height);
-      if (m.cost < than * best.cost && apart > Math.max(0.2, 4 * m.sd)) {
+      if (m.cost < than * best.cost && apart > Math.max(0.2, AWAY * m.sd)) {
         best = m;
       }
     }
-    if (best != null && best.bending == Bending.TURN) {
+    if (best.bending == Bending.TURN) {
       double tilt = Math.hypot(best.p[6], best.p[7]);
       if (Math.hypot(best.p[2], best.p[3]) * tilt * width / 2 > SECOND_ORDER) {
-        Model whole = fit(seen, Bending.PLANE, scale, width, from);
+        Model whole = fit(seen, Bending.PLANE, scale, width, height, from);
         best =
             whole == null
                 ? best
@@ -138,7 +147,8 @@ public record Motion(
   }
 
   /** Robust least squares of the places of parts; what does not belong loses its say by and by. */
-  private static Model fit(List<Part> seen, Bending kind, int scale, int width, Registration from) {
+  private static Model fit(
+      List<Part> seen, Bending kind, int scale, int width, int height, Registration from) {
     double[] p = new double[Fit.PLACE];
     p[0] = from.a();
     p[1] = from.b();
@@ -157,14 +167,14 @@ public record Motion(
       for (Part t : seen) {
         double[] off = t.from(m);
         double sd = Math.hypot(t.sd(), FLOOR * scale);
-        double q = Math.hypot(off[0], off[1]) / Math.max(cut, TUKEY * sd);
+        double q = Math.hypot(off[0], off[1]) / Math.max(cut, Registering.TUKEY * sd);
         if (q >= 1) {
           continue;
         }
         double w = (1 - q * q) * (1 - q * q) / (sd * sd);
         double u = t.x() / width;
         double v = t.y() / width;
-        kind.moves(u, v, bent, 0);
+        kind.moves(u, v, bent);
         Arrays.fill(across, 0);
         Arrays.fill(down, 0);
         across[0] = u;
@@ -198,15 +208,11 @@ public record Motion(
     Registration.Mapping m = Registration.of(p).mapping();
     for (Part t : seen) {
       double[] off = t.from(m);
-      double limit = Math.max(least, TUKEY * Math.hypot(t.sd(), FLOOR * scale));
+      double limit = Math.max(least, Registering.TUKEY * Math.hypot(t.sd(), FLOOR * scale));
       cost += Math.min(1, (off[0] * off[0] + off[1] * off[1]) / (limit * limit));
     }
-    double half = 0.57;
-    double sum = variance[2] + variance[3] + half * half * (variance[0] + variance[1]);
-    for (int k = 0; k < kind.count(); k++) {
-      sum += 0.1 * variance[4 + k];
-    }
-    return new Model(kind, kind, p, cost + 0.02 * seen.size(), Math.sqrt(sum));
+    double sd = Math.sqrt(kind.atCorner(variance, (double) height / width));
+    return new Model(kind, kind, p, cost + 0.02 * seen.size(), sd);
   }
 
   /**
@@ -220,7 +226,7 @@ public record Motion(
     Registration.Mapping m = where.mapping();
     double[][] off = new double[n][];
     boolean[] away = new boolean[n];
-    double blind = 4 * scatter(parts, m);
+    double blind = AWAY * scatter(parts, m);
     int patterned = 0;
     int followed = 0;
     int agreeing = 0;
@@ -233,7 +239,7 @@ public record Motion(
       followed++;
       off[i] = t.from(m);
       double far = Math.hypot(off[i][0], off[i][1]);
-      away[i] = far > Math.max(Math.max(3 * FLOOR * scale, 4 * t.sd()), blind);
+      away[i] = far > Math.max(Math.max(3 * FLOOR * scale, AWAY * t.sd()), blind);
       if (!away[i]) {
         agreeing++;
       }
@@ -319,19 +325,13 @@ public record Motion(
     while (!next.isEmpty()) {
       int i = next.poll();
       out.add(i);
-      for (int dy = -1; dy <= 1; dy++) {
-        for (int dx = -1; dx <= 1; dx++) {
-          int x = i % parts.columns + dx;
-          int y = i / parts.columns + dy;
-          int j = y * parts.columns + x;
-          if (x >= 0 && y >= 0 && x < parts.columns && y < parts.rows && away[j] && !taken[j]) {
-            double apart = Math.hypot(off[i][0] - off[j][0], off[i][1] - off[j][1]);
-            double far =
-                Math.max(Math.hypot(off[i][0], off[i][1]), Math.hypot(off[j][0], off[j][1]));
-            if (apart < Math.max(0.35 * far, 2 * FLOOR * scale)) {
-              taken[j] = true;
-              next.add(j);
-            }
+      for (int j : parts.near(i)) {
+        if (away[j] && !taken[j]) {
+          double apart = Math.hypot(off[i][0] - off[j][0], off[i][1] - off[j][1]);
+          double far = Math.max(Math.hypot(off[i][0], off[i][1]), Math.hypot(off[j][0], off[j][1]));
+          if (apart < Math.max(0.35 * far, 2 * FLOOR * scale)) {
+            taken[j] = true;
+            next.add(j);
           }
         }
       }

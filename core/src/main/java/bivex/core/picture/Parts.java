@@ -3,6 +3,7 @@ package bivex.core.picture;
 import bivex.core.picture.Registering.TileShift;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.IntConsumer;
 import java.util.stream.IntStream;
 
 /**
@@ -49,6 +50,7 @@ final class Parts {
   /** Neighbouring pixels are alike after smoothing: as in {@link Fit#uncertainty}. */
   private static final double ALIKE = 2;
 
+  private final Fit whole;
   private final Plane a;
   private final Plane b;
   private final int scale;
@@ -56,17 +58,18 @@ final class Parts {
   private final Registration.Mapping map;
   private final double noise;
   private final int side;
-  final int columns;
-  final int rows;
+  private final int columns;
+  private final int rows;
   private final Part[] seen;
 
-  private Parts(Plane a, Plane b, int scale, double[] middle, Registration where, double noise) {
-    this.a = a;
-    this.b = b;
-    this.scale = scale;
-    this.middle = middle;
-    this.map = where.mapping();
-    this.noise = noise;
+  private Parts(Fit whole) {
+    this.whole = whole;
+    this.a = whole.a;
+    this.b = whole.b;
+    this.scale = whole.scale;
+    this.middle = whole.middleA;
+    this.map = whole.map;
+    this.noise = whole.sigma;
     this.side = Math.max(24, a.width() / ACROSS);
     this.columns = (a.width() - 4) / side;
     this.rows = (a.height() - 4) / side;
@@ -74,23 +77,11 @@ final class Parts {
   }
 
   /**
-   * @param a smoothed brightness of the first at some level, b of the second
-   * @param scale pixels of the whole a pixel of that level stands for
-   * @param middle of the whole in pixels of that level
-   * @param where the whole was laid
-   * @param noise one standard deviation of what is left where they agree
+   * @param whole how all of it was laid, at some level
    */
-  static Parts of(
-      Plane a,
-      Plane b,
-      int scale,
-      double[] middle,
-      Registration where,
-      double noise,
-      List<TileShift> tiles) {
-    Parts p = new Parts(a, b, scale, middle, where, noise);
-    double tile = tiles.isEmpty() ? 0 : 128.0 * scale;
-    p.each(i -> p.follow(i, p.seeds(i, tiles, tile)));
+  static Parts of(Fit whole) {
+    Parts p = new Parts(whole);
+    p.each(i -> p.follow(i, p.seeds(i)));
     for (int round = 0; round < 2; round++) {
       Part[] before = p.seen.clone();
       p.each(
@@ -103,7 +94,7 @@ final class Parts {
     return p;
   }
 
-  private void each(java.util.function.IntConsumer what) {
+  private void each(IntConsumer what) {
     IntStream.range(0, seen.length).parallel().forEach(what);
   }
 
@@ -160,12 +151,12 @@ final class Parts {
   }
 
   /** Where tiles near it saw something else than the whole, px of this level. */
-  private List<double[]> seeds(int i, List<TileShift> tiles, double tile) {
+  private List<double[]> seeds(int i) {
     List<double[]> out = new ArrayList<>();
     double x = (centre(i, false) - middle[0]) * scale;
     double y = (centre(i, true) - middle[1]) * scale;
-    for (TileShift t : tiles) {
-      if (!t.agrees() && Math.abs(t.x() - x) < tile && Math.abs(t.y() - y) < tile) {
+    for (TileShift t : whole.tiles) {
+      if (!t.agrees() && Math.abs(t.x() - x) < whole.tilePx && Math.abs(t.y() - y) < whole.tilePx) {
         add(
             out,
             (t.x() + t.dx() - map.x(t.x(), t.y())) / scale,
@@ -177,20 +168,26 @@ final class Parts {
 
   private List<double[]> around(int i, Part[] before) {
     List<double[]> out = new ArrayList<>();
-    for (int dy = -1; dy <= 1; dy++) {
-      for (int dx = -1; dx <= 1; dx++) {
-        int x = i % columns + dx;
-        int y = i / columns + dy;
-        if (x >= 0 && y >= 0 && x < columns && y < rows) {
-          Part p = before[y * columns + x];
-          if (p.kind == Kind.SEEN) {
-            double[] off = p.from(map);
-            add(out, off[0] / scale, off[1] / scale);
-          }
-        }
+    for (int j : near(i)) {
+      if (before[j].kind == Kind.SEEN) {
+        double[] off = before[j].from(map);
+        add(out, off[0] / scale, off[1] / scale);
       }
     }
     return out;
+  }
+
+  /** Those beside a part, above and below, and at its corners. */
+  int[] near(int i) {
+    int x = i % columns;
+    int y = i / columns;
+    return IntStream.rangeClosed(Math.max(0, y - 1), Math.min(rows - 1, y + 1))
+        .flatMap(
+            v ->
+                IntStream.rangeClosed(Math.max(0, x - 1), Math.min(columns - 1, x + 1))
+                    .map(u -> v * columns + u))
+        .filter(j -> j != i)
+        .toArray();
   }
 
   private static void add(List<double[]> seeds, double x, double y) {
@@ -236,8 +233,8 @@ final class Parts {
     for (int y = (int) (cy - side / 2.0 + 1); y <= cy + side / 2.0 - 1; y++) {
       for (int x = (int) (cx - side / 2.0 + 1); x <= cx + side / 2.0 - 1; x++) {
         int k = y * w + x;
-        double gx = (a.v()[k + 1] - a.v()[k - 1]) / 2;
-        double gy = (a.v()[k + w] - a.v()[k - w]) / 2;
+        double gx = whole.gx[k];
+        double gy = whole.gy[k];
         xx += gx * gx;
         yy += gy * gy;
         xy += gx * gy;
@@ -256,10 +253,9 @@ final class Parts {
   private double[] step(double cx, double cy, double ox, double oy) {
     double x0 = ox;
     double y0 = oy;
-    double[] s = null;
     double last = Double.NaN;
     for (int i = 0; i < MOST_STEPS; i++) {
-      s = solve(cx, cy, ox, oy);
+      double[] s = solve(cx, cy, ox, oy);
       if (s == null) {
         return null;
       }
@@ -306,8 +302,8 @@ final class Parts {
           continue;
         }
         double value = b.cubic(bx, by);
-        row[0] = (a.v()[k - 1] - a.v()[k + 1]) / 2;
-        row[1] = (a.v()[k - w] - a.v()[k + w]) / 2;
+        row[0] = -whole.gx[k];
+        row[1] = -whole.gy[k];
         row[2] = a.v()[k];
         row[3] = 1;
         n.add(row, value, 1);

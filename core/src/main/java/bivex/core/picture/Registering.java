@@ -166,11 +166,10 @@ public record Registering(
         parts = fit.parts();
         px = fit.uncertainty(first.width(), first.height());
       }
-      if (m != null) {
-        // What the brightness of the whole says and what its parts say are two measurements.
-        double apart = r.furthest(Registration.of(m.p()), first.width(), first.height());
-        px = Math.hypot(Math.hypot(px, apart), SAMPLED * fine);
-      }
+      // What the brightness of the whole says and what its parts say are two measurements.
+      double apart =
+          m == null ? 0 : r.furthest(Registration.of(m.p()), first.width(), first.height());
+      px = Math.hypot(Math.hypot(px, apart), SAMPLED * fine);
       motion =
           Motion.of(
                   parts,
@@ -180,7 +179,7 @@ public record Registering(
                   first.height(),
                   r)
               .amongRepeats(a, parts, fine);
-      if (motion.followed() > 0 && motion.agreeing() < 0.5 && motion.others().isEmpty()) {
+      if (motion.contradicts()) {
         doubt =
             "the parts of the picture lie differently: the camera moved sideways, or much of the"
                 + " set did";

@@ -12,6 +12,9 @@ import org.jtransforms.fft.FloatFFT_2D;
 final class Repeats {
   private static final int WIDTH = 480;
 
+  /** Detail that is coarser than this, px, is light. */
+  private static final double COARSE = 5;
+
   /** How like itself, −1 to 1, a picture must be somewhere else to be looked at there. */
   private static final double ALIKE = 0.4;
 
@@ -34,7 +37,8 @@ final class Repeats {
       by *= 2;
     }
     Plane s = p.shrunk(by);
-    Plane soft = s.shrunk(8 <= s.height() / 8 ? 8 : 1);
+    // Without what is coarse: light that falls off is like itself everywhere.
+    Plane soft = s.blurred(COARSE);
     int w = s.width();
     int h = s.height();
     int fw = w + w / 2;
@@ -42,10 +46,7 @@ final class Repeats {
     float[] v = new float[2 * fw * fh];
     for (int y = 0; y < h; y++) {
       for (int x = 0; x < w; x++) {
-        // Without what is coarse: light that falls off is like itself everywhere.
-        double sx = Math.max(0, Math.min(soft.width() - 2, (x - 3.5) / 8));
-        double sy = Math.max(0, Math.min(soft.height() - 2, (y - 3.5) / 8));
-        v[2 * (y * fw + x)] = s.v()[y * w + x] - soft.straight(sx, sy);
+        v[2 * (y * fw + x)] = s.v()[y * w + x] - soft.v()[y * w + x];
       }
     }
     FloatFFT_2D fft = new FloatFFT_2D(fh, fw);
@@ -63,9 +64,9 @@ final class Repeats {
           double like = like(v, fw, fh, w, h, x, y);
           if (like > ALIKE && top(v, fw, fh, w, h, x, y, like)) {
             double across =
-                between(like(v, fw, fh, w, h, x - 1, y), like, like(v, fw, fh, w, h, x + 1, y));
+                Tiles.top(like(v, fw, fh, w, h, x - 1, y), like, like(v, fw, fh, w, h, x + 1, y));
             double down =
-                between(like(v, fw, fh, w, h, x, y - 1), like, like(v, fw, fh, w, h, x, y + 1));
+                Tiles.top(like(v, fw, fh, w, h, x, y - 1), like, like(v, fw, fh, w, h, x, y + 1));
             out.add(new double[] {(x + across) * by, (y + down) * by, far, like});
           }
         }
@@ -86,12 +87,6 @@ final class Repeats {
     double overlap = (double) (w - Math.abs(x)) * (h - Math.abs(y)) / ((double) w * h);
     return v[2 * (Math.floorMod(y, fh) * fw + Math.floorMod(x, fw))]
         / Math.max(1e-12, whole * overlap);
-  }
-
-  /** Place of the top of a parabola through three values, −0.5 to 0.5. */
-  private static double between(double l, double m, double r) {
-    double curve = l - 2 * m + r;
-    return curve >= 0 ? 0 : Math.max(-0.5, Math.min(0.5, 0.5 * (l - r) / curve));
   }
 
   private static boolean top(float[] v, int fw, int fh, int w, int h, int x, int y, double like) {

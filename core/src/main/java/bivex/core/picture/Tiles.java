@@ -151,7 +151,7 @@ final class Tiles {
   }
 
   /** Place of the top of a bell through three values, −0.5 to 0.5. */
-  private static double top(double l, double m, double r) {
+  static double top(double l, double m, double r) {
     if (!(l > 0 && r > 0)) {
       return l > r ? -0.25 : r > l ? 0.25 : 0;
     }

@@ -24,7 +24,7 @@ import java.util.function.BooleanSupplier;
  * @param worstPx how far the place on the frame's edge that moved most has moved, px
  * @param light light and colour
  * @param softerPx how much softer the second is, as the standard deviation of a blur, px; negative
- *     when sharper; null when it cannot be told
+ *     when sharper; null when it cannot be told; of two that are not sure only where it is why
  * @param differs share of the frame that is not the same in both, 0 to 1: people, mostly
  * @param tiles shifts where they were seen
  * @param motion what parts of the picture say, each by itself
@@ -129,12 +129,21 @@ public record PlateComparison(
       Picture first, Picture second, Limits limits, Progress progress, BooleanSupplier cancelled) {
     mustFit(first.width(), first.height(), second.width(), second.height());
     progress.at(0.1, "laying them over each other");
-    Registering r = laid(first.luma(), second.luma(), cancelled);
+    Registering r = Registering.of(first.luma(), second.luma(), Registering.Grade.FINE, cancelled);
+    Double hides = r.sure() || cancelled.getAsBoolean() ? null : hides(first.luma(), second.luma());
+    if (hides != null) {
+      r = softened(first.luma(), second.luma(), hides, r, cancelled);
+    }
+    Double softer = r.sure() ? Sharpness.softer(first.luma(), second.luma(), r) : hides;
+    if (r.sure() && softer == null && r.motion().blindPx() > VAGUE) {
+      r =
+          r.doubting(
+              "parts of it cannot be followed: one of the two is far out of focus, or nothing in"
+                  + " both is sharp");
+    }
     progress.at(0.6, "light and colour");
     Registration where = r.sure() ? r.found() : Registration.NONE;
     LightMatch light = LightMatch.of(first, second, where, r.sure() ? r : null);
-    progress.at(0.9, "sharpness");
-    Double softer = r.sure() ? Sharpness.softer(first.luma(), second.luma(), r) : null;
     double worst = where.worstPx(first.width(), first.height());
     progress.at(1, "done");
     return new PlateComparison(
@@ -159,19 +168,18 @@ public record PlateComparison(
   /** Softer than this, px, one picture hides how it lies on the other. */
   private static final double HIDES = 1.5;
 
-  /**
-   * How they lie on each other. Where that cannot be told because one is much softer, the other is
-   * softened as much and it is tried again.
-   */
-  private static Registering laid(Plane first, Plane second, BooleanSupplier cancelled) {
-    Registering r = Registering.of(first, second, Registering.Grade.FINE, cancelled);
-    if (r.sure() || cancelled.getAsBoolean()) {
-      return r;
-    }
+  /** Where parts are only told from each other beyond this, px, light mixes with its neighbours. */
+  private static final double VAGUE = 4;
+
+  /** About how much softer the second is, px, where that may hide how they lie; else null. */
+  private static Double hides(Plane first, Plane second) {
     Double softer = Sharpness.between(first, second);
-    if (softer == null || Math.abs(softer) < HIDES) {
-      return r;
-    }
+    return softer == null || Math.abs(softer) < HIDES ? null : softer;
+  }
+
+  /** How they lie, tried again with the sharper one softened as much as the other is. */
+  private static Registering softened(
+      Plane first, Plane second, double softer, Registering r, BooleanSupplier cancelled) {
     Registering again =
         Registering.of(
             softer > 0 ? first.blurred(softer) : first,
@@ -419,22 +427,22 @@ public record PlateComparison(
 
   /** What to do where nothing could be measured. */
   String remedy() {
-    return doubt.contains("out of focus")
-        ? "Set the focus as it was and shoot it again."
-        : doubt.contains("lie differently")
-            ? "Put the camera and the set back as they were and shoot it again."
-            : "Shoot a chart, or a still with the lights on, and lay that over.";
+    return softerPx != null
+        ? "set the focus as it was and shoot it again"
+        : motion.contradicts()
+            ? "put the camera and the set back as they were and shoot it again"
+            : "shoot a chart, or a still with the lights on, and lay that over";
   }
 
   /** What to do where no fault was found and they are not called the same either. */
   String missing() {
     return !light.measured()
-        ? "Shoot a still with a grey card in it, and lay that over."
+        ? "shoot a still with a grey card in it, and lay that over"
         : motion.repeats() != null
-            ? "Shoot a still with something in it that is there once, and lay that over."
+            ? "shoot a still with something in it that is there once, and lay that over"
             : !known()
-                ? "Shoot a sharp still with more detail in it and nobody in it, and lay that over."
-                : "Shoot a still with nobody in it, and lay that over.";
+                ? "shoot a sharp still with more detail in it and nobody in it, and lay that over"
+                : "shoot a still with nobody in it, and lay that over";
   }
 
   private static String place(LightMatch.Region r) {

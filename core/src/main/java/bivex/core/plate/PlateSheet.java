@@ -163,7 +163,10 @@ public record PlateSheet(
             f ->
                 out.add(
                     new Figure(
-                        "Parts that moved", f.found(), Said.of("limit %s", f.limit()), true)));
+                        "Parts that moved",
+                        f.found(),
+                        Said.of("limit %s", number(l.shiftPx())),
+                        true)));
     out.add(
         new Figure(
             "Worst corner",

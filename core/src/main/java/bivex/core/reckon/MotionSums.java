@@ -38,6 +38,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /** Sums of movement: S4, S13 to S18. */
 final class MotionSums {
@@ -407,7 +408,12 @@ final class MotionSums {
                                           + String.format(Locale.ROOT, " %.1f", x.cost()))
                               .reduce((a, b) -> a + ", " + b)
                               .orElse(""))));
-          TakePairing.Flight way = TakePairing.flight(g, r, v.whole("handOver"));
+          TakePairing.Flight way =
+              TakePairing.flight(
+                  g,
+                  r,
+                  v.whole("handOver"),
+                  TakePairing.ownFall(Stream.concat(givers.stream(), receivers.stream()).toList()));
           double fall = Throw.fallPx(v.number("pxPerMetre"), rate(v));
           out.add(number("fallRatio", "Replacement falls like", 2, way.fall() / fall, "g"));
           out.add(

@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Random;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
 /**
@@ -101,8 +102,11 @@ class ThrowSessionsTest {
       }
       Take giver = givers.get(Integer.parseInt(best.giver().substring(1)));
       Take receiver = receivers.get(Integer.parseInt(best.receiver().substring(1)) - 6);
-      double over = Math.rint(TakePairing.top(giver.marked));
-      Spot shown = TakePairing.flight(giver.marked, receiver.marked, over).way().get(0);
+      Double fall =
+          TakePairing.ownFall(
+              Stream.concat(givers.stream(), receivers.stream()).map(Take::marked).toList());
+      double over = TakePairing.top(giver.marked, fall);
+      Spot shown = TakePairing.flight(giver.marked, receiver.marked, over, fall).way().get(0);
       Spot real = at(giver.exact, over);
       hops.add(Math.hypot(shown.x() - real.x(), shown.y() - real.y()));
     }

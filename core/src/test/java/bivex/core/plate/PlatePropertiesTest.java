@@ -268,9 +268,9 @@ class PlatePropertiesTest {
               "r",
               List.of(
                   new Spot(other, 90, 490), new Spot(other + flight, 100 + vx * flight + 8, 506)));
-      double top = TakePairing.top(giver);
+      double top = TakePairing.top(giver, null);
       assertThat(top).as("a whole frame").isCloseTo(from + flight / 2.0, within(0.5 + 1e-9));
-      TakePairing.Flight f = TakePairing.flight(giver, receiver, top);
+      TakePairing.Flight f = TakePairing.flight(giver, receiver, top, null);
       Spot begin = f.way().get(0);
       double t = top - from;
       assertThat(begin.x()).isCloseTo(100 + vx * t, within(1e-6));
@@ -280,7 +280,7 @@ class PlatePropertiesTest {
       assertThat(end.frame()).isEqualTo(from + flight);
       assertThat(end.x()).isCloseTo(100 + vx * flight + 8, within(1e-6));
       assertThat(end.y()).isCloseTo(506, within(1e-6));
-      assertThatThrownBy(() -> TakePairing.flight(giver, receiver, from + flight))
+      assertThatThrownBy(() -> TakePairing.flight(giver, receiver, from + flight, null))
           .hasMessageContaining("handOver");
     }
   }

@@ -15,6 +15,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.NoSuchElementException;
+import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
@@ -39,10 +40,11 @@ public class ThrowDesk {
   private final Journal journal;
 
   private static List<TakePairing.Marked> marks(List<ThrowPath> marked, TakePairing.Half half) {
-    return marked.stream()
-        .filter(p -> p.half == half)
-        .map(p -> new TakePairing.Marked(p.takeId.toString(), p.spots))
-        .toList();
+    return marked.stream().filter(p -> p.half == half).map(ThrowDesk::marks).toList();
+  }
+
+  private static TakePairing.Marked marks(ThrowPath p) {
+    return new TakePairing.Marked(p.takeId.toString(), p.spots);
   }
 
   private final Shots shots;
@@ -103,11 +105,7 @@ public class ThrowDesk {
   /** Marks the thing in some frames of a take; the whole set of marks is sent each time. */
   @Transactional
   public BenchSheets.ThrowPathView mark(UUID take, Member me, String ifMatch, NewThrowPath in) {
-    TakeEntry t =
-        takes
-            .findById(take)
-            .filter(x -> x.productionId.equals(me.productionId()))
-            .orElseThrow(() -> new NoSuchElementException("There is no such take."));
+    TakeEntry t = take(me, take);
     if (in.half() == null) {
       throw new InvalidInput("half", "must be THROW or CATCH");
     }
@@ -150,13 +148,8 @@ public class ThrowDesk {
   @Transactional(readOnly = true)
   public PairsView pairs(UUID shot, Member me) {
     shots.require(shot, me.productionId());
-    Map<UUID, TakeEntry> of =
-        takes.findByProductionIdAndShotId(me.productionId(), shot).stream()
-            .collect(Collectors.toMap(t -> t.id, t -> t));
-    List<ThrowPath> marked =
-        paths.findByProductionId(me.productionId()).stream()
-            .filter(p -> of.containsKey(p.takeId) && p.spots.size() >= 2)
-            .toList();
+    Map<UUID, TakeEntry> of = takesOf(me, shot);
+    List<ThrowPath> marked = markedOf(me, of.keySet());
     InvalidInput.within("takes", (long) marked.size(), 0, MOST_TAKES);
     List<TakePairing.Marked> givers = marks(marked, TakePairing.Half.THROW);
     List<TakePairing.Marked> receivers = marks(marked, TakePairing.Half.CATCH);
@@ -188,6 +181,24 @@ public class ThrowDesk {
         out, ranked.size(), ranked.get(0).words(out.get(0).giverTake, out.get(0).receiverTake));
   }
 
+  private TakeEntry take(Member me, UUID take) {
+    return takes
+        .findById(take)
+        .filter(x -> x.productionId.equals(me.productionId()))
+        .orElseThrow(() -> new NoSuchElementException("There is no such take."));
+  }
+
+  private Map<UUID, TakeEntry> takesOf(Member me, UUID shot) {
+    return takes.findByProductionIdAndShotId(me.productionId(), shot).stream()
+        .collect(Collectors.toMap(t -> t.id, t -> t));
+  }
+
+  private List<ThrowPath> markedOf(Member me, Set<UUID> of) {
+    return paths.findByProductionId(me.productionId()).stream()
+        .filter(p -> of.contains(p.takeId) && p.spots.size() >= 2)
+        .toList();
+  }
+
   /**
    * The way of the replacement for a pair.
    *
@@ -195,13 +206,16 @@ public class ThrowDesk {
    */
   @Transactional(readOnly = true)
   public FlightView flight(UUID giver, UUID receiver, Member me, Double handOver) {
-    ThrowPath g = path(me, giver);
-    ThrowPath r = path(me, receiver);
-    double at =
-        handOver != null ? handOver : TakePairing.top(new TakePairing.Marked("throw", g.spots));
+    TakePairing.Marked thrown = new TakePairing.Marked("throw", path(me, giver).spots);
+    TakePairing.Marked caught = new TakePairing.Marked("catch", path(me, receiver).spots);
+    // The fall is that of all takes of the shot, as where they are ranked.
+    UUID shot = take(me, giver).shotId;
+    Double fall =
+        TakePairing.ownFall(
+            markedOf(me, takesOf(me, shot).keySet()).stream().map(ThrowDesk::marks).toList());
     TakePairing.Flight f =
         TakePairing.flight(
-            new TakePairing.Marked("throw", g.spots), new TakePairing.Marked("catch", r.spots), at);
+            thrown, caught, handOver != null ? handOver : TakePairing.top(thrown, fall), fall);
     return new FlightView(
         giver,
         receiver,
