@@ -176,6 +176,14 @@ public record JoinFinder(
     double grade = Math.pow(2, -stops);
     Registration.Mapping there = where.mapping();
     int rows = Math.min(cost.length, p[0].height());
+    // What is graded brighter than the reference can be is cut off there as the reference is.
+    float most = 1;
+    for (Plane channel : p) {
+      for (float v : channel.v()) {
+        most = Math.max(most, v);
+      }
+    }
+    float top = most;
     double[][] first = new double[cost.length][w];
     double[][] second = new double[cost.length][w];
     double[][] raw = new double[cost.length][w];
@@ -194,7 +202,7 @@ public record JoinFinder(
                 double[] vb = new double[3];
                 for (int c = 0; c < 3; c++) {
                   va[c] = Picture.coded(p[c].v()[i]);
-                  vb[c] = Picture.coded(Math.min(1, q[c].straight(bx, by) * grade));
+                  vb[c] = Picture.coded(Math.min(top, q[c].straight(bx, by) * grade));
                   d = Math.max(d, Math.abs(va[c] - vb[c]));
                 }
                 first[y][x] = Picture.luminance(va[0], va[1], va[2]);

@@ -461,6 +461,26 @@ public record LightMatch(
         map);
   }
 
+  /** The same with nothing concluded: it is not known what its codes stand for. */
+  LightMatch undecided() {
+    float[] nothing = new float[map.stops.length];
+    Arrays.fill(nothing, Float.NaN);
+    return new LightMatch(
+        false,
+        0,
+        0,
+        0,
+        0,
+        0,
+        0,
+        0,
+        differs,
+        regions.stream()
+            .map(r -> new Region(r.name, r.left, r.top, r.right, r.bottom, null, null, r.squares))
+            .toList(),
+        new Squares(map.px, map.columns, map.rows, nothing, nothing, map.misfit));
+  }
+
   /** The region furthest from the whole in light. */
   Region worstRegion() {
     return regions.stream()

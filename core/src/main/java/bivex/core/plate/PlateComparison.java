@@ -2,6 +2,7 @@ package bivex.core.plate;
 
 import bivex.core.InvalidInput;
 import bivex.core.Said;
+import bivex.core.picture.Coding;
 import bivex.core.picture.Motion;
 import bivex.core.picture.Picture;
 import bivex.core.picture.Plane;
@@ -23,6 +24,7 @@ import java.util.function.BooleanSupplier;
  * @param uncertaintyPx one standard deviation of the worst corner, px
  * @param worstPx how far the place on the frame's edge that moved most has moved, px
  * @param light light and colour
+ * @param lightDoubt why the light is not judged although it was measured; empty when it is
  * @param softerPx how much softer the second is, as the standard deviation of a blur, px; negative
  *     when sharper; null when it cannot be told; of two that are not sure only where it is why
  * @param differs share of the frame that is not the same in both, 0 to 1: people, mostly
@@ -41,6 +43,7 @@ public record PlateComparison(
     double uncertaintyPx,
     double worstPx,
     LightMatch light,
+    String lightDoubt,
     Double softerPx,
     double differs,
     List<Registering.TileShift> tiles,
@@ -127,6 +130,20 @@ public record PlateComparison(
    */
   public static PlateComparison of(
       Picture first, Picture second, Limits limits, Progress progress, BooleanSupplier cancelled) {
+    return of(first, second, null, null, limits, progress, cancelled);
+  }
+
+  /**
+   * @param firstCoding how the first codes its light; null where that is beyond doubt
+   */
+  public static PlateComparison of(
+      Picture first,
+      Picture second,
+      Coding firstCoding,
+      Coding secondCoding,
+      Limits limits,
+      Progress progress,
+      BooleanSupplier cancelled) {
     mustFit(first.width(), first.height(), second.width(), second.height());
     progress.at(0.1, "laying them over each other");
     Registering r = Registering.of(first.luma(), second.luma(), Registering.Grade.FINE, cancelled);
@@ -144,6 +161,7 @@ public record PlateComparison(
     progress.at(0.6, "light and colour");
     Registration where = r.sure() ? r.found() : Registration.NONE;
     LightMatch light = LightMatch.of(first, second, where, r.sure() ? r : null);
+    String lightDoubt = doubt(first, firstCoding, second, secondCoding);
     double worst = where.worstPx(first.width(), first.height());
     progress.at(1, "done");
     return new PlateComparison(
@@ -154,7 +172,8 @@ public record PlateComparison(
             where,
             r.sure() ? r.uncertaintyPx() : 0,
             worst,
-            light,
+            lightDoubt.isEmpty() ? light : light.undecided(),
+            lightDoubt,
             softer,
             light.differs(),
             r.shifts(),
@@ -163,6 +182,19 @@ public record PlateComparison(
             "",
             limits)
         .held(limits);
+  }
+
+  /** Why the light of the two cannot be judged, after "their light is not judged: "; or empty. */
+  private static String doubt(Picture first, Coding a, Picture second, Coding b) {
+    String one = a == null ? null : a.doubt(first.levels());
+    String two = b == null ? null : b.doubt(second.levels());
+    return one == null && two == null
+        ? ""
+        : one != null && one.equals(two)
+            ? "each of them " + one
+            : (one == null ? "" : "the first " + one)
+                + (one == null || two == null ? "" : "; ")
+                + (two == null ? "" : "the second " + two);
   }
 
   /** Softer than this, px, one picture hides how it lies on the other. */
@@ -212,6 +244,7 @@ public record PlateComparison(
         uncertaintyPx,
         worstPx,
         light,
+        lightDoubt,
         softerPx,
         differs,
         tiles,
@@ -372,6 +405,11 @@ public record PlateComparison(
     if (!sure) {
       return "Not measurable: " + doubt + ".";
     }
+    if (faults.isEmpty() && !lightDoubt.isEmpty()) {
+      return Said.of(
+          "They lie on each other within %.2f px, but their light is not judged: %s.",
+          worstPx, lightDoubt);
+    }
     if (faults.isEmpty() && !light.measured()) {
       return Said.of(
           "They lie on each other within %.2f px, but their light could not be compared: too"
@@ -436,13 +474,16 @@ public record PlateComparison(
 
   /** What to do where no fault was found and they are not called the same either. */
   String missing() {
-    return !light.measured()
-        ? "shoot a still with a grey card in it, and lay that over"
-        : motion.repeats() != null
-            ? "shoot a still with something in it that is there once, and lay that over"
-            : !known()
-                ? "shoot a sharp still with more detail in it and nobody in it, and lay that over"
-                : "shoot a still with nobody in it, and lay that over";
+    return !lightDoubt.isEmpty()
+        ? "say under the picture which curve it is in, and measure again"
+        : !light.measured()
+            ? "shoot a still with a grey card in it, and lay that over"
+            : motion.repeats() != null
+                ? "shoot a still with something in it that is there once, and lay that over"
+                : !known()
+                    ? "shoot a sharp still with more detail in it and nobody in it, and lay that"
+                        + " over"
+                    : "shoot a still with nobody in it, and lay that over";
   }
 
   private static String place(LightMatch.Region r) {

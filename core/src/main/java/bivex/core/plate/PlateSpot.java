@@ -4,6 +4,7 @@ import bivex.core.InvalidInput;
 import bivex.core.Said;
 import bivex.core.picture.ColorDifference;
 import bivex.core.picture.ColorDifference.Lab;
+import bivex.core.picture.Decoding;
 import bivex.core.picture.Picture;
 import java.util.List;
 
@@ -31,7 +32,7 @@ public record PlateSpot(
   public static final int SIDE = 9;
 
   private static final double DARK = 0.001;
-  private static final double BURNT = 0.98;
+  private static final double BURNT = 0.99;
 
   /**
    * A square of a plate around a place, cut off at the edges of the frame.
@@ -39,23 +40,38 @@ public record PlateSpot(
    * @param bits 8 or 16
    * @param rgb code values, row by row, red, green and blue
    * @param middle which of its pixels the place is
+   * @param decoding what its codes stand for
    */
-  public record Patch(int bits, int[][] rgb, int middle) {
+  public record Patch(int bits, int[][] rgb, int middle, Decoding decoding) {
     public Patch {
       if (bits != 8 && bits != 16) {
         throw new InvalidInput("bits", "must be 8 or 16, were " + bits);
       }
     }
 
+    /** Whether the square is at the end of its codes. */
+    private boolean burnt() {
+      double most = 0;
+      for (int c = 0; c < 3; c++) {
+        double sum = 0;
+        for (int[] p : rgb) {
+          sum += (double) p[c] / ((1 << bits) - 1) / rgb.length;
+        }
+        most = Math.max(most, sum);
+      }
+      return most > BURNT;
+    }
+
     private double[] light() {
-      double[] sum = new double[3];
-      double full = (1 << bits) - 1;
+      float[] sum = new float[3];
+      int full = (1 << bits) - 1;
       for (int[] p : rgb) {
         for (int c = 0; c < 3; c++) {
-          sum[c] += Picture.linear(p[c] / full) / rgb.length;
+          sum[c] += decoding.light()[p[c] * 65_535 / full] / rgb.length;
         }
       }
-      return sum;
+      decoding.convert(sum);
+      return new double[] {sum[0], sum[1], sum[2]};
     }
 
     private List<Integer> values() {
@@ -69,7 +85,7 @@ public record PlateSpot(
     double light = Picture.luminance(p[0], p[1], p[2]);
     double other = Picture.luminance(q[0], q[1], q[2]);
     Double stops =
-        usable(p, light) && usable(q, other)
+        light >= DARK && other >= DARK && !a.burnt() && !b.burnt()
             ? Double.valueOf(Math.log(other / light) / Math.log(2))
             : null;
     double deltaE = ColorDifference.of(lab(p), lab(q));
@@ -79,10 +95,6 @@ public record PlateSpot(
                 : PlateComparison.signed(stops, 2) + " stops")
             + Said.of(", ΔE %.1f over %s × %s px", deltaE, SIDE, SIDE);
     return new PlateSpot(x, y, a.values(), a.bits, b.values(), b.bits, stops, deltaE, words);
-  }
-
-  private static boolean usable(double[] rgb, double light) {
-    return light >= DARK && Math.max(rgb[0], Math.max(rgb[1], rgb[2])) < BURNT;
   }
 
   private static Lab lab(double[] rgb) {

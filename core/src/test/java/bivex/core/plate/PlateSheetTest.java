@@ -202,7 +202,7 @@ class PlateSheetTest {
             (int) Math.round(Picture.coded(Math.min(1, v * red)) * ((1 << bits) - 1)), c, c
           };
     }
-    return new PlateSpot.Patch(bits, rgb, 40);
+    return new PlateSpot.Patch(bits, rgb, 40, bivex.core.picture.Decoding.SRGB);
   }
 
   /**

@@ -1,0 +1,98 @@
+package bivex.core.picture;
+
+/**
+ * How a picture codes its light, and how that is known.
+ *
+ * @param curve null where the picture brings a profile of its own
+ * @param gamut null then too
+ */
+public record Coding(Curve curve, Gamut gamut, Known known) {
+  /** How it is known, the surest first. */
+  public enum Known {
+    SAID("said by hand"),
+    PROFILE("its own profile"),
+    FILE("told by the file"),
+    CAMERA("by the camera data of the take"),
+    TAKEN("taken for granted");
+
+    private final String words;
+
+    Known(String words) {
+      this.words = words;
+    }
+  }
+
+  /**
+   * What somebody says or a file tells.
+   *
+   * @param curve null where nothing is known
+   * @param gamut null for the one that usually goes with the curve
+   */
+  public record Told(Curve curve, Gamut gamut) {
+    public static final Told NOTHING = new Told(null, null);
+
+    private Coding as(Known known) {
+      return new Coding(curve, gamut == null ? curve.usualGamut() : gamut, known);
+    }
+  }
+
+  /**
+   * What holds for a picture. What is said by hand goes before all; a file that says no more than
+   * that it is for a display is believed less than the camera's own data, since programs write that
+   * on whatever passes through them.
+   *
+   * @param profile whether the file brings a profile of its own
+   * @param cameraProfile name of the profile in the camera data of its take; may be null
+   * @param still a still counts as sRGB where nothing is known, a clip as BT.709
+   */
+  public static Coding of(
+      Told said, boolean profile, Told file, String cameraProfile, boolean still) {
+    if (said.curve != null) {
+      return said.as(Known.SAID);
+    }
+    if (profile) {
+      return new Coding(null, null, Known.PROFILE);
+    }
+    boolean special = file.curve != null && file.curve != Curve.SRGB && file.curve != Curve.BT709;
+    Curve camera = Curve.named(cameraProfile);
+    if (!special && camera != null) {
+      return new Told(camera, null).as(Known.CAMERA);
+    }
+    return file.curve != null
+        ? file.as(Known.FILE)
+        : new Told(still ? Curve.SRGB : Curve.BT709, file.gamut).as(Known.TAKEN);
+  }
+
+  /** Tables to read it with; not for a picture with a profile of its own. */
+  public Decoding decoding() {
+    return Decoding.of(curve, gamut);
+  }
+
+  public String words() {
+    return (curve == null
+            ? ""
+            : curve.words()
+                + (gamut == Gamut.BT709 && !curve.log() ? "" : ", " + gamut.words())
+                + ", ")
+        + known.words;
+  }
+
+  /**
+   * Why light that is read so is not to be trusted, after "it"; null when nothing speaks against
+   * it.
+   *
+   * @param levels of the picture
+   */
+  public String doubt(Levels levels) {
+    if (known == Known.SAID || curve == null || levels == null) {
+      return null;
+    }
+    if (!curve.log() && curve != Curve.PQ && curve != Curve.LINEAR && levels.likeLog()) {
+      return "looks like log (no black and no white in it), and no curve is said";
+    }
+    if (curve.log() && levels.notLog()) {
+      return "should be " + curve.words() + " by the camera data, but has blacks that no log has";
+    }
+    return null;
+  }
+}
