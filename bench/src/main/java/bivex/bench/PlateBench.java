@@ -1,5 +1,8 @@
 package bivex.bench;
 
+import bivex.core.picture.Coding;
+import bivex.core.picture.Curve;
+import bivex.core.picture.Gamut;
 import bivex.core.picture.Library;
 import bivex.core.picture.Photos;
 import bivex.core.picture.Picture;
@@ -38,6 +41,7 @@ public final class PlateBench {
   private static final Registration MOVE = new Registration(3.4, -1.2, 0.08, 1.001);
   private static final int[][] SIZES = {{1920, 1080}, {3840, 2160}};
   private static final int ROUNDS = 7;
+  private static final Coding SRGB = new Coding(Curve.SRGB, Gamut.BT709, Coding.Known.SAID);
 
   /** Heap of an idle server, by jcmd GC.heap_info after a collection. */
   private static final int IDLE_MB = 66;
@@ -97,8 +101,8 @@ public final class PlateBench {
       double cold = 0;
       for (int i = 0; i < ROUNDS; i++) {
         long t = System.nanoTime();
-        Picture p = reader.read(a);
-        Picture q = reader.read(b);
+        Picture p = reader.read(a, SRGB);
+        Picture q = reader.read(b, SRGB);
         PlateComparison c =
             PlateComparison.of(
                 p, q, PlateComparison.Limits.USUAL, (share, doing) -> {}, () -> false);
@@ -156,7 +160,7 @@ public final class PlateBench {
             .pair();
     double[] ms = new double[2];
     for (int round = 0; round < 3; round++) {
-      TakeWatch.Watcher watcher = new TakeWatch.Watcher(3);
+      TakeWatch.Watcher watcher = new TakeWatch.Watcher(3, SRGB);
       watcher.frame(p[0]);
       long t = System.nanoTime();
       for (int i = 0; i < 60; i++) {
@@ -191,7 +195,7 @@ public final class PlateBench {
       long t = System.nanoTime();
       String said = "was NOT refused";
       try {
-        probe.still(file, "hostile.png");
+        probe.measured(file, "hostile.png");
       } catch (bivex.core.InvalidInput e) {
         said = "refused: " + e.getMessage();
       }

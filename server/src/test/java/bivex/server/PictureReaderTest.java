@@ -5,6 +5,9 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import bivex.core.InvalidInput;
+import bivex.core.picture.Coding;
+import bivex.core.picture.Curve;
+import bivex.core.picture.Gamut;
 import bivex.core.picture.Picture;
 import bivex.core.plate.PlateSpot;
 import bivex.server.media.MediaProbe;
@@ -34,6 +37,11 @@ import org.junit.jupiter.api.Test;
 class PictureReaderTest {
   private static final int W = 400;
   private static final int H = 240;
+  private static final Coding PLAIN = new Coding(Curve.SRGB, Gamut.BT709, Coding.Known.TAKEN);
+
+  /** What holds of a still that brings a profile of its own. */
+  private static final Coding ITS_OWN = new Coding(null, null, Coding.Known.PROFILE);
+
   private final PictureReader reader = new PictureReader();
 
   /** A ramp from left to right, alike in all channels where the kind has but one. */
@@ -75,7 +83,7 @@ class PictureReaderTest {
       for (String format : new String[] {"png", "tiff"}) {
         BufferedImage image = new BufferedImage(W, H, kind.getKey());
         ramp(image, kind.getValue());
-        Picture p = reader.read(file(image, format));
+        Picture p = reader.read(file(image, format), PLAIN);
         assertThat(p.width()).isEqualTo(W);
         for (int x : new int[] {0, 37, 200, 310, 399}) {
           double coded =
@@ -102,7 +110,7 @@ class PictureReaderTest {
     for (int i = 0; i < W * H; i++) {
       image.getRaster().setSample(i % W, i / W, 0, i % W < 200 ? 1 : 2);
     }
-    Picture p = reader.read(file(image, "png"));
+    Picture p = reader.read(file(image, "png"), PLAIN);
     assertThat((double) p.red().v()[10]).isCloseTo(Picture.linear(200 / 255.0), within(1e-4));
     assertThat((double) p.blue().v()[300]).isCloseTo(Picture.linear(250 / 255.0), within(1e-4));
   }
@@ -112,7 +120,7 @@ class PictureReaderTest {
     BufferedImage image = new BufferedImage(W, H, BufferedImage.TYPE_INT_RGB);
     image.setRGB(50, 60, 0xffffff);
     image.setRGB(51, 60, 0x00ff00);
-    Picture p = reader.read(file(image, "png"));
+    Picture p = reader.read(file(image, "png"), PLAIN);
     int clipped = 0;
     for (boolean c : p.clipped()) {
       clipped += c ? 1 : 0;
@@ -122,31 +130,118 @@ class PictureReaderTest {
   }
 
   @Test
-  void onlyWhatIsCodedAsSrgbIsMeasured() throws Exception {
-    assertThat(reader.read(withProfile(ColorSpace.CS_sRGB)).width())
+  void whatCannotBeReadIsRefusedWithTheReason() throws Exception {
+    assertThat(reader.read(withProfile(ColorSpace.CS_sRGB), PLAIN).width())
         .as("its own profile is fine")
         .isEqualTo(W);
-    assertThatThrownBy(() -> reader.read(withProfile(ColorSpace.CS_LINEAR_RGB)))
-        .isInstanceOf(InvalidInput.class)
-        .hasMessageContaining("another curve");
-    assertThatThrownBy(() -> reader.read(withProfile(ColorSpace.CS_PYCC)))
+    assertThatThrownBy(() -> reader.read(withProfile(ColorSpace.CS_PYCC), PLAIN))
         .isInstanceOf(InvalidInput.class)
         .hasMessageContaining("does not belong");
     BufferedImage two = new BufferedImage(W, H, BufferedImage.TYPE_BYTE_BINARY);
-    assertThatThrownBy(() -> reader.read(file(two, "png")))
+    assertThatThrownBy(() -> reader.read(file(two, "png"), PLAIN))
         .isInstanceOf(InvalidInput.class)
         .hasMessageContaining("1 bit a pixel");
     Path broken = Files.createTempFile("still", ".png");
     Files.write(
         broken, java.util.Arrays.copyOf(Files.readAllBytes(withProfile(ColorSpace.CS_sRGB)), 700));
-    assertThatThrownBy(() -> reader.read(broken))
+    assertThatThrownBy(() -> reader.read(broken, PLAIN))
         .isInstanceOf(InvalidInput.class)
         .hasMessageContaining("damaged");
     Path text = Files.createTempFile("still", ".png");
     Files.writeString(text, "no picture at all");
-    assertThatThrownBy(() -> reader.read(text))
+    assertThatThrownBy(() -> reader.read(text, PLAIN))
         .isInstanceOf(InvalidInput.class)
         .hasMessageContaining("cannot be read");
+  }
+
+  /**
+   * A profile of its own is applied: the platform's own colour management (lcms) is the oracle of
+   * what light the codes stand for.
+   */
+  @Test
+  void aProfileOfItsOwnIsApplied() throws Exception {
+    Path linear = withProfile(ColorSpace.CS_LINEAR_RGB);
+    MediaProbe.Found found = new MediaProbe().measured(linear, "a.png");
+    assertThat(found.profile()).isTrue();
+    Picture p = reader.read(linear, ITS_OWN);
+    var oracle =
+        new java.awt.color.ICC_ColorSpace(ICC_Profile.getInstance(ColorSpace.CS_LINEAR_RGB));
+    for (int x : new int[] {37, 200, 310}) {
+      float code = Math.round(255f * x / (W - 1)) / 255f;
+      float[] srgb = oracle.toRGB(new float[] {code, code, code});
+      assertThat((double) p.green().v()[100 * W + x])
+          .isCloseTo(Picture.linear(srgb[1]), within(0.004));
+    }
+    assertThat(new MediaProbe().measured(withProfile(ColorSpace.CS_sRGB), "a.png").coding().curve())
+        .isEqualTo(Curve.SRGB);
+    // What is said by hand goes before it.
+    assertThat((double) reader.read(linear, PLAIN).luma().v()[100 * W + 200])
+        .isCloseTo(128 / 255.0, within(0.003));
+  }
+
+  /**
+   * OpenEXR and DPX as ffmpeg writes them: light far above white is kept, codes are those that were
+   * written; a copy that browsers show is made.
+   */
+  @Test
+  void lightItselfAndFilmAreRead() throws Exception {
+    Path dir = Files.createTempDirectory("decoded");
+    java.nio.ByteBuffer raw =
+        java.nio.ByteBuffer.allocate(W * H * 12).order(java.nio.ByteOrder.LITTLE_ENDIAN);
+    for (int c = 0; c < 3; c++) {
+      for (int i = 0; i < W * H; i++) {
+        // Green, blue, red; green rises to 8 from left to right.
+        raw.putFloat(c == 0 ? 8f * (i % W) / (W - 1) : c == 1 ? 0.18f : 0.5f);
+      }
+    }
+    Files.write(dir.resolve("light.raw"), raw.array());
+    Path exr = dir.resolve("light.exr");
+    ffmpeg(
+        "-f",
+        "rawvideo",
+        "-pix_fmt",
+        "gbrpf32le",
+        "-s",
+        W + "x" + H,
+        "-i",
+        dir.resolve("light.raw").toString(),
+        exr.toString());
+    MediaProbe.Found found = new MediaProbe().measured(exr, "a.exr");
+    assertThat(found.coding().curve()).isEqualTo(Curve.LINEAR);
+    Picture p = reader.read(exr, new Coding(Curve.LINEAR, Gamut.BT709, Coding.Known.FILE));
+    assertThat((double) p.green().v()[50 * W + 399]).isCloseTo(8, within(0.01));
+    assertThat((double) p.green().v()[50 * W + 100]).isCloseTo(800.0 / 399, within(0.01));
+    assertThat((double) p.blue().v()[50 * W + 100]).isCloseTo(0.18, within(0.001));
+    assertThat(p.levels()).isNull();
+    BufferedImage shown = ImageIO.read(new java.io.ByteArrayInputStream(reader.png(exr)));
+    assertThat(shown.getRGB(399, 50) >> 8 & 0xff).isEqualTo(255);
+    assertThat((double) (shown.getRGB(10, 50) & 0xff))
+        .isCloseTo(255 * Picture.coded(0.18), within(1.5));
+
+    BufferedImage ramp = new BufferedImage(W, H, BufferedImage.TYPE_USHORT_GRAY);
+    ramp(ramp, 65_535);
+    Path dpx = dir.resolve("film.dpx");
+    ffmpeg("-i", file(ramp, "png").toString(), "-pix_fmt", "gbrp10be", dpx.toString());
+    assertThat(new MediaProbe().measured(dpx, "film.dpx").facts().raster())
+        .isEqualTo(new bivex.core.optics.Raster(W, H));
+    Picture film = reader.read(dpx, new Coding(Curve.FILM, Gamut.BT709, Coding.Known.SAID));
+    assertThat((double) film.green().v()[100 * W + 267])
+        .as("685 of 1023 is white")
+        .isCloseTo(Curve.FILM.light(267 / 399.0), within(0.02));
+    PlateSpot.Patch patch = reader.patch(dpx, PLAIN, 200, 100, 9);
+    assertThat((double) patch.rgb()[patch.middle()][1])
+        .isCloseTo(65_535 * 200 / 399.0, within(80.0));
+    Path cut = dir.resolve("cut.exr");
+    Files.write(cut, java.util.Arrays.copyOf(Files.readAllBytes(exr), 4000));
+    assertThatThrownBy(() -> new MediaProbe().measured(cut, "cut.exr"))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("damaged");
+  }
+
+  private static void ffmpeg(String... options) throws Exception {
+    List<String> c = new java.util.ArrayList<>(List.of("ffmpeg", "-v", "error", "-y"));
+    c.addAll(List.of(options));
+    House.run(c);
   }
 
   /** A PNG that carries one of the profiles of the platform. */
@@ -203,12 +298,12 @@ class PictureReaderTest {
       assertThat(List.of(read.getWidth(), read.getHeight()))
           .as("orientation " + turn)
           .isEqualTo(List.of(shown.cols(), shown.rows()));
-      Picture measured = reader.read(still);
+      Picture measured = reader.read(still, PLAIN);
       assertThat(measured.width()).isEqualTo(shown.cols());
       for (int y = 40; y < shown.rows(); y += 80) {
         for (int x = 40; x < shown.cols(); x += 80) {
           double[] bgr = shown.get(y, x);
-          PlateSpot.Patch patch = reader.patch(still, x, y, 9);
+          PlateSpot.Patch patch = reader.patch(still, PLAIN, x, y, 9);
           for (int c = 0; c < 3; c++) {
             String where = "orientation " + turn + " at " + x + ", " + y;
             assertThat((double) (read.getRGB(x, y) >> 16 - 8 * c & 0xff))
@@ -220,7 +315,7 @@ class PictureReaderTest {
           }
         }
       }
-      assertThat(new MediaProbe().still(still, "a.jpg").facts().raster())
+      assertThat(new MediaProbe().measured(still, "a.jpg").facts().raster())
           .isEqualTo(new bivex.core.optics.Raster(shown.cols(), shown.rows()));
     }
   }

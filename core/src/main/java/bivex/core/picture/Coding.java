@@ -13,6 +13,7 @@ public record Coding(Curve curve, Gamut gamut, Known known) {
     PROFILE("its own profile"),
     FILE("told by the file"),
     CAMERA("by the camera data of the take"),
+    PRODUCTION("as said for this production"),
     TAKEN("taken for granted");
 
     private final String words;
@@ -31,6 +32,34 @@ public record Coding(Curve curve, Gamut gamut, Known known) {
   public record Told(Curve curve, Gamut gamut) {
     public static final Told NOTHING = new Told(null, null);
 
+    /**
+     * What the tags of a clip tell, by the words that ffmpeg has for the tables of ITU-T H.273.
+     *
+     * @param transfer empty where nothing is told
+     * @param primaries empty where nothing is told
+     */
+    public static Told ofTags(String transfer, String primaries) {
+      Curve curve =
+          switch (transfer) {
+            case "bt709", "smpte170m", "bt2020-10", "bt2020-12", "iec61966-2-4" -> Curve.BT709;
+            case "iec61966-2-1" -> Curve.SRGB;
+            case "bt470m", "gamma22" -> Curve.GAMMA22;
+            case "linear" -> Curve.LINEAR;
+            case "smpte2084" -> Curve.PQ;
+            case "arib-std-b67" -> Curve.HLG;
+            case "smpte428" -> Curve.GAMMA26;
+            default -> null;
+          };
+      Gamut gamut =
+          switch (primaries) {
+            case "bt709" -> Gamut.BT709;
+            case "bt2020" -> Gamut.BT2020;
+            case "smpte432" -> Gamut.P3_D65;
+            default -> null;
+          };
+      return new Told(curve, gamut);
+    }
+
     private Coding as(Known known) {
       return new Coding(curve, gamut == null ? curve.usualGamut() : gamut, known);
     }
@@ -43,10 +72,11 @@ public record Coding(Curve curve, Gamut gamut, Known known) {
    *
    * @param profile whether the file brings a profile of its own
    * @param cameraProfile name of the profile in the camera data of its take; may be null
+   * @param production what is said for all that tells nothing
    * @param still a still counts as sRGB where nothing is known, a clip as BT.709
    */
   public static Coding of(
-      Told said, boolean profile, Told file, String cameraProfile, boolean still) {
+      Told said, boolean profile, Told file, String cameraProfile, Told production, boolean still) {
     if (said.curve != null) {
       return said.as(Known.SAID);
     }
@@ -58,9 +88,21 @@ public record Coding(Curve curve, Gamut gamut, Known known) {
     if (!special && camera != null) {
       return new Told(camera, null).as(Known.CAMERA);
     }
+    if (!special && production.curve != null) {
+      return production.as(Known.PRODUCTION);
+    }
     return file.curve != null
         ? file.as(Known.FILE)
         : new Told(still ? Curve.SRGB : Curve.BT709, file.gamut).as(Known.TAKEN);
+  }
+
+  /**
+   * The same beside another picture of the set: what nothing is known of is taken to be coded as
+   * that one, as an export of the same clip is.
+   */
+  public Coding beside(Coding other) {
+    boolean display = other.curve == Curve.SRGB || other.curve == Curve.BT709;
+    return known == Known.TAKEN && display ? new Coding(other.curve, gamut, known) : this;
   }
 
   /** Tables to read it with; not for a picture with a profile of its own. */
@@ -91,7 +133,11 @@ public record Coding(Curve curve, Gamut gamut, Known known) {
       return "looks like log (no black and no white in it), and no curve is said";
     }
     if (curve.log() && levels.notLog()) {
-      return "should be " + curve.words() + " by the camera data, but has blacks that no log has";
+      return "should be "
+          + curve.words()
+          + " ("
+          + known.words
+          + "), but has blacks that no log has";
     }
     return null;
   }

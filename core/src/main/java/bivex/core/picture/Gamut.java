@@ -45,6 +45,9 @@ public enum Gamut {
             {0.8951, 0.2664, -0.1614}, {-0.7502, 1.7135, 0.0367}, {0.0389, -0.0685, 1.0296}
           });
 
+  /** Primaries that are nearer than this are the same. */
+  private static final double SAME = 0.003;
+
   private final String words;
   private final double[][] primaries;
   private final boolean daylight;
@@ -70,6 +73,25 @@ public enum Gamut {
   /** Rows that turn light of red, green and blue into that of BT.709, white kept white. */
   double[][] toBt709() {
     return to709(toXyz().getData(), xyz(white()));
+  }
+
+  /**
+   * The one that has these primaries.
+   *
+   * @param xy x and y of red, green and blue in turn
+   * @return null when none has them
+   */
+  public static Gamut of(double[] xy) {
+    for (Gamut g : values()) {
+      double off = 0;
+      for (int i = 0; i < 6; i++) {
+        off = Math.max(off, Math.abs(g.primaries[i / 2][i % 2] - xy[i]));
+      }
+      if (off < SAME) {
+        return g;
+      }
+    }
+    return null;
   }
 
   private double[] white() {

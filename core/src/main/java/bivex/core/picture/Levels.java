@@ -10,6 +10,9 @@ public record Levels(double black, double white) {
   /** No log curve puts black below this; pictures for a display nearly always have some. */
   private static final double LIFTED = 0.07;
 
+  /** Deep shadow, a hundredth of white, is below this in nearly all of them. */
+  private static final double SHADOW = 0.175;
+
   /** Pictures for a display mostly reach further up, log ones seldom. */
   private static final double NOT_WHITE = 0.93;
 
@@ -18,9 +21,9 @@ public record Levels(double black, double white) {
 
   static final int BINS = 2048;
 
-  /** Whether it looks as a log picture does: no black and no white. */
+  /** Whether it looks as a log picture does: shadows, but no black, and no white. */
   boolean likeLog() {
-    return black >= LIFTED && white <= NOT_WHITE;
+    return black >= LIFTED && black <= SHADOW && white <= NOT_WHITE;
   }
 
   /** Whether it has blacks that a log curve does not have. */

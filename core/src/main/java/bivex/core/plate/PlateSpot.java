@@ -64,10 +64,9 @@ public record PlateSpot(
 
     private double[] light() {
       float[] sum = new float[3];
-      int full = (1 << bits) - 1;
       for (int[] p : rgb) {
         for (int c = 0; c < 3; c++) {
-          sum[c] += decoding.light()[p[c] * 65_535 / full] / rgb.length;
+          sum[c] += decoding.light()[bits == 16 ? p[c] : p[c] * 257] / rgb.length;
         }
       }
       decoding.convert(sum);

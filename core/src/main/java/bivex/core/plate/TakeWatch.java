@@ -3,6 +3,7 @@ package bivex.core.plate;
 import bivex.core.InvalidInput;
 import bivex.core.Said;
 import bivex.core.light.MainsFlicker;
+import bivex.core.picture.Coding;
 import bivex.core.picture.Picture;
 import bivex.core.picture.Plane;
 import bivex.core.picture.Registering;
@@ -47,9 +48,10 @@ public record TakeWatch(
    * @param stops from the middle to the top of the wave
    * @param hz how often
    * @param seen whether it will be seen
+   * @param floorStops what is less cannot be told in this clip
    * @param cause what it fits; empty when nothing
    */
-  public record Flicker(double stops, double hz, boolean seen, String cause) {}
+  public record Flicker(double stops, double hz, boolean seen, double floorStops, String cause) {}
 
   /**
    * @param frame first frame that is off
@@ -68,6 +70,19 @@ public record TakeWatch(
   public record Track(String label, String most, List<Double> shares) {}
 
   private static final double SEEN_STOPS = 0.02;
+
+  /** What a coding that keeps all squares as they were takes away more, stops. */
+  private static final double CODED_STOPS = 0.08;
+
+  /** From here on, of the picture, the coding changes how strong a flicker is. */
+  private static final double CODED = 0.1;
+
+  /** From here on it can make one, or another of one that is there. */
+  private static final double STRONGLY_CODED = 0.4;
+
+  /** How far a flicker stands out of all else, at least. */
+  private static final double STANDS_OUT = 4;
+
   private static final int LEAST_FRAMES = 12;
   private static final double LEAST_STOPS = 0.05;
   private static final double LEAST_PX = 1.5;
@@ -76,14 +91,19 @@ public record TakeWatch(
   /** Watches frames as they come. */
   public static final class Watcher {
     private final List<Seen> seen = new ArrayList<>();
+    private final List<Double> frozen = new ArrayList<>();
     private final double pxPerPx;
+    private final Coding coding;
     private Picture first;
+    private Plane last;
     private Registration before = Registration.NONE;
 
     /**
      * @param pxPerPx pixels of the whole picture in one pixel of the frames that are given
+     * @param coding how they code light; null where that is beyond doubt
      */
-    public Watcher(double pxPerPx) {
+    public Watcher(double pxPerPx, Coding coding) {
+      this.coding = coding;
       this.pxPerPx = InvalidInput.positive("scale", pxPerPx);
     }
 
@@ -108,12 +128,44 @@ public record TakeWatch(
               where.dy() * pxPerPx,
               r == null || r.sure());
       seen.add(s);
+      if (last != null) {
+        frozen.add(frozen(last, frame.luma()));
+      }
+      last = frame.luma();
       return s;
     }
 
     public TakeWatch done(FrameRate rate) {
-      return of(List.copyOf(seen), rate);
+      String doubt = coding == null || first == null ? null : coding.doubt(first.levels());
+      return of(
+          List.copyOf(seen),
+          rate,
+          pxPerPx,
+          frozen.isEmpty() ? 0 : LightMatch.median(frozen.stream().mapToDouble(v -> v).toArray()),
+          doubt);
     }
+  }
+
+  /**
+   * Share of squares that are the same to the last digit in two frames: noise makes that
+   * impossible, so the coding of the clip did not write them anew, and kept from them what changed
+   * little.
+   */
+  private static double frozen(Plane a, Plane b) {
+    int same = 0;
+    int all = 0;
+    for (int y = 0; y + SQUARE <= a.height(); y += SQUARE) {
+      for (int x = 0; x + SQUARE <= a.width(); x += SQUARE) {
+        boolean alike = true;
+        for (int i = 0; alike && i < SQUARE; i++) {
+          int at = (y + i) * a.width() + x;
+          alike = Arrays.equals(a.v(), at, at + SQUARE, b.v(), at, at + SQUARE);
+        }
+        same += alike ? 1 : 0;
+        all++;
+      }
+    }
+    return all == 0 ? 0 : (double) same / all;
   }
 
   private static double mean(Plane p) {
@@ -152,8 +204,11 @@ public record TakeWatch(
 
   /**
    * @param seen at least one frame, in order
+   * @param perPx pixels of the whole picture in one of the frames that were watched
+   * @param frozen share of the picture that the coding keeps from frame to frame, 0 to 1
+   * @param doubt why the light cannot be judged, after "it"; null when it can
    */
-  static TakeWatch of(List<Seen> seen, FrameRate rate) {
+  static TakeWatch of(List<Seen> seen, FrameRate rate, double perPx, double frozen, String doubt) {
     if (seen.size() < LEAST_FRAMES) {
       throw new InvalidInput(
           "frames", "must be at least " + LEAST_FRAMES + " to be watched, were " + seen.size());
@@ -163,30 +218,46 @@ public record TakeWatch(
     double drift =
         LightMatch.median(Arrays.copyOfRange(light, light.length - edge, light.length))
             - LightMatch.median(Arrays.copyOf(light, edge));
-    Flicker flicker = flicker(light, rate);
-    List<Bump> bumps = bumps(seen);
+    Flicker flicker = flicker(light, rate, frozen);
+    StandOfCamera stand = StandOfCamera.of(seen, rate, perPx, frozen);
+    List<Bump> bumps = stand.bumps();
     String words =
-        (bumps.isEmpty()
-                ? "The camera was not touched."
-                : bumps.get(0).words
-                    + (bumps.size() == 1 ? "" : " And " + (bumps.size() - 1) + " more."))
+        stand.words()
             + " "
-            + (flicker.seen
-                ? Said.of(
-                    "The light flickers by %.2f stops, %.1f times a second%s.",
-                    flicker.stops, flicker.hz, flicker.cause.isEmpty() ? "" : ": " + flicker.cause)
-                : "The light is steady.")
-            + (Math.abs(drift) > 0.05
-                ? Said.of(
-                    " It drifts by %.2f stops: fade the grade over %s frames.",
-                    drift, JoinFinder.fade(drift))
-                : "");
+            + (doubt != null
+                ? "Its light is not judged: it " + doubt + "."
+                : light(flicker, frozen)
+                    + (Math.abs(drift) > Math.max(0.05, flicker.floorStops)
+                        ? Said.of(
+                            " It drifts by %.2f stops: fade the grade over %s frames.",
+                            drift, JoinFinder.fade(drift))
+                        : ""));
     List<Track> tracks =
         List.of(
             track("Light", seen, Seen::stops, LEAST_STOPS, 3, " stops"),
             track("Across", seen, Seen::dx, LEAST_PX, 1, " px"),
             track("Down", seen, Seen::dy, LEAST_PX, 1, " px"));
     return new TakeWatch(seen, flicker, drift, bumps, tracks, words);
+  }
+
+  private static String light(Flicker f, double frozen) {
+    if (!f.seen) {
+      return f.floorStops < 0.025
+          ? "The light is steady, within 0.02 stops."
+          : Said.of(
+              "No flicker is seen; less than %.2f stops cannot be told in this clip%s.",
+              f.floorStops,
+              frozen > CODED ? ", it is compressed: watch the camera's own file" : "");
+    }
+    if (frozen > STRONGLY_CODED) {
+      return Said.of(
+          "The light pulses by at least %.2f stops, or the coding of this clip does: it is too"
+              + " strongly compressed to tell. Watch the camera's own file.",
+          f.stops);
+    }
+    return Said.of(
+        "The light flickers by %s%.2f stops, %.1f times a second%s.",
+        frozen > CODED ? "at least " : "", f.stops, f.hz, f.cause.isEmpty() ? "" : ": " + f.cause);
   }
 
   /**
@@ -208,7 +279,7 @@ public record TakeWatch(
   }
 
   /** The strongest wave that is left once the slow changes are taken away. */
-  private static Flicker flicker(double[] light, FrameRate rate) {
+  private static Flicker flicker(double[] light, FrameRate rate, double frozen) {
     int n = light.length;
     int half = Math.max(3, (int) Math.round(rate.fps() / 2));
     double[] wave = new double[n];
@@ -230,6 +301,7 @@ public record TakeWatch(
     }
     double best = 0;
     double at = 0;
+    List<Double> all = new ArrayList<>();
     for (double hz = 1.2; hz <= rate.fps() / 2; hz += rate.fps() / (8.0 * n)) {
       double re = 0;
       double im = 0;
@@ -239,11 +311,15 @@ public record TakeWatch(
         im += wave[i] * Math.sin(p);
       }
       double a = Math.hypot(re, im) * (hz > rate.fps() / 2 - rate.fps() / n ? 1.0 : 2.0) / n;
+      all.add(a);
       if (a > best) {
         best = a;
         at = hz;
       }
     }
+    double noise = LightMatch.median(all.stream().mapToDouble(v -> v).toArray());
+    double floor = Math.max(SEEN_STOPS, STANDS_OUT * noise) + CODED_STOPS * frozen;
+    boolean seen = best > SEEN_STOPS && best > STANDS_OUT * noise;
     String cause = "";
     double near = Math.max(0.35, rate.fps() / n);
     for (double mains : new double[] {50, 60}) {
@@ -256,57 +332,6 @@ public record TakeWatch(
                     mains, beat, rate.name());
       }
     }
-    return new Flicker(best, at, best > SEEN_STOPS, best > SEEN_STOPS ? cause : "");
-  }
-
-  /** Frames in which the place of the set jumps by more than it trembles. */
-  private static List<Bump> bumps(List<Seen> all) {
-    List<Seen> seen = all.stream().filter(Seen::sure).toList();
-    List<Bump> out = new ArrayList<>();
-    if (seen.size() < LEAST_FRAMES) {
-      return out;
-    }
-    double[] steps = new double[seen.size() - 1];
-    for (int i = 1; i < seen.size(); i++) {
-      steps[i - 1] =
-          Math.hypot(seen.get(i).dx - seen.get(i - 1).dx, seen.get(i).dy - seen.get(i - 1).dy);
-    }
-    double limit = Math.max(1, 6 * LightMatch.median(steps) / 0.83);
-    double[] still = {seen.get(0).dx, seen.get(0).dy};
-    for (int i = 1; i < seen.size(); i++) {
-      double off = Math.hypot(seen.get(i).dx - still[0], seen.get(i).dy - still[1]);
-      if (off <= limit) {
-        continue;
-      }
-      int end = i;
-      double most = off;
-      while (end + 1 < seen.size()
-          && Math.hypot(seen.get(end + 1).dx - still[0], seen.get(end + 1).dy - still[1]) > limit) {
-        end++;
-        most = Math.max(most, Math.hypot(seen.get(end).dx - still[0], seen.get(end).dy - still[1]));
-      }
-      boolean lasts = end == seen.size() - 1;
-      double[] x = seen.subList(i, end + 1).stream().mapToDouble(Seen::dx).toArray();
-      double[] y = seen.subList(i, end + 1).stream().mapToDouble(Seen::dy).toArray();
-      double px =
-          lasts
-              ? Math.hypot(LightMatch.median(x) - still[0], LightMatch.median(y) - still[1])
-              : most;
-      int frame = seen.get(i).frame;
-      out.add(
-          new Bump(
-              frame,
-              px,
-              lasts,
-              Said.of(
-                  lasts
-                      ? "The camera was touched at frame %s and stays %.1f px off: from there on it"
-                          + " does not match."
-                      : "The camera was knocked at frame %s by %.1f px and came back.",
-                  frame,
-                  px)));
-      i = end;
-    }
-    return List.copyOf(out);
+    return new Flicker(best, at, seen, floor, seen && frozen <= STRONGLY_CODED ? cause : "");
   }
 }

@@ -113,7 +113,7 @@ class CodedPlatesTest {
   @Test
   void logIsDoubtedWhereNothingIsSaid() {
     byte[][] p = plates("life", 7);
-    Coding taken = Coding.of(Told.NOTHING, false, Told.NOTHING, null, true);
+    Coding taken = Coding.of(Told.NOTHING, false, Told.NOTHING, null, Told.NOTHING, true);
     PlateComparison c =
         held(
             coded(p[0], Curve.SLOG3, taken.decoding(), 0, 1, 10),
@@ -133,7 +133,7 @@ class CodedPlatesTest {
   @ParameterizedTest
   @EnumSource(Curve.class)
   void everyLogCurveIsDoubted(Curve curve) {
-    Coding taken = Coding.of(Told.NOTHING, false, Told.NOTHING, null, true);
+    Coding taken = Coding.of(Told.NOTHING, false, Told.NOTHING, null, Told.NOTHING, true);
     for (String photo : Photos.ALL) {
       String doubt =
           taken.doubt(coded(plates(photo, 8)[0], curve, taken.decoding(), 0, 1, 10).levels());
@@ -161,7 +161,8 @@ class CodedPlatesTest {
   @Test
   void cameraDataThatDoNotFitAreDoubted() {
     byte[][] p = plates("life", 5);
-    Coding camera = Coding.of(Told.NOTHING, false, new Told(Curve.BT709, null), "S-Log3", false);
+    Coding camera =
+        Coding.of(Told.NOTHING, false, new Told(Curve.BT709, null), "S-Log3", Told.NOTHING, false);
     assertThat(camera.curve()).isEqualTo(Curve.SLOG3);
     PlateComparison c =
         held(
@@ -178,17 +179,17 @@ class CodedPlatesTest {
     Told pq = new Told(Curve.PQ, null);
     Told display = new Told(Curve.BT709, Gamut.BT709);
     Told log = new Told(Curve.VLOG, null);
-    assertThat(Coding.of(log, true, pq, "F-Log", false).words())
+    assertThat(Coding.of(log, true, pq, "F-Log", Told.NOTHING, false).words())
         .isEqualTo("V-Log, V-Gamut, said by hand");
-    assertThat(Coding.of(Told.NOTHING, true, pq, "F-Log", false).words())
+    assertThat(Coding.of(Told.NOTHING, true, pq, "F-Log", Told.NOTHING, false).words())
         .isEqualTo("its own profile");
-    assertThat(Coding.of(Told.NOTHING, false, pq, "F-Log", false).words())
+    assertThat(Coding.of(Told.NOTHING, false, pq, "F-Log", Told.NOTHING, false).words())
         .isEqualTo("PQ, BT.2020, told by the file");
-    assertThat(Coding.of(Told.NOTHING, false, display, "F-Log", false).words())
+    assertThat(Coding.of(Told.NOTHING, false, display, "F-Log", Told.NOTHING, false).words())
         .isEqualTo("F-Log, BT.2020, by the camera data of the take");
-    assertThat(Coding.of(Told.NOTHING, false, display, "Standard", false).words())
+    assertThat(Coding.of(Told.NOTHING, false, display, "Standard", Told.NOTHING, false).words())
         .isEqualTo("BT.709, told by the file");
-    assertThat(Coding.of(Told.NOTHING, false, Told.NOTHING, null, true).words())
+    assertThat(Coding.of(Told.NOTHING, false, Told.NOTHING, null, Told.NOTHING, true).words())
         .isEqualTo("sRGB, taken for granted");
   }
 

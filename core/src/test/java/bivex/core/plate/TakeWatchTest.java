@@ -11,6 +11,7 @@ import bivex.core.time.FrameRate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
+import java.util.function.IntFunction;
 import java.util.function.IntToDoubleFunction;
 import java.util.function.IntUnaryOperator;
 import org.junit.jupiter.api.Tag;
@@ -27,7 +28,7 @@ class TakeWatchTest {
       Photos.Made.of("life", W + 40, H + 40, Registration.NONE).people(0).noise(0).bytes()[0];
 
   private static TakeWatch watch(int frames, IntUnaryOperator shift, IntToDoubleFunction stops) {
-    TakeWatch.Watcher w = new TakeWatch.Watcher(3);
+    TakeWatch.Watcher w = new TakeWatch.Watcher(3, null);
     Random r = new Random(2);
     for (int f = 0; f < frames; f++) {
       int dx = 20 - shift.applyAsInt(f);
@@ -129,7 +130,7 @@ class TakeWatchTest {
               0.08 * Math.sin(2 * Math.PI * 2 * mains * f / rate.fps() + 0.7) + 0.001 * f;
           seen.add(new TakeWatch.Seen(f, 40, stops, 0.1 * (f % 3), 0.05 * (f % 2), true));
         }
-        TakeWatch t = TakeWatch.of(seen, rate);
+        TakeWatch t = TakeWatch.of(seen, rate, 1, 0, null);
         if (beat < 0.01) {
           assertThat(t.flicker().seen())
               .as("%s Hz at %s fps stands still", mains, rate.name())
@@ -154,15 +155,97 @@ class TakeWatchTest {
       boolean lost = f > 10 && f < 16;
       seen.add(new TakeWatch.Seen(f, 40, 0, lost ? 90 : 0, 0, !lost));
     }
-    assertThat(TakeWatch.of(seen, FrameRate.FILM).bumps()).isEmpty();
+    assertThat(TakeWatch.of(seen, FrameRate.FILM, 1, 0, null).bumps()).isEmpty();
     List<TakeWatch.Seen> twice = new ArrayList<>();
     for (int f = 0; f < 60; f++) {
       twice.add(new TakeWatch.Seen(f, 40, 0, f >= 20 && f < 23 ? 7 : f >= 45 ? -4 : 0, 0, true));
     }
-    TakeWatch t = TakeWatch.of(twice, FrameRate.FILM);
+    TakeWatch t = TakeWatch.of(twice, FrameRate.FILM, 1, 0, null);
     assertThat(t.bumps()).extracting(TakeWatch.Bump::frame).containsExactly(20, 45);
     assertThat(t.bumps()).extracting(TakeWatch.Bump::lasts).containsExactly(false, true);
     assertThat(t.words())
         .startsWith("The camera was knocked at frame 20 by 7.0 px and came back. And 1 more.");
+  }
+
+  /** Places of the set with an error of 0.05 px, as clean clips of real sets give them. */
+  private static TakeWatch stood(int frames, double frozen, IntFunction<double[]> place) {
+    Random r = new Random(9);
+    List<TakeWatch.Seen> seen = new ArrayList<>();
+    for (int f = 0; f < frames; f++) {
+      double[] p = place.apply(f);
+      seen.add(
+          new TakeWatch.Seen(
+              f,
+              40,
+              0.002 * r.nextGaussian(),
+              p[0] + 0.05 * r.nextGaussian(),
+              p[1] + 0.05 * r.nextGaussian(),
+              true));
+    }
+    return TakeWatch.of(seen, FrameRate.of(25), 1, frozen, null);
+  }
+
+  /** What a camera does on a set is named for what it is, and only once. */
+  @Test
+  void slidesSagsKnocksAndHandsAreToldApart() {
+    assertThat(stood(400, 0, f -> new double[] {0, 0}).words())
+        .isEqualTo(
+            "The camera was not touched; less than 0.3 px cannot be told. The light is steady,"
+                + " within 0.02 stops.");
+    for (double px : new double[] {0.6, 1, 6}) {
+      assertThat(stood(100, 0, f -> new double[] {f < 26 ? 0 : px, 0}).bumps())
+          .singleElement()
+          .satisfies(
+              b -> {
+                assertThat(b.frame()).isBetween(25, 27);
+                assertThat(b.px()).isCloseTo(px, within(0.08));
+                assertThat(b.words()).contains("touched");
+              });
+    }
+    assertThat(stood(100, 0, f -> new double[] {0, -0.04 * f}).bumps())
+        .singleElement()
+        .satisfies(
+            b -> {
+              assertThat(b.words()).contains("sagged slowly");
+              assertThat(b.px()).isCloseTo(3.6, within(0.5));
+              assertThat(b.lasts()).isTrue();
+            });
+    assertThat(
+            stood(200, 0, f -> new double[] {f < 50 ? 0 : Math.min(2, 0.02 * (f - 50)), 0}).bumps())
+        .singleElement()
+        .satisfies(b -> assertThat(b.words()).contains("slid slowly"));
+    assertThat(
+            stood(
+                    100,
+                    0,
+                    f ->
+                        new double[] {
+                          f < 40 ? 0 : 5 * Math.exp((40 - f) / 4.0) * Math.cos((f - 40) * 1.5), 0
+                        })
+                .bumps())
+        .singleElement()
+        .satisfies(b -> assertThat(b.words()).contains("knocked at frame 40", "rang"));
+    double[] walk = new double[300];
+    Random r = new Random(3);
+    for (int i = 2; i < 300; i++) {
+      walk[i] = walk[i - 1] + 0.7 * (walk[i - 1] - walk[i - 2]) + 0.6 * r.nextGaussian();
+    }
+    assertThat(stood(150, 0, f -> new double[] {walk[f], walk[f + 150]}).bumps())
+        .singleElement()
+        .satisfies(b -> assertThat(b.words()).contains("not locked off"));
+  }
+
+  /** A clip that was strongly compressed says what it cannot tell. */
+  @Test
+  void whatTheCodingHidesIsSaid() {
+    TakeWatch kept = stood(200, 0.6, f -> new double[] {0, 0});
+    assertThat(kept.flicker().floorStops()).isBetween(0.06, 0.08);
+    assertThat(kept.words())
+        .contains("less than 0.07 stops cannot be told")
+        .contains("compressed")
+        .doesNotContain("steady");
+    TakeWatch clean = watch(60, f -> 0, f -> 0);
+    assertThat(clean.flicker().floorStops()).isLessThan(0.025);
+    assertThat(clean.words()).contains("The light is steady, within 0.02 stops.");
   }
 }

@@ -1,6 +1,7 @@
 package bivex.server.bench;
 
 import bivex.core.InvalidInput;
+import bivex.core.picture.Coding;
 import bivex.core.picture.Picture;
 import bivex.core.plate.JoinPlan;
 import bivex.core.plate.LightMatch;
@@ -77,6 +78,8 @@ public class BenchDesk {
 
   private final SetLimitsRows setLimits;
 
+  private final Codings codings;
+
   private final Clock clock;
 
   private static List<Integer> thousandths(float[] v) {
@@ -101,7 +104,9 @@ public class BenchDesk {
       Journal journal,
       Setups setups,
       SetLimitsRows setLimits,
+      Codings codings,
       Clock clock) {
+    this.codings = codings;
     this.clock = clock;
     this.sheets = sheets;
     this.jobs = jobs;
@@ -243,20 +248,24 @@ public class BenchDesk {
 
   private void compared(BenchJobs.Job j, TakeStill a, TakeStill b) throws IOException {
     j.at(0.02, "reading the first plate");
-    Picture first = pictures.read(store.find(a.hash));
+    Coding one = codings.still(a).beside(codings.still(b));
+    Coding two = codings.still(b).beside(one);
+    Picture first = pictures.read(store.find(a.hash), one);
     j.at(0.06, "reading the second plate");
-    Picture second = pictures.read(store.find(b.hash));
-    j.comparison = PlateComparison.of(first, second, Limits.USUAL, j::at, () -> j.cancelled);
+    Picture second = pictures.read(store.find(b.hash), two);
+    j.comparison =
+        PlateComparison.of(first, second, one, two, Limits.USUAL, j::at, () -> j.cancelled);
   }
 
   /** One place of two stills under the magnifier, as both were recorded. */
   @Transactional(readOnly = true)
   public PlateSpot spot(Member me, UUID first, UUID second, int x, int y) throws IOException {
     return PlateSpot.of(
-        x,
-        y,
-        pictures.patch(store.find(still(me, "first", first).hash), x, y, PlateSpot.SIDE),
-        pictures.patch(store.find(still(me, "second", second).hash), x, y, PlateSpot.SIDE));
+        x, y, patch(still(me, "first", first), x, y), patch(still(me, "second", second), x, y));
+  }
+
+  private PlateSpot.Patch patch(TakeStill s, int x, int y) throws IOException {
+    return pictures.patch(store.find(s.hash), codings.still(s), x, y, PlateSpot.SIDE);
   }
 
   /** Looks for the join that is seen least between two plates. */
@@ -282,12 +291,16 @@ public class BenchDesk {
             setup,
             j -> {
               j.at(0.02, "reading the plates");
-              Picture first = pictures.read(store.find(a.hash));
-              Picture second = pictures.read(store.find(b.hash));
+              Coding one = codings.still(a).beside(codings.still(b));
+              Coding two = codings.still(b).beside(one);
+              Picture first = pictures.read(store.find(a.hash), one);
+              Picture second = pictures.read(store.find(b.hash), two);
               j.comparison =
                   PlateComparison.of(
                       first,
                       second,
+                      one,
+                      two,
                       Limits.USUAL,
                       (s, d) -> j.at(0.1 + 0.6 * s, d),
                       () -> j.cancelled);
@@ -314,11 +327,15 @@ public class BenchDesk {
             me.productionId(),
             List.of(c.id),
             j -> {
-              TakeWatch.Watcher w = new TakeWatch.Watcher((double) c.width / Frames.WATCH_WIDTH);
+              Coding coding = codings.clip(c);
+              TakeWatch.Watcher w =
+                  new TakeWatch.Watcher((double) c.width / Frames.WATCH_WIDTH, coding);
               frames.watch(
                   store.find(c.hash),
                   c.width,
                   c.height,
+                  c.recording,
+                  coding,
                   (n, p) -> {
                     w.frame(p);
                     j.at(
@@ -349,12 +366,19 @@ public class BenchDesk {
             List.of(c.id, clean.id),
             j -> {
               j.at(0.02, "reading the clean plate");
-              Picture empty = frames.small(store.find(clean.hash), c.width, c.height);
+              Picture empty =
+                  frames.small(
+                      store.find(clean.hash),
+                      codings.still(clean).beside(codings.clip(c)),
+                      c.width,
+                      c.height);
               PlateZones.Follower follower = new PlateZones.Follower(empty);
               frames.watch(
                   store.find(c.hash),
                   c.width,
                   c.height,
+                  c.recording,
+                  codings.clip(c),
                   (n, p) -> {
                     follower.frame(p);
                     j.at(

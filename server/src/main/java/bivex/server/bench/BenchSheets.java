@@ -5,6 +5,7 @@ import bivex.core.method.Handover;
 import bivex.core.method.Plan;
 import bivex.core.motion.TakePairing;
 import bivex.core.motion.Throw;
+import bivex.core.picture.Coding;
 import bivex.core.plate.PlateComparison.Limits;
 import bivex.core.plate.PlateSheet;
 import bivex.core.shoot.MatchGuard;
@@ -21,6 +22,7 @@ import bivex.server.keep.Setup;
 import bivex.server.keep.TakeClip;
 import bivex.server.keep.TakeClips;
 import bivex.server.keep.TakeEntries;
+import bivex.server.keep.TakeEntry;
 import bivex.server.keep.TakeStill;
 import bivex.server.keep.TakeStills;
 import bivex.server.keep.TakeZonesRows;
@@ -54,6 +56,7 @@ public class BenchSheets {
   private final ClipProxies proxies;
   private final ProxyMaker maker;
   private final SetLimitsRows limits;
+  private final Codings codings;
 
   BenchSheets(
       ShotBook book,
@@ -64,7 +67,9 @@ public class BenchSheets {
       ThrowPaths paths,
       ClipProxies proxies,
       ProxyMaker maker,
-      SetLimitsRows limits) {
+      SetLimitsRows limits,
+      Codings codings) {
+    this.codings = codings;
     this.book = book;
     this.stills = stills;
     this.clips = clips;
@@ -76,7 +81,8 @@ public class BenchSheets {
     this.limits = limits;
   }
 
-  public record BenchStill(UUID id, String caption, int width, int height) {}
+  public record BenchStill(
+      UUID id, String caption, int width, int height, Codings.CodingView coding) {}
 
   /**
    * @param proxy how far the copy is that browsers show
@@ -84,6 +90,8 @@ public class BenchSheets {
    * @param fault why there is none; empty else
    * @param proxyRate frames a second of the copy
    * @param strip numbers of the frames in the strip
+   * @param recorded how it was recorded, in a line; empty where that is not known
+   * @param cautions what to know before it is measured
    */
   public record ClipView(
       UUID id,
@@ -96,7 +104,10 @@ public class BenchSheets {
       double made,
       String fault,
       int proxyRate,
-      List<Integer> strip) {}
+      List<Integer> strip,
+      String recorded,
+      List<String> cautions,
+      Codings.CodingView coding) {}
 
   public enum ProxyStand {
     MAKING,
@@ -194,8 +205,15 @@ public class BenchSheets {
 
   /**
    * @param ready pairs that can be measured and were not
+   * @param coding what is said of all clips that tell nothing; null when nothing is
    */
-  public record BenchSheet(List<BenchSet> sets, int ready, int agree, int differ) {}
+  public record BenchSheet(
+      List<BenchSet> sets,
+      int ready,
+      int agree,
+      int differ,
+      Codings.CodingView coding,
+      Codings.Choices choices) {}
 
   BenchSheet of(Member me) {
     List<ShotBook.Page> pages = book.all(me.production());
@@ -211,13 +229,18 @@ public class BenchSheets {
     Map<UUID, ClipProxy> proxyOf =
         proxies.findByProductionId(me.productionId()).stream()
             .collect(Collectors.toMap(p -> p.id, Function.identity()));
+    Codings.Sayings said = codings.of(me.productionId());
+    Map<UUID, TakeEntry> takeOf =
+        takes.stream()
+            .collect(Collectors.toMap(c -> c.take().id, TakeEntries.Called::take, (a, b) -> a));
     Map<UUID, List<ClipView>> clipsOf =
         clips.findByProductionIdOrderByAddedAt(me.productionId()).stream()
             .collect(
                 Collectors.groupingBy(
                     c -> c.takeId,
                     Collectors.mapping(
-                        c -> view(c, proxyOf.get(c.id), maker), Collectors.toList())));
+                        c -> view(c, proxyOf.get(c.id), maker, said.clip(c, takeOf.get(c.takeId))),
+                        Collectors.toList())));
     Map<UUID, SetLimits> limitsOf =
         limits.findByProductionId(me.productionId()).stream()
             .collect(Collectors.toMap(l -> l.setupId, Function.identity()));
@@ -237,7 +260,8 @@ public class BenchSheets {
     for (Map.Entry<UUID, Setup> e : setups.entrySet()) {
       List<BenchTake> here =
           bySetup.getOrDefault(e.getKey(), List.of()).stream()
-              .map(c -> view(c, byShot.get(c.take().shotId), stillsOf, clipsOf, zoned, pathOf))
+              .map(
+                  c -> view(c, byShot.get(c.take().shotId), stillsOf, clipsOf, zoned, pathOf, said))
               .toList();
       LimitsView limit = view(limitsOf.get(e.getKey()));
       List<BenchPair> pairs = new ArrayList<>();
@@ -273,7 +297,9 @@ public class BenchSheets {
                 .filter(p -> p.kept == null && p.firstStill != null && p.secondStill != null)
                 .count(),
         (int) all.stream().filter(p -> p.kept != null && p.kept.agrees).count(),
-        (int) all.stream().filter(p -> p.kept != null && !p.kept.agrees).count());
+        (int) all.stream().filter(p -> p.kept != null && !p.kept.agrees).count(),
+        codings.production(me.productionId()),
+        Codings.choices());
   }
 
   private static BenchTake view(
@@ -282,7 +308,8 @@ public class BenchSheets {
       Map<UUID, List<TakeStill>> stillsOf,
       Map<UUID, List<ClipView>> clipsOf,
       Set<UUID> zoned,
-      Map<UUID, ThrowPath> pathOf) {
+      Map<UUID, ThrowPath> pathOf,
+      Codings.Sayings said) {
     UUID id = c.take().id;
     ThrowPath path = pathOf.get(id);
     String label =
@@ -304,7 +331,14 @@ public class BenchSheets {
         p.match().isReference(id.toString()),
         p.plan().matchSet().plates().contains(c.take().plate),
         stillsOf.getOrDefault(id, List.of()).stream()
-            .map(s -> new BenchStill(s.id, s.caption, s.width, s.height))
+            .map(
+                s ->
+                    new BenchStill(
+                        s.id,
+                        s.caption,
+                        s.width,
+                        s.height,
+                        Codings.CodingView.of(said.still(s, c.take()))))
             .toList(),
         clipsOf.getOrDefault(id, List.of()),
         zoned.contains(id),
@@ -316,7 +350,7 @@ public class BenchSheets {
   /**
    * @param p null while none is made
    */
-  static ClipView view(TakeClip c, ClipProxy p, ProxyMaker maker) {
+  static ClipView view(TakeClip c, ClipProxy p, ProxyMaker maker, Coding coding) {
     boolean ready = p != null && p.hash != null;
     return new ClipView(
         c.id,
@@ -329,7 +363,10 @@ public class BenchSheets {
         p == null ? maker.share(c.id) : 1,
         p == null ? "" : p.fault,
         Frames.PROXY_RATE,
-        ready ? Frames.stripOf(p.frames) : List.of());
+        ready ? Frames.stripOf(p.frames) : List.of(),
+        c.recording == null ? "" : c.recording.words(),
+        c.recording == null ? List.of() : c.recording.cautions(),
+        Codings.CodingView.of(coding));
   }
 
   /**

@@ -51,6 +51,8 @@ public class ClipDesk {
 
   private final ApplicationEventPublisher events;
 
+  private final Codings codings;
+
   private final Clock clock;
 
   ClipDesk(
@@ -65,7 +67,9 @@ public class ClipDesk {
       Frames frames,
       Stills stills,
       Journal journal,
+      Codings codings,
       Clock clock) {
+    this.codings = codings;
     this.intake = intake;
     this.clock = clock;
     this.takes = takes;
@@ -97,10 +101,9 @@ public class ClipDesk {
     return intake.take(
         in,
         file -> {
-          MediaProbe.Found found = probe.probe(file, fileName);
+          MediaProbe.Found found = probe.measured(file, fileName);
           if (found.facts().still()) {
-            throw new InvalidInput(
-                "file", "must be a clip, mp4 or webm; stills go to the stills of the take");
+            throw new InvalidInput("file", "must be a clip; stills go to the stills of the take");
           }
           return found;
         },
@@ -115,6 +118,9 @@ public class ClipDesk {
           c.height = found.facts().raster().height();
           c.rate = found.facts().rate().name();
           c.frames = found.facts().frames();
+          c.recording = found.recording();
+          c.curve = found.coding().curve();
+          c.gamut = found.coding().gamut();
           c.caption = InvalidInput.words("caption", caption);
           c.addedBy = me.name();
           c.addedAt = clock.instant();
@@ -127,14 +133,15 @@ public class ClipDesk {
               t.slate + " take " + t.number,
               Journal.Touches.NOTHING);
           events.publishEvent(new ProxyMaker.Added(c.id));
-          return BenchSheets.view(c, null, maker);
+          return BenchSheets.view(c, null, maker, codings.clip(c));
         });
   }
 
   /** A clip and how far its proxy is. */
   @Transactional(readOnly = true)
   public BenchSheets.ClipView clip(UUID clip, Member me) {
-    return BenchSheets.view(clip(me, clip), proxies.findById(clip).orElse(null), maker);
+    TakeClip c = clip(me, clip);
+    return BenchSheets.view(c, proxies.findById(clip).orElse(null), maker, codings.clip(c));
   }
 
   private ClipProxy proxy(Member me, UUID clip) {
@@ -151,9 +158,20 @@ public class ClipDesk {
     if (in.id() == null || in.frame() == null) {
       throw new InvalidInput(in.id() == null ? "id" : "frame", "must be given");
     }
-    byte[] png = frames.png(store.find(c.hash), in.frame());
-    return stills.add(
-        me, c.takeId, in.id(), "frame " + in.frame(), new ByteArrayInputStream(png), "frame.png");
+    byte[] png = frames.png(store.find(c.hash), in.frame(), c.recording);
+    return stills.pulled(
+        me,
+        c.takeId,
+        in.id(),
+        "frame " + in.frame(),
+        new ByteArrayInputStream(png),
+        codings.clip(c));
+  }
+
+  /** One frame of a clip, exact, as PNG. */
+  public byte[] frame(Member me, UUID clip, int frame) throws IOException {
+    TakeClip c = clip(me, clip);
+    return frames.png(store.find(c.hash), frame, c.recording);
   }
 
   private TakeClip clip(Member me, UUID clip) {

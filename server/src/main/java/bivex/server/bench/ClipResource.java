@@ -7,7 +7,6 @@ import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
-import bivex.server.media.Frames;
 import bivex.server.media.MediaStore;
 import bivex.server.media.Sandboxed;
 import bivex.server.shoot.FloorSheets;
@@ -34,12 +33,12 @@ import org.springframework.web.multipart.MultipartFile;
 public class ClipResource {
   private final ClipDesk clipDesk;
   private final MediaStore store;
-  private final Frames frames;
+  private final Codings codings;
 
-  ClipResource(ClipDesk clipDesk, MediaStore store, Frames frames) {
+  ClipResource(ClipDesk clipDesk, MediaStore store, Codings codings) {
     this.clipDesk = clipDesk;
     this.store = store;
-    this.frames = frames;
+    this.codings = codings;
   }
 
   /** A clip and how far its proxy is. */
@@ -102,6 +101,21 @@ public class ClipResource {
         .contentType(MediaType.IMAGE_PNG)
         .cacheControl(CacheControl.maxAge(java.time.Duration.ofDays(30)).cachePrivate())
         .header("Content-Security-Policy", "sandbox; default-src 'none'")
-        .body(frames.png(store.find(clipDesk.file(me, clip).hash()), frame));
+        .body(clipDesk.frame(me, clip, frame));
+  }
+
+  /** Says how a still or a clip codes its light, or that it is as the file tells. */
+  @PostMapping("/pictures/{picture}/coding")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  public Codings.CodingView say(
+      @PathVariable UUID picture, Member me, @RequestBody Codings.NewCoding in) {
+    return codings.say(me, picture, in);
+  }
+
+  /** Says how the clips of this production code their light where nothing else is known. */
+  @PostMapping("/coding")
+  @Allowed({PRODUCER, COORDINATOR})
+  public Codings.CodingView sayForAll(Member me, @RequestBody Codings.NewCoding in) {
+    return codings.sayForAll(me, in);
   }
 }

@@ -114,6 +114,7 @@ public class ProxyMaker {
               store.find(c.hash),
               c.width,
               c.height,
+              c.recording,
               made,
               n -> shares.put(id, Math.min(1, (double) n / c.frames)),
               () -> closing);

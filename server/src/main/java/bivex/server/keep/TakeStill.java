@@ -1,6 +1,11 @@
 package bivex.server.keep;
 
+import bivex.core.picture.Coding;
+import bivex.core.picture.Curve;
+import bivex.core.picture.Gamut;
 import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
 import java.time.Instant;
 import java.util.UUID;
 import org.hibernate.annotations.Immutable;
@@ -20,6 +25,21 @@ public class TakeStill extends Added {
   public int width;
   public int height;
   public String caption;
+
+  /** What the file tells of its coding; null where it does not. */
+  @Enumerated(EnumType.STRING)
+  public Curve curve;
+
+  @Enumerated(EnumType.STRING)
+  public Gamut gamut;
+
+  /** Whether it brings a profile of its own. */
+  public boolean profile;
+
   public String addedBy;
   public Instant addedAt;
+
+  public Coding.Told told() {
+    return new Coding.Told(curve, gamut);
+  }
 }

@@ -1,14 +1,18 @@
 package bivex.server.media;
 
 import bivex.core.InvalidInput;
+import bivex.core.picture.Coding;
+import bivex.core.picture.Decoding;
 import bivex.core.picture.Picture;
+import bivex.core.picture.Recording;
 import java.io.BufferedReader;
 import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.InputStreamReader;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -44,8 +48,14 @@ public class Frames {
   private static final int STRIP_WIDTH = 128;
   private static final int PROXY_SECONDS = 3600;
   private static final long PROXY_BYTES = 2L << 30;
-  private static final int SECONDS = 120;
-  private static final long MOST_BYTES = 220_000_000;
+
+  /** Frames come as 16 bit codes, whatever the clip has. */
+  private static final List<String> RAW =
+      List.of("-f", "rawvideo", "-pix_fmt", "rgb48le", "pipe:1");
+
+  /** Bytes of a pixel then. */
+  private static final int PIXEL = 6;
+
   private static final int MOST_WATCHED = 6000;
 
   /** Takes frames as they come. */
@@ -57,7 +67,7 @@ public class Frames {
   /** Times of the frames that are shown, in their order, seconds from the clip's start. */
   public List<Double> times(Path clip) throws IOException {
     Process p =
-        start(
+        Ffmpeg.start(
             List.of(
                 "ffprobe",
                 "-v",
@@ -65,20 +75,24 @@ public class Frames {
                 "-protocol_whitelist",
                 "file",
                 "-f",
-                format(clip),
+                Ffmpeg.format(clip),
                 "-select_streams",
                 "v:0",
                 "-show_entries",
-                "packet=pts_time,flags:format=start_time",
+                "packet=pts_time,dts_time,flags:format=start_time",
                 "-of",
                 "csv",
                 "file:" + clip));
     List<Double> out = new ArrayList<>();
     double start = 0;
-    for (String line : text(p).split("\n")) {
+    for (String line : Ffmpeg.text(p).split("\n")) {
       String[] c = line.strip().split(",");
-      if (c.length >= 3 && c[0].equals("packet") && !c[1].equals("N/A") && !c[2].contains("D")) {
-        out.add(Double.parseDouble(c[1]));
+      if (c.length >= 4 && c[0].equals("packet") && !c[3].contains("D")) {
+        // Some containers tell only when a frame is decoded.
+        String at = c[1].equals("N/A") ? c[2] : c[1];
+        if (!at.equals("N/A")) {
+          out.add(Double.parseDouble(at));
+        }
       } else if (c.length >= 2 && c[0].equals("format") && !c[1].equals("N/A")) {
         start = Double.parseDouble(c[1]);
       }
@@ -92,78 +106,55 @@ public class Frames {
    * One frame as PNG, in the size it was recorded in.
    *
    * @param frame from 0
+   * @param recording how it was recorded; null where that is not known
    * @throws InvalidInput naming {@code frame} when the clip has no such frame
    */
-  public byte[] png(Path clip, int frame) throws IOException {
+  public byte[] png(Path clip, int frame, Recording recording) throws IOException {
     List<Double> times = times(clip);
     if (frame < 0 || frame >= times.size()) {
       throw new InvalidInput("frame", "must be from 0 to " + (times.size() - 1) + ", was " + frame);
     }
+    // Half-way from the frame before, so that rounding can give neither that nor the next.
     List<String> c =
-        new ArrayList<>(
-            List.of("ffmpeg", "-v", "error", "-nostdin", "-protocol_whitelist", "file,pipe"));
-    if (frame > 0) {
-      // Half-way from the frame before, so that rounding can give neither that nor the next.
-      c.addAll(
-          List.of(
-              "-ss",
-              String.format(Locale.ROOT, "%.6f", (times.get(frame - 1) + times.get(frame)) / 2)));
+        frame == 0
+            ? Ffmpeg.reading(clip)
+            : Ffmpeg.reading(
+                clip,
+                "-ss",
+                String.format(Locale.ROOT, "%.6f", (times.get(frame - 1) + times.get(frame)) / 2));
+    if (!matrix(recording).isEmpty()) {
+      c.addAll(List.of("-vf", "scale=flags=accurate_rnd+full_chroma_int:" + matrix(recording)));
     }
-    c.addAll(
-        List.of(
-            "-f",
-            format(clip),
-            "-i",
-            "file:" + clip,
-            "-map",
-            "0:v:0",
-            "-frames:v",
-            "1",
-            "-f",
-            "image2pipe",
-            "-c:v",
-            "png",
-            "pipe:1"));
-    Process p = start(c);
-    byte[] out = bytes(p);
+    c.addAll(List.of("-frames:v", "1", "-f", "image2pipe", "-c:v", "png", "pipe:1"));
+    byte[] out = Ffmpeg.bytes(Ffmpeg.start(c));
     if (out.length == 0) {
       throw new InvalidInput("file", "gives no frame " + frame + "; it may be damaged");
     }
     return out;
   }
 
+  /** How colour is put together again, for ffmpeg's scaler; empty where it knows by itself. */
+  private static String matrix(Recording recording) {
+    return recording == null
+        ? ""
+        : switch (recording.matrix()) {
+          case "bt709", "smpte170m", "smpte240m" -> "in_color_matrix=" + recording.matrix();
+          case "bt2020nc" -> "in_color_matrix=bt2020";
+          default -> "";
+        };
+  }
+
   /** A still brought to the width and height that frames of a clip are watched in. */
-  public Picture small(Path still, int width, int height) throws IOException {
-    Process p =
-        start(
-            List.of(
-                "ffmpeg",
-                "-v",
-                "error",
-                "-nostdin",
-                "-protocol_whitelist",
-                "file,pipe",
-                "-f",
-                format(still),
-                "-i",
-                "file:" + still,
-                "-map",
-                "0:v:0",
-                "-frames:v",
-                "1",
-                "-vf",
-                scale(width, height),
-                "-f",
-                "rawvideo",
-                "-pix_fmt",
-                "rgb24",
-                "pipe:1"));
-    byte[] out = bytes(p);
+  public Picture small(Path still, Coding coding, int width, int height) throws IOException {
+    List<String> c = Ffmpeg.reading(still);
+    c.addAll(List.of("-frames:v", "1", "-vf", scale(width, height, null)));
+    c.addAll(RAW);
+    byte[] out = Ffmpeg.bytes(Ffmpeg.start(c));
     int h = smallHeight(width, height);
-    if (out.length != WATCH_WIDTH * h * 3) {
+    if (out.length != WATCH_WIDTH * h * PIXEL) {
       throw new InvalidInput("picture", "is damaged or coded in a way that is not read");
     }
-    return picture(out, h);
+    return picture(out, h, coding.curve() == null ? Decoding.SRGB : coding.decoding());
   }
 
   /**
@@ -171,37 +162,26 @@ public class Frames {
    *
    * @param width px of the clip
    * @param height px
+   * @param recording how it was recorded; null where that is not known
    * @param cancelled asked after every frame; the process is ended at once
    * @return frames that were seen
    */
-  public int watch(Path clip, int width, int height, Seen seen, BooleanSupplier cancelled)
+  public int watch(
+      Path clip,
+      int width,
+      int height,
+      Recording recording,
+      Coding coding,
+      Seen seen,
+      BooleanSupplier cancelled)
       throws IOException {
     int h = smallHeight(width, height);
-    byte[] frame = new byte[WATCH_WIDTH * h * 3];
-    Process p =
-        start(
-            List.of(
-                "ffmpeg",
-                "-v",
-                "error",
-                "-nostdin",
-                "-protocol_whitelist",
-                "file,pipe",
-                "-f",
-                format(clip),
-                "-i",
-                "file:" + clip,
-                "-map",
-                "0:v:0",
-                "-vsync",
-                "0",
-                "-vf",
-                scale(width, height),
-                "-f",
-                "rawvideo",
-                "-pix_fmt",
-                "rgb24",
-                "pipe:1"));
+    byte[] frame = new byte[WATCH_WIDTH * h * PIXEL];
+    Decoding decoding = coding.decoding();
+    List<String> c = Ffmpeg.reading(clip);
+    c.addAll(List.of("-vsync", "0", "-vf", scale(width, height, recording)));
+    c.addAll(RAW);
+    Process p = Ffmpeg.start(c);
     int n = 0;
     try (InputStream in = p.getInputStream()) {
       while (!cancelled.getAsBoolean() && full(in, frame)) {
@@ -209,7 +189,7 @@ public class Frames {
           throw new InvalidInput(
               "file", "has more than " + MOST_WATCHED + " frames; trim it to what is needed");
         }
-        seen.frame(n++, picture(frame.clone(), h));
+        seen.frame(n++, picture(frame.clone(), h, decoding));
       }
     } finally {
       p.destroyForcibly();
@@ -230,32 +210,33 @@ public class Frames {
    * @return frames that were made
    */
   public int proxy(
-      Path clip, int width, int height, Path into, IntConsumer progress, BooleanSupplier cancelled)
+      Path clip,
+      int width,
+      int height,
+      Recording recording,
+      Path into,
+      IntConsumer progress,
+      BooleanSupplier cancelled)
       throws IOException {
-    int w = Math.min(PROXY_WIDTH, width) / 2 * 2;
-    int h = Math.max(2, (int) Math.round((double) w * height / width / 2) * 2);
-    List<String> c =
+    double aspect = recording == null ? 1 : recording.aspect();
+    int w = (int) Math.min(PROXY_WIDTH, Math.round(width * Math.max(1, aspect))) / 2 * 2;
+    int h = Math.max(2, (int) Math.round(w * height / (width * aspect) / 2) * 2);
+    String matrix = matrix(recording);
+    List<String> c = new ArrayList<>(List.of("nice", "-n", "10"));
+    c.addAll(Ffmpeg.reading(clip, "-y", "-threads", "2"));
+    c.addAll(
         List.of(
-            "nice",
-            "-n",
-            "10",
-            "ffmpeg",
-            "-v",
-            "error",
-            "-y",
-            "-nostdin",
-            "-protocol_whitelist",
-            "file,pipe",
-            "-threads",
-            "2",
-            "-f",
-            format(clip),
-            "-i",
-            "file:" + clip,
-            "-map",
-            "0:v:0",
             "-vf",
-            "scale=" + w + ":" + h + ":flags=area,setsar=1,setpts=N/(" + PROXY_RATE + "*TB)",
+            (recording != null && recording.interlaced() ? "yadif=0:-1:0," : "")
+                + "scale="
+                + w
+                + ":"
+                + h
+                + ":flags=area"
+                + (matrix.isEmpty() ? "" : ":" + matrix)
+                + ",setsar=1,setpts=N/("
+                + PROXY_RATE
+                + "*TB)",
             "-vsync",
             "cfr",
             "-r",
@@ -280,8 +261,8 @@ public class Frames {
             "pipe:1",
             "-f",
             "mp4",
-            "file:" + into);
-    Process p = start(c, PROXY_SECONDS, PROXY_BYTES);
+            "file:" + into));
+    Process p = Ffmpeg.start(c, PROXY_SECONDS, PROXY_BYTES);
     int made = 0;
     try (BufferedReader in =
         new BufferedReader(new InputStreamReader(p.getInputStream(), StandardCharsets.UTF_8))) {
@@ -296,7 +277,7 @@ public class Frames {
       if (cancelled.getAsBoolean()) {
         return made;
       }
-      if (!p.waitFor(SECONDS, TimeUnit.SECONDS) || p.exitValue() != 0 || made == 0) {
+      if (!p.waitFor(Ffmpeg.SECONDS, TimeUnit.SECONDS) || p.exitValue() != 0 || made == 0) {
         throw new InvalidInput(
             "file", "cannot be shown in a browser: it is damaged or takes too long to read");
       }
@@ -323,58 +304,27 @@ public class Frames {
   public byte[] strip(Path proxy, int frames) throws IOException {
     List<Integer> of = stripOf(frames);
     String chosen = of.stream().map(n -> "eq(n," + n + ")").collect(Collectors.joining("+"));
-    return bytes(
-        start(
-            List.of(
-                "ffmpeg",
-                "-v",
-                "error",
-                "-nostdin",
-                "-protocol_whitelist",
-                "file,pipe",
-                "-f",
-                "mov",
-                "-i",
-                "file:" + proxy,
-                "-map",
-                "0:v:0",
-                "-vsync",
-                "0",
-                "-vf",
-                "select='"
-                    + chosen
-                    + "',scale="
-                    + STRIP_WIDTH
-                    + ":-2:flags=area,tile="
-                    + of.size()
-                    + "x1",
-                "-frames:v",
-                "1",
-                "-f",
-                "image2pipe",
-                "-c:v",
-                "mjpeg",
-                "-q:v",
-                "4",
-                "pipe:1")));
-  }
-
-  /**
-   * Its kind by its first bytes, as it was taken in: nothing else is tried, so that no list of
-   * other files can pass for a clip.
-   */
-  private static String format(Path file) throws IOException {
-    byte[] b = new byte[4];
-    try (InputStream in = Files.newInputStream(file)) {
-      in.readNBytes(b, 0, 4);
-    }
-    return switch (b[0] & 0xff) {
-      case 0x1a -> "matroska";
-      case 0x89 -> "png_pipe";
-      case 0xff -> "jpeg_pipe";
-      case 'I', 'M' -> "tiff_pipe";
-      default -> "mov";
-    };
+    List<String> c = Ffmpeg.reading(proxy);
+    c.addAll(
+        List.of(
+            "-vf",
+            "select='"
+                + chosen
+                + "',scale="
+                + STRIP_WIDTH
+                + ":-2:flags=area,tile="
+                + of.size()
+                + "x1",
+            "-frames:v",
+            "1",
+            "-f",
+            "image2pipe",
+            "-c:v",
+            "mjpeg",
+            "-q:v",
+            "4",
+            "pipe:1"));
+    return Ffmpeg.bytes(Ffmpeg.start(c));
   }
 
   private static boolean full(InputStream in, byte[] frame) throws IOException {
@@ -389,58 +339,26 @@ public class Frames {
     return Math.max(2, (int) Math.round((double) WATCH_WIDTH * height / width / 2) * 2);
   }
 
-  private static String scale(int width, int height) {
-    return "scale=" + WATCH_WIDTH + ":" + smallHeight(width, height) + ":flags=area";
+  private static String scale(int width, int height, Recording recording) {
+    String matrix = matrix(recording);
+    return "scale="
+        + WATCH_WIDTH
+        + ":"
+        + smallHeight(width, height)
+        + ":flags=area+accurate_rnd+full_chroma_int"
+        + (matrix.isEmpty() ? "" : ":" + matrix);
   }
 
-  private static Picture picture(byte[] rgb, int height) {
+  private static Picture picture(byte[] rgb, int height, Decoding decoding) {
+    ByteBuffer b = ByteBuffer.wrap(rgb).order(ByteOrder.LITTLE_ENDIAN);
     return Picture.of(
         WATCH_WIDTH,
         height,
+        decoding,
         (y, row) -> {
           for (int i = 0; i < row.length; i++) {
-            row[i] = (rgb[y * row.length + i] & 0xff) * 257;
+            row[i] = b.getShort(2 * (y * row.length + i)) & 0xffff;
           }
         });
-  }
-
-  private static Process start(List<String> command) throws IOException {
-    return start(command, SECONDS, 0);
-  }
-
-  private static Process start(List<String> command, int cpuSeconds, long mostWritten)
-      throws IOException {
-    List<String> limited =
-        new ArrayList<>(
-            List.of(
-                "prlimit",
-                "--as=3221225472",
-                "--cpu=" + cpuSeconds,
-                "--nofile=32",
-                "--fsize=" + mostWritten));
-    limited.addAll(command);
-    return new ProcessBuilder(limited).redirectError(ProcessBuilder.Redirect.DISCARD).start();
-  }
-
-  private static String text(Process p) throws IOException {
-    return new String(bytes(p), StandardCharsets.UTF_8);
-  }
-
-  private static byte[] bytes(Process p) throws IOException {
-    try (InputStream in = p.getInputStream()) {
-      byte[] out = in.readNBytes((int) MOST_BYTES);
-      if (out.length == MOST_BYTES) {
-        throw new InvalidInput("file", "gives more than can be held");
-      }
-      if (!p.waitFor(SECONDS, TimeUnit.SECONDS) || p.exitValue() != 0) {
-        throw new InvalidInput("file", "is damaged or takes too long to read");
-      }
-      return out;
-    } catch (InterruptedException e) {
-      Thread.currentThread().interrupt();
-      throw new IOException("interrupted", e);
-    } finally {
-      p.destroyForcibly();
-    }
   }
 }

@@ -2,6 +2,9 @@ package bivex.server.media;
 
 import bivex.core.InvalidInput;
 import bivex.core.optics.Raster;
+import bivex.core.picture.Coding;
+import bivex.core.picture.Picture;
+import bivex.core.picture.Recording;
 import bivex.core.review.ClipFacts;
 import bivex.core.review.VersionFacts;
 import bivex.core.time.FrameRate;
@@ -20,6 +23,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.TimeUnit;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReadParam;
 import javax.imageio.ImageReader;
@@ -36,48 +41,125 @@ import tools.jackson.databind.JsonNode;
 public class MediaProbe {
   private static final int MAX_SIDE = 16_384;
   private static final long MAX_PIXELS = 140_000_000L;
-  private static final Set<String> CODECS = Set.of("h264", "av1", "vp8", "vp9");
+
+  /** What every browser plays. */
+  private static final Set<String> PLAYED = Set.of("h264", "av1", "vp8", "vp9");
+
+  /** What cameras and programs write and is measured. */
+  private static final Set<String> MEASURED =
+      Set.of(
+          "h264",
+          "hevc",
+          "av1",
+          "vp8",
+          "vp9",
+          "prores",
+          "dnxhd",
+          "mjpeg",
+          "mpeg2video",
+          "mpeg4",
+          "cfhd",
+          "dvvideo",
+          "ffv1",
+          "v210",
+          "rawvideo",
+          "jpeg2000",
+          "png",
+          "qtrle");
+
   private static final int SECONDS = 60;
 
   /**
    * @param type media type from the bytes
    * @param extension that goes with it
+   * @param coding what the file tells of how it codes light
+   * @param profile whether a still brings a profile of its own
+   * @param recording how a clip was recorded; null for a still
    */
-  public record Found(String type, String extension, VersionFacts facts) {}
+  public record Found(
+      String type,
+      String extension,
+      VersionFacts facts,
+      Coding.Told coding,
+      boolean profile,
+      Recording recording) {}
 
   private enum Kind {
     PNG("image/png", "png"),
     JPEG("image/jpeg", "jpg"),
     TIFF("image/tiff", "tif"),
-    MP4("video/mp4", "mp4"),
-    WEBM("video/webm", "webm");
+    EXR("image/x-exr", "exr"),
+    DPX("image/x-dpx", "dpx"),
+    MP4("video/mp4", "mp4", "mov", "m4v"),
+    WEBM("video/webm", "webm", "matroska"),
+    MOV("video/quicktime", "mov", "mov", "qt"),
+    MXF("application/mxf", "mxf", "mxf"),
+    MKV("video/x-matroska", "mkv", "matroska"),
+    AVI("video/x-msvideo", "avi", "avi"),
+    TS("video/mp2t", "ts", "mpegts", "mts", "m2ts");
 
     private final String type;
     private final String extension;
+    private final String reader;
+    private final List<String> also;
 
     Kind(String type, String extension) {
+      this(type, extension, "");
+    }
+
+    /**
+     * @param reader ffmpeg's name for what reads it; empty for stills
+     * @param also other endings that such files have
+     */
+    Kind(String type, String extension, String reader, String... also) {
       this.type = type;
       this.extension = extension;
+      this.reader = reader;
+      this.also = List.of(also);
+    }
+
+    private boolean still() {
+      return reader.isEmpty();
+    }
+
+    /** Whether browsers show it as it is. */
+    private boolean shown() {
+      return this == PNG || this == JPEG || this == MP4 || this == WEBM;
     }
   }
 
   /**
+   * Of a file that is shown as it is.
+   *
    * @param claimed the name it was sent with; an extension that says something else is refused
    * @throws InvalidInput naming {@code file} if it is not one of the four kinds browsers show, is
    *     broken, or is larger than can be shown
    */
   public Found probe(Path file, String claimed) throws IOException {
-    Found found = still(file, claimed);
-    if (found.type.equals(Kind.TIFF.type)) {
-      throw new InvalidInput("file", "is a TIFF, which browsers do not show; send png or jpeg");
+    Kind kind = kind(file, claimed);
+    if (kind == Kind.TIFF || kind == Kind.EXR || kind == Kind.DPX) {
+      throw new InvalidInput(
+          "file", "is " + words(kind) + ", which browsers do not show; send png or jpeg");
     }
-    return found;
+    if (!kind.shown()) {
+      throw new InvalidInput(
+          "file",
+          "is "
+              + words(kind)
+              + ", which is not taken yet; send a clip made from it as mp4 (H.264 or AV1) or"
+              + " webm, or a still as png or jpeg");
+    }
+    return found(file, kind, PLAYED);
   }
 
-  /** As {@link #probe}, and TIFF as well: for stills that are measured. */
-  public Found still(Path file, String claimed) throws IOException {
+  /** As {@link #probe}, of a file that is measured: shown by a copy where browsers show it not. */
+  public Found measured(Path file, String claimed) throws IOException {
+    return found(file, kind(file, claimed), MEASURED);
+  }
+
+  private static Kind kind(Path file, String claimed) throws IOException {
     Kind kind = sniff(file);
-    String name = claimed == null ? "" : claimed.toLowerCase(java.util.Locale.ROOT);
+    String name = claimed == null ? "" : claimed.toLowerCase(Locale.ROOT);
     if (name.contains("/")
         || name.contains("\\")
         || name.contains("..")
@@ -86,24 +168,38 @@ public class MediaProbe {
     }
     int dot = name.lastIndexOf('.');
     String extension =
-        dot < 0
-            ? ""
-            : name.substring(dot + 1)
-                .replace("jpeg", "jpg")
-                .replace("tiff", "tif")
-                .replace("m4v", "mp4");
-    if (!extension.equals(kind.extension)) {
+        dot < 0 ? "" : name.substring(dot + 1).replace("jpeg", "jpg").replace("tiff", "tif");
+    if (!extension.equals(kind.extension) && !kind.also.contains(extension)) {
       throw new InvalidInput(
           "file",
           "is called ."
               + extension
               + " but is really "
-              + kind.extension.toUpperCase(java.util.Locale.ROOT)
+              + kind.extension.toUpperCase(Locale.ROOT)
               + "; export it again under the right name");
     }
-    VersionFacts facts =
-        kind == Kind.PNG || kind == Kind.JPEG || kind == Kind.TIFF ? still(file) : clip(file, kind);
-    return new Found(kind.type, kind.extension, facts);
+    return kind;
+  }
+
+  private static Found found(Path file, Kind kind, Set<String> codecs) throws IOException {
+    if (!kind.still()) {
+      return clip(file, kind, codecs);
+    }
+    return kind == Kind.EXR || kind == Kind.DPX ? decodedStill(file, kind) : still(file, kind);
+  }
+
+  private static String words(Kind kind) {
+    return switch (kind) {
+      case TIFF -> "a TIFF";
+      case EXR -> "an OpenEXR picture";
+      case DPX -> "a DPX picture";
+      case MOV -> "a QuickTime movie (mov)";
+      case MXF -> "an MXF clip";
+      case MKV -> "a Matroska clip (mkv)";
+      case AVI -> "an AVI clip";
+      case TS -> "a transport stream (ts)";
+      default -> kind.extension;
+    };
   }
 
   private static Kind sniff(Path file) throws IOException {
@@ -118,62 +214,75 @@ public class MediaProbe {
       return Kind.JPEG;
     }
     if (starts(b, 0, 'I', 'I', 42, 0) || starts(b, 0, 'M', 'M', 0, 42)) {
-      return Kind.TIFF;
+      return raw(b) ? refused("a camera raw picture") : Kind.TIFF;
     }
-    String other = other(b);
-    if (!other.isEmpty()) {
-      throw new InvalidInput(
-          "file",
-          "is "
-              + other
-              + ", which is not taken yet; send a clip made from it as mp4 (H.264 or AV1) or webm,"
-              + " or a still as png or jpeg");
+    if (starts(b, 0, 'v', '/', '1', 1)) {
+      return Kind.EXR;
     }
-    if (starts(b, 4, 'f', 't', 'y', 'p')) {
-      return Kind.MP4;
+    if (starts(b, 0, 'S', 'D', 'P', 'X') || starts(b, 0, 'X', 'P', 'D', 'S')) {
+      return Kind.DPX;
     }
-    if (starts(b, 0, 0x1a, 0x45, 0xdf, 0xa3)
-        && new String(b, StandardCharsets.ISO_8859_1).contains("webm")) {
-      return Kind.WEBM;
-    }
-    throw new InvalidInput("file", "is none of mp4, webm, png, jpeg or tiff");
-  }
-
-  /** What a file is that cameras and programs write and that is not taken; empty for others. */
-  private static String other(byte[] b) {
     if (starts(b, 4, 'f', 't', 'y', 'p')) {
       return switch (new String(b, 8, Math.min(4, b.length - 8), StandardCharsets.ISO_8859_1)) {
-        case "qt  " -> "a QuickTime movie (mov)";
-        case "heic", "heix", "hevc", "mif1", "msf1" -> "a HEIC picture";
-        case "avif", "avis" -> "an AVIF picture";
-        default -> "";
+        case "qt  " -> Kind.MOV;
+        case "heic", "heix", "hevc", "mif1", "msf1" -> refused("a HEIC picture");
+        case "avif", "avis" -> refused("an AVIF picture");
+        case "crx " -> refused("a camera raw picture");
+        default -> Kind.MP4;
       };
     }
-    for (Map.Entry<String, String> k : HEADS.entrySet()) {
-      if (new String(b, 0, Math.min(16, b.length), StandardCharsets.ISO_8859_1)
-          .startsWith(k.getKey())) {
-        return k.getValue();
+    for (String atom : List.of("moov", "mdat", "wide", "free", "skip")) {
+      if (starts(b, 4, atom.chars().toArray())) {
+        return Kind.MOV;
       }
     }
-    if (starts(b, 0, 'R', 'I', 'F', 'F')) {
-      return starts(b, 8, 'A', 'V', 'I')
-          ? "an AVI clip"
-          : starts(b, 8, 'W', 'E', 'B', 'P') ? "a WebP picture" : "";
+    if (starts(b, 0, 0x1a, 0x45, 0xdf, 0xa3)) {
+      return new String(b, StandardCharsets.ISO_8859_1).contains("webm") ? Kind.WEBM : Kind.MKV;
     }
-    if (starts(b, 0, 0x1a, 0x45, 0xdf, 0xa3)
-        && !new String(b, StandardCharsets.ISO_8859_1).contains("webm")) {
-      return "a Matroska clip (mkv)";
+    if (starts(b, 0, 6, 14, '+', '4')) {
+      return Kind.MXF;
     }
-    return starts(b, 0, 0x47) && starts(b, 188, 0x47) ? "a transport stream (ts)" : "";
+    if (starts(b, 0, 'R', 'I', 'F', 'F') && starts(b, 8, 'A', 'V', 'I')) {
+      return Kind.AVI;
+    }
+    if (starts(b, 0, 0x47) && starts(b, 188, 0x47) || starts(b, 4, 0x47) && starts(b, 196, 0x47)) {
+      return Kind.TS;
+    }
+    for (Map.Entry<String, String> k : OTHERS.entrySet()) {
+      if (starts(b, 0, k.getKey().chars().toArray())) {
+        return refused(k.getValue());
+      }
+    }
+    throw new InvalidInput(
+        "file", "is no still or clip that is known here: mp4, webm, png, jpeg, tiff and others");
   }
 
-  private static final Map<String, String> HEADS =
+  /** Whether a TIFF says that it is a camera's raw picture. */
+  private static boolean raw(byte[] b) {
+    // Makers mark theirs behind the head, or with tag 50706 of the DNG specification.
+    String head = new String(b, StandardCharsets.ISO_8859_1);
+    return starts(b, 8, 'C', 'R')
+        || head.contains("\u0012\u00c6\u0001\u0000\u0004\u0000\u0000\u0000")
+        || head.contains("\u00c6\u0012\u0000\u0001\u0000\u0000\u0000\u0004");
+  }
+
+  private static Kind refused(String what) {
+    throw new InvalidInput(
+        "file",
+        "is "
+            + what
+            + ", which is not taken; send a clip as mp4, mov or mxf, or a still as png, jpeg, tiff,"
+            + " exr or dpx");
+  }
+
+  /** What else is often sent, by its first bytes. */
+  private static final Map<String, String> OTHERS =
       Map.of(
-          "v/1\u0001", "an OpenEXR picture",
-          "SDPX", "a DPX picture",
-          "XPDS", "a DPX picture",
-          "\u0006\u000e+4", "an MXF clip",
+          "FUJIFILMCCD-RAW", "a camera raw picture",
+          "IIU\u0000", "a camera raw picture",
+          "IIRO", "a camera raw picture",
           "BM", "a BMP picture",
+          "RIFF", "a WebP picture or a sound",
           "PK\u0003\u0004", "an archive (zip)",
           "%PDF", "a PDF");
 
@@ -186,7 +295,40 @@ public class MediaProbe {
     return true;
   }
 
-  private static VersionFacts still(Path file) throws IOException {
+  /** Of a still that ffmpeg decodes: all of it is decoded once, so that a damaged one is told. */
+  private static Found decodedStill(Path file, Kind kind) throws IOException {
+    StillSize is = StillSize.of(file);
+    FfmpegStill.read(file, is);
+    return found(kind, is.width, is.height, FfmpegStill.coding(file));
+  }
+
+  /**
+   * Of a still that ffmpeg decodes.
+   *
+   * @param pixels ffmpeg's name for the format of its pixels
+   */
+  record StillSize(int width, int height, String pixels) {
+    static StillSize of(Path file) throws IOException {
+      JsonNode v = run(file, Ffmpeg.format(file)).path("streams").path(0);
+      int w = v.path("width").asInt(0);
+      int h = v.path("height").asInt(0);
+      limits(w, h);
+      Picture.mustBeMeasurable(w, h);
+      return new StillSize(w, h, word(v, "pix_fmt"));
+    }
+  }
+
+  private static Found found(Kind kind, int w, int h, StillCoding coding) {
+    return new Found(
+        kind.type,
+        kind.extension,
+        new VersionFacts(new Raster(w, h), null, 1),
+        coding.told(),
+        coding.profile() != null,
+        null);
+  }
+
+  private static Found still(Path file, Kind kind) throws IOException {
     try (ImageInputStream in = ImageIO.createImageInputStream(file.toFile())) {
       Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
       if (!readers.hasNext()) {
@@ -194,7 +336,7 @@ public class MediaProbe {
       }
       ImageReader reader = readers.next();
       try {
-        reader.setInput(in, true, true);
+        reader.setInput(in, true, false);
         int w = reader.getWidth(0);
         int h = reader.getHeight(0);
         limits(w, h);
@@ -207,13 +349,14 @@ public class MediaProbe {
         List<String> warned = new ArrayList<>();
         reader.addIIOReadWarningListener((from, words) -> warned.add(words));
         BufferedImage read = reader.read(0, coarse);
+        StillCoding coding = StillCoding.of(reader, read);
         read.flush();
         if (warned.stream().anyMatch(MediaProbe::cutOff)) {
           throw new InvalidInput(
               "file", "is cut off or damaged: a part of the picture is not there");
         }
-        Raster shown = Upright.of(file).onItsSide() ? new Raster(h, w) : new Raster(w, h);
-        return new VersionFacts(shown, null, 1);
+        boolean side = Upright.of(file).onItsSide();
+        return found(kind, side ? h : w, side ? w : h, coding);
       } finally {
         reader.dispose();
       }
@@ -248,8 +391,8 @@ public class MediaProbe {
     }
   }
 
-  private static VersionFacts clip(Path file, Kind kind) throws IOException {
-    JsonNode root = run(file, kind);
+  private static Found clip(Path file, Kind kind, Set<String> codecs) throws IOException {
+    JsonNode root = run(file, kind.reader);
     JsonNode v = root.path("streams").path(0);
     for (JsonNode s : root.path("streams")) {
       if (s.path("codec_type").asString("").equals("video")) {
@@ -257,12 +400,15 @@ public class MediaProbe {
         break;
       }
     }
-    if (!CODECS.contains(v.path("codec_name").asString(""))) {
+    String codec = word(v, "codec_name");
+    if (!codecs.contains(codec)) {
       throw new InvalidInput(
           "file",
           "is coded as "
-              + v.path("codec_name").asString("nothing known")
-              + ", which browsers do not play; use H.264, AV1, VP8 or VP9");
+              + (codec.isEmpty() ? "nothing known" : codec)
+              + (codecs == PLAYED
+                  ? ", which browsers do not play; use H.264, AV1, VP8 or VP9"
+                  : ", which is not read here; use H.264, HEVC, ProRes or DNxHD"));
     }
     int w = v.path("width").asInt(0);
     int h = v.path("height").asInt(0);
@@ -274,18 +420,34 @@ public class MediaProbe {
     int turned = turned(v);
     boolean side = turned == 90 || turned == 270;
     FrameTimes shown = new FrameTimes(times);
-    return new VersionFacts(
-        side ? new Raster(h, w) : new Raster(w, h),
-        rate(v, shown),
-        shown.frames(),
-        facts(v, root, shown, turned));
+    ClipFacts told = facts(v, root, shown, turned);
+    VersionFacts all =
+        new VersionFacts(
+            side ? new Raster(h, w) : new Raster(w, h), rate(v, shown), shown.frames(), told);
+    Recording recording =
+        new Recording(
+            codec,
+            told.bits(),
+            told.scan(),
+            told.pixels(),
+            told.constant(),
+            shown.seconds() > 0 ? Files.size(file) * 8 / 1e6 / shown.seconds() : null,
+            matrix(v, h));
+    return new Found(
+        kind.type,
+        kind.extension,
+        all,
+        Coding.Told.ofTags(word(v, "color_transfer"), word(v, "color_primaries")),
+        false,
+        recording);
   }
 
   /** When each frame is shown, s; frames that an edit of the file leaves out are left out. */
   private static List<Double> times(JsonNode root, int stream) {
     List<Double> out = new ArrayList<>();
     for (JsonNode p : root.path("packets")) {
-      String at = p.path("pts_time").asString("");
+      // Some containers tell only when a frame is decoded.
+      String at = p.path("pts_time").asString(p.path("dts_time").asString(""));
       if (p.path("stream_index").asInt(-1) == stream
           && !p.path("flags").asString("").contains("D")
           && !at.isEmpty()) {
@@ -319,7 +481,6 @@ public class MediaProbe {
         sound = s;
       }
     }
-    String bits = word(v, "bits_per_raw_sample");
     return new ClipFacts(
         shown.seconds(),
         shown.constant(),
@@ -331,7 +492,7 @@ public class MediaProbe {
           case "tt", "tb" -> "interlaced, upper field first";
           default -> "interlaced, lower field first";
         },
-        bits.matches("[1-9]\\d?") ? Integer.valueOf(bits) : null,
+        bits(v),
         colour(v),
         sound == null
             ? "none"
@@ -342,6 +503,30 @@ public class MediaProbe {
                 + word(sound, "sample_rate")
                 + " Hz",
         timecode(v, root));
+  }
+
+  /** Depth of a channel: told, or by the name of the format of its pixels. */
+  private static Integer bits(JsonNode v) {
+    String told = word(v, "bits_per_raw_sample");
+    if (told.matches("[1-9]\\d?")) {
+      return Integer.valueOf(told);
+    }
+    String pixels = word(v, "pix_fmt");
+    Matcher deep = Pattern.compile("(?:p|gray|x2rgb)(9|10|12|14|16)(?:le|be)?$").matcher(pixels);
+    return deep.find()
+        ? Integer.valueOf(deep.group(1))
+        : pixels.matches("yuvj?4\\d\\dp|nv12|uyvy422|yuyv422") ? Integer.valueOf(8) : null;
+  }
+
+  /** Lines from which a picture is taken to be high definition. */
+  private static final int HIGH = 700;
+
+  /** Of what does not tell: BT.709 in high definition, BT.601 below (common practice). */
+  private static String matrix(JsonNode v, int lines) {
+    String told = word(v, "color_space").replace("unknown", "");
+    return !told.isEmpty() || !word(v, "pix_fmt").startsWith("yuv")
+        ? told
+        : lines >= HIGH ? "bt709" : "smpte170m";
   }
 
   private static String colour(JsonNode v) {
@@ -376,7 +561,7 @@ public class MediaProbe {
     return den == 0 ? Double.NaN : Double.parseDouble(p[0]) / den;
   }
 
-  private static JsonNode run(Path file, Kind kind) throws IOException {
+  private static JsonNode run(Path file, String reader) throws IOException {
     Path out = Files.createTempFile("probe", ".json");
     try {
       Process p =
@@ -393,11 +578,11 @@ public class MediaProbe {
                       "-protocol_whitelist",
                       "file",
                       "-f",
-                      kind == Kind.MP4 ? "mov" : "matroska",
+                      reader,
                       "-show_entries",
-                      "packet=stream_index,pts_time,flags:stream=index,codec_type,codec_name,width,"
+                      "packet=stream_index,pts_time,dts_time,flags:stream=index,codec_type,codec_name,width,"
                           + "height,avg_frame_rate,r_frame_rate,sample_aspect_ratio,field_order,"
-                          + "bits_per_raw_sample,color_primaries,color_transfer,color_space,"
+                          + "bits_per_raw_sample,pix_fmt,color_primaries,color_transfer,color_space,"
                           + "color_range,channels,sample_rate:stream_tags=timecode:"
                           + "stream_side_data=rotation:format_tags=timecode",
                       "-of",

@@ -1,65 +1,69 @@
 package bivex.server.media;
 
 import bivex.core.InvalidInput;
+import bivex.core.picture.Coding;
+import bivex.core.picture.Decoding;
 import bivex.core.picture.Picture;
 import bivex.core.plate.PlateSpot;
 import java.awt.Rectangle;
 import java.awt.Transparency;
 import java.awt.color.ColorSpace;
-import java.awt.color.ICC_ColorSpace;
-import java.awt.color.ICC_Profile;
 import java.awt.image.BufferedImage;
 import java.awt.image.DataBuffer;
 import java.awt.image.IndexColorModel;
-import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.nio.ByteBuffer;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.Iterator;
 import java.util.function.BiFunction;
-import java.util.zip.InflaterInputStream;
 import javax.imageio.IIOException;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReadParam;
 import javax.imageio.ImageReader;
-import javax.imageio.metadata.IIOMetadata;
-import javax.imageio.metadata.IIOMetadataNode;
 import javax.imageio.stream.ImageInputStream;
 import org.springframework.stereotype.Component;
 
 /**
- * Reads stills, 8 and 16 bit PNG, JPEG and TIFF, into the form they are measured in. What cannot be
- * trusted to be sRGB is refused.
+ * Reads stills into the form they are measured in: 8 and 16 bit PNG, JPEG and TIFF with the profile
+ * they bring, OpenEXR and DPX.
  */
 @Component
 public class PictureReader {
-  /** Primaries of sRGB adapted to D50, X Y Z of red, green and blue, as its profile has them. */
-  private static final double[][] SRGB = {
-    {0.4360, 0.2225, 0.0139}, {0.3851, 0.7169, 0.0971}, {0.1431, 0.0606, 0.7141}
-  };
-
-  private static final String[] TAGS = {"rXYZ", "gXYZ", "bXYZ"};
-  private static final double NEAR = 0.02;
-  private static final int MOST_PROFILE = 4_000_000;
-
   /**
-   * @throws InvalidInput naming {@code picture} when it is damaged, too small or large, or coded
-   *     otherwise than sRGB
+   * @param coding how it codes light; a curve of null for the profile that it brings
+   * @throws InvalidInput naming {@code picture} when it is damaged, or too small or large
    */
-  public Picture read(Path file) throws IOException {
-    BufferedImage image = decode(file);
+  public Picture read(Path file, Coding coding) throws IOException {
+    if (FfmpegStill.is(file)) {
+      return decoded(file).picture(coding);
+    }
+    Decoded d = decode(file);
+    BufferedImage image = d.image;
     int scale = bits(image) == 16 ? 1 : 257;
     return Picture.of(
         image.getWidth(),
         image.getHeight(),
+        d.decoding(coding),
         (y, rgb) -> {
           int[] row = row(image, y);
           for (int i = 0; i < rgb.length; i++) {
             rgb[i] = row[i] * scale;
           }
         });
+  }
+
+  /** A picture as it is shown, with what it tells of its coding. */
+  private record Decoded(BufferedImage image, StillCoding told) {
+    Decoding decoding(Coding coding) {
+      return coding.curve() != null
+          ? coding.decoding()
+          : told.profile() != null ? told.profile() : Decoding.SRGB;
+    }
+  }
+
+  private static FfmpegStill decoded(Path file) throws IOException {
+    return FfmpegStill.read(file, MediaProbe.StillSize.of(file));
   }
 
   private static int bits(BufferedImage image) {
@@ -94,19 +98,59 @@ public class PictureReader {
     return !Upright.of(file).asStored();
   }
 
-  /** A copy in 8 bit PNG that browsers can show. */
+  /**
+   * A copy in 8 bit PNG that browsers can show. One of light itself or of film is turned into sRGB
+   * for it; others keep their codes.
+   */
   public byte[] png(Path file) throws IOException {
-    BufferedImage image = decode(file);
-    BufferedImage copy =
-        new BufferedImage(image.getWidth(), image.getHeight(), BufferedImage.TYPE_INT_RGB);
-    int shift = bits(image) - 8;
-    for (int y = 0; y < image.getHeight(); y++) {
-      int[] row = row(image, y);
-      for (int x = 0; x < image.getWidth(); x++) {
-        copy.setRGB(
-            x,
-            y,
-            row[3 * x] >> shift << 16 | row[3 * x + 1] >> shift << 8 | row[3 * x + 2] >> shift);
+    if (FfmpegStill.is(file)) {
+      FfmpegStill s = decoded(file);
+      Coding coding =
+          Coding.of(
+              Coding.Told.NOTHING,
+              false,
+              FfmpegStill.coding(file).told(),
+              null,
+              Coding.Told.NOTHING,
+              true);
+      return png(s.width(), s.height(), 8, s::row, FfmpegStill.shown(coding));
+    }
+    BufferedImage image = decode(file).image;
+    return png(
+        image.getWidth(),
+        image.getHeight(),
+        bits(image) - 8,
+        (y, rgb) -> System.arraycopy(row(image, y), 0, rgb, 0, rgb.length),
+        null);
+  }
+
+  /**
+   * @param shift bits that are dropped
+   * @param decoding of the codes; null to leave them as they are
+   */
+  private static byte[] png(int w, int h, int shift, Picture.Rows rows, Decoding decoding)
+      throws IOException {
+    BufferedImage copy = new BufferedImage(w, h, BufferedImage.TYPE_INT_RGB);
+    int[] row = new int[3 * w];
+    float[] v = new float[3];
+    for (int y = 0; y < h; y++) {
+      rows.read(y, row);
+      for (int x = 0; x < w; x++) {
+        int rgb = 0;
+        if (decoding != null) {
+          for (int c = 0; c < 3; c++) {
+            v[c] = decoding.light()[row[3 * x + c]];
+          }
+          decoding.convert(v);
+        }
+        for (int c = 0; c < 3; c++) {
+          rgb =
+              rgb << 8
+                  | (decoding == null
+                      ? row[3 * x + c] >> shift
+                      : (int) Math.round(255 * Math.max(0, Math.min(1, Picture.coded(v[c])))));
+        }
+        copy.setRGB(x, y, rgb);
       }
     }
     ByteArrayOutputStream out = new ByteArrayOutputStream();
@@ -118,32 +162,45 @@ public class PictureReader {
    * A square around a place, in the code values of the file; cut off at the edges.
    *
    * @param side px, odd
+   * @param coding as in {@link #read}
    * @throws InvalidInput naming {@code x} or {@code y} when the place is not in the picture
    */
-  public PlateSpot.Patch patch(Path file, int x, int y, int side) throws IOException {
+  public PlateSpot.Patch patch(Path file, Coding coding, int x, int y, int side)
+      throws IOException {
+    if (FfmpegStill.is(file)) {
+      FfmpegStill s = decoded(file);
+      Rectangle r = square(x, y, side, s.width(), s.height());
+      int[] row = new int[3 * s.width()];
+      int[][] rgb = new int[r.width * r.height][];
+      for (int i = 0; i < r.height; i++) {
+        s.row(r.y + i, row);
+        for (int k = 0; k < r.width; k++) {
+          rgb[i * r.width + k] = Arrays.copyOfRange(row, 3 * (r.x + k), 3 * (r.x + k) + 3);
+        }
+      }
+      return new PlateSpot.Patch(16, rgb, (y - r.y) * r.width + x - r.x, FfmpegStill.shown(coding));
+    }
     Rectangle[] cut = new Rectangle[1];
-    BufferedImage image =
-        decode(
-            file,
-            (w, h) -> {
-              InvalidInput.within("x", (long) x, 0, w - 1);
-              InvalidInput.within("y", (long) y, 0, h - 1);
-              cut[0] =
-                  new Rectangle(x - side / 2, y - side / 2, side, side)
-                      .intersection(new Rectangle(0, 0, w, h));
-              return cut[0];
-            });
+    Decoded d = decode(file, (w, h) -> cut[0] = square(x, y, side, w, h));
     int[][] rgb = new int[cut[0].width * cut[0].height][];
     for (int i = 0; i < cut[0].height; i++) {
-      int[] row = row(image, i);
+      int[] row = row(d.image, i);
       for (int k = 0; k < cut[0].width; k++) {
         rgb[i * cut[0].width + k] = Arrays.copyOfRange(row, 3 * k, 3 * k + 3);
       }
     }
-    return new PlateSpot.Patch(bits(image), rgb, (y - cut[0].y) * cut[0].width + x - cut[0].x);
+    return new PlateSpot.Patch(
+        bits(d.image), rgb, (y - cut[0].y) * cut[0].width + x - cut[0].x, d.decoding(coding));
   }
 
-  private static BufferedImage decode(Path file) throws IOException {
+  private static Rectangle square(int x, int y, int side, int w, int h) {
+    InvalidInput.within("x", (long) x, 0, w - 1);
+    InvalidInput.within("y", (long) y, 0, h - 1);
+    return new Rectangle(x - side / 2, y - side / 2, side, side)
+        .intersection(new Rectangle(0, 0, w, h));
+  }
+
+  private static Decoded decode(Path file) throws IOException {
     return decode(file, (w, h) -> null);
   }
 
@@ -152,7 +209,7 @@ public class PictureReader {
    *
    * @param part what of the picture is wanted, by its size; null for all
    */
-  private static BufferedImage decode(Path file, BiFunction<Integer, Integer, Rectangle> part)
+  private static Decoded decode(Path file, BiFunction<Integer, Integer, Rectangle> part)
       throws IOException {
     Upright upright = Upright.of(file);
     try (ImageInputStream in = ImageIO.createImageInputStream(file.toFile())) {
@@ -166,10 +223,6 @@ public class PictureReader {
         int w = reader.getWidth(0);
         int h = reader.getHeight(0);
         Picture.mustBeMeasurable(w, h);
-        // Of a JPEG the profile comes with the picture, and its segments may come in any order.
-        if (reader.getFormatName().equals("png")) {
-          profile(reader.getImageMetadata(0));
-        }
         ImageReadParam param = reader.getDefaultReadParam();
         Rectangle wanted = upright.onItsSide() ? part.apply(h, w) : part.apply(w, h);
         param.setSourceRegion(wanted == null ? null : upright.stored(wanted, w, h));
@@ -188,15 +241,11 @@ public class PictureReader {
           throw new InvalidInput(
               "picture", "is not coded in red, green and blue; export it as sRGB");
         }
-        if (space instanceof ICC_ColorSpace icc
-            && !space.isCS_sRGB()
-            && space.getType() == ColorSpace.TYPE_RGB) {
-          mustBeSrgb(icc.getProfile());
-        }
+        StillCoding told = StillCoding.of(reader, image);
         if (image.isAlphaPremultiplied() && image.getTransparency() != Transparency.OPAQUE) {
           image.coerceData(false);
         }
-        return upright.turn(image);
+        return new Decoded(upright.turn(image), told);
       } finally {
         reader.dispose();
       }
@@ -205,69 +254,6 @@ public class PictureReader {
     } catch (IIOException | RuntimeException e) {
       throw new InvalidInput(
           "picture", "is damaged or coded in a way that is not read: " + e.getMessage());
-    }
-  }
-
-  /** PNG keeps its profile beside the picture; the reader does not apply it. */
-  private static void profile(IIOMetadata meta) throws IOException {
-    var list =
-        ((IIOMetadataNode) meta.getAsTree("javax_imageio_png_1.0")).getElementsByTagName("iCCP");
-    if (list.getLength() > 0
-        && ((IIOMetadataNode) list.item(0)).getUserObject() instanceof byte[] packed) {
-      byte[] data;
-      try (InflaterInputStream in = new InflaterInputStream(new ByteArrayInputStream(packed))) {
-        data = in.readNBytes(MOST_PROFILE);
-      }
-      ICC_Profile p = ICC_Profile.getInstance(data);
-      if (p.getColorSpaceType() == ColorSpace.TYPE_RGB) {
-        mustBeSrgb(p);
-      } else if (p.getColorSpaceType() != ColorSpace.TYPE_GRAY) {
-        throw new InvalidInput("picture", "has a colour profile that does not belong to it");
-      }
-    }
-  }
-
-  private static void mustBeSrgb(ICC_Profile p) {
-    for (int i = 0; i < 3; i++) {
-      byte[] tag =
-          p.getData(
-              ByteBuffer.wrap(TAGS[i].getBytes(java.nio.charset.StandardCharsets.US_ASCII))
-                  .getInt());
-      for (int k = 0; k < 3; k++) {
-        double v =
-            tag == null || tag.length < 20
-                ? Double.NaN
-                : ByteBuffer.wrap(tag).getInt(8 + 4 * k) / 65_536.0;
-        if (!(Math.abs(v - SRGB[i][k]) < NEAR)) {
-          throw new InvalidInput(
-              "picture",
-              "is in another colour profile than sRGB; export it as sRGB, or its light and colour"
-                  + " would be measured wrongly");
-        }
-      }
-    }
-    byte[] curve =
-        p.getData(
-            ByteBuffer.wrap("rTRC".getBytes(java.nio.charset.StandardCharsets.US_ASCII)).getInt());
-    if (curve != null
-        && curve.length >= 12
-        && new String(curve, 0, 4, java.nio.charset.StandardCharsets.US_ASCII).equals("curv")) {
-      int n = ByteBuffer.wrap(curve).getInt(8);
-      double gamma =
-          n == 0
-              ? 1
-              : n == 1 && curve.length >= 14
-                  ? (ByteBuffer.wrap(curve).getShort(12) & 0xffff) / 256.0
-                  : n > 1 && curve.length >= 12 + 2 * n
-                      ? Math.log(
-                              (ByteBuffer.wrap(curve).getShort(12 + 2 * (n / 2)) & 0xffff)
-                                  / 65_535.0)
-                          / Math.log(0.5)
-                      : 2.2;
-      if (gamma < 1.7 || gamma > 2.7) {
-        throw new InvalidInput(
-            "picture", "is coded with another curve than sRGB; export it as sRGB");
-      }
     }
   }
 }

@@ -1,6 +1,7 @@
 package bivex.server.shoot;
 
 import bivex.core.InvalidInput;
+import bivex.core.picture.Coding;
 import bivex.server.access.Member;
 import bivex.server.keep.TakeEntries;
 import bivex.server.keep.TakeEntry;
@@ -64,6 +65,23 @@ public class Stills {
   public List<FloorSheets.StillView> add(
       Member me, UUID take, UUID id, String caption, InputStream in, String fileName)
       throws IOException {
+    return add(me, take, id, caption, in, fileName, null);
+  }
+
+  /**
+   * Adds a frame that was pulled from a clip, PNG.
+   *
+   * @param coding of the clip, and so of the frame
+   */
+  public List<FloorSheets.StillView> pulled(
+      Member me, UUID take, UUID id, String caption, InputStream in, Coding coding)
+      throws IOException {
+    return add(me, take, id, caption, in, "frame.png", coding);
+  }
+
+  private List<FloorSheets.StillView> add(
+      Member me, UUID take, UUID id, String caption, InputStream in, String fileName, Coding coding)
+      throws IOException {
     TakeEntry t =
         takes
             .findById(take)
@@ -75,7 +93,9 @@ public class Stills {
     }
     if (before.isEmpty()) {
       intake.take(
-          in, file -> looked(file, fileName), (stored, is) -> row(me, t, id, caption, stored, is));
+          in,
+          file -> looked(file, fileName),
+          (stored, is) -> row(me, t, id, caption, stored, is, coding));
     }
     return stills.findByTakeIdInOrderByAddedAt(List.of(t.id)).stream()
         .map(x -> new FloorSheets.StillView(x.id, x.caption, x.width, x.height))
@@ -88,9 +108,9 @@ public class Stills {
   private record Looked(MediaProbe.Found found, byte[] preview) {}
 
   private Looked looked(Path file, String fileName) throws IOException {
-    MediaProbe.Found found = probe.still(file, fileName);
+    MediaProbe.Found found = probe.measured(file, fileName);
     if (!found.facts().still()) {
-      throw new InvalidInput("file", "must be a still: png, jpeg or tiff");
+      throw new InvalidInput("file", "must be a still: png, jpeg, tiff, exr or dpx");
     }
     // Browsers show no TIFF, and not all of them turn a PNG; a JPEG they turn.
     boolean asStored =
@@ -100,7 +120,13 @@ public class Stills {
   }
 
   private TakeStill row(
-      Member me, TakeEntry t, UUID id, String caption, MediaStore.Stored stored, Looked is)
+      Member me,
+      TakeEntry t,
+      UUID id,
+      String caption,
+      MediaStore.Stored stored,
+      Looked is,
+      Coding coding)
       throws IOException {
     TakeStill s = new TakeStill();
     s.id = id;
@@ -111,6 +137,9 @@ public class Stills {
     s.previewHash = is.preview() == null ? null : kept(is.preview());
     s.width = is.found().facts().raster().width();
     s.height = is.found().facts().raster().height();
+    s.curve = coding == null ? is.found().coding().curve() : coding.curve();
+    s.gamut = coding == null ? is.found().coding().gamut() : coding.gamut();
+    s.profile = coding == null && is.found().profile();
     s.caption = InvalidInput.words("caption", caption);
     s.addedBy = me.name();
     s.addedAt = clock.instant();

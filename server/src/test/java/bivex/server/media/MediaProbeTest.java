@@ -2,8 +2,14 @@ package bivex.server.media;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
 
 import bivex.core.optics.Raster;
+import bivex.core.picture.Coding;
+import bivex.core.picture.Curve;
+import bivex.core.picture.Gamut;
+import bivex.core.picture.Picture;
+import bivex.core.picture.Plane;
 import bivex.core.review.VersionFacts;
 import bivex.core.review.VersionFacts.FactCheck;
 import bivex.core.time.FrameRate;
@@ -196,10 +202,10 @@ class MediaProbeTest {
       Path file = folder.resolve("shown.mp4");
       Files.write(file, clip);
       Raster told = probe(".mp4", clip).raster();
-      var frame = ImageIO.read(new ByteArrayInputStream(new Frames().png(file, 3)));
+      var frame = ImageIO.read(new ByteArrayInputStream(new Frames().png(file, 3, null)));
       assertThat(new Raster(frame.getWidth(), frame.getHeight())).isEqualTo(told);
       Path copy = folder.resolve("copy.mp4");
-      new Frames().proxy(file, told.width(), told.height(), copy, n -> {}, () -> false);
+      new Frames().proxy(file, told.width(), told.height(), null, copy, n -> {}, () -> false);
       VersionFacts shown = probe(".mp4", Files.readAllBytes(copy));
       assertThat(shown.raster()).isEqualTo(told);
       assertThat(shown.clip().pixels()).isEqualTo("1:1");
@@ -223,5 +229,205 @@ class MediaProbeTest {
         .hasMessageContaining("is a")
         .hasMessageContaining(named)
         .hasMessageContaining("send a clip made from it as mp4");
+  }
+
+  /**
+   * What cameras write is measured as it is: light of a grey ramp within a hundredth of a stop of
+   * what was coded, whatever the container, the codec and the depth; and a copy that plays is made.
+   */
+  @ParameterizedTest
+  @CsvSource({
+    ".mov, libx264 -pix_fmt yuv420p -crf 8, h264, 8",
+    ".mov, libx265 -pix_fmt yuv422p10le -crf 8 -x265-params log-level=none, hevc, 10",
+    ".mp4, libx265 -pix_fmt yuv420p10le -crf 8 -x265-params log-level=none -tag:v hvc1, hevc, 10",
+    ".mov, prores_ks -profile:v 3, prores, 10",
+    ".mov, mjpeg -q:v 2 -pix_fmt yuvj422p, mjpeg, 8",
+    ".mxf, dnxhd -profile:v dnxhr_hqx -pix_fmt yuv422p10le, dnxhd, 10",
+    ".mxf, mpeg2video -q:v 2, mpeg2video, 8",
+    ".mkv, ffv1 -pix_fmt yuv422p10le, ffv1, 10",
+    ".avi, mjpeg -q:v 2 -pix_fmt yuvj422p, mjpeg, 8",
+    ".ts, libx264 -pix_fmt yuv420p -crf 8 -bf 2, h264, 8",
+  })
+  void whatCamerasWriteIsMeasured(String suffix, String how, String codec, Integer bits)
+      throws Exception {
+    Path clip = folder.resolve("camera" + suffix);
+    List<String> c =
+        new ArrayList<>(
+            List.of(
+                "ffmpeg",
+                "-v",
+                "error",
+                "-y",
+                "-f",
+                "lavfi",
+                "-i",
+                "color=s=1280x720:d=1:r=25,format=gbrp,geq=r='255*X/W':g='255*X/W':b='255*X/W'",
+                "-vf",
+                "scale=out_color_matrix=bt709,format=yuv444p16le",
+                "-c:v"));
+    c.addAll(List.of(how.split(" ")));
+    c.add(clip.toString());
+    House.run(c);
+    MediaProbe.Found found = new MediaProbe().measured(clip, "camera" + suffix);
+    assertThat(found.recording().codec()).isEqualTo(codec);
+    assertThat(found.recording().bits()).isEqualTo(bits);
+    assertThat(found.facts().frames()).isEqualTo(25);
+    assertThat(found.facts().raster()).isEqualTo(new Raster(1280, 720));
+    Coding plain = new Coding(Curve.SRGB, Gamut.BT709, Coding.Known.SAID);
+    List<Picture> seen = new ArrayList<>();
+    new Frames()
+        .watch(clip, 1280, 720, found.recording(), plain, (n, p) -> seen.add(p), () -> false);
+    assertThat(seen).hasSize(25);
+    Picture p = seen.get(12);
+    for (int x = 80; x < 640; x += 80) {
+      double code = (x + 0.5) / 640;
+      for (Plane channel : List.of(p.red(), p.green(), p.blue())) {
+        assertThat(Picture.coded(channel.v()[180 * 640 + x]))
+            .as("%s %s at %d", suffix, codec, x)
+            .isCloseTo(code, within(bits == 8 ? 0.01 : 0.005));
+      }
+    }
+    Path copy = folder.resolve("copy.mp4");
+    assertThat(new Frames().proxy(clip, 1280, 720, found.recording(), copy, n -> {}, () -> false))
+        .isEqualTo(25);
+    // A frame is found by its number in all of them.
+    assertThat(
+            ImageIO.read(new ByteArrayInputStream(new Frames().png(clip, 24, found.recording())))
+                .getWidth())
+        .isEqualTo(1280);
+    // For review only what browsers play is taken.
+    if (!suffix.equals(".mp4")) {
+      assertThatThrownBy(() -> new MediaProbe().probe(clip, "camera" + suffix))
+          .hasMessageContaining("not taken yet");
+    }
+  }
+
+  /**
+   * HLG, PQ and BT.2020 by their tags. The light is held against what zimg, the library behind
+   * ffmpeg's zscale, makes of the same frames.
+   */
+  @ParameterizedTest
+  @CsvSource({"arib-std-b67, HLG", "smpte2084, PQ"})
+  void hdrIsReadByItsTags(String transfer, Curve curve) throws Exception {
+    Path clip = folder.resolve("hdr.mov");
+    House.run(
+        List.of(
+            "ffmpeg",
+            "-v",
+            "error",
+            "-y",
+            "-f",
+            "lavfi",
+            "-i",
+            "color=s=640x360:d=1:r=25,format=gbrp,geq=r='255*X/W':g='255*X/W':b='255*X/W'",
+            "-vf",
+            "scale=out_color_matrix=bt2020,format=yuv444p16le",
+            "-c:v",
+            "libx265",
+            "-crf",
+            "4",
+            "-pix_fmt",
+            "yuv444p10le",
+            "-x265-params",
+            "log-level=none:colorprim=bt2020:colormatrix=bt2020nc:transfer=" + transfer,
+            "-color_primaries",
+            "bt2020",
+            "-color_trc",
+            transfer,
+            "-colorspace",
+            "bt2020nc",
+            clip.toString()));
+    MediaProbe.Found found = new MediaProbe().measured(clip, "hdr.mov");
+    assertThat(found.coding()).isEqualTo(new Coding.Told(curve, Gamut.BT2020));
+    Process zimg =
+        new ProcessBuilder(
+                List.of(
+                    "ffmpeg",
+                    "-v",
+                    "error",
+                    "-i",
+                    clip.toString(),
+                    "-vf",
+                    "zscale=t=linear:p=bt2020:m=gbr:npl=203,format=gbrpf32le",
+                    "-frames:v",
+                    "1",
+                    "-f",
+                    "rawvideo",
+                    "pipe:1"))
+            .start();
+    java.nio.FloatBuffer light =
+        java.nio.ByteBuffer.wrap(zimg.getInputStream().readAllBytes())
+            .order(java.nio.ByteOrder.LITTLE_ENDIAN)
+            .asFloatBuffer();
+    List<Picture> seen = new ArrayList<>();
+    new Frames()
+        .watch(
+            clip,
+            640,
+            360,
+            found.recording(),
+            new Coding(curve, Gamut.BT709, Coding.Known.FILE),
+            (n, p) -> seen.add(p),
+            () -> false);
+    // Of HLG zimg gives the light of the display, which BT.2100 makes with a power of 1.2.
+    double system = curve == Curve.HLG ? 1.2 : 1;
+    double reference =
+        light.get(180 * 640 + 320) / Math.pow(seen.get(0).green().v()[180 * 640 + 320], system);
+    for (int x = 120; x < 560; x += 40) {
+      double ours = Math.pow(seen.get(0).green().v()[180 * 640 + x], system) * reference;
+      double theirs = light.get(180 * 640 + x);
+      assertThat(Math.log(ours / theirs) / Math.log(2))
+          .as("%s at %d", curve, x)
+          .isCloseTo(0, within(0.03));
+    }
+  }
+
+  /** Fields, squeezed pixels and quarter turns are kept and said. */
+  @Test
+  void howItWasRecordedIsSaid() throws Exception {
+    Path clip = folder.resolve("fields.mxf");
+    House.run(
+        List.of(
+            "ffmpeg",
+            "-v",
+            "error",
+            "-y",
+            "-f",
+            "lavfi",
+            "-i",
+            "testsrc2=s=720x576:r=50:d=1",
+            "-vf",
+            "interlace,setsar=64/45",
+            "-c:v",
+            "mpeg2video",
+            "-flags",
+            "+ilme+ildct",
+            "-top",
+            "1",
+            clip.toString()));
+    MediaProbe.Found found = new MediaProbe().measured(clip, "fields.mxf");
+    assertThat(found.recording().interlaced()).isTrue();
+    assertThat(found.recording().cautions())
+        .hasSize(2)
+        .anyMatch(w -> w.contains("torn into lines"))
+        .anyMatch(w -> w.contains("64:45"));
+    Path copy = folder.resolve("copy.mp4");
+    new Frames().proxy(clip, 720, 576, found.recording(), copy, n -> {}, () -> false);
+    assertThat(probe(".mp4", Files.readAllBytes(copy)).raster()).isEqualTo(new Raster(1024, 576));
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "HEIC picture, '0000001866747970686569630000000068656963'",
+    "camera raw, '49492a00100000004352020000000000'",
+    "camera raw, '46554a4946494c4d4343442d52415720'",
+    "PDF, '255044462d312e37'",
+  })
+  void whatIsNotTakenIsNamed(String what, String bytes) throws Exception {
+    Path f = folder.resolve("other.bin");
+    Files.write(f, java.util.HexFormat.of().parseHex(bytes));
+    assertThatThrownBy(() -> new MediaProbe().measured(f, "other.bin"))
+        .hasMessageContaining(what)
+        .hasMessageContaining("mp4, mov or mxf");
   }
 }
