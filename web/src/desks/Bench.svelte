@@ -5,6 +5,7 @@
   import Handed from '../lib/bench/Handed.svelte';
   import Joining from '../lib/bench/Joining.svelte';
   import Laying from '../lib/bench/Laying.svelte';
+  import Passes from '../lib/bench/Passes.svelte';
   import Throwing from '../lib/bench/Throwing.svelte';
   import Watching from '../lib/bench/Watching.svelte';
   import { house } from '../lib/house.svelte';
@@ -24,6 +25,7 @@
     ['lay', 'Lay over', 'l'],
     ['join', 'Join', 'j'],
     ['watch', 'Watch a take', 'w'],
+    ['passes', 'Two clips', 'o'],
     ['throw', 'Throws', 't'],
     ['turnover', 'Turnover', 'u'],
   ] as const;
@@ -144,13 +146,17 @@
       <Handed />
     {:else if set}
       {#key set.setup}
-        {#if tool === 'join'}<Joining {set} />{:else if tool === 'watch'}<Watching
+        {#if tool === 'join'}<Joining {set} />{:else if tool === 'watch' && d}<Watching
             {set}
+            choices={d.choices}
+          />{:else if tool === 'passes' && d}<Passes
+            {set}
+            choices={d.choices}
           />{:else if tool === 'throw'}<Throwing {set} />{/if}
       {/key}
       {#if tool === 'lay'}
-        {#if now}
-          <Laying set={now.set} pair={now.pair} {next} />
+        {#if now && d}
+          <Laying set={now.set} pair={now.pair} choices={d.choices} {next} />
           {@const logged =
             now.set.takes
               .find((t) => t.id === now.pair.secondTake)

@@ -6,14 +6,20 @@
   import { free } from '../keys';
   import { frame as shell, queries } from '../state.svelte';
   import { moment } from '../words';
+  import Coded from './Coded.svelte';
   import { Job } from './job.svelte';
   import JobLine from './JobLine.svelte';
   import Overlay from './Overlay.svelte';
   import Reading from './Reading.svelte';
 
   /** Two takes of a set laid over each other, measured and kept. */
-  let { set, pair, next }: { set: Schemas['BenchSet']; pair: Schemas['BenchPair']; next: () => void } =
-    $props();
+  interface Props {
+    set: Schemas['BenchSet'];
+    pair: Schemas['BenchPair'];
+    choices: Schemas['Choices'];
+    next: () => void;
+  }
+  let { set, pair, choices, next }: Props = $props();
   const h = house();
   const job = new Job(() => h.id);
   const LOOKS = [
@@ -274,7 +280,7 @@
       <div class="empty sheet">
         <h2>{!a ? `${names[0]} is the reference and has no still` : `${names[1]} has no still`}</h2>
         <p>
-          Add a still of the whole frame, as it was recorded: PNG, JPEG or TIFF, 8 or 16 bit. Or pull a frame
+          Add a still of the whole frame, as it was recorded: PNG, JPEG, TIFF, OpenEXR or DPX. Or pull a frame
           from a clip under <em>Watch a take</em>.
         </p>
       </div>
@@ -286,7 +292,7 @@
             >Add a still to {t === takes.a ? 'the reference' : names[1]}<input
               class="sr-only"
               type="file"
-              accept=".png,.jpg,.jpeg,.tif,.tiff"
+              accept=".png,.jpg,.jpeg,.tif,.tiff,.exr,.dpx"
               onchange={(e) => add(t?.id, e.currentTarget.files?.[0])}
             /></label
           >
@@ -328,12 +334,21 @@
             : 'Not kept yet.'}
         </p>{/if}
     {:else if pair.kept && !keptHere}
-      <p class="mt-2"><strong>Kept of other stills:</strong> {pair.kept.verdict}</p>
+      <p class="mt-2">
+        <strong>{pair.kept.passes ? 'Kept of their clips' : 'Kept of other stills'}:</strong>
+        {pair.kept.verdict}
+      </p>
     {/if}
     {#if outdated}<p class="mt-2">
         It was held to other limits than this set has now: measure it again.
       </p>{/if}
-    <details class="mt-3">
+    {#if a && b}
+      <div class="mt-3 grid gap-1">
+        <Coded picture={a} name="the reference" {choices} onsaid={() => job.forget()} />
+        <Coded picture={b} name={names[1]} {choices} onsaid={() => job.forget()} />
+      </div>
+    {/if}
+    <details class="mt-1">
       <summary class="soft small"
         >Limits of this set{set.limits.setBy ? `, set by ${set.limits.setBy}` : ''}</summary
       >

@@ -1,20 +1,12 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
+  import Figures from './Figures.svelte';
 
   /** What was measured, what it means and what to do. */
   let { reading }: { reading: Schemas['PlateSheet'] } = $props();
 </script>
 
-<p class="verdict" class:bad={!reading.agrees}>{reading.verdict}</p>
-{#if reading.remedy}<p class="todo">{reading.remedy[0]?.toUpperCase()}{reading.remedy.slice(1)}.</p>{/if}
-{#if reading.figures.length > 0}
-  <dl class="mono">
-    {#each reading.figures as f (f.label)}
-      <dt class:beyond={f.beyond}>{f.label}</dt>
-      <dd>{f.value} <span class="soft">{f.note}</span></dd>
-    {/each}
-  </dl>
-{/if}
+<Figures verdict={reading.verdict} remedy={reading.remedy} bad={!reading.agrees} figures={reading.figures} />
 {#if reading.also.length > 0}
   <h3>Also</h3>
   <ul>
@@ -26,35 +18,6 @@
 {/if}
 
 <style>
-  .verdict {
-    font-size: 15px;
-    font-weight: 640;
-    line-height: 1.3;
-    border-left: 4px solid var(--ink);
-    padding-left: 8px;
-  }
-  .verdict.bad {
-    border-color: var(--pencil);
-  }
-  .todo {
-    margin-top: 6px;
-  }
-  dl {
-    display: grid;
-    grid-template-columns: auto 1fr;
-    gap: 2px 10px;
-    margin-top: 10px;
-    border-top: 1px solid var(--line);
-    padding-top: 8px;
-  }
-  dt {
-    color: var(--soft);
-    font-family: var(--sans);
-  }
-  dt.beyond {
-    color: var(--pencil);
-    font-weight: 640;
-  }
   h3 {
     margin-top: 10px;
   }

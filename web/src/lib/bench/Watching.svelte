@@ -5,11 +5,13 @@
   import { free } from '../keys';
   import { frame as shell, queries } from '../state.svelte';
   import Clip from './Clip.svelte';
+  import Coded from './Coded.svelte';
+  import Curves from './Curves.svelte';
   import { Job } from './job.svelte';
   import JobLine from './JobLine.svelte';
 
   /** One take watched frame by frame: flicker, drift, touches of the camera, and where somebody is. */
-  let { set }: { set: Schemas['BenchSet'] } = $props();
+  let { set, choices }: { set: Schemas['BenchSet']; choices: Schemas['Choices'] } = $props();
   const h = house();
   const watching = new Job(() => h.id);
   const zoning = new Job(() => h.id);
@@ -31,16 +33,6 @@
   const z = $derived(zoning.done?.zones ?? null);
   const here = $derived(z?.occupied[frame]?.boxes ?? []);
   const name = (t: Schemas['BenchTake']) => `${t.label}, take ${t.number}`;
-
-  const X = 600;
-  const Y = 64;
-  const line = (shares: readonly number[]) =>
-    shares
-      .map(
-        (v, i) =>
-          `${((i / Math.max(1, shares.length - 1)) * X).toFixed(1)},${(Y / 2 - v * (Y / 2 - 4)).toFixed(1)}`,
-      )
-      .join(' ');
 
   function choose(id: string): void {
     takeId = id;
@@ -187,7 +179,7 @@
           >Add a clip<input
             class="sr-only"
             type="file"
-            accept=".mp4,.m4v,.webm"
+            accept=".mp4,.m4v,.mov,.qt,.mxf,.mkv,.webm,.avi,.ts,.mts,.m2ts"
             onchange={(e) => add(e.currentTarget.files?.[0])}
           /></label
         >{/if}
@@ -206,36 +198,7 @@
         {/snippet}
       </Clip>
       {#if w}
-        <div class="charts">
-          {#each w.tracks as t (t.label)}
-            <div class="chart">
-              <span class="soft small">{t.label} <span class="mono">{t.most}</span></span>
-              <svg
-                viewBox="0 0 {X} {Y}"
-                preserveAspectRatio="none"
-                role="img"
-                aria-label="{t.label} of every frame against the first, {t.most}"
-              >
-                <line x1="0" x2={X} y1={Y / 2} y2={Y / 2} class="zero" />
-                <polyline points={line(t.shares)} />
-                {#each w.bumps as b (b.frame)}<line
-                    x1={(b.frame / (w.frames.length - 1)) * X}
-                    x2={(b.frame / (w.frames.length - 1)) * X}
-                    y1="0"
-                    y2={Y}
-                    class="bump"
-                  />{/each}
-                <line
-                  x1={(frame / Math.max(1, w.frames.length - 1)) * X}
-                  x2={(frame / Math.max(1, w.frames.length - 1)) * X}
-                  y1="0"
-                  y2={Y}
-                  class="at"
-                />
-              </svg>
-            </div>
-          {/each}
-        </div>
+        <Curves tracks={w.tracks} at={frame} marks={w.bumps.map((b) => b.frame)} />
       {/if}
       {#if z}
         <svg
@@ -259,8 +222,8 @@
       <div class="sheet p-6">
         <h2>This take has no clip</h2>
         <p>
-          Add the clip as it was recorded or a proxy of it, mp4 or webm. It is watched frame by frame; a
-          strongly compressed proxy may hide a faint flicker.
+          Add the clip as the camera wrote it: mov, mp4, mxf and others. It is watched frame by frame. A
+          compressed copy hides faint flicker; what cannot be told in it is said.
         </p>
       </div>
     {/if}
@@ -270,6 +233,13 @@
       >Watch for flicker and touches <kbd>Enter</kbd></button
     >
     <JobLine job={watching} />
+    {#if clip}
+      <div class="mt-2 grid gap-1">
+        {#if clip.recorded}<p class="soft small">{clip.recorded}</p>{/if}
+        {#each clip.cautions as c (c)}<p class="small">{c}</p>{/each}
+        <Coded picture={clip} name="The clip" {choices} onsaid={() => watching.forget()} />
+      </div>
+    {/if}
     {#if w}
       <p class="verdict mt-2" class:bad={w.bumps.length > 0 || w.flicker.seen}>{w.words}</p>
       {#each w.bumps as b (b.frame)}<button class="tight mt-2 btn" onclick={() => (frame = b.frame)}
@@ -332,43 +302,6 @@
   .zone {
     fill: rgb(255 183 150 / 22%);
     stroke: #ffb796;
-    stroke-width: 2;
-    vector-effect: non-scaling-stroke;
-  }
-  .charts {
-    display: grid;
-    gap: 3px;
-    margin-top: 6px;
-  }
-  .chart {
-    position: relative;
-  }
-  .chart > span {
-    position: absolute;
-    left: 0;
-    top: 1px;
-    padding-inline: 6px;
-    background: rgb(from var(--sheet) r g b / 85%);
-  }
-  .charts svg {
-    width: 100%;
-    height: 34px;
-    display: block;
-    background: var(--sheet);
-    border: 1px solid var(--line);
-  }
-  polyline {
-    fill: none;
-    stroke: var(--ink);
-    stroke-width: 1.5;
-    vector-effect: non-scaling-stroke;
-  }
-  .zero {
-    stroke: var(--line);
-    vector-effect: non-scaling-stroke;
-  }
-  .bump {
-    stroke: var(--pencil);
     stroke-width: 2;
     vector-effect: non-scaling-stroke;
   }

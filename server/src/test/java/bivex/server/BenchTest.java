@@ -3,6 +3,7 @@ package bivex.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import bivex.core.crew.Role;
+import bivex.core.picture.Curve;
 import bivex.server.media.Frames;
 import bivex.server.media.MediaStore;
 import java.awt.image.BufferedImage;
@@ -734,6 +735,185 @@ class BenchTest {
             "12",
             "-pix_fmt",
             "yuv420p",
+            clip.toString()));
+    return Files.readAllBytes(clip);
+  }
+
+  /** A wall in S-Log3, 16 bit, as a grading tool exports a frame: nothing in it says so. */
+  private static byte[] log(double stops) throws Exception {
+    BufferedImage light = Walls.wall(960, 540, 0, stops, BufferedImage.TYPE_USHORT_GRAY);
+    BufferedImage out = new BufferedImage(960, 540, BufferedImage.TYPE_USHORT_GRAY);
+    int[] codes = new int[65_536];
+    for (int code = 0, v = 0; v < 65_536; v++) {
+      // Deeper shadows than the wall has are in every set.
+      double wanted = bivex.core.picture.Picture.linear(v / 65_535.0) * 1.005 - 0.02;
+      while (code < 65_535 && Curve.SLOG3.light(code / 65_535.0) < wanted) {
+        code++;
+      }
+      codes[v] = code;
+    }
+    for (int i = 0; i < 960 * 540; i++) {
+      out.getRaster()
+          .setSample(i % 960, i / 960, 0, codes[light.getRaster().getSample(i % 960, i / 960, 0)]);
+    }
+    return Walls.coded(out, "png");
+  }
+
+  /** What looks like log is not judged until somebody says its curve; then its light is right. */
+  @Test
+  void theCurveOfAPictureIsSaidByHand() throws Exception {
+    String first = stage.pick("plate:performance-1", Stage.CAMERA).text("id");
+    String second = stage.pick("plate:performance-2", Stage.CAMERA).text("id");
+    String a = still(first, "a.png", log(0));
+    String b = still(second, "b.png", log(0.4));
+    JsonNode unsaid = compare(a, b);
+    assertThat(unsaid.at("/reading/agrees").asBoolean()).isFalse();
+    assertThat(unsaid.at("/reading/verdict").asString())
+        .contains("light is not judged", "looks like log");
+    for (String picture : List.of(a, b)) {
+      String coding = stage.base + "/pictures/" + picture + "/coding";
+      Map<String, Object> said =
+          Map.of("id", UUID.randomUUID().toString(), "curve", "SLOG3", "gamut", "SGAMUT3");
+      assertThat(Stage.ok(stage.producer.post(coding, said)).text("words"))
+          .isEqualTo("S-Log3, S-Gamut3, said by hand");
+      assertThat(Stage.ok(stage.producer.post(coding, said)).status())
+          .as("sent again, it changes nothing")
+          .isEqualTo(200);
+      assertThat(stage.producer.post(coding, Map.of("curve", "SLOG3")).text("field"))
+          .isEqualTo("id");
+      assertThat(
+              stage
+                  .producer
+                  .post(coding, Map.of("id", UUID.randomUUID().toString(), "gamut", "BT2020"))
+                  .text("field"))
+          .isEqualTo("curve");
+    }
+    JsonNode now = compare(a, b);
+    assertThat(now.at("/reading/verdict").asString()).startsWith("The exposure was changed");
+    assertThat(now.at("/reading/figures").toString()).contains("Light");
+    assertThat(now.at("/reading/remedy").asString()).contains("−0.4");
+    assertThat(text(bench)).contains("S-Log3, S-Gamut3, said by hand");
+    // Back to what the file tells.
+    assertThat(
+            Stage.ok(
+                    stage.producer.post(
+                        stage.base + "/pictures/" + a + "/coding",
+                        Map.of("id", UUID.randomUUID().toString())))
+                .text("words"))
+        .isEqualTo("sRGB, taken for granted");
+    assertThat(
+            stage
+                .producer
+                .post(
+                    stage.base + "/pictures/" + UUID.randomUUID() + "/coding",
+                    Map.of("id", UUID.randomUUID().toString(), "curve", "PQ"))
+                .status())
+        .isEqualTo(404);
+    // For all clips that tell nothing.
+    assertThat(
+            Stage.ok(
+                    stage.producer.post(
+                        stage.base + "/coding",
+                        Map.of("id", UUID.randomUUID().toString(), "curve", "VLOG")))
+                .text("words"))
+        .isEqualTo("V-Log, V-Gamut, said by hand");
+    String clip =
+        Stage.ok(
+                stage.producer.upload(
+                    stage.base + "/takes/" + first + "/clips",
+                    "c.mov",
+                    Clips.clip(".mov", 640, 360, "25", 15, "-c:v", "prores_ks"),
+                    Map.of()))
+            .text("coding/words");
+    assertThat(clip).isEqualTo("V-Log, V-Gamut, as said for this production");
+    Stage.ok(
+        stage.producer.post(stage.base + "/coding", Map.of("id", UUID.randomUUID().toString())));
+  }
+
+  /** Two passes of a pan, the second 4 frames later and a little lower: found, kept, exported. */
+  @Test
+  void twoPassesOfAMoveAreHeldAgainstEachOther() throws Exception {
+    String first = stage.pick("plate:performance-1", Stage.CAMERA).text("id");
+    String second = stage.pick("plate:performance-2", Stage.CAMERA).text("id");
+    String a = clip(first, pan(0, 0));
+    String b = clip(second, pan(4, 3));
+    JsonNode j = done(stage.producer.post(bench + "/passes", Map.of("first", a, "second", b)));
+    assertThat(j.at("/passes/sure").asBoolean()).as(j.toString()).isTrue();
+    assertThat(j.at("/passes/begins").asInt()).isEqualTo(4);
+    assertThat(j.at("/passes/agrees").asBoolean()).isFalse();
+    assertThat(j.at("/passes/verdict").asString())
+        .contains("part by up to 3.")
+        .contains("begins 4 frames later");
+    assertThat(j.at("/passes/tracks")).hasSize(4);
+    String csv = text(bench + "/jobs/" + j.path("id").asString() + "/passes.csv");
+    assertThat(csv.lines())
+        .hasSize(1 + j.at("/passes/both").asInt())
+        .first()
+        .isEqualTo("first,second,dx,dy,degrees,scale,worst_px,stops,placed");
+    Stage.ok(
+        stage.producer.post(
+            bench + "/jobs/" + j.path("id").asString() + "/kept",
+            Map.of("id", UUID.randomUUID().toString())));
+    assertThat(stage.state("plate:performance-2")).startsWith("IN_DOUBT").contains("part by up to");
+    assertThat(text(bench)).contains("The passes part by up to");
+    assertThat(
+            stage.producer.post(bench + "/passes", Map.of("first", a, "second", a)).text("field"))
+        .isEqualTo("second");
+    String slow =
+        Stage.ok(
+                stage.producer.upload(
+                    stage.base + "/takes/" + second + "/clips",
+                    "slow.mp4",
+                    Clips.mp4(960, 540, "25", 20),
+                    Map.of()))
+            .text("id");
+    assertThat(
+            stage
+                .producer
+                .post(bench + "/passes", Map.of("first", a, "second", slow))
+                .text("detail"))
+        .contains("no counterparts");
+    assertThat(stage.producer.get(bench + "/jobs/" + UUID.randomUUID() + "/passes.csv").status())
+        .isEqualTo(404);
+  }
+
+  private String clip(String take, byte[] bytes) {
+    return Stage.ok(
+            stage.producer.upload(
+                stage.base + "/takes/" + take + "/clips", "pan.mov", bytes, Map.of()))
+        .text("id");
+  }
+
+  /**
+   * A pan over a wide wall that begins and ends softly, 50 frames at 24.
+   *
+   * @param late frames that it begins later
+   * @param down px that all of it lies lower
+   */
+  private static byte[] pan(int late, int down) throws Exception {
+    Path dir = Files.createTempDirectory("pan");
+    BufferedImage wall = Walls.wall(1300, 560, 0, 0, BufferedImage.TYPE_INT_RGB);
+    for (int f = 0; f < 50; f++) {
+      double t = Math.max(0, Math.min(1, (f - late - 5) / 36.0));
+      int x = (int) Math.round(20 + 288 * t * t * (3 - 2 * t));
+      ImageIO.write(
+          wall.getSubimage(x, 10 - down, 960, 540),
+          "png",
+          dir.resolve(String.format("%03d.png", f)).toFile());
+    }
+    Path clip = dir.resolve("pan.mov");
+    run(
+        List.of(
+            "ffmpeg",
+            "-v",
+            "error",
+            "-y",
+            "-r",
+            "24",
+            "-i",
+            dir + "/%03d.png",
+            "-c:v",
+            "prores_ks",
             clip.toString()));
     return Files.readAllBytes(clip);
   }

@@ -129,7 +129,9 @@ public record Coding(Curve curve, Gamut gamut, Known known) {
     if (known == Known.SAID || curve == null || levels == null) {
       return null;
     }
-    if (!curve.log() && curve != Curve.PQ && curve != Curve.LINEAR && levels.likeLog()) {
+    // Tags of BT.709 are written on whatever passes through a program; a profile of sRGB is not.
+    boolean display = curve == Curve.BT709 || curve == Curve.SRGB && known != Known.FILE;
+    if (display && levels.likeLog()) {
       return "looks like log (no black and no white in it), and no curve is said";
     }
     if (curve.log() && levels.notLog()) {
@@ -140,5 +142,23 @@ public record Coding(Curve curve, Gamut gamut, Known known) {
           + "), but has blacks that no log has";
     }
     return null;
+  }
+
+  /**
+   * Why the light of two pictures cannot be held against each other, after "their light is not
+   * judged: "; empty when it can.
+   *
+   * @param a how the first is coded; null where that is beyond doubt
+   * @param first its levels
+   */
+  public static String doubt(Coding a, Levels first, Coding b, Levels second) {
+    String one = a == null ? null : a.doubt(first);
+    String two = b == null ? null : b.doubt(second);
+    if (one != null && one.equals(two)) {
+      return "each of them " + one;
+    }
+    return (one == null ? "" : "the first " + one)
+        + (one == null || two == null ? "" : "; ")
+        + (two == null ? "" : "the second " + two);
   }
 }

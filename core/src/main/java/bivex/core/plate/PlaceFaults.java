@@ -47,8 +47,7 @@ final class PlaceFaults {
       return Optional.empty();
     }
     Motion.Other o = beyond.get(0);
-    double share = beyond.stream().mapToDouble(Motion.Other::share).sum();
-    boolean set = share > LARGE && (o.right() - o.left() > WIDE || beyond.size() > 1);
+    boolean set = areSet(beyond);
     double px = Math.max(o.offPx(), Math.hypot(o.dx(), o.dy()));
     String where = at((o.left() + o.right()) / 2, (o.top() + o.bottom()) / 2);
     String there = moves(o.dx(), o.dy());
@@ -73,6 +72,16 @@ final class PlaceFaults {
                 "if it is somebody who stood there both times, it is no matter; if it is the set,"
                     + " put it back and shoot it again, or keep the join away from it",
                 px / l.shiftPx()));
+  }
+
+  /**
+   * Whether parts are the set and not a thing or somebody: large, and wide or several.
+   *
+   * @param parts that lie otherwise, largest first; not empty
+   */
+  static boolean areSet(List<Motion.Other> parts) {
+    double share = parts.stream().mapToDouble(Motion.Other::share).sum();
+    return share > LARGE && (parts.get(0).right() - parts.get(0).left() > WIDE || parts.size() > 1);
   }
 
   /** Whether a part lies further than the limit from the whole, or from where it was. */

@@ -161,7 +161,7 @@ public record PlateComparison(
     progress.at(0.6, "light and colour");
     Registration where = r.sure() ? r.found() : Registration.NONE;
     LightMatch light = LightMatch.of(first, second, where, r.sure() ? r : null);
-    String lightDoubt = doubt(first, firstCoding, second, secondCoding);
+    String lightDoubt = Coding.doubt(firstCoding, first.levels(), secondCoding, second.levels());
     double worst = where.worstPx(first.width(), first.height());
     progress.at(1, "done");
     return new PlateComparison(
@@ -182,19 +182,6 @@ public record PlateComparison(
             "",
             limits)
         .held(limits);
-  }
-
-  /** Why the light of the two cannot be judged, after "their light is not judged: "; or empty. */
-  private static String doubt(Picture first, Coding a, Picture second, Coding b) {
-    String one = a == null ? null : a.doubt(first.levels());
-    String two = b == null ? null : b.doubt(second.levels());
-    return one == null && two == null
-        ? ""
-        : one != null && one.equals(two)
-            ? "each of them " + one
-            : (one == null ? "" : "the first " + one)
-                + (one == null || two == null ? "" : "; ")
-                + (two == null ? "" : "the second " + two);
   }
 
   /** Softer than this, px, one picture hides how it lies on the other. */

@@ -238,7 +238,7 @@ public record PlateSheet(
   }
 
   /** A limit as it was entered, without idle noughts. */
-  private static String number(double v) {
+  static String number(double v) {
     return Said.of("%.2f", v).replaceFirst("\\.?0+$", "");
   }
 }

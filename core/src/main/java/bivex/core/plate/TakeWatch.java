@@ -123,7 +123,7 @@ public record TakeWatch(
           new Seen(
               seen.size(),
               100 * mean(frame.luma()),
-              stops(first.luma(), frame.luma()),
+              stops(first.luma(), frame.luma(), where),
               where.dx() * pxPerPx,
               where.dy() * pxPerPx,
               r == null || r.sure());
@@ -178,19 +178,28 @@ public record TakeWatch(
 
   /**
    * Median over squares of the light of one frame against another, stops: coded brightness through
-   * the curve of sRGB.
+   * the working curve.
+   *
+   * @param where how the second lies on the first
    */
-  private static double stops(Plane a, Plane b) {
+  static double stops(Plane a, Plane b, Registration where) {
     double[] r = new double[a.width() / SQUARE * (a.height() / SQUARE)];
     int n = 0;
+    double mx = (a.width() - 1) / 2.0;
+    double my = (a.height() - 1) / 2.0;
     for (int y = 0; y + SQUARE <= a.height(); y += SQUARE) {
       for (int x = 0; x + SQUARE <= a.width(); x += SQUARE) {
+        double[] to = where.at(x - mx, y - my);
+        int bx = (int) Math.rint(to[0] + mx);
+        int by = (int) Math.rint(to[1] + my);
+        if (bx < 0 || by < 0 || bx + SQUARE > b.width() || by + SQUARE > b.height()) {
+          continue;
+        }
         double p = 0;
         double q = 0;
         for (int i = 0; i < SQUARE * SQUARE; i++) {
-          int at = (y + i / SQUARE) * a.width() + x + i % SQUARE;
-          p += a.v()[at];
-          q += b.v()[at];
+          p += a.v()[(y + i / SQUARE) * a.width() + x + i % SQUARE];
+          q += b.v()[(by + i / SQUARE) * b.width() + bx + i % SQUARE];
         }
         p = Picture.linear(p / SQUARE / SQUARE);
         q = Picture.linear(q / SQUARE / SQUARE);
@@ -263,10 +272,10 @@ public record TakeWatch(
   /**
    * @param least value that is drawn at full height: less would blow noise up
    */
-  private static Track track(
+  static <F> Track track(
       String label,
-      List<Seen> seen,
-      ToDoubleFunction<Seen> value,
+      List<F> seen,
+      ToDoubleFunction<F> value,
       double least,
       int decimals,
       String unit) {

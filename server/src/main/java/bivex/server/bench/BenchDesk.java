@@ -5,6 +5,7 @@ import bivex.core.picture.Coding;
 import bivex.core.picture.Picture;
 import bivex.core.plate.JoinPlan;
 import bivex.core.plate.LightMatch;
+import bivex.core.plate.PassMatch;
 import bivex.core.plate.PlateComparison;
 import bivex.core.plate.PlateComparison.Limits;
 import bivex.core.plate.PlateJoin;
@@ -80,6 +81,8 @@ public class BenchDesk {
 
   private final Codings codings;
 
+  private final PassDesk passDesk;
+
   private final Clock clock;
 
   private static List<Integer> thousandths(float[] v) {
@@ -105,7 +108,9 @@ public class BenchDesk {
       Setups setups,
       SetLimitsRows setLimits,
       Codings codings,
+      PassDesk passDesk,
       Clock clock) {
+    this.passDesk = passDesk;
     this.codings = codings;
     this.clock = clock;
     this.sheets = sheets;
@@ -170,6 +175,7 @@ public class BenchDesk {
       PlateSheet reading,
       PlateJoin join,
       TakeWatch watch,
+      PassMatch.Sheet passes,
       ZonesView zones) {}
 
   /**
@@ -317,6 +323,21 @@ public class BenchDesk {
   }
 
   /**
+   * @param first clip that the second is held against
+   */
+  public record NewPasses(UUID first, UUID second) {}
+
+  /** Holds two clips against each other frame by frame, two passes of a move or two takes. */
+  public BenchJob passes(Member me, NewPasses in) {
+    return view(passDesk.start(me, in.first(), in.second()));
+  }
+
+  /** Every frame of two clips that were held against each other, as CSV. */
+  public byte[] passesCsv(Member me, UUID job) {
+    return passDesk.csv(me, job);
+  }
+
+  /**
    * Watches a clip frame by frame: flicker, drift, and the frame in which the camera was touched.
    */
   @Transactional(readOnly = true)
@@ -426,11 +447,14 @@ public class BenchDesk {
     if (in.id() == null) {
       throw new InvalidInput("id", "must be given");
     }
-    if (j.stand != BenchJobs.Stand.DONE || j.comparison == null && j.occupied == null) {
+    if (j.stand != BenchJobs.Stand.DONE
+        || j.comparison == null && j.occupied == null && j.passes == null) {
       throw new InvalidInput("job", "has nothing that could be kept");
     }
     if (j.comparison != null) {
       keepComparison(me, j, in.id());
+    } else if (j.passes != null) {
+      keepPasses(me, j, in.id());
     } else {
       keepZones(me, j, in.id());
     }
@@ -443,43 +467,63 @@ public class BenchDesk {
     }
     TakeStill a = still(me, "first", j.of.get(0));
     TakeStill b = still(me, "second", j.of.get(1));
-    TakeEntry first = takes.findById(a.takeId).orElseThrow();
-    TakeEntry second = takes.findById(b.takeId).orElseThrow();
+    PlateReading r = reading(j);
+    PlateMeasure m = measure(me, id, a.takeId, b.takeId, "stills");
+    m.firstStill = a.id;
+    m.secondStill = b.id;
+    m.comparison = r;
+    keep(me, m, r.agrees(), r.verdict(), r.remedy());
+  }
+
+  private void keepPasses(Member me, BenchJobs.Job j, UUID id) {
+    if (measures.existsById(id)) {
+      return;
+    }
+    TakeClip a = clip(me, j.of.get(0));
+    TakeClip b = clip(me, j.of.get(1));
+    PassMatch p = passes(j);
+    PlateMeasure m = measure(me, id, a.takeId, b.takeId, "clips");
+    m.firstClip = a.id;
+    m.secondClip = b.id;
+    m.passes = p;
+    keep(me, m, p.agrees(), p.verdict(), p.remedy());
+  }
+
+  private PlateMeasure measure(Member me, UUID id, UUID firstTake, UUID secondTake, String what) {
+    TakeEntry first = takes.findById(firstTake).orElseThrow();
+    TakeEntry second = takes.findById(secondTake).orElseThrow();
     if (first.id.equals(second.id)) {
-      throw new InvalidInput("job", "compares two stills of one take; it is no evidence for a set");
+      throw new InvalidInput(
+          "job", "compares two " + what + " of one take; it is no evidence for a set");
     }
     if (!first.setupId.equals(second.setupId)) {
       throw new InvalidInput(
           "job", "compares takes of two setups; only takes of one set are held against each other");
     }
-    PlateReading r = reading(j);
     PlateMeasure m = new PlateMeasure();
     m.id = id;
     m.productionId = me.productionId();
     m.setupId = second.setupId;
     m.firstTake = first.id;
     m.secondTake = second.id;
-    m.firstStill = a.id;
-    m.secondStill = b.id;
-    m.agrees = r.agrees();
-    m.verdict = r.verdict();
-    m.remedy = r.remedy();
-    m.comparison = r;
+    return m;
+  }
+
+  private void keep(Member me, PlateMeasure m, boolean agrees, String verdict, String remedy) {
+    m.agrees = agrees;
+    m.verdict = verdict;
+    m.remedy = remedy;
     m.keptBy = me.name();
     m.keptAt = clock.instant();
     measures.saveAndFlush(m);
+    TakeEntry first = takes.findById(m.firstTake).orElseThrow();
+    TakeEntry second = takes.findById(m.secondTake).orElseThrow();
     journal.record(
         me,
-        m.agrees ? "measured: agrees" : "measured: does not agree",
+        agrees ? "measured: agrees" : "measured: does not agree",
         "take",
         second.id.toString(),
-        second.slate
-            + " take "
-            + second.number
-            + " against take "
-            + first.number
-            + ": "
-            + m.verdict,
+        second.slate + " take " + second.number + " against take " + first.number + ": " + verdict,
         Journal.Touches.setup(m.setupId));
   }
 
@@ -529,8 +573,15 @@ public class BenchDesk {
 
   /** What was measured, held to the limits that its set has now. */
   private PlateReading reading(BenchJobs.Job j) {
-    return PlateReading.of(
-        j.comparison.held(BenchSheets.view(setLimits.findById(j.setup).orElse(null)).limits()));
+    return PlateReading.of(j.comparison.held(limits(j)));
+  }
+
+  private PassMatch passes(BenchJobs.Job j) {
+    return j.passes.held(limits(j));
+  }
+
+  private Limits limits(BenchJobs.Job j) {
+    return BenchSheets.view(setLimits.findById(j.setup).orElse(null)).limits();
   }
 
   private BenchJob view(BenchJobs.Job j) {
@@ -546,6 +597,7 @@ public class BenchDesk {
         done && j.comparison != null ? PlateSheet.of(reading(j)) : null,
         done ? j.join : null,
         done ? j.watch : null,
+        done && j.passes != null ? passes(j).sheet(true) : null,
         done && j.occupied != null ? zones(j.occupied) : null);
   }
 

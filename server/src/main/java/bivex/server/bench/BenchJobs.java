@@ -2,6 +2,7 @@ package bivex.server.bench;
 
 import bivex.core.InvalidInput;
 import bivex.core.picture.Picture;
+import bivex.core.plate.PassMatch;
 import bivex.core.plate.PlateComparison;
 import bivex.core.plate.PlateJoin;
 import bivex.core.plate.PlateZones;
@@ -84,6 +85,7 @@ public class BenchJobs {
     volatile PlateComparison comparison;
     volatile PlateJoin join;
     volatile TakeWatch watch;
+    volatile PassMatch passes;
     volatile List<PlateZones.Occupied> occupied;
 
     private Job(UUID production, List<UUID> of, UUID setup) {

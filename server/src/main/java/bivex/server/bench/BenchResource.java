@@ -80,6 +80,20 @@ public class BenchResource {
     return benchDesk.spot(me, first, second, x, y);
   }
 
+  /** Holds two clips against each other frame by frame, two passes of a move or two takes. */
+  @PostMapping("/passes")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  public BenchDesk.BenchJob passes(Member me, @RequestBody BenchDesk.NewPasses in) {
+    return benchDesk.passes(me, in);
+  }
+
+  /** Every frame of two clips that were held against each other, as CSV. */
+  @GetMapping(path = "/jobs/{job}/passes.csv", produces = Download.CSV)
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  public ResponseEntity<byte[]> passesCsv(@PathVariable UUID job, Member me) {
+    return Download.of(benchDesk.passesCsv(me, job), "passes.csv", Download.CSV);
+  }
+
   /** Looks for the join that is seen least between two plates. */
   @PostMapping("/joins")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})

@@ -6,6 +6,7 @@ import bivex.core.method.Plan;
 import bivex.core.motion.TakePairing;
 import bivex.core.motion.Throw;
 import bivex.core.picture.Coding;
+import bivex.core.plate.PassMatch;
 import bivex.core.plate.PlateComparison.Limits;
 import bivex.core.plate.PlateSheet;
 import bivex.core.shoot.MatchGuard;
@@ -131,6 +132,8 @@ public class BenchSheets {
   /**
    * Two takes that were laid over each other.
    *
+   * @param reading null where clips were held against each other
+   * @param passes null where stills were
    * @param otherLimits whether it was held to other limits than the set's now
    */
   public record MeasureView(
@@ -142,6 +145,7 @@ public class BenchSheets {
       boolean agrees,
       String verdict,
       PlateSheet reading,
+      PassMatch.Sheet passes,
       boolean otherLimits,
       String keptBy,
       Instant keptAt) {}
@@ -431,8 +435,9 @@ public class BenchSheets {
         m.secondStill,
         m.agrees,
         m.verdict,
-        PlateSheet.of(m.comparison),
-        !m.comparison.limits().equals(limits),
+        m.comparison == null ? null : PlateSheet.of(m.comparison),
+        m.passes == null ? null : m.passes.sheet(false),
+        !(m.comparison == null ? m.passes.limits() : m.comparison.limits()).equals(limits),
         m.keptBy,
         m.keptAt);
   }

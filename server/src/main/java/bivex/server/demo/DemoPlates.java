@@ -98,6 +98,12 @@ final class DemoPlates {
                 }
               }
             });
+    // Painted colours have no deep shadow; a set under lamps has.
+    for (float[] channel : light) {
+      for (int i = 0; i < channel.length; i++) {
+        channel[i] = Math.max(0.0003f, (channel[i] - SHADOW) * KEY);
+      }
+    }
     for (int c = 0; c < 3; c++) {
       light[c] = f.blurPx > 0 ? blurred(light[c], f.blurPx) : light[c];
     }
@@ -133,6 +139,11 @@ final class DemoPlates {
 
   /** Four even chances added are nearly a bell, with a standard deviation of 0.58. */
   private static final double NOISE = 1.6 / 0.577;
+
+  /** Light of what is painted darkest in all sets, and how much brighter the rest is lit for it. */
+  private static final float SHADOW = 0.014f;
+
+  private static final float KEY = 1.25f;
 
   private static final float[] CODED = new float[4097];
 

@@ -1,5 +1,6 @@
 package bivex.server.keep;
 
+import bivex.core.plate.PassMatch;
 import bivex.core.plate.PlateReading;
 import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
@@ -8,7 +9,7 @@ import java.util.UUID;
 import org.hibernate.annotations.Immutable;
 import tools.jackson.core.type.TypeReference;
 
-/** Two takes laid over each other, measured and kept. */
+/** Two takes held against each other, by stills or by clips, measured and kept. */
 @Entity
 @Immutable
 public class PlateMeasure extends Added {
@@ -16,8 +17,16 @@ public class PlateMeasure extends Added {
   public UUID setupId;
   public UUID firstTake;
   public UUID secondTake;
+
+  /** Null where clips were held against each other. */
   public UUID firstStill;
+
   public UUID secondStill;
+
+  /** Null where stills were. */
+  public UUID firstClip;
+
+  public UUID secondClip;
   public boolean agrees;
   public String verdict;
   public String remedy;
@@ -26,12 +35,22 @@ public class PlateMeasure extends Added {
   @Immutable
   public PlateReading comparison;
 
+  @Convert(converter = Passes.class)
+  @Immutable
+  public PassMatch passes;
+
   public String keptBy;
   public Instant keptAt;
 
   static class Reading extends JsonColumn<PlateReading> {
     Reading() {
       super(2, new TypeReference<>() {});
+    }
+  }
+
+  static class Passes extends JsonColumn<PassMatch> {
+    Passes() {
+      super(1, new TypeReference<>() {});
     }
   }
 }

@@ -6,6 +6,7 @@ import bivex.core.picture.Decoding;
 import bivex.core.picture.Picture;
 import bivex.core.picture.Recording;
 import java.io.BufferedReader;
+import java.io.Closeable;
 import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
@@ -114,16 +115,26 @@ public class Frames {
     if (frame < 0 || frame >= times.size()) {
       throw new InvalidInput("frame", "must be from 0 to " + (times.size() - 1) + ", was " + frame);
     }
+    // Transport streams have no index to seek by: they are read from the beginning.
+    boolean counted = Ffmpeg.format(clip).equals("mpegts");
     // Half-way from the frame before, so that rounding can give neither that nor the next.
     List<String> c =
-        frame == 0
+        frame == 0 || counted
             ? Ffmpeg.reading(clip)
             : Ffmpeg.reading(
                 clip,
                 "-ss",
                 String.format(Locale.ROOT, "%.6f", (times.get(frame - 1) + times.get(frame)) / 2));
-    if (!matrix(recording).isEmpty()) {
-      c.addAll(List.of("-vf", "scale=flags=accurate_rnd+full_chroma_int:" + matrix(recording)));
+    String matrix = matrix(recording);
+    List<String> filters = new ArrayList<>();
+    if (counted) {
+      filters.add("select=eq(n\\," + frame + ")");
+    }
+    if (!matrix.isEmpty()) {
+      filters.add("scale=flags=accurate_rnd+full_chroma_int:" + matrix);
+    }
+    if (!filters.isEmpty()) {
+      c.addAll(List.of("-vsync", "0", "-vf", String.join(",", filters)));
     }
     c.addAll(List.of("-frames:v", "1", "-f", "image2pipe", "-c:v", "png", "pipe:1"));
     byte[] out = Ffmpeg.bytes(Ffmpeg.start(c));
@@ -157,12 +168,65 @@ public class Frames {
     return picture(out, h, coding.curve() == null ? Decoding.SRGB : coding.decoding());
   }
 
+  /** Frames of a clip, small, one after the other; its process ends when it is closed. */
+  public static final class Reel implements Closeable {
+    private final Process process;
+    private final InputStream in;
+    private final byte[] frame;
+    private final int height;
+    private final Decoding decoding;
+    private int seen;
+
+    private Reel(Process process, int height, Decoding decoding) {
+      this.process = process;
+      this.in = process.getInputStream();
+      this.frame = new byte[WATCH_WIDTH * height * PIXEL];
+      this.height = height;
+      this.decoding = decoding;
+    }
+
+    /**
+     * @return null after the last
+     * @throws InvalidInput naming {@code file} when it has too many, or none
+     */
+    public Picture next() throws IOException {
+      if (!full(in, frame)) {
+        if (seen == 0) {
+          throw new InvalidInput("file", "gives no frames; it may be damaged");
+        }
+        return null;
+      }
+      if (seen++ >= MOST_WATCHED) {
+        throw new InvalidInput(
+            "file", "has more than " + MOST_WATCHED + " frames; trim it to what is needed");
+      }
+      return picture(frame.clone(), height, decoding);
+    }
+
+    @Override
+    public void close() {
+      process.destroyForcibly();
+    }
+  }
+
   /**
-   * All frames of a clip, small, one after the other.
+   * Opens a clip to be watched.
    *
    * @param width px of the clip
    * @param height px
    * @param recording how it was recorded; null where that is not known
+   */
+  public Reel open(Path clip, int width, int height, Recording recording, Coding coding)
+      throws IOException {
+    List<String> c = Ffmpeg.reading(clip);
+    c.addAll(List.of("-vsync", "0", "-vf", scale(width, height, recording)));
+    c.addAll(RAW);
+    return new Reel(Ffmpeg.start(c), smallHeight(width, height), coding.decoding());
+  }
+
+  /**
+   * All frames of a clip, small, one after the other.
+   *
    * @param cancelled asked after every frame; the process is ended at once
    * @return frames that were seen
    */
@@ -175,27 +239,15 @@ public class Frames {
       Seen seen,
       BooleanSupplier cancelled)
       throws IOException {
-    int h = smallHeight(width, height);
-    byte[] frame = new byte[WATCH_WIDTH * h * PIXEL];
-    Decoding decoding = coding.decoding();
-    List<String> c = Ffmpeg.reading(clip);
-    c.addAll(List.of("-vsync", "0", "-vf", scale(width, height, recording)));
-    c.addAll(RAW);
-    Process p = Ffmpeg.start(c);
     int n = 0;
-    try (InputStream in = p.getInputStream()) {
-      while (!cancelled.getAsBoolean() && full(in, frame)) {
-        if (n >= MOST_WATCHED) {
-          throw new InvalidInput(
-              "file", "has more than " + MOST_WATCHED + " frames; trim it to what is needed");
+    try (Reel reel = open(clip, width, height, recording, coding)) {
+      while (!cancelled.getAsBoolean()) {
+        Picture p = reel.next();
+        if (p == null) {
+          break;
         }
-        seen.frame(n++, picture(frame.clone(), h, decoding));
+        seen.frame(n++, p);
       }
-    } finally {
-      p.destroyForcibly();
-    }
-    if (n == 0 && !cancelled.getAsBoolean()) {
-      throw new InvalidInput("file", "gives no frames; it may be damaged");
     }
     return n;
   }

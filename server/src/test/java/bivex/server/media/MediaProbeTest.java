@@ -261,7 +261,7 @@ class MediaProbeTest {
                 "-f",
                 "lavfi",
                 "-i",
-                "color=s=1280x720:d=1:r=25,format=gbrp,geq=r='255*X/W':g='255*X/W':b='255*X/W'",
+                "color=s=1280x720:d=1:r=25,format=gbrp,geq=r='round(255*X/W)':g='round(255*X/W)':b='round(255*X/W)'",
                 "-vf",
                 "scale=out_color_matrix=bt709,format=yuv444p16le",
                 "-c:v"));
@@ -280,7 +280,7 @@ class MediaProbeTest {
     assertThat(seen).hasSize(25);
     Picture p = seen.get(12);
     for (int x = 80; x < 640; x += 80) {
-      double code = (x + 0.5) / 640;
+      double code = (x + 0.25) / 640;
       for (Plane channel : List.of(p.red(), p.green(), p.blue())) {
         assertThat(Picture.coded(channel.v()[180 * 640 + x]))
             .as("%s %s at %d", suffix, codec, x)
@@ -319,7 +319,7 @@ class MediaProbeTest {
             "-f",
             "lavfi",
             "-i",
-            "color=s=640x360:d=1:r=25,format=gbrp,geq=r='255*X/W':g='255*X/W':b='255*X/W'",
+            "color=s=640x360:d=1:r=25,format=gbrp,geq=r='round(255*X/W)':g='round(255*X/W)':b='round(255*X/W)'",
             "-vf",
             "scale=out_color_matrix=bt2020,format=yuv444p16le",
             "-c:v",
