@@ -72,6 +72,10 @@
 </details>
 
 <style>
+  summary {
+    min-height: 24px;
+    padding-block: 3px;
+  }
   .known {
     color: var(--ink);
   }

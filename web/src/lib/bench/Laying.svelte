@@ -410,6 +410,10 @@
     align-content: center;
     gap: 6px;
   }
+  summary {
+    min-height: 24px;
+    padding-block: 3px;
+  }
   .limits {
     display: grid;
     grid-template-columns: 1fr 1fr;

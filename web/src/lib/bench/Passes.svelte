@@ -39,6 +39,15 @@
     return () => clearTimeout(timer);
   });
 
+  const sides = $derived(
+    a && b
+      ? [
+          { which: 'first' as const, t: first, c: a, n: shown },
+          { which: 'second' as const, t: second, c: b, n: shown + (p?.begins ?? 0) },
+        ]
+      : [],
+  );
+
   function choose(which: 'first' | 'second', id: string): void {
     if (which === 'first') firstId = id;
     else secondId = id;
@@ -98,7 +107,7 @@
   <div class="min-w-0">
     {#if a && b}
       <div class="pair">
-        {#each [{ which: 'first' as const, t: first, c: a, n: shown }, { which: 'second' as const, t: second, c: b, n: shown + (p?.begins ?? 0) }] as s (s.which)}
+        {#each sides as s (s.which)}
           <figure>
             <label class="field"
               ><span>{s.which === 'first' ? 'First' : 'Second, held against it'}</span><select

@@ -160,7 +160,7 @@ public final class PlateBench {
             .pair();
     double[] ms = new double[2];
     for (int round = 0; round < 3; round++) {
-      TakeWatch.Watcher watcher = new TakeWatch.Watcher(3, SRGB);
+      TakeWatch.Watcher watcher = new TakeWatch.Watcher(3, SRGB, 0);
       watcher.frame(p[0]);
       long t = System.nanoTime();
       for (int i = 0; i < 60; i++) {

@@ -10,10 +10,12 @@ import bivex.server.Walls;
 import bivex.server.keep.ClipProxies;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
 import java.awt.image.BufferedImage;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.regex.Pattern;
@@ -275,6 +277,34 @@ class BenchDeskTest extends DeskTests {
    * Somebody keeps a measurement at the bench; somebody else, on another desk, sees the doubt
    * without doing anything.
    */
+  /** Two clips are held against each other by key, and how one is coded is said beside it. */
+  @Test
+  void twoClipsAreHeldAgainstEachOther() throws Exception {
+    for (String plate : List.of("plate:performance-1", "plate:performance-2")) {
+      Stage.ok(
+          stage.producer.upload(
+              stage.base + "/takes/" + stage.pick(plate, Stage.CAMERA).text("id") + "/clips",
+              "still.mov",
+              Clips.clip(".mov", 640, 360, "24", 15, "-c:v", "prores_ks"),
+              Map.of()));
+    }
+    Page p = browsers.at(stage, stage.producer.person(), "/bench");
+    assertThat(p.getByRole(AriaRole.TAB).first()).isVisible();
+    p.keyboard().press("o");
+    assertThat(p.locator("figure img")).hasCount(2);
+    p.keyboard().press("Enter");
+    assertThat(p.locator(".verdict")).isVisible();
+    assertThat(p.locator("aside dl")).containsText("15 of 15 frames");
+    assertThat(p.locator(".chart")).hasCount(4);
+    Browsers.accessible(p, "bench: two clips");
+    Locator coded = p.locator("aside details").first();
+    coded.locator("summary").click();
+    coded.locator("select").first().selectOption("SLOG3");
+    assertThat(coded.locator("summary")).containsText("S-Log3, S-Gamut3.Cine, said by hand");
+    // What was found before does not hold any more.
+    assertThat(p.locator(".verdict")).hasCount(0);
+  }
+
   @Test
   void aSetThatFailsIsInDoubtOnEveryDeskAtOnce() throws Exception {
     String first = stage.pick("plate:performance-1", Stage.CAMERA).text("id");

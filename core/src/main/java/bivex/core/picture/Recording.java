@@ -3,6 +3,7 @@ package bivex.core.picture;
 import bivex.core.Said;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 
 /**
  * How a clip was recorded, as its file tells. Words are the file's own.
@@ -38,6 +39,38 @@ public record Recording(
     } catch (NumberFormatException e) {
       return 1;
     }
+  }
+
+  /** Codecs that write every frame by itself, and so keep nothing of the one before. */
+  private static final Set<String> WHOLE =
+      Set.of(
+          "prores",
+          "dnxhd",
+          "mjpeg",
+          "cfhd",
+          "dvvideo",
+          "ffv1",
+          "v210",
+          "rawvideo",
+          "jpeg2000",
+          "png",
+          "qtrle");
+
+  /**
+   * How much the coding keeps of the frame before where the next is nearly alike, 0 to 1: faint
+   * changes of light are lost by it. By bits a pixel, after clips of a street that were coded in
+   * H.264 at five qualities (measured for this project).
+   *
+   * @param width px
+   * @param height px
+   * @param fps frames a second
+   */
+  public double keeps(int width, int height, double fps) {
+    if (megabits == null || WHOLE.contains(codec)) {
+      return 0;
+    }
+    double bitsAPixel = Math.max(1e-4, megabits * 1e6 / fps / width / height);
+    return Math.max(0, Math.min(0.9, 0.05 + 0.22 * Math.log(0.4 / bitsAPixel)));
   }
 
   /** Name of the codec as the trade writes it. */

@@ -31,6 +31,7 @@ record StandOfCamera(List<Bump> bumps, double floorPx, double steadyPx) {
 
   private static final int WINDOW = 8;
   private static final int LEAST_FRAMES = 12;
+  private static final int MOST_TOUCHES = 20;
 
   /**
    * @param all every frame in order; those whose place is not sure are passed over
@@ -100,27 +101,30 @@ record StandOfCamera(List<Bump> bumps, double floorPx, double steadyPx) {
   private static void touches(
       List<Seen> seen, double[] x, double[] y, double[][] rest, double floor, List<Bump> out) {
     int n = x.length;
-    for (int i = 1; i < n; i++) {
-      double[] best = {0, 0};
+    for (int round = 0; round < MOST_TOUCHES; round++) {
       int at = -1;
-      for (int k = i; k < Math.min(n, i + WINDOW); k++) {
-        double[] j = jump(rest[0], rest[1], k);
-        if (Math.hypot(j[0], j[1]) > Math.hypot(best[0], best[1])) {
-          best = j;
+      double most = floor;
+      for (int k = 1; k < n; k++) {
+        double[] by = jump(rest[0], rest[1], k);
+        double px = Math.hypot(by[0], by[1]);
+        double beyond = px > most ? px - creep(rest, k, by) : 0;
+        if (beyond > most) {
+          most = beyond;
           at = k;
         }
       }
-      double px = Math.hypot(best[0], best[1]);
-      // The strongest of its neighbourhood counts, and only when it is sudden.
-      if (at != i || px - creep(rest, at, best) <= floor || !sudden(x, y, at, px)) {
-        continue;
+      if (at < 0) {
+        return;
       }
       at = largestStep(rest, at);
-      best = jump(rest[0], rest[1], at);
-      px = Math.hypot(best[0], best[1]);
+      double[] by = jump(rest[0], rest[1], at);
+      double px = Math.hypot(by[0], by[1]);
+      if (!sudden(x, y, at, px) || !stays(rest, at, by, floor)) {
+        return;
+      }
       for (int k = at; k < n; k++) {
-        rest[0][k] -= best[0];
-        rest[1][k] -= best[1];
+        rest[0][k] -= by[0];
+        rest[1][k] -= by[1];
       }
       int frame = seen.get(at).frame();
       out.add(
@@ -139,7 +143,9 @@ record StandOfCamera(List<Bump> bumps, double floorPx, double steadyPx) {
   private static int largestStep(double[][] rest, int k) {
     int at = k;
     double most = -1;
-    for (int i = Math.max(1, k - 2); i <= Math.min(rest[0].length - 2, k + 2); i++) {
+    for (int i = Math.max(1, k - WINDOW / 2);
+        i <= Math.min(rest[0].length - 2, k + WINDOW / 2);
+        i++) {
       double step = Math.hypot(rest[0][i] - rest[0][i - 1], rest[1][i] - rest[1][i - 1]);
       if (step > most) {
         most = step;
@@ -177,6 +183,23 @@ record StandOfCamera(List<Bump> bumps, double floorPx, double steadyPx) {
       LightMatch.median(Arrays.copyOfRange(y, k, to))
           - LightMatch.median(Arrays.copyOfRange(y, from, k))
     };
+  }
+
+  /** Whether it is still off later, and does not ring about where it was. */
+  private static boolean stays(double[][] rest, int k, double[] by, double floor) {
+    int from = k + WINDOW;
+    int to = Math.min(rest[0].length, from + 2 * WINDOW);
+    if (to - from < WINDOW / 2) {
+      return true;
+    }
+    int before = Math.max(0, k - WINDOW);
+    double x =
+        LightMatch.median(Arrays.copyOfRange(rest[0], from, to))
+            - LightMatch.median(Arrays.copyOfRange(rest[0], before, k));
+    double y =
+        LightMatch.median(Arrays.copyOfRange(rest[1], from, to))
+            - LightMatch.median(Arrays.copyOfRange(rest[1], before, k));
+    return (x * by[0] + y * by[1]) / Math.hypot(by[0], by[1]) > floor / 2;
   }
 
   /** Whether most of a jump happens within three frames. */

@@ -78,7 +78,7 @@ public record TakeWatch(
   private static final double CODED = 0.1;
 
   /** From here on it can make one, or another of one that is there. */
-  private static final double STRONGLY_CODED = 0.4;
+  private static final double STRONGLY_CODED = 0.65;
 
   /** How far a flicker stands out of all else, at least. */
   private static final double STANDS_OUT = 4;
@@ -94,6 +94,7 @@ public record TakeWatch(
     private final List<Double> frozen = new ArrayList<>();
     private final double pxPerPx;
     private final Coding coding;
+    private final double keeps;
     private Picture first;
     private Plane last;
     private Registration before = Registration.NONE;
@@ -101,8 +102,11 @@ public record TakeWatch(
     /**
      * @param pxPerPx pixels of the whole picture in one pixel of the frames that are given
      * @param coding how they code light; null where that is beyond doubt
+     * @param keeps how much the coding of the clip keeps from frame to frame, as far as its file
+     *     tells, 0 to 1
      */
-    public Watcher(double pxPerPx, Coding coding) {
+    public Watcher(double pxPerPx, Coding coding, double keeps) {
+      this.keeps = keeps;
       this.coding = coding;
       this.pxPerPx = InvalidInput.positive("scale", pxPerPx);
     }
@@ -141,7 +145,11 @@ public record TakeWatch(
           List.copyOf(seen),
           rate,
           pxPerPx,
-          frozen.isEmpty() ? 0 : LightMatch.median(frozen.stream().mapToDouble(v -> v).toArray()),
+          Math.max(
+              keeps,
+              frozen.isEmpty()
+                  ? 0
+                  : LightMatch.median(frozen.stream().mapToDouble(v -> v).toArray())),
           doubt);
     }
   }

@@ -6,11 +6,13 @@ import static org.assertj.core.api.Assertions.within;
 
 import bivex.core.picture.Photos;
 import bivex.core.picture.Picture;
+import bivex.core.picture.Recording;
 import bivex.core.picture.Registration;
 import bivex.core.time.FrameRate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
+import java.util.function.Function;
 import java.util.function.IntFunction;
 import java.util.function.IntToDoubleFunction;
 import java.util.function.IntUnaryOperator;
@@ -28,7 +30,7 @@ class TakeWatchTest {
       Photos.Made.of("life", W + 40, H + 40, Registration.NONE).people(0).noise(0).bytes()[0];
 
   private static TakeWatch watch(int frames, IntUnaryOperator shift, IntToDoubleFunction stops) {
-    TakeWatch.Watcher w = new TakeWatch.Watcher(3, null);
+    TakeWatch.Watcher w = new TakeWatch.Watcher(3, null, 0);
     Random r = new Random(2);
     for (int f = 0; f < frames; f++) {
       int dx = 20 - shift.applyAsInt(f);
@@ -192,6 +194,18 @@ class TakeWatchTest {
         .isEqualTo(
             "The camera was not touched; less than 0.3 px cannot be told. The light is steady,"
                 + " within 0.02 stops.");
+    // Near the end of a short take, where the middle of what comes after is of few frames.
+    for (int at = 12; at <= 44; at++) {
+      int when = at;
+      assertThat(stood(48, 0, f -> new double[] {f < when ? 0 : 5, 0}).bumps())
+          .as("touched at %d", at)
+          .singleElement()
+          .satisfies(
+              b -> {
+                assertThat(b.frame()).isEqualTo(when);
+                assertThat(b.words()).contains("touched at frame " + when);
+              });
+    }
     for (double px : new double[] {0.6, 1, 6}) {
       assertThat(stood(100, 0, f -> new double[] {f < 26 ? 0 : px, 0}).bumps())
           .singleElement()
@@ -233,6 +247,17 @@ class TakeWatchTest {
     assertThat(stood(150, 0, f -> new double[] {walk[f], walk[f + 150]}).bumps())
         .singleElement()
         .satisfies(b -> assertThat(b.words()).contains("not locked off"));
+  }
+
+  /** What writes every frame by itself keeps nothing; H.264 the more the fewer bits it has. */
+  @Test
+  void whatACodecKeepsGoesByItsBits() {
+    Function<String, Recording> at =
+        codec -> new Recording(codec, 8, "progressive", "1:1", true, 8.0, "bt709");
+    assertThat(at.apply("prores").keeps(1920, 1080, 25)).isZero();
+    assertThat(at.apply("h264").keeps(640, 360, 25)).isLessThan(0.1);
+    assertThat(at.apply("h264").keeps(1920, 1080, 25)).isBetween(0.2, 0.3);
+    assertThat(at.apply("h264").keeps(3840, 2160, 50)).isBetween(0.6, 0.8);
   }
 
   /** A clip that was strongly compressed says what it cannot tell. */

@@ -350,7 +350,12 @@ public class BenchDesk {
             j -> {
               Coding coding = codings.clip(c);
               TakeWatch.Watcher w =
-                  new TakeWatch.Watcher((double) c.width / Frames.WATCH_WIDTH, coding);
+                  new TakeWatch.Watcher(
+                      (double) c.width / Frames.WATCH_WIDTH,
+                      coding,
+                      c.recording == null
+                          ? 0
+                          : c.recording.keeps(c.width, c.height, FrameRate.parse(c.rate).fps()));
               frames.watch(
                   store.find(c.hash),
                   c.width,
