@@ -9,10 +9,12 @@
     choices: Schemas['Choices'];
     /** What it is, where more than one is on the screen. */
     name: string;
+    /** Whether it can be said for all clips of the production too. */
+    clip?: boolean;
     /** Told once something else is said: what was measured before does not hold. */
     onsaid: () => void;
   }
-  let { picture, choices, name, onsaid }: Props = $props();
+  let { picture, choices, name, clip = false, onsaid }: Props = $props();
   const h = house();
   let busy = $state(false);
   const may = $derived(h.may('PRODUCER', 'COORDINATOR', 'FLOOR', 'ARTIST'));
@@ -32,6 +34,25 @@
       await h.again();
       onsaid();
       shell.say(`${name}: ${now.words}.`);
+    } catch (e) {
+      shell.wrong(e);
+    } finally {
+      busy = false;
+    }
+  }
+
+  /** Says the same for all clips of the production that tell nothing. */
+  async function sayForAll(): Promise<void> {
+    busy = true;
+    try {
+      const now = await got(
+        api.POST('/api/productions/{production}/coding', {
+          params: { path: { production: h.id } },
+          body: { id: crypto.randomUUID(), curve: picture.coding.curve, gamut: picture.coding.gamut },
+        }),
+      );
+      await h.again();
+      shell.say(`Clips that tell nothing: ${now.words}.`);
     } catch (e) {
       shell.wrong(e);
     } finally {
@@ -68,6 +89,11 @@
         >
       {/if}
     </div>
+    {#if clip && picture.coding.said && h.may('PRODUCER', 'COORDINATOR')}
+      <button class="tight mb-2 btn" disabled={busy} onclick={sayForAll}
+        >Say it for all clips that tell nothing</button
+      >
+    {/if}
   {/if}
 </details>
 

@@ -178,8 +178,8 @@
     {/if}
     {#if a && b}
       <div class="rule mt-3 grid gap-1 pt-3">
-        <Coded picture={a} name={name(first)} {choices} onsaid={() => job.forget()} />
-        <Coded picture={b} name={name(second)} {choices} onsaid={() => job.forget()} />
+        <Coded clip picture={a} name={name(first)} {choices} onsaid={() => job.forget()} />
+        <Coded clip picture={b} name={name(second)} {choices} onsaid={() => job.forget()} />
       </div>
     {/if}
   </aside>

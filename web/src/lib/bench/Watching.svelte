@@ -237,7 +237,7 @@
       <div class="mt-2 grid gap-1">
         {#if clip.recorded}<p class="soft small">{clip.recorded}</p>{/if}
         {#each clip.cautions as c (c)}<p class="small">{c}</p>{/each}
-        <Coded picture={clip} name="The clip" {choices} onsaid={() => watching.forget()} />
+        <Coded clip picture={clip} name="The clip" {choices} onsaid={() => watching.forget()} />
       </div>
     {/if}
     {#if w}

@@ -266,12 +266,14 @@ public class BenchDesk {
   /** One place of two stills under the magnifier, as both were recorded. */
   @Transactional(readOnly = true)
   public PlateSpot spot(Member me, UUID first, UUID second, int x, int y) throws IOException {
-    return PlateSpot.of(
-        x, y, patch(still(me, "first", first), x, y), patch(still(me, "second", second), x, y));
+    TakeStill a = still(me, "first", first);
+    TakeStill b = still(me, "second", second);
+    Coding one = codings.still(a).beside(codings.still(b));
+    return PlateSpot.of(x, y, patch(a, one, x, y), patch(b, codings.still(b).beside(one), x, y));
   }
 
-  private PlateSpot.Patch patch(TakeStill s, int x, int y) throws IOException {
-    return pictures.patch(store.find(s.hash), codings.still(s), x, y, PlateSpot.SIDE);
+  private PlateSpot.Patch patch(TakeStill s, Coding coding, int x, int y) throws IOException {
+    return pictures.patch(store.find(s.hash), coding, x, y, PlateSpot.SIDE);
   }
 
   /** Looks for the join that is seen least between two plates. */
