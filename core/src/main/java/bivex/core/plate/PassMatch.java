@@ -219,6 +219,7 @@ public record PassMatch(
     private final Sync sync;
     private final List<Frame> seen = new ArrayList<>();
     private final List<Double> blind = new ArrayList<>();
+    private int unlit;
     private Parts parts = new Parts(0, 0, 0);
     private Registration before = Registration.NONE;
 
@@ -240,6 +241,7 @@ public record PassMatch(
       Registering r = Registering.follow(first.luma(), second.luma(), before);
       before = r.sure() ? r.found() : before;
       Registration f = r.found();
+      unlit += TakeWatch.lit(first.luma()) && TakeWatch.lit(second.luma()) ? 0 : 1;
       if (seen.size() % LOOKED_AT == 0) {
         look(number, first, second);
       }
@@ -300,9 +302,17 @@ public record PassMatch(
           perPx,
           new Parts(parts.px, parts.frame, Math.min(told, 1000)),
           limits,
-          lightDoubt);
+          lightDoubt.isEmpty() && unlit > MOST_UNLIT * seen.size()
+              ? "they are too dark or too bright"
+              : lightDoubt);
     }
   }
+
+  /** Part of the frames that may be too dark or too bright before the light is not told. */
+  private static final double MOST_UNLIT = 0.1;
+
+  /** Part of the frames that must be placed before two clips are called the same. */
+  private static final double SAME_PLACED = 0.95;
 
   /**
    * What a retime takes away, by least squares of what is left against the speed of the first.
@@ -408,7 +418,7 @@ public record PassMatch(
         lightDoubt.isEmpty() && Math.abs(light) <= limits.stops() && lightWorst <= limits.stops();
     return new PassMatch(
             sure,
-            sure && inPlace && lit,
+            sure && inPlace && lit && placed.size() >= SAME_PLACED * seen.size(),
             moving,
             begins,
             even,
@@ -605,9 +615,19 @@ public record PassMatch(
               + " by less than %.1f px cannot be told in these clips.",
           what, worst.worstPx, start, parts.blindPx);
     }
+    if (placed < SAME_PLACED * frames.size()) {
+      return Said.of(
+          "Not sure: the %s lie on each other within %.2f px%s where they could be laid over, but"
+              + " that is %s of %s frames.",
+          what, worst.worstPx, start, placed, frames.size());
+    }
     return Said.of(
-        "The %s agree: within %.2f px in every frame and %.2f stops%s.",
-        what, worst.worstPx, Math.abs(lightStops) + lightWorst, start);
+        "The %s agree: within %.2f px in %s and %.2f stops%s.",
+        what,
+        worst.worstPx,
+        placed == frames.size() ? "every frame" : Said.of("%s of %s frames", placed, frames.size()),
+        Math.abs(lightStops) + lightWorst,
+        start);
   }
 
   private String remedyWords() {
@@ -616,6 +636,9 @@ public record PassMatch(
     }
     if (!sure) {
       return "hold two clips of the same move and the same set against each other";
+    }
+    if (placed < SAME_PLACED * frames.size() && !off() && !apart()) {
+      return "hold clips of more light and more detail against each other";
     }
     if (apart()) {
       return "run the move again from the same place; no one shift lays it back";

@@ -87,6 +87,7 @@ public record TakeWatch(
   private static final double LEAST_STOPS = 0.05;
   private static final double LEAST_PX = 1.5;
   private static final int SQUARE = 8;
+  private static final int LEAST_SQUARES = 40;
 
   /** Watches frames as they come. */
   public static final class Watcher {
@@ -141,6 +142,9 @@ public record TakeWatch(
 
     public TakeWatch done(FrameRate rate) {
       String doubt = coding == null || first == null ? null : coding.doubt(first.levels());
+      if (doubt == null && first != null && !lit(first.luma())) {
+        doubt = "is too dark or too bright for that";
+      }
       return of(
           List.copyOf(seen),
           rate,
@@ -174,6 +178,18 @@ public record TakeWatch(
       }
     }
     return all == 0 ? 0 : (double) same / all;
+  }
+
+  /** Whether enough of a frame is neither black nor burnt out to tell light by. */
+  static boolean lit(Plane p) {
+    int n = 0;
+    for (int y = 0; y + SQUARE <= p.height(); y += SQUARE) {
+      for (int x = 0; x + SQUARE <= p.width(); x += SQUARE) {
+        double v = Picture.linear(p.v()[(y + SQUARE / 2) * p.width() + x + SQUARE / 2]);
+        n += v > 0.002 && v < 0.95 ? 1 : 0;
+      }
+    }
+    return n >= LEAST_SQUARES;
   }
 
   private static double mean(Plane p) {

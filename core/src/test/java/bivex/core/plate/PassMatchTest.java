@@ -204,6 +204,15 @@ class PassMatchTest {
     assertThat(p.figures().get(0).note()).contains("even");
   }
 
+  /** Two takes of a night in which nothing can be told of the light say so. */
+  @Test
+  void lightThatCannotBeSeenIsNotTold() {
+    PassMatch p =
+        match(new Pass(f -> 0, f -> -9, 0, 1), 15, new Pass(f -> 0, f -> -8, 0, 2), 15, "");
+    assertThat(p.agrees()).isFalse();
+    assertThat(p.verdict()).doesNotContain("0.00 stops").doesNotContain("agree");
+  }
+
   @Test
   void anotherMoveIsNotMeasurable() {
     PassMatch p =
