@@ -25,7 +25,8 @@ class CoreDirectionTest {
             "net.e175.klaus.solarpositioning..",
             "ai.timefold.solver..",
             "org.jtransforms..",
-            "org.visnow.jlargearrays..")
+            "org.visnow.jlargearrays..",
+            "org.hipparchus..")
         .check(core);
   }
 
