@@ -37,6 +37,7 @@ class ForeignIdsTest {
           Map.entry("setup", "select id from setup where production_id = ?"),
           Map.entry("sheet", "select id from setup where production_id = ?"),
           Map.entry("take", "select id from take where production_id = ?"),
+          Map.entry("picture", "select id from take_still where production_id = ?"),
           Map.entry("still", "select id from take_still where production_id = ?"),
           Map.entry("clip", "select id from take_clip where production_id = ?"),
           Map.entry("version", "select id from version where production_id = ?"),

@@ -254,7 +254,8 @@ public class MediaProbe {
       }
     }
     throw new InvalidInput(
-        "file", "is no still or clip that is known here: mp4, webm, png, jpeg, tiff and others");
+        "file",
+        "is none of mp4, webm, mov, mxf, png, jpeg, tiff, exr, dpx or others that are known here");
   }
 
   /** Whether a TIFF says that it is a camera's raw picture. */
