@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { Snippet } from 'svelte';
   import type { Schemas } from '../api/client';
 
   /** What was found, what to do, and the figures behind it. */
@@ -7,12 +8,15 @@
     remedy: string;
     bad: boolean;
     figures: readonly Schemas['Figure'][];
+    /** More words between the verdict and the figures. */
+    children?: Snippet;
   }
-  let { verdict, remedy, bad, figures }: Props = $props();
+  let { verdict, remedy, bad, figures, children }: Props = $props();
 </script>
 
 <p class="verdict" class:bad>{verdict}</p>
 {#if remedy}<p class="todo">{remedy[0]?.toUpperCase()}{remedy.slice(1)}.</p>{/if}
+{#if children}<p>{@render children()}</p>{/if}
 {#if figures.length > 0}
   <dl class="mono">
     {#each figures as f (f.label)}

@@ -3,6 +3,7 @@
   import { api, got, type Schemas } from '../api/client';
   import { house } from '../house.svelte';
   import { free } from '../keys';
+  import Figures from './Figures.svelte';
   import { Job } from './job.svelte';
   import JobLine from './JobLine.svelte';
 
@@ -118,12 +119,9 @@
     >
     <JobLine {job} />
     {#if j}
-      <p class="verdict mt-2">{j.title}</p>
-      <p>{j.words}</p>
-      <dl class="mono">
-        {#each j.figures as f (f.label)}<dt class:beyond={f.beyond}>{f.label}</dt>
-          <dd>{f.value}</dd>{/each}
-      </dl>
+      <div class="mt-2">
+        <Figures verdict={j.title} remedy="" bad={false} figures={j.figures}>{j.words}</Figures>
+      </div>
       <label class="field mt-3"
         ><span>Number of the takes' first frame</span><input
           class="mono input"
@@ -180,28 +178,6 @@
     stroke-width: 2;
     stroke-dasharray: 9 5;
     vector-effect: non-scaling-stroke;
-  }
-  .verdict {
-    font-size: 15px;
-    font-weight: 640;
-    border-left: 4px solid var(--ink);
-    padding-left: 8px;
-  }
-  dl {
-    display: grid;
-    grid-template-columns: auto 1fr;
-    gap: 2px 10px;
-    margin-top: 10px;
-    border-top: 1px solid var(--line);
-    padding-top: 8px;
-  }
-  dt {
-    color: var(--soft);
-    font-family: var(--sans);
-  }
-  dt.beyond {
-    color: var(--pencil);
-    font-weight: 640;
   }
   .now kbd {
     color: inherit;

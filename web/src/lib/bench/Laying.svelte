@@ -119,26 +119,14 @@
   async function keep(): Promise<void> {
     const j = job.done;
     if (!j?.reading || j.id === keptJob) return;
-    try {
-      queries.setQueryData(
-        [h.id, 'bench'],
-        await got(
-          api.POST('/api/productions/{production}/bench/jobs/{job}/kept', {
-            params: { path: { production: h.id, job: j.id } },
-            body: { id: crypto.randomUUID() },
-          }),
-        ),
-      );
-      keptJob = j.id;
-      await h.again();
-      shell.say(
-        j.reading.agrees
-          ? `Kept: ${names[1]} agrees with the reference.`
-          : `Kept: ${names[1]} is in doubt until it is shot again or lived with.`,
-      );
-    } catch (e) {
-      shell.wrong(e);
-    }
+    if (!(await job.keep())) return;
+    keptJob = j.id;
+    await h.again();
+    shell.say(
+      j.reading.agrees
+        ? `Kept: ${names[1]} agrees with the reference.`
+        : `Kept: ${names[1]} is in doubt until it is shot again or lived with.`,
+    );
   }
 
   async function limit(limits: Schemas['Limits'] | null): Promise<void> {
@@ -344,7 +332,7 @@
       </p>{/if}
     {#if a && b}
       <div class="mt-3 grid gap-1">
-        <Coded picture={a} name="the reference" {choices} onsaid={() => job.forget()} />
+        <Coded picture={a} name="The reference" {choices} onsaid={() => job.forget()} />
         <Coded picture={b} name={names[1]} {choices} onsaid={() => job.forget()} />
       </div>
     {/if}

@@ -3,7 +3,7 @@
   import { api, got, type Schemas } from '../api/client';
   import { house } from '../house.svelte';
   import { free } from '../keys';
-  import { frame as shell, queries } from '../state.svelte';
+  import { frame as shell } from '../state.svelte';
   import Coded from './Coded.svelte';
   import Curves from './Curves.svelte';
   import Figures from './Figures.svelte';
@@ -71,26 +71,14 @@
   async function keep(): Promise<void> {
     const j = job.done;
     if (!j?.passes || j.id === keptJob) return;
-    try {
-      queries.setQueryData(
-        [h.id, 'bench'],
-        await got(
-          api.POST('/api/productions/{production}/bench/jobs/{job}/kept', {
-            params: { path: { production: h.id, job: j.id } },
-            body: { id: crypto.randomUUID() },
-          }),
-        ),
-      );
-      keptJob = j.id;
-      await h.again();
-      shell.say(
-        j.passes.agrees
-          ? `Kept: ${name(second)} agrees with ${name(first)}.`
-          : `Kept: ${name(second)} is in doubt until it is shot again or lived with.`,
-      );
-    } catch (e) {
-      shell.wrong(e);
-    }
+    if (!(await job.keep())) return;
+    keptJob = j.id;
+    await h.again();
+    shell.say(
+      j.passes.agrees
+        ? `Kept: ${name(second)} agrees with ${name(first)}.`
+        : `Kept: ${name(second)} is in doubt until it is shot again or lived with.`,
+    );
   }
 
   $effect(() =>

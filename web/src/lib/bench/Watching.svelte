@@ -3,7 +3,7 @@
   import { api, got, send, type Schemas } from '../api/client';
   import { house } from '../house.svelte';
   import { free } from '../keys';
-  import { frame as shell, queries } from '../state.svelte';
+  import { frame as shell } from '../state.svelte';
   import Clip from './Clip.svelte';
   import Coded from './Coded.svelte';
   import Curves from './Curves.svelte';
@@ -80,17 +80,9 @@
   }
 
   async function keep(): Promise<void> {
-    const j = zoning.done;
-    if (j)
-      await said(
-        got(
-          api.POST('/api/productions/{production}/bench/jobs/{job}/kept', {
-            params: { path: { production: h.id, job: j.id } },
-            body: { id: crypto.randomUUID() },
-          }),
-        ).then((d) => queries.setQueryData([h.id, 'bench'], d)),
-        'Zones kept: joins of this take keep clear of them.',
-      );
+    if (!(await zoning.keep())) return;
+    await h.again();
+    shell.say('Zones kept: joins of this take keep clear of them.');
   }
 
   const plan = () =>

@@ -1,5 +1,5 @@
 import { api, got, type Schemas } from '../api/client';
-import { frame as shell } from '../state.svelte';
+import { frame as shell, queries } from '../state.svelte';
 
 const EVERY_MS = 200;
 
@@ -63,6 +63,25 @@ export class Job {
       await api.DELETE('/api/productions/{production}/bench/jobs/{job}', {
         params: { path: { production: this.production(), job: this.now.id } },
       });
+    }
+  }
+
+  /** Keeps what was found as evidence; whether it is kept now. */
+  async keep(): Promise<boolean> {
+    const j = this.done;
+    if (!j) return false;
+    try {
+      const sheet = await got(
+        api.POST('/api/productions/{production}/bench/jobs/{job}/kept', {
+          params: { path: { production: this.production(), job: j.id } },
+          body: { id: crypto.randomUUID() },
+        }),
+      );
+      queries.setQueryData([this.production(), 'bench'], sheet);
+      return true;
+    } catch (e) {
+      shell.wrong(e);
+      return false;
     }
   }
 }

@@ -718,24 +718,18 @@ class BenchTest {
       g.dispose();
       ImageIO.write(frame, "png", dir.resolve(String.format("%03d.png", f)).toFile());
     }
-    Path clip = dir.resolve("walk.mp4");
-    run(
-        List.of(
-            "ffmpeg",
-            "-v",
-            "error",
-            "-y",
-            "-r",
-            "24",
-            "-i",
-            dir + "/%03d.png",
-            "-c:v",
-            "libx264",
-            "-crf",
-            "12",
-            "-pix_fmt",
-            "yuv420p",
-            clip.toString()));
+    return encoded(dir, ".mp4", "-c:v", "libx264", "-crf", "12", "-pix_fmt", "yuv420p");
+  }
+
+  /** A clip of the numbered pictures of a folder, at 24 frames a second. */
+  private static byte[] encoded(Path dir, String suffix, String... codec) throws Exception {
+    Path clip = dir.resolve("clip" + suffix);
+    List<String> c =
+        new ArrayList<>(
+            List.of("ffmpeg", "-v", "error", "-y", "-r", "24", "-i", dir + "/%03d.png"));
+    c.addAll(List.of(codec));
+    c.add(clip.toString());
+    run(c);
     return Files.readAllBytes(clip);
   }
 
@@ -901,21 +895,7 @@ class BenchTest {
           "png",
           dir.resolve(String.format("%03d.png", f)).toFile());
     }
-    Path clip = dir.resolve("pan.mov");
-    run(
-        List.of(
-            "ffmpeg",
-            "-v",
-            "error",
-            "-y",
-            "-r",
-            "24",
-            "-i",
-            dir + "/%03d.png",
-            "-c:v",
-            "prores_ks",
-            clip.toString()));
-    return Files.readAllBytes(clip);
+    return encoded(dir, ".mov", "-c:v", "prores_ks");
   }
 
   @Test

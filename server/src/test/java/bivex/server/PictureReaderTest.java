@@ -218,6 +218,10 @@ class PictureReaderTest {
     assertThat((double) (shown.getRGB(10, 50) & 0xff))
         .isCloseTo(255 * Picture.coded(0.18), within(1.5));
 
+    assertThatThrownBy(() -> reader.patch(exr, PLAIN, 10, 10, 9))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("not codes");
+
     BufferedImage ramp = new BufferedImage(W, H, BufferedImage.TYPE_USHORT_GRAY);
     ramp(ramp, 65_535);
     Path dpx = dir.resolve("film.dpx");

@@ -66,13 +66,14 @@ public record Coding(Curve curve, Gamut gamut, Known known) {
   }
 
   /**
-   * What holds for a picture. What is said by hand goes before all; a file that says no more than
-   * that it is for a display is believed less than the camera's own data, since programs write that
-   * on whatever passes through them.
+   * What holds for a picture. What is said by hand goes before all; a clip that says no more than
+   * BT.709 is believed less than the camera's own data, since programs write that on whatever
+   * passes through them. Of a still the camera's data say nothing: it may come from a phone beside
+   * it.
    *
    * @param profile whether the file brings a profile of its own
    * @param cameraProfile name of the profile in the camera data of its take; may be null
-   * @param production what is said for all that tells nothing
+   * @param production what is said for all clips that tell nothing
    * @param still a still counts as sRGB where nothing is known, a clip as BT.709
    */
   public static Coding of(
@@ -83,12 +84,12 @@ public record Coding(Curve curve, Gamut gamut, Known known) {
     if (profile) {
       return new Coding(null, null, Known.PROFILE);
     }
-    boolean special = file.curve != null && file.curve != Curve.SRGB && file.curve != Curve.BT709;
-    Curve camera = Curve.named(cameraProfile);
+    boolean special = file.curve != null && file.curve != Curve.BT709;
+    Curve camera = still ? null : Curve.named(cameraProfile);
     if (!special && camera != null) {
       return new Told(camera, null).as(Known.CAMERA);
     }
-    if (!special && production.curve != null) {
+    if (!special && !still && production.curve != null) {
       return production.as(Known.PRODUCTION);
     }
     return file.curve != null

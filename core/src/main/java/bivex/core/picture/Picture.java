@@ -272,9 +272,7 @@ public record Picture(
 
   /** Linear light of a value in the working code. */
   public static double linear(double coded) {
-    return coded <= 0.04045
-        ? coded / 12.92
-        : coded <= 1 ? Math.pow((coded + 0.055) / 1.055, 2.4) : Math.exp((coded - 1) / ABOVE);
+    return coded <= 1 ? Curve.SRGB.light(coded) : Math.exp((coded - 1) / ABOVE);
   }
 
   /** Luminance of linear light with the primaries of ITU-R BT.709. */

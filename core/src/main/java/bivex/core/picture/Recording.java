@@ -25,6 +25,19 @@ public record Recording(
     boolean constant,
     Double megabits,
     String matrix) {
+  /** Lines from which a picture is taken to be high definition. */
+  private static final int HIGH = 700;
+
+  /**
+   * How the colour of a clip is taken apart that does not tell: as BT.709 in high definition, as
+   * BT.601 below (common practice, no source).
+   *
+   * @param lines of the picture
+   */
+  public static String usualMatrix(int lines) {
+    return lines >= HIGH ? "bt709" : "smpte170m";
+  }
+
   /** Whether each frame holds two moments. */
   public boolean interlaced() {
     return scan.startsWith("interlaced");

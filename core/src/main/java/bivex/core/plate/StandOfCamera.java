@@ -13,10 +13,12 @@ import java.util.List;
  * slowly, or never locked off.
  *
  * @param bumps in order
- * @param floorPx what is less cannot be told from the tremble of the measurement, px
- * @param steadyPx how far the place of a frame is off, in the middle, px
+ * @param floorPx what is less cannot be told from the tremble of the measurement, px; not a number
+ *     where the set could not be followed
+ * @param followed in how many frames it could be
+ * @param frames of the take
  */
-record StandOfCamera(List<Bump> bumps, double floorPx, double steadyPx) {
+record StandOfCamera(List<Bump> bumps, double floorPx, int followed, int frames) {
   /** Less is not told even in the cleanest clip, px: the error of following small frames. */
   private static final double LEAST_PX = 0.3;
 
@@ -41,16 +43,12 @@ record StandOfCamera(List<Bump> bumps, double floorPx, double steadyPx) {
   static StandOfCamera of(List<Seen> all, FrameRate rate, double perPx, double frozen) {
     List<Seen> seen = all.stream().filter(Seen::sure).toList();
     if (seen.size() < LEAST_FRAMES) {
-      return new StandOfCamera(List.of(), Double.NaN, Double.NaN);
+      return new StandOfCamera(List.of(), Double.NaN, seen.size(), all.size());
     }
     double[] x = seen.stream().mapToDouble(Seen::dx).toArray();
     double[] y = seen.stream().mapToDouble(Seen::dy).toArray();
-    double[] steps = new double[x.length - 1];
-    for (int i = 1; i < x.length; i++) {
-      steps[i - 1] = Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]);
-    }
-    double step = LightMatch.median(steps);
-    double error = step / MEDIAN_STEP;
+    double error = tremble(x, y);
+    double step = error * MEDIAN_STEP;
     // A coding that keeps old squares hides small shifts.
     double floor = Math.max(LEAST_PX * Math.max(1, perPx / 3), BEYOND * error) * (1 + frozen);
     if (step > LEAST_PX && together(x, y) > UNDONE) {
@@ -69,7 +67,8 @@ record StandOfCamera(List<Bump> bumps, double floorPx, double steadyPx) {
                           + " to %.1f px in all.",
                       step, most))),
           floor,
-          error);
+          seen.size(),
+          all.size());
     }
     List<Bump> out = new ArrayList<>();
     double[][] rest = {x.clone(), y.clone()};
@@ -77,7 +76,16 @@ record StandOfCamera(List<Bump> bumps, double floorPx, double steadyPx) {
     slide(seen, rest, floor, out);
     knocks(seen, rest, floor, rate, out);
     out.sort((a, b) -> Integer.compare(a.frame(), b.frame()));
-    return new StandOfCamera(List.copyOf(out), floor, error);
+    return new StandOfCamera(List.copyOf(out), floor, seen.size(), all.size());
+  }
+
+  /** Standard deviation of a place, a side, by how much it jumps from one frame to the next, px. */
+  static double tremble(double[] x, double[] y) {
+    double[] steps = new double[Math.max(1, x.length - 1)];
+    for (int i = 1; i < x.length; i++) {
+      steps[i - 1] = Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]);
+    }
+    return LightMatch.median(steps) / MEDIAN_STEP;
   }
 
   /** How far each step goes on as the one before went, −1 to 1. */
@@ -101,10 +109,15 @@ record StandOfCamera(List<Bump> bumps, double floorPx, double steadyPx) {
   private static void touches(
       List<Seen> seen, double[] x, double[] y, double[][] rest, double floor, List<Bump> out) {
     int n = x.length;
+    // Where it only rings or creeps, nothing more is looked for.
+    boolean[] passed = new boolean[n];
     for (int round = 0; round < MOST_TOUCHES; round++) {
       int at = -1;
       double most = floor;
       for (int k = 1; k < n; k++) {
+        if (passed[k]) {
+          continue;
+        }
         double[] by = jump(rest[0], rest[1], k);
         double px = Math.hypot(by[0], by[1]);
         double beyond = px > most ? px - creep(rest, k, by) : 0;
@@ -116,11 +129,12 @@ record StandOfCamera(List<Bump> bumps, double floorPx, double steadyPx) {
       if (at < 0) {
         return;
       }
+      Arrays.fill(passed, Math.max(0, at - WINDOW / 2), Math.min(n, at + WINDOW / 2), true);
       at = largestStep(rest, at);
       double[] by = jump(rest[0], rest[1], at);
       double px = Math.hypot(by[0], by[1]);
-      if (!sudden(x, y, at, px) || !stays(rest, at, by, floor)) {
-        return;
+      if (px <= floor || !sudden(x, y, at, px) || !stays(rest, at, by, floor)) {
+        continue;
       }
       for (int k = at; k < n; k++) {
         rest[0][k] -= by[0];
@@ -213,46 +227,68 @@ record StandOfCamera(List<Bump> bumps, double floorPx, double steadyPx) {
     return there > 0.6 * px;
   }
 
-  /** A place that creeps away; it is taken out of the rest. */
+  /** A place that creeps away, for good or not; it is taken out of the rest. */
   private static void slide(List<Seen> seen, double[][] rest, double floor, List<Bump> out) {
     int n = seen.size();
-    int edge = Math.max(3, n / 10);
+    int edge = 5;
     double[] by = new double[2];
+    double[] start = new double[2];
+    double[][] slow = {middle(rest[0]), middle(rest[1])};
     for (int c = 0; c < 2; c++) {
-      by[c] =
-          LightMatch.median(Arrays.copyOfRange(rest[c], n - edge, n))
-              - LightMatch.median(Arrays.copyOf(rest[c], edge));
+      start[c] = LightMatch.median(Arrays.copyOf(rest[c], edge));
+      by[c] = LightMatch.median(Arrays.copyOfRange(rest[c], n - edge, n)) - start[c];
     }
     double px = Math.hypot(by[0], by[1]);
-    if (px <= floor) {
+    int furthest = 0;
+    double most = 0;
+    for (int i = 0; i < n; i++) {
+      double off = Math.hypot(slow[0][i] - start[0], slow[1][i] - start[1]);
+      furthest = off > most ? i : furthest;
+      most = Math.max(most, off);
+    }
+    if (px > floor) {
+      out.add(slid(seen, slow, by, px));
+    } else if (most > floor) {
+      int frame = seen.get(furthest).frame();
+      out.add(
+          new Bump(
+              frame,
+              most,
+              true,
+              Said.of(
+                  "The camera moved slowly and came back: at frame %s it is %.1f px off.",
+                  frame, most)));
+    } else {
       return;
     }
-    double[][] slow = {middle(rest[0]), middle(rest[1])};
-    int begin = 0;
-    int end = n - 1;
-    for (int i = 0; i < n; i++) {
-      double gone = ((slow[0][i] - slow[0][0]) * by[0] + (slow[1][i] - slow[1][0]) * by[1]) / px;
-      begin = gone < 0.15 * px ? i : begin;
-      end = gone > 0.85 * px ? Math.min(end, i) : end;
-    }
-    boolean sagged = by[1] < 0 && -by[1] > 2 * Math.abs(by[0]);
-    out.add(
-        new Bump(
-            seen.get(Math.min(begin, end)).frame(),
-            px,
-            true,
-            Said.of(
-                "The camera %s slowly, by %.1f px between frames %s and %s: its end does not match"
-                    + " its beginning.",
-                sagged ? "sagged" : "slid",
-                px,
-                seen.get(Math.min(begin, end)).frame(),
-                seen.get(Math.max(begin, end)).frame())));
     for (int c = 0; c < 2; c++) {
       for (int i = 0; i < n; i++) {
         rest[c][i] -= slow[c][i];
       }
     }
+  }
+
+  private static Bump slid(List<Seen> seen, double[][] slow, double[] by, double px) {
+    int begin = 0;
+    int end = seen.size() - 1;
+    for (int i = 0; i < seen.size(); i++) {
+      double gone = ((slow[0][i] - slow[0][0]) * by[0] + (slow[1][i] - slow[1][0]) * by[1]) / px;
+      begin = gone < 0.15 * px ? i : begin;
+      end = gone > 0.85 * px ? Math.min(end, i) : end;
+    }
+    int from = seen.get(Math.min(begin, end)).frame();
+    return new Bump(
+        from,
+        px,
+        true,
+        Said.of(
+            "The camera %s slowly, by %.1f px between frames %s and %s: its end does not match its"
+                + " beginning.",
+            // What the camera sees goes up when it tilts down.
+            by[1] < 0 && -by[1] > 2 * Math.abs(by[0]) ? "sagged" : "slid",
+            px,
+            from,
+            seen.get(Math.max(begin, end)).frame()));
   }
 
   /** Running median. */
@@ -312,8 +348,14 @@ record StandOfCamera(List<Bump> bumps, double floorPx, double steadyPx) {
       return "The place of the set could not be followed: whether the camera was touched is not"
           + " known.";
     }
-    return bumps.isEmpty()
-        ? Said.of("The camera was not touched; less than %.1f px cannot be told.", floorPx)
-        : bumps.get(0).words() + (bumps.size() == 1 ? "" : " And " + (bumps.size() - 1) + " more.");
+    String rest =
+        followed < frames
+            ? Said.of(" In %s of %s frames the set could be followed.", followed, frames)
+            : "";
+    return (bumps.isEmpty()
+            ? Said.of("The camera was not touched; less than %.1f px cannot be told.", floorPx)
+            : bumps.get(0).words()
+                + (bumps.size() == 1 ? "" : " And " + (bumps.size() - 1) + " more."))
+        + rest;
   }
 }

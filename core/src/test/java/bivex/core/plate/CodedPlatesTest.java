@@ -187,6 +187,14 @@ class CodedPlatesTest {
         .isEqualTo("PQ, BT.2020, told by the file");
     assertThat(Coding.of(Told.NOTHING, false, display, "F-Log", Told.NOTHING, false).words())
         .isEqualTo("F-Log, BT.2020, by the camera data of the take");
+    // A still may come from a phone beside the camera.
+    assertThat(Coding.of(Told.NOTHING, false, Told.NOTHING, "F-Log", log, true).words())
+        .isEqualTo("sRGB, taken for granted");
+    assertThat(Coding.of(Told.NOTHING, false, Told.NOTHING, "Standard", log, false).words())
+        .isEqualTo("V-Log, V-Gamut, as said for this production");
+    Told srgb = new Told(Curve.SRGB, Gamut.BT709);
+    assertThat(Coding.of(Told.NOTHING, false, srgb, "F-Log", log, false).words())
+        .isEqualTo("sRGB, told by the file");
     assertThat(Coding.of(Told.NOTHING, false, display, "Standard", Told.NOTHING, false).words())
         .isEqualTo("BT.709, told by the file");
     assertThat(Coding.of(Told.NOTHING, false, Told.NOTHING, null, Told.NOTHING, true).words())

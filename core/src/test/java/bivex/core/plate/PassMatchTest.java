@@ -81,25 +81,25 @@ class PassMatchTest {
   }
 
   private static PassMatch match(Pass a, int n, Pass b, int m, String lightDoubt) {
-    PassMatch.Move first = new PassMatch.Move();
-    PassMatch.Move second = new PassMatch.Move();
+    PassMove first = new PassMove();
+    PassMove second = new PassMove();
     for (int f = 0; f < n; f++) {
       first.frame(a.frame(f));
     }
     for (int f = 0; f < m; f++) {
       second.frame(b.frame(f));
     }
-    PassMatch.Sync sync = PassMatch.sync(first, second);
+    PassMove.Sync sync = first.sync(second);
     for (int round = 0; ; round++) {
-      PassMatch.Matcher matcher = new PassMatch.Matcher(sync, 3);
+      PassMatcher matcher = new PassMatcher(first, sync, 3);
       for (int f = Math.max(0, -sync.frames()); f < Math.min(n, m - sync.frames()); f++) {
         matcher.frame(f, a.frame(f), b.frame(f + sync.frames()));
       }
-      int further = round > 1 ? 0 : matcher.further(first);
+      int further = round > 1 ? 0 : matcher.further();
       if (further == 0) {
-        return matcher.done(first, Limits.USUAL, lightDoubt);
+        return matcher.done(Limits.USUAL, lightDoubt);
       }
-      sync = new PassMatch.Sync(true, sync.frames() + further, sync.even());
+      sync = sync.later(further);
     }
   }
 
@@ -157,7 +157,7 @@ class PassMatchTest {
     assertThat(p.driftPx()).as("it is off all the time alike").isLessThan(0.5);
     assertThat(p.lightStops()).isCloseTo(0.05, within(0.01));
     assertThat(p.lightWorst()).isCloseTo(0.05, within(0.015));
-    assertThat(p.figures())
+    assertThat(p.sheet(true).figures())
         .extracting(PlateSheet.Figure::label)
         .contains("Worst frame", "Light, worst frame");
     assertThat(p.csv().lines()).hasSize(81);
@@ -201,7 +201,7 @@ class PassMatchTest {
             "");
     assertThat(p.even()).isTrue();
     assertThat(p.begins()).isEqualTo(5);
-    assertThat(p.figures().get(0).note()).contains("even");
+    assertThat(p.sheet(true).figures().get(0).note()).contains("even");
   }
 
   /** Two takes of a night in which nothing can be told of the light say so. */
@@ -234,17 +234,17 @@ class PassMatchTest {
     Pass straight = new Pass(f -> 0, f -> 0, 0, 1);
     Pass near = new Pass(f -> 2, f -> 0, 0, 2);
     Pass far = new Pass(f -> 0, f -> 0, 0, 2);
-    PassMatch.Move a = new PassMatch.Move();
-    PassMatch.Move b = new PassMatch.Move();
+    PassMove a = new PassMove();
+    PassMove b = new PassMove();
     for (int f = 0; f < 20; f++) {
       a.frame(straight.frame(f));
       b.frame(slid(far.frame(f), near.frame(f)));
     }
-    PassMatch.Matcher m = new PassMatch.Matcher(PassMatch.sync(a, b), 3);
+    PassMatcher m = new PassMatcher(a, a.sync(b), 3);
     for (int f = 0; f < 20; f++) {
       m.frame(f, straight.frame(f), slid(far.frame(f), near.frame(f)));
     }
-    PassMatch p = m.done(a, Limits.USUAL, "");
+    PassMatch p = m.done(Limits.USUAL, "");
     assertThat(p.agrees()).isFalse();
     assertThat(p.verdict()).contains("another way");
     assertThat(p.parts().px()).isCloseTo(6, within(1.5));

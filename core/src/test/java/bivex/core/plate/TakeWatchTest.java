@@ -158,6 +158,8 @@ class TakeWatchTest {
       seen.add(new TakeWatch.Seen(f, 40, 0, lost ? 90 : 0, 0, !lost));
     }
     assertThat(TakeWatch.of(seen, FrameRate.FILM, 1, 0, null).bumps()).isEmpty();
+    assertThat(TakeWatch.of(seen, FrameRate.FILM, 1, 0, null).words())
+        .contains("In 35 of 40 frames the set could be followed.");
     List<TakeWatch.Seen> twice = new ArrayList<>();
     for (int f = 0; f < 60; f++) {
       twice.add(new TakeWatch.Seen(f, 40, 0, f >= 20 && f < 23 ? 7 : f >= 45 ? -4 : 0, 0, true));
@@ -239,6 +241,31 @@ class TakeWatchTest {
                 .bumps())
         .singleElement()
         .satisfies(b -> assertThat(b.words()).contains("knocked at frame 40", "rang"));
+    // Away and back so slowly that no frame jumps: not touched, and not the same all the way.
+    assertThat(stood(120, 0, f -> new double[] {0, 3 * Math.sin(Math.PI * f / 119)}).bumps())
+        .singleElement()
+        .satisfies(
+            b -> {
+              assertThat(b.words()).contains("moved slowly and came back");
+              assertThat(b.px()).isCloseTo(3, within(0.3));
+              assertThat(b.frame()).isBetween(45, 75);
+            });
+    // A knock that rings does not hide a small touch long after it.
+    assertThat(
+            stood(
+                    120,
+                    0,
+                    f ->
+                        new double[] {
+                          f < 30
+                              ? 0
+                              : 5 * Math.exp((30 - f) / 4.0) * Math.cos((f - 30) * 1.5)
+                                  + (f < 90 ? 0 : 1),
+                          0
+                        })
+                .bumps())
+        .extracting(b -> b.words().split(" at frame ")[0])
+        .containsExactly("The camera was knocked", "The camera was touched");
     double[] walk = new double[300];
     Random r = new Random(3);
     for (int i = 2; i < 300; i++) {

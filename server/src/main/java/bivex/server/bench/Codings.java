@@ -188,7 +188,7 @@ public class Codings {
     c.productionId = me.productionId();
     c.pictureId = picture;
     c.curve = in.curve();
-    c.gamut = in.curve() == null || in.gamut() != null ? in.gamut() : in.curve().usualGamut();
+    c.gamut = in.gamut();
     c.saidBy = me.name();
     c.saidAt = clock.instant();
     said.saveAndFlush(c);

@@ -5,8 +5,11 @@ import bivex.core.picture.Coding;
 import bivex.core.picture.Levels;
 import bivex.core.picture.Picture;
 import bivex.core.plate.PassMatch;
+import bivex.core.plate.PassMatcher;
+import bivex.core.plate.PassMove;
 import bivex.core.plate.PlateComparison;
 import bivex.core.plate.PlateComparison.Limits;
+import bivex.core.time.FrameRate;
 import bivex.server.access.Member;
 import bivex.server.keep.TakeClip;
 import bivex.server.keep.TakeClips;
@@ -49,7 +52,7 @@ class PassDesk {
   }
 
   /** One of the two, and how it goes. */
-  private record Side(TakeClip clip, Coding coding, PassMatch.Move move) {}
+  private record Side(TakeClip clip, Coding coding, PassMove move) {}
 
   BenchJobs.Job start(Member me, UUID first, UUID second) {
     TakeClip a = clip(me, "first", first);
@@ -58,44 +61,34 @@ class PassDesk {
       throw new InvalidInput("second", "must be another clip than the first");
     }
     PlateComparison.mustFit(a.width, a.height, b.width, b.height);
-    if (!a.rate.equals(b.rate)) {
-      throw new InvalidInput(
-          "second",
-          "runs at "
-              + b.rate
-              + " fps, the first at "
-              + a.rate
-              + ": their frames have no counterparts");
-    }
+    PassMatch.mustRunAlike(FrameRate.parse(a.rate), FrameRate.parse(b.rate));
     UUID setup = takes.findById(b.takeId).orElseThrow().setupId;
     return jobs.start(me.productionId(), List.of(a.id, b.id), setup, j -> measure(j, a, b));
   }
 
   private void measure(BenchJobs.Job j, TakeClip a, TakeClip b) throws IOException {
     Coding one = codings.clip(a).beside(codings.clip(b));
-    Side first = new Side(a, one, new PassMatch.Move());
-    Side second = new Side(b, codings.clip(b).beside(one), new PassMatch.Move());
+    Side first = new Side(a, one, new PassMove());
+    Side second = new Side(b, codings.clip(b).beside(one), new PassMove());
     Levels[] levels = {
       follow(j, first, 0, "how the first moves"), follow(j, second, 0.25, "how the second moves")
     };
     if (j.cancelled) {
       return;
     }
-    PassMatch.Sync sync = PassMatch.sync(first.move, second.move);
+    PassMove.Sync sync = first.move.sync(second.move);
     double perPx = (double) a.width / Frames.WATCH_WIDTH;
     for (int round = 1; !j.cancelled; round++) {
-      PassMatch.Matcher matcher = new PassMatch.Matcher(sync, perPx);
+      PassMatcher matcher = new PassMatcher(first.move, sync, perPx);
       match(j, first, second, sync, matcher);
-      int further = round == ROUNDS ? 0 : matcher.further(first.move);
+      int further = round == ROUNDS ? 0 : matcher.further();
       if (further == 0) {
         j.passes =
             matcher.done(
-                first.move,
-                Limits.USUAL,
-                Coding.doubt(first.coding, levels[0], second.coding, levels[1]));
+                Limits.USUAL, Coding.doubt(first.coding, levels[0], second.coding, levels[1]));
         return;
       }
-      sync = new PassMatch.Sync(sync.moving(), sync.frames() + further, sync.even());
+      sync = sync.later(further);
     }
   }
 
@@ -119,7 +112,7 @@ class PassDesk {
   }
 
   private void match(
-      BenchJobs.Job j, Side first, Side second, PassMatch.Sync sync, PassMatch.Matcher matcher)
+      BenchJobs.Job j, Side first, Side second, PassMove.Sync sync, PassMatcher matcher)
       throws IOException {
     try (Frames.Reel a = open(first);
         Frames.Reel b = open(second)) {

@@ -519,15 +519,11 @@ public class MediaProbe {
         : pixels.matches("yuvj?4\\d\\dp|nv12|uyvy422|yuyv422") ? Integer.valueOf(8) : null;
   }
 
-  /** Lines from which a picture is taken to be high definition. */
-  private static final int HIGH = 700;
-
-  /** Of what does not tell: BT.709 in high definition, BT.601 below (common practice). */
   private static String matrix(JsonNode v, int lines) {
     String told = word(v, "color_space").replace("unknown", "");
     return !told.isEmpty() || !word(v, "pix_fmt").startsWith("yuv")
         ? told
-        : lines >= HIGH ? "bt709" : "smpte170m";
+        : Recording.usualMatrix(lines);
   }
 
   private static String colour(JsonNode v) {

@@ -169,6 +169,9 @@ public class PictureReader {
       throws IOException {
     if (FfmpegStill.is(file)) {
       FfmpegStill s = decoded(file);
+      if (s.light() != null) {
+        throw new InvalidInput("picture", "holds light itself, not codes; look at the maps");
+      }
       Rectangle r = square(x, y, side, s.width(), s.height());
       int[] row = new int[3 * s.width()];
       int[][] rgb = new int[r.width * r.height][];
@@ -178,7 +181,7 @@ public class PictureReader {
           rgb[i * r.width + k] = Arrays.copyOfRange(row, 3 * (r.x + k), 3 * (r.x + k) + 3);
         }
       }
-      return new PlateSpot.Patch(16, rgb, (y - r.y) * r.width + x - r.x, FfmpegStill.shown(coding));
+      return new PlateSpot.Patch(16, rgb, (y - r.y) * r.width + x - r.x, coding.decoding());
     }
     Rectangle[] cut = new Rectangle[1];
     Decoded d = decode(file, (w, h) -> cut[0] = square(x, y, side, w, h));

@@ -107,6 +107,17 @@ class StoredShapesTest {
     assertThatThrownBy(() -> camera.convertToEntityAttribute("{\"v\":99,\"value\":{}}"))
         .isInstanceOf(IllegalStateException.class)
         .hasMessageContaining("99");
+    var passes = new PlateMeasure.Passes();
+    assertThat(
+            passes
+                .convertToEntityAttribute(
+                    "{\"v\":1,\"value\":{\"verdict\":\"x\",\"moving\":true,\"begins\":2,\"even\":false,"
+                        + "\"errorPx\":1.5,\"retimeFrames\":0,\"afterPx\":0,"
+                        + "\"parts\":{\"px\":0,\"frame\":0,\"blindPx\":\"NaN\"}}}")
+                .parts()
+                .blindPx())
+        .as("parts that could not be looked at, as version 1 kept them")
+        .isNull();
     var rates = new Production.Rates();
     assertThat(rates.convertToEntityAttribute("[]").own())
         .as("no rates of one's own, as kept before there were versions")

@@ -49,6 +49,13 @@ class MediaProbeTest {
     return Files.readAllBytes(out);
   }
 
+  /** A second of grey from black at the left to white at the right, 25 frames. */
+  private static String ramp(String size) {
+    return "color=s="
+        + size
+        + ":d=1:r=25,format=gbrp,geq=r='round(255*X/W)':g='round(255*X/W)':b='round(255*X/W)'";
+  }
+
   private byte[] from(byte[] clip, String... more) throws IOException {
     Path in = folder.resolve("in.mp4");
     Files.write(in, clip);
@@ -250,25 +257,12 @@ class MediaProbeTest {
   })
   void whatCamerasWriteIsMeasured(String suffix, String how, String codec, Integer bits)
       throws Exception {
-    Path clip = folder.resolve("camera" + suffix);
-    List<String> c =
-        new ArrayList<>(
-            List.of(
-                "ffmpeg",
-                "-v",
-                "error",
-                "-y",
-                "-f",
-                "lavfi",
-                "-i",
-                "color=s=1280x720:d=1:r=25,format=gbrp,geq=r='round(255*X/W)':g='round(255*X/W)':b='round(255*X/W)'",
-                "-vf",
-                "scale=out_color_matrix=bt709,format=yuv444p16le",
-                "-c:v"));
+    List<String> c = new ArrayList<>(List.of("-f", "lavfi", "-i", ramp("1280x720"), "-vf"));
+    c.addAll(List.of("scale=out_color_matrix=bt709,format=yuv444p16le", "-c:v"));
     c.addAll(List.of(how.split(" ")));
-    c.add(clip.toString());
-    House.run(c);
-    MediaProbe.Found found = new MediaProbe().measured(clip, "camera" + suffix);
+    made(suffix, c.toArray(String[]::new));
+    Path clip = folder.resolve("made" + suffix);
+    MediaProbe.Found found = new MediaProbe().measured(clip, "made" + suffix);
     assertThat(found.recording().codec()).isEqualTo(codec);
     assertThat(found.recording().bits()).isEqualTo(bits);
     assertThat(found.facts().frames()).isEqualTo(25);
@@ -297,7 +291,7 @@ class MediaProbeTest {
         .isEqualTo(1280);
     // For review only what browsers play is taken.
     if (!suffix.equals(".mp4")) {
-      assertThatThrownBy(() -> new MediaProbe().probe(clip, "camera" + suffix))
+      assertThatThrownBy(() -> new MediaProbe().probe(clip, "made" + suffix))
           .hasMessageContaining("not taken yet");
     }
   }
@@ -309,35 +303,30 @@ class MediaProbeTest {
   @ParameterizedTest
   @CsvSource({"arib-std-b67, HLG", "smpte2084, PQ"})
   void hdrIsReadByItsTags(String transfer, Curve curve) throws Exception {
-    Path clip = folder.resolve("hdr.mov");
-    House.run(
-        List.of(
-            "ffmpeg",
-            "-v",
-            "error",
-            "-y",
-            "-f",
-            "lavfi",
-            "-i",
-            "color=s=640x360:d=1:r=25,format=gbrp,geq=r='round(255*X/W)':g='round(255*X/W)':b='round(255*X/W)'",
-            "-vf",
-            "scale=out_color_matrix=bt2020,format=yuv444p16le",
-            "-c:v",
-            "libx265",
-            "-crf",
-            "4",
-            "-pix_fmt",
-            "yuv444p10le",
-            "-x265-params",
-            "log-level=none:colorprim=bt2020:colormatrix=bt2020nc:transfer=" + transfer,
-            "-color_primaries",
-            "bt2020",
-            "-color_trc",
-            transfer,
-            "-colorspace",
-            "bt2020nc",
-            clip.toString()));
-    MediaProbe.Found found = new MediaProbe().measured(clip, "hdr.mov");
+    made(
+        ".mov",
+        "-f",
+        "lavfi",
+        "-i",
+        ramp("640x360"),
+        "-vf",
+        "scale=out_color_matrix=bt2020,format=yuv444p16le",
+        "-c:v",
+        "libx265",
+        "-crf",
+        "4",
+        "-pix_fmt",
+        "yuv444p10le",
+        "-x265-params",
+        "log-level=none:colorprim=bt2020:colormatrix=bt2020nc:transfer=" + transfer,
+        "-color_primaries",
+        "bt2020",
+        "-color_trc",
+        transfer,
+        "-colorspace",
+        "bt2020nc");
+    Path clip = folder.resolve("made.mov");
+    MediaProbe.Found found = new MediaProbe().measured(clip, "made.mov");
     assertThat(found.coding()).isEqualTo(new Coding.Told(curve, Gamut.BT2020));
     Process zimg =
         new ProcessBuilder(
@@ -385,27 +374,22 @@ class MediaProbeTest {
   /** Fields, squeezed pixels and quarter turns are kept and said. */
   @Test
   void howItWasRecordedIsSaid() throws Exception {
-    Path clip = folder.resolve("fields.mxf");
-    House.run(
-        List.of(
-            "ffmpeg",
-            "-v",
-            "error",
-            "-y",
-            "-f",
-            "lavfi",
-            "-i",
-            "testsrc2=s=720x576:r=50:d=1",
-            "-vf",
-            "interlace,setsar=64/45",
-            "-c:v",
-            "mpeg2video",
-            "-flags",
-            "+ilme+ildct",
-            "-top",
-            "1",
-            clip.toString()));
-    MediaProbe.Found found = new MediaProbe().measured(clip, "fields.mxf");
+    made(
+        ".mxf",
+        "-f",
+        "lavfi",
+        "-i",
+        "testsrc2=s=720x576:r=50:d=1",
+        "-vf",
+        "interlace,setsar=64/45",
+        "-c:v",
+        "mpeg2video",
+        "-flags",
+        "+ilme+ildct",
+        "-top",
+        "1");
+    Path clip = folder.resolve("made.mxf");
+    MediaProbe.Found found = new MediaProbe().measured(clip, "made.mxf");
     assertThat(found.recording().interlaced()).isTrue();
     assertThat(found.recording().cautions())
         .hasSize(2)
