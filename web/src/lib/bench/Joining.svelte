@@ -63,22 +63,30 @@
         <defs
           ><clipPath id="right-of-join"
             ><path
-              d={j ? `${j.svg}L${w} ${tall}L${w} 0Z` : `M${w / 2} 0L${w / 2} ${tall}L${w} ${tall}L${w} 0Z`}
+              d={j?.svg
+                ? `${j.svg}L${w} ${tall}L${w} 0Z`
+                : `M${w / 2} 0L${w / 2} ${tall}L${w} ${tall}L${w} 0Z`}
             /></clipPath
           ></defs
         >
-        <image href={picture(a.id)} width={w} height={tall} />
-        <image href={picture(b.id)} width={w} height={tall} clip-path="url(#right-of-join)" />
-        {#if j && shown}
-          <path d={j.svg} class="feather" stroke-width={j.featherPx} />
+        <image href={picture(j?.swapped ? b.id : a.id)} width={w} height={tall} />
+        <image
+          href={picture(j?.swapped ? a.id : b.id)}
+          width={w}
+          height={tall}
+          clip-path="url(#right-of-join)"
+        />
+        {#if j?.svg && shown}
+          {#if j.featherPx}<path d={j.svg} class="feather" stroke-width={j.featherPx} />{/if}
           <path d={j.svg} class="under" /><path d={j.svg} class="path" />
         {/if}
       </svg>
       <p class="soft small mt-1">
-        {j
-          ? 'Left of the line the first plate, right of it the second: ' +
+        {j?.svg
+          ? `Left of the line ${name(j.swapped ? right : left)}, right of it ${name(j.swapped ? left : right)}: ` +
             'what a composite would show before any feather. The pale band is the feather.'
-          : 'Divided in the middle until a join is looked for.'} <kbd>v</kbd> hides the line.
+          : 'Divided in the middle.'}
+        {#if j?.svg}<kbd>v</kbd> hides the line.{/if}
       </p>
     {:else}
       <div class="sheet p-6">
@@ -89,7 +97,7 @@
   </div>
   <aside aria-label="Join">
     <label class="field"
-      ><span>Left of the join</span><select
+      ><span>First plate, left of the join if it can</span><select
         class="select"
         value={left?.id}
         onchange={(e) => ((leftId = e.currentTarget.value), job.forget())}
@@ -98,7 +106,7 @@
       ></label
     >
     <label class="field mt-2"
-      ><span>Right of the join</span><select
+      ><span>Second plate</span><select
         class="select"
         value={right?.id}
         onchange={(e) => ((rightId = e.currentTarget.value), job.forget())}
@@ -120,23 +128,23 @@
     <JobLine {job} />
     {#if j}
       <div class="mt-2">
-        <Figures verdict={j.title} remedy="" bad={false} figures={j.figures}>{j.words}</Figures>
+        <Figures verdict={j.title} remedy="" bad={j.kind === 'NONE'} figures={j.figures}>{j.words}</Figures>
       </div>
-      <label class="field mt-3"
-        ><span>Number of the takes' first frame</span><input
-          class="mono input"
-          type="number"
-          min="0"
-          bind:value={from}
-        /></label
-      >
-      <div class="mt-2 flex gap-2">
-        <a class="tight btn" href={file('svg')} download>SVG path</a><a
-          class="tight btn"
-          href={file('json')}
-          download>JSON</a
+      {#if j.svg}<label class="field mt-3"
+          ><span>Number of the takes' first frame</span><input
+            class="mono input"
+            type="number"
+            min="0"
+            bind:value={from}
+          /></label
         >
-      </div>
+        <div class="mt-2 flex gap-2">
+          <a class="tight btn" href={file('svg')} download>SVG path</a><a
+            class="tight btn"
+            href={file('json')}
+            download>JSON</a
+          >
+        </div>{/if}
     {:else if !left?.zones || !right?.zones}
       <p class="soft small mt-2">
         {!left?.zones && !right?.zones

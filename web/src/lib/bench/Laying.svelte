@@ -10,6 +10,7 @@
   import { Job } from './job.svelte';
   import JobLine from './JobLine.svelte';
   import Overlay from './Overlay.svelte';
+  import Proved from './Proved.svelte';
   import Reading from './Reading.svelte';
 
   /** Two takes of a set laid over each other, measured and kept. */
@@ -75,6 +76,7 @@
         }),
       ),
   }));
+  const file = (name: string) => `/api/productions/${h.id}/bench/jobs/${job.done?.id}/${name}`;
   const picture = (id: string | undefined) => `/api/productions/${h.id}/stills/${id}/picture`;
 
   let seen = '';
@@ -315,12 +317,20 @@
       </div>
       {#if keptHere && (!job.done || job.done.id === keptJob)}<p class="soft small mt-2">
           Kept by {keptHere.keptBy}, {moment(keptHere.keptAt)}.
-        </p>{/if}
+        </p>
+        <Proved kept={keptHere} />{/if}
       {#if job.done && job.done.id !== keptJob}<p class="soft small mt-2">
           Measured in {job.done.seconds.toFixed(1)} s. {pair.kept
             ? 'Keeping it replaces what was kept before; the last word counts.'
             : 'Not kept yet.'}
         </p>{/if}
+      {#if job.done?.reading?.sure}
+        <div class="mt-2 flex gap-2">
+          <a class="tight btn" href={file('layback.json')} download="layback.json">Place, JSON</a>
+          {#if job.done.graded}<a class="tight btn" href={file('grade.cc')} download="grade.cc">Grade, CDL</a
+            >{/if}
+        </div>
+      {/if}
     {:else if pair.kept && !keptHere}
       <p class="mt-2">
         <strong>{pair.kept.passes ? 'Kept of their clips' : 'Kept of other stills'}:</strong>

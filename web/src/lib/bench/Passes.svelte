@@ -159,8 +159,13 @@
         {:else}<button class="now btn grow" onclick={keep}>Keep as evidence <kbd>k</kbd></button>{/if}
         <a
           class="btn"
-          href="/api/productions/{h.id}/bench/jobs/{job.done?.id}/passes.csv"
+          href="/api/productions/{h.id}/bench/jobs/{job.done?.id}/frames.csv"
           download="passes.csv">Curves, CSV</a
+        >
+        <a
+          class="btn"
+          href="/api/productions/{h.id}/bench/jobs/{job.done?.id}/frames.json"
+          download="passes.json">JSON</a
         >
       </div>
     {/if}

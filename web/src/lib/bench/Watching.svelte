@@ -30,6 +30,7 @@
   const cleans = $derived(set.takes.filter((t) => t.id !== take?.id && t.stills.length > 0));
   const clean = $derived(cleans.find((t) => t.id === cleanId) ?? cleans.find((t) => t.clean) ?? cleans[0]);
   const w = $derived(watching.done?.watch ?? null);
+  const file = (job: Job, name: string) => `/api/productions/${h.id}/bench/jobs/${job.done?.id}/${name}`;
   const z = $derived(zoning.done?.zones ?? null);
   const here = $derived(z?.occupied[frame]?.boxes ?? []);
   const name = (t: Schemas['BenchTake']) => `${t.label}, take ${t.number}`;
@@ -241,6 +242,10 @@
             class="tight mt-2 btn"
             onclick={() => touch(b.frame)}>Log it as a touch</button
           >{/if}{/each}
+      <div class="mt-2 flex gap-2">
+        <a class="tight btn" href={file(watching, 'frames.csv')} download="watch.csv">Every frame, CSV</a>
+        <a class="tight btn" href={file(watching, 'frames.json')} download="watch.json">JSON</a>
+      </div>
     {/if}
     <div class="rule mt-3 pt-3">
       <label class="field"
@@ -257,7 +262,11 @@
       <JobLine job={zoning} />
       {#if z}
         <p class="mt-2">{z.words}</p>
-        {#if z.zones.length > 0}<button class="now mt-2 btn w-full" onclick={keep}>Keep the zones</button
+        {#if z.zones.length > 0}<button class="now mt-2 btn w-full" onclick={keep}>Keep the zones</button>
+          <a
+            class="tight mt-2 btn"
+            href="{file(zoning, 'masks.zip')}?from={set.firstFrame}"
+            download="masks.zip">Masks from frame {set.firstFrame}, PNG in a ZIP</a
           >{/if}
       {/if}
       {#if take?.zones && h.may('PRODUCER', 'COORDINATOR')}

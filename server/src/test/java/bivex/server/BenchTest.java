@@ -128,6 +128,22 @@ class BenchTest {
             bench + "/jobs/" + answer.path("id").asString() + "/kept",
             Map.of("id", UUID.randomUUID().toString())));
     assertThat(stage.state("plate:clean")).startsWith("IN_HAND");
+    // Somebody who saw the composite says how it was; what was measured stays.
+    String words = bench + "/measures/" + id + "/words";
+    assertThat(stage.producer.post(words, Map.of("matched", true)).text("field")).isEqualTo("id");
+    assertThat(stage.producer.post(words, Map.of("id", UUID.randomUUID().toString())).text("field"))
+        .isEqualTo("matched");
+    for (boolean matched : new boolean[] {false, true}) {
+      Stage.ok(
+          stage.producer.post(
+              words, Map.of("id", UUID.randomUUID().toString(), "matched", matched, "note", "")));
+    }
+    Caller.Answer record = Stage.ok(stage.producer.get(bench));
+    assertThat(record.at("record/words").asString())
+        .as("the newest word on each counts")
+        .startsWith("It proved right in 0 of 1. What it doubted matched all the same once.");
+    assertThat(record.at("record/kept").asInt()).isEqualTo(3);
+    assertThat(stage.state("plate:performance-2")).startsWith("IN_HAND");
     // Evidence of one take against itself is none.
     JsonNode same = compare(off, again);
     assertThat(
@@ -138,6 +154,49 @@ class BenchTest {
                     Map.of("id", UUID.randomUUID().toString()))
                 .text("detail"))
         .contains("two stills of one take");
+  }
+
+  /** A free program does what the files of a comparison say, and then the plates agree. */
+  @Test
+  void anotherProgramLaysTheSecondBack() throws Exception {
+    String first = stage.pick("plate:performance-1", Stage.CAMERA).text("id");
+    String second = stage.pick("plate:performance-2", Stage.CAMERA).text("id");
+    byte[] moved = Walls.coded(Walls.wall(960, 540, 6.4, 0.3, BufferedImage.TYPE_INT_RGB), "png");
+    String a =
+        still(
+            first,
+            "a.png",
+            Walls.coded(Walls.wall(960, 540, 0, 0, BufferedImage.TYPE_INT_RGB), "png"));
+    JsonNode j = compare(a, still(second, "b.png", moved));
+    assertThat(j.at("/reading/agrees").asBoolean()).isFalse();
+    assertThat(j.at("/graded").asBoolean()).isTrue();
+    String files = bench + "/jobs/" + j.path("id").asString() + "/";
+    Caller.Answer l = Stage.ok(stage.producer.get(files + "layback.json"));
+    double gain = l.at("gradeLinearGains/1").asDouble();
+    assertThat(gain).isCloseTo(Math.pow(2, -0.3), org.assertj.core.data.Offset.offset(0.01));
+    assertThat(text(files + "grade.cc")).contains("urn:ASC:CDL:v1.2");
+    Path dir = Files.createTempDirectory("laid");
+    Files.write(dir.resolve("b.png"), moved);
+    run(
+        List.of(
+            "ffmpeg",
+            "-v",
+            "error",
+            "-i",
+            dir.resolve("b.png").toString(),
+            "-vf",
+            l.text("ffmpeg")
+                + ",format=gbrpf32le,zscale=tin=iec61966-2-1:t=linear:pin=709:p=709:min=gbr:m=gbr"
+                + String.format(
+                    java.util.Locale.ROOT, ",colorchannelmixer=rr=%1$f:gg=%1$f:bb=%1$f", gain)
+                + ",zscale=tin=linear:t=iec61966-2-1:pin=709:p=709:min=gbr:m=gbr,format=rgb24",
+            dir.resolve("laid.png").toString()));
+    JsonNode back =
+        compare(a, still(second, "laid.png", Files.readAllBytes(dir.resolve("laid.png"))));
+    assertThat(back.at("/reading/agrees").asBoolean()).as(back.toString()).isTrue();
+    assertThat(Math.abs(back.at("/reading/found/dx").asDouble())).isLessThan(0.1);
+    assertThat(stage.producer.get(files + "frames.csv").status()).isEqualTo(404);
+    assertThat(stage.producer.get(files + "masks.zip").status()).isEqualTo(404);
   }
 
   /**
@@ -592,6 +651,26 @@ class BenchTest {
         .isCloseTo(628 / 960.0, org.assertj.core.data.Offset.offset(0.01));
     assertThat(last.path("right").asDouble())
         .isCloseTo(748 / 960.0, org.assertj.core.data.Offset.offset(0.01));
+    // One mask a frame, by the numbers of the shot, white where she is and nowhere else.
+    byte[] zip =
+        stage
+            .producer
+            .get(bench + "/jobs/" + z.path("id").asString() + "/masks.zip?from=1001")
+            .raw()
+            .body();
+    int masks = 0;
+    try (var in = new java.util.zip.ZipInputStream(new ByteArrayInputStream(zip))) {
+      for (var e = in.getNextEntry(); e != null; e = in.getNextEntry()) {
+        assertThat(e.getName()).isEqualTo("mask." + (1001 + masks) + ".png");
+        BufferedImage mask = ImageIO.read(new ByteArrayInputStream(in.readAllBytes()));
+        int left = 720 - 4 * masks++;
+        assertThat(mask.getRaster().getSample(left + 60, 400, 0)).isEqualTo(255);
+        assertThat(mask.getRaster().getSample(left - 20, 400, 0)).isZero();
+        assertThat(mask.getRaster().getSample(left + 140, 400, 0)).isZero();
+        assertThat(mask.getRaster().getSample(left + 60, 100, 0)).isZero();
+      }
+    }
+    assertThat(masks).isEqualTo(24);
     Stage.ok(
         stage.producer.post(
             bench + "/jobs/" + z.path("id").asString() + "/kept",
@@ -681,6 +760,12 @@ class BenchTest {
             "The camera was not touched; less than 0.6 px cannot be told. No flicker is seen; less"
                 + " than 0.10 stops cannot be told in this clip, it is compressed: watch the"
                 + " camera's own file.");
+    String frames = bench + "/jobs/" + watched.path("id").asString() + "/frames.";
+    assertThat(text(frames + "csv").lines())
+        .hasSize(25)
+        .first()
+        .isEqualTo("frame,mean_percent,stops,dx,dy,placed");
+    assertThat(Stage.ok(stage.producer.get(frames + "json")).at("frames")).hasSize(24);
     String pulled = UUID.randomUUID().toString();
     Stage.ok(
         stage.producer.post(
@@ -839,7 +924,7 @@ class BenchTest {
         .contains("part by up to 3.")
         .contains("begins 4 frames later");
     assertThat(j.at("/passes/tracks")).hasSize(4);
-    String csv = text(bench + "/jobs/" + j.path("id").asString() + "/passes.csv");
+    String csv = text(bench + "/jobs/" + j.path("id").asString() + "/frames.csv");
     assertThat(csv.lines())
         .hasSize(1 + j.at("/passes/both").asInt())
         .first()
@@ -867,7 +952,7 @@ class BenchTest {
                 .post(bench + "/passes", Map.of("first", a, "second", slow))
                 .text("detail"))
         .contains("no counterparts");
-    assertThat(stage.producer.get(bench + "/jobs/" + UUID.randomUUID() + "/passes.csv").status())
+    assertThat(stage.producer.get(bench + "/jobs/" + UUID.randomUUID() + "/frames.csv").status())
         .isEqualTo(404);
   }
 

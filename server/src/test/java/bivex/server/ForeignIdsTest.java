@@ -39,6 +39,7 @@ class ForeignIdsTest {
           Map.entry("take", "select id from take where production_id = ?"),
           Map.entry("picture", "select id from take_still where production_id = ?"),
           Map.entry("still", "select id from take_still where production_id = ?"),
+          Map.entry("measure", "select id from plate_measure where production_id = ?"),
           Map.entry("clip", "select id from take_clip where production_id = ?"),
           Map.entry("version", "select id from version where production_id = ?"),
           Map.entry("draft", "select id from draft where production_id = ?"),
@@ -151,16 +152,26 @@ class ForeignIdsTest {
     for (Role r : Role.values()) {
       crew.put(r, house.person(mine, r));
     }
-    // The demo delivers nothing by itself.
+    // The demo delivers and measures nothing by itself.
     house
         .bean(Transactions.class)
         .write(
-            () ->
-                jdbc.update(
-                    "insert into package (id, production_id, spec_id, number, packed_by, packed_at)"
-                        + " select gen_random_uuid(), production_id, id, 1, 'Mara', now() from"
-                        + " delivery_spec where production_id = ?",
-                    theirs));
+            () -> {
+              jdbc.update(
+                  "insert into package (id, production_id, spec_id, number, packed_by, packed_at)"
+                      + " select gen_random_uuid(), production_id, id, 1, 'Mara', now() from"
+                      + " delivery_spec where production_id = ?",
+                  theirs);
+              return jdbc.update(
+                  "insert into plate_measure (id, production_id, setup_id, first_take, second_take,"
+                      + " first_still, second_still, agrees, verdict, remedy, comparison, kept_by,"
+                      + " kept_at) select gen_random_uuid(), t.production_id, t.setup_id, t.id,"
+                      + " u.id, a.id, b.id, true, 'x', '', '{}', 'Mara', now() from take t join"
+                      + " take u on u.setup_id = t.setup_id and u.id > t.id join take_still a on"
+                      + " a.take_id = t.id join take_still b on b.take_id = u.id where"
+                      + " t.production_id = ? limit 1",
+                  theirs);
+            });
     List<Call> calls = calls();
     Map<String, String> before = everything();
     List<String> wrong = new ArrayList<>();

@@ -2,12 +2,10 @@ package bivex.core.plate;
 
 import bivex.core.InvalidInput;
 import bivex.core.Said;
-import bivex.core.picture.Picture;
-import bivex.core.picture.Plane;
-import bivex.core.picture.Registration;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
-import java.util.stream.IntStream;
+import java.util.function.ToDoubleFunction;
 
 /**
  * The join between two plates that lie on each other that is seen least (S29): from the top of the
@@ -18,22 +16,21 @@ import java.util.stream.IntStream;
  * @param path one place per row of {@code step} pixels, px from the left of the whole frame
  * @param step rows of the frame one place stands for
  * @param differencePercent mean of what differs along it, percent of full scale
- * @param stepStops light of the right plate against the left along it, stops, after the whole is
- *     graded
- * @param featherPx width over which to mix
- * @param roomPx least distance to a performer's room, px
+ * @param stepStops light of the second plate against the first along it, stops, after the whole is
+ *     graded; null where all is too dark or cut off to tell
+ * @param colorStops red against blue of the second, held against the first, stops; null where it
+ *     cannot be told
+ * @param featherPx width over which to mix; null where the step cannot be told
  * @param fadeFrames frames over which to fade the grade when the light drifts
- * @param words for the desk
  */
 public record JoinFinder(
     double[] path,
     int step,
     double differencePercent,
-    double stepStops,
-    double featherPx,
-    double roomPx,
-    int fadeFrames,
-    String words) {
+    Double stepStops,
+    Double colorStops,
+    Double featherPx,
+    int fadeFrames) {
   /**
    * A step of light spread over more than this is not seen (common practice, no source; the figure
    * is the project's own).
@@ -43,10 +40,8 @@ public record JoinFinder(
   private static final double STOPS_PER_FRAME = 0.01;
   private static final double LEAST_FEATHER = 4;
 
-  /** What going on costs where nothing differs, so that the way stays short. */
-  private static final double PLAIN = 0.006;
-
-  private static final double EDGE = 0.65;
+  /** The eye sees a step of colour less than one of light (the project's own figure). */
+  private static final double COLOR = 0.5;
 
   /** Share of the width within which a performer is near. */
   private static final double NEAR = 0.03;
@@ -65,15 +60,15 @@ public record JoinFinder(
     public static Room between(double low, double high, int rows) {
       double[] l = new double[rows];
       double[] h = new double[rows];
-      java.util.Arrays.fill(l, low);
-      java.util.Arrays.fill(h, high);
+      Arrays.fill(l, low);
+      Arrays.fill(h, high);
       return new Room(l, h);
     }
   }
 
-  /** Width to mix over for a step of light and what is left of a shift. */
-  public static double feather(double stops, double misregistrationPx) {
-    return Math.max(LEAST_FEATHER, Math.max(Math.abs(stops) / STOPS_PER_PX, 4 * misregistrationPx));
+  /** Width to mix over for a step of light, px. */
+  public static double feather(double stops) {
+    return Math.max(LEAST_FEATHER, Math.abs(stops) / STOPS_PER_PX);
   }
 
   /** Frames to fade a drift of light over. */
@@ -82,55 +77,81 @@ public record JoinFinder(
   }
 
   /**
-   * @param left the plate left of the join
-   * @param right the plate right of it
-   * @param where how the right lies on the left
-   * @param stops light of the right against the left, taken out before it is looked for
+   * The cheapest way through a room.
+   *
    * @param room where it may go; as many rows as the frame has at {@link #step}
-   * @param driftStops drift of the light between the two, stops
+   * @param driftStops drift of the light between the two plates, stops
    * @throws InvalidInput naming {@code zones} when some row leaves no room
    */
-  public static JoinFinder of(
-      Picture left, Picture right, Registration where, double stops, Room room, double driftStops) {
-    int step = step(left.width());
-    double[][] cost = new double[left.height() / step][];
-    double[][] difference = new double[cost.length][];
-    double[][] ratio = new double[cost.length][];
-    costs(left, right, where, stops, step, cost, difference, ratio);
-    double[] low = new double[cost.length];
-    double[] high = new double[cost.length];
-    for (int y = 0; y < cost.length; y++) {
-      int i = Math.min(room.low.length - 1, y * room.low.length / cost.length);
-      low[y] = room.low[i] / step;
-      high[y] = room.high[i] / step;
+  static JoinFinder of(JoinGround ground, Room room, double driftStops) {
+    int rows = ground.rows();
+    double[] low = new double[rows];
+    double[] high = new double[rows];
+    for (int y = 0; y < rows; y++) {
+      int i = Math.min(room.low.length - 1, y * room.low.length / rows);
+      low[y] = room.low[i] / ground.step();
+      high[y] = room.high[i] / ground.step();
     }
-    keepAway(cost, low, high, NEAR * left.width() / step);
+    double[][] cost = ground.cost();
+    keepAway(cost, low, high, NEAR * ground.columns());
     int[] path = cheapest(cost, low, high, REACH, BEND);
-    double sum = 0;
-    double[] steps = new double[path.length];
-    double least = Double.POSITIVE_INFINITY;
-    for (int y = 0; y < path.length; y++) {
-      sum += difference[y][path[y]];
-      steps[y] = ratio[y][path[y]];
-      least = Math.min(least, Math.min(path[y] + 0.5 - low[y], high[y] - path[y] - 0.5) * step);
+    return told(ground, path, List.of(ground.along(path)), driftStops);
+  }
+
+  /**
+   * An upright join that moves: what is told of it is the worst of all places it goes to.
+   *
+   * @param places per frame, px of the frame
+   */
+  static JoinFinder upright(JoinGround ground, double[] places, double driftStops) {
+    List<JoinGround.Along> seen = new ArrayList<>();
+    int[] columns =
+        Arrays.stream(places)
+            .mapToInt(x -> Math.max(0, Math.min(ground.columns() - 1, (int) (x / ground.step()))))
+            .toArray();
+    for (int column : Arrays.stream(columns).distinct().toArray()) {
+      seen.add(ground.along(constant(column, ground.rows())));
     }
-    double stepStops = LightMatch.median(steps);
-    double worst = quantile(steps, 0.9);
-    double feather = Math.ceil(feather(worst, 0.1) / 2) * 2;
+    return told(ground, constant(columns[0], ground.rows()), seen, driftStops);
+  }
+
+  private static int[] constant(int column, int rows) {
+    int[] out = new int[rows];
+    Arrays.fill(out, column);
+    return out;
+  }
+
+  private static JoinFinder told(
+      JoinGround ground, int[] path, List<JoinGround.Along> seen, double driftStops) {
+    double light = worst(seen, JoinGround.Along::worstStops);
+    double color = worst(seen, JoinGround.Along::worstColor);
+    double seenAs = Math.max(light, Double.isNaN(color) ? 0 : COLOR * color);
     double[] out = new double[path.length];
     for (int y = 0; y < path.length; y++) {
-      out[y] = (path[y] + 0.5) * step;
+      out[y] = (path[y] + 0.5) * ground.step();
     }
-    int fade = fade(driftStops);
-    String words =
-        Said.of("Feather %.0f px", feather)
-            + (feather / 2 > least
-                ? Said.of(", but there are only %.0f px to the nearer performer", least)
-                : "")
-            + (fade > 0 ? Said.of("; fade the grade over %s frames", fade) : "")
-            + ".";
     return new JoinFinder(
-        out, step, 100 * sum / path.length, stepStops, feather, least, fade, words);
+        out,
+        ground.step(),
+        worst(seen, JoinGround.Along::differencePercent),
+        orNull(worst(seen, JoinGround.Along::stepStops)),
+        orNull(worst(seen, JoinGround.Along::colorStops)),
+        Double.isNaN(light) ? null : Math.ceil(feather(seenAs) / 2) * 2,
+        fade(driftStops));
+  }
+
+  private static Double orNull(double v) {
+    return Double.isNaN(v) ? null : (Double) v;
+  }
+
+  /** What is furthest from nothing; not a number where it is told nowhere. */
+  private static double worst(List<JoinGround.Along> seen, ToDoubleFunction<JoinGround.Along> of) {
+    double most = Double.NaN;
+    for (JoinGround.Along a : seen) {
+      double v = of.applyAsDouble(a);
+      most = Double.isNaN(most) || Math.abs(v) > Math.abs(most) ? v : most;
+    }
+    return most;
   }
 
   /**
@@ -142,7 +163,7 @@ public record JoinFinder(
       for (int x = 0; x < cost[y].length; x++) {
         double room =
             Math.min(low[y] > 0 ? x - low[y] : near, high[y] < cost[y].length ? high[y] - x : near);
-        cost[y][x] += 3 * PLAIN * Math.max(0, Math.min(1, 1 - room / near));
+        cost[y][x] += 3 * JoinGround.PLAIN * Math.max(0, Math.min(1, 1 - room / near));
       }
     }
   }
@@ -150,103 +171,6 @@ public record JoinFinder(
   /** Rows of the frame that one place of a path stands for. */
   public static int step(int width) {
     return width < 1280 ? 1 : width < 2800 ? 2 : 4;
-  }
-
-  private static double quantile(double[] v, double share) {
-    double[] s = java.util.Arrays.stream(v).map(Math::abs).sorted().toArray();
-    return s[(int) (share * (s.length - 1))];
-  }
-
-  private static void costs(
-      Picture a,
-      Picture b,
-      Registration where,
-      double stops,
-      int step,
-      double[][] cost,
-      double[][] difference,
-      double[][] ratio) {
-    int s = a.scale();
-    int per = step / s;
-    Plane[] p = {a.red().shrunk(per), a.green().shrunk(per), a.blue().shrunk(per)};
-    Plane[] q = {b.red().shrunk(per), b.green().shrunk(per), b.blue().shrunk(per)};
-    int w = Math.min(p[0].width(), a.width() / step);
-    double mx = ((a.width() - 1) / 2.0 - (s * per - 1) / 2.0) / (s * per);
-    double my = ((a.height() - 1) / 2.0 - (s * per - 1) / 2.0) / (s * per);
-    double grade = Math.pow(2, -stops);
-    Registration.Mapping there = where.mapping();
-    int rows = Math.min(cost.length, p[0].height());
-    // What is graded brighter than the reference can be is cut off there as the reference is.
-    float most = 1;
-    for (Plane channel : p) {
-      for (float v : channel.v()) {
-        most = Math.max(most, v);
-      }
-    }
-    float top = most;
-    double[][] first = new double[cost.length][w];
-    double[][] second = new double[cost.length][w];
-    double[][] raw = new double[cost.length][w];
-    IntStream.range(0, cost.length)
-        .parallel()
-        .forEach(
-            y -> {
-              for (int x = 0; x < w; x++) {
-                double tx = there.x((x - mx) * s * per, (y - my) * s * per);
-                double ty = there.y((x - mx) * s * per, (y - my) * s * per);
-                double bx = Math.max(0, Math.min(w - 2, tx / (s * per) + mx));
-                double by = Math.max(0, Math.min(rows - 2, ty / (s * per) + my));
-                int i = Math.min(y, rows - 1) * p[0].width() + x;
-                double d = 0;
-                double[] va = new double[3];
-                double[] vb = new double[3];
-                for (int c = 0; c < 3; c++) {
-                  va[c] = Picture.coded(p[c].v()[i]);
-                  vb[c] = Picture.coded(Math.min(top, q[c].straight(bx, by) * grade));
-                  d = Math.max(d, Math.abs(va[c] - vb[c]));
-                }
-                first[y][x] = Picture.luminance(va[0], va[1], va[2]);
-                second[y][x] = Picture.luminance(vb[0], vb[1], vb[2]);
-                raw[y][x] = d;
-              }
-            });
-    IntStream.range(0, cost.length)
-        .parallel()
-        .forEach(
-            y -> {
-              cost[y] = new double[w];
-              difference[y] = new double[w];
-              ratio[y] = new double[w];
-              for (int x = 0; x < w; x++) {
-                double d = 0;
-                double l = 0;
-                double r = 0;
-                int n = 0;
-                for (int v = Math.max(0, y - 2); v <= Math.min(cost.length - 1, y + 2); v++) {
-                  for (int u = Math.max(0, x - 2); u <= Math.min(w - 1, x + 2); u++) {
-                    d += raw[v][u];
-                    l += first[v][u];
-                    r += second[v][u];
-                    n++;
-                  }
-                }
-                double edge = Math.min(edge(first, y, x), edge(second, y, x));
-                difference[y][x] = d / n;
-                ratio[y][x] =
-                    Math.log(
-                            Math.max(1e-4, Picture.linear(r / n))
-                                / Math.max(1e-4, Picture.linear(l / n)))
-                        / Math.log(2);
-                cost[y][x] = (d / n + PLAIN) * (1 - EDGE * edge);
-              }
-            });
-  }
-
-  /** How much of an upright edge both have at a place, 0 to 1. */
-  private static double edge(double[][] v, int y, int x) {
-    int l = Math.max(0, x - 1);
-    int r = Math.min(v[y].length - 1, x + 1);
-    return Math.min(1, Math.abs(v[y][r] - v[y][l]) / 0.12);
   }
 
   /**
@@ -267,7 +191,7 @@ public record JoinFinder(
       int lo = Math.max(0, (int) Math.ceil(low[y] - 1e-9));
       int hi = Math.min(w, (int) Math.floor(high[y] + 1e-9));
       double[] now = new double[w];
-      java.util.Arrays.fill(now, Double.POSITIVE_INFINITY);
+      Arrays.fill(now, Double.POSITIVE_INFINITY);
       boolean any = false;
       for (int x = lo; x < hi; x++) {
         double best = y == 0 ? 0 : Double.POSITIVE_INFINITY;

@@ -81,6 +81,12 @@ public record LightMatch(
     "middle bottom",
     "right bottom"
   };
+
+  /** Name of a ninth of the frame, counted row by row from the left top. */
+  static String place(int ninth) {
+    return NAMES[ninth];
+  }
+
   private static final double DARK = 0.0012;
   private static final double BRIGHT = 0.05;
 

@@ -323,7 +323,7 @@ public record PassMatch(
     return lightWorst() > limits.stops()
         ? Said.of(
             "grade the second frame by frame, or feather over %.0f px",
-            JoinFinder.feather(lightWorst(), 0))
+            JoinFinder.feather(lightWorst()))
         : Said.of("grade the second by %s stops", PlateComparison.signed(-lightStops(), 2));
   }
 

@@ -266,6 +266,11 @@ public record PlateComparison(
   /** Share of the frame that may differ then. */
   private static final double MOST_DIFFERS = 0.75;
 
+  /** Whether light and colour are known well enough to grade the second like the first. */
+  public boolean graded() {
+    return light.measured() && lightDoubt.isEmpty();
+  }
+
   /**
    * Whether everything that was measured is within the limits, all of it could be measured, and it
    * was enough of the frame.
@@ -365,7 +370,7 @@ public record PlateComparison(
               Said.of(
                   "shoot it again in the first light; else put the join where both agree and"
                       + " feather it over %.0f px, or fade the grade over the take",
-                  JoinFinder.feather(off, 0)),
+                  JoinFinder.feather(off)),
               Math.abs(off) / l.stops));
     }
     LightMatch.Region odd = light.oddestColor();

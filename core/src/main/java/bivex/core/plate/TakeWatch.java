@@ -367,4 +367,16 @@ public record TakeWatch(
     }
     return new Flicker(best, at, seen, floor, seen && frozen <= STRONGLY_CODED ? cause : "");
   }
+
+  /** Every frame as CSV, one line each. */
+  public String csv() {
+    StringBuilder out = new StringBuilder("frame,mean_percent,stops,dx,dy,placed\n");
+    for (Seen f : frames) {
+      out.append(
+          Said.of(
+              "%s,%.3f,%.4f,%.3f,%.3f,%s", f.frame, f.mean, f.stops, f.dx, f.dy, f.sure ? 1 : 0));
+      out.append('\n');
+    }
+    return out.toString();
+  }
 }

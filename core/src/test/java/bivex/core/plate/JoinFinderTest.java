@@ -73,25 +73,29 @@ class JoinFinderTest {
   void runsWhereBothAreAlike() {
     Picture a = wall(0);
     Picture b = wall(-0.3);
-    JoinFinder j = JoinFinder.of(a, b, Registration.NONE, 0, Room.between(300, 900, 720), 0.05);
+    JoinGround ground = JoinGround.of(a, b, Registration.NONE, new double[3]);
+    JoinFinder j = JoinFinder.of(ground, Room.between(300, 900, 720), 0.05);
     assertThat(Arrays.stream(j.path()).boxed())
         .allSatisfy(x -> assertThat(x).isBetween(598.0, 644.0));
     assertThat(j.stepStops()).isCloseTo(0, within(0.02));
+    assertThat(j.featherPx()).as("where nothing steps, the least").isEqualTo(4);
     assertThat(j.fadeFrames()).as("0.05 stop at 0.01 a frame").isEqualTo(5);
-    assertThat(j.roomPx()).isGreaterThan(240);
     // Held away from the strip, it must take the step and say how wide to mix: 0.3 stop at 0.0025 a
     // px.
-    JoinFinder far = JoinFinder.of(a, b, Registration.NONE, 0, Room.between(700, 790, 720), 0);
+    JoinFinder far = JoinFinder.of(ground, Room.between(700, 790, 720), 0);
     assertThat(Arrays.stream(far.path()).boxed())
         .allSatisfy(x -> assertThat(x).isBetween(700.0, 790.0));
     assertThat(far.stepStops()).isCloseTo(-0.3, within(0.02));
-    assertThat(far.featherPx()).isCloseTo(120, within(10.0));
-    assertThat(far.words()).contains("only");
+    assertThat(far.featherPx()).isCloseTo(120, within(4.0));
+    assertThat(far.colorStops()).isCloseTo(0, within(0.005));
     assertThat(far.svg()).startsWith("M").doesNotContain("NaN");
     assertThat(far.points().get(far.points().size() - 1)[1]).isEqualTo(720);
-    assertThatThrownBy(
-            () -> JoinFinder.of(a, b, Registration.NONE, 0, Room.between(700, 690, 720), 0))
+    assertThatThrownBy(() -> JoinFinder.of(ground, Room.between(700, 690, 720), 0))
         .hasMessageContaining("leave no way");
+    // A join that moves from the strip into the wall is told by the wall.
+    JoinFinder moving = JoinFinder.upright(ground, new double[] {620, 660, 760}, 0);
+    assertThat(moving.stepStops()).isCloseTo(-0.3, within(0.02));
+    assertThat(moving.featherPx()).isCloseTo(120, within(4.0));
   }
 
   private static Picture wall(double stops) {

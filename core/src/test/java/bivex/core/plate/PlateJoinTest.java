@@ -11,6 +11,7 @@ import bivex.core.picture.Photos;
 import bivex.core.picture.Picture;
 import bivex.core.picture.Registration;
 import bivex.core.plate.PlateZones.Box;
+import bivex.core.plate.PlateZones.Measured;
 import bivex.core.plate.PlateZones.Occupied;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -50,8 +51,13 @@ class PlateJoinTest {
         edges);
   }
 
+  private static Measured seen(List<Occupied> frames) {
+    return new Measured(frames, "");
+  }
+
   private static PlateJoin join(List<Occupied> left, List<Occupied> right, double slope) {
-    return PlateJoin.of(PAIR[0], PAIR[1], LAID, left, right, slope, 0, EffortRates.DEFAULTS);
+    return PlateJoin.of(
+        PAIR[0], PAIR[1], LAID, seen(left), seen(right), slope, 0, EffortRates.DEFAULTS);
   }
 
   /** Whether a join cuts through a box, looked up row by row. */
@@ -92,7 +98,7 @@ class PlateJoinTest {
         right.add(box(f, g, 0.2, g + 0.15, 1));
       }
       PlateJoin j = join(left, right, 6);
-      assertThat(j.kind()).isEqualTo(JoinPlan.Kind.STATIC);
+      assertThat(j.kind()).isEqualTo(PlateJoin.Kind.STATIC);
       assertThat(left).noneMatch(o -> cuts(j, o));
       assertThat(right).noneMatch(o -> cuts(j, o));
       assertThat(left)
@@ -108,7 +114,7 @@ class PlateJoinTest {
     List<Occupied> arm = List.of(box(0, 0.1, 0.2, 0.55, 0.4));
     List<Occupied> knee = List.of(box(0, 0.45, 0.6, 0.9, 0.9));
     PlateJoin j = join(arm, knee, 6);
-    assertThat(j.kind()).isEqualTo(JoinPlan.Kind.STATIC);
+    assertThat(j.kind()).isEqualTo(PlateJoin.Kind.STATIC);
     assertThat(at(j.points(), 0.3 * H)).isGreaterThan(0.55 * W);
     assertThat(at(j.points(), 0.75 * H)).isLessThan(0.45 * W);
   }
@@ -123,7 +129,7 @@ class PlateJoinTest {
       right.add(box(f, x + 0.08, 0, x + 0.28, 1));
     }
     PlateJoin j = join(left, right, 15);
-    assertThat(j.kind()).isEqualTo(JoinPlan.Kind.MOVING);
+    assertThat(j.kind()).isEqualTo(PlateJoin.Kind.MOVING);
     assertThat(j.moving()).hasSize(40);
     for (int f = 0; f < 40; f++) {
       assertThat(j.moving().get(f))
@@ -135,6 +141,147 @@ class PlateJoinTest {
     }
   }
 
+  /** The performers stand the other way round than the plates were chosen. */
+  @Test
+  void triesBothOrdersOfThePlates() {
+    List<Occupied> left = List.of(box(0, 0.6, 0.2, 0.8, 1), box(1, 0.61, 0.2, 0.81, 1));
+    List<Occupied> right = List.of(box(0, 0.1, 0.2, 0.3, 1), box(1, 0.12, 0.2, 0.31, 1));
+    PlateJoin j = join(left, right, 6);
+    assertThat(j.kind()).isEqualTo(PlateJoin.Kind.STATIC);
+    assertThat(j.swapped()).isTrue();
+    assertThat(j.title()).isEqualTo("A standing join, the other way round");
+    assertThat(j.words())
+        .startsWith("The second plate goes to the left: as chosen, there is no join.");
+    assertThat(left).noneMatch(o -> cuts(j, o));
+    assertThat(right).noneMatch(o -> cuts(j, o));
+    assertThat(at(j.points(), 0.9 * H)).isBetween(0.31 * W, 0.6 * W);
+    double free = Math.min(at(j.points(), 0.9 * H) - 0.31 * W, 0.6 * W - at(j.points(), 0.9 * H));
+    assertThat(j.roomPx()).as("to what was measured").isBetween(0.006 * W, free + 0.5);
+    assertThat(join(right, left, 6).swapped()).isFalse();
+  }
+
+  /** Nobody measured anything yet, but the stills show who stands where. */
+  @Test
+  void goesBetweenWhoIsSeenInTheStills() {
+    Picture[] pair = Photos.Made.of("life", W, H, Registration.NONE).people(0.12).pair();
+    PlateComparison c =
+        PlateComparison.of(
+            pair[0], pair[1], PlateComparison.Limits.USUAL, (s, d) -> {}, () -> false);
+    PlateJoin j =
+        PlateJoin.of(
+            pair[0], pair[1], c, seen(List.of()), seen(List.of()), 6, 0, EffortRates.DEFAULTS);
+    double area = 0.12 * W * H;
+    double rx = area / Math.PI / Math.min(0.48 * H, Math.sqrt(area / Math.PI * 1.9));
+    assertThat(j.points())
+        .allSatisfy(p -> assertThat(p[0]).isBetween(0.27 * W + rx - 8, 0.68 * W - rx + 8));
+    assertThat(j.words()).contains("it goes by what differs in the two stills");
+  }
+
+  /** Both stand on one spot: no line, no feather, no distance, and the hours to cut one out. */
+  @Test
+  void saysThatThereIsNoJoin() {
+    List<Occupied> both = List.of(box(0, 0.4, 0.1, 0.6, 1), box(1, 0.4, 0.1, 0.6, 1));
+    PlateJoin j = join(both, both, 6);
+    assertThat(j.kind()).isEqualTo(PlateJoin.Kind.NONE);
+    assertThat(j.title()).isEqualTo("There is no join");
+    assertThat(j.points()).isEmpty();
+    assertThat(j.svg()).isEmpty();
+    assertThat(j.featherPx()).isNull();
+    assertThat(j.figures())
+        .extracting(PlateSheet.Figure::label)
+        .containsExactly("Crossed in", "Matte by hand");
+    assertThat(j.handMatte()).isEqualTo(TaskKind.HAND_MATTE.perUnit(Difficulty.FAIR).times(2));
+  }
+
+  /** What a moving join says it has to spare is what it has, in the frame with least. */
+  @Test
+  void aMovingJoinDoesNotContradictItself() {
+    List<Occupied> left = new ArrayList<>();
+    List<Occupied> right = new ArrayList<>();
+    for (int f = 0; f < 40; f++) {
+      double x = 0.3 + 0.01 * f;
+      left.add(box(f, x - 0.2, 0, x, 1));
+      right.add(box(f, x + 0.08, 0, x + 0.28, 1));
+    }
+    PlateJoin j = join(left, right, 15);
+    double least = Double.POSITIVE_INFINITY;
+    for (int f = 0; f < 40; f++) {
+      double x = j.moving().get(f);
+      least = Math.min(least, Math.min(x - left.get(f).right() * W, right.get(f).left() * W - x));
+    }
+    assertThat(j.roomPx()).isCloseTo(least, within(1e-9));
+    assertThat(least).as("the margin of a standing one").isGreaterThan(0.006 * W);
+    assertThat(j.words()).doesNotContain("but there are only");
+  }
+
+  /**
+   * The width to mix over against the step that was put into the light: no pair was tuned on.
+   * Needed is what the true step of nine tenths of the way asks for.
+   */
+  @Test
+  void feathersByTheStepAndNotByTheDetail() {
+    Random r = new Random(41);
+    List<Double> ratios = new ArrayList<>();
+    for (String photo : new String[] {"wine", "picos", "seeding", "life"}) {
+      for (double ramp : new double[] {0, 0.08, -0.2, 0.4}) {
+        Registration moved =
+            new Registration(
+                r.nextDouble() - 0.5, r.nextDouble() - 0.5, 0, 1 + 1e-3 * r.nextDouble());
+        Photos.Made made =
+            Photos.Made.of(photo, W, H, moved).people(0).noise(3).stops(0.1).right(ramp).seed(77);
+        Picture[] pair = made.pair();
+        PlateComparison c =
+            PlateComparison.of(
+                pair[0], pair[1], PlateComparison.Limits.USUAL, (s, d) -> {}, () -> false);
+        double x = 0.4 + 0.4 * r.nextDouble();
+        List<Occupied> left = List.of(box(0, 0, 0, x - 0.05, 1));
+        List<Occupied> right = List.of(box(0, x + 0.05, 0, 1, 1));
+        PlateJoin j =
+            PlateJoin.of(pair[0], pair[1], c, seen(left), seen(right), 6, 0, EffortRates.DEFAULTS);
+        double[] steps = new double[H];
+        for (int y = 0; y < H; y++) {
+          double far = Math.max(0, Math.min(1, (at(j.points(), y) / W - 0.5) / 0.3));
+          steps[y] = Math.abs(0.1 + ramp * far - c.light().stops());
+        }
+        Arrays.sort(steps);
+        double needed = Math.max(4, steps[(int) (0.9 * H)] / 0.0025);
+        ratios.add(j.featherPx() / needed);
+        if (Boolean.getBoolean("show")) {
+          System.out.printf(
+              "%s %.2f at %.2f: feather %.0f, needed %.1f, step %.3f%n",
+              photo, ramp, x, j.featherPx(), needed, j.stepStops());
+        }
+      }
+    }
+    assertThat(ratios.stream().filter(q -> q >= 0.8 && q <= 2).count())
+        .as("told ÷ needed %s", ratios)
+        .isGreaterThanOrEqualTo(15);
+  }
+
+  /** A second plate in warmer light is graded first, and what is left of it is told. */
+  @Test
+  void gradesTheColorAndSaysSo() {
+    Picture[] pair =
+        Photos.Made.of("life", W, H, Registration.NONE).people(0).tint(1.12, 1, 0.85).pair();
+    PlateComparison c =
+        PlateComparison.of(
+            pair[0], pair[1], PlateComparison.Limits.USUAL, (s, d) -> {}, () -> false);
+    PlateJoin j =
+        PlateJoin.of(
+            pair[0], pair[1], c, seen(List.of()), seen(List.of()), 6, 0, EffortRates.DEFAULTS);
+    assertThat(j.colorStops()).isCloseTo(0, within(0.02));
+    assertThat(j.differencePercent()).as("of full scale").isLessThan(2);
+    assertThat(j.featherPx()).isLessThanOrEqualTo(8);
+    double red = Math.log(1.12) / Math.log(2);
+    assertThat(j.figures())
+        .filteredOn(f -> f.label().equals("Grade the second first"))
+        .singleElement()
+        .satisfies(
+            f ->
+                assertThat(Double.parseDouble(f.value().split(",")[0].replace('−', '-')))
+                    .isCloseTo(-red, within(0.015)));
+  }
+
   @Test
   void framesThatAreCrossedBecomeHours() {
     List<Occupied> left = new ArrayList<>();
@@ -144,7 +291,7 @@ class PlateJoinTest {
       right.add(box(f, f >= 10 && f < 17 ? 0.3 : 0.6, 0, 0.9, 1));
     }
     PlateJoin j = join(left, right, 2);
-    assertThat(j.kind()).isEqualTo(JoinPlan.Kind.CROSSING);
+    assertThat(j.kind()).isEqualTo(PlateJoin.Kind.CROSSING);
     assertThat(j.crossing()).containsExactly(10, 11, 12, 13, 14, 15, 16);
     assertThat(j.handMatte()).isEqualTo(TaskKind.HAND_MATTE.perUnit(Difficulty.FAIR).times(7));
     assertThat(j.title()).isEqualTo("Somebody crosses it");
@@ -184,26 +331,40 @@ class PlateJoinTest {
   @Test
   void saysWhenNobodyIsMeasuredAndNeverJoinsWhatWasNotLaid() {
     PlateJoin j = join(List.of(), List.of(), 6);
-    assertThat(j.words()).startsWith("Nobody's room is measured yet");
-    assertThat(j.figures())
-        .filteredOn(f -> f.label().equals("Nearest performer"))
-        .extracting(PlateSheet.Figure::value)
-        .containsExactly("nobody measured");
+    assertThat(j.words()).contains("Nobody's room is measured yet");
+    assertThat(j.roomPx()).as("what was not measured is not told").isNull();
+    PlateJoin half = join(List.of(box(0, 0.1, 0.2, 0.3, 1)), List.of(), 6);
+    assertThat(half.words()).contains("Nobody's room is measured in the second plate");
+    assertThat(half.roomPx()).isNotNull();
     assertThat(j.figures())
         .extracting(PlateSheet.Figure::label)
-        .doesNotContain("Crossed in", "Fade the grade");
+        .doesNotContain("Crossed in", "Fade the grade", "Nearest performer");
     Picture other = Photos.Made.of("wine", W, H, Registration.NONE).pair()[0];
     PlateComparison unsure =
         PlateComparison.of(PAIR[0], other, PlateComparison.Limits.USUAL, (s, d) -> {}, () -> false);
     assertThatThrownBy(
             () ->
                 PlateJoin.of(
-                    PAIR[0], other, unsure, List.of(), List.of(), 6, 0, EffortRates.DEFAULTS))
+                    PAIR[0],
+                    other,
+                    unsure,
+                    seen(List.of()),
+                    seen(List.of()),
+                    6,
+                    0,
+                    EffortRates.DEFAULTS))
         .hasMessageContaining("could not be laid over");
     // A drift of 0.12 stops at a hundredth a frame.
     assertThat(
             PlateJoin.of(
-                    PAIR[0], PAIR[1], LAID, List.of(), List.of(), 6, -0.12, EffortRates.DEFAULTS)
+                    PAIR[0],
+                    PAIR[1],
+                    LAID,
+                    seen(List.of()),
+                    seen(List.of()),
+                    6,
+                    -0.12,
+                    EffortRates.DEFAULTS)
                 .fadeFrames())
         .isEqualTo(12);
   }

@@ -4,6 +4,7 @@ import bivex.core.InvalidInput;
 import bivex.core.picture.Coding;
 import bivex.core.picture.Picture;
 import bivex.core.plate.JoinPlan;
+import bivex.core.plate.LayBack;
 import bivex.core.plate.LightMatch;
 import bivex.core.plate.PassMatch;
 import bivex.core.plate.PlateComparison;
@@ -17,6 +18,7 @@ import bivex.core.plate.TakeWatch;
 import bivex.core.plate.Zone;
 import bivex.core.time.FrameRate;
 import bivex.server.access.Member;
+import bivex.server.http.Json;
 import bivex.server.http.Problems;
 import bivex.server.keep.PlateMeasure;
 import bivex.server.keep.PlateMeasures;
@@ -37,6 +39,8 @@ import bivex.server.media.Frames;
 import bivex.server.media.MediaStore;
 import bivex.server.media.PictureReader;
 import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
@@ -83,6 +87,8 @@ public class BenchDesk {
 
   private final PassDesk passDesk;
 
+  private final SightDesk sight;
+
   private final Clock clock;
 
   private static List<Integer> thousandths(float[] v) {
@@ -109,7 +115,9 @@ public class BenchDesk {
       SetLimitsRows setLimits,
       Codings codings,
       PassDesk passDesk,
+      SightDesk sight,
       Clock clock) {
+    this.sight = sight;
     this.passDesk = passDesk;
     this.codings = codings;
     this.clock = clock;
@@ -173,6 +181,7 @@ public class BenchDesk {
       String field,
       String fault,
       PlateSheet reading,
+      boolean graded,
       PlateJoin join,
       TakeWatch watch,
       PassMatch.Sheet passes,
@@ -288,8 +297,8 @@ public class BenchDesk {
             : InvalidInput.within("slopePx", in.slopePx(), 0, 500);
     double drift =
         in.driftStops() == null ? 0 : InvalidInput.within("driftStops", in.driftStops(), -10, 10);
-    List<PlateZones.Occupied> left = occupied(me, a.takeId);
-    List<PlateZones.Occupied> right = occupied(me, b.takeId);
+    PlateZones.Measured left = measured(me, a.takeId);
+    PlateZones.Measured right = measured(me, b.takeId);
     var rates = me.production().effortRates;
     UUID setup = takes.findById(b.takeId).orElseThrow().setupId;
     return view(
@@ -317,11 +326,12 @@ public class BenchDesk {
             }));
   }
 
-  private List<PlateZones.Occupied> occupied(Member me, UUID take) {
+  /** What was measured last in the clip of a take; no frames where nothing was. */
+  private PlateZones.Measured measured(Member me, UUID take) {
     return zones
         .findFirstByTakeIdAndProductionIdOrderByKeptAtDesc(take, me.productionId())
-        .map(z -> z.occupied)
-        .orElse(List.of());
+        .map(z -> new PlateZones.Measured(z.occupied, z.doubt))
+        .orElse(new PlateZones.Measured(List.of(), ""));
   }
 
   /**
@@ -332,11 +342,6 @@ public class BenchDesk {
   /** Holds two clips against each other frame by frame, two passes of a move or two takes. */
   public BenchJob passes(Member me, NewPasses in) {
     return view(passDesk.start(me, in.first(), in.second()));
-  }
-
-  /** Every frame of two clips that were held against each other, as CSV. */
-  public byte[] passesCsv(Member me, UUID job) {
-    return passDesk.csv(me, job);
   }
 
   /**
@@ -414,7 +419,7 @@ public class BenchDesk {
                         "frame " + (n + 1) + " of " + c.frames);
                   },
                   () -> j.cancelled);
-              j.occupied = follower.done();
+              j.zones = follower.done();
             }));
   }
 
@@ -455,7 +460,7 @@ public class BenchDesk {
       throw new InvalidInput("id", "must be given");
     }
     if (j.stand != BenchJobs.Stand.DONE
-        || j.comparison == null && j.occupied == null && j.passes == null) {
+        || j.comparison == null && j.zones == null && j.passes == null) {
       throw new InvalidInput("job", "has nothing that could be kept");
     }
     if (j.comparison != null) {
@@ -465,6 +470,13 @@ public class BenchDesk {
     } else {
       keepZones(me, j, in.id());
     }
+    return sheets.of(me);
+  }
+
+  /** Agrees with or contradicts what was measured and kept. */
+  @Transactional
+  public BenchSheets.BenchSheet say(Member me, UUID measure, SightDesk.NewMeasureWord in) {
+    sight.say(me, measure, in);
     return sheets.of(me);
   }
 
@@ -545,7 +557,8 @@ public class BenchDesk {
     z.takeId = c.takeId;
     z.clipId = c.id;
     z.cleanStill = j.of.get(1);
-    z.occupied = j.occupied;
+    z.occupied = j.zones.frames();
+    z.doubt = j.zones.doubt();
     z.keptBy = me.name();
     z.keptAt = clock.instant();
     zones.saveAndFlush(z);
@@ -561,13 +574,13 @@ public class BenchDesk {
   /** A join as an SVG path; {@code from} is the number of the takes' first frame in the shot. */
   public byte[] joinSvg(Member me, UUID job, int from) {
     InvalidInput.within("from", (long) from, 0, MOST_FRAME);
-    return JoinExport.svg(joined(me, job), from);
+    return BenchFiles.joinSvg(joined(me, job), from);
   }
 
   /** A join as JSON; {@code from} is the number of the takes' first frame in the shot. */
   public byte[] joinJson(Member me, UUID job, int from) {
     InvalidInput.within("from", (long) from, 0, MOST_FRAME);
-    return JoinExport.json(joined(me, job), from);
+    return BenchFiles.joinJson(joined(me, job), from);
   }
 
   private BenchJobs.Job joined(Member me, UUID job) {
@@ -576,6 +589,62 @@ public class BenchDesk {
       throw new NoSuchElementException("This measurement has no join.");
     }
     return j;
+  }
+
+  /** What lays the second still on the first, as JSON. */
+  public byte[] layBack(Member me, UUID job) {
+    return Json.MAPPER.writeValueAsBytes(BenchFiles.layBack(laidBack(me, job)));
+  }
+
+  /** The grade of the second still as a colour correction. */
+  public byte[] grade(Member me, UUID job) {
+    return laidBack(me, job).cdl(job.toString()).getBytes(StandardCharsets.UTF_8);
+  }
+
+  private LayBack laidBack(Member me, UUID job) {
+    BenchJobs.Job j = jobs.find(me.productionId(), job);
+    if (j.comparison == null) {
+      throw new NoSuchElementException("This measurement is not of two stills.");
+    }
+    return LayBack.of(j.comparison);
+  }
+
+  /** Every frame of a clip that was watched, or of two clips, as CSV. */
+  public byte[] framesCsv(Member me, UUID job) {
+    BenchJobs.Job j = followed(me, job);
+    return (j.watch != null ? j.watch.csv() : j.passes.csv()).getBytes(StandardCharsets.UTF_8);
+  }
+
+  /** The same as JSON, with what was found. */
+  public byte[] framesJson(Member me, UUID job) {
+    BenchJobs.Job j = followed(me, job);
+    return j.watch != null ? BenchFiles.watchJson(j.watch) : BenchFiles.passesJson(j.passes);
+  }
+
+  private BenchJobs.Job followed(Member me, UUID job) {
+    BenchJobs.Job j = jobs.find(me.productionId(), job);
+    if (j.watch == null && j.passes == null) {
+      throw new NoSuchElementException("This measurement is not of a clip frame by frame.");
+    }
+    return j;
+  }
+
+  /** Masks that are drawn as they are sent. */
+  public record Masks(List<PlateZones.Occupied> frames, int width, int height, int from) {
+    void write(OutputStream to) throws IOException {
+      BenchFiles.masks(frames, width, height, from, to);
+    }
+  }
+
+  /** Where somebody is, as masks; {@code from} is the number of the take's first frame. */
+  public Masks masks(Member me, UUID job, int from) {
+    InvalidInput.within("from", (long) from, 0, MOST_FRAME);
+    BenchJobs.Job j = jobs.find(me.productionId(), job);
+    if (j.zones == null) {
+      throw new NoSuchElementException("This measurement has no zones.");
+    }
+    TakeClip c = clip(me, j.of.get(0));
+    return new Masks(j.zones.frames(), c.width, c.height, from);
   }
 
   /** What was measured, held to the limits that its set has now. */
@@ -602,16 +671,18 @@ public class BenchDesk {
         j.field,
         j.fault,
         done && j.comparison != null ? PlateSheet.of(reading(j)) : null,
+        done && j.comparison != null && j.comparison.sure() && j.comparison.graded(),
         done ? j.join : null,
         done ? j.watch : null,
         done && j.passes != null ? passes(j).sheet(true) : null,
-        done && j.occupied != null ? zones(j.occupied) : null);
+        done && j.zones != null ? zones(j.zones) : null);
   }
 
-  private static ZonesView zones(List<PlateZones.Occupied> o) {
+  private static ZonesView zones(PlateZones.Measured m) {
+    List<PlateZones.Occupied> o = m.frames();
     return new ZonesView(
         o.size(),
-        PlateZones.words(o),
+        m.words(),
         o.stream().map(x -> new ZoneFrame(x.frame(), x.covered(), x.boxes())).toList(),
         o.stream().allMatch(PlateZones.Occupied::empty)
             ? List.of()

@@ -86,7 +86,7 @@ public class BenchJobs {
     volatile PlateJoin join;
     volatile TakeWatch watch;
     volatile PassMatch passes;
-    volatile List<PlateZones.Occupied> occupied;
+    volatile PlateZones.Measured zones;
 
     private Job(UUID production, List<UUID> of, UUID setup) {
       this.production = production;

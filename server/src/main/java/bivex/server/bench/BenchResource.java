@@ -22,6 +22,7 @@ import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 
 /**
  * The bench: plates laid over each other, joins, zones and takes watched; what is found becomes
@@ -87,13 +88,6 @@ public class BenchResource {
     return benchDesk.passes(me, in);
   }
 
-  /** Every frame of two clips that were held against each other, as CSV. */
-  @GetMapping(path = "/jobs/{job}/passes.csv", produces = Download.CSV)
-  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  public ResponseEntity<byte[]> passesCsv(@PathVariable UUID job, Member me) {
-    return Download.of(benchDesk.passesCsv(me, job), "passes.csv", Download.CSV);
-  }
-
   /** Looks for the join that is seen least between two plates. */
   @PostMapping("/joins")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
@@ -149,6 +143,14 @@ public class BenchResource {
     return benchDesk.keep(job, me, in);
   }
 
+  /** Agrees with or contradicts a measurement that was kept; it stays as it was measured. */
+  @PostMapping("/measures/{measure}/words")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  public BenchSheets.BenchSheet say(
+      @PathVariable UUID measure, Member me, @RequestBody SightDesk.NewMeasureWord in) {
+    return benchDesk.say(me, measure, in);
+  }
+
   /**
    * The join as an SVG path over the frame.
    *
@@ -171,5 +173,48 @@ public class BenchResource {
   public ResponseEntity<byte[]> joinJson(
       @PathVariable UUID job, Member me, @RequestParam(defaultValue = "0") int from) {
     return Download.of(benchDesk.joinJson(me, job, from), "join.json", "application/json");
+  }
+
+  /** What lays the second of two stills on the first: places, matrices, grade, as JSON. */
+  @GetMapping(path = "/jobs/{job}/layback.json", produces = Download.JSON)
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  public ResponseEntity<byte[]> layBack(@PathVariable UUID job, Member me) {
+    return Download.of(benchDesk.layBack(me, job), "layback.json", Download.JSON);
+  }
+
+  /**
+   * The grade that lays the second of two stills on the first, as a colour correction (ASC CDL).
+   */
+  @GetMapping(path = "/jobs/{job}/grade.cc", produces = Download.XML)
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  public ResponseEntity<byte[]> grade(@PathVariable UUID job, Member me) {
+    return Download.of(benchDesk.grade(me, job), "grade.cc", Download.XML);
+  }
+
+  /** Every frame of a watched clip, or of two clips held against each other, as CSV. */
+  @GetMapping(path = "/jobs/{job}/frames.csv", produces = Download.CSV)
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  public ResponseEntity<byte[]> framesCsv(@PathVariable UUID job, Member me) {
+    return Download.of(benchDesk.framesCsv(me, job), "frames.csv", Download.CSV);
+  }
+
+  /** The same as JSON, with what was found in them. */
+  @GetMapping(path = "/jobs/{job}/frames.json", produces = Download.JSON)
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  public ResponseEntity<byte[]> framesJson(@PathVariable UUID job, Member me) {
+    return Download.of(benchDesk.framesJson(me, job), "frames.json", Download.JSON);
+  }
+
+  /**
+   * Where somebody is in every frame as masks, grey PNG in a ZIP.
+   *
+   * @param from number of the take's first frame in the shot
+   */
+  @GetMapping(path = "/jobs/{job}/masks.zip", produces = "application/zip")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  public ResponseEntity<StreamingResponseBody> masks(
+      @PathVariable UUID job, Member me, @RequestParam(defaultValue = "0") int from) {
+    BenchDesk.Masks masks = benchDesk.masks(me, job, from);
+    return Download.streamed(masks::write, "masks.zip", "application/zip");
   }
 }

@@ -9,12 +9,14 @@ import bivex.core.picture.Coding;
 import bivex.core.plate.PassMatch;
 import bivex.core.plate.PlateComparison.Limits;
 import bivex.core.plate.PlateSheet;
+import bivex.core.plate.SightRecord;
 import bivex.core.shoot.MatchGuard;
 import bivex.core.shoot.Take;
 import bivex.server.access.Member;
 import bivex.server.book.ShotBook;
 import bivex.server.keep.ClipProxies;
 import bivex.server.keep.ClipProxy;
+import bivex.server.keep.MeasureWords;
 import bivex.server.keep.PlateMeasure;
 import bivex.server.keep.PlateMeasures;
 import bivex.server.keep.SetLimits;
@@ -58,6 +60,7 @@ public class BenchSheets {
   private final ProxyMaker maker;
   private final SetLimitsRows limits;
   private final Codings codings;
+  private final SightDesk sight;
 
   BenchSheets(
       ShotBook book,
@@ -69,8 +72,10 @@ public class BenchSheets {
       ClipProxies proxies,
       ProxyMaker maker,
       SetLimitsRows limits,
-      Codings codings) {
+      Codings codings,
+      SightDesk sight) {
     this.codings = codings;
+    this.sight = sight;
     this.book = book;
     this.stills = stills;
     this.clips = clips;
@@ -135,6 +140,7 @@ public class BenchSheets {
    * @param reading null where clips were held against each other
    * @param passes null where stills were
    * @param otherLimits whether it was held to other limits than the set's now
+   * @param word whether they did match, as somebody said last; null when nobody did
    */
   public record MeasureView(
       UUID id,
@@ -148,7 +154,8 @@ public class BenchSheets {
       PassMatch.Sheet passes,
       boolean otherLimits,
       String keptBy,
-      Instant keptAt) {}
+      Instant keptAt,
+      SightDesk.WordView word) {}
 
   /**
    * @param label of the plate
@@ -210,6 +217,7 @@ public class BenchSheets {
   /**
    * @param ready pairs that can be measured and were not
    * @param coding what is said of all clips that tell nothing; null when nothing is
+   * @param record how often what was measured proved right
    */
   public record BenchSheet(
       List<BenchSet> sets,
@@ -217,7 +225,8 @@ public class BenchSheets {
       int agree,
       int differ,
       Codings.CodingView coding,
-      Codings.Choices choices) {}
+      Codings.Choices choices,
+      SightRecord record) {}
 
   BenchSheet of(Member me) {
     List<ShotBook.Page> pages = book.all(me.production());
@@ -253,6 +262,7 @@ public class BenchSheets {
         paths.findByProductionId(me.productionId()).stream()
             .collect(Collectors.toMap(p -> p.takeId, Function.identity()));
     List<PlateMeasure> kept = measures.standing(me.productionId());
+    Map<UUID, MeasureWords.Spoken> spoken = sight.of(me);
     Map<Integer, BenchSet> sets = new TreeMap<>();
     Map<UUID, List<TakeEntries.Called>> bySetup =
         takes.stream().collect(Collectors.groupingBy(c -> c.take().setupId));
@@ -274,7 +284,7 @@ public class BenchSheets {
               Collectors.groupingBy(
                   BenchTake::shot, java.util.LinkedHashMap::new, Collectors.toList()))
           .values()
-          .forEach(of -> pairs.addAll(pairs(of, kept, limit.limits)));
+          .forEach(of -> pairs.addAll(pairs(of, kept, spoken, limit.limits)));
       List<String> shots =
           pages.stream()
               .filter(p -> p.setup() != null && p.setup().id.equals(e.getKey()))
@@ -303,7 +313,8 @@ public class BenchSheets {
         (int) all.stream().filter(p -> p.kept != null && p.kept.agrees).count(),
         (int) all.stream().filter(p -> p.kept != null && !p.kept.agrees).count(),
         codings.production(me.productionId()),
-        Codings.choices());
+        Codings.choices(),
+        sight.record(me, spoken));
   }
 
   private static BenchTake view(
@@ -387,7 +398,11 @@ public class BenchSheets {
   }
 
   /** Every usable take of the set against its reference; those that wait to be measured first. */
-  private static List<BenchPair> pairs(List<BenchTake> of, List<PlateMeasure> kept, Limits limits) {
+  private static List<BenchPair> pairs(
+      List<BenchTake> of,
+      List<PlateMeasure> kept,
+      Map<UUID, MeasureWords.Spoken> spoken,
+      Limits limits) {
     BenchTake ref = of.stream().filter(BenchTake::reference).findFirst().orElse(null);
     if (ref == null) {
       return List.of();
@@ -421,12 +436,12 @@ public class BenchSheets {
               b,
               t.label + ", take " + t.number,
               words,
-              m == null ? null : view(m, limits)));
+              m == null ? null : view(m, limits, spoken.get(m.id))));
     }
     return out;
   }
 
-  private static MeasureView view(PlateMeasure m, Limits limits) {
+  private static MeasureView view(PlateMeasure m, Limits limits, MeasureWords.Spoken s) {
     return new MeasureView(
         m.id,
         m.firstTake,
@@ -439,6 +454,7 @@ public class BenchSheets {
         m.passes == null ? null : m.passes.sheet(false),
         !(m.comparison == null ? m.passes.limits() : m.comparison.limits()).equals(limits),
         m.keptBy,
-        m.keptAt);
+        m.keptAt,
+        s == null ? null : SightDesk.WordView.of(s.word()));
   }
 }

@@ -17,9 +17,7 @@ import bivex.server.keep.TakeEntries;
 import bivex.server.media.Frames;
 import bivex.server.media.MediaStore;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.util.List;
-import java.util.NoSuchElementException;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 
@@ -132,15 +130,6 @@ class PassDesk {
             "frame " + n + " over its counterpart");
       }
     }
-  }
-
-  /** Every frame of what was found, as CSV. */
-  byte[] csv(Member me, UUID job) {
-    BenchJobs.Job j = jobs.find(me.productionId(), job);
-    if (j.passes == null) {
-      throw new NoSuchElementException("This measurement is not of two clips.");
-    }
-    return j.passes.csv().getBytes(StandardCharsets.UTF_8);
   }
 
   private TakeClip clip(Member me, String field, UUID id) {

@@ -6,13 +6,11 @@ import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
+import bivex.server.http.Download;
 import bivex.server.http.Problems;
 import java.io.IOException;
 import java.util.List;
 import java.util.UUID;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -97,11 +95,9 @@ public class DeliveryResource {
   @Allowed({PRODUCER, COORDINATOR})
   public ResponseEntity<StreamingResponseBody> zip(@PathVariable UUID pack, Member me) {
     Deliveries.Packed packed = deliveries.packed(me, pack);
-    return ResponseEntity.ok()
-        .contentType(MediaType.parseMediaType("application/zip"))
-        .header(
-            HttpHeaders.CONTENT_DISPOSITION,
-            ContentDisposition.attachment().filename(packed.name() + ".zip").build().toString())
-        .body(out -> Packer.zip(packed.folder(), packed.name(), out));
+    return Download.streamed(
+        out -> Packer.zip(packed.folder(), packed.name(), out),
+        packed.name() + ".zip",
+        "application/zip");
   }
 }

@@ -4,10 +4,16 @@ import bivex.core.shoot.MatchReview;
 import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
-import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
-public interface PlateMeasures extends JpaRepository<PlateMeasure, UUID> {
+public interface PlateMeasures extends OfProduction<PlateMeasure> {
+  @Override
+  default String noun() {
+    return "measurement";
+  }
+
+  long countByProductionId(UUID productionId);
+
   /** The last word on a pair of takes, without what was measured. */
   record LastWord(
       UUID setupId,

@@ -22,6 +22,9 @@ public class TakeZones extends Added {
   @Immutable
   public List<PlateZones.Occupied> occupied;
 
+  /** What may be taken for somebody, or hide somebody; empty when nothing. */
+  public String doubt = "";
+
   public String keptBy;
   public Instant keptAt;
 
