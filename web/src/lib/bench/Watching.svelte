@@ -80,8 +80,10 @@
     }
   }
 
+  let keptZones = $state('');
   async function keep(): Promise<void> {
     if (!(await zoning.keep())) return;
+    keptZones = zoning.done?.id ?? '';
     await h.again();
     shell.say('Zones kept: joins of this take keep clear of them.');
   }
@@ -262,7 +264,9 @@
       <JobLine job={zoning} />
       {#if z}
         <p class="mt-2">{z.words}</p>
-        {#if z.zones.length > 0}<button class="now mt-2 btn w-full" onclick={keep}>Keep the zones</button>
+        {#if z.zones.length > 0}
+          {#if zoning.done?.id === keptZones}<p class="soft small mt-2">Kept.</p>
+          {:else}<button class="now mt-2 btn w-full" onclick={keep}>Keep the zones</button>{/if}
           <a
             class="tight mt-2 btn"
             href="{file(zoning, 'masks.zip')}?from={set.firstFrame}"

@@ -116,6 +116,11 @@ class BenchDeskTest extends DeskTests {
     assertThat(p.locator(".verdict")).containsText("The camera was nudged: 1.");
     p.keyboard().press("k");
     assertThat(p.locator("aside")).containsText("Kept by");
+    assertThat(p.locator("aside")).containsText("Nobody has said yet");
+    button(p, "They did not").click();
+    assertThat(p.locator("aside")).containsText("says it did not match");
+    assertThat(p.locator("aside")).containsText("It proved right in 1 of 1.");
+    Browsers.accessible(p, "bench: proved right");
     var figures = p.locator("aside dl").allInnerTexts();
     p.keyboard().press("w");
     assertThat(p.locator("video")).isVisible();

@@ -56,6 +56,13 @@ public record JoinFinder(
    * @param high per row: left-most edge of the right part
    */
   public record Room(double[] low, double[] high) {
+    /** What is in another room too, which is the same in all its rows. */
+    Room within(Room o) {
+      return new Room(
+          Arrays.stream(low).map(x -> Math.max(x, o.low[0])).toArray(),
+          Arrays.stream(high).map(x -> Math.min(x, o.high[0])).toArray());
+    }
+
     /** The same room in all rows. */
     public static Room between(double low, double high, int rows) {
       double[] l = new double[rows];

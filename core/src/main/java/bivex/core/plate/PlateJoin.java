@@ -112,16 +112,19 @@ public record PlateJoin(
     Way way(boolean swapped) {
       List<Occupied> l = swapped ? right : left;
       List<Occupied> r = swapped ? left : right;
+      JoinFinder.Room measured = PlateZones.room(l, r, width, margin());
+      // Of a plate that nobody measured, its still tells where somebody is not.
+      if (left.isEmpty() || right.isEmpty()) {
+        try {
+          JoinFinder path = JoinFinder.of(ground, measured.within(stills), driftStops);
+          return new Way(Kind.STATIC, swapped, path, null, 0);
+        } catch (InvalidInput e) {
+          // The stills leave no way; whoever was measured may.
+        }
+      }
       try {
-        return new Way(
-            Kind.STATIC,
-            swapped,
-            JoinFinder.of(
-                ground,
-                frames() == 0 ? stills : PlateZones.room(l, r, width, margin()),
-                driftStops),
-            null,
-            0);
+        JoinFinder path = JoinFinder.of(ground, measured, driftStops);
+        return new Way(Kind.STATIC, swapped, path, null, 0);
       } catch (InvalidInput e) {
         if (frames() == 0) {
           throw e;
@@ -371,7 +374,8 @@ public record PlateJoin(
               + " through somebody in another frame."
           : l || r
               ? Said.of(
-                  "Nobody's room is measured in the %s plate: it may run through somebody there.",
+                  "Nobody's room is measured in the %s plate: there it goes by the still, and may"
+                      + " run through somebody in another frame.",
                   l ? "first" : "second")
               : "";
     }

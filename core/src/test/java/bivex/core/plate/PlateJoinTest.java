@@ -175,6 +175,19 @@ class PlateJoinTest {
     assertThat(j.points())
         .allSatisfy(p -> assertThat(p[0]).isBetween(0.27 * W + rx - 8, 0.68 * W - rx + 8));
     assertThat(j.words()).contains("it goes by what differs in the two stills");
+    // With the left one measured, the still still tells of the right one.
+    PlateJoin half =
+        PlateJoin.of(
+            pair[0],
+            pair[1],
+            c,
+            seen(List.of(box(0, 0.27 - rx / W, 0.1, 0.27 + rx / W, 1))),
+            seen(List.of()),
+            6,
+            0,
+            EffortRates.DEFAULTS);
+    assertThat(half.points())
+        .allSatisfy(p -> assertThat(p[0]).isBetween(0.27 * W + rx, 0.68 * W - rx + 8));
   }
 
   /** Both stand on one spot: no line, no feather, no distance, and the hours to cut one out. */
