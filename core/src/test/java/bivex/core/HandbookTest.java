@@ -120,11 +120,15 @@ class HandbookTest {
       for mired |
       | S28 colour | CIEDE2000 | `ColorDifferenceTest`: seventeen pairs of Sharma, Wu and Dalal 2005 |
       | S28 sharpness | fall of power with frequency against a Gaussian | `PlateComparisonTest`: known blurs |
-      | S29 join | dynamic programming over difference and edges; 0.0025 stop a px of feather, \
-      0.01 stop a frame of fade (the project's own) | `JoinFinderTest`: every way on small \
-      pictures |
-      | zones | difference from the clean plate beyond five times the noise | \
-      `JoinFinderTest`: somebody pasted at a known place |
+      | S29 join | dynamic programming over difference and edges; 0.0025 stop a px of feather by \
+      the median step over a tenth of the height, half as much for red against blue, 0.01 stop a \
+      frame of fade (the project's own) | `JoinFinderTest`: every way on small pictures; \
+      `PlateJoinTest`: feather against the step that was put in |
+      | zones | difference from the clean plate beyond five times the noise; sway by correlation of \
+      blocks within 6 px, shadow by evenly darker cells that hang on somebody | `PlateZonesTest`: \
+      figures, wind, touches and shadows at known places |
+      | lay-back | the registration as matrix, corners and gains; ASC CDL 1.2 | `LayBackTest`: \
+      carried out by OpenCV; `BenchTest`: by ffmpeg |
       | flicker | strongest wave of the median light of squares, against twice the mains | \
       `TakeWatchTest`: 100 Hz seen at 24 fps beats at 4 Hz (definition) |
       | touch of the camera | jump of the place most tiles agree on | `TakeWatchTest`: a known \
