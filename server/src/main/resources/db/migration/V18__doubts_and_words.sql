@@ -15,3 +15,11 @@ create table measure_word (
 );
 create index measure_word_measure on measure_word (measure_id, said_at);
 create index measure_word_production on measure_word (production_id);
+
+-- Where stills were held against each other there are no passes, and the other way round.
+alter table plate_measure drop constraint plate_measure_passes_check;
+alter table plate_measure add constraint plate_measure_passes_check
+  check (passes is null or passes::jsonb is not null);
+alter table plate_measure drop constraint plate_measure_comparison_check;
+alter table plate_measure add constraint plate_measure_comparison_check
+  check (comparison is null or comparison::jsonb is not null);

@@ -98,6 +98,41 @@ class KeptTest {
         .isEmpty();
   }
 
+  /**
+   * A house with measurements of stills gets the column for those of clips, also when it took that
+   * step by the first text of it.
+   */
+  @Test
+  void measurementsOfAnOlderHouseAreCarriedOver() {
+    DriverManagerDataSource old = new DriverManagerDataSource(House.database(), "bivex", "bivex");
+    Flyway.configure().dataSource(old).target("16").load().migrate();
+    JdbcTemplate there = new JdbcTemplate(old);
+    // Only the row matters, not the takes it is of.
+    there
+        .queryForList(
+            "select conname from pg_constraint where conrelid = 'plate_measure'::regclass and"
+                + " contype = 'f'",
+            String.class)
+        .forEach(name -> there.execute("alter table plate_measure drop constraint " + name));
+    there.update(
+        "insert into plate_measure (id, production_id, setup_id, first_take, second_take,"
+            + " first_still, second_still, agrees, verdict, remedy, comparison, kept_by, kept_at)"
+            + " values (gen_random_uuid(), gen_random_uuid(), gen_random_uuid(), gen_random_uuid(),"
+            + " gen_random_uuid(), gen_random_uuid(), gen_random_uuid(), true, 'They agree', '',"
+            + " '{}', 'x', now())");
+    Flyway.configure().dataSource(old).target("17").load().migrate();
+    assertThat(
+            there.update(
+                "update flyway_schema_history set checksum = -238002871 where version = '17'"))
+        .isEqualTo(1);
+    Flyway.configure().dataSource(old).load().migrate();
+    assertThat(
+            there.queryForList(
+                "select verdict || coalesce(passes, ' by stills') from plate_measure",
+                String.class))
+        .containsExactly("They agree by stills");
+  }
+
   /** A house that was kept before marks had a table of their own loses none of them. */
   @Test
   void marksOfAnOlderHouseAreCarriedOver() {
