@@ -152,11 +152,12 @@
           />{:else if tool === 'passes' && d}<Passes
             {set}
             choices={d.choices}
+            record={d.record.words}
           />{:else if tool === 'throw'}<Throwing {set} />{/if}
       {/key}
       {#if tool === 'lay'}
         {#if now && d}
-          <Laying set={now.set} pair={now.pair} choices={d.choices} {next} />
+          <Laying set={now.set} pair={now.pair} choices={d.choices} record={d.record.words} {next} />
           {@const logged =
             now.set.takes
               .find((t) => t.id === now.pair.secondTake)

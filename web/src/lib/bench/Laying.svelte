@@ -18,9 +18,10 @@
     set: Schemas['BenchSet'];
     pair: Schemas['BenchPair'];
     choices: Schemas['Choices'];
+    record: string;
     next: () => void;
   }
-  let { set, pair, choices, next }: Props = $props();
+  let { set, pair, choices, record, next }: Props = $props();
   const h = house();
   const job = new Job(() => h.id);
   const LOOKS = [
@@ -318,7 +319,7 @@
       {#if keptHere && (!job.done || job.done.id === keptJob)}<p class="soft small mt-2">
           Kept by {keptHere.keptBy}, {moment(keptHere.keptAt)}.
         </p>
-        <Proved kept={keptHere} />{/if}
+        <Proved kept={keptHere} {record} />{/if}
       {#if job.done && job.done.id !== keptJob}<p class="soft small mt-2">
           Measured in {job.done.seconds.toFixed(1)} s. {pair.kept
             ? 'Keeping it replaces what was kept before; the last word counts.'

@@ -9,9 +9,15 @@
   import Figures from './Figures.svelte';
   import { Job } from './job.svelte';
   import JobLine from './JobLine.svelte';
+  import Proved from './Proved.svelte';
 
   /** Two clips held against each other frame by frame: passes of a move, or takes that stand. */
-  let { set, choices }: { set: Schemas['BenchSet']; choices: Schemas['Choices'] } = $props();
+  interface Props {
+    set: Schemas['BenchSet'];
+    choices: Schemas['Choices'];
+    record: string;
+  }
+  let { set, choices, record }: Props = $props();
   const h = house();
   const job = new Job(() => h.id);
   let firstId = $state('');
@@ -27,6 +33,12 @@
   const a = $derived(first?.clips[first.clips.length - 1]);
   const b = $derived(second?.clips[second.clips.length - 1]);
   const p = $derived(job.done?.passes ?? null);
+  /** What was kept last of these two, if it was of clips. */
+  const kept = $derived(
+    set.pairs
+      .map((x) => x.kept)
+      .find((k) => k?.passes && k.firstTake === first?.id && k.secondTake === second?.id),
+  );
   const name = (t: Schemas['BenchTake'] | undefined) => (t ? `${t.label}, take ${t.number}` : '');
   const frame = (clip: Schemas['ClipView'], n: number) =>
     `/api/productions/${h.id}/clips/${clip.id}/frames/${Math.max(0, Math.min(clip.frames - 1, n))}`;
@@ -169,6 +181,7 @@
         >
       </div>
     {/if}
+    {#if kept}<Proved {kept} {record} />{/if}
     {#if a && b}
       <div class="rule mt-3 grid gap-1 pt-3">
         <Coded clip picture={a} name={name(first)} {choices} onsaid={() => job.forget()} />

@@ -5,9 +5,13 @@
   import { moment } from '../words';
 
   /** Whether what was kept proved right, as somebody says; what was measured stays as it is. */
-  let { kept }: { kept: Schemas['MeasureView'] } = $props();
+  interface Props {
+    kept: Schemas['MeasureView'];
+    /** How often it proved right in this production. */
+    record: string;
+  }
+  let { kept, record }: Props = $props();
   const h = house();
-  const record = $derived(queries.getQueryData<Schemas['BenchSheet']>([h.id, 'bench'])?.record.words ?? '');
   let busy = $state(false);
 
   async function say(matched: boolean): Promise<void> {

@@ -5,6 +5,7 @@ import bivex.core.picture.Photos;
 import bivex.core.picture.Picture;
 import bivex.core.picture.Plane;
 import bivex.core.picture.Registration;
+import bivex.core.plate.Comparisons;
 import bivex.core.plate.PlateComparison;
 import bivex.core.plate.PlateJoin;
 import bivex.core.plate.PlateZones.Box;
@@ -85,9 +86,7 @@ public final class JoinTrials {
         Photos.Made made =
             Photos.Made.of(photo, W, H, moved).people(0).noise(2.5).stops(0.15).right(ramp);
         Picture[] plates = made.seed(r.nextLong()).pair();
-        PlateComparison c =
-            PlateComparison.of(
-                plates[0], plates[1], PlateComparison.Limits.USUAL, (s, d) -> {}, () -> false);
+        PlateComparison c = Comparisons.of(plates);
         if (!c.sure()) {
           System.out.println(photo + ": " + c.doubt());
           continue;
@@ -104,7 +103,7 @@ public final class JoinTrials {
             PlateJoin.of(
                 plates[0],
                 plates[1],
-                laid(c, off),
+                Comparisons.lying(c, off),
                 standing(0, FROM - 0.006),
                 standing(TO + 0.006, 1),
                 6,
@@ -134,27 +133,6 @@ public final class JoinTrials {
                 median(rows, 1),
                 median(rows, 2),
                 median(rows, 3)));
-  }
-
-  /** The same comparison with another place, which all ways are given. */
-  private static PlateComparison laid(PlateComparison c, Registration where) {
-    return new PlateComparison(
-        c.width(),
-        c.height(),
-        c.sure(),
-        c.doubt(),
-        where,
-        c.uncertaintyPx(),
-        c.worstPx(),
-        c.light(),
-        c.lightDoubt(),
-        c.softerPx(),
-        c.differs(),
-        c.tiles(),
-        c.motion(),
-        c.faults(),
-        c.verdict(),
-        c.limits());
   }
 
   private static Measured standing(double left, double right) {

@@ -82,8 +82,10 @@ public record PlateJoin(
    *
    * @param path for a standing join, through the room; null for any other
    * @param plan for any other; null for a standing one
+   * @param byStills whether the stills kept it away from somebody nobody measured
    */
-  private record Way(Kind kind, boolean swapped, JoinFinder path, JoinPlan plan, int crossed) {
+  private record Way(
+      Kind kind, boolean swapped, JoinFinder path, JoinPlan plan, int crossed, boolean byStills) {
     boolean clearlyBetter(Way o, int frames) {
       return kind.compareTo(o.kind) < 0
           || kind == Kind.CROSSING
@@ -113,22 +115,16 @@ public record PlateJoin(
       List<Occupied> l = swapped ? right : left;
       List<Occupied> r = swapped ? left : right;
       JoinFinder.Room measured = PlateZones.room(l, r, width, margin());
-      // Of a plate that nobody measured, its still tells where somebody is not.
-      if (left.isEmpty() || right.isEmpty()) {
-        try {
-          JoinFinder path = JoinFinder.of(ground, measured.within(stills), driftStops);
-          return new Way(Kind.STATIC, swapped, path, null, 0);
-        } catch (InvalidInput e) {
-          // The stills leave no way; whoever was measured may.
-        }
+      // Of a plate that nobody measured, its still may tell where somebody is not.
+      boolean unknown = left.isEmpty() || right.isEmpty();
+      JoinFinder path = unknown && stills != null ? through(measured.within(stills)) : null;
+      if (path != null) {
+        return new Way(Kind.STATIC, swapped, path, null, 0, true);
       }
-      try {
-        JoinFinder path = JoinFinder.of(ground, measured, driftStops);
-        return new Way(Kind.STATIC, swapped, path, null, 0);
-      } catch (InvalidInput e) {
-        if (frames() == 0) {
-          throw e;
-        }
+      path = through(unknown ? measured.within(inside()) : measured);
+      path = path == null && unknown ? through(measured) : path;
+      if (path != null) {
+        return new Way(Kind.STATIC, swapped, path, null, 0, false);
       }
       JoinPlan plan =
           JoinPlan.of(
@@ -140,7 +136,34 @@ public record PlateJoin(
           plan.kind() != JoinPlan.Kind.CROSSING
               ? Kind.MOVING
               : crossed < frames() ? Kind.CROSSING : Kind.NONE;
-      return new Way(kind, swapped, null, plan, crossed);
+      return new Way(kind, swapped, null, plan, crossed, false);
+    }
+
+    /** Null where the room leaves no way. */
+    private JoinFinder through(JoinFinder.Room room) {
+      try {
+        return JoinFinder.of(ground, room, driftStops);
+      } catch (InvalidInput e) {
+        return null;
+      }
+    }
+
+    /** A join nearer to the edge of the frame would leave one plate out. */
+    private JoinFinder.Room inside() {
+      return JoinFinder.Room.between(EDGE_OF_FRAME * width, (1 - EDGE_OF_FRAME) * width, 1);
+    }
+
+    /** In how many frames a bent join would pass that does not in any other. */
+    long bent(boolean swapped) {
+      List<Occupied> l = swapped ? right : left;
+      List<Occupied> r = swapped ? left : right;
+      return IntStream.range(0, frames())
+          .filter(f -> through(PlateZones.room(frame(l, f), frame(r, f), width, margin())) != null)
+          .count();
+    }
+
+    private static List<Occupied> frame(List<Occupied> all, int f) {
+      return f < all.size() ? List.of(all.get(f)) : List.of();
     }
   }
 
@@ -189,23 +212,21 @@ public record PlateJoin(
   }
 
   /**
-   * Room by the stills alone: the widest gap between two things that are in one of them only, away
-   * from the edges of the frame.
+   * Room by the stills alone: the widest gap between two things that are in one of them only; null
+   * where there is none.
    */
   private static JoinFinder.Room between(Occupied differs, int width, int height) {
-    double from = EDGE_OF_FRAME;
-    double to = 1 - EDGE_OF_FRAME;
+    JoinFinder.Room out = null;
     double widest = LEAST_GAP;
-    double reach = 0;
+    double reach = Double.POSITIVE_INFINITY;
     for (PlateZones.Box b : differs.boxes()) {
-      if (reach > 0 && b.left() - reach > widest) {
+      if (b.left() - reach > widest) {
         widest = b.left() - reach;
-        from = Math.max(EDGE_OF_FRAME, reach);
-        to = Math.min(1 - EDGE_OF_FRAME, b.left());
+        out = JoinFinder.Room.between(reach * width, b.left() * width, height);
       }
-      reach = Math.max(reach, b.right());
+      reach = reach > 1 ? b.right() : Math.max(reach, b.right());
     }
-    return JoinFinder.Room.between(from * width, to * width, height);
+    return out;
   }
 
   private static double[] edges(
@@ -277,8 +298,9 @@ public record PlateJoin(
           continue;
         }
         double upright = way.kind == Kind.MOVING ? way.plan.path()[f] : Double.NaN;
-        for (List<Occupied> all : List.of(scene.left, scene.right)) {
-          boolean leftOfIt = (all == scene.left) != way.swapped;
+        for (boolean first : new boolean[] {true, false}) {
+          List<Occupied> all = first ? scene.left : scene.right;
+          boolean leftOfIt = first != way.swapped;
           double[][] edges = f < all.size() ? all.get(f).edges() : new double[0][];
           for (int y = 0; y < edges.length; y++) {
             double edge = edges[y][leftOfIt ? 1 : 0] * scene.width;
@@ -309,7 +331,7 @@ public record PlateJoin(
             Said.of(
                 "The second plate goes to the left: as chosen, %s.",
                 switch (asked.kind) {
-                  case STATIC, MOVING -> "the join would have to move";
+                  case STATIC, MOVING -> "the join must move";
                   case CROSSING ->
                       Said.of(
                           "somebody is across it in %s of %s frames",
@@ -342,13 +364,24 @@ public record PlateJoin(
             Said.of(
                 "Somebody is across it in %s of %s frames: a matte by hand, %.1f to %.1f hours.",
                 way.crossed, scene.frames(), hours.low(), hours.high());
-        case NONE ->
-            Said.of(
-                "In each of the %s frames somebody is across it, wherever it goes and whichever"
-                    + " plate is on the left. Shoot the parts further apart; else cut one of them"
-                    + " out by hand, %.1f to %.1f hours.",
-                scene.frames(), hours.low(), hours.high());
+        case NONE -> none(hours);
       };
+    }
+
+    private String none(Estimate hours) {
+      long bent = Math.max(scene.bent(false), scene.bent(true));
+      return Said.of(
+              "In each of the %s frames somebody is across it, wherever it stands and whichever"
+                  + " plate is on the left.",
+              scene.frames())
+          + (bent > 0
+              ? Said.of(
+                  " Drawn anew for each frame it would pass between them in %s of them.", bent)
+              : "")
+          + Said.of(
+              " Shoot the parts further apart; else cut one of them out by hand, %.1f to %.1f"
+                  + " hours.",
+              hours.low(), hours.high());
     }
 
     private String mixed(JoinFinder j, Double room, boolean lit) {
@@ -369,15 +402,16 @@ public record PlateJoin(
     private String unmeasured() {
       boolean l = scene.left.isEmpty();
       boolean r = scene.right.isEmpty();
-      return l && r
-          ? "Nobody's room is measured yet: it goes by what differs in the two stills, and may run"
-              + " through somebody in another frame."
-          : l || r
-              ? Said.of(
-                  "Nobody's room is measured in the %s plate: there it goes by the still, and may"
-                      + " run through somebody in another frame.",
-                  l ? "first" : "second")
-              : "";
+      if (!l && !r) {
+        return "";
+      }
+      return Said.of(
+          "Nobody's room is measured %s: it %s.",
+          l && r ? "yet" : l ? "in the first plate" : "in the second plate",
+          way.byStills
+              ? "keeps clear of whoever the stills show, and may run through somebody in another"
+                  + " frame"
+              : "may run through somebody");
     }
 
     private List<PlateSheet.Figure> figures(

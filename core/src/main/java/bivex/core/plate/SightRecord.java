@@ -50,7 +50,7 @@ public record SightRecord(
         sameWrong,
         doubtedRight,
         doubtedWrong,
-        words(said.size(), sameRight, sameWrong, doubtedRight, doubtedWrong));
+        words(kept, said.size(), sameRight, sameWrong, doubtedRight, doubtedWrong));
   }
 
   private static int count(List<Word> said, boolean agrees, boolean matched) {
@@ -58,11 +58,13 @@ public record SightRecord(
   }
 
   private static String words(
-      int n, int sameRight, int sameWrong, int doubtedRight, int doubtedWrong) {
+      int kept, int n, int sameRight, int sameWrong, int doubtedRight, int doubtedWrong) {
     if (n == 0) {
       return "Nobody has said yet whether what was measured proved right.";
     }
-    return Said.of("It proved right in %s of %s.", sameRight + doubtedRight, n)
+    return Said.of(
+            "Of %s kept, %s were spoken of; it proved right in %s of them.",
+            kept, n, sameRight + doubtedRight)
         + (sameWrong == 0
             ? ""
             : Said.of(" What it called the same did not match %s.", times(sameWrong)))

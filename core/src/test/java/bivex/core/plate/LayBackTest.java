@@ -25,11 +25,8 @@ import org.w3c.dom.Element;
 class LayBackTest {
   private static final int W = 960;
   private static final int H = 540;
-
-  private static PlateComparison compared(Picture[] pair) {
-    return PlateComparison.of(
-        pair[0], pair[1], PlateComparison.Limits.USUAL, (s, d) -> {}, () -> false);
-  }
+  private static final PlateComparison LAID =
+      Comparisons.of(Photos.Made.of("life", W, H, Registration.NONE).people(0).pair());
 
   /** The matrix moves and the gains grade another program's picture onto the first. */
   @Test
@@ -41,7 +38,7 @@ class LayBackTest {
             .noise(1)
             .tint(0.8, 0.9, 1.1);
     byte[][] bytes = made.bytes();
-    LayBack l = LayBack.of(compared(made.pair()));
+    LayBack l = LayBack.of(Comparisons.of(made.pair()));
     // Whole numbers are the middles of pixels there, and here the edges.
     Mat matrix = new Mat(3, 3, CvType.CV_64F);
     double[] m = l.matrix();
@@ -108,7 +105,7 @@ class LayBackTest {
                   1e-6 * r.nextGaussian(),
                   1e-6 * r.nextGaussian(),
                   lens ? 2e-9 * (1 + r.nextDouble()) : 0));
-      LayBack l = LayBack.of(with(where));
+      LayBack l = LayBack.of(Comparisons.lying(LAID, where));
       double x = W * r.nextDouble();
       double y = H * r.nextDouble();
       double[] there = apply(l.matrix(), x, y);
@@ -130,30 +127,6 @@ class LayBackTest {
     return new double[] {(m[0] * x + m[1] * y + m[2]) / d, (m[3] * x + m[4] * y + m[5]) / d};
   }
 
-  private static PlateComparison with(Registration where) {
-    PlateComparison c = LAID;
-    return new PlateComparison(
-        c.width(),
-        c.height(),
-        true,
-        "",
-        where,
-        c.uncertaintyPx(),
-        c.worstPx(),
-        c.light(),
-        c.lightDoubt(),
-        c.softerPx(),
-        c.differs(),
-        c.tiles(),
-        c.motion(),
-        c.faults(),
-        c.verdict(),
-        c.limits());
-  }
-
-  private static final PlateComparison LAID =
-      compared(Photos.Made.of("life", W, H, Registration.NONE).people(0).pair());
-
   /** Read by a general XML reader, with the namespace of the published schema. */
   @Test
   void theGradeIsAColourCorrection() throws Exception {
@@ -173,26 +146,7 @@ class LayBackTest {
     }
     Picture other = Photos.Made.of("wine", W, H, Registration.NONE).pair()[0];
     Picture first = Photos.Made.of("life", W, H, Registration.NONE).pair()[0];
-    assertThatThrownBy(() -> LayBack.of(compared(new Picture[] {first, other})))
+    assertThatThrownBy(() -> LayBack.of(Comparisons.of(new Picture[] {first, other})))
         .hasMessageContaining("could not be laid over");
-  }
-
-  /** Counts by hand. */
-  @Test
-  void howOftenItProvedRightIsCountedAndFewAreCalledFew() {
-    var said =
-        java.util.List.of(
-            new SightRecord.Word(true, true),
-            new SightRecord.Word(true, true),
-            new SightRecord.Word(true, false),
-            new SightRecord.Word(false, false),
-            new SightRecord.Word(false, true));
-    SightRecord r = SightRecord.of(9, said);
-    assertThat(r.words())
-        .isEqualTo(
-            "It proved right in 3 of 5. What it called the same did not match once. What it doubted"
-                + " matched all the same once. That is too few to lean on.");
-    assertThat(r.sameWrong()).isEqualTo(1);
-    assertThat(SightRecord.of(4, java.util.List.of()).words()).startsWith("Nobody has said yet");
   }
 }

@@ -31,8 +31,7 @@ class PlateJoinTest {
   private static final int ROWS = 135;
   private static final Picture[] PAIR =
       Photos.Made.of("life", W, H, new Registration(0.4, -0.2, 0, 1)).people(0).pair();
-  private static final PlateComparison LAID =
-      PlateComparison.of(PAIR[0], PAIR[1], PlateComparison.Limits.USUAL, (s, d) -> {}, () -> false);
+  private static final PlateComparison LAID = Comparisons.of(PAIR);
 
   private static Occupied box(int frame, double left, double top, double right, double bottom) {
     double[][] edges = new double[ROWS][];
@@ -119,15 +118,20 @@ class PlateJoinTest {
     assertThat(at(j.points(), 0.75 * H)).isLessThan(0.45 * W);
   }
 
-  @Test
-  void movesWithThemWhenItMust() {
-    List<Occupied> left = new ArrayList<>();
-    List<Occupied> right = new ArrayList<>();
+  /** Somebody who walks to the right for forty frames, between two distances from a place. */
+  private static List<Occupied> walking(double from, double to) {
+    List<Occupied> out = new ArrayList<>();
     for (int f = 0; f < 40; f++) {
       double x = 0.3 + 0.01 * f;
-      left.add(box(f, x - 0.2, 0, x, 1));
-      right.add(box(f, x + 0.08, 0, x + 0.28, 1));
+      out.add(box(f, x + from, 0, x + to, 1));
     }
+    return out;
+  }
+
+  @Test
+  void movesWithThemWhenItMust() {
+    List<Occupied> left = walking(-0.2, 0);
+    List<Occupied> right = walking(0.08, 0.28);
     PlateJoin j = join(left, right, 15);
     assertThat(j.kind()).isEqualTo(PlateJoin.Kind.MOVING);
     assertThat(j.moving()).hasSize(40);
@@ -164,9 +168,7 @@ class PlateJoinTest {
   @Test
   void goesBetweenWhoIsSeenInTheStills() {
     Picture[] pair = Photos.Made.of("life", W, H, Registration.NONE).people(0.12).pair();
-    PlateComparison c =
-        PlateComparison.of(
-            pair[0], pair[1], PlateComparison.Limits.USUAL, (s, d) -> {}, () -> false);
+    PlateComparison c = Comparisons.of(pair);
     PlateJoin j =
         PlateJoin.of(
             pair[0], pair[1], c, seen(List.of()), seen(List.of()), 6, 0, EffortRates.DEFAULTS);
@@ -174,7 +176,7 @@ class PlateJoinTest {
     double rx = area / Math.PI / Math.min(0.48 * H, Math.sqrt(area / Math.PI * 1.9));
     assertThat(j.points())
         .allSatisfy(p -> assertThat(p[0]).isBetween(0.27 * W + rx - 8, 0.68 * W - rx + 8));
-    assertThat(j.words()).contains("it goes by what differs in the two stills");
+    assertThat(j.words()).contains("keeps clear of whoever the stills show");
     // With the left one measured, the still still tells of the right one.
     PlateJoin half =
         PlateJoin.of(
@@ -204,18 +206,22 @@ class PlateJoinTest {
         .extracting(PlateSheet.Figure::label)
         .containsExactly("Crossed in", "Matte by hand");
     assertThat(j.handMatte()).isEqualTo(TaskKind.HAND_MATTE.perUnit(Difficulty.FAIR).times(2));
+    assertThat(j.words()).doesNotContain("Drawn anew");
+    // An arm over a knee, and in the next frame both further to the right: no line stands, but one
+    // that is drawn for each frame passes.
+    List<Occupied> arm = List.of(box(0, 0.1, 0.2, 0.45, 0.4), box(1, 0.3, 0.2, 0.75, 0.4));
+    List<Occupied> knee = List.of(box(0, 0.35, 0.6, 0.6, 0.9), box(1, 0.62, 0.3, 0.9, 0.9));
+    PlateJoin bent = join(arm, knee, 6);
+    assertThat(bent.kind()).isEqualTo(PlateJoin.Kind.NONE);
+    assertThat(bent.words())
+        .contains("Drawn anew for each frame it would pass between them in 1 of");
   }
 
   /** What a moving join says it has to spare is what it has, in the frame with least. */
   @Test
   void aMovingJoinDoesNotContradictItself() {
-    List<Occupied> left = new ArrayList<>();
-    List<Occupied> right = new ArrayList<>();
-    for (int f = 0; f < 40; f++) {
-      double x = 0.3 + 0.01 * f;
-      left.add(box(f, x - 0.2, 0, x, 1));
-      right.add(box(f, x + 0.08, 0, x + 0.28, 1));
-    }
+    List<Occupied> left = walking(-0.2, 0);
+    List<Occupied> right = walking(0.08, 0.28);
     PlateJoin j = join(left, right, 15);
     double least = Double.POSITIVE_INFINITY;
     for (int f = 0; f < 40; f++) {
@@ -243,9 +249,7 @@ class PlateJoinTest {
         Photos.Made made =
             Photos.Made.of(photo, W, H, moved).people(0).noise(3).stops(0.1).right(ramp).seed(77);
         Picture[] pair = made.pair();
-        PlateComparison c =
-            PlateComparison.of(
-                pair[0], pair[1], PlateComparison.Limits.USUAL, (s, d) -> {}, () -> false);
+        PlateComparison c = Comparisons.of(pair);
         double x = 0.4 + 0.4 * r.nextDouble();
         List<Occupied> left = List.of(box(0, 0, 0, x - 0.05, 1));
         List<Occupied> right = List.of(box(0, x + 0.05, 0, 1, 1));
@@ -276,9 +280,7 @@ class PlateJoinTest {
   void gradesTheColorAndSaysSo() {
     Picture[] pair =
         Photos.Made.of("life", W, H, Registration.NONE).people(0).tint(1.12, 1, 0.85).pair();
-    PlateComparison c =
-        PlateComparison.of(
-            pair[0], pair[1], PlateComparison.Limits.USUAL, (s, d) -> {}, () -> false);
+    PlateComparison c = Comparisons.of(pair);
     PlateJoin j =
         PlateJoin.of(
             pair[0], pair[1], c, seen(List.of()), seen(List.of()), 6, 0, EffortRates.DEFAULTS);
@@ -348,7 +350,11 @@ class PlateJoinTest {
     assertThat(j.roomPx()).as("what was not measured is not told").isNull();
     PlateJoin half = join(List.of(box(0, 0.1, 0.2, 0.3, 1)), List.of(), 6);
     assertThat(half.words()).contains("Nobody's room is measured in the second plate");
-    assertThat(half.roomPx()).isNotNull();
+    double nearest = Double.POSITIVE_INFINITY;
+    for (double y = 0.2 * H + 4; y < H; y++) {
+      nearest = Math.min(nearest, at(half.points(), y) - 0.3 * W);
+    }
+    assertThat(half.roomPx()).as("to the one who was").isCloseTo(nearest, within(4.0));
     assertThat(j.figures())
         .extracting(PlateSheet.Figure::label)
         .doesNotContain("Crossed in", "Fade the grade", "Nearest performer");
