@@ -2,6 +2,7 @@ package bivex.device;
 
 import bivex.core.InvalidInput;
 import bivex.core.floor.FloorSetup;
+import bivex.core.method.OwnItem;
 import bivex.core.optics.Raster;
 import bivex.core.shoot.CameraData;
 import bivex.core.shoot.MatchGuard;
@@ -104,6 +105,12 @@ public final class FloorCore {
                 FloorJson.entries(
                     notSent, text(part(sheet, "setup"), "id"), FrameRate.parse(rate)));
     return FloorJson.standing(now);
+  }
+
+  /** Key of a plate that was made by hand, on this device too. */
+  @JSExport
+  public static String ownPlate(String id) {
+    return OwnItem.key(OwnItem.Kind.PLATE, id);
   }
 
   /** What is wrong with camera data, as "field: why"; empty when nothing is. */

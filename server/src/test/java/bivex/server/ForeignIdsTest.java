@@ -59,7 +59,19 @@ class ForeignIdsTest {
 
   /** Parts of an address that are words, not ids; the first that fits is asked with. */
   private static final Map<String, String> WORDS =
-      Map.of("sum", "S5", "paper", "day.pdf", "format", "csv", "word", "roll", "code", "X-01-010");
+      Map.of(
+          "sum",
+          "S5",
+          "paper",
+          "day.pdf",
+          "format",
+          "csv",
+          "word",
+          "roll",
+          "code",
+          "X-01-010",
+          "item",
+          "made-by-hand");
 
   /** Of one process, not of a table; random ids of these are in the test of the gate. */
   private static final List<String> PASSING = List.of("job");

@@ -1,5 +1,6 @@
 package bivex.core.method;
 
+import bivex.core.ItemKey;
 import bivex.core.effort.Estimate;
 import bivex.core.effort.TaskKind;
 import bivex.core.element.ElementSource;
@@ -31,6 +32,11 @@ public final class Derivation {
    * no preview.
    */
   public static final int PICTURED = 4800;
+
+  private static final String PLAYED = "performance-";
+  private static final Set<String> ASKED_ONCE =
+      Set.of("still", "sound", "eyeline", "wardrobe", "look", "continuity", "light-cue", "marks");
+  private static final Set<String> SUMMED = Set.of("composite", "grade", "sound");
 
   /** What to do when two methods want another value of a property. */
   private static final Map<String, String> WAYS_OUT =
@@ -74,6 +80,8 @@ public final class Derivation {
   private final Map<String, Set<String>> free = new HashMap<>();
   private final Set<String> apart = new HashSet<>();
   private String method = "";
+  private int use = 1;
+  private String label = "";
 
   /**
    * @param pictures whether the schematic picture and the drawings are wanted; lists of shots do
@@ -84,8 +92,10 @@ public final class Derivation {
     this.pictures = pictures && setting.cutFrames() <= PICTURED;
   }
 
-  void begin(Method m) {
-    method = m.id();
+  void begin(Method m, MethodChoice choice) {
+    use = choice.use();
+    label = choice.label();
+    method = use == 1 ? m.id() : m.id() + "." + use;
     if (m.shoots()) {
       datum(
           "datum:still",
@@ -104,6 +114,31 @@ public final class Derivation {
   /** Numbers of the shot. */
   public ShotSetting setting() {
     return setting;
+  }
+
+  /**
+   * The key a thing has in this use of its method. What performers play, the empty set and the work
+   * that adds up are one however often a method is used; whatever else a further use needs is its
+   * own.
+   */
+  private String mine(String key) {
+    ItemKey k = ItemKey.of(key);
+    return use == 1 || shared(k) || k.name().startsWith(method + "/") ? key : own(key);
+  }
+
+  private static boolean shared(ItemKey k) {
+    return switch (k.group()) {
+      case "plate", "layer" ->
+          k.name().equals("clean") || k.name().equals("grade") || k.name().startsWith(PLAYED);
+      case "task" -> SUMMED.contains(k.name());
+      case "datum" -> ASKED_ONCE.contains(k.name());
+      default -> false;
+    };
+  }
+
+  /** What a thing is called, with the name of the use it is for. */
+  private String called(String key, String what) {
+    return label.isEmpty() || shared(ItemKey.of(key)) ? what : what + ", " + label;
   }
 
   /** A key of the method being derived: evidence for one method is not taken for another's. */
@@ -132,17 +167,18 @@ public final class Derivation {
   public void plate(
       String key,
       Plan.PlateKind kind,
-      String label,
+      String title,
       String wanted,
       double seconds,
       boolean inSet,
       String... rescues) {
+    String mine = mine(key);
     plates.merge(
-        key,
+        mine,
         new Plan.Plate(
-            key,
+            mine,
             kind,
-            label,
+            called(key, title),
             wanted,
             seconds,
             1,
@@ -168,22 +204,22 @@ public final class Derivation {
 
   /** Takes a plate is reckoned with; of two methods the larger number holds. */
   public void takes(String plate, int wanted) {
-    takes.merge(plate, wanted, Math::max);
+    takes.merge(mine(plate), wanted, Math::max);
   }
 
   /** A camera field that has a value of its own on one plate. */
   public void asks(String plate, String field, Object value) {
-    own.computeIfAbsent(plate, k -> new LinkedHashMap<>()).put(field, value);
+    own.computeIfAbsent(mine(plate), k -> new LinkedHashMap<>()).put(field, value);
   }
 
   /** Camera fields that may be anything on one plate, also against the rest of its set. */
   public void free(String plate, String... fields) {
-    free.computeIfAbsent(plate, k -> new HashSet<>()).addAll(List.of(fields));
+    free.computeIfAbsent(mine(plate), k -> new HashSet<>()).addAll(List.of(fields));
   }
 
   /** A plate of a camera of its own, of which the brief of the shot says nothing. */
   public void apart(String plate) {
-    apart.add(plate);
+    apart.add(mine(plate));
   }
 
   /** The plates of the set are shot in more than one setup and must agree all the same. */
@@ -269,7 +305,7 @@ public final class Derivation {
   /** Puts a layer on top of the stack that is retimed or bound to something. */
   public void layer(
       String key,
-      String label,
+      String title,
       String source,
       String blend,
       String matte,
@@ -277,18 +313,19 @@ public final class Derivation {
       String placement,
       String settledBy,
       List<Plan.Span> spans) {
+    String mine = mine(key);
     layers.putIfAbsent(
-        key,
+        mine,
         new Plan.Layer(
-            key,
+            mine,
             "",
-            label,
+            called(key, title),
             source,
             blend,
             matte,
             retime,
             placement,
-            settledBy,
+            mine(settledBy),
             List.copyOf(spans)));
   }
 
@@ -370,12 +407,19 @@ public final class Derivation {
   }
 
   public void element(
-      String key, String label, ElementSource source, String how, String blend, int minWidthPx) {
-    elements.putIfAbsent(key, new Plan.Element(key, label, source, how, blend, minWidthPx));
+      String key, String title, ElementSource source, String how, String blend, int minWidthPx) {
+    String mine = mine(key);
+    elements.putIfAbsent(
+        mine, new Plan.Element(mine, called(key, title), source, how, blend, minWidthPx));
   }
 
-  public void aid(String key, String label, String purpose, String how) {
-    aids.putIfAbsent(key, new Plan.Aid(key, label, purpose, how));
+  public void aid(String key, String title, String purpose, String how) {
+    Plan.Aid aid = new Plan.Aid(key, title, purpose, how);
+    Plan.Aid had = aids.putIfAbsent(key, aid);
+    if (had != null && !had.equals(aid)) {
+      String mine = mine(key);
+      aids.putIfAbsent(mine, new Plan.Aid(mine, title, purpose, how));
+    }
   }
 
   /**
@@ -383,16 +427,17 @@ public final class Derivation {
    * difficulty. No units, no task.
    */
   public void task(
-      String key, String label, TaskKind kind, double units, TaskKind.Difficulty difficulty) {
+      String key, String title, TaskKind kind, double units, TaskKind.Difficulty difficulty) {
     if (units > 0) {
-      Plan.Task before = tasks.get(key);
+      String mine = mine(key);
+      Plan.Task before = tasks.get(mine);
       Estimate hours = setting.effort().hours(kind, units, difficulty);
       tasks.put(
-          key,
+          mine,
           before == null
-              ? new Plan.Task(key, label, kind, units, difficulty, hours)
+              ? new Plan.Task(mine, called(key, title), kind, units, difficulty, hours)
               : new Plan.Task(
-                  key,
+                  mine,
                   before.label(),
                   kind,
                   before.units() + units,
@@ -401,8 +446,9 @@ public final class Derivation {
     }
   }
 
-  public void datum(String key, String label, String question, Plan.Due due) {
-    data.putIfAbsent(key, new Plan.Datum(key, label, question, due));
+  public void datum(String key, String title, String question, Plan.Due due) {
+    String mine = mine(key);
+    data.putIfAbsent(mine, new Plan.Datum(mine, called(key, title), question, due));
   }
 
   public void check(Plan.Check check) {
@@ -427,7 +473,7 @@ public final class Derivation {
     check(
         new Plan.Check(
             own("check:" + key),
-            title,
+            called(key, title),
             grade,
             figure,
             grade == Plan.Grade.HOLDS ? "" : remedy,
@@ -437,7 +483,8 @@ public final class Derivation {
   }
 
   public void caution(String key, String text, String ask) {
-    cautions.putIfAbsent(key, new Plan.Caution(key, text, ask));
+    String mine = mine(key);
+    cautions.putIfAbsent(mine, new Plan.Caution(mine, text, ask));
   }
 
   public void drawing(
@@ -520,25 +567,6 @@ public final class Derivation {
   }
 
   Plan build() {
-    List<Plan.Layer> lettered = new ArrayList<>();
-    for (Plan.Layer l : layers.values()) {
-      String letter =
-          lettered.size() < 26
-              ? String.valueOf((char) ('A' + lettered.size()))
-              : "A" + (char) ('A' + lettered.size() - 26);
-      lettered.add(
-          new Plan.Layer(
-              l.key(),
-              letter,
-              l.label(),
-              l.source(),
-              l.blend(),
-              l.matte(),
-              l.retime(),
-              l.placement(),
-              l.settledBy(),
-              l.spans()));
-    }
     Estimate sum =
         tasks.values().stream().map(Plan.Task::hours).reduce(Estimate.NONE, Estimate::plus);
     plates.replaceAll((k, p) -> complete(p));
@@ -547,7 +575,7 @@ public final class Derivation {
     List<String> inSet =
         plates.values().stream().filter(Plan.Plate::inSet).map(Plan.Plate::key).toList();
     return new Plan(
-        List.copyOf(lettered),
+        Plan.lettered(List.copyOf(layers.values())),
         List.copyOf(plates.values()),
         new Plan.MatchSet(
             Collections.unmodifiableSet(EnumSet.copyOf(rules)), inSet, backgroundM, across),

@@ -90,7 +90,8 @@ public final class MethodBook {
   }
 
   /**
-   * Works out a shot. An empty list of choices gives an empty plan.
+   * Works out a shot. An empty list of choices gives an empty plan; a method may be chosen more
+   * than once.
    *
    * @throws InvalidInput naming the parameter of the method that is wrong
    */
@@ -101,13 +102,9 @@ public final class MethodBook {
   /** The same; without its schematic picture and drawings it costs a list of shots far less. */
   public static Plan derive(ShotSetting setting, List<MethodChoice> choices, boolean pictures) {
     Derivation plan = new Derivation(setting, pictures);
-    Set<String> seen = new HashSet<>();
-    for (MethodChoice choice : choices) {
-      if (!seen.add(choice.method())) {
-        throw new InvalidInput("method", choice.method() + " is chosen twice");
-      }
+    for (MethodChoice choice : MethodChoice.numbered(choices)) {
       Method m = find(choice.method());
-      plan.begin(m);
+      plan.begin(m, choice);
       m.derive(plan, Values.of(m.parameters(), choice.values()));
     }
     return plan.build();
@@ -150,7 +147,7 @@ public final class MethodBook {
         all.addAll(within);
         Map<String, Object> values = new LinkedHashMap<>(m.values());
         values.put("zones", all);
-        out.set(i, new MethodChoice(m.method(), values, m.reason(), m.considered()));
+        out.set(i, m.with(values));
         return List.copyOf(out);
       }
     }

@@ -1,5 +1,6 @@
 package bivex.core.method;
 
+import bivex.core.Letters;
 import bivex.core.Said;
 import bivex.core.effort.Estimate;
 import bivex.core.effort.TaskKind;
@@ -18,6 +19,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * What a shot owes, derived from its methods. Every item has a key that stays the same while
@@ -141,6 +143,48 @@ public record Plan(
         setMinutes);
   }
 
+  /**
+   * The same with what people say of it: things taken out or otherwise, and things of their own.
+   *
+   * @param setting it was derived with
+   */
+  public Plan edited(ShotSetting setting, List<OwnItem> own, List<PlanChange> changed) {
+    return PlanEdit.of(this, setting, own, changed);
+  }
+
+  /** The stack with its letters, A at the bottom. */
+  static List<Layer> lettered(List<Layer> layers) {
+    List<Layer> out = new ArrayList<>();
+    for (Layer l : layers) {
+      out.add(
+          new Layer(
+              l.key(),
+              Letters.of(out.size()),
+              l.label(),
+              l.source(),
+              l.blend(),
+              l.matte(),
+              l.retime(),
+              l.placement(),
+              l.settledBy(),
+              l.spans()));
+    }
+    return List.copyOf(out);
+  }
+
+  /** What a thing of it is called; its key where it has none such. */
+  public String label(String key) {
+    return Stream.of(
+            plates.stream().filter(p -> p.key().equals(key)).map(Plate::label),
+            elements.stream().filter(e -> e.key().equals(key)).map(Element::label),
+            tasks.stream().filter(t -> t.key().equals(key)).map(Task::label),
+            data.stream().filter(d -> d.key().equals(key)).map(Datum::label),
+            aids.stream().filter(a -> a.key().equals(key)).map(Aid::label))
+        .flatMap(l -> l)
+        .findFirst()
+        .orElse(key);
+  }
+
   /** One of its plates. */
   public Optional<Plate> plate(String key) {
     return plates.stream().filter(p -> p.key().equals(key)).findFirst();
@@ -254,6 +298,12 @@ public record Plan(
     Plate asking(PlateTerms terms) {
       return new Plate(
           key, kind, label, wanted, seconds, takes, minutes, inSet, terms, wayOut, rescues);
+    }
+
+    /** The same, with another time a take. */
+    Plate taking(double minutesEach) {
+      return new Plate(
+          key, kind, label, wanted, seconds, takes, minutesEach, inSet, asks, wayOut, rescues);
     }
 
     /** The same, with a way out taken in its place; null for none. */

@@ -27,6 +27,12 @@ public record PlateTerms(
     return new PlateTerms(camera.with(field, value), open, seconds, least, counted);
   }
 
+  /** The same for another length; what it cannot do without grows and shrinks with it. */
+  public PlateTerms lasting(double wanted) {
+    return new PlateTerms(
+        camera, free, wanted, seconds == 0 ? least : least * wanted / seconds, counted);
+  }
+
   /**
    * What a take of another plate must have to match a reference, with the planned difference of the
    * two plates put on.

@@ -108,6 +108,9 @@ public record Ledger(
       DateTimeFormatter.ofPattern("EEE d MMM", java.util.Locale.UK);
 
   private static final class Book {
+    /** Less than any plate or work: a shot may be finished without its words. */
+    private static final int UNMARKED = 20;
+
     private final ShotFacts facts;
     private final Map<String, Evidence> said = new HashMap<>();
     private final Map<String, Evidence> found = new HashMap<>();
@@ -162,7 +165,18 @@ public record Ledger(
           Due.BEFORE_DAY,
           Who.PRODUCER,
           55);
-      if (facts.words().lost()) {
+      if (facts.words().unmarked()) {
+        item(
+            ItemKey.MARK.toString(),
+            Kind.DATUM,
+            "Its words in the script",
+            State.OWED,
+            "made on the floor, not marked yet",
+            "Mark its words in Script; what was shot stays with it.",
+            Due.BEFORE_DELIVERY,
+            Who.PRODUCER,
+            UNMARKED);
+      } else if (facts.words().lost()) {
         item(
             ItemKey.MARK.toString(),
             Kind.DATUM,

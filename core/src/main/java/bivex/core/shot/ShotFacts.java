@@ -13,7 +13,7 @@ import java.util.List;
  * Everything known of a shot.
  *
  * @param words how its words in the script stand
- * @param methods how many methods are chosen
+ * @param methods how many methods are chosen, and things of its own it is made from
  * @param plan what they derive
  * @param planFault why the plan cannot be derived; null when it can
  * @param setup "setup 3", or null when none is planned
@@ -39,12 +39,14 @@ public record ShotFacts(
   /**
    * How the words of a shot stand in the newest draft.
    *
+   * @param unmarked whether none were ever marked: somebody made the shot on the floor
    * @param lost whether any are no longer there
    * @param asked whether somebody must say where they are
    * @param changes what was written otherwise after the shot was shot, by draft
    */
-  public record Words(boolean lost, boolean asked, List<Change> changes) {
-    public static final Words AS_MARKED = new Words(false, false, List.of());
+  public record Words(boolean unmarked, boolean lost, boolean asked, List<Change> changes) {
+    public static final Words AS_MARKED = new Words(false, false, false, List.of());
+    public static final Words UNMARKED = new Words(true, false, false, List.of());
 
     /**
      * Of all that was written otherwise, what came in after the first take counts: what was shot
@@ -55,6 +57,7 @@ public record ShotFacts(
      */
     public static Words of(boolean lost, boolean asked, List<Change> written, Instant firstTake) {
       return new Words(
+          false,
           lost,
           asked,
           firstTake == null

@@ -161,7 +161,77 @@ class CombinationTest {
     // A plate shot by itself has a camera of its own and quarrels with nobody.
     assertThat(plan(of("A1"), of("F4", "capture", "100", "focalMm", 100)).checks())
         .noneMatch(c -> c.key().startsWith("check:conflict-"));
-    assertThatThrownBy(() -> plan(of("A1"), of("A1"))).hasMessageContaining("chosen twice");
+    assertThatThrownBy(() -> plan(of("A1"), of("A1"))).hasMessageContaining("stands there twice");
+  }
+
+  /**
+   * Every method twice: the first use owes what it owes alone, under the keys it has alone; the
+   * second owes its own; what is played and the empty set are shot once; and the second keeps its
+   * keys when the first goes.
+   */
+  @Test
+  void everyMethodMayBeUsedTwiceAndNeitherLosesAnything() {
+    for (Method m : MethodBook.all()) {
+      Plan alone = plan(of(m.id()));
+      MethodChoice again = new MethodChoice(m.id(), 2, "the mug", Map.of(), "", List.of());
+      Plan both = plan(of(m.id()), again);
+      Plan left = plan(again);
+      assertThat(keys(both)).as(m.id()).doesNotHaveDuplicates().containsAll(keys(alone));
+      assertThat(keys(both)).as(m.id()).containsAll(keys(left));
+      assertThat(both.effort().mean())
+          .as(m.id())
+          .isCloseTo(alone.effort().mean() * 2, within(1e-9));
+      Set<String> shared = new HashSet<>(plates(alone));
+      shared.retainAll(plates(left));
+      assertThat(shared)
+          .as(m.id())
+          .allMatch(k -> k.equals("plate:clean") || k.startsWith("plate:performance-"));
+      assertThat(both.plates()).hasSize(2 * alone.plates().size() - shared.size());
+      assertThat(both.elements()).hasSize(2 * alone.elements().size());
+      // What settles a layer is there.
+      Set<String> there = new HashSet<>(keys(both));
+      Set<String> settled =
+          alone.layers().stream().map(Plan.Layer::settledBy).collect(Collectors.toSet());
+      if (keys(alone).containsAll(settled)) {
+        assertThat(there)
+            .as(m.id())
+            .containsAll(both.layers().stream().map(Plan.Layer::settledBy).toList());
+      }
+      assertThat(left.elements()).allMatch(e -> e.label().endsWith(", the mug"));
+    }
+  }
+
+  /** What differs in a second use is a second thing, what is the same is one. */
+  @Test
+  void twoElementsOfOneShotKeepBothTheirAidsAndCautions() {
+    Plan p =
+        plan(
+            of("F4", "matter", "dust"),
+            new MethodChoice("F4", 2, "oil", Map.of("matter", "fire bar"), "", List.of()),
+            new MethodChoice("F4", 3, "", Map.of("matter", "fire bar"), "", List.of()));
+    assertThat(p.cautions()).as("each fire is signed").hasSize(3);
+    assertThat(p.aids()).extracting(Plan.Aid::label).doesNotHaveDuplicates();
+    assertThat(p.elements()).extracting(Plan.Element::key).doesNotHaveDuplicates().hasSize(3);
+    assertThat(MethodChoice.numbered(List.of(unnumbered("F4"), of("F4"), unnumbered("F4"))))
+        .extracting(MethodChoice::use)
+        .containsExactly(2, 1, 3);
+  }
+
+  private static MethodChoice unnumbered(String id) {
+    return new MethodChoice(id, null, null, Map.of(), "", null);
+  }
+
+  private static List<String> keys(Plan p) {
+    return java.util.stream.Stream.of(
+            p.plates().stream().map(Plan.Plate::key),
+            p.elements().stream().map(Plan.Element::key),
+            p.tasks().stream().map(Plan.Task::key),
+            p.data().stream().map(Plan.Datum::key),
+            p.aids().stream().map(Plan.Aid::key),
+            p.cautions().stream().map(Plan.Caution::key),
+            p.layers().stream().map(Plan.Layer::key))
+        .flatMap(k -> k)
+        .toList();
   }
 
   private static String remedy(Plan p, String property) {

@@ -125,12 +125,18 @@ class LedgerTest {
         .isEqualTo(OwedItem.State.IN_DOUBT);
     said.add(new Evidence("words:3", Evidence.Kind.ACCEPTED, "the chart is in her hand anyway", T));
     assertThat(item("words:3").state()).isEqualTo(OwedItem.State.IN_HAND);
-    words = new ShotFacts.Words(false, true, List.of(new ShotFacts.Change(4, "pink", T, "a", "b")));
+    words =
+        new ShotFacts.Words(
+            false, false, true, List.of(new ShotFacts.Change(4, "pink", T, "a", "b")));
     assertThat(item("words:4").state())
         .as("the next draft is another doubt")
         .isEqualTo(OwedItem.State.IN_DOUBT);
     version = null;
     assertThat(item("datum:mark").reason()).contains("elsewhere");
+    words = ShotFacts.Words.UNMARKED;
+    assertThat(item("datum:mark").state()).isEqualTo(OwedItem.State.OWED);
+    assertThat(item("datum:mark").action()).contains("Script");
+    assertThat(ledger().next().key()).as("it holds nothing up").isNotEqualTo("datum:mark");
   }
 
   @Test

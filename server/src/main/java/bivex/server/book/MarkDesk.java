@@ -1,6 +1,7 @@
 package bivex.server.book;
 
 import bivex.core.InvalidInput;
+import bivex.core.method.ShotSetting;
 import bivex.core.script.Anchor;
 import bivex.core.script.Revision;
 import bivex.core.script.Screenplay;
@@ -38,6 +39,9 @@ import org.springframework.stereotype.Component;
 public class MarkDesk {
   /** So many shots a script's notes may bring; far more than any picture has. */
   private static final int MOST_MADE = 2000;
+
+  /** In the code of a shot whose scene nobody knows. */
+  private static final String NO_SCENE = "0";
 
   private final Drafts drafts;
   private final Shots shots;
@@ -165,6 +169,36 @@ public class MarkDesk {
     set(me, s.id, draft, 1, words, "");
     marks.flush();
     return s;
+  }
+
+  /**
+   * A shot that nobody foresaw: made in a setup, without words of the script, which may be marked
+   * later.
+   *
+   * @param id made where it is made; one that is there already is left as it is
+   */
+  public Shot unforeseen(Member me, UUID id, UUID setup, String title) {
+    productions.hold(me.productionId());
+    Shot had = shots.findById(id).orElse(null);
+    if (had != null) {
+      return shots.require(had.id, me.productionId());
+    }
+    Shot s = new Shot();
+    s.id = id;
+    s.productionId = me.productionId();
+    s.setupId = setup;
+    s.scene =
+        shots.findByProductionIdOrderByCode(me.productionId()).stream()
+            .filter(x -> setup.equals(x.setupId) && !x.omitted)
+            .map(x -> x.scene)
+            .findFirst()
+            .orElse("");
+    s.code = code(me.production(), s.scene.isEmpty() ? NO_SCENE : s.scene, Integer.MAX_VALUE);
+    s.title = InvalidInput.title("title", title);
+    s.intent = "";
+    s.cutFrames = ShotSetting.usualCut(me.production().frameRate());
+    s.methods = List.of();
+    return shots.saveAndFlush(s);
   }
 
   /** Every code that any shot of a production has or had. */

@@ -2,6 +2,7 @@ package bivex.server.book;
 
 import bivex.core.InvalidInput;
 import bivex.core.method.MethodBook;
+import bivex.core.method.OwnItem;
 import bivex.core.method.Plan;
 import bivex.core.method.WayOut;
 import bivex.core.review.Verdict;
@@ -226,11 +227,17 @@ public class ShotBook {
 
   /** The plan before any way out of it was taken. */
   private static Plan asked(Production p, Shot s, boolean pictures) {
-    Plan plan =
-        pictures
-            ? MethodBook.derive(p.setting(s.cutFrames), s.methods, true)
-            : Plans.of(p.setting(s.cutFrames), s.methods);
-    return plan.with(s.planned).spoken(s.spoken);
+    return derived(p, s, pictures)
+        .edited(p.setting(s.cutFrames), s.ownItems, s.planChanges)
+        .with(s.planned)
+        .spoken(s.spoken);
+  }
+
+  /** The plan as its methods derive it, before anybody said anything of it. */
+  public static Plan derived(Production p, Shot s, boolean pictures) {
+    return pictures
+        ? MethodBook.derive(p.setting(s.cutFrames), s.methods, true)
+        : Plans.of(p.setting(s.cutFrames), s.methods);
   }
 
   /** What a slate would have against its set if it were logged now; nothing is kept. */
@@ -407,18 +414,20 @@ public class ShotBook {
     List<Mark> marks =
         marked.stream().filter(m -> m.draft() == newest).map(Marks.InDraft::mark).toList();
     ShotFacts.Words words =
-        ShotFacts.Words.of(
-            marks.stream().anyMatch(m -> m.standing == Mark.Standing.LOST),
-            marks.stream().anyMatch(m -> m.standing == Mark.Standing.ASKED),
-            changes(marked),
-            called.isEmpty() ? null : called.get(0).madeAt());
+        marked.isEmpty()
+            ? ShotFacts.Words.UNMARKED
+            : ShotFacts.Words.of(
+                marks.stream().anyMatch(m -> m.standing == Mark.Standing.LOST),
+                marks.stream().anyMatch(m -> m.standing == Mark.Standing.ASKED),
+                changes(marked),
+                called.isEmpty() ? null : called.get(0).madeAt());
     Ledger ledger =
         Ledger.of(
             new ShotFacts(
                 s.intent,
                 words,
                 s.omitted,
-                s.methods.size(),
+                s.methods.size() + (int) s.ownItems.stream().filter(OwnItem::makes).count(),
                 plan,
                 fault,
                 setup == null ? null : "setup " + setup.number,

@@ -81,7 +81,7 @@ public interface Marks extends OfProduction<Mark> {
 
   List<Mark> findByShotIdAndDraftIdOrderByNumber(UUID shotId, UUID draftId);
 
-  @Query("select max(m.number) from Mark m where m.shotId = :shot")
+  @Query("select coalesce(max(m.number), 0) from Mark m where m.shotId = :shot")
   int lastNumber(UUID shot);
 
   void deleteByDraftId(UUID draftId);

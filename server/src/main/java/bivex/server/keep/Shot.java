@@ -1,6 +1,8 @@
 package bivex.server.keep;
 
 import bivex.core.method.MethodChoice;
+import bivex.core.method.OwnItem;
+import bivex.core.method.PlanChange;
 import bivex.core.method.PlannedDifference;
 import bivex.core.method.WayOut;
 import bivex.core.script.SpokenLines;
@@ -11,6 +13,8 @@ import jakarta.persistence.Version;
 import java.util.List;
 import java.util.UUID;
 import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
 
 /**
  * An effect shot: the intent and the choice of methods; its words are {@link Mark marks}.
@@ -39,6 +43,12 @@ public class Shot {
 
   @Convert(converter = WaysOut.class)
   public List<WayOut> waysOut = List.of();
+
+  @Convert(converter = Own.class)
+  public List<OwnItem> ownItems = List.of();
+
+  @Convert(converter = Changed.class)
+  public List<PlanChange> planChanges = List.of();
 
   /** Who speaks when; null while nobody gave times. */
   @Convert(converter = Spoken.class)
@@ -70,9 +80,29 @@ public class Shot {
     }
   }
 
-  /** Methods chosen, with their numbers. */
+  /** Methods chosen, with their numbers; until version 1 each was chosen once at most. */
   static class Methods extends JsonColumn<List<MethodChoice>> {
     Methods() {
+      super(2, new TypeReference<>() {});
+    }
+
+    @Override
+    protected JsonNode upgrade(int from, JsonNode value) {
+      value.forEach(m -> ((ObjectNode) m).put("use", 1).put("label", ""));
+      return value;
+    }
+  }
+
+  /** Things it owes because somebody said so. */
+  static class Own extends JsonColumn<List<OwnItem>> {
+    Own() {
+      super(1, new TypeReference<>() {});
+    }
+  }
+
+  /** What of its derived plan is otherwise. */
+  static class Changed extends JsonColumn<List<PlanChange>> {
+    Changed() {
       super(1, new TypeReference<>() {});
     }
   }

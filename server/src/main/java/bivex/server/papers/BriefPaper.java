@@ -1,6 +1,9 @@
 package bivex.server.papers;
 
+import bivex.core.Said;
+import bivex.core.method.OwnItem;
 import bivex.core.method.Plan;
+import bivex.core.method.PlanChange;
 import bivex.core.shot.CautionStanding;
 import bivex.core.shot.OwedItem;
 import bivex.server.book.ShotBook;
@@ -67,6 +70,7 @@ public final class BriefPaper {
       String work,
       List<Sum> checks,
       List<Caution> cautions,
+      List<String> said,
       boolean last) {
     boolean hasBoard() {
       return !board.isEmpty();
@@ -90,6 +94,10 @@ public final class BriefPaper {
 
     boolean hasChecks() {
       return !checks.isEmpty();
+    }
+
+    boolean hasSaid() {
+      return !said.isEmpty();
     }
 
     boolean hasCautions() {
@@ -181,7 +189,7 @@ public final class BriefPaper {
                         + e.minWidthPx()
                         + " px")
             .toList(),
-        plan.aids().stream().map(Plan.Aid::label).toList(),
+        plan.aids().stream().map(BriefPaper::kit).toList(),
         String.format(
             Locale.ROOT, "%.0f to %.0f h of work", plan.effort().low(), plan.effort().high()),
         plan.checks().stream()
@@ -194,7 +202,38 @@ public final class BriefPaper {
                         c.grade() == Plan.Grade.HOLDS))
             .toList(),
         plan.cautions().stream().map(c -> caution(c, s.ledger().items())).toList(),
+        said(p, s.shot()),
         last);
+  }
+
+  private static String kit(Plan.Aid a) {
+    return a.label() + (a.setting().isEmpty() ? "" : " · " + a.setting());
+  }
+
+  /** What was said of the plan by hand, where no other part of the brief has its words. */
+  private static List<String> said(Production p, bivex.server.keep.Shot s) {
+    List<String> out = new ArrayList<>();
+    for (OwnItem i : s.ownItems) {
+      boolean printed =
+          i.kind() == OwnItem.Kind.PLATE || i.kind() == OwnItem.Kind.CAUTION || i.words().isEmpty();
+      if (!printed) {
+        out.add(i.kind().label() + ": " + i.label() + ". " + i.words() + " · " + i.by());
+      }
+    }
+    if (!s.planChanges.isEmpty()) {
+      Plan derived = ShotBook.derived(p, s, false);
+      for (PlanChange c : s.planChanges) {
+        out.add(
+            derived.label(c.item())
+                + ": "
+                + Said.inside(c.said(derived))
+                + ", because: "
+                + c.reason()
+                + " · "
+                + c.by());
+      }
+    }
+    return out;
   }
 
   private static String where(Production p, ShotBook.Page s) {
@@ -206,8 +245,7 @@ public final class BriefPaper {
                 + " · tape "
                 + s.setup().tape()
                 + (s.day() == null ? "" : " · " + DAY.format(s.day().shootOn));
-    return "scene "
-        + s.shot().scene
+    return (s.shot().scene.isEmpty() ? "no scene yet" : "scene " + s.shot().scene)
         + " · "
         + s.shot().cutFrames
         + " frames at "

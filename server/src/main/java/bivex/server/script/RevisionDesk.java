@@ -229,19 +229,24 @@ public class RevisionDesk {
     return MarkView.of(m);
   }
 
-  /** Marks more words for a shot that has some. */
+  /** Marks more words for a shot, or the first of one that was made on the floor. */
   @Transactional
   public MarkView more(UUID shot, Member me, NewMark in) {
     Shot s = shots.require(shot, me.productionId());
     Draft d = desk.hold(me, in.draft());
     Anchor words = Anchor.on(d.source, in.start(), in.end());
-    desk.scene(d, words);
+    String scene = desk.scene(d, words);
     if (marks.findByShotIdAndDraftIdOrderByNumber(s.id, d.id).stream()
         .anyMatch(
             m -> m.markStart != null && m.markStart == words.start() && m.markEnd == words.end())) {
       throw new InvalidInput("mark", "these words are marked for " + s.code + " already");
     }
     Mark m = desk.set(me, s.id, d, marks.lastNumber(s.id) + 1, words, "");
+    if (m.number == 1) {
+      // It was made on the floor; its code stays, for it stands on slates.
+      s.scene = scene;
+      shots.saveAndFlush(s);
+    }
     marks.flush();
     journal.record(me, "marked more", "shot", s.id.toString(), s.code);
     return MarkView.of(m);

@@ -43,7 +43,7 @@ public class RevisionResource {
     return revisions.decide(mark, me, in);
   }
 
-  /** Marks more words for a shot that has some. */
+  /** Marks more words for a shot, or the first of one that was made on the floor. */
   @PostMapping("/shots/{shot}/marks")
   @Allowed({PRODUCER, COORDINATOR})
   public MarkView more(@PathVariable UUID shot, Member me, @RequestBody RevisionDesk.NewMark in) {

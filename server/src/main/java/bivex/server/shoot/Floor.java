@@ -4,15 +4,18 @@ import bivex.core.InvalidInput;
 import bivex.core.shoot.CameraData;
 import bivex.core.shoot.MatchGuard;
 import bivex.server.access.Member;
+import bivex.server.book.MarkDesk;
 import bivex.server.book.ShotBook;
 import bivex.server.http.Problems;
 import bivex.server.keep.Setup;
 import bivex.server.keep.Setups;
 import bivex.server.keep.ShootingDays;
+import bivex.server.keep.Shot;
 import bivex.server.keep.TakeCorrections;
 import bivex.server.keep.TakeEntries;
 import bivex.server.keep.TakeStills;
 import bivex.server.live.Journal;
+import bivex.server.shot.OwnDesk;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -53,6 +56,8 @@ public class Floor {
   private final FloorSheets sheets;
 
   private final ShotBook book;
+  private final MarkDesk marks;
+  private final OwnDesk own;
 
   private final Journal journal;
 
@@ -69,10 +74,14 @@ public class Floor {
       FloorLog log,
       FloorSheets sheets,
       ShotBook book,
+      MarkDesk marks,
+      OwnDesk own,
       Journal journal,
       PlatformTransactionManager transactions,
       Clock clock) {
     this.clock = clock;
+    this.marks = marks;
+    this.own = own;
     this.days = days;
     this.setups = setups;
     this.takes = takes;
@@ -103,7 +112,10 @@ public class Floor {
    *
    * @param id made on the device; the part's own id is not needed
    * @param take of a call or a correction
-   * @param setup of a touch, a note or a strike
+   * @param setup of a touch, a note, a strike or a shot
+   * @param shot of an item
+   * @param made a shot that nobody foresaw
+   * @param item a thing that a shot owes
    */
   public record NewEntry(
       UUID id,
@@ -114,7 +126,13 @@ public class Floor {
       FloorLog.NewCorrection correction,
       FloorLog.NewTouch touch,
       FloorLog.NewSetupNote note,
-      List<FloorLog.NewWaiver> strike) {}
+      List<FloorLog.NewWaiver> strike,
+      UUID shot,
+      NewShot made,
+      OwnDesk.NewItem item) {}
+
+  /** A shot that nobody foresaw, made in a setup. */
+  public record NewShot(String title) {}
 
   /**
    * @param device what the device calls itself
@@ -392,8 +410,21 @@ public class Floor {
       }
       return "";
     }
+    if (e.made() != null) {
+      Setup s = log.setup(me, e.setup());
+      Shot made = marks.unforeseen(me, e.id(), s.id, e.made().title());
+      journal.record(
+          me, "made", "shot", made.id.toString(), made.code, Journal.Touches.shot(made.id));
+      return "";
+    }
+    if (e.item() != null) {
+      own.keep(Objects.requireNonNullElseGet(e.shot(), UUID::randomUUID), me, e.item());
+      return "";
+    }
     throw new InvalidInput(
-        "entry", "is empty: a take, a call, a correction, a touch, a note or a strike is wanted");
+        "entry",
+        "is empty: a take, a call, a correction, a touch, a note, a strike, a shot or an item is"
+            + " wanted");
   }
 
   private FloorSheets.TakeView logged(Member me, UUID id) {

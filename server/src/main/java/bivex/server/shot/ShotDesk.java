@@ -4,6 +4,7 @@ import bivex.core.InvalidInput;
 import bivex.core.ItemKey;
 import bivex.core.method.MethodBook;
 import bivex.core.method.MethodChoice;
+import bivex.core.method.OwnItem;
 import bivex.core.method.Plan;
 import bivex.core.method.PlannedDifference;
 import bivex.core.method.ShotSetting;
@@ -23,12 +24,14 @@ import bivex.server.keep.Inherited;
 import bivex.server.keep.InheritedRows;
 import bivex.server.keep.Mark;
 import bivex.server.keep.Marks;
+import bivex.server.keep.Production;
 import bivex.server.keep.Setup;
 import bivex.server.keep.Setups;
 import bivex.server.keep.Shot;
 import bivex.server.keep.Shots;
 import bivex.server.live.Journal;
 import java.time.Clock;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -156,6 +159,8 @@ public class ShotDesk {
       LocalDate day,
       List<MethodChoice> methods,
       List<PlannedDifference> planned,
+      List<OwnItem> ownItems,
+      List<ChangeView> changes,
       Plan plan,
       String planFault,
       Stage stage,
@@ -166,6 +171,33 @@ public class ShotDesk {
       List<EvidenceDesk.Said> said,
       boolean wantsLook,
       long version) {}
+
+  /**
+   * Something of the plan that is otherwise here.
+   *
+   * @param said what, in one breath
+   */
+  public record ChangeView(
+      String item, String label, boolean out, String said, String reason, String by, Instant at) {}
+
+  private static List<ChangeView> changes(Production p, Shot s) {
+    if (s.planChanges.isEmpty()) {
+      return List.of();
+    }
+    Plan derived = ShotBook.derived(p, s, false);
+    return s.planChanges.stream()
+        .map(
+            c ->
+                new ChangeView(
+                    c.item(),
+                    derived.label(c.item()),
+                    c.out(),
+                    c.said(derived),
+                    c.reason(),
+                    c.by(),
+                    c.at()))
+        .toList();
+  }
 
   /** Marks words of a draft as an effect shot. */
   @Transactional
@@ -230,7 +262,7 @@ public class ShotDesk {
           .forEach(i -> i.endedAt = clock.instant());
     }
     s.omitted = in.omitted();
-    s.methods = in.methods() == null ? List.of() : List.copyOf(in.methods());
+    s.methods = MethodChoice.numbered(in.methods() == null ? List.of() : in.methods());
     ShotBook.plan(me.production(), s, false);
     shots.saveAndFlush(s);
     journal.record(
@@ -283,10 +315,11 @@ public class ShotDesk {
   /** What a shot would owe with other values; nothing is kept. */
   @Transactional(readOnly = true)
   public Plan whatIf(UUID shot, Member me, ShotEdit in) {
-    return MethodBook.derive(
-            me.production().setting(in.cutFrames()),
-            in.methods() == null ? List.of() : in.methods())
-        .with(shots.require(shot, me.productionId()).planned);
+    Shot s = shots.require(shot, me.productionId());
+    ShotSetting setting = me.production().setting(in.cutFrames());
+    return MethodBook.derive(setting, in.methods() == null ? List.of() : in.methods())
+        .edited(setting, s.ownItems, s.planChanges)
+        .with(s.planned);
   }
 
   private Shot find(Member me, UUID id) {
@@ -331,6 +364,8 @@ public class ShotDesk {
         p.day() == null ? null : p.day().shootOn,
         s.methods,
         s.planned,
+        s.ownItems,
+        changes(me.production(), s),
         p.plan(),
         p.planFault(),
         p.ledger().stage(),

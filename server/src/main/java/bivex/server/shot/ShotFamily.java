@@ -2,6 +2,7 @@ package bivex.server.shot;
 
 import bivex.core.InvalidInput;
 import bivex.core.method.MethodChoice;
+import bivex.core.method.OwnItem;
 import bivex.core.script.Anchor;
 import bivex.core.shot.CodePlan;
 import bivex.core.shot.NamePattern;
@@ -116,6 +117,8 @@ public class ShotFamily {
             InvalidInput.title("title", in.title()),
             in.marks() == null ? List.of() : in.marks());
     two.methods = List.copyOf(s.methods);
+    two.ownItems = s.ownItems;
+    two.planChanges = s.planChanges;
     two.intent = s.intent;
     two.cutFrames = s.cutFrames;
     two.setupId = s.setupId;
@@ -172,6 +175,7 @@ public class ShotFamily {
       }
     }
     s.methods = MethodChoice.merged(s.methods, from.methods);
+    s.ownItems = OwnItem.merged(s.ownItems, from.ownItems);
     s.setupId = s.setupId == null ? from.setupId : s.setupId;
     from.omitted = true;
     shots.saveAllAndFlush(List.of(s, from));

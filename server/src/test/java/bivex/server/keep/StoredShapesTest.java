@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import bivex.core.method.Method;
 import bivex.core.method.MethodBook;
 import bivex.core.method.MethodChoice;
+import bivex.core.method.OwnItem;
 import bivex.core.method.ShotSetting;
 import bivex.core.optics.Raster;
 import bivex.core.parameter.Parameter;
@@ -147,7 +148,16 @@ class StoredShapesTest {
             });
   }
 
-  /** What is read of a text, written again. */
+  /** A renamed number of a kind would leave a thing that somebody made without it. */
+  @Test
+  void everyNumberOfEveryOwnThingThatWasEverKeptIsStillKnown() throws IOException {
+    var column = new Shot.Own();
+    assertThat(column.convertToEntityAttribute(Files.readString(file(column, 1))))
+        .allSatisfy(i -> assertThat(i.checked()).isEqualTo(i))
+        .extracting(OwnItem::kind)
+        .containsExactly(OwnItem.Kind.values());
+  }
+
   /** What the newest file has and an older one, read again, has otherwise and not as null. */
   private static List<String> lost(JsonNode read, JsonNode newest, String path) {
     List<String> out = new ArrayList<>();
@@ -162,6 +172,7 @@ class StoredShapesTest {
     return out;
   }
 
+  /** What is read of a text, written again. */
   private static <T> JsonNode again(JsonColumn<T> column, String text) {
     return Json.MAPPER.readTree(
         column.convertToDatabaseColumn(column.convertToEntityAttribute(text)));
@@ -191,6 +202,9 @@ class StoredShapesTest {
     if (column instanceof Shot.Methods) {
       return (T) choices();
     }
+    if (column instanceof Shot.Own) {
+      return (T) owned();
+    }
     return (T) new Filler().fill(type, "value");
   }
 
@@ -203,6 +217,20 @@ class StoredShapesTest {
                 values.put(p.key(), p.fallback());
               }
               return new MethodChoice(m.id(), values, "chosen for a reason", List.of("A1"));
+            })
+        .toList();
+  }
+
+  /** One of every kind with every number, which an older one must go on having. */
+  private static List<OwnItem> owned() {
+    return Stream.of(OwnItem.Kind.values())
+        .map(
+            k -> {
+              Map<String, Object> values = new LinkedHashMap<>();
+              k.parameters().forEach(p -> values.put(p.key(), p.fallback()));
+              Instant at = Instant.parse("2030-03-17T17:46:40Z");
+              return new OwnItem("a" + k.ordinal() + "00", k, "thing", "for it", values, "by", at)
+                  .checked();
             })
         .toList();
   }
@@ -231,6 +259,7 @@ class StoredShapesTest {
       }
       return switch (c.getSimpleName()) {
         case "boolean", "Boolean" -> true;
+        case "Object" -> "value " + next++;
         case "int", "Integer" -> next++;
         case "long", "Long" -> (long) next++;
         case "double", "Double" -> 1 + next++ / 64.0;
