@@ -23,7 +23,9 @@
       .filter((l) => l.effort.high > 0 && !l.omitted)
       .sort((a, b) => b.effort.high - a.effort.high),
   );
-  const unplanned = $derived((shots.data?.lines ?? []).filter((l) => l.methods.length === 0 && !l.omitted));
+  const unplanned = $derived(
+    (shots.data?.lines ?? []).filter((l) => l.methods.length === 0 && l.effort.high === 0 && !l.omitted),
+  );
   const most = $derived(Math.max(1, ...planned.map((l) => l.effort.high)));
 </script>
 

@@ -13,6 +13,7 @@
   import Side from '../lib/floor/Side.svelte';
   import Slate from '../lib/floor/Slate.svelte';
   import TakeList from '../lib/floor/TakeList.svelte';
+  import Unforeseen from '../lib/floor/Unforeseen.svelte';
   import { house } from '../lib/house.svelte';
   import { dayAtHand, today } from '../lib/today';
   import { free } from '../lib/keys';
@@ -281,9 +282,14 @@
             >
           </li>
         {:else}<li class="soft">
-            No shot is planned in this setup. Give a shot this setup in its breakdown.
+            No shot is planned in this setup. Give a shot this setup in its breakdown, or add one here.
           </li>{/each}
       </ul>
+      {#if may && !sheet.setup.struckAt}<Unforeseen
+          {pack}
+          {sheet}
+          onmade={(shot, made) => (asking = `${shot} ${made}`)}
+        />{/if}
       {#if on}<Slate
           bind:this={slate}
           {pack}

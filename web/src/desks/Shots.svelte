@@ -4,6 +4,7 @@
   import { api, got } from '../lib/api/client';
   import { house } from '../lib/house.svelte';
   import { free } from '../lib/keys';
+  import ByHand from '../lib/parts/ByHand.svelte';
   import Compare from '../lib/parts/Compare.svelte';
   import Drawing from '../lib/parts/Drawing.svelte';
   import Elements from '../lib/parts/Elements.svelte';
@@ -71,7 +72,7 @@
             cutFrames: s.cutFrames,
             setup: s.setup,
             omitted: s.omitted,
-            methods: [...s.methods, { method, values: {}, reason, considered }],
+            methods: [...s.methods, { method, use: 0, label: '', values: {}, reason, considered }],
           },
         }),
       );
@@ -213,8 +214,8 @@
       </div>
       <section class="sheet stacked">
         {#if s.methods.length > 0}<p class="chosen small">
-            {#each s.methods as m, i (m.method)}{#if i > 0}<span class="px-1">+</span>{/if}<strong
-                >{nameOf(m.method)}</strong
+            {#each s.methods as m, i (`${m.method}.${m.use}`)}{#if i > 0}<span class="px-1">+</span
+                >{/if}<strong>{nameOf(m.method)}{m.label ? `, ${m.label}` : ''}</strong
               >{#if m.reason}{' '}<span class="soft"
                   >because: {m.reason}{m.considered && m.considered.length > 1
                     ? ` (over ${m.considered
@@ -270,7 +271,9 @@
               >
             </li>
           {:else}<li class="soft">
-              {s.methods.length > 0 ? 'None: nothing is shot for it.' : 'Owed once a method is chosen.'}
+              {s.methods.length > 0 || s.ownItems.length > 0
+                ? 'None: nothing is shot for it.'
+                : 'Owed once a method is chosen.'}
             </li>{/each}
         </ul>
         {#if missing}<button class="tight mt-2 btn" onclick={() => (rescuing = true)}
@@ -361,6 +364,7 @@
           <h2>Owed</h2>
           <span class="mono soft">{open.length} of {s.items.length}</span>
         </div>
+        <ByHand shot={s} />
         <ul>
           {#each open as i, n (i.key)}<OwedRow shot={s.id} item={i} now={n === 0} />{:else}<li class="soft">
               Nothing is owed now.
@@ -386,7 +390,7 @@
             <ul class="small">
               {#each s.said as e (e.at + e.item)}<li class="rule py-1">
                   <span class="soft">{moment(e.at)} {e.by}</span>
-                  {e.item.split(':')[1]}: {e.words}
+                  {s.items.find((i) => i.key === e.item)?.label ?? e.item.split(':')[1]}: {e.words}
                 </li>{/each}
             </ul>
           </details>{/if}

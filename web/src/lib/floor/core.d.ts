@@ -22,6 +22,8 @@ declare module 'bivex-core' {
     remedy: string;
     tolerance: string;
   }[];
+  /** Key of a plate that was made by hand. */
+  export function ownPlate(id: string): string;
   export function merge(
     sheet: object,
     notSent: object[],

@@ -61,6 +61,15 @@ const PACK = {
   captureWidth: 3840,
   captureHeight: 2160,
   sensorWidthMm: 36,
+  itemKinds: [
+    {
+      kind: 'PLATE',
+      parameters: [
+        { key: 'seconds', fallback: 10 },
+        { key: 'takes', fallback: 3 },
+      ],
+    },
+  ],
   touches: [{ key: 'LEGS', words: 'legs or head', remedy: 'shoot the clean plate again' }],
 } as unknown as Schemas['DayPack'];
 
@@ -109,6 +118,28 @@ describe('the floor with what waits on this device', () => {
     ]);
     expect(now.first?.key).toBe('plate:clean');
     expect(now.struckHere).toBe(false);
+  });
+
+  it('has the shots and plates that were made here, until the server tells of them', () => {
+    const shot = entry({ setup: 'setup', made: { title: 'Her hand' } });
+    const item = (of: string, id: string): Waiting =>
+      entry({ shot: of, item: { id, kind: 'PLATE', label: 'Hand alone', words: '', values: { takes: 2 } } });
+    const own = item(shot.id, 'ab12');
+    const now = merge(PACK, SHEET, [shot, own, item('elsewhere', 'cd34'), item('s', 'ef56')]);
+    expect(now.plates.map((p) => [p.shot, p.key, p.state])).toEqual([
+      ['s', 'plate:performance-1', 'OWED'],
+      ['s', 'plate:clean', 'OWED'],
+      [shot.id, 'plate:own/ab12', 'OWED'],
+      ['s', 'plate:own/ef56', 'OWED'],
+    ]);
+    expect(now.plates[2]).toMatchObject({ takes: 2, seconds: 10, title: 'Her hand' });
+    expect(now.guards.map((g) => g.shot)).toEqual(['s', shot.id]);
+    const take = entry({
+      logged: { shot: shot.id, setup: 'setup', plate: 'plate:own/ab12', number: 1, camera: CAMERA },
+    });
+    expect(merge(PACK, SHEET, [shot, own, take]).plates[2]?.nextTake).toBe(2);
+    const told = { ...SHEET, plates: [...SHEET.plates, plate('plate:own/ef56', 1)] };
+    expect(merge(PACK, told, [item('s', 'ef56')]).plates).toHaveLength(3);
   });
 
   it('shows a take that waits first, with what it has against the reference', () => {

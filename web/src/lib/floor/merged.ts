@@ -26,15 +26,70 @@ export type FloorSheet = Omit<Schemas['SetupSheet'], 'takes' | 'plates' | 'guard
   struckHere: boolean;
 };
 
+/** The setup with the shots and plates that were made on this device and are not in it yet. */
+function widened(
+  pack: Schemas['DayPack'],
+  sheet: Schemas['SetupSheet'],
+  fresh: readonly Waiting[],
+): Schemas['SetupSheet'] {
+  const shots = fresh.filter(
+    (w) => w.entry.made && w.entry.setup === sheet.setup.id && !sheet.guards.some((g) => g.shot === w.id),
+  );
+  const guards = [
+    ...sheet.guards,
+    ...shots.map((w) => ({
+      shot: w.id,
+      rules: [],
+      plates: [],
+      backgroundM: 0,
+      reference: null as unknown as Schemas['CameraData'],
+      referencePlate: '',
+    })),
+  ];
+  const parameters = pack.itemKinds?.find((k) => k.kind === 'PLATE')?.parameters ?? [];
+  const plates = fresh.flatMap((w): Schemas['FloorPlate'][] => {
+    const item = w.entry.item;
+    const shot = w.entry.shot ?? '';
+    if (item?.kind !== 'PLATE' || !guards.some((g) => g.shot === shot)) return [];
+    const key = core.ownPlate(item.id ?? '');
+    if (sheet.plates.some((p) => p.shot === shot && p.key === key)) return [];
+    const value = (k: string): unknown => item.values?.[k] ?? parameters.find((p) => p.key === k)?.fallback;
+    const of = sheet.plates.find((p) => p.shot === shot);
+    return [
+      {
+        shot,
+        code: of?.code ?? 'new',
+        title: of?.title ?? shots.find((s) => s.id === shot)?.entry.made?.title ?? '',
+        key,
+        label: item.label ?? '',
+        wanted: item.words ?? '',
+        seconds: value('seconds') as number,
+        inSet: value('inSet') as boolean,
+        state: 'OWED',
+        reason: w.state === 'sent' ? 'sent' : 'made here, waits to be sent',
+        nextTake: 1,
+        part: null as unknown as number,
+        guide: false,
+        takes: value('takes') as number,
+        asks: null as unknown as Schemas['PlateTerms'],
+      },
+    ];
+  });
+  return plates.length + shots.length === 0
+    ? sheet
+    : { ...sheet, guards, plates: [...sheet.plates, ...plates] };
+}
+
 /**
  * Lays what waits on this device over a setup as the server told it. What follows from it is the
  * core's to say; here its words are put into the shape of the server's.
  */
 export function merge(
   pack: Schemas['DayPack'],
-  sheet: Schemas['SetupSheet'],
+  told: Schemas['SetupSheet'],
   fresh: readonly Waiting[],
 ): FloorSheet {
+  const sheet = widened(pack, told, fresh);
   const standing = core.merge(
     sheet,
     fresh.map((w) => ({ ...w.entry, id: w.id })),

@@ -95,12 +95,14 @@
           </p>
         {/if}
         <p class="small soft">Right when: {m?.rightWhen}</p>
-        {#if taken.includes(o.method)}<p class="small"><strong>Chosen already.</strong></p>{:else}<button
-            type="button"
-            class="choose btn"
-            class:ink={typed.words.trim() !== ''}
-            onclick={() => void choose(o.method)}>Choose {o.name.toLowerCase()}</button
-          >{/if}
+        {#if taken.includes(o.method)}<p class="small"><strong>Chosen already.</strong></p>{/if}
+        <button
+          type="button"
+          class="choose btn"
+          class:ink={typed.words.trim() !== '' && !taken.includes(o.method)}
+          onclick={() => void choose(o.method)}
+          >{taken.includes(o.method) ? 'Use it once more' : `Choose ${o.name.toLowerCase()}`}</button
+        >
       </div>
     {:else}
       <p class="soft">

@@ -31,6 +31,7 @@
       ['space', 'play the schematic'],
       ['c', 'compare and combine methods'],
       ['r', 'what else could be made of the takes'],
+      ['a', 'add something the shot owes'],
       ['e', 'elements of the production'],
     ],
     floor: [

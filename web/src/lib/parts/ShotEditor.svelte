@@ -109,7 +109,7 @@
 
   function choose(method: string, reason: string, considered: string[]): Promise<boolean> {
     if (edit) {
-      edit.methods = [...edit.methods, { method, values: {}, reason, considered }];
+      edit.methods = [...edit.methods, { method, use: 0, label: '', values: {}, reason, considered }];
       comparing = false;
     }
     return Promise.resolve(edit !== null);
@@ -238,13 +238,22 @@
       </label>
     </div>
 
-    {#each edit.methods as m, i (m.method)}
+    {#each edit.methods as m, i (m)}
+      {@const often = edit.methods.filter((x) => x.method === m.method).length}
       {@const def = book.data?.find((b) => b.id === m.method)}
       <section class="method">
         <div class="flex items-baseline gap-2">
           <h2>{def?.name ?? m.method}</h2>
           <span class="soft small">{def?.summary}</span>
         </div>
+        {#if often > 1 || m.label}<label class="field mt-2"
+            ><span>This one is for</span><input
+              class="input"
+              bind:value={m.label}
+              placeholder="the dust, the second mark"
+              disabled={!may}
+            /></label
+          >{/if}
         <label class="field my-2"
           ><span
             >Chosen because{m.considered && m.considered.length > 1

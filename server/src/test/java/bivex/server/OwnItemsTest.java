@@ -72,6 +72,7 @@ class OwnItemsTest {
     rain.put("values", Map.of("task", "element placed", "units", 5));
     ok(artist.post(shot + "/items", rain));
     rain.put("kind", "PLATE");
+    rain.put("values", Map.of());
     assertThat(artist.post(shot + "/items", rain).text("field")).isEqualTo("kind");
     rain.put("kind", "TASK");
     rain.put("values", Map.of("unit", 5));

@@ -128,11 +128,11 @@ public class Floor {
       FloorLog.NewSetupNote note,
       List<FloorLog.NewWaiver> strike,
       UUID shot,
-      NewShot made,
+      UnforeseenShot made,
       OwnDesk.NewItem item) {}
 
   /** A shot that nobody foresaw, made in a setup. */
-  public record NewShot(String title) {}
+  public record UnforeseenShot(String title) {}
 
   /**
    * @param device what the device calls itself

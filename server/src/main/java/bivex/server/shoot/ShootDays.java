@@ -19,6 +19,7 @@ import bivex.server.keep.ShootingDay;
 import bivex.server.keep.ShootingDays;
 import bivex.server.keep.Shots;
 import bivex.server.live.Journal;
+import bivex.server.shot.OwnDesk;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -164,6 +165,7 @@ public class ShootDays {
    * @param packedAt by the server's clock
    * @param sun null when the place has no coordinates
    * @param call local time of day
+   * @param itemKinds what can be owed beside what methods derive
    */
   public record DayPack(
       Instant packedAt,
@@ -175,6 +177,7 @@ public class ShootDays {
       List<PresetView> presets,
       List<SoundItem> soundChecks,
       List<TouchItem> touches,
+      List<OwnDesk.ItemKind> itemKinds,
       SunView sun,
       String rate,
       int captureWidth,
@@ -333,6 +336,7 @@ public class ShootDays {
         presets(me),
         sound,
         Arrays.stream(Touch.values()).map(t -> new TouchItem(t, t.words(), t.remedy())).toList(),
+        OwnDesk.kinds(),
         sun(d),
         me.production().rate,
         me.production().captureWidth,

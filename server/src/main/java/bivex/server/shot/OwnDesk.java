@@ -54,7 +54,7 @@ public class OwnDesk {
    *
    * @param asks what its words tell
    */
-  public record KindView(
+  public record ItemKind(
       OwnItem.Kind kind, String label, String asks, List<Parameter> parameters) {}
 
   /**
@@ -70,9 +70,9 @@ public class OwnDesk {
   public record NewChange(String item, boolean out, Map<String, Object> values, String reason) {}
 
   /** What can be owed. */
-  public List<KindView> kinds() {
+  public static List<ItemKind> kinds() {
     return Arrays.stream(OwnItem.Kind.values())
-        .map(k -> new KindView(k, k.label(), k.asks(), k.parameters()))
+        .map(k -> new ItemKind(k, k.label(), k.asks(), k.parameters()))
         .toList();
   }
 

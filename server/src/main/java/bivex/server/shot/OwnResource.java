@@ -35,8 +35,8 @@ public class OwnResource {
   /** What can be owed beside what methods derive. */
   @GetMapping("/item-kinds")
   @SignedIn
-  public List<OwnDesk.KindView> kinds() {
-    return desk.kinds();
+  public List<OwnDesk.ItemKind> kinds() {
+    return OwnDesk.kinds();
   }
 
   /** Makes a thing the shot owes; the same id again changes it. */

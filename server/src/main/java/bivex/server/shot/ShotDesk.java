@@ -160,7 +160,7 @@ public class ShotDesk {
       List<MethodChoice> methods,
       List<PlannedDifference> planned,
       List<OwnItem> ownItems,
-      List<ChangeView> changes,
+      List<PlanChangeView> changes,
       Plan plan,
       String planFault,
       Stage stage,
@@ -177,10 +177,10 @@ public class ShotDesk {
    *
    * @param said what, in one breath
    */
-  public record ChangeView(
+  public record PlanChangeView(
       String item, String label, boolean out, String said, String reason, String by, Instant at) {}
 
-  private static List<ChangeView> changes(Production p, Shot s) {
+  private static List<PlanChangeView> changes(Production p, Shot s) {
     if (s.planChanges.isEmpty()) {
       return List.of();
     }
@@ -188,7 +188,7 @@ public class ShotDesk {
     return s.planChanges.stream()
         .map(
             c ->
-                new ChangeView(
+                new PlanChangeView(
                     c.item(),
                     derived.label(c.item()),
                     c.out(),
