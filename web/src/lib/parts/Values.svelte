@@ -171,7 +171,7 @@
         >
       </fieldset>
     {:else}
-      <label class="field" title={p.reason}>
+      <label class="field" class:long={p.kind === 'TEXT' && String(shown(p)).length > 20} title={p.reason}>
         <span>{p.label}{p.unit ? `, ${p.unit}` : ''}</span>
         {#if p.kind === 'YES_NO'}
           <select
@@ -217,6 +217,9 @@
     grid-template-columns: repeat(auto-fill, minmax(132px, 1fr));
     gap: 8px 10px;
     align-items: end;
+  }
+  .long {
+    grid-column: 1 / -1;
   }
   .zones {
     grid-column: 1 / -1;

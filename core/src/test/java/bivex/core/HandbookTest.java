@@ -97,7 +97,10 @@ class HandbookTest {
           Map.entry("S24", "`TurnoverTest`: counting; 24 read as 30 turns ten seconds into eight"),
           Map.entry("S25", "`EffortTest`: textbook PERT activity (from memory); sums and factors"),
           Map.entry("S31", "`DialogueTest`: a clock that listens every hundredth of a second"),
-          Map.entry("S32", "`NamePatternTest`: round trips"));
+          Map.entry("S32", "`NamePatternTest`: round trips"),
+          Map.entry("S33", "`OffsetCopyTest`: a row of pixels that is walked through"),
+          Map.entry("S34", "`PanParallaxTest`: bearings by arctangent; a lens on its pivot"),
+          Map.entry("S35", "`ScreenRefreshTest`: a display lit line by line, counted"));
 
   /** What is measured on pictures and has no inputs that could be typed. */
   private static final String PLATES =

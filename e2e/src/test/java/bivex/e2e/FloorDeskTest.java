@@ -149,6 +149,34 @@ class FloorDeskTest extends DeskTests {
         .hasCount(0);
   }
 
+  /** On a phone, without a line: a shot nobody foresaw is made, and shot at once. */
+  @Test
+  void aShotNobodyForesawIsMadeAndShotWithoutALine() {
+    stage.pick("plate:performance-1", Stage.CAMERA);
+    Page p = floor();
+    p.setViewportSize(390, 844);
+    assertThat(button(p, "Add what nobody planned")).isVisible();
+    p.context().setOffline(true);
+    button(p, "Add what nobody planned").click();
+    Locator sheet = p.getByRole(AriaRole.DIALOG);
+    sheet.locator("select[name=shot]").selectOption("new");
+    assertThat(Browsers.in(sheet, "Keep")).isDisabled();
+    sheet.getByLabel("The shot, in a few words").fill("Her hand on the rail");
+    sheet.getByLabel("Called").fill("Hand alone");
+    Browsers.accessible(p, "what nobody planned");
+    Browsers.in(sheet, "Keep").click();
+    assertThat(p.locator(".plates button[aria-pressed=true]")).containsText("Hand alone");
+    out(p).fill("01:00:09:00");
+    p.keyboard().press("Tab");
+    button(p, "Log take 1").click();
+    assertThat(p.locator(".takes li.waits")).hasCount(1);
+    p.context().setOffline(false);
+    assertThat(p.locator(".takes li.waits")).hasCount(0);
+    assertThat(p.locator(".takes > li").first()).containsText("Hand alone");
+    assertThat(Stage.ok(stage.producer.get(stage.base + "/reel")).at("loose").toString())
+        .contains("Her hand on the rail");
+  }
+
   /** A slip on the slate is set right without a line too; what it was stays on record. */
   @Test
   void aSlipOnTheSlateIsSetRightWithoutALine() {

@@ -114,6 +114,55 @@ class ShotsDeskTest extends DeskTests {
     assertThat(other.locator("aside[aria-label=Reckoner] dl")).containsText("12.00");
   }
 
+  /** Something of one's own, a plan otherwise, and a method for a second thing. */
+  @Test
+  void whatThePlanDoesNotKnowIsAddedByHand() {
+    Page p = at("/shots/" + stage.shot);
+    assertThat(button(p, "Add something")).isVisible();
+    p.keyboard().press("a");
+    Locator sheet = p.getByRole(AriaRole.DIALOG);
+    in(sheet, "Prop or practical effect").click();
+    sheet.getByLabel("Called").fill("Lamp glass");
+    sheet.getByLabel("Passes it is in").fill("4 of them");
+    in(sheet, "Keep").click();
+    assertThat(sheet.getByRole(AriaRole.ALERT)).containsText("must be a number");
+    // What is typed survives leaving the page.
+    p.reload();
+    assertThat(button(p, "Add something")).isVisible();
+    p.keyboard().press("a");
+    assertThat(sheet.getByLabel("Called")).hasValue("Lamp glass");
+    sheet.getByLabel("Passes it is in").fill("4");
+    sheet.getByLabel("Used up each time").selectOption("yes");
+    Browsers.accessible(p, "something added by hand");
+    in(sheet, "Keep").click();
+    Locator owed = p.locator(".lower > section").nth(2);
+    assertThat(owed).containsText("Added by hand");
+    assertThat(p.locator(".lower")).containsText("5 in all: 4 used up in 4 passes, 1 spare");
+    button(p, "Change the plan").click();
+    sheet.getByLabel("Which").selectOption("Clean plate");
+    assertThat(sheet.getByLabel("Takes")).hasValue("1");
+    sheet.getByLabel("Takes").fill("3");
+    sheet.getByLabel("Takes").blur();
+    sheet.getByLabel("Because").fill("clouds");
+    Browsers.accessible(p, "the plan otherwise");
+    in(sheet, "Keep").click();
+    assertThat(owed).containsText("takes 3 for 1 because: clouds");
+    assertThat(stage.look().at("plan/plates").toString()).contains("\"takes\":3");
+    button(p, "As derived: Clean plate").click();
+    assertThat(owed).not().containsText("Otherwise than derived");
+    button(p, "Take away Lamp glass").click();
+    assertThat(owed).not().containsText("Lamp glass");
+    // The same method for a second thing.
+    button(p, "Compare and combine").click();
+    sheet.getByRole(AriaRole.LISTITEM).filter(chosen()).getByText("Use it once more").click();
+    assertThat(p.locator(".chosen strong")).hasCount(2);
+    assertThat(stage.look().at("methods/1/use").asInt()).isEqualTo(2);
+  }
+
+  private static Locator.FilterOptions chosen() {
+    return new Locator.FilterOptions().setHasText("Chosen already");
+  }
+
   @Test
   void whatIsMissingHasWaysOut() {
     stage.pick("plate:performance-1", Stage.CAMERA);

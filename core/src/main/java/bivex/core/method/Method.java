@@ -21,7 +21,8 @@ public interface Method {
     TIME("Time"),
     PLANAR_AND_SCALE("Planar and scale"),
     ENERGY_AND_LIGHT("Energy and light"),
-    BUILT_WORLDS("Built worlds");
+    BUILT_WORLDS("Built worlds"),
+    PLAIN_WORK("Plain work");
 
     private final String words;
 

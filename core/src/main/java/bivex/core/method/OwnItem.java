@@ -59,10 +59,7 @@ public record OwnItem(
             "seconds", "Length", "s", 0.1, 3600, 10, "ten seconds, as of a clean plate"),
         Parameter.whole("takes", "Takes", "", 1, 50, 3, "three takes a plate (common practice)"),
         Parameter.yesNo(
-            "inSet",
-            "Must match the other plates of the shot",
-            false,
-            "then its camera data are held against them")),
+            "inSet", "In the match set", false, "then its camera data are held against them")),
     PROP(
         "Prop or practical effect",
         "datum",

@@ -11,6 +11,7 @@ import static bivex.core.reckon.Sum.words;
 import bivex.core.InvalidInput;
 import bivex.core.light.FlashSafety;
 import bivex.core.light.MainsFlicker;
+import bivex.core.light.ScreenRefresh;
 import bivex.core.light.Sun;
 import bivex.core.optics.Shutter;
 import bivex.core.parameter.Parameter;
@@ -24,10 +25,10 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 
-/** Sums of light: S7, S20, S21. */
+/** Sums of light: S7, S20, S21, S35. */
 final class LightSums {
   private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm:ss");
-  static final List<Sum> ALL = List.of(flicker(), sun(), flash());
+  static final List<Sum> ALL = List.of(flicker(), sun(), flash(), screen());
 
   private LightSums() {}
 
@@ -224,6 +225,44 @@ final class LightSums {
                   "Mind",
                   "A warning, never a clearance: have the finished shot measured."));
           return out;
+        });
+  }
+
+  private static Sum screen() {
+    return new Sum(
+        "S35",
+        "Screen against the shutter",
+        "bands = part of refresh · exposure; travel = part of refresh ÷ fps",
+        "counting of lit lines in the exposure; definition, for a screen lit line by line",
+        List.of(
+            RATE,
+            ANGLE,
+            Parameter.number(
+                "refreshHz",
+                "Screen refreshes at",
+                "Hz",
+                10,
+                10_000,
+                60,
+                "of its settings, or measured")),
+        v -> {
+          FrameRate r = rate(v);
+          ScreenRefresh s =
+              ScreenRefresh.of(
+                  v.number("refreshHz"), Shutter.seconds(v.number("shutterDegrees"), r), r);
+          return List.of(
+              number("bandPercent", "Brighter band", 1, s.bandShare() * 100, "% of the height"),
+              Double.isInfinite(s.bandStops())
+                  ? words("bandStops", "Band is brighter by", "the rest is dark")
+                  : number("bandStops", "Band is brighter by", 2, s.bandStops(), "stops"),
+              number("travelPercent", "It travels", 1, s.travelShare() * 100, "% a frame"),
+              read(
+                  "safeSeconds",
+                  "Exposure without a band",
+                  s.safeSeconds() > 0 ? Shutter.text(s.safeSeconds()) : "none at this rate",
+                  "",
+                  s.safeSeconds()),
+              number("safeDegrees", "which is", 1, 360 * s.safeSeconds() * r.fps(), "°"));
         });
   }
 }

@@ -23,6 +23,7 @@ import bivex.core.optics.BackgroundBlur;
 import bivex.core.optics.DepthOfField;
 import bivex.core.optics.Exposure;
 import bivex.core.optics.FieldOfView;
+import bivex.core.optics.PanParallax;
 import bivex.core.optics.Reframe;
 import bivex.core.optics.ScaleSwap;
 import bivex.core.optics.Shutter;
@@ -31,10 +32,10 @@ import bivex.core.time.FrameRate;
 import java.util.ArrayList;
 import java.util.List;
 
-/** Sums of the camera: S5, S6, S8 to S12. */
+/** Sums of the camera: S5, S6, S8 to S12, S34. */
 final class OpticsSums {
   static final List<Sum> ALL =
-      List.of(shutter(), exposure(), depth(), blur(), view(), swap(), reframe());
+      List.of(shutter(), exposure(), depth(), blur(), view(), swap(), reframe(), parallax());
 
   private OpticsSums() {}
 
@@ -367,6 +368,55 @@ final class OpticsSums {
               number("worstReserve", "Least left over the placements", 2, w.reserve(), "×"),
               number("uncoveredPx", "Edge shows by", 0, w.uncoveredPx(), "px"),
               number("uncoveredAt", "at frame", 0, w.atFrame(), ""));
+        });
+  }
+
+  private static Sum parallax() {
+    return new Sum(
+        "S34",
+        "Parallax of a pan",
+        "px = focal · |tan(bearing near − turn) − tan(bearing far − turn)|",
+        "two bearings from the point the lens looks from, moved by the turn; definition",
+        List.of(
+            FOCAL,
+            SENSOR,
+            WIDTH,
+            Parameter.number(
+                "turnDeg", "Turn", "°", -80, 80, 20, "pan or tilt, from first to last"),
+            Parameter.number(
+                "pivotM",
+                "Lens looks from",
+                "m before the pivot",
+                -2,
+                2,
+                0.1,
+                "0.05 to 0.15 on an ordinary head (common practice)"),
+            Parameter.number("nearM", "Nearest thing", "m", 0.1, 10_000, 3, "that must stay right"),
+            Parameter.number(
+                "farM", "Farthest thing", "m", 0.1, 1_000_000, 1000, "or what is put there"),
+            Parameter.number(
+                "limitPx", "Not seen up to", "px", 0.01, 1000, 1, "common practice, no source")),
+        v -> {
+          double focal =
+              FieldOfView.focalPx(
+                  v.number("focalMm"), v.number("sensorWidthMm"), v.whole("captureWidth"));
+          double far = Math.max(v.number("nearM"), v.number("farM"));
+          double px =
+              PanParallax.px(
+                  v.number("turnDeg"), v.number("pivotM"), v.number("nearM"), far, focal);
+          double nearest =
+              PanParallax.nearestM(
+                  v.number("turnDeg"), v.number("pivotM"), far, focal, v.number("limitPx"));
+          return List.of(
+              read(
+                  "parallaxPx",
+                  "Near against far",
+                  Double.isInfinite(px) ? "the near thing is behind the lens" : Sum.text(1, px),
+                  Double.isInfinite(px) ? "" : "px",
+                  px),
+              nearest == 0
+                  ? words("nearestM", "Flat picture holds", "however near things are")
+                  : number("nearestM", "Flat picture holds for things from", 2, nearest, "m"));
         });
   }
 }

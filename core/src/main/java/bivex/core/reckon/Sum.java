@@ -59,7 +59,7 @@ public record Sum(
         key, label, numbers.size() > 12 ? shown + " …" : shown, unit, null, List.copyOf(numbers));
   }
 
-  private static String text(int digits, double value) {
+  static String text(int digits, double value) {
     return String.format(Locale.ROOT, "%." + digits + "f", value == 0 ? 0.0 : value);
   }
 }

@@ -10,6 +10,7 @@ import static bivex.core.reckon.Sum.series;
 import static bivex.core.reckon.Sum.words;
 
 import bivex.core.InvalidInput;
+import bivex.core.motion.OffsetCopy;
 import bivex.core.parameter.Parameter;
 import bivex.core.time.Conform;
 import bivex.core.time.EventSurvival;
@@ -23,7 +24,8 @@ import java.util.List;
 /** Sums of time: S1, S2, S3, S22, S24. */
 final class TimeSums {
   private static final long MOST_FRAMES = 1_000_000;
-  static final List<Sum> ALL = List.of(timecode(), conform(), pull(), survival(), sequence());
+  static final List<Sum> ALL =
+      List.of(timecode(), conform(), pull(), survival(), sequence(), offset());
 
   private TimeSums() {}
 
@@ -265,5 +267,48 @@ final class TimeSums {
       }
     }
     return out;
+  }
+
+  private static Sum offset() {
+    return new Sum(
+        "S33",
+        "A take as its own clean plate",
+        "frames = (width + shadow + 2 · margin) ÷ (speed ÷ fps), rounded up",
+        "two intervals that no longer overlap; definition",
+        List.of(
+            RATE,
+            Parameter.number(
+                "widthPx", "Thing along its way", "px", 0, 100_000, 400, "at its widest"),
+            Parameter.number(
+                "shadowPx",
+                "Shadow beyond it",
+                "px",
+                0,
+                100_000,
+                120,
+                "and reflections, along the way"),
+            Parameter.number(
+                "marginPx", "Soft edge and blur", "px", 0, 10_000, 12, "kept off on each side"),
+            Parameter.number(
+                "pxPerSecond", "Slowest it moves", "px/s", 0.1, 1e6, 500, "in the picture")),
+        v -> {
+          FrameRate r = rate(v);
+          OffsetCopy o =
+              OffsetCopy.of(
+                  v.number("widthPx"),
+                  v.number("shadowPx"),
+                  v.number("marginPx"),
+                  v.number("pxPerSecond"),
+                  r);
+          return List.of(
+              number("frames", "Smallest shift of the copy", 0, o.frames(), "frames"),
+              number("seconds", "which is", 2, r.seconds(o.frames()), "s"),
+              number(
+                  "rollFrames",
+                  "Roll so long before it comes, or after it is gone",
+                  0,
+                  o.rollFrames(),
+                  "frames"));
+        });
   }
 }

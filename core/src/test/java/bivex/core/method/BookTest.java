@@ -97,7 +97,7 @@ class BookTest {
         .extracting(Method::id)
         .containsExactly(
             "A1", "A2", "A3", "A4", "A5", "B1", "B2", "B3", "B4", "B5", "C1", "C2", "C3", "C4",
-            "D1", "D2", "E1", "E2", "E3", "E4", "F1", "F2", "F3", "F4", "F5");
+            "D1", "D2", "E1", "E2", "E3", "E4", "F1", "F2", "F3", "F4", "F5", "G1", "G2", "G3");
     assertThat(MethodBook.all())
         .allSatisfy(
             m -> {
@@ -727,5 +727,81 @@ class BookTest {
         .filter(t -> t.kind() == kind)
         .mapToDouble(t -> t.hours().likely())
         .sum();
+  }
+
+  /**
+   * 12 % of 3840 px and 5 % of shadow and 24 px of edges are 676.8 px; at 400 px/s and 24 fps that
+   * is 40.6 frames. A take that covers itself rolls as long before and after.
+   */
+  @Test
+  void whatCoversItselfNeedsTheFramesItTakesToLeave() {
+    Plan alone = plan("G1", "by", "a clean plate");
+    Plan p = plan("G1", "by", "an offset copy of the take");
+    assertThat(check(p, "offset").figure()).startsWith("after 41 frames");
+    assertThat(p.plates()).extracting(Plan.Plate::key).doesNotContain("plate:clean");
+    assertThat(seconds(p) - seconds(alone)).isCloseTo(2 * 41 / 24.0, within(1e-9));
+    assertThat(layer(p, "cover").retime()).isEqualTo("shifted by 41 frames");
+    Plan stands = plan("G1", "by", "an offset copy of the take", "pxPerSecond", 0);
+    assertThat(check(stands, "offset").grade()).isEqualTo(Grade.FAILS);
+    assertThat(
+            check(plan("G1", "by", "an offset copy of the take", "camera", "moving"), "offset")
+                .grade())
+        .isEqualTo(Grade.FAILS);
+    // Painted in a frame that stands it is a few frames, in depth under a moving camera all.
+    assertThat(units(plan("G1", "by", "painting"), "paint")).isEqualTo(3);
+    assertThat(
+            units(
+                plan(
+                    "G1",
+                    "by",
+                    "painting",
+                    "camera",
+                    "moving",
+                    "behind",
+                    "deep: near and far things"),
+                "paint"))
+        .isEqualTo(SETTING.cutFrames());
+  }
+
+  private static double seconds(Plan p) {
+    return p.plate("plate:performance-1").orElseThrow().seconds();
+  }
+
+  /** 60 Hz in 1/48 s is 1.25 refreshes; 1/60 s is one. */
+  @Test
+  void aLitScreenIsHeldAgainstTheShutterAndADarkOneIsNot() {
+    Plan dark = plan("G2");
+    assertThat(dark.checks()).extracting(Plan.Check::key).doesNotContain("check:G2/refresh");
+    assertThat(layer(dark, "picture").blend()).isEqualTo("screen");
+    Plan lit = plan("G2", "onTheDay", "lit, with a picture that is kept");
+    assertThat(check(lit, "refresh").figure())
+        .contains("25 % of its height", "1.0 stops brighter", "50 % a frame", "if it is lit");
+    assertThat(check(lit, "refresh").remedy()).contains("1/60");
+    assertThat(
+            check(
+                    plan(
+                        "G2",
+                        "onTheDay",
+                        "lit, with a picture that is kept",
+                        "shutterDegrees",
+                        144),
+                    "refresh")
+                .grade())
+        .isEqualTo(Grade.HOLDS);
+    assertThat(check(plan("G2", "picturePx", 100), "picture").grade()).isEqualTo(Grade.FAILS);
+  }
+
+  /** 20° about a point 0.1 m behind: 0.0342 m aside, at 4 m and 3733 px more than 30 px. */
+  @Test
+  void aPictureBehindAPanIsFlatOnlyWhereNothingSlides() {
+    Plan p = plan("G3", "camera", "panned or tilted");
+    assertThat(check(p, "parallax").grade()).isEqualTo(Grade.DOUBTFUL);
+    assertThat(first(check(p, "parallax").figure())).isBetween(25.0, 45.0);
+    assertThat(check(plan("G3", "camera", "panned or tilted", "pivotM", 0), "parallax").grade())
+        .isEqualTo(Grade.HOLDS);
+    assertThat(check(plan("G3"), "parallax").grade()).isEqualTo(Grade.HOLDS);
+    // 54.4° of view at 35 mm and 20° more.
+    assertThat(p.elements().get(0).minWidthPx()).isBetween(2620, 2630);
+    assertThat(units(plan("G3", "camera", "travels"), "track")).isEqualTo(1);
   }
 }

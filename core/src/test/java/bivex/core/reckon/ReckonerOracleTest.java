@@ -534,6 +534,20 @@ class ReckonerOracleTest {
     assertThat(number("S4", in, "exitFrames")).isCloseTo(56 * 3 * 2, within(1e-9));
   }
 
+  /**
+   * By hand: (400 + 120 + 24) ÷ (480 ÷ 24) = 27.2 frames; 0.1 · sin 1° ÷ 2 m · 3733 px = 3.26 px;
+   * 60 Hz in 1/48 s is 1.25 refreshes.
+   */
+  @Test
+  void offsetsParallaxAndScreens() {
+    assertThat(number("S33", Map.of("pxPerSecond", 480), "frames")).isEqualTo(28);
+    Map<String, Object> pan =
+        Map.of("turnDeg", 1, "nearM", 2, "farM", 1_000_000, "focalMm", 35, "sensorWidthMm", 36);
+    assertThat(number("S34", pan, "parallaxPx")).isCloseTo(3.26, within(0.01));
+    assertThat(number("S35", Map.of("rate", "24"), "bandPercent")).isCloseTo(25, within(1e-9));
+    assertThat(number("S35", Map.of("rate", "24"), "safeDegrees")).isCloseTo(144, within(1e-9));
+  }
+
   @Test
   void versionsAreCountedUpAndTheirGapsNamed() {
     Map<String, Object> in =

@@ -161,11 +161,18 @@ class StoredShapesTest {
   /** What the newest file has and an older one, read again, has otherwise and not as null. */
   private static List<String> lost(JsonNode read, JsonNode newest, String path) {
     List<String> out = new ArrayList<>();
-    if (newest.isObject() && read != null && read.isObject()) {
+    if (newest == null) {
+      out.add(path);
+    } else if (newest.isObject() && read != null && read.isObject()) {
       newest
           .properties()
           .forEach(
               p -> out.addAll(lost(read.get(p.getKey()), p.getValue(), path + "." + p.getKey())));
+    } else if (newest.isArray() && read != null && read.isArray()) {
+      // A newer file may have entries beside, at the end.
+      for (int i = 0; i < read.size(); i++) {
+        out.addAll(lost(read.get(i), newest.get(i), path + "[" + i + "]"));
+      }
     } else if (read == null || !read.isNull() && !read.equals(newest)) {
       out.add(path);
     }
