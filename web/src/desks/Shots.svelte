@@ -264,7 +264,9 @@
               ><span
                 ><strong class:struck={standing(p.key) === 'DROPPED'}>{p.label}</strong><br /><span
                   class="soft small"
-                  >{s.items.find((i) => i.key === p.key)?.reason} · {p.seconds.toFixed(0)} s{p.inSet
+                  >{s.items.find((i) => i.key === p.key)?.reason}{p.seconds > 0
+                    ? ` · ${p.seconds.toFixed(0)} s`
+                    : ''}{p.inSet
                     ? ' · in the match set'
                     : ''}</span
                 ></span

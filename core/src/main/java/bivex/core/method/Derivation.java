@@ -36,6 +36,7 @@ public final class Derivation {
   private static final String PLAYED = "performance-";
   private static final Set<String> ASKED_ONCE =
       Set.of("still", "sound", "eyeline", "wardrobe", "look", "continuity", "light-cue", "marks");
+  static final String GRADE = "layer:grade";
   private static final Set<String> SUMMED = Set.of("composite", "grade", "sound");
 
   /** What to do when two methods want another value of a property. */
@@ -256,7 +257,7 @@ public final class Derivation {
   /** The grade match on top of what is there. */
   public void grade() {
     layer(
-        "layer:grade",
+        GRADE,
         "Grade match",
         "stops and colour to match",
         "over",
@@ -575,7 +576,7 @@ public final class Derivation {
     List<String> inSet =
         plates.values().stream().filter(Plan.Plate::inSet).map(Plan.Plate::key).toList();
     return new Plan(
-        Plan.lettered(List.copyOf(layers.values())),
+        Plan.lettered(stacked()),
         List.copyOf(plates.values()),
         new Plan.MatchSet(
             Collections.unmodifiableSet(EnumSet.copyOf(rules)), inSet, backgroundM, across),
@@ -590,6 +591,25 @@ public final class Derivation {
         List.copyOf(drawings.values()),
         sum,
         setMinutes);
+  }
+
+  /** A further use of a method lies where its first does: under the grade, if that one does. */
+  private List<Plan.Layer> stacked() {
+    List<String> order = new ArrayList<>(layers.keySet());
+    for (String key : layers.keySet()) {
+      String first = key.replaceFirst("\\.\\d+/", "/");
+      String bare = key.replaceFirst(":[^/]*/", ":");
+      String base = layers.containsKey(first) ? first : bare;
+      int grade = order.indexOf(GRADE);
+      if (!base.equals(key)
+          && layers.containsKey(base)
+          && order.indexOf(base) < grade
+          && order.indexOf(key) > grade) {
+        order.remove(key);
+        order.add(grade, key);
+      }
+    }
+    return order.stream().map(layers::get).toList();
   }
 
   /** A plate with its takes and with what is asked of them, when all methods have spoken. */

@@ -275,7 +275,7 @@ final class PlanEdit {
   /** Under the grade, over everything else. */
   private void layer(OwnItem i, String source, String blend) {
     int top = layers.size();
-    while (top > 0 && layers.get(top - 1).key().equals("layer:grade")) {
+    while (top > 0 && layers.get(top - 1).key().equals(Derivation.GRADE)) {
       top--;
     }
     layers.add(

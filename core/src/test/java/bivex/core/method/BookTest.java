@@ -97,7 +97,8 @@ class BookTest {
         .extracting(Method::id)
         .containsExactly(
             "A1", "A2", "A3", "A4", "A5", "B1", "B2", "B3", "B4", "B5", "C1", "C2", "C3", "C4",
-            "D1", "D2", "E1", "E2", "E3", "E4", "F1", "F2", "F3", "F4", "F5", "G1", "G2", "G3");
+            "D1", "D2", "E1", "E2", "E3", "E4", "F1", "F2", "F3", "F4", "F5", "G1", "G2", "G3",
+            "G4");
     assertThat(MethodBook.all())
         .allSatisfy(
             m -> {
@@ -803,5 +804,23 @@ class BookTest {
     // 54.4° of view at 35 mm and 20° more.
     assertThat(p.elements().get(0).minWidthPx()).isBetween(2620, 2630);
     assertThat(units(plan("G3", "camera", "travels"), "track")).isEqualTo(1);
+  }
+
+  /**
+   * Rain of 7 m/s in 2 m/s of wind is 7.28 m/s, slanted by 16°; at 1.5 m a metre is 2489 px, so
+   * that 1/48 s draws 377 px.
+   */
+  @Test
+  void rainIsAsLongAsTheShutterMakesItAndSlantsWithTheWind() {
+    Plan p = plan("G4");
+    assertThat(first(check(p, "streak").figure())).isCloseTo(377, within(1.0));
+    assertThat(p.elements()).hasSize(3).allMatch(e -> e.how().contains("slanted by 16°"));
+    assertThat(p.elements().get(0).how()).contains("as at 25 m");
+    assertThat(p.elements().get(2).how()).contains("as at 1.5 m");
+    assertThat(p.cautions()).extracting(Plan.Caution::ask).containsExactly("electrician");
+    assertThat(check(plan("G4", "nearM", 0.5), "streak").grade()).isEqualTo(Grade.DOUBTFUL);
+    assertThat(plan("G4", "air", "fog").checks())
+        .extracting(Plan.Check::key)
+        .doesNotContain("check:G4/streak");
   }
 }

@@ -197,8 +197,24 @@ class CombinationTest {
             .as(m.id())
             .containsAll(both.layers().stream().map(Plan.Layer::settledBy).toList());
       }
+      // What lies under the grade alone lies under it twice.
+      List<String> once = alone.layers().stream().map(Plan.Layer::key).toList();
+      List<String> twice = both.layers().stream().map(Plan.Layer::key).toList();
+      assertThat((long) twice.indexOf("layer:grade"))
+          .as(m.id())
+          .isEqualTo(
+              twice.stream().filter(k -> under(once, k, m.id())).count()
+                  - (once.contains("layer:grade") ? 0 : 1));
       assertThat(left.elements()).allMatch(e -> e.label().endsWith(", the mug"));
     }
+  }
+
+  private static boolean under(List<String> once, String key, String method) {
+    int at =
+        Math.max(
+            once.indexOf(key.replace(method + ".2/", method + "/")),
+            once.indexOf(key.replace(method + ".2/", "")));
+    return once.contains("layer:grade") && at >= 0 && at < once.indexOf("layer:grade");
   }
 
   /** What differs in a second use is a second thing, what is the same is one. */

@@ -316,8 +316,8 @@ public final class BriefPaper {
     OwedItem i = items.stream().filter(o -> o.key().equals(q.key())).findFirst().orElse(null);
     return new Plate(
         q.label()
-            + String.format(
-                Locale.ROOT, " · %.0f s%s", q.seconds(), q.inSet() ? " · in the match set" : ""),
+            + (q.seconds() > 0 ? String.format(Locale.ROOT, " · %.0f s", q.seconds()) : "")
+            + (q.inSet() ? " · in the match set" : ""),
         i == null ? "" : i.reason(),
         q.wanted(),
         i != null && i.open());
