@@ -266,9 +266,7 @@
                   class="soft small"
                   >{s.items.find((i) => i.key === p.key)?.reason}{p.seconds > 0
                     ? ` · ${p.seconds.toFixed(0)} s`
-                    : ''}{p.inSet
-                    ? ' · in the match set'
-                    : ''}</span
+                    : ''}{p.inSet ? ' · in the match set' : ''}</span
                 ></span
               >
             </li>

@@ -15,7 +15,7 @@
   const h = house();
   const adds = $derived(h.may('PRODUCER', 'COORDINATOR', 'FLOOR', 'ARTIST'));
   const plans = $derived(h.may('PRODUCER', 'COORDINATOR'));
-  const may = (i: Schemas['OwnItem']): boolean => plans || i.by === foot.session?.name;
+  const may = (i: Schemas['OwnItem']): boolean => plans || i.personId === foot.session?.person;
   const kinds = createQuery(() => ({
     queryKey: ['item-kinds'],
     queryFn: () => got(api.GET('/api/item-kinds')),

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import bivex.core.crew.Role;
+import bivex.server.keep.Transactions;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
@@ -16,6 +17,7 @@ import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.Test;
+import org.springframework.jdbc.core.JdbcTemplate;
 import tools.jackson.databind.JsonNode;
 
 /** Things a shot owes because somebody said so, things otherwise, and a method used twice. */
@@ -77,6 +79,22 @@ class OwnItemsTest {
     rain.put("kind", "TASK");
     rain.put("values", Map.of("unit", 5));
     assertThat(artist.post(shot + "/items", rain).text("field")).isEqualTo("unit");
+    // A wrong number of a method elsewhere keeps nobody from adding what is needed.
+    Caller.Answer now = ok(stage.producer.get(shot));
+    JdbcTemplate jdbc = stage.house.bean(JdbcTemplate.class);
+    stage
+        .house
+        .bean(Transactions.class)
+        .write(
+            () ->
+                jdbc.update(
+                    "update shot set methods = replace(methods, 'shutterDegrees', 'shutterDegree'),"
+                        + " version = version + 1 where id = ?",
+                    UUID.fromString(stage.shot)));
+    Caller.Answer broken = ok(floor.post(shot + "/items", item("hand", "PLATE", "Hand", "")));
+    assertThat(broken.at("planFault").asString()).contains("shutterDegree");
+    assertThat(broken.at("plan/plates").toString()).contains("plate:own/hand");
+    ok(stage.producer.put(shot, broken.etag(), Stage.edit(now)));
     // What was said of it keeps it; else it goes without a trace.
     ok(
         artist.post(

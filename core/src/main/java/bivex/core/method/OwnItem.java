@@ -24,6 +24,7 @@ import java.util.Map;
  * @param words what is wanted, asked, or could happen; may be empty for a plate or work
  * @param values of the kind's parameters that differ from their defaults
  * @param by who made it, or changed it last
+ * @param personId their id; names may be shared
  */
 public record OwnItem(
     String id,
@@ -32,6 +33,7 @@ public record OwnItem(
     String words,
     Map<String, Object> values,
     String by,
+    String personId,
     Instant at) {
   /** So many may stand on one shot; far more than any has. */
   public static final int MOST = 100;
@@ -194,7 +196,8 @@ public record OwnItem(
                 InvalidInput.title(k, word);
               }
             });
-    return new OwnItem(id, kind, InvalidInput.title("label", label), said, values, by, at);
+    return new OwnItem(
+        id, kind, InvalidInput.title("label", label), said, values, by, personId, at);
   }
 
   /** Key of what is owed. */

@@ -145,8 +145,8 @@ public final class SetExtension implements Method {
           Plan.PlateKind.STILL,
           "Stills of the place",
           f(
-              "From the same height with the lens locked, %d beside one another by a third, in the"
-                  + " light of the scene.",
+              "From the same height with the lens locked, %d of them, each over a third of the"
+                  + " next, in the light of the scene.",
               (int) Math.ceil((fov + turn) / (fov * 2 / 3))),
           0,
           false,

@@ -30,7 +30,8 @@ class PlanEditTest {
   }
 
   private static OwnItem own(OwnItem.Kind kind, String label, String words, Object... pairs) {
-    return new OwnItem("item-" + kind.ordinal(), kind, label, words, values(pairs), "Mara", NOW)
+    return new OwnItem(
+            "item-" + kind.ordinal(), kind, label, words, values(pairs), "Mara", "1", NOW)
         .checked();
   }
 
@@ -135,7 +136,7 @@ class PlanEditTest {
     assertThat(mine.asks().camera()).isEqualTo(p.plates().get(0).asks().camera());
     // Two plates that must match are a set, also where no method asks for one.
     OwnItem a = own(OwnItem.Kind.PLATE, "With", "", "inSet", true);
-    OwnItem b = new OwnItem("item-b", a.kind(), "Without", "", a.values(), "Mara", NOW);
+    OwnItem b = new OwnItem("item-b", a.kind(), "Without", "", a.values(), "Mara", "1", NOW);
     assertThat(NOTHING.edited(SETTING, List.of(a, b), List.of()).matchSet().rules())
         .containsExactlyInAnyOrder(MatchRule.values());
     assertThat(NOTHING.edited(SETTING, List.of(a), List.of()).matchSet().rules()).isEmpty();
@@ -211,7 +212,7 @@ class PlanEditTest {
     assertThatThrownBy(() -> own(OwnItem.Kind.TASK, "Paint", "", "task", "paintwork"))
         .hasMessageContaining("must be one of");
     OwnItem plate = own(OwnItem.Kind.PLATE, "A", "");
-    OwnItem other = new OwnItem(plate.id(), OwnItem.Kind.TASK, "A", "", Map.of(), "Mara", NOW);
+    OwnItem other = new OwnItem(plate.id(), OwnItem.Kind.TASK, "A", "", Map.of(), "Mara", "1", NOW);
     assertThatThrownBy(() -> OwnItem.with(List.of(plate), other)).hasMessageContaining("stays");
   }
 

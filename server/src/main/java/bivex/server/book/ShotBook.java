@@ -385,7 +385,10 @@ public class ShotBook {
     try {
       plan = asked(production, s, pictures);
     } catch (InvalidInput e) {
-      plan = MethodBook.derive(production.setting(s.cutFrames), List.of());
+      // What was made by hand is owed whatever is wrong with a method.
+      plan =
+          MethodBook.derive(production.setting(s.cutFrames), List.of())
+              .edited(production.setting(s.cutFrames), s.ownItems, List.of());
       fault = e.getMessage();
     }
     List<Take> takes = called.stream().map(l -> l.take(production.frameRate())).toList();

@@ -89,7 +89,14 @@ public class OwnDesk {
     Shot s = shots.require(shot, me.productionId());
     OwnItem item =
         new OwnItem(
-                in.id(), in.kind(), in.label(), in.words(), in.values(), me.name(), clock.instant())
+                in.id(),
+                in.kind(),
+                in.label(),
+                in.words(),
+                in.values(),
+                me.name(),
+                me.personId().toString(),
+                clock.instant())
             .checked();
     OwnItem had =
         s.ownItems.stream().filter(i -> i.id().equals(item.id())).findFirst().orElse(null);
@@ -97,7 +104,6 @@ public class OwnDesk {
       mustBeTheirs(me, had);
     }
     s.ownItems = OwnItem.with(s.ownItems, item);
-    ShotBook.plan(me.production(), s, false);
     shots.saveAndFlush(s);
     record(me, had == null ? "added to" : "changed on", s, item.label());
   }
@@ -175,7 +181,7 @@ public class OwnDesk {
 
   private static void mustBeTheirs(Member me, OwnItem item) {
     boolean decides = me.role() == Role.PRODUCER || me.role() == Role.COORDINATOR;
-    if (!decides && !item.by().equals(me.name())) {
+    if (!decides && !me.personId().toString().equals(item.personId())) {
       throw new Problems.Forbidden(
           item.by() + " made it; they, the producer or the coordinator may change it.");
     }

@@ -236,7 +236,8 @@ class StoredShapesTest {
               Map<String, Object> values = new LinkedHashMap<>();
               k.parameters().forEach(p -> values.put(p.key(), p.fallback()));
               Instant at = Instant.parse("2030-03-17T17:46:40Z");
-              return new OwnItem("a" + k.ordinal() + "00", k, "thing", "for it", values, "by", at)
+              return new OwnItem(
+                      "a" + k.ordinal() + "00", k, "thing", "for it", values, "by", "id", at)
                   .checked();
             })
         .toList();
