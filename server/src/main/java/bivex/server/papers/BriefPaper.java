@@ -206,8 +206,9 @@ public final class BriefPaper {
         last);
   }
 
+  /** How many of a prop are needed is nowhere else; how an aid is set is in the plan. */
   private static String kit(Plan.Aid a) {
-    return a.label() + (a.setting().isEmpty() ? "" : " · " + a.setting());
+    return a.label() + (OwnItem.made(a.key()) ? " · " + a.setting() : "");
   }
 
   /** What was said of the plan by hand, where no other part of the brief has its words. */
