@@ -1,6 +1,7 @@
 <script lang="ts">
   import * as core from 'bivex-core';
   import type { Schemas } from '../api/client';
+  import { Draft } from '../draft.svelte';
   import OwnForm from '../parts/OwnForm.svelte';
   import Sheet from '../parts/Sheet.svelte';
   import { line } from './line.svelte';
@@ -16,7 +17,9 @@
   let { pack, sheet, onmade }: Props = $props();
   let open = $state(false);
   let shot = $state('');
-  let title = $state('');
+  const title = new Draft(() => `unforeseen ${sheet.setup.id}`);
+  /** Of a shot that is on the device already, though its plate could not be kept. */
+  let begun = '';
   const shots = $derived(
     sheet.guards.flatMap((g) => {
       const p = sheet.plates.find((x) => x.shot === g.shot);
@@ -31,14 +34,18 @@
   }
 
   async function keep(item: Schemas['NewItem']): Promise<void> {
-    const made = unforeseen ? crypto.randomUUID() : shot;
-    if (unforeseen) {
-      await line.add({ id: made, setup: sheet.setup.id, made: { title } }, `A shot: ${title}`);
+    const made = unforeseen ? begun || crypto.randomUUID() : shot;
+    if (unforeseen && !begun) {
+      await line.add(
+        { id: made, setup: sheet.setup.id, made: { title: title.words } },
+        `A shot: ${title.words}`,
+      );
+      begun = made;
     }
     await line.add({ id: crypto.randomUUID(), shot: made, item }, `Added: ${item.label ?? ''}`);
     open = false;
-    title = '';
-    if (item.kind === 'PLATE') onmade(made, core.ownPlate(item.id ?? ''));
+    title.words = begun = '';
+    if (item.kind === 'PLATE') onmade(made, core.ownPlate(item).key);
   }
 </script>
 
@@ -56,7 +63,7 @@
         ><span>The shot, in a few words</span><input
           class="input"
           name="title"
-          bind:value={title}
+          bind:value={title.words}
           required
         /></label
       >
@@ -67,7 +74,7 @@
       draft="floor {sheet.setup.id}"
       known={pack.itemKinds}
       only={unforeseen ? ['PLATE'] : ['PLATE', 'PROP', 'QUESTION', 'CAUTION']}
-      ready={!unforeseen || title.trim() !== ''}
+      ready={!unforeseen || title.words.trim() !== ''}
       onkeep={keep}
       onleave={() => (open = false)}
     />

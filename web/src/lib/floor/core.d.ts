@@ -22,8 +22,8 @@ declare module 'bivex-core' {
     remedy: string;
     tolerance: string;
   }[];
-  /** Key of a plate that was made by hand. */
-  export function ownPlate(id: string): string;
+  /** A plate that was made by hand, with its usual numbers where none are given. */
+  export function ownPlate(item: object): { key: string; seconds: number; takes: number; inSet: boolean };
   export function merge(
     sheet: object,
     notSent: object[],

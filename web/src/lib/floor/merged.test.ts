@@ -61,15 +61,6 @@ const PACK = {
   captureWidth: 3840,
   captureHeight: 2160,
   sensorWidthMm: 36,
-  itemKinds: [
-    {
-      kind: 'PLATE',
-      parameters: [
-        { key: 'seconds', fallback: 10 },
-        { key: 'takes', fallback: 3 },
-      ],
-    },
-  ],
   touches: [{ key: 'LEGS', words: 'legs or head', remedy: 'shoot the clean plate again' }],
 } as unknown as Schemas['DayPack'];
 

@@ -27,11 +27,7 @@ export type FloorSheet = Omit<Schemas['SetupSheet'], 'takes' | 'plates' | 'guard
 };
 
 /** The setup with the shots and plates that were made on this device and are not in it yet. */
-function widened(
-  pack: Schemas['DayPack'],
-  sheet: Schemas['SetupSheet'],
-  fresh: readonly Waiting[],
-): Schemas['SetupSheet'] {
+function widened(sheet: Schemas['SetupSheet'], fresh: readonly Waiting[]): Schemas['SetupSheet'] {
   const shots = fresh.filter(
     (w) => w.entry.made && w.entry.setup === sheet.setup.id && !sheet.guards.some((g) => g.shot === w.id),
   );
@@ -46,31 +42,26 @@ function widened(
       referencePlate: '',
     })),
   ];
-  const parameters = pack.itemKinds?.find((k) => k.kind === 'PLATE')?.parameters ?? [];
   const plates = fresh.flatMap((w): Schemas['FloorPlate'][] => {
     const item = w.entry.item;
     const shot = w.entry.shot ?? '';
     if (item?.kind !== 'PLATE' || !guards.some((g) => g.shot === shot)) return [];
-    const key = core.ownPlate(item.id ?? '');
-    if (sheet.plates.some((p) => p.shot === shot && p.key === key)) return [];
-    const value = (k: string): unknown => item.values?.[k] ?? parameters.find((p) => p.key === k)?.fallback;
+    const own = core.ownPlate(item);
+    if (sheet.plates.some((p) => p.shot === shot && p.key === own.key)) return [];
     const of = sheet.plates.find((p) => p.shot === shot);
     return [
       {
         shot,
         code: of?.code ?? 'new',
         title: of?.title ?? shots.find((s) => s.id === shot)?.entry.made?.title ?? '',
-        key,
+        ...own,
         label: item.label ?? '',
         wanted: item.words ?? '',
-        seconds: value('seconds') as number,
-        inSet: value('inSet') as boolean,
         state: 'OWED',
         reason: w.state === 'sent' ? 'sent' : 'made here, waits to be sent',
         nextTake: 1,
         part: null as unknown as number,
         guide: false,
-        takes: value('takes') as number,
         asks: null as unknown as Schemas['PlateTerms'],
       },
     ];
@@ -89,7 +80,7 @@ export function merge(
   told: Schemas['SetupSheet'],
   fresh: readonly Waiting[],
 ): FloorSheet {
-  const sheet = widened(pack, told, fresh);
+  const sheet = widened(told, fresh);
   const standing = core.merge(
     sheet,
     fresh.map((w) => ({ ...w.entry, id: w.id })),

@@ -31,22 +31,7 @@
   const reason = new Draft(() => `change ${shot.id}`);
   const path = $derived({ production: h.id, shot: shot.id });
 
-  /** What can be otherwise: what is derived and still there, by what it is called. */
-  const groups = $derived([
-    { label: 'Plates', of: shot.plan.plates.map((p) => ({ key: p.key, label: p.label })) },
-    { label: 'Elements', of: shot.plan.elements.map((p) => ({ key: p.key, label: p.label })) },
-    { label: 'Tasks', of: shot.plan.tasks.map((p) => ({ key: p.key, label: p.label })) },
-    { label: 'Questions', of: shot.plan.data.map((p) => ({ key: p.key, label: p.label })) },
-    { label: 'Kit', of: shot.plan.aids.map((p) => ({ key: p.key, label: p.label })) },
-  ]);
-  const changeable = $derived(
-    groups
-      .map((g) => ({
-        ...g,
-        of: g.of.filter((x) => !shot.ownItems.some((i) => x.key.endsWith(`own/${i.id}`))),
-      }))
-      .filter((g) => g.of.length > 0),
-  );
+  const groups = $derived([...new Set(shot.changeable.map((o) => o.group))]);
   const open = createQuery(() => ({
     queryKey: [h.id, 'open', shot.id, shot.version, item],
     enabled: changing && item !== '',
@@ -86,6 +71,18 @@
     }
   }
 
+  /** The reason that was there before, while nobody typed another. */
+  let lent = '';
+
+  /** What was said of it before is where one goes on from. */
+  function choose(of: string): void {
+    const had = shot.changes.find((c) => c.item === of);
+    item = of;
+    values = { ...(had?.values ?? {}) };
+    if (reason.words === lent) reason.words = lent = had?.reason ?? '';
+    wrong = null;
+  }
+
   async function change(out: boolean): Promise<void> {
     wrong = null;
     try {
@@ -121,12 +118,10 @@
 
 {#if adds}<div class="flex flex-wrap gap-2 pb-2">
     <button class="tight btn" onclick={() => (adding = true)}>Add something <kbd>a</kbd></button>
-    {#if plans && changeable.length > 0}<button
+    {#if plans && shot.changeable.length > 0}<button
         class="tight btn"
         onclick={() => {
-          item = '';
-          values = {};
-          wrong = null;
+          choose('');
           changing = true;
         }}>Change the plan</button
       >{/if}
@@ -175,12 +170,11 @@
         class="select"
         name="item"
         value={item}
-        onchange={(e) => {
-          item = e.currentTarget.value;
-          values = {};
-        }}
-        ><option value="" disabled>choose</option>{#each changeable as g (g.label)}<optgroup label={g.label}
-            >{#each g.of as x (x.key)}<option value={x.key}>{x.label}</option>{/each}</optgroup
+        onchange={(e) => choose(e.currentTarget.value)}
+        ><option value="" disabled>choose</option>{#each groups as g (g)}<optgroup label={g}
+            >{#each shot.changeable.filter((o) => o.group === g) as o (o.item)}<option value={o.item}
+                >{o.label}</option
+              >{/each}</optgroup
           >{/each}</select
       ></label
     >

@@ -40,7 +40,11 @@
   });
   function left(): Typed {
     try {
-      return kept.words ? (JSON.parse(kept.words) as Typed) : begin();
+      const was = kept.words ? (JSON.parse(kept.words) as Typed) : begin();
+      // What is typed stays, of a kind that is offered here.
+      return only.length === 0 || (was.kind && only.includes(was.kind))
+        ? was
+        : { ...was, kind: only[0]!, values: {} };
     } catch {
       return begin();
     }

@@ -107,11 +107,22 @@ public final class FloorCore {
     return FloorJson.standing(now);
   }
 
-  /** Key of a plate that was made by hand, on this device too. */
+  /**
+   * A plate that was made by hand on this device: its key, seconds, takes and whether it is in the
+   * match set.
+   *
+   * @param item as it is sent; values that are not there are the usual ones
+   */
   @JSExport
-  public static String ownPlate(String id) {
-    return OwnItem.key(OwnItem.Kind.PLATE, id);
+  public static JSObject ownPlate(JSObject item) {
+    OwnItem.AsPlate p = FloorJson.ownItem(item).asPlate();
+    return plate(p.key(), p.seconds(), p.takes(), p.inSet());
   }
+
+  @JSBody(
+      params = {"key", "seconds", "takes", "inSet"},
+      script = "return {key: key, seconds: seconds, takes: takes, inSet: inSet};")
+  private static native JSObject plate(String key, double seconds, int takes, boolean inSet);
 
   /** What is wrong with camera data, as "field: why"; empty when nothing is. */
   @JSExport

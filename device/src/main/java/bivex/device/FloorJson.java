@@ -7,7 +7,9 @@ import bivex.core.floor.FloorSetup.Made;
 import bivex.core.floor.FloorSetup.MatchSet;
 import bivex.core.floor.FloorSetup.Plate;
 import bivex.core.floor.FloorSetup.Touched;
+import bivex.core.method.OwnItem;
 import bivex.core.optics.Raster;
+import bivex.core.parameter.Parameter;
 import bivex.core.shoot.CameraData;
 import bivex.core.shoot.MatchGuard;
 import bivex.core.shoot.MatchRule;
@@ -19,8 +21,10 @@ import bivex.core.time.FrameRate;
 import bivex.core.time.TimecodeRange;
 import java.util.ArrayList;
 import java.util.EnumSet;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import org.teavm.jso.JSBody;
 import org.teavm.jso.JSObject;
@@ -99,6 +103,32 @@ final class FloorJson {
     boolean struck = FloorCore.text(FloorCore.part(sheet, "setup"), "struckAt") != null;
     return new FloorSetup(
         rate, FloorCore.text(sheet, "nextIn"), plates, sets, made, touches, heard, struck);
+  }
+
+  /** A plate as it is sent; who made it is not known here. */
+  static OwnItem ownItem(JSObject item) {
+    JSObject values = FloorCore.part(item, "values");
+    Map<String, Object> said = new HashMap<>();
+    for (Parameter p : OwnItem.Kind.PLATE.parameters()) {
+      if (!FloorCore.missing(values) && !FloorCore.missing(FloorCore.part(values, p.key()))) {
+        said.put(
+            p.key(),
+            switch (p.kind()) {
+              case NUMBER, WHOLE -> FloorCore.number(values, p.key());
+              case YES_NO -> FloorCore.flag(values, p.key());
+              default -> FloorCore.text(values, p.key());
+            });
+      }
+    }
+    return new OwnItem(
+        FloorCore.text(item, "id"),
+        OwnItem.Kind.PLATE,
+        FloorCore.text(item, "label"),
+        FloorCore.text(item, "words"),
+        said,
+        "",
+        "",
+        null);
   }
 
   /** Entries that are about a setup, or about takes whatever their setup. */

@@ -36,7 +36,7 @@ class DemoTest {
               .get(
                   house.address() + "/api/productions/" + p.url().split("/")[4] + "/shots?size=100")
               .text();
-      // The plain methods are for what no script tells of.
+      // The plain methods are not in the demo yet.
       MethodBook.all().stream()
           .filter(m -> m.chapter() != Method.Chapter.PLAIN_WORK)
           .forEach(

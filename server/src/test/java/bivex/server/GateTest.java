@@ -8,9 +8,13 @@ import bivex.server.access.Anyone;
 import bivex.server.access.SignedIn;
 import bivex.server.keep.Production;
 import java.lang.annotation.Annotation;
+import java.lang.reflect.ParameterizedType;
+import java.lang.reflect.RecordComponent;
+import java.lang.reflect.Type;
 import java.net.http.HttpRequest;
 import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -196,5 +200,35 @@ class GateTest {
         .contains("script-src 'self'")
         .contains("frame-ancestors 'none'");
     assertThat(headers.firstValue("X-Content-Type-Options")).contains("nosniff");
+  }
+
+  /** Two records of one name would overwrite one another in the document of the interface. */
+  @Test
+  void everyRecordOfTheInterfaceHasANameOfItsOwn() {
+    Map<String, Class<?>> named = new HashMap<>();
+    for (Endpoint e : endpoints()) {
+      collect(e.handler().getMethod().getGenericReturnType(), named);
+      for (Type t : e.handler().getMethod().getGenericParameterTypes()) {
+        collect(t, named);
+      }
+    }
+    assertThat(named.size()).isGreaterThan(100);
+  }
+
+  private static void collect(Type type, Map<String, Class<?>> named) {
+    if (type instanceof ParameterizedType p) {
+      collect(p.getRawType(), named);
+      for (Type t : p.getActualTypeArguments()) {
+        collect(t, named);
+      }
+    } else if (type instanceof Class<?> c && c.isRecord() && c.getName().startsWith("bivex.")) {
+      Class<?> had = named.putIfAbsent(c.getSimpleName(), c);
+      assertThat(had == null ? c : had).as(c.getSimpleName()).isEqualTo(c);
+      if (had == null) {
+        for (RecordComponent r : c.getRecordComponents()) {
+          collect(r.getGenericType(), named);
+        }
+      }
+    }
   }
 }

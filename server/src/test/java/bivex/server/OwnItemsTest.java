@@ -101,7 +101,7 @@ class OwnItemsTest {
             shot + "/evidence",
             Map.of("item", "task:own/rain-1", "kind", "SETTLED", "words", "laid", "hours", 3)));
     assertThat(artist.delete(shot + "/items/rain-1").text("detail"))
-        .contains("something was said of it");
+        .contains("something was shot or said for “Rain laid over”");
     assertThat(artist.delete(shot + "/items/vase").status()).isEqualTo(403);
     Caller.Answer gone = ok(floor.delete(shot + "/items/vase"));
     assertThat(gone.at("items").toString()).doesNotContain("vase");
@@ -164,7 +164,7 @@ class OwnItemsTest {
         .contains("Her hand");
     // Its plate stays while a take of it is there.
     assertThat(floor.delete(stage.base + "/shots/" + made + "/items/a1b2c3d4").text("detail"))
-        .contains("a take was shot for it");
+        .contains("something was shot or said for “Her hand alone”");
     int at = JourneyTest.SCRIPT.indexOf("The flags vanish");
     ok(
         stage.producer.post(
@@ -173,6 +173,19 @@ class OwnItemsTest {
     Caller.Answer marked = ok(stage.producer.get(stage.base + "/shots/" + made));
     assertThat(marked.at("items").toString()).doesNotContain("datum:mark");
     assertThat(marked.text("code")).as("it stands on slates").isEqualTo(s.text("code"));
+    // Somebody changes it meanwhile: it stays its maker's, and what is sent again changes nothing.
+    Map<String, Object> wider = new HashMap<>(plate);
+    wider.put("label", "Her hand and the rail");
+    ok(stage.producer.post(stage.base + "/shots/" + made + "/items", wider));
+    Caller.Answer again = ok(floor.post(stage.base + "/floor/entries", body));
+    assertThat(again.at("results"))
+        .as(again.toString())
+        .allSatisfy(r -> assertThat(r.path("became").asString()).isEqualTo("KEPT"));
+    Caller.Answer now = ok(stage.producer.get(stage.base + "/shots/" + made));
+    assertThat(now.at("ownItems/0/label").asString()).isEqualTo("Her hand and the rail");
+    assertThat(now.at("ownItems/0/personId").asString()).isEqualTo(floor.person().toString());
+    wider.put("label", "Her hand, close");
+    ok(floor.post(stage.base + "/shots/" + made + "/items", wider));
     // An artist makes no shots, and nothing on a shot of another production.
     assertThat(artist.post(stage.base + "/floor/entries", body).status()).isEqualTo(403);
     Stage other = new Stage();
@@ -201,6 +214,12 @@ class OwnItemsTest {
                     "the cup must land")));
     assertThat(s.at("plan/plates").toString()).doesNotContain("plate:clean");
     assertThat(s.at("changes")).hasSize(2);
+    assertThat(find(s, "changes", "item", "plate:performance-1").at("/values/takes").asInt())
+        .isEqualTo(9);
+    assertThat(s.at("changeable"))
+        .extracting(o -> o.path("item").asString())
+        .contains("plate:performance-1", "task:grade")
+        .doesNotContain("plate:clean");
     Map<String, Object> edit = Stage.edit(s);
     edit.put("cutFrames", 96);
     Caller.Answer longer = ok(stage.producer.put(shot, s.etag(), edit));

@@ -1,5 +1,7 @@
 package bivex.core.effort;
 
+import java.util.Arrays;
+
 /**
  * Kinds of work with the effort each takes per unit of its driver, at fair difficulty. These are
  * this project's own planning defaults, without a published source; a production may set its own
@@ -43,6 +45,11 @@ public enum TaskKind {
   /** The trade's word for it. */
   public String words() {
     return words;
+  }
+
+  /** From the trade's word, one of {@link #words}. */
+  public static TaskKind of(String word) {
+    return Arrays.stream(values()).filter(k -> k.words.equals(word)).findFirst().orElseThrow();
   }
 
   /** What one unit is: "frame", "join", "layer"… */

@@ -1,5 +1,7 @@
 package bivex.core.element;
 
+import java.util.Arrays;
+
 /** Where an element may come from. */
 public enum ElementSource {
   SHOOT("shoot"),
@@ -16,5 +18,10 @@ public enum ElementSource {
 
   public String words() {
     return words;
+  }
+
+  /** From its word, one of {@link #words}. */
+  public static ElementSource of(String word) {
+    return Arrays.stream(values()).filter(s -> s.words.equals(word)).findFirst().orElseThrow();
   }
 }

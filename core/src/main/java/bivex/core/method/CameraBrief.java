@@ -396,6 +396,43 @@ final class CameraBrief {
         "punch limit = source ÷ delivery; definition");
   }
 
+  /** The performance as it was shot, through the whole cut. */
+  static void performance(Derivation plan) {
+    plan.layer(
+        "layer:performance-1",
+        "Performance",
+        "performance",
+        "over",
+        "none",
+        "plate:performance-1",
+        List.of(plan.whole(Plan.SpanKind.PRESENT, "")));
+  }
+
+  /** The caution of water near mains. */
+  static void wet(Derivation plan) {
+    plan.caution(
+        "caution:wet",
+        "Water on the floor near lamps and cables: mains away, residual-current device, non-slip"
+            + " floor.",
+        "electrician");
+  }
+
+  /** The caution of fire and sparks. */
+  static void fire(Derivation plan) {
+    plan.caution(
+        "caution:fire",
+        "Fire: only by a licensed person, extinguisher and watch, nothing that burns nearby.",
+        "special-effects supervisor");
+  }
+
+  /** The caution of what is breathed in. */
+  static void air(Derivation plan) {
+    plan.caution(
+        "caution:air",
+        "Dust and smoke in a closed room: masks, airing, smoke detectors agreed with the house.",
+        "special-effects supervisor");
+  }
+
   /** The caution of anything that blows. */
   static void blower(Derivation plan) {
     plan.caution(

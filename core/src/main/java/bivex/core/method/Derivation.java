@@ -1,6 +1,5 @@
 package bivex.core.method;
 
-import bivex.core.ItemKey;
 import bivex.core.effort.Estimate;
 import bivex.core.effort.TaskKind;
 import bivex.core.element.ElementSource;
@@ -32,12 +31,6 @@ public final class Derivation {
    * no preview.
    */
   public static final int PICTURED = 4800;
-
-  private static final String PLAYED = "performance-";
-  private static final Set<String> ASKED_ONCE =
-      Set.of("still", "sound", "eyeline", "wardrobe", "look", "continuity", "light-cue", "marks");
-  static final String GRADE = "layer:grade";
-  private static final Set<String> SUMMED = Set.of("composite", "grade", "sound");
 
   /** What to do when two methods want another value of a property. */
   private static final Map<String, String> WAYS_OUT =
@@ -80,9 +73,7 @@ public final class Derivation {
   private final Map<String, Map<String, Object>> own = new HashMap<>();
   private final Map<String, Set<String>> free = new HashMap<>();
   private final Set<String> apart = new HashSet<>();
-  private String method = "";
-  private int use = 1;
-  private String label = "";
+  private UseKeys keys;
 
   /**
    * @param pictures whether the schematic picture and the drawings are wanted; lists of shots do
@@ -94,9 +85,7 @@ public final class Derivation {
   }
 
   void begin(Method m, MethodChoice choice) {
-    use = choice.use();
-    label = choice.label();
-    method = use == 1 ? m.id() : m.id() + "." + use;
+    keys = new UseKeys(choice);
     if (m.shoots()) {
       datum(
           "datum:still",
@@ -117,35 +106,9 @@ public final class Derivation {
     return setting;
   }
 
-  /**
-   * The key a thing has in this use of its method. What performers play, the empty set and the work
-   * that adds up are one however often a method is used; whatever else a further use needs is its
-   * own.
-   */
-  private String mine(String key) {
-    ItemKey k = ItemKey.of(key);
-    return use == 1 || shared(k) || k.name().startsWith(method + "/") ? key : own(key);
-  }
-
-  private static boolean shared(ItemKey k) {
-    return switch (k.group()) {
-      case "plate", "layer" ->
-          k.name().equals("clean") || k.name().equals("grade") || k.name().startsWith(PLAYED);
-      case "task" -> SUMMED.contains(k.name());
-      case "datum" -> ASKED_ONCE.contains(k.name());
-      default -> false;
-    };
-  }
-
-  /** What a thing is called, with the name of the use it is for. */
-  private String called(String key, String what) {
-    return label.isEmpty() || shared(ItemKey.of(key)) ? what : what + ", " + label;
-  }
-
   /** A key of the method being derived: evidence for one method is not taken for another's. */
   public String own(String key) {
-    int colon = key.indexOf(':');
-    return key.substring(0, colon + 1) + method + "/" + key.substring(colon + 1);
+    return keys.own(key);
   }
 
   /** Number of a frame counted from the first of the cut, kept inside it. */
@@ -173,13 +136,13 @@ public final class Derivation {
       double seconds,
       boolean inSet,
       String... rescues) {
-    String mine = mine(key);
+    String mine = keys.of(key);
     plates.merge(
         mine,
         new Plan.Plate(
             mine,
             kind,
-            called(key, title),
+            keys.called(key, title),
             wanted,
             seconds,
             1,
@@ -205,22 +168,22 @@ public final class Derivation {
 
   /** Takes a plate is reckoned with; of two methods the larger number holds. */
   public void takes(String plate, int wanted) {
-    takes.merge(mine(plate), wanted, Math::max);
+    takes.merge(keys.of(plate), wanted, Math::max);
   }
 
   /** A camera field that has a value of its own on one plate. */
   public void asks(String plate, String field, Object value) {
-    own.computeIfAbsent(mine(plate), k -> new LinkedHashMap<>()).put(field, value);
+    own.computeIfAbsent(keys.of(plate), k -> new LinkedHashMap<>()).put(field, value);
   }
 
   /** Camera fields that may be anything on one plate, also against the rest of its set. */
   public void free(String plate, String... fields) {
-    free.computeIfAbsent(mine(plate), k -> new HashSet<>()).addAll(List.of(fields));
+    free.computeIfAbsent(keys.of(plate), k -> new HashSet<>()).addAll(List.of(fields));
   }
 
   /** A plate of a camera of its own, of which the brief of the shot says nothing. */
   public void apart(String plate) {
-    apart.add(mine(plate));
+    apart.add(keys.of(plate));
   }
 
   /** The plates of the set are shot in more than one setup and must agree all the same. */
@@ -257,7 +220,7 @@ public final class Derivation {
   /** The grade match on top of what is there. */
   public void grade() {
     layer(
-        GRADE,
+        UseKeys.GRADE,
         "Grade match",
         "stops and colour to match",
         "over",
@@ -314,19 +277,19 @@ public final class Derivation {
       String placement,
       String settledBy,
       List<Plan.Span> spans) {
-    String mine = mine(key);
+    String mine = keys.of(key);
     layers.putIfAbsent(
         mine,
         new Plan.Layer(
             mine,
             "",
-            called(key, title),
+            keys.called(key, title),
             source,
             blend,
             matte,
             retime,
             placement,
-            mine(settledBy),
+            keys.of(settledBy),
             List.copyOf(spans)));
   }
 
@@ -348,7 +311,7 @@ public final class Derivation {
               WAYS_OUT.getOrDefault(
                   property, "Shoot two plates, or set one value for both methods."),
               "",
-              method + " and what was there before",
+              keys.method() + " and what was there before",
               "both rules cannot hold; definition"));
     }
   }
@@ -402,23 +365,23 @@ public final class Derivation {
               before.value() + " against " + value + "; the stricter " + kept.value() + " is kept",
               "Find the light for " + kept.value() + ", or set one value for both methods.",
               "",
-              method + " and what was there before",
+              keys.method() + " and what was there before",
               "the stricter rule wins; definition"));
     }
   }
 
   public void element(
       String key, String title, ElementSource source, String how, String blend, int minWidthPx) {
-    String mine = mine(key);
+    String mine = keys.of(key);
     elements.putIfAbsent(
-        mine, new Plan.Element(mine, called(key, title), source, how, blend, minWidthPx));
+        mine, new Plan.Element(mine, keys.called(key, title), source, how, blend, minWidthPx));
   }
 
   public void aid(String key, String title, String purpose, String how) {
     Plan.Aid aid = new Plan.Aid(key, title, purpose, how);
     Plan.Aid had = aids.putIfAbsent(key, aid);
     if (had != null && !had.equals(aid)) {
-      String mine = mine(key);
+      String mine = keys.of(key);
       aids.putIfAbsent(mine, new Plan.Aid(mine, title, purpose, how));
     }
   }
@@ -430,13 +393,13 @@ public final class Derivation {
   public void task(
       String key, String title, TaskKind kind, double units, TaskKind.Difficulty difficulty) {
     if (units > 0) {
-      String mine = mine(key);
+      String mine = keys.of(key);
       Plan.Task before = tasks.get(mine);
       Estimate hours = setting.effort().hours(kind, units, difficulty);
       tasks.put(
           mine,
           before == null
-              ? new Plan.Task(mine, called(key, title), kind, units, difficulty, hours)
+              ? new Plan.Task(mine, keys.called(key, title), kind, units, difficulty, hours)
               : new Plan.Task(
                   mine,
                   before.label(),
@@ -448,8 +411,8 @@ public final class Derivation {
   }
 
   public void datum(String key, String title, String question, Plan.Due due) {
-    String mine = mine(key);
-    data.putIfAbsent(mine, new Plan.Datum(mine, called(key, title), question, due));
+    String mine = keys.of(key);
+    data.putIfAbsent(mine, new Plan.Datum(mine, keys.called(key, title), question, due));
   }
 
   public void check(Plan.Check check) {
@@ -474,7 +437,7 @@ public final class Derivation {
     check(
         new Plan.Check(
             own("check:" + key),
-            called(key, title),
+            keys.called(key, title),
             grade,
             figure,
             grade == Plan.Grade.HOLDS ? "" : remedy,
@@ -484,7 +447,7 @@ public final class Derivation {
   }
 
   public void caution(String key, String text, String ask) {
-    String mine = mine(key);
+    String mine = keys.of(key);
     cautions.putIfAbsent(mine, new Plan.Caution(mine, text, ask));
   }
 
@@ -576,7 +539,7 @@ public final class Derivation {
     List<String> inSet =
         plates.values().stream().filter(Plan.Plate::inSet).map(Plan.Plate::key).toList();
     return new Plan(
-        Plan.lettered(stacked()),
+        Plan.lettered(UseKeys.stacked(layers)),
         List.copyOf(plates.values()),
         new Plan.MatchSet(
             Collections.unmodifiableSet(EnumSet.copyOf(rules)), inSet, backgroundM, across),
@@ -591,25 +554,6 @@ public final class Derivation {
         List.copyOf(drawings.values()),
         sum,
         setMinutes);
-  }
-
-  /** A further use of a method lies where its first does: under the grade, if that one does. */
-  private List<Plan.Layer> stacked() {
-    List<String> order = new ArrayList<>(layers.keySet());
-    for (String key : layers.keySet()) {
-      String first = key.replaceFirst("\\.\\d+/", "/");
-      String bare = key.replaceFirst(":[^/]*/", ":");
-      String base = layers.containsKey(first) ? first : bare;
-      int grade = order.indexOf(GRADE);
-      if (!base.equals(key)
-          && layers.containsKey(base)
-          && order.indexOf(base) < grade
-          && order.indexOf(key) > grade) {
-        order.remove(key);
-        order.add(grade, key);
-      }
-    }
-    return order.stream().map(layers::get).toList();
   }
 
   /** A plate with its takes and with what is asked of them, when all methods have spoken. */

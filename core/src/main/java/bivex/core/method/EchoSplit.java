@@ -141,11 +141,7 @@ public final class EchoSplit implements Method {
             "crossed", "Somebody crosses the performer", false, "then choose another clip"),
         Parameter.yesNo(
             "contrast", "Background stands off", true, "a copy on a like background is not seen"),
-        Parameter.choice(
-            "difficulty",
-            "Matte",
-            List.of("fair", "easy", "hard"),
-            "hair, blur and like colours are hard"),
+        Matting.DIFFICULTY,
         Matting.WAY,
         Matting.REPAIRS);
   }

@@ -226,28 +226,14 @@ public final class ElementShoot implements Method {
 
   private static void cautions(Derivation plan, String matter) {
     switch (matter) {
-      case "fire bar" ->
-          plan.caution(
-              "caution:fire",
-              "Fire: only by a licensed person, extinguisher and watch, nothing that burns nearby.",
-              "special-effects supervisor");
+      case "fire bar" -> CameraBrief.fire(plan);
       case "blood spray" ->
           plan.caution(
               "caution:blood",
               "Theatrical blood makes floors slippery and stains: mats, shoes, eye protection.",
               "special-effects supervisor");
-      case "smoke", "dust" ->
-          plan.caution(
-              "caution:air",
-              "Dust and smoke in a closed room: masks, airing, smoke detectors agreed with the"
-                  + " house.",
-              "special-effects supervisor");
-      case "liquid whirl", "splash" ->
-          plan.caution(
-              "caution:wet",
-              "Water on the floor near lamps and cables: mains away, residual-current device,"
-                  + " non-slip floor.",
-              "electrician");
+      case "smoke", "dust" -> CameraBrief.air(plan);
+      case "liquid whirl", "splash" -> CameraBrief.wet(plan);
       default -> CameraBrief.blower(plan);
     }
   }

@@ -113,11 +113,7 @@ public final class FlatSwap implements Method {
             "Tracked",
             List.of("automatic", "by hand"),
             "by hand when markers are not possible"),
-        Parameter.choice(
-            "difficulty",
-            "Matte",
-            List.of("fair", "easy", "hard"),
-            "hair, blur and like colours are hard"));
+        Matting.DIFFICULTY);
   }
 
   @Override

@@ -93,11 +93,7 @@ public final class FlightInsert implements Method {
             300,
             60,
             "its length in the delivered frame"),
-        Parameter.choice(
-            "difficulty",
-            "Matte",
-            List.of("fair", "easy", "hard"),
-            "hair, blur and like colours are hard"),
+        Matting.DIFFICULTY,
         Matting.WAY,
         Matting.REPAIRS);
   }

@@ -97,11 +97,7 @@ public final class LightCreature implements Method {
             100_000,
             48,
             "longer than a few frames is practical light"),
-        Parameter.choice(
-            "difficulty",
-            "Matte",
-            List.of("fair", "easy", "hard"),
-            "hair, blur and like colours are hard"),
+        Matting.DIFFICULTY,
         Matting.WAY,
         Matting.REPAIRS);
   }

@@ -104,11 +104,7 @@ public final class LockedDouble implements Method {
                     "In front where they cross",
                     List.of("right part", "left part"),
                     "asked only when they cross"),
-                Parameter.choice(
-                    "difficulty",
-                    "Matte",
-                    List.of("fair", "easy", "hard"),
-                    "hair, blur and like colours are hard"),
+                Matting.DIFFICULTY,
                 Matting.WAY,
                 Matting.REPAIRS));
     p.addAll(CameraBrief.PARAMETERS);

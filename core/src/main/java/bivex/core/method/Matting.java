@@ -25,6 +25,13 @@ final class Matting {
           "a brush that follows edges, or an automatic cut-out, where edges are sharp and colours"
               + " differ");
 
+  static final Parameter DIFFICULTY =
+      Parameter.choice(
+          "difficulty",
+          "Matte",
+          List.of("fair", "easy", "hard"),
+          "hair, blur and like colours are hard");
+
   static final Parameter REPAIRS =
       Parameter.number(
           "repairPct",

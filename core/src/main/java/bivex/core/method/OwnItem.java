@@ -23,7 +23,7 @@ import java.util.Map;
  * @param label what it is called
  * @param words what is wanted, asked, or could happen; may be empty for a plate or work
  * @param values of the kind's parameters that differ from their defaults
- * @param by who made it, or changed it last
+ * @param by who made it; whoever changes it later does not make it theirs
  * @param personId their id; names may be shared
  */
 public record OwnItem(
@@ -202,11 +202,6 @@ public record OwnItem(
 
   /** Key of what is owed. */
   public String key() {
-    return key(kind, id);
-  }
-
-  /** Key of what is owed, of one that is still to be made. */
-  public static String key(Kind kind, String id) {
     return kind.group + ":" + OWN + id;
   }
 
@@ -220,13 +215,26 @@ public record OwnItem(
     return Values.of(kind.parameters, values);
   }
 
+  /**
+   * A plate as a floor needs it before the plan has it.
+   *
+   * @param takes wanted
+   */
+  public record AsPlate(String key, double seconds, int takes, boolean inSet) {}
+
+  /** Of a plate. */
+  public AsPlate asPlate() {
+    Values v = numbers();
+    return new AsPlate(key(), v.number("seconds"), v.whole("takes"), v.yes("inSet"));
+  }
+
   /** Whether a shot with it has something to be made from, without any method. */
   public boolean makes() {
     return kind == Kind.PLATE || kind == Kind.ELEMENT || kind == Kind.TASK;
   }
 
   /**
-   * The same list with one more, or with one in place of that of the same id.
+   * The same list with one more, or with that of the same id changed, which stays its maker's.
    *
    * @throws InvalidInput naming {@code kind} when an item is made another thing, {@code id} when
    *     there are too many
@@ -238,7 +246,18 @@ public record OwnItem(
         if (out.get(i).kind != item.kind) {
           throw new InvalidInput("kind", "stays what it was; make another item");
         }
-        out.set(i, item);
+        OwnItem made = out.get(i);
+        out.set(
+            i,
+            new OwnItem(
+                item.id,
+                item.kind,
+                item.label,
+                item.words,
+                item.values,
+                made.by,
+                made.personId,
+                made.at));
         return List.copyOf(out);
       }
     }

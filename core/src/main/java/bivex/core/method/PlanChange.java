@@ -14,7 +14,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * Something of a derived plan that is otherwise on one shot: taken out, or with other numbers. It
@@ -31,7 +33,7 @@ public record PlanChange(
   public PlanChange {
     item = InvalidInput.text("item", item);
     values = Collections.unmodifiableMap(new LinkedHashMap<>(values == null ? Map.of() : values));
-    reason = InvalidInput.words("reason", InvalidInput.text("reason", reason));
+    reason = InvalidInput.text("reason", reason);
   }
 
   /**
@@ -132,6 +134,37 @@ public record PlanChange(
       }
     }
     return List.of();
+  }
+
+  /**
+   * A derived thing that can be otherwise.
+   *
+   * @param group what it is among
+   */
+  public record Open(String item, String group, String label) {}
+
+  /** All that can be otherwise in a derived plan, and is not taken out. */
+  public static List<Open> all(Plan derived, List<PlanChange> said) {
+    Set<String> out =
+        said.stream().filter(PlanChange::out).map(PlanChange::item).collect(Collectors.toSet());
+    return Stream.of(
+            derived.plates().stream().map(p -> new Open(p.key(), "Plates", p.label())),
+            derived.elements().stream().map(e -> new Open(e.key(), "Elements", e.label())),
+            derived.tasks().stream().map(t -> new Open(t.key(), "Tasks", t.label())),
+            derived.data().stream().map(d -> new Open(d.key(), "Questions", d.label())),
+            derived.aids().stream().map(a -> new Open(a.key(), "Kit", a.label())))
+        .flatMap(o -> o)
+        .filter(o -> !out.contains(o.item))
+        .toList();
+  }
+
+  /** Changes of two shots that become one: those of the first, and of what it leaves as it is. */
+  public static List<PlanChange> merged(List<PlanChange> first, List<PlanChange> second) {
+    List<PlanChange> out = new ArrayList<>(first);
+    second.stream()
+        .filter(c -> first.stream().noneMatch(x -> x.item.equals(c.item)))
+        .forEach(out::add);
+    return List.copyOf(out);
   }
 
   /** The same list with this in place of what was said of the item before. */

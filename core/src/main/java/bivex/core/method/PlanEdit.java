@@ -1,5 +1,6 @@
 package bivex.core.method;
 
+import bivex.core.ItemKey;
 import bivex.core.Said;
 import bivex.core.effort.Estimate;
 import bivex.core.effort.TaskKind;
@@ -11,7 +12,6 @@ import bivex.core.shoot.MatchRule;
 import bivex.core.shoot.PlateTerms;
 import bivex.core.shoot.SetClock;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Collections;
 import java.util.EnumSet;
 import java.util.HashSet;
@@ -19,6 +19,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
@@ -115,7 +116,7 @@ final class PlanEdit {
         : new Plan.Element(
             e.key(),
             e.label(),
-            source(v.word("source")),
+            ElementSource.of(v.word("source")),
             v.word("how"),
             e.blend(),
             v.whole("minWidthPx"));
@@ -164,13 +165,13 @@ final class PlanEdit {
             new Plan.Element(
                 i.key(),
                 i.label(),
-                source(v.word("source")),
+                ElementSource.of(v.word("source")),
                 i.words(),
                 v.word("blend"),
                 v.whole("minWidthPx")));
         layer(i, "element", v.word("blend"));
       }
-      case TASK -> tasks.add(work(i.key(), i.label(), kind(v.word("task")), v, null));
+      case TASK -> tasks.add(work(i.key(), i.label(), TaskKind.of(v.word("task")), v, null));
       case QUESTION ->
           data.add(
               new Plan.Datum(
@@ -182,7 +183,8 @@ final class PlanEdit {
                     case "the set is struck" -> Plan.Due.BEFORE_STRIKE;
                     default -> Plan.Due.BEFORE_DELIVERY;
                   }));
-      case CAUTION -> cautions.add(new Plan.Caution(i.key(), i.words(), v.word("ask")));
+      case CAUTION ->
+          cautions.add(new Plan.Caution(i.key(), i.label() + ": " + i.words(), v.word("ask")));
       case SOUND ->
           tasks.add(
               new Plan.Task(
@@ -204,14 +206,6 @@ final class PlanEdit {
     boolean still = kind == Plan.PlateKind.STILL;
     boolean inSet = v.yes("inSet") && !still;
     double seconds = v.number("seconds");
-    CameraData camera =
-        inSet
-            ? base.plates().stream()
-                .filter(Plan.Plate::inSet)
-                .findFirst()
-                .map(p -> p.asks().camera())
-                .orElse(CameraData.notRead())
-            : CameraData.notRead();
     plates.add(
         new Plan.Plate(
             i.key(),
@@ -222,7 +216,10 @@ final class PlanEdit {
             v.whole("takes"),
             still ? 0 : SetClock.minutes(seconds, 1),
             inSet,
-            still ? PlateTerms.NONE : new PlateTerms(camera, Set.of(), seconds, 0, setting.rate()),
+            still
+                ? PlateTerms.NONE
+                : new PlateTerms(
+                    inSet ? asked() : CameraData.notRead(), Set.of(), seconds, 0, setting.rate()),
             null,
             List.of()));
     if (kind == Plan.PlateKind.PERFORMANCE
@@ -230,6 +227,20 @@ final class PlanEdit {
         || kind == Plan.PlateKind.INSERT) {
       layer(i, "plate", "over");
     }
+  }
+
+  /** What all derived plates of the set are asked for; what one has for itself is not. */
+  private CameraData asked() {
+    List<PlateTerms> set =
+        base.plates().stream().filter(Plan.Plate::inSet).map(Plan.Plate::asks).toList();
+    CameraData out = set.isEmpty() ? CameraData.notRead() : set.get(0).camera();
+    for (String f : CameraData.FIELDS) {
+      Object first = out.get(f);
+      if (!set.stream().allMatch(t -> Objects.equals(t.camera().get(f), first))) {
+        out = out.with(f, null);
+      }
+    }
+    return out;
   }
 
   private void prop(OwnItem i, Values v) {
@@ -248,7 +259,7 @@ final class PlanEdit {
                     "; %.0f min to reset, %.0f min over %s passes",
                     v.number("resetMinutes"), v.number("resetMinutes") * (passes - 1), passes)
                 : "");
-    aids.add(new Plan.Aid("aid:" + i.key().substring(6), i.label(), i.words(), has));
+    aids.add(new Plan.Aid(beside("aid", i), i.label(), i.words(), has));
     data.add(
         new Plan.Datum(
             i.key(),
@@ -272,16 +283,21 @@ final class PlanEdit {
     }
   }
 
+  /** Key of another thing that belongs to an item. */
+  private static String beside(String group, OwnItem i) {
+    return new ItemKey(group, ItemKey.of(i.key()).name()).toString();
+  }
+
   /** Under the grade, over everything else. */
   private void layer(OwnItem i, String source, String blend) {
     int top = layers.size();
-    while (top > 0 && layers.get(top - 1).key().equals(Derivation.GRADE)) {
+    while (top > 0 && layers.get(top - 1).key().equals(UseKeys.GRADE)) {
       top--;
     }
     layers.add(
         top,
         new Plan.Layer(
-            "layer:" + i.key().substring(i.key().indexOf(':') + 1),
+            beside("layer", i),
             "",
             i.label(),
             source,
@@ -317,19 +333,5 @@ final class PlanEdit {
         base.drawings(),
         tasks.stream().map(Plan.Task::hours).reduce(Estimate.NONE, Estimate::plus),
         base.setMinutes());
-  }
-
-  private static ElementSource source(String words) {
-    return Arrays.stream(ElementSource.values())
-        .filter(s -> s.words().equals(words))
-        .findFirst()
-        .orElseThrow();
-  }
-
-  private static TaskKind kind(String words) {
-    return Arrays.stream(TaskKind.values())
-        .filter(k -> k.words().equals(words))
-        .findFirst()
-        .orElseThrow();
   }
 }

@@ -88,11 +88,9 @@ public final class ScreenPicture implements Method {
             "hands, hair: their matte"),
         Parameter.yesNo(
             "spill", "It lights faces or the room", true, "then a lamp does on the day"),
-        Parameter.choice(
-            "difficulty",
-            "Matte",
-            List.of("fair", "easy", "hard"),
-            "hair, blur and like colours are hard"));
+        Matting.DIFFICULTY,
+        Matting.WAY,
+        Matting.REPAIRS);
   }
 
   @Override
@@ -129,7 +127,7 @@ public final class ScreenPicture implements Method {
                 ? " Small marks at its corners, on the frame and not on the pane."
                 : ""),
         s.seconds(),
-        false,
+        !dark && !moves,
         "the same from another take, tracked by hand");
     plan.plate(
         plan.own("plate:lit"),
@@ -139,6 +137,21 @@ public final class ScreenPicture implements Method {
         0,
         false,
         "a screen of the same kind elsewhere");
+    if (!dark) {
+      plan.plate(
+          plan.own("plate:dark"),
+          Plan.PlateKind.INSERT,
+          "Screen dark",
+          moves
+              ? "Off, on the same way: what it mirrors goes over its picture."
+              : "Off, five seconds, camera untouched: what it mirrors goes over its picture.",
+          moves ? s.seconds() : 5,
+          !moves,
+          "mirrored things from another take of the place");
+      if (!moves) {
+        CameraBrief.match(plan, v);
+      }
+    }
     plan.element(
         plan.own("element:picture"),
         "Picture for " + screen,
@@ -148,14 +161,7 @@ public final class ScreenPicture implements Method {
             : "square to the eye, with bleed",
         dark ? "screen" : "over",
         (int) Math.ceil(placed(s, v)));
-    plan.layer(
-        "layer:performance-1",
-        "Performance",
-        "performance",
-        "over",
-        "none",
-        "plate:performance-1",
-        List.of(plan.whole(Plan.SpanKind.PRESENT, "")));
+    CameraBrief.performance(plan);
     plan.layer(
         plan.own("layer:picture"),
         "Picture on " + screen,
@@ -166,19 +172,29 @@ public final class ScreenPicture implements Method {
         moves ? "planar track" : "pinned to its corners",
         plan.own("element:picture"),
         List.of(plan.whole(Plan.SpanKind.PRESENT, "")));
+    if (!dark) {
+      plan.layer(
+          plan.own("layer:mirror"),
+          "What the pane mirrors",
+          "plate",
+          "screen",
+          "corner pin",
+          plan.own("plate:dark"),
+          List.of(plan.whole(Plan.SpanKind.PRESENT, "")));
+    }
     if (v.whole("fingers") > 0 && !colour) {
       plan.layer(
           plan.own("layer:front"),
           "In front of " + screen,
           "performance",
           "over",
-          "hand matte",
+          "matte",
           plan.own("task:front"),
           List.of(plan.span(0, v.whole("fingers") - 1, Plan.SpanKind.CROSSING, "in front")));
     }
     plan.grade();
     tasks(plan, v, moves, colour);
-    checks(plan, v, moves);
+    checks(plan, v);
     aids(plan, v, moves, colour);
     double left = v.number("leftPct") / 100;
     double right = Math.max(left + 0.01, Math.min(1, left + v.number("widthPct") / 100));
@@ -201,12 +217,12 @@ public final class ScreenPicture implements Method {
         TaskKind.AUTO_TRACK,
         moves ? 1 : 0,
         Difficulty.FAIR);
-    plan.task(
-        plan.own("task:front"),
-        colour ? "Key of the screen" : "Hand matte in front of the screen",
-        colour ? TaskKind.KEY : TaskKind.HAND_MATTE,
-        colour ? 1 : v.whole("fingers"),
-        matte);
+    if (colour) {
+      plan.task(plan.own("task:front"), "Key of the screen", TaskKind.KEY, 1, matte);
+    } else {
+      Matting.matte(
+          plan, v, plan.own("task:front"), "Matte before the screen", v.whole("fingers"), matte);
+    }
     plan.task(plan.own("task:fit"), "Fit the picture", TaskKind.ELEMENT, 1, Difficulty.EASY);
     plan.task(
         "task:composite",
@@ -233,7 +249,7 @@ public final class ScreenPicture implements Method {
     }
   }
 
-  private static void checks(Derivation plan, Values v, boolean moves) {
+  private static void checks(Derivation plan, Values v) {
     ShotSetting s = plan.setting();
     if (!v.word("onTheDay").equals(DARK)) {
       double t = Shutter.seconds(v.number("shutterDegrees"), s.rate());
@@ -254,22 +270,19 @@ public final class ScreenPicture implements Method {
                   Math.abs(r.travelShare()) * 100),
           r.safeSeconds() > 0
               ? f(
-                  "Set the shutter to %s, or its refresh to a multiple of %s Hz; film five seconds"
-                      + " of it before the day.",
-                  Shutter.text(r.safeSeconds()), s.rate().name())
+                  "Set the shutter to %s, or its refresh to %s Hz or a multiple of it; film five"
+                      + " seconds of it before the day.",
+                  Shutter.text(r.safeSeconds()), n(1 / t))
               : "Leave it dark on the day: no exposure at this rate is without a band.",
           "S35",
           f("%s Hz, %s", n(v.number("refreshHz")), Shutter.text(t)),
           "counting of lit lines in the exposure; definition");
-      plan.check(
-          "pattern",
-          "Pattern of its dots",
-          Plan.Grade.DOUBTFUL,
-          "not known before it is filmed",
-          "Focus a little off the pane, or change the size; look at the take at full size.",
-          "",
-          "",
-          "common practice, no source");
+      plan.datum(
+          plan.own("datum:pattern"),
+          "Dots of the screen in the picture",
+          "Film five seconds of it with this lens: do its dots make a pattern, does it band? Focus"
+              + " a little off the pane, or change the size.",
+          Plan.Due.BEFORE_DAY);
     }
     ElementMargin m = ElementMargin.of(v.whole("picturePx"), Math.max(1, placed(s, v)));
     plan.check(
@@ -281,18 +294,5 @@ public final class ScreenPicture implements Method {
         "S23",
         f("%d px", v.whole("picturePx")),
         "element px ÷ placed px; definition");
-    plan.check(
-        "mirror",
-        "What the pane mirrors",
-        v.word("onTheDay").equals(DARK) ? Plan.Grade.HOLDS : Plan.Grade.DOUBTFUL,
-        v.word("onTheDay").equals(DARK)
-            ? "kept: the picture is screened over it"
-            : "lost where the picture is laid over",
-        moves
-            ? "Shoot one take with it dark, on the same way."
-            : "Shoot five seconds with it dark, camera untouched.",
-        "",
-        "",
-        "common practice, no source");
   }
 }

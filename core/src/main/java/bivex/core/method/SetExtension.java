@@ -101,12 +101,10 @@ public final class SetExtension implements Method {
             0,
             100_000,
             0,
-            "their matte by hand"),
-        Parameter.choice(
-            "difficulty",
-            "Matte",
-            List.of("fair", "easy", "hard"),
-            "hair, blur and like colours are hard"));
+            "their matte"),
+        Matting.DIFFICULTY,
+        Matting.WAY,
+        Matting.REPAIRS);
   }
 
   @Override
@@ -156,7 +154,8 @@ public final class SetExtension implements Method {
         plan.own("plate:light"),
         Plan.PlateKind.STILL,
         "Still of the light",
-        "A grey and a mirror ball, or a hat on a stand, where the performer stood.",
+        "A grey and a mirror ball, or a hat on a stand, where the performer stood; note on which"
+            + " side the sun stands.",
         0,
         false,
         "read it from the shadows of the take");
@@ -191,7 +190,7 @@ public final class SetExtension implements Method {
         List.of(plan.whole(Plan.SpanKind.PRESENT, "")));
     plan.grade();
     tasks(plan, v, stills);
-    checks(plan, v, fov);
+    checks(plan, v);
     double share = v.number("sharePct") / 100;
     plan.sketch(
         i ->
@@ -219,10 +218,11 @@ public final class SetExtension implements Method {
             : edge.startsWith("told") ? TaskKind.KEY : TaskKind.HAND_MATTE,
         edge.endsWith("by hand") ? Math.max(1, s.cutFrames() / 4.0) : 1,
         matte);
-    plan.task(
+    Matting.matte(
+        plan,
+        v,
         plan.own("task:crossers"),
-        "Hand matte of those who cross the edge",
-        TaskKind.HAND_MATTE,
+        "Matte of those who cross the edge",
         v.whole("crossers"),
         matte);
     plan.task(
@@ -234,7 +234,7 @@ public final class SetExtension implements Method {
     plan.task("task:composite", "Composite", TaskKind.COMPOSITE, 2, Difficulty.FAIR);
   }
 
-  private static void checks(Derivation plan, Values v, double fov) {
+  private static void checks(Derivation plan, Values v) {
     ShotSetting s = plan.setting();
     String camera = v.word("camera");
     double focal = FieldOfView.focalPx(v.number("focalMm"), s.sensorWidthMm(), s.capture().width());
@@ -264,25 +264,5 @@ public final class SetExtension implements Method {
         "S34",
         f("%.0f° of turn, lens %.2f m before the pivot", v.number("turnDeg"), v.number("pivotM")),
         "two bearings from the turned lens; definition");
-    if (camera.equals(TURNED)) {
-      plan.check(
-          "wide",
-          "Picture wide enough for the turn",
-          Plan.Grade.HOLDS,
-          f("%.0f° of view and %.0f° of turn", fov, Math.abs(v.number("turnDeg"))),
-          "",
-          "S10",
-          f("%.0f mm", v.number("focalMm")),
-          "2 · atan(sensor ÷ 2 focal); definition");
-    }
-    plan.check(
-        "light",
-        "Light of the two",
-        Plan.Grade.DOUBTFUL,
-        "not known until both are there",
-        "Note where the sun stands at the take; choose a picture with it on the same side.",
-        "",
-        "",
-        "common practice, no source");
   }
 }

@@ -130,11 +130,7 @@ public final class SplitTime implements Method {
         Parameter.yesNo(
             "splash", "Splash or liquid", true, "laid from a dark background with lighten"),
         Parameter.yesNo("dryWet", "Dry and wet passes", false, "the first drop changes the floor"),
-        Parameter.choice(
-            "difficulty",
-            "Matte",
-            List.of("fair", "easy", "hard"),
-            "hair, blur and like colours are hard"),
+        Matting.DIFFICULTY,
         Matting.WAY,
         Matting.REPAIRS);
   }
@@ -281,11 +277,7 @@ public final class SplitTime implements Method {
           "Dark cloth behind the splash",
           "the element is laid with lighten",
           "far enough back to stay black");
-      plan.caution(
-          "caution:wet",
-          "Water on the floor near lamps and cables: mains away, residual-current device, non-slip"
-              + " floor.",
-          "electrician");
+      CameraBrief.wet(plan);
     }
     plan.grade();
     checks(plan, v, c, capture);

@@ -90,12 +90,10 @@ public final class TakeOut implements Method {
             0,
             100_000,
             0,
-            "their matte by hand"),
-        Parameter.choice(
-            "difficulty",
-            "Matte",
-            List.of("fair", "easy", "hard"),
-            "hair, blur and like colours are hard"));
+            "their matte"),
+        Matting.DIFFICULTY,
+        Matting.WAY,
+        Matting.REPAIRS);
   }
 
   @Override
@@ -121,27 +119,20 @@ public final class TakeOut implements Method {
     } else {
       CameraBrief.brief(plan, v, "as the shot asks", "what covers it is tracked on", s.rate());
     }
-    OffsetCopy offset = by.equals(OFFSET) ? offset(plan, v, locked) : null;
+    int offset = by.equals(OFFSET) ? offset(plan, v, locked) : 0;
     plan.plate(
         "plate:performance-1",
         Plan.PlateKind.PERFORMANCE,
         "Performance",
-        offset == null
+        offset == 0
             ? "With " + thing + " in frame."
             : f(
-                "With %s in frame; roll %d frames, %.1f s, before it comes and after it is gone.",
-                thing, offset.rollFrames(), s.rate().seconds(offset.rollFrames())),
-        s.seconds() + (offset == null ? 0 : 2 * s.rate().seconds(offset.rollFrames())),
+                "With %s in frame; roll %d frames, %.1f s, before the cut begins or after it ends.",
+                thing, offset, s.rate().seconds(offset)),
+        s.seconds() + (offset == 0 ? 0 : s.rate().seconds(offset)),
         locked,
         "paint what covers it");
-    plan.layer(
-        "layer:performance-1",
-        "Performance",
-        "performance",
-        "over",
-        "none",
-        "plate:performance-1",
-        List.of(plan.whole(Plan.SpanKind.PRESENT, "")));
+    CameraBrief.performance(plan);
     if (by.equals(CLEAN)) {
       plan.clean(Math.max(10, s.seconds()), false);
       if (!locked) {
@@ -162,7 +153,7 @@ public final class TakeOut implements Method {
         by.equals(OFFSET) ? "the take itself" : by.equals(CLEAN) ? "clean plate" : "painted",
         "over",
         "garbage",
-        offset == null ? "" : f("shifted by %d frames", offset.frames()),
+        offset == 0 ? "" : f("shifted by %d frames", offset),
         locked ? "" : "tracked to what is behind it",
         settledBy,
         List.of(plan.whole(Plan.SpanKind.PRESENT, "")));
@@ -172,7 +163,7 @@ public final class TakeOut implements Method {
           "Others in front",
           "performance",
           "over",
-          "hand matte",
+          "matte",
           plan.own("task:front"),
           List.of(plan.span(0, v.whole("crossers") - 1, Plan.SpanKind.CROSSING, "in front")));
     }
@@ -189,18 +180,18 @@ public final class TakeOut implements Method {
                     thing, "ghost", left, Math.max(left + 0.01, right), 0.1, 0.9, 0.4)));
   }
 
-  /** Null where it never leaves its own place. */
-  private static OffsetCopy offset(Derivation plan, Values v, boolean locked) {
+  /** Frames the copy is shifted by; 0 where the thing never leaves its own place. */
+  private static int offset(Derivation plan, Values v, boolean locked) {
     ShotSetting s = plan.setting();
     double speed = v.number("pxPerSecond");
     boolean stands = speed <= 0;
-    OffsetCopy o =
+    int o =
         stands
-            ? null
-            : OffsetCopy.of(
+            ? 0
+            : OffsetCopy.frames(
                 v.number("widthPct") / 100 * s.capture().width(),
                 shadowPx(s, v),
-                12,
+                OffsetCopy.MARGIN_PX,
                 speed,
                 s.rate());
     plan.check(
@@ -209,7 +200,7 @@ public final class TakeOut implements Method {
         stands || !locked ? Plan.Grade.FAILS : Plan.Grade.HOLDS,
         stands
             ? "it stands: no frame of the take is free there"
-            : f("after %d frames, %.1f s", o.frames(), s.rate().seconds(o.frames())),
+            : f("after %d frames, %.1f s", o, s.rate().seconds(o)),
         stands
             ? "Cover it from a clean plate, or paint it."
             : "A moving camera shows another place in other frames: cover it from a clean plate.",
@@ -244,10 +235,11 @@ public final class TakeOut implements Method {
           deep ? s.cutFrames() : PAINTED,
           Difficulty.of(v.word("difficulty")));
     }
-    plan.task(
+    Matting.matte(
+        plan,
+        v,
         plan.own("task:front"),
-        "Hand matte of those in front",
-        TaskKind.HAND_MATTE,
+        "Matte of those in front",
         v.whole("crossers"),
         Difficulty.of(v.word("difficulty")));
     plan.task(

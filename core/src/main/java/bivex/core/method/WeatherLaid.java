@@ -81,11 +81,9 @@ public final class WeatherLaid implements Method {
             24,
             "their matte, for the depths behind them"),
         Parameter.yesNo("ground", "The ground shows it", true, "splashes, puddles, a white cover"),
-        Parameter.choice(
-            "difficulty",
-            "Matte",
-            List.of("fair", "easy", "hard"),
-            "hair, blur and like colours are hard"));
+        Matting.DIFFICULTY,
+        Matting.WAY,
+        Matting.REPAIRS);
   }
 
   @Override
@@ -104,19 +102,14 @@ public final class WeatherLaid implements Method {
         Plan.PlateKind.PERFORMANCE,
         "Performance",
         air.equals("fog")
-            ? "Soft light, no hard shadow that fog would not leave."
-            : "Clothes, hair and what is touched are " + touched(air) + "; light from behind.",
+            ? "Soft light, no hard shadow that fog would not leave; what is far is paler."
+            : "Clothes, hair and what is touched are "
+                + touched(air)
+                + "; light from behind and dark behind it, else it is not seen.",
         s.seconds(),
         false,
         "another take of the same frame");
-    plan.layer(
-        "layer:performance-1",
-        "Performance",
-        "performance",
-        "over",
-        "none",
-        "plate:performance-1",
-        List.of(plan.whole(Plan.SpanKind.PRESENT, "")));
+    CameraBrief.performance(plan);
     String slant =
         air.equals("fog")
             ? f("drifting %s m/s", n(v.number("windMs")))
@@ -157,11 +150,12 @@ public final class WeatherLaid implements Method {
         moves && depths > 1 ? TaskKind.SOLVE : TaskKind.AUTO_TRACK,
         moves ? 1 : 0,
         Difficulty.FAIR);
-    plan.task(
+    Matting.matte(
+        plan,
+        v,
         plan.own("task:people"),
         "Matte of those before it",
-        TaskKind.HAND_MATTE,
-        depths > 1 ? v.whole("behind") / 2.0 : 0,
+        depths > 1 ? v.whole("behind") : 0,
         Difficulty.of(v.word("difficulty")));
     plan.task(
         plan.own("task:ground"),
@@ -224,41 +218,16 @@ public final class WeatherLaid implements Method {
           f("%s m/s in still air (from memory), %s m/s of wind", n(falls), n(v.number("windMs"))),
           "speed · px a metre · exposure; definition");
     }
-    plan.check(
-        "light",
-        "Light it needs",
-        Plan.Grade.DOUBTFUL,
-        v.word("air").equals("fog")
-            ? "fog takes contrast with distance"
-            : "seen only against the light",
-        v.word("air").equals("fog")
-            ? "A depth picture, or mattes by distance; lift the far ones more."
-            : "A lamp from behind on the day, and dark behind it; else it will not be seen.",
-        "",
-        "",
-        "common practice, no source");
   }
 
   private static void cautions(Derivation plan, String air) {
-    if (air.equals("rain")) {
-      plan.caution(
-          plan.own("caution:wet"),
-          "Water on the floor near lamps and cables: mains away, residual-current device, non-slip"
-              + " floor.",
-          "electrician");
-    }
-    if (air.equals("sparks")) {
-      plan.caution(
-          plan.own("caution:fire"),
-          "Sparks as an element: only by a licensed person, extinguisher and watch, eye"
-              + " protection.",
-          "special-effects supervisor");
-    }
-    if (air.equals("dust")) {
-      plan.caution(
-          plan.own("caution:air"),
-          "Powder on people and in a closed room: masks, goggles, airing.",
-          "special-effects supervisor");
+    switch (air) {
+      case "rain" -> CameraBrief.wet(plan);
+      case "sparks" -> CameraBrief.fire(plan);
+      case "dust" -> CameraBrief.air(plan);
+      default -> {
+        // Snow and fog that are laid over hurt nobody.
+      }
     }
   }
 

@@ -4,26 +4,30 @@ import bivex.core.InvalidInput;
 import bivex.core.time.FrameRate;
 
 /**
- * A locked take as its own clean plate (S33): some frames earlier or later whatever moves through
- * has left its own place and its shadow's, so a copy shifted in time covers it. Intervals on the
- * way of the thing; definition.
- *
- * @param frames smallest whole number of frames the copy is shifted by
- * @param rollFrames to roll before the thing comes in, or after it is gone, so that every frame of
- *     the cut finds its free copy
+ * A locked take as its own clean plate (S33): some frames earlier or later whatever moves through,
+ * one way all along, has left its own place and its shadow's, so a copy shifted in time covers it.
+ * Intervals on the way of the thing; definition.
  */
-public record OffsetCopy(int frames, int rollFrames) {
+public final class OffsetCopy {
   /** Longer ones are no longer one take. */
   public static final int MOST = 100_000;
 
+  /** Soft edges and blur kept off on each side, px, where nobody says; common practice. */
+  public static final double MARGIN_PX = 12;
+
+  private OffsetCopy() {}
+
   /**
+   * Smallest whole number of frames the copy is shifted by. So many are rolled before the cut
+   * begins, or after it ends, that every frame of it finds its free copy.
+   *
    * @param widthPx of the thing along its way, px, from 0
    * @param shadowPx its shadow or reflection reaches beyond it along its way, px, from 0
    * @param marginPx soft edges and blur to keep off on each side, px, from 0
    * @param pxPerSecond speed at its slowest, px a second, above 0
    * @throws InvalidInput naming what is out of range, {@code pxPerSecond} when it never leaves
    */
-  public static OffsetCopy of(
+  public static int frames(
       double widthPx, double shadowPx, double marginPx, double pxPerSecond, FrameRate rate) {
     InvalidInput.within("widthPx", widthPx, 0, 1e6);
     InvalidInput.within("shadowPx", shadowPx, 0, 1e6);
@@ -37,6 +41,6 @@ public record OffsetCopy(int frames, int rollFrames) {
       throw new InvalidInput(
           "pxPerSecond", "is so slow that it stays where it is for more than " + MOST + " frames");
     }
-    return new OffsetCopy((int) frames, (int) frames);
+    return (int) frames;
   }
 }

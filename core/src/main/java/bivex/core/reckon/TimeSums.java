@@ -288,27 +288,27 @@ final class TimeSums {
                 120,
                 "and reflections, along the way"),
             Parameter.number(
-                "marginPx", "Soft edge and blur", "px", 0, 10_000, 12, "kept off on each side"),
+                "marginPx",
+                "Soft edge and blur",
+                "px",
+                0,
+                10_000,
+                OffsetCopy.MARGIN_PX,
+                "kept off on each side"),
             Parameter.number(
                 "pxPerSecond", "Slowest it moves", "px/s", 0.1, 1e6, 500, "in the picture")),
         v -> {
           FrameRate r = rate(v);
-          OffsetCopy o =
-              OffsetCopy.of(
+          int frames =
+              OffsetCopy.frames(
                   v.number("widthPx"),
                   v.number("shadowPx"),
                   v.number("marginPx"),
                   v.number("pxPerSecond"),
                   r);
           return List.of(
-              number("frames", "Smallest shift of the copy", 0, o.frames(), "frames"),
-              number("seconds", "which is", 2, r.seconds(o.frames()), "s"),
-              number(
-                  "rollFrames",
-                  "Roll so long before it comes, or after it is gone",
-                  0,
-                  o.rollFrames(),
-                  "frames"));
+              number("frames", "Shift the copy, and roll longer, by", 0, frames, "frames"),
+              number("seconds", "which is", 2, r.seconds(frames), "s"));
         });
   }
 }

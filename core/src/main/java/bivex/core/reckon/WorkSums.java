@@ -137,11 +137,7 @@ final class WorkSums {
                 List.of(),
                 "to see the factor between them; empty for none")),
         v -> {
-          TaskKind k =
-              Arrays.stream(TaskKind.values())
-                  .filter(x -> x.words().equals(v.word("kind")))
-                  .findFirst()
-                  .orElseThrow();
+          TaskKind k = TaskKind.of(v.word("kind"));
           Estimate spread =
               EffortRates.DEFAULTS.hours(k, v.number("units"), Difficulty.of(v.word("difficulty")));
           Estimate e =

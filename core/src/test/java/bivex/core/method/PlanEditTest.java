@@ -8,6 +8,7 @@ import bivex.core.InvalidInput;
 import bivex.core.effort.EffortRates;
 import bivex.core.effort.TaskKind;
 import bivex.core.optics.Raster;
+import bivex.core.shoot.CameraData;
 import bivex.core.shoot.MatchRule;
 import bivex.core.shoot.SetClock;
 import bivex.core.time.FrameRate;
@@ -133,7 +134,27 @@ class PlanEditTest {
     Plan.Plate mine = p.plates().get(p.plates().size() - 1);
     assertThat(p.matchSet().plates()).contains(mine.key());
     assertThat(mine.takes()).isEqualTo(5);
-    assertThat(mine.asks().camera()).isEqualTo(p.plates().get(0).asks().camera());
+    assertThat(mine.asks().camera().focalMm())
+        .isEqualTo(p.plates().get(0).asks().camera().focalMm())
+        .isNotNull();
+    // What single plates are asked for themselves is not asked of it.
+    for (Method m : MethodBook.all()) {
+      Plan of = derived(m.id());
+      Plan with =
+          of.edited(
+              SETTING, List.of(own(OwnItem.Kind.PLATE, "One more", "", "inSet", true)), List.of());
+      CameraData asked = with.plates().get(with.plates().size() - 1).asks().camera();
+      for (Plan.Plate q : of.plates()) {
+        for (String f : CameraData.FIELDS) {
+          assertThat(
+                  !q.inSet()
+                      || asked.get(f) == null
+                      || asked.get(f).equals(q.asks().camera().get(f)))
+              .as(m.id() + " " + q.key() + " " + f)
+              .isTrue();
+        }
+      }
+    }
     // Two plates that must match are a set, also where no method asks for one.
     OwnItem a = own(OwnItem.Kind.PLATE, "With", "", "inSet", true);
     OwnItem b = new OwnItem("item-b", a.kind(), "Without", "", a.values(), "Mara", "1", NOW);
@@ -155,6 +176,21 @@ class PlanEditTest {
     assertThat(out("plate:clean").said(derived("F4"))).startsWith("Waits");
     assertThat(change("plate:performance-1", "takes", 9).said(before)).isEqualTo("takes 9 for 4");
     assertThat(before.label("plate:clean")).isEqualTo("Clean plate");
+    assertThat(PlanChange.all(before, List.of(out("plate:clean"))))
+        .allMatch(o -> !PlanChange.open(before, o.item()).isEmpty())
+        .hasSize(
+            before.plates().size()
+                + before.elements().size()
+                + before.tasks().size()
+                + before.data().size()
+                + before.aids().size()
+                - 1);
+    List<PlanChange> two =
+        PlanChange.merged(
+            List.of(out("plate:clean")),
+            List.of(change("plate:clean", "takes", 2), out("task:grade")));
+    assertThat(two).extracting(PlanChange::item).containsExactly("plate:clean", "task:grade");
+    assertThat(two.get(0).out()).isTrue();
     // It waits while no method asks for it.
     assertThat(derived("F4").edited(SETTING, List.of(), List.of(out("plate:clean"))))
         .isEqualTo(derived("F4"));
@@ -212,6 +248,16 @@ class PlanEditTest {
     assertThatThrownBy(() -> own(OwnItem.Kind.TASK, "Paint", "", "task", "paintwork"))
         .hasMessageContaining("must be one of");
     OwnItem plate = own(OwnItem.Kind.PLATE, "A", "");
+    OwnItem later =
+        new OwnItem(plate.id(), plate.kind(), "B", "", Map.of(), "Tobin", "2", NOW.plusSeconds(9));
+    assertThat(OwnItem.with(List.of(plate), later))
+        .singleElement()
+        .satisfies(
+            i -> {
+              assertThat(i.label()).isEqualTo("B");
+              assertThat(i.by()).as("it stays its maker's").isEqualTo("Mara");
+              assertThat(i.personId()).isEqualTo("1");
+            });
     OwnItem other = new OwnItem(plate.id(), OwnItem.Kind.TASK, "A", "", Map.of(), "Mara", "1", NOW);
     assertThatThrownBy(() -> OwnItem.with(List.of(plate), other)).hasMessageContaining("stays");
   }

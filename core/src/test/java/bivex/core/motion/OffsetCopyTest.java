@@ -21,7 +21,7 @@ class OffsetCopyTest {
       while (shares(0, width + shadow, (long) shift * speed, margin)) {
         shift++;
       }
-      assertThat(OffsetCopy.of(width, shadow, margin, speed * 24, FrameRate.FILM).frames())
+      assertThat(OffsetCopy.frames(width, shadow, margin, speed * 24, FrameRate.FILM))
           .as("%d + %d, %d at %d", width, shadow, margin, speed)
           .isEqualTo(shift);
     }
@@ -38,11 +38,11 @@ class OffsetCopyTest {
 
   @Test
   void whatStandsNeverLeavesAndIsRefused() {
-    assertThatThrownBy(() -> OffsetCopy.of(300, 0, 4, 0.001, FrameRate.FILM))
+    assertThatThrownBy(() -> OffsetCopy.frames(300, 0, 4, 0.001, FrameRate.FILM))
         .hasMessageContaining("pxPerSecond");
-    assertThatThrownBy(() -> OffsetCopy.of(300, 0, 4, 0, FrameRate.FILM))
+    assertThatThrownBy(() -> OffsetCopy.frames(300, 0, 4, 0, FrameRate.FILM))
         .hasMessageContaining("pxPerSecond");
-    assertThat(OffsetCopy.of(0, 0, 0, 5, FrameRate.FILM).frames())
+    assertThat(OffsetCopy.frames(0, 0, 0, 5, FrameRate.FILM))
         .as("a copy of itself is none")
         .isEqualTo(1);
   }

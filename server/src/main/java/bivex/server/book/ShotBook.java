@@ -4,6 +4,7 @@ import bivex.core.InvalidInput;
 import bivex.core.method.MethodBook;
 import bivex.core.method.OwnItem;
 import bivex.core.method.Plan;
+import bivex.core.method.ShotSetting;
 import bivex.core.method.WayOut;
 import bivex.core.review.Verdict;
 import bivex.core.shoot.CameraData;
@@ -225,6 +226,20 @@ public class ShotBook {
     return asked(p, s, pictures).taking(s.waysOut);
   }
 
+  /** Plan of a shot; where a value of a method is wrong, of what was made by hand alone. */
+  public static Plan sound(Production p, Shot s) {
+    try {
+      return plan(p, s, false);
+    } catch (InvalidInput e) {
+      return byHand(p, s);
+    }
+  }
+
+  private static Plan byHand(Production p, Shot s) {
+    ShotSetting setting = p.setting(s.cutFrames);
+    return MethodBook.derive(setting, List.of()).edited(setting, s.ownItems, List.of());
+  }
+
   /** The plan before any way out of it was taken. */
   private static Plan asked(Production p, Shot s, boolean pictures) {
     return derived(p, s, pictures)
@@ -385,10 +400,7 @@ public class ShotBook {
     try {
       plan = asked(production, s, pictures);
     } catch (InvalidInput e) {
-      // What was made by hand is owed whatever is wrong with a method.
-      plan =
-          MethodBook.derive(production.setting(s.cutFrames), List.of())
-              .edited(production.setting(s.cutFrames), s.ownItems, List.of());
+      plan = byHand(production, s);
       fault = e.getMessage();
     }
     List<Take> takes = called.stream().map(l -> l.take(production.frameRate())).toList();

@@ -418,7 +418,7 @@ public class Floor {
       return "";
     }
     if (e.item() != null) {
-      own.keep(Objects.requireNonNullElseGet(e.shot(), UUID::randomUUID), me, e.item());
+      own.make(Objects.requireNonNullElseGet(e.shot(), UUID::randomUUID), me, e.item());
       return "";
     }
     throw new InvalidInput(

@@ -6,7 +6,6 @@ import bivex.core.floor.FloorSetup;
 import bivex.core.floor.Strike;
 import bivex.core.floor.TakeFix;
 import bivex.core.floor.TakeIntake;
-import bivex.core.method.MethodBook;
 import bivex.core.method.Plan;
 import bivex.core.shoot.CameraData;
 import bivex.core.shoot.PartNote;
@@ -199,7 +198,7 @@ public class FloorLog {
     Shot shot =
         shots.require(
             Objects.requireNonNullElseGet(in.shot(), UUID::randomUUID), me.productionId());
-    Plan plan = plan(me, shot);
+    Plan plan = ShotBook.sound(me.production(), shot);
     TimecodeRange range = TimecodeRange.parse(in.tcIn(), in.tcOut(), me.production().frameRate());
     CameraData camera = in.camera() == null ? CameraData.notRead() : in.camera();
     List<String> notRead = in.notRead() == null ? List.of() : in.notRead();
@@ -295,7 +294,7 @@ public class FloorLog {
             .toList();
     is.parts = in.parts() == null ? was.parts : List.copyOf(in.parts());
     is.note = in.note() == null ? was.note : in.note().strip();
-    Plan plan = plan(me, shot);
+    Plan plan = ShotBook.sound(me.production(), shot);
     TakeIntake intake =
         TakeIntake.of(
             plan,
@@ -316,7 +315,7 @@ public class FloorLog {
     c.id = id;
     c.takeId = was.id;
     c.productionId = me.productionId();
-    c.was = fix(was, before.code, plan(me, before));
+    c.was = fix(was, before.code, ShotBook.sound(me.production(), before));
     c.changed = fix(is, shot.code, plan).differs(c.was);
     c.reason = reason;
     c.saidBy = me.name();
@@ -348,15 +347,6 @@ public class FloorLog {
         t.parts,
         t.overruled,
         t.note);
-  }
-
-  /** Plan of a shot; one that cannot be derived owes no plates. */
-  private static Plan plan(Member me, Shot shot) {
-    try {
-      return ShotBook.plan(me.production(), shot, false);
-    } catch (InvalidInput e) {
-      return MethodBook.derive(me.production().setting(shot.cutFrames), List.of());
-    }
   }
 
   public void call(Member me, UUID take, NewCall in, From from) {

@@ -3,15 +3,14 @@ package bivex.server.shot;
 import bivex.core.InvalidInput;
 import bivex.core.crew.Role;
 import bivex.core.method.OwnItem;
+import bivex.core.method.Plan;
 import bivex.core.method.PlanChange;
 import bivex.core.parameter.Parameter;
 import bivex.server.access.Member;
 import bivex.server.book.ShotBook;
 import bivex.server.http.Problems;
-import bivex.server.keep.EvidenceEntries;
 import bivex.server.keep.Shot;
 import bivex.server.keep.Shots;
-import bivex.server.keep.TakeEntries;
 import bivex.server.live.Journal;
 import java.time.Clock;
 import java.util.ArrayList;
@@ -19,7 +18,6 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.NoSuchElementException;
-import java.util.Objects;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -28,22 +26,12 @@ import org.springframework.transaction.annotation.Transactional;
 @Component
 public class OwnDesk {
   private final Shots shots;
-  private final TakeEntries takes;
-  private final EvidenceEntries evidence;
   private final ShotDesk desk;
   private final Journal journal;
   private final Clock clock;
 
-  OwnDesk(
-      Shots shots,
-      TakeEntries takes,
-      EvidenceEntries evidence,
-      ShotDesk desk,
-      Journal journal,
-      Clock clock) {
+  OwnDesk(Shots shots, ShotDesk desk, Journal journal, Clock clock) {
     this.shots = shots;
-    this.takes = takes;
-    this.evidence = evidence;
     this.desk = desk;
     this.journal = journal;
     this.clock = clock;
@@ -79,33 +67,52 @@ public class OwnDesk {
   /** Makes a thing a shot owes, or changes it. */
   @Transactional
   public ShotDesk.ShotView put(UUID shot, Member me, NewItem in) {
-    keep(shot, me, in);
-    return desk.shot(shot, me);
-  }
-
-  /** The same without looking at the shot anew; for what a device wrote. */
-  public void keep(UUID shot, Member me, NewItem in) {
-    shots.hold(shot);
-    Shot s = shots.require(shot, me.productionId());
-    OwnItem item =
-        new OwnItem(
-                in.id(),
-                in.kind(),
-                in.label(),
-                in.words(),
-                in.values(),
-                me.name(),
-                me.personId().toString(),
-                clock.instant())
-            .checked();
-    OwnItem had =
-        s.ownItems.stream().filter(i -> i.id().equals(item.id())).findFirst().orElse(null);
+    Shot s = held(shot, me);
+    OwnItem item = item(me, in);
+    OwnItem had = find(s, item.id());
     if (had != null) {
       mustBeTheirs(me, had);
     }
+    keep(me, s, item, had == null ? "added to" : "changed on");
+    return desk.shot(shot, me);
+  }
+
+  /** Makes what a device wrote; what is there already is left as it is by now. */
+  public void make(UUID shot, Member me, NewItem in) {
+    Shot s = held(shot, me);
+    OwnItem item = item(me, in);
+    if (find(s, item.id()) == null) {
+      keep(me, s, item, "added to");
+    }
+  }
+
+  private OwnItem item(Member me, NewItem in) {
+    return new OwnItem(
+            in.id(),
+            in.kind(),
+            in.label(),
+            in.words(),
+            in.values(),
+            me.name(),
+            me.personId().toString(),
+            clock.instant())
+        .checked();
+  }
+
+  private void keep(Member me, Shot s, OwnItem item, String did) {
     s.ownItems = OwnItem.with(s.ownItems, item);
     shots.saveAndFlush(s);
-    record(me, had == null ? "added to" : "changed on", s, item.label());
+    record(me, did, s, item.label());
+  }
+
+  /** Null when the shot has none of that id. */
+  private static OwnItem find(Shot s, String id) {
+    return s.ownItems.stream().filter(i -> i.id().equals(id)).findFirst().orElse(null);
+  }
+
+  private Shot held(UUID shot, Member me) {
+    shots.hold(shot);
+    return shots.require(shot, me.productionId());
   }
 
   /**
@@ -115,31 +122,26 @@ public class OwnDesk {
    */
   @Transactional
   public ShotDesk.ShotView remove(UUID shot, Member me, String id) {
-    shots.hold(shot);
-    Shot s = shots.require(shot, me.productionId());
-    OwnItem item =
-        s.ownItems.stream()
-            .filter(i -> i.id().equals(id))
-            .findFirst()
-            .orElseThrow(() -> new NoSuchElementException("There is no such item on the shot."));
+    Shot s = held(shot, me);
+    OwnItem item = find(s, id);
+    if (item == null) {
+      throw new NoSuchElementException("There is no such item on the shot.");
+    }
     mustBeTheirs(me, item);
-    boolean shotFor =
-        takes.lines(me.productionId(), List.of(s.id)).stream()
-            .anyMatch(l -> l.plate().equals(item.key()));
-    boolean saidOf =
-        evidence.findByProductionIdAndShotIdIn(me.productionId(), List.of(s.id)).stream()
-            .anyMatch(e -> e.item.equals(item.key()));
-    if (shotFor || saidOf) {
+    s.ownItems = s.ownItems.stream().filter(i -> !i.id().equals(id)).toList();
+    s.planned = s.planned.stream().filter(d -> !d.plate().equals(item.key())).toList();
+    shots.saveAndFlush(s);
+    ShotDesk.ShotView without = desk.shot(s.id, me);
+    // Of this shot, or of one whose takes and words count for it.
+    if (without.loose().contains(item.key())) {
       throw new InvalidInput(
           "item",
-          (shotFor ? "a take was shot for it" : "something was said of it")
-              + "; say that it is not needed instead");
+          "something was shot or said for “"
+              + item.label()
+              + "”; say that it is not needed instead");
     }
-    s.ownItems = s.ownItems.stream().filter(i -> !i.id().equals(id)).toList();
-    s.planned = s.planned.stream().filter(d -> !Objects.equals(d.plate(), item.key())).toList();
-    shots.saveAndFlush(s);
     record(me, "took away from", s, item.label());
-    return desk.shot(s.id, me);
+    return without;
   }
 
   /** What of an item may be otherwise, with what the methods derive. */
@@ -153,30 +155,34 @@ public class OwnDesk {
   /** Says that a derived thing is otherwise on this shot, or not there. */
   @Transactional
   public ShotDesk.ShotView change(UUID shot, Member me, NewChange in) {
-    shots.hold(shot);
-    Shot s = shots.require(shot, me.productionId());
+    Shot s = held(shot, me);
+    Plan derived = ShotBook.derived(me.production(), s, false);
     PlanChange c =
         new PlanChange(in.item(), in.out(), in.values(), in.reason(), me.name(), clock.instant())
-            .fits(ShotBook.derived(me.production(), s, false));
+            .fits(derived);
     s.planChanges = c.in(s.planChanges);
     shots.saveAndFlush(s);
-    record(me, c.out() ? "took out of the plan of" : "changed the plan of", s, c.item());
+    record(
+        me,
+        c.out() ? "took out of the plan of" : "changed the plan of",
+        s,
+        derived.label(c.item()));
     return desk.shot(s.id, me);
   }
 
   /** Takes that back: it is as its methods derive it. */
   @Transactional
   public ShotDesk.ShotView asDerived(UUID shot, Member me, String item) {
-    shots.hold(shot);
-    Shot s = shots.require(shot, me.productionId());
+    Shot s = held(shot, me);
     List<PlanChange> left = new ArrayList<>(s.planChanges);
     if (!left.removeIf(c -> c.item().equals(item))) {
       throw new NoSuchElementException("Nothing was said otherwise of it.");
     }
     s.planChanges = List.copyOf(left);
     shots.saveAndFlush(s);
-    record(me, "put back as derived in", s, item);
-    return desk.shot(s.id, me);
+    ShotDesk.ShotView v = desk.shot(s.id, me);
+    record(me, "put back as derived in", s, v.plan().label(item));
+    return v;
   }
 
   private static void mustBeTheirs(Member me, OwnItem item) {

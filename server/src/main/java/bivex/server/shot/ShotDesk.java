@@ -6,6 +6,7 @@ import bivex.core.method.MethodBook;
 import bivex.core.method.MethodChoice;
 import bivex.core.method.OwnItem;
 import bivex.core.method.Plan;
+import bivex.core.method.PlanChange;
 import bivex.core.method.PlannedDifference;
 import bivex.core.method.ShotSetting;
 import bivex.core.script.Anchor;
@@ -161,6 +162,7 @@ public class ShotDesk {
       List<PlannedDifference> planned,
       List<OwnItem> ownItems,
       List<PlanChangeView> changes,
+      List<PlanChange.Open> changeable,
       Plan plan,
       String planFault,
       Stage stage,
@@ -175,16 +177,20 @@ public class ShotDesk {
   /**
    * Something of the plan that is otherwise here.
    *
+   * @param values that differ from what is derived
    * @param said what, in one breath
    */
   public record PlanChangeView(
-      String item, String label, boolean out, String said, String reason, String by, Instant at) {}
+      String item,
+      String label,
+      boolean out,
+      Map<String, Object> values,
+      String said,
+      String reason,
+      String by,
+      Instant at) {}
 
-  private static List<PlanChangeView> changes(Production p, Shot s) {
-    if (s.planChanges.isEmpty()) {
-      return List.of();
-    }
-    Plan derived = ShotBook.derived(p, s, false);
+  private static List<PlanChangeView> changes(Shot s, Plan derived) {
     return s.planChanges.stream()
         .map(
             c ->
@@ -192,6 +198,7 @@ public class ShotDesk {
                     c.item(),
                     derived.label(c.item()),
                     c.out(),
+                    c.values(),
                     c.said(derived),
                     c.reason(),
                     c.by(),
@@ -330,6 +337,15 @@ public class ShotDesk {
     return new ShotEdit(s.title, s.intent, s.cutFrames, s.setupId, s.omitted, s.methods);
   }
 
+  /** Nothing, while a value of a method is wrong. */
+  private static Plan derived(Production p, Shot s) {
+    try {
+      return ShotBook.derived(p, s, false);
+    } catch (InvalidInput e) {
+      return MethodBook.derive(p.setting(s.cutFrames), List.of());
+    }
+  }
+
   private ShotView view(Member me, UUID id) {
     ShotBook.Page p = book.one(me.production(), id);
     Shot s = p.shot();
@@ -342,6 +358,7 @@ public class ShotDesk {
             .sorted(Comparator.comparing((EvidenceEntry e) -> e.saidAt).reversed())
             .map(EvidenceDesk::said)
             .toList();
+    Plan derived = derived(me.production(), s);
     return new ShotView(
         s.id,
         s.code,
@@ -365,7 +382,8 @@ public class ShotDesk {
         s.methods,
         s.planned,
         s.ownItems,
-        changes(me.production(), s),
+        changes(s, derived),
+        PlanChange.all(derived, s.planChanges),
         p.plan(),
         p.planFault(),
         p.ledger().stage(),

@@ -3,6 +3,7 @@ package bivex.server.shot;
 import bivex.core.InvalidInput;
 import bivex.core.method.MethodChoice;
 import bivex.core.method.OwnItem;
+import bivex.core.method.PlanChange;
 import bivex.core.script.Anchor;
 import bivex.core.shot.CodePlan;
 import bivex.core.shot.NamePattern;
@@ -176,6 +177,7 @@ public class ShotFamily {
     }
     s.methods = MethodChoice.merged(s.methods, from.methods);
     s.ownItems = OwnItem.merged(s.ownItems, from.ownItems);
+    s.planChanges = PlanChange.merged(s.planChanges, from.planChanges);
     s.setupId = s.setupId == null ? from.setupId : s.setupId;
     from.omitted = true;
     shots.saveAllAndFlush(List.of(s, from));
