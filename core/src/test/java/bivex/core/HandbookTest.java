@@ -100,7 +100,11 @@ class HandbookTest {
           Map.entry("S32", "`NamePatternTest`: round trips"),
           Map.entry("S33", "`OffsetCopyTest`: a row of pixels that is walked through"),
           Map.entry("S34", "`PanParallaxTest`: bearings by arctangent; a lens on its pivot"),
-          Map.entry("S35", "`ScreenRefreshTest`: a display lit line by line, counted"));
+          Map.entry("S35", "`ScreenRefreshTest`: a display lit line by line, counted"),
+          Map.entry(
+              "S36", "`DayForNightTest`: table of exposure values (from memory); light counted"),
+          Map.entry("S37", "`MirrorSightTest`: the shortest way over the glass (Fermat)"),
+          Map.entry("S38", "`CrowdTilesTest`: groups set down one by one"));
 
   /** What is measured on pictures and has no inputs that could be typed. */
   private static final String PLATES =

@@ -41,7 +41,7 @@ public record Cue(
     SCREEN("screen, sign or writing", Moment.WRITING),
     LIGHT("light or energy", Moment.GLOW),
     WEAPON("weapon", Moment.FIRED),
-    WEATHER("weather", Moment.MATTER),
+    WEATHER("weather", Moment.WEATHER),
     ELEMENT("fire, smoke, water or breakage", Moment.MATTER),
     CREATURE("animal or creature", Moment.CREATURE),
     WORLD("a place that is not there", Moment.ELSEWHERE),

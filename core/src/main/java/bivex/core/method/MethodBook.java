@@ -19,12 +19,15 @@ public final class MethodBook {
   private static final List<Method> METHODS =
       ServiceLoader.load(Method.class, MethodBook.class.getClassLoader()).stream()
           .map(ServiceLoader.Provider::get)
-          .sorted(Comparator.comparing(Method::id))
+          .sorted(
+              Comparator.comparing(Method::chapter)
+                  .thenComparing(m -> m.id().length())
+                  .thenComparing(Method::id))
           .toList();
 
   private MethodBook() {}
 
-  /** Every method, by id. */
+  /** Every method, by chapter and number. */
   public static List<Method> all() {
     return METHODS;
   }

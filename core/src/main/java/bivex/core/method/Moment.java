@@ -24,7 +24,8 @@ public enum Moment {
   DRAWING_LIVES("E4"),
   ELSEWHERE("F1"),
   NO_CAMERA_MOVES_SO("F2"),
-  MATTER("F4");
+  MATTER("F4"),
+  WEATHER("G4");
 
   private final String method;
 

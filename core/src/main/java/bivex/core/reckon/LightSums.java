@@ -3,12 +3,14 @@ package bivex.core.reckon;
 import static bivex.core.reckon.Inputs.ANGLE;
 import static bivex.core.reckon.Inputs.MAINS;
 import static bivex.core.reckon.Inputs.RATE;
+import static bivex.core.reckon.Inputs.STOP;
 import static bivex.core.reckon.Inputs.rate;
 import static bivex.core.reckon.Sum.number;
 import static bivex.core.reckon.Sum.read;
 import static bivex.core.reckon.Sum.words;
 
 import bivex.core.InvalidInput;
+import bivex.core.light.DayForNight;
 import bivex.core.light.FlashSafety;
 import bivex.core.light.MainsFlicker;
 import bivex.core.light.ScreenRefresh;
@@ -25,10 +27,10 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 
-/** Sums of light: S7, S20, S21, S35. */
+/** Sums of light: S7, S20, S21, S35, S36. */
 final class LightSums {
   private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm:ss");
-  static final List<Sum> ALL = List.of(flicker(), sun(), flash(), screen());
+  static final List<Sum> ALL = List.of(flicker(), sun(), flash(), screen(), night());
 
   private LightSums() {}
 
@@ -263,6 +265,55 @@ final class LightSums {
                   "",
                   s.safeSeconds()),
               number("safeDegrees", "which is", 1, 360 * s.safeSeconds() * r.fps(), "°"));
+        });
+  }
+
+  private static Sum night() {
+    return new Sum(
+        "S36",
+        "Day for night",
+        "ND = log2(E · ISO ÷ 250) − log2(N² ÷ t) + stops under · lamp = log2(1 + its lux ÷ E)",
+        "ISO 2720, incident light, C = 250 lx·s (from memory); ratios of light as stops",
+        List.of(
+            RATE,
+            ANGLE,
+            STOP,
+            Parameter.number("iso", "ISO", "", 1, 1e6, 400, "of the shot"),
+            Parameter.number(
+                "dayLux", "Daylight on the set", "lx", 0.01, 1e6, 10_000, "measured; open shade"),
+            Parameter.number(
+                "underStops", "Taken under by", "stops", 0, 10, 2.5, "common practice, no source"),
+            Parameter.number(
+                "lampLux", "A lamp in the frame gives", "lx", 0, 1e6, 200, "where its light falls"),
+            Parameter.number(
+                "lampOver",
+                "Wanted over the rest by",
+                "stops",
+                0,
+                10,
+                2,
+                "so that it reads as lit")),
+        v -> {
+          DayForNight n =
+              DayForNight.of(
+                  v.number("dayLux"),
+                  v.number("underStops"),
+                  v.number("lampLux"),
+                  v.number("lampOver"),
+                  v.number("fNumber"),
+                  Shutter.seconds(v.number("shutterDegrees"), rate(v)),
+                  v.number("iso"));
+          return List.of(
+              n.ndStops() >= 0
+                  ? number("ndStops", "Density to put before the lens", 1, n.ndStops(), "stops")
+                  : read(
+                      "ndStops",
+                      "Too dark already, by",
+                      Sum.text(1, -n.ndStops()),
+                      "stops",
+                      n.ndStops()),
+              number("lampStops", "The lamp stands over the rest by", 2, n.lampStops(), "stops"),
+              number("neededLux", "It would have to give", 0, n.neededLux(), "lx"));
         });
   }
 }

@@ -20,22 +20,35 @@ import static bivex.core.reckon.Sum.read;
 import static bivex.core.reckon.Sum.words;
 
 import bivex.core.optics.BackgroundBlur;
+import bivex.core.optics.CrowdTiles;
 import bivex.core.optics.DepthOfField;
 import bivex.core.optics.Exposure;
 import bivex.core.optics.FieldOfView;
+import bivex.core.optics.MirrorSight;
 import bivex.core.optics.PanParallax;
 import bivex.core.optics.Reframe;
 import bivex.core.optics.ScaleSwap;
 import bivex.core.optics.Shutter;
 import bivex.core.parameter.Parameter;
+import bivex.core.parameter.Values;
 import bivex.core.time.FrameRate;
 import java.util.ArrayList;
 import java.util.List;
 
-/** Sums of the camera: S5, S6, S8 to S12, S34. */
+/** Sums of the camera: S5, S6, S8 to S12, S34, S37, S38. */
 final class OpticsSums {
   static final List<Sum> ALL =
-      List.of(shutter(), exposure(), depth(), blur(), view(), swap(), reframe(), parallax());
+      List.of(
+          shutter(),
+          exposure(),
+          depth(),
+          blur(),
+          view(),
+          swap(),
+          reframe(),
+          parallax(),
+          mirror(),
+          crowd());
 
   private OpticsSums() {}
 
@@ -418,5 +431,108 @@ final class OpticsSums {
                   ? words("nearestM", "Flat picture holds", "however near things are")
                   : number("nearestM", "Flat picture holds for things from", 2, nearest, "m"));
         });
+  }
+
+  private static Sum mirror() {
+    return new Sum(
+        "S37",
+        "Seen in the mirror",
+        "seen where the line from the lens to the image behind the glass meets it",
+        "law of reflection, from above; heights are not reckoned",
+        List.of(
+            Parameter.number(
+                "mirrorM", "Mirror ahead of the lens", "m", 0.05, 1000, 3, "its middle"),
+            Parameter.number(
+                "mirrorAcrossM", "Mirror to the right", "m", -1000, 1000, 0.5, "below 0: left"),
+            Parameter.number("mirrorWidthM", "Its width", "m", 0.01, 100, 0.8, "of the glass"),
+            Parameter.number(
+                "mirrorTurnDeg",
+                "It is turned by",
+                "°",
+                -80,
+                80,
+                10,
+                "0 faces the camera; above 0 its right edge is the further one"),
+            Parameter.number(
+                "personM", "Somebody ahead of the lens", "m", -1000, 1000, 1, "below 0: behind it"),
+            Parameter.number(
+                "personAcrossM", "Somebody to the right", "m", -1000, 1000, 1.6, "below 0: left"),
+            Parameter.number(
+                "cameraM", "Camera and operator", "m wide", 0, 10, 0.5, "about the lens")),
+        v -> {
+          MirrorSight m =
+              MirrorSight.of(
+                  new MirrorSight.Mirror(
+                      v.number("mirrorM"),
+                      v.number("mirrorAcrossM"),
+                      v.number("mirrorWidthM"),
+                      v.number("mirrorTurnDeg")),
+                  v.number("personM"),
+                  v.number("personAcrossM"),
+                  v.number("cameraM"));
+          double out = v.number("mirrorWidthM") * Math.max(-m.share(), m.share() - 1);
+          return List.of(
+              m.seen()
+                  ? number(
+                      "share", "Seen from its left edge at", 0, 100 * m.share(), "% of its width")
+                  : words(
+                      "share",
+                      "Not seen",
+                      Double.isNaN(m.share())
+                          ? "stands behind the glass"
+                          : Sum.text(2, out)
+                              + " m beyond its "
+                              + (m.share() < 0 ? "left" : "right")
+                              + " edge"),
+              Double.isNaN(m.focusM())
+                  ? words("focusM", "Focus on the image", "none")
+                  : number("focusM", "Focus on the image", 2, m.focusM(), "m"),
+              words("camera", "The camera", m.cameraSeen() ? "sees itself" : "does not see itself"),
+              Double.isNaN(m.turnAwayDeg())
+                  ? words("turnAwayDeg", "It is out of the glass", "at no turn")
+                  : number(
+                      "turnAwayDeg",
+                      "It is out of the glass from a turn of",
+                      1,
+                      m.turnAwayDeg(),
+                      "°"));
+        });
+  }
+
+  private static Sum crowd() {
+    return new Sum(
+        "S38",
+        "Crowd from one group",
+        "places = ⌈(place − overlap) ÷ (group − overlap)⌉ · ⌈depth ÷ its depth⌉",
+        "tiles on a floor; definition",
+        List.of(
+            Parameter.number("placeM", "Width to fill", "m", 0.1, 10_000, 24, "at the nearest row"),
+            Parameter.number("placeDeepM", "Depth to fill", "m", 0.1, 10_000, 9, "along the view"),
+            Parameter.number("groupM", "The group stands in", "m wide", 0.1, 1000, 7, "as placed"),
+            Parameter.number("groupDeepM", "and", "m deep", 0.1, 1000, 3, "as placed"),
+            Parameter.number(
+                "overlapM", "Neighbours overlap by", "m", 0, 1000, 1, "so that no gap is seen"),
+            Parameter.whole("people", "People in the group", "", 1, 10_000, 20, "who come")),
+        v -> {
+          CrowdTiles c =
+              CrowdTiles.of(
+                  v.number("placeM"),
+                  v.number("placeDeepM"),
+                  v.number("groupM"),
+                  v.number("groupDeepM"),
+                  v.number("overlapM"));
+          return List.of(
+              number("across", "Places side by side", 0, c.across(), ""),
+              number("deep", "one behind the other", 0, c.deep(), ""),
+              number("plates", "Plates to shoot", 0, c.plates(), ""),
+              number("overlap", "Two neighbours overlap by", 2, c.overlapM(), "m"),
+              number("crowd", "People seen, overlaps left out", 0, seen(c, v), ""));
+        });
+  }
+
+  /** People who stand in the overlaps are taken out of one of the two. */
+  private static double seen(CrowdTiles c, Values v) {
+    double kept = c.across() * v.number("groupM") - (c.across() - 1) * c.overlapM();
+    return Math.floor(v.whole("people") * c.deep() * kept / v.number("groupM"));
   }
 }

@@ -42,7 +42,7 @@ class CueKindsTest {
         "LIGHT | E1 | Light pours out of the drawer.",
         "LIGHT | E1 | The lamps go out one by one.",
         "WEAPON | E2 | He levels the rifle.",
-        "WEATHER | F4 | Hail.",
+        "WEATHER | G4 | Hail.",
         "ELEMENT | F4 | The pane shatters.",
         "CREATURE | E3 | A hand made of smoke.",
         "CREATURE | E4 | The painted ship swims away.",

@@ -99,7 +99,7 @@ class BookTest {
         .containsExactly(
             "A1", "A2", "A3", "A4", "A5", "B1", "B2", "B3", "B4", "B5", "C1", "C2", "C3", "C4",
             "D1", "D2", "E1", "E2", "E3", "E4", "F1", "F2", "F3", "F4", "F5", "G1", "G2", "G3",
-            "G4");
+            "G4", "G5", "G6", "G7", "G8", "G9", "G10", "G11");
     assertThat(MethodBook.all())
         .allSatisfy(
             m -> {
@@ -838,5 +838,156 @@ class BookTest {
     assertThat(plan("G4", "air", "fog").checks())
         .extracting(Plan.Check::key)
         .doesNotContain("check:G4/streak");
+  }
+
+  /**
+   * 10 000 lx at ISO 400 and 1/48 s, f/5.6: log2(10 000 · 400 ÷ 250) − log2(31.36 · 48) = 3.41 over
+   * normal; with two stops under it takes 5.4 of density. 200 lx on 10 000 are 0.03 stops.
+   */
+  @Test
+  void aDayForNightNamesItsDensityAndItsLamps() {
+    Plan p = plan("G5");
+    assertThat(check(p, "G5/density").figure()).contains("5.4 stops");
+    assertThat(check(p, "G5/lamps"))
+        .satisfies(
+            c -> {
+              assertThat(c.grade()).isEqualTo(Grade.DOUBTFUL);
+              assertThat(c.figure()).startsWith("0.03");
+              assertThat(c.remedy()).contains("30000 lx");
+            });
+    assertThat(check(plan("G5", "lampLux", 30_000), "G5/lamps").grade()).isEqualTo(Grade.HOLDS);
+    assertThat(check(plan("G5", "dayLux", 20), "G5/density").grade()).isEqualTo(Grade.DOUBTFUL);
+    assertThat(check(plan("G5", "behind", false), "G5/sun").grade()).isEqualTo(Grade.DOUBTFUL);
+    assertThat(units(p, "G5/lamps")).isEqualTo(2);
+    assertThat(plan("G5", "skyPct", 0, "lamps", 0).layers())
+        .extracting(Plan.Layer::key)
+        .containsExactly("layer:performance-1", "layer:grade");
+  }
+
+  /** tan 5° at a focal length of 3733 px is 327 px; a view from twice the height halves things. */
+  @Test
+  void twoPlatesAgreeInLensHeightAndTilt() {
+    Plan p = plan("G6", "parted", "a coloured screen", "screenM", 1, "camera", "moves");
+    assertThat(p.plates()).extracting(Plan.Plate::key).contains("plate:G6/screen");
+    assertThat(check(p, "G6/screen").grade()).isEqualTo(Grade.DOUBTFUL);
+    assertThat(units(p, "G6/matte")).isEqualTo(1);
+    assertThat(units(p, "G6/solve")).isEqualTo(1);
+    assertThat(check(plan("G6", "backTiltDeg", 5), "horizon").figure()).startsWith("327 px");
+    assertThat(check(plan("G6", "ground", true, "backHeightM", 3), "height"))
+        .satisfies(
+            c -> {
+              assertThat(c.figure()).contains("0.50×");
+              assertThat(c.remedy()).contains("1.5 m");
+            });
+    assertThat(check(plan("G6", "focalMm", 85, "backFocalMm", 35), "G6/size").grade())
+        .isEqualTo(Grade.DOUBTFUL);
+    assertThat(units(plan("G6", "parted", "a matte of people and things"), "G6/matte"))
+        .isEqualTo(120);
+  }
+
+  /** 4 mm at 5 m through 35 mm on 36 mm and 3840 px are 2.99 px, 1.49 of 1920. */
+  @Test
+  void aWireIsCoveredBesideTheBodyAndPaintedOnIt() {
+    Plan p = plan("G7", "frames", 72, "bodyPct", 25, "count", 2);
+    assertThat(check(p, "G7/width").figure()).startsWith("3.0 px recorded, 1.5 px");
+    assertThat(units(p, "G7/body")).isEqualTo(36);
+    assertThat(units(p, "G7/paint")).isZero();
+    assertThat(units(plan("G7", "by", "painting", "frames", 72, "bodyPct", 25), "G7/paint"))
+        .isEqualTo(108);
+    assertThat(p.cautions()).extracting(Plan.Caution::ask).contains("rigger");
+    assertThat(check(plan("G7", "camera", "moves"), "G7/behind").grade()).isEqualTo(Grade.DOUBTFUL);
+    assertThat(check(plan("G7", "thickMm", 0.5), "G7/width").grade()).isEqualTo(Grade.DOUBTFUL);
+  }
+
+  /**
+   * 40 px to both sides of 3840 take 3840 ÷ 3760 = 1.0213; a blur of 400 px/s in 1/48 s is 8.3 px
+   * recorded, and what is shot at the angle the remedy names holds.
+   */
+  @Test
+  void aSteadiedShotIsFramedWiderAndKeepsItsBlur() {
+    Plan p = plan("G8", "shiftX", 40, "shiftY", 0, "rollDeg", 0);
+    assertThat(check(p, "G8/reserve").figure()).startsWith("1.02×");
+    assertThat(units(p, "G8/steady")).isEqualTo(1);
+    Plan.Check blur = check(p, "G8/blur");
+    assertThat(blur.grade()).isEqualTo(Grade.DOUBTFUL);
+    assertThat(first(blur.figure())).isCloseTo(400 / 48.0 / 2 * 1.0213, within(0.05));
+    double angle = first(blur.remedy());
+    assertThat(
+            check(
+                    plan("G8", "shiftX", 40, "shiftY", 0, "rollDeg", 0, "shutterDegrees", angle),
+                    "G8/blur")
+                .grade())
+        .isEqualTo(Grade.HOLDS);
+    assertThat(check(plan("G8", "want", "both", "closer", 2.5), "G8/reserve").grade())
+        .isEqualTo(Grade.DOUBTFUL);
+    Plan framed = plan("G8", "want", "framed otherwise", "closer", 1.5);
+    assertThat(framed.checks()).extracting(Plan.Check::key).doesNotContain("check:G8/blur");
+    assertThat(check(framed, "G8/reserve").figure()).startsWith("1.50×");
+  }
+
+  /** A square mirror straight ahead shows the camera; turned as the remedy says it does not. */
+  @Test
+  void aMirrorShowsThePerformerAndNotTheCamera() {
+    Object[] square = {"mirrorAcrossM", 0, "mirrorTurnDeg", 0, "mirrorWidthM", 1};
+    Plan p = plan("G9", square);
+    Plan.Check camera = check(p, "G9/camera");
+    assertThat(camera.grade()).isEqualTo(Grade.DOUBTFUL);
+    assertThat(units(p, "G9/camera")).isPositive();
+    assertThat(
+            check(
+                    plan(
+                        "G9",
+                        "mirrorAcrossM",
+                        0,
+                        "mirrorWidthM",
+                        1,
+                        "mirrorTurnDeg",
+                        first(camera.remedy()) + 0.1),
+                    "G9/camera")
+                .grade())
+        .isEqualTo(Grade.HOLDS);
+    assertThat(check(plan("G9", "personAcrossM", 30), "G9/seen").grade()).isEqualTo(Grade.FAILS);
+    assertThat(check(plan("G9", "mirrorAcrossM", 5, "mirrorTurnDeg", 75), "G9/seen").figure())
+        .contains("turns its back");
+    Plan nobody = plan("G9", "shows", "nobody");
+    assertThat(layer(nobody, "G9/mirrored").settledBy()).isEqualTo("plate:clean");
+    assertThat(nobody.data()).extracting(Plan.Datum::key).containsExactly("datum:still");
+    assertThat(p.plates())
+        .filteredOn(q -> q.key().equals("plate:G9/mirrored"))
+        .singleElement()
+        .satisfies(q -> assertThat(q.asks().camera().focusM()).isNull());
+  }
+
+  /** 18 m by groups of 7 m that overlap by 1 m: (18 − 1) ÷ 6 = 2.83, three; two rows of 3 m. */
+  @Test
+  void aCrowdIsShotInPlacesThatOverlap() {
+    Plan p = plan("G10");
+    assertThat(p.plates()).filteredOn(q -> q.key().contains("group")).hasSize(6);
+    assertThat(p.layers().get(1).label()).startsWith("Group, row 2");
+    assertThat(units(p, "G10/joins")).isEqualTo(6);
+    Plan far = plan("G10", "placeM", 200);
+    assertThat(check(far, "G10/places").grade()).isEqualTo(Grade.FAILS);
+    assertThat(far.plates()).hasSize(25);
+    assertThatThrownBy(() -> plan("G10", "groupM", 1, "overlapM", 1))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("overlapM");
+  }
+
+  /** A smooth start and stop is at its middle 1.5 times as fast as on the mean. */
+  @Test
+  void aThingThatMovesByItselfIsReallyMovedWhereItCanBe() {
+    Plan p = plan("G11");
+    assertThat(units(p, "G11/line")).isEqualTo(48);
+    assertThat(check(p, "G11/speed").figure()).startsWith("fastest 30 px");
+    assertThat(check(plan("G11", "sizePct", 150), "G11/size").grade()).isEqualTo(Grade.FAILS);
+    Plan post = plan("G11", "how", "moved or resized in post", "sizePct", 250, "touched", true);
+    assertThat(post.checks()).extracting(Plan.Check::key).doesNotContain("check:G11/size");
+    assertThat(check(post, "G11/reserve").grade()).isEqualTo(Grade.DOUBTFUL);
+    assertThat(check(post, "G11/touch").grade()).isEqualTo(Grade.DOUBTFUL);
+    assertThat(layer(post, "G11/thing").settledBy()).isEqualTo("plate:G11/thing");
+    Plan.Check fast = check(plan("G11", "moveFrames", 5), "G11/speed");
+    assertThat(fast.grade()).isEqualTo(Grade.DOUBTFUL);
+    assertThat(check(plan("G11", "moveFrames", (int) first(fast.remedy())), "G11/speed").grade())
+        .isEqualTo(Grade.HOLDS);
   }
 }

@@ -548,6 +548,35 @@ class ReckonerOracleTest {
     assertThat(number("S35", Map.of("rate", "24"), "safeDegrees")).isCloseTo(144, within(1e-9));
   }
 
+  /**
+   * By hand: log2(10 000 · 400 ÷ 250) − log2(5.6² · 48) + 2.5 = 5.91 stops; a mirror 3 m ahead and
+   * a performer beside the lens, 2 m to the right, meet at 1 m: half a mirror 2 m wide; 24 m by
+   * groups of 7 m that overlap by 1 m are four, three deep, with 24 ÷ 7 · 60 people.
+   */
+  @Test
+  void nightsMirrorsAndCrowds() {
+    assertThat(number("S36", Map.of("rate", "24"), "ndStops")).isCloseTo(5.91, within(0.005));
+    assertThat(number("S36", Map.of("rate", "24"), "neededLux")).isCloseTo(30_000, within(1e-6));
+    Map<String, Object> mirror =
+        Map.of(
+            "mirrorM",
+            3,
+            "mirrorAcrossM",
+            1,
+            "mirrorWidthM",
+            2,
+            "mirrorTurnDeg",
+            0,
+            "personM",
+            0,
+            "personAcrossM",
+            2);
+    assertThat(number("S37", mirror, "share")).isCloseTo(50, within(1e-9));
+    assertThat(number("S37", mirror, "focusM")).isCloseTo(Math.sqrt(40), within(1e-9));
+    assertThat(number("S38", Map.of(), "plates")).isEqualTo(12);
+    assertThat(number("S38", Map.of(), "crowd")).isEqualTo(205);
+  }
+
   @Test
   void versionsAreCountedUpAndTheirGapsNamed() {
     Map<String, Object> in =
