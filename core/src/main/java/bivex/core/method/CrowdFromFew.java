@@ -132,9 +132,7 @@ public final class CrowdFromFew implements Method {
 
   /** Places are counted from the left of the nearest row. */
   private static String place(int i, CrowdTiles tiles) {
-    return f(
-        "row %d, place %d of %d",
-        (i - 1) / tiles.across() + 1, (i - 1) % tiles.across() + 1, tiles.across());
+    return f("row %d, place %d", (i - 1) / tiles.across() + 1, (i - 1) % tiles.across() + 1);
   }
 
   private static void tasks(Derivation plan, Values v, int plates) {

@@ -126,7 +126,7 @@ public final class HeldUp implements Method {
     if (onBody(s, v) > 0) {
       plan.layer(
           plan.own("layer:body"),
-          "Painted where it crosses the body",
+          "Painted on the body",
           "painted",
           "over",
           "garbage",

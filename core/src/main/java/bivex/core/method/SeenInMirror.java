@@ -254,13 +254,15 @@ public final class SeenInMirror implements Method {
     double right = Math.max(left + 0.01, Math.min(1, left + v.number("widthPct") / 100));
     double inset = (right - left) / 4;
     Plan.SketchFigure glass =
-        new Plan.SketchFigure(v.word("surface"), "window", left, right, 0.15, 0.85, 0.6);
+        new Plan.SketchFigure(
+            nobody ? v.word("surface") : "", "window", left, right, 0.15, 0.85, 0.6);
     Plan.SketchFigure performer = new Plan.SketchFigure("performer", "figure", 0.2, 0.4, 1);
     return nobody
         ? List.of(glass, performer)
         : List.of(
             glass,
-            new Plan.SketchFigure("shown", "ghost", left + inset, right - inset, 0.3, 0.85, 0.7),
+            new Plan.SketchFigure(
+                v.word("surface"), "ghost", left + inset, right - inset, 0.3, 0.85, 0.7),
             performer);
   }
 
@@ -273,8 +275,9 @@ public final class SeenInMirror implements Method {
         new Plan.Point(m.acrossM() - half * Math.cos(a), m.aheadM() - half * Math.sin(a));
     Plan.Point right =
         new Plan.Point(m.acrossM() + half * Math.cos(a), m.aheadM() + half * Math.sin(a));
-    double[] image = m.image(v.number("personAcrossM"), v.number("personM"));
-    double body = Math.max(0.2, v.number("cameraM")) / 2;
+    double x = v.number("personAcrossM");
+    double z = v.number("personM");
+    double[] image = m.image(x, z);
     plan.drawing(
         "above",
         Plan.DrawingKind.ABOVE,
@@ -286,18 +289,16 @@ public final class SeenInMirror implements Method {
         List.of(
             new Plan.Shape(Plan.ShapeKind.LINE, v.word("surface"), List.of(left, right)),
             new Plan.Shape(
-                Plan.ShapeKind.LINE,
-                "camera",
-                List.of(new Plan.Point(-body, 0), new Plan.Point(body, 0))),
-            new Plan.Shape(
-                Plan.ShapeKind.LINE,
+                Plan.ShapeKind.AREA,
                 "performer",
                 List.of(
-                    new Plan.Point(v.number("personAcrossM") - 0.25, v.number("personM")),
-                    new Plan.Point(v.number("personAcrossM") + 0.25, v.number("personM")))),
+                    new Plan.Point(x - 0.25, z - 0.15),
+                    new Plan.Point(x + 0.25, z - 0.15),
+                    new Plan.Point(x + 0.25, z + 0.15),
+                    new Plan.Point(x - 0.25, z + 0.15))),
             new Plan.Shape(
                 Plan.ShapeKind.DASHED,
-                "line to the image",
+                "from the camera to the image",
                 List.of(new Plan.Point(0, 0), new Plan.Point(image[0], image[1])))));
   }
 }
