@@ -7,8 +7,10 @@
   import ByHand from '../lib/parts/ByHand.svelte';
   import Compare from '../lib/parts/Compare.svelte';
   import Drawing from '../lib/parts/Drawing.svelte';
+  import { choice, Methods } from '../lib/methods.svelte';
   import Elements from '../lib/parts/Elements.svelte';
   import Form from '../lib/parts/Form.svelte';
+  import KeepMethod from '../lib/parts/KeepMethod.svelte';
   import Looks from '../lib/parts/Looks.svelte';
   import Planned from '../lib/parts/Planned.svelte';
   import Storyboard from '../lib/script/Storyboard.svelte';
@@ -47,12 +49,9 @@
   let rescuing = $state(false);
   let listing = $state(false);
   let picking = $state(false);
-  const book = createQuery(() => ({
-    queryKey: ['methods'],
-    queryFn: () => got(api.GET('/api/methods')),
-    staleTime: Infinity,
-  }));
-  const nameOf = (m: string): string => book.data?.find((b) => b.id === m)?.name ?? m;
+  let keeping = $state(false);
+  const methods = new Methods(h);
+  const nameOf = (m: string): string => methods.name(m);
   const missing = $derived(
     s?.plan.plates.some((p) =>
       ['OWED', 'IN_DOUBT'].includes(s.items.find((i) => i.key === p.key)?.state ?? ''),
@@ -72,7 +71,7 @@
             cutFrames: s.cutFrames,
             setup: s.setup,
             omitted: s.omitted,
-            methods: [...s.methods, { method, use: 0, label: '', values: {}, reason, considered }],
+            methods: [...s.methods, choice(method, reason, considered)],
           },
         }),
       );
@@ -226,7 +225,10 @@
                 >{/if}{/each}{#if h.may('PRODUCER', 'COORDINATOR')}
               <button class="tight bare btn" onclick={() => (comparing = true)}
                 >Compare and combine <kbd>c</kbd></button
-              >{/if}
+              >{#if s.methods.every((m) => !m.house)}<button
+                  class="tight bare btn"
+                  onclick={() => (keeping = true)}>Keep as a method</button
+                >{/if}{/if}
           </p>{/if}
         {#if s.plan.layers.length > 0}
           <StackSheet plan={s.plan} items={s.items} first={s.firstFrame} {last} bind:frame />
@@ -418,6 +420,13 @@
 
 <Sheet bind:open={comparing} title="How is it made?" wide>
   {#if s}<Compare shot={s.id} taken={s.methods.map((m) => m.method)} onchoose={choose} />{/if}
+</Sheet>
+<Sheet bind:open={keeping} title="Keep this plan as a method of the house">
+  {#if s}<KeepMethod
+      shot={s}
+      methods={s.methods.map((m) => nameOf(m.method) + (m.label ? `, ${m.label}` : ''))}
+      onkept={() => (keeping = false)}
+    />{/if}
 </Sheet>
 <Sheet bind:open={rescuing} title="What else could be made of the takes" wide>
   {#if s}<Rescue shot={s.id} />{/if}

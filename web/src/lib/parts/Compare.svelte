@@ -3,7 +3,9 @@
   import { api, got, type Schemas } from '../api/client';
   import { Draft } from '../draft.svelte';
   import { house } from '../house.svelte';
+  import { Methods } from '../methods.svelte';
   import { hours, inside } from '../words';
+  import HouseMethods from './HouseMethods.svelte';
   import StackPicture from './StackPicture.svelte';
 
   /**
@@ -21,11 +23,7 @@
     onchoose: (method: string, reason: string, considered: string[]) => Promise<boolean>;
   } = $props();
   const h = house();
-  const book = createQuery(() => ({
-    queryKey: ['methods'],
-    queryFn: () => got(api.GET('/api/methods')),
-    staleTime: Infinity,
-  }));
+  const methods = new Methods(h);
   let asked = $state<string[]>([]);
   const typed = new Draft(() => `method ${shot}`);
   const options = createQuery(() => ({
@@ -43,10 +41,9 @@
     if (await onchoose(method, typed.words.trim(), picked)) typed.words = '';
   }
   const shown = $derived<Schemas['OptionView'][]>(options.data ?? []);
-  const chapters = $derived([...new Set((book.data ?? []).map((m) => m.chapter))]);
+  const chapters = $derived([...new Set(methods.offered.map((m) => m.chapter))]);
   /** What was picked to compare, whether it is worked out yet or not; else what the words point at. */
   const picked = $derived(asked.length > 0 ? asked : shown.map((o) => o.method));
-  const about = (id: string): Schemas['MethodView'] | undefined => book.data?.find((m) => m.id === id);
 
   function toggle(id: string): void {
     asked = picked.includes(id) ? picked.filter((x) => x !== id) : [...picked, id].slice(-3);
@@ -57,7 +54,7 @@
   {#if options.isLoadingError}<p role="alert" class="pencil">{options.error.message}</p>{/if}
   <div class="columns" aria-label="Methods side by side" role="list">
     {#each shown as o (o.method)}
-      {@const m = about(o.method)}
+      {@const m = methods.find(o.method)}
       <div class="option" role="listitem">
         <div class="flex items-baseline gap-2">
           <h3>{o.name}</h3>
@@ -123,7 +120,7 @@
     {#each chapters as c (c)}
       <div>
         <span class="small soft">{c}</span>
-        {#each (book.data ?? []).filter((m) => m.chapter === c) as m (m.id)}
+        {#each methods.offered.filter((m) => m.chapter === c) as m (m.id)}
           <button
             type="button"
             class="tight bare btn"
@@ -136,6 +133,7 @@
       </div>
     {/each}
   </div>
+  <HouseMethods {methods} />
 </div>
 
 <style>

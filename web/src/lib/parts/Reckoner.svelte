@@ -2,6 +2,7 @@
   import { createQuery } from '@tanstack/svelte-query';
   import { api, got, Refused, type Schemas } from '../api/client';
   import { house } from '../house.svelte';
+  import { Methods } from '../methods.svelte';
   import { frame } from '../state.svelte';
   import Values from './Values.svelte';
 
@@ -24,11 +25,7 @@
       ),
   }));
 
-  const book = createQuery(() => ({
-    queryKey: ['methods'],
-    queryFn: () => got(api.GET('/api/methods')),
-    staleTime: Infinity,
-  }));
+  const book = new Methods(h);
   const asked = new URLSearchParams(location.search);
   let chosen = $state(asked.get('sum') ?? 'S9');
   /** What a link brings along; it goes before what the shot knows, until another sum or shot is picked. */
@@ -133,7 +130,7 @@
     // eslint-disable-next-line svelte/prefer-svelte-reactivity -- local to this derivation
     const taken = new Set<string>();
     return (page.data?.methods ?? []).map((m) => {
-      const parameters = book.data?.find((b) => b.id === m.method)?.parameters ?? [];
+      const parameters = book.find(m.method)?.parameters ?? [];
       const own = m.values as Record<string, unknown>;
       const mine = parameters.filter((p) => p.key in values && !taken.has(p.key));
       mine.forEach((p) => taken.add(p.key));

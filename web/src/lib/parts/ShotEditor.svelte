@@ -3,6 +3,7 @@
   import { api, got, Refused, type Schemas } from '../api/client';
   import { Draft } from '../draft.svelte';
   import { house } from '../house.svelte';
+  import { choice, Methods } from '../methods.svelte';
   import { go } from '../router';
   import { frame, queries } from '../state.svelte';
   import { day, hours } from '../words';
@@ -30,11 +31,7 @@
         }),
       ),
   }));
-  const book = createQuery(() => ({
-    queryKey: ['methods'],
-    queryFn: () => got(api.GET('/api/methods')),
-    staleTime: Infinity,
-  }));
+  const methods = new Methods(h);
   const days = h.days;
   const may = $derived(h.may('PRODUCER', 'COORDINATOR'));
 
@@ -109,7 +106,7 @@
 
   function choose(method: string, reason: string, considered: string[]): Promise<boolean> {
     if (edit) {
-      edit.methods = [...edit.methods, { method, use: 0, label: '', values: {}, reason, considered }];
+      edit.methods = [...edit.methods, choice(method, reason, considered)];
       comparing = false;
     }
     return Promise.resolve(edit !== null);
@@ -240,7 +237,7 @@
 
     {#each edit.methods as m, i (m)}
       {@const often = edit.methods.filter((x) => x.method === m.method).length}
-      {@const def = book.data?.find((b) => b.id === m.method)}
+      {@const def = methods.find(m.method)}
       <section class="method">
         <div class="flex items-baseline gap-2">
           <h2>{def?.name ?? m.method}</h2>
@@ -259,7 +256,7 @@
             >Chosen because{m.considered && m.considered.length > 1
               ? `, over ${m.considered
                   .filter((c) => c !== m.method)
-                  .map((c) => book.data?.find((b) => b.id === c)?.name.toLowerCase() ?? c)
+                  .map((c) => methods.name(c).toLowerCase())
                   .join(' and ')}`
               : ''}</span
           ><input class="input" bind:value={m.reason} disabled={!may} /></label

@@ -67,10 +67,15 @@ public record ItemKey(String group, String name) {
   /** The part a performance plate is of, from 1. */
   public OptionalInt performance() {
     OptionalInt handed =
-        GIVER.equals(this)
-            ? OptionalInt.of(1)
-            : RECEIVER.equals(this) ? OptionalInt.of(2) : OptionalInt.empty();
+        receives()
+            ? OptionalInt.of(2)
+            : plate() && bare().equals(GIVER.name) ? OptionalInt.of(1) : OptionalInt.empty();
     return handed.isPresent() ? handed : number(PERFORMANCE);
+  }
+
+  /** Whether it is the plate of who receives in a handover, in whatever use of it. */
+  public boolean receives() {
+    return plate() && bare().equals(RECEIVER.name);
   }
 
   /** The part a guide track is of, from 1. */
@@ -79,9 +84,15 @@ public record ItemKey(String group, String name) {
   }
 
   private OptionalInt number(String before) {
-    return plate() && name.startsWith(before) && name.substring(before.length()).matches("\\d{1,3}")
-        ? OptionalInt.of(Integer.parseInt(name.substring(before.length())))
+    String bare = bare();
+    return plate() && bare.startsWith(before) && bare.substring(before.length()).matches("\\d{1,3}")
+        ? OptionalInt.of(Integer.parseInt(bare.substring(before.length())))
         : OptionalInt.empty();
+  }
+
+  /** Its name without the use of a method it is of. */
+  private String bare() {
+    return name.substring(name.indexOf('/') + 1);
   }
 
   public boolean is(String text) {

@@ -14,6 +14,7 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.util.List;
 import java.util.Map;
@@ -157,6 +158,69 @@ class ShotsDeskTest extends DeskTests {
     sheet.getByRole(AriaRole.LISTITEM).filter(chosen()).getByText("Use it once more").click();
     assertThat(p.locator(".chosen strong")).hasCount(2);
     assertThat(stage.look().at("methods/1/use").asInt()).isEqualTo(2);
+  }
+
+  /** Kept here, used twice on another shot, carried out as a file and in again elsewhere. */
+  @Test
+  void aPlanIsKeptAsAMethodOfTheHouse() throws IOException {
+    String second = stage.planned("The flags vanish", "B1", Map.of());
+    Page p = at("/shots/" + stage.shot);
+    button(p, "Keep as a method").click();
+    Locator sheet = p.getByRole(AriaRole.DIALOG);
+    sheet.getByLabel("Name").fill("Leaning pair");
+    in(sheet, "Keep as a method").click();
+    assertThat(sheet.getByRole(AriaRole.ALERT)).containsText("Right when must not be empty");
+    // What is typed survives leaving the page.
+    p.reload();
+    button(p, "Keep as a method").click();
+    assertThat(sheet.getByLabel("Name")).hasValue("Leaning pair");
+    sheet.getByLabel("Right when").fill("Two of her reach over one another.");
+    sheet.getByLabel("Words of a script").fill("gutter, zeppelin");
+    Browsers.accessible(p, "a plan kept as a method");
+    in(sheet, "Keep as a method").click();
+    assertThat(p.locator("footer .notice")).containsText("Leaning pair is a method of the house");
+    p.navigate(stage.house.address() + "/p/" + stage.production.id + "/shots/" + second);
+    for (int use = 1; use <= 2; use++) {
+      button(p, "Compare and combine").click();
+      sheet
+          .getByRole(
+              AriaRole.BUTTON,
+              new Locator.GetByRoleOptions().setName("Leaning pair").setExact(true))
+          .click();
+      Locator option =
+          sheet.locator(".option").filter(new Locator.FilterOptions().setHasText("Leaning pair"));
+      in(option, use == 1 ? "Choose leaning pair" : "Use it once more").click();
+      assertThat(p.locator(".chosen strong")).hasCount(use + 1);
+    }
+    assertThat(p.locator(".chosen strong").last()).hasText("Leaning pair");
+    assertThat(p.locator(".lower > section").nth(2)).containsText("Performance 2");
+    button(p, "Compare and combine").click();
+    sheet.getByText("Methods of the house ·").click();
+    Browsers.accessible(p, "methods of the house");
+    Download file = p.waitForDownload(() -> sheet.getByLabel("Leaning pair as a file").click());
+    String text = Files.readString(file.path());
+    assertThat(text).contains("\"schema\"", "Leaning pair", "A1");
+    sheet
+        .locator("input[type=file]")
+        .setInputFiles(
+            new FilePayload(
+                "pair.json",
+                "application/json",
+                text.replace("Leaning pair", "Carried pair").getBytes(StandardCharsets.UTF_8)));
+    assertThat(p.locator("footer .notice")).containsText("Carried pair is a method of this house");
+    sheet
+        .locator("input[type=file]")
+        .setInputFiles(new FilePayload("pair.json", "application/json", new byte[] {'x'}));
+    assertThat(p.locator("footer .notice")).containsText("pair.json is not the file of a method");
+    sheet.getByLabel("Withdraw Carried pair").click();
+    assertThat(p.locator("footer .notice")).containsText("no longer offered");
+    assertThat(sheet.getByLabel("Offer Carried pair again")).isVisible();
+    assertThat(exactly(sheet, "Carried pair")).hasCount(0);
+  }
+
+  private static Locator exactly(Locator where, String name) {
+    return where.getByRole(
+        AriaRole.BUTTON, new Locator.GetByRoleOptions().setName(name).setExact(true));
   }
 
   private static Locator.FilterOptions chosen() {

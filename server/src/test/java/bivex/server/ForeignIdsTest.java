@@ -71,7 +71,9 @@ class ForeignIdsTest {
           "code",
           "X-01-010",
           "item",
-          "made-by-hand");
+          "made-by-hand",
+          "method",
+          "Hnobody");
 
   /** Of one process, not of a table; random ids of these are in the test of the gate. */
   private static final List<String> PASSING = List.of("job");

@@ -73,6 +73,8 @@ public final class Derivation {
   private final Map<String, Map<String, Object>> own = new HashMap<>();
   private final Map<String, Set<String>> free = new HashMap<>();
   private final Set<String> apart = new HashSet<>();
+  private final List<OwnItem> beside = new ArrayList<>();
+  private final List<List<PlanChange>> otherwise = new ArrayList<>();
   private UseKeys keys;
 
   /**
@@ -99,6 +101,30 @@ public final class Derivation {
         TaskKind.GRADE_MATCH,
         1,
         TaskKind.Difficulty.FAIR);
+  }
+
+  UseKeys keys() {
+    return keys;
+  }
+
+  /** What follows is derived under these keys. */
+  void within(UseKeys other) {
+    keys = other;
+  }
+
+  /** Things a method of the house asks for beside those of the book. */
+  void beside(List<OwnItem> items) {
+    beside.addAll(items);
+  }
+
+  /**
+   * Something of the plan is otherwise.
+   *
+   * @param candidates the same change for each key it may be found under; the first that is there
+   *     holds
+   */
+  void otherwise(List<PlanChange> candidates) {
+    otherwise.add(candidates);
   }
 
   /** Numbers of the shot. */
@@ -531,6 +557,16 @@ public final class Derivation {
   }
 
   Plan build() {
+    Plan derived = derived();
+    List<PlanChange> changes =
+        otherwise.stream()
+            .flatMap(
+                c -> c.stream().filter(x -> !PlanChange.open(derived, x.item()).isEmpty()).limit(1))
+            .toList();
+    return derived.edited(setting, beside, changes);
+  }
+
+  private Plan derived() {
     Estimate sum =
         tasks.values().stream().map(Plan.Task::hours).reduce(Estimate.NONE, Estimate::plus);
     plates.replaceAll((k, p) -> complete(p));

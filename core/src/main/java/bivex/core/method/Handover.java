@@ -38,7 +38,7 @@ public final class Handover implements Method {
    * throws until somebody says otherwise.
    */
   public static TakePairing.Half half(String plate) {
-    return plate.equals(RECEIVER) ? TakePairing.Half.CATCH : TakePairing.Half.THROW;
+    return ItemKey.of(plate).receives() ? TakePairing.Half.CATCH : TakePairing.Half.THROW;
   }
 
   @Override

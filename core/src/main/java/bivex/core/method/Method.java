@@ -22,7 +22,8 @@ public interface Method {
     PLANAR_AND_SCALE("Planar and scale"),
     ENERGY_AND_LIGHT("Energy and light"),
     BUILT_WORLDS("Built worlds"),
-    PLAIN_WORK("Plain work");
+    PLAIN_WORK("Plain work"),
+    HOUSE("Of the house");
 
     private final String words;
 

@@ -53,9 +53,14 @@ public final class MethodBook {
    * neighbours in the chapter to compare with. Empty when no cue is found at all.
    */
   public static List<Suggestion> suitable(String words, int most) {
+    return suitable(words, most, List.of());
+  }
+
+  /** The same with methods of the house, which come first among those that suit alike. */
+  public static List<Suggestion> suitable(String words, int most, List<HouseMethod> house) {
     Set<String> have = new HashSet<>(List.of(words.toLowerCase(Locale.ROOT).split("[^\\p{L}']+")));
     List<Suggestion> found =
-        METHODS.stream()
+        Stream.<Method>concat(house.stream(), METHODS.stream())
             .map(
                 m ->
                     new Suggestion(
@@ -106,7 +111,7 @@ public final class MethodBook {
   public static Plan derive(ShotSetting setting, List<MethodChoice> choices, boolean pictures) {
     Derivation plan = new Derivation(setting, pictures);
     for (MethodChoice choice : MethodChoice.numbered(choices)) {
-      Method m = find(choice.method());
+      Method m = choice.chosen();
       plan.begin(m, choice);
       m.derive(plan, Values.of(m.parameters(), choice.values()));
     }
@@ -118,7 +123,7 @@ public final class MethodBook {
    * none.
    */
   public static List<Zone> zones(MethodChoice choice) {
-    Method m = find(choice.method());
+    Method m = choice.chosen();
     return m.parameters().stream().noneMatch(p -> p.key().equals("zones"))
         ? null
         : Values.of(m.parameters(), choice.values()).zones("zones");

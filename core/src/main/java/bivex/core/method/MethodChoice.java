@@ -20,6 +20,8 @@ import java.util.stream.Stream;
  * @param values parameters that differ from the default
  * @param reason why it was chosen; may be empty
  * @param considered methods it was compared with when it was chosen
+ * @param house the method itself where the house made it, so that a shot keeps what it was planned
+ *     with; null for one of the book
  */
 public record MethodChoice(
     String method,
@@ -27,7 +29,8 @@ public record MethodChoice(
     String label,
     Map<String, Object> values,
     String reason,
-    List<String> considered) {
+    List<String> considered,
+    HouseMethod house) {
   /** So many uses of all methods may stand on one shot; far more than any has. */
   public static final int MOST = 30;
 
@@ -40,10 +43,21 @@ public record MethodChoice(
     considered = considered == null ? List.of() : List.copyOf(considered);
   }
 
+  /** A use of a method of the book. */
+  public MethodChoice(
+      String method,
+      Integer use,
+      String label,
+      Map<String, Object> values,
+      String reason,
+      List<String> considered) {
+    this(method, use, label, values, reason, considered, null);
+  }
+
   /** The first use of a method. */
   public MethodChoice(
       String method, Map<String, Object> values, String reason, List<String> considered) {
-    this(method, 1, "", values, reason, considered);
+    this(method, 1, "", values, reason, considered, null);
   }
 
   /** The first use of a method, that was not compared with others. */
@@ -51,13 +65,35 @@ public record MethodChoice(
     this(method, values, reason, List.of());
   }
 
+  /** The first use of a method of the house. */
+  public MethodChoice(HouseMethod house) {
+    this(house.id(), 1, "", Map.of(), "", List.of(), house);
+  }
+
+  /** The first use of a method with its usual numbers. */
+  public static MethodChoice usual(Method m) {
+    return m instanceof HouseMethod h
+        ? new MethodChoice(h)
+        : new MethodChoice(m.id(), Map.of(), "");
+  }
+
+  /** The method itself. */
+  public Method chosen() {
+    return house == null ? MethodBook.find(method) : house;
+  }
+
+  /** The same with the method of the house as it is; null for one of the book. */
+  public MethodChoice of(HouseMethod made) {
+    return new MethodChoice(method, use, label, values, reason, considered, made);
+  }
+
   /** The same with other values. */
   MethodChoice with(Map<String, Object> other) {
-    return new MethodChoice(method, use, label, other, reason, considered);
+    return new MethodChoice(method, use, label, other, reason, considered, house);
   }
 
   private MethodChoice as(int number) {
-    return new MethodChoice(method, number, label, values, reason, considered);
+    return new MethodChoice(method, number, label, values, reason, considered, house);
   }
 
   /**

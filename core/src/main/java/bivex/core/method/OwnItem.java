@@ -200,9 +200,14 @@ public record OwnItem(
         id, kind, InvalidInput.title("label", label), said, values, by, personId, at);
   }
 
-  /** Key of what is owed. */
+  /** Key of what is owed; what a method of the house asks for has the method's name in its id. */
   public String key() {
-    return kind.group + ":" + OWN + id;
+    return kind.group + ":" + (id.indexOf('/') < 0 ? OWN : "") + id;
+  }
+
+  /** The same under another name. */
+  OwnItem called(String other) {
+    return new OwnItem(id, kind, other, words, values, by, personId, at);
   }
 
   /** Whether a key is of something somebody made. */

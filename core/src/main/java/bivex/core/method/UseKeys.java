@@ -22,10 +22,37 @@ final class UseKeys {
   private final boolean first;
   private final String label;
 
+  private UseKeys(String method, boolean first, String label) {
+    this.method = method;
+    this.first = first;
+    this.label = label;
+  }
+
   UseKeys(MethodChoice choice) {
-    first = choice.use() <= 1;
-    method = first ? choice.method() : choice.method() + "." + choice.use();
-    label = choice.label();
+    this(
+        choice.use() <= 1 ? choice.method() : choice.method() + "." + choice.use(),
+        choice.use() <= 1,
+        choice.label());
+  }
+
+  /**
+   * Of a method of the book inside this use of one of the house: what two of them own never meets.
+   *
+   * @param book what it is called on a shot of its own
+   */
+  UseKeys within(String book, String what) {
+    return new UseKeys(
+        book + "." + method,
+        false,
+        label.isEmpty() ? what : what.isEmpty() ? label : what + ", " + label);
+  }
+
+  /** A key as it stands on a shot of its own, here. */
+  String moved(String key, String book) {
+    ItemKey k = ItemKey.of(key);
+    return k.name().startsWith(book + "/")
+        ? new ItemKey(k.group(), method + k.name().substring(book.length())).toString()
+        : of(key);
   }
 
   /** Of the method and its use: evidence for one is not taken for another's. */
@@ -67,7 +94,7 @@ final class UseKeys {
   static List<Plan.Layer> stacked(Map<String, Plan.Layer> layers) {
     List<String> order = new ArrayList<>(layers.keySet());
     for (String key : layers.keySet()) {
-      String first = key.replaceFirst("\\.\\d+/", "/");
+      String first = key.replaceFirst("\\.[^/]*/", "/");
       String base = layers.containsKey(first) ? first : key.replaceFirst(":[^/]*/", ":");
       int grade = order.indexOf(GRADE);
       if (!base.equals(key)

@@ -89,6 +89,26 @@ public record Parameter(
     return new Parameter(key, label, kind, unit, min, max, choices, other, why);
   }
 
+  /** The same under another name. */
+  public Parameter named(String otherKey, String otherLabel) {
+    return new Parameter(otherKey, otherLabel, kind, unit, min, max, choices, fallback, reason);
+  }
+
+  /** Whether another of the same key asks for the same and starts alike, however it is called. */
+  public boolean alike(Parameter other) {
+    return equals(
+        new Parameter(
+            key,
+            label,
+            other.kind,
+            other.unit,
+            other.min,
+            other.max,
+            other.choices,
+            other.fallback,
+            reason));
+  }
+
   /** Checks a raw value and gives it the kind's type; a missing one becomes the default. */
   Object accept(Object raw) {
     if (raw == null) {

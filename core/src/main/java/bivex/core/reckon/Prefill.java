@@ -2,7 +2,6 @@ package bivex.core.reckon;
 
 import bivex.core.InvalidInput;
 import bivex.core.method.Method;
-import bivex.core.method.MethodBook;
 import bivex.core.method.MethodChoice;
 import bivex.core.method.ShotSetting;
 import bivex.core.parameter.Parameter;
@@ -23,7 +22,7 @@ public final class Prefill {
   public static Map<String, Object> of(Sum sum, ShotSetting s, List<MethodChoice> choices) {
     Map<String, Object> known = new LinkedHashMap<>();
     for (MethodChoice c : choices) {
-      Method m = MethodBook.find(c.method());
+      Method m = c.chosen();
       Values v = Values.of(m.parameters(), c.values());
       m.inputs(s, v).forEach(known::putIfAbsent);
       v.all().forEach(known::putIfAbsent);

@@ -141,15 +141,15 @@ public record Tally(
     Stream<Cheaper> usual =
         Stream.of(
             cheaper(
-                choices.stream().map(c -> MethodBook.find(c.method())).toList(),
+                choices.stream().map(MethodChoice::chosen).toList(),
                 setting,
                 costs,
                 "with its usual numbers"));
     Cheaper best = cheapest(Stream.concat(said, usual), now);
     if (best == null) {
       Set<Method.Chapter> chapters =
-          have.stream()
-              .map(id -> MethodBook.find(id).chapter())
+          choices.stream()
+              .map(c -> c.chosen().chapter())
               .filter(INTERCHANGEABLE::contains)
               .collect(Collectors.toSet());
       best =
@@ -172,10 +172,7 @@ public record Tally(
       List<Method> methods, ShotSetting setting, Costs costs, String why) {
     try {
       Plan plan =
-          MethodBook.derive(
-              setting,
-              methods.stream().map(m -> new MethodChoice(m.id(), Map.of(), "")).toList(),
-              false);
+          MethodBook.derive(setting, methods.stream().map(MethodChoice::usual).toList(), false);
       int risks =
           (int) plan.checks().stream().filter(c -> c.grade() != Plan.Grade.HOLDS).count()
               + plan.cautions().size();

@@ -5,7 +5,6 @@ import static bivex.core.crew.Role.COORDINATOR;
 import static bivex.core.crew.Role.FLOOR;
 import static bivex.core.crew.Role.PRODUCER;
 
-import bivex.core.method.MethodBook;
 import bivex.core.method.MethodChoice;
 import bivex.core.method.Plan;
 import bivex.core.script.Screenplay;
@@ -180,7 +179,7 @@ public class ExportResource {
         p.shot().intent,
         p.shot().scene,
         p.excerpt(),
-        p.shot().methods.stream().map(m -> MethodBook.find(m.method()).name()).toList(),
+        p.shot().methods.stream().map(m -> m.chosen().name()).toList(),
         p.shot().cutFrames,
         p.setup() == null ? null : p.setup().id.toString(),
         p.setup() == null ? "" : p.setup().number + " " + p.setup().name,
@@ -219,7 +218,14 @@ public class ExportResource {
   @GetMapping("/schemas/plan")
   @SignedIn
   public Map<String, Object> schema() {
-    return schema.read();
+    return schema.plan();
+  }
+
+  /** The published schema of a method of the house (JSON Schema 2020-12). */
+  @GetMapping("/schemas/house-method")
+  @SignedIn
+  public Map<String, Object> houseMethodSchema() {
+    return schema.houseMethod();
   }
 
   /** Pictures of the storyboard of each shot, in their order. */

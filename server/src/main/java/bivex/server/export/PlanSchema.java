@@ -2,6 +2,7 @@ package bivex.server.export;
 
 import bivex.core.shoot.CameraData;
 import bivex.server.http.Json;
+import bivex.server.shot.HouseMethodResource;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -13,8 +14,8 @@ import java.util.TreeMap;
 import org.springframework.stereotype.Component;
 
 /**
- * The schema of an exported plan, taken from the document of the interface, so that the two can
- * never differ.
+ * The schemas of exported plans and methods, taken from the document of the interface, so that the
+ * two can never differ.
  */
 @Component
 public class PlanSchema {
@@ -24,7 +25,8 @@ public class PlanSchema {
   private static final String REF = "#/components/schemas/";
 
   @SuppressWarnings("unchecked")
-  Map<String, Object> read() {
+  private static Map<String, Object> read(
+      String root, String path, String title, Map<String, Object> needed) {
     Map<String, Object> all;
     try (InputStream in = PlanSchema.class.getResourceAsStream("/openapi.json")) {
       Map<String, Object> document = Json.MAPPER.readValue(in, Map.class);
@@ -32,14 +34,27 @@ public class PlanSchema {
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
-    Map<String, Object> needed = new TreeMap<>();
-    collect(all, ROOT, needed);
+    collect(all, root, needed);
     Map<String, Object> out = new LinkedHashMap<>();
     out.put("$schema", "https://json-schema.org/draft/2020-12/schema");
-    out.put("$id", PATH);
-    out.put("title", "Plan of an effect shot");
-    out.putAll((Map<String, Object>) needed.remove(ROOT));
+    out.put("$id", path);
+    out.put("title", title);
+    out.putAll((Map<String, Object>) needed.remove(root));
     out.put("$defs", needed);
+    return out;
+  }
+
+  /** Of a method of the house. */
+  Map<String, Object> houseMethod() {
+    return read(
+        "HouseMethodFile", HouseMethodResource.SCHEMA, "Method of a house", new TreeMap<>());
+  }
+
+  /** Of an exported plan. */
+  @SuppressWarnings("unchecked")
+  Map<String, Object> plan() {
+    Map<String, Object> needed = new TreeMap<>();
+    Map<String, Object> out = read(ROOT, PATH, "Plan of an effect shot", needed);
     Map<String, Object> told = (Map<String, Object>) out.get("properties");
     ((Map<String, Object>) told.get("rate")).put("pattern", RATE);
     ((Map<String, Object>) told.get("cutFrames")).put("minimum", 1);
@@ -49,6 +64,7 @@ public class PlanSchema {
     // camera is null.
     orNull(needed, "Point", Set.of("frame"));
     orNull(needed, "Plate", Set.of("wayOut"));
+    orNull(needed, "MethodChoice", Set.of("house"));
     orNull(needed, "PlateTerms", Set.of("counted"));
     orNull(needed, "CameraData", Set.copyOf(CameraData.FIELDS));
     return out;

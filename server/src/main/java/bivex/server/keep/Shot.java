@@ -80,15 +80,20 @@ public class Shot {
     }
   }
 
-  /** Methods chosen, with their numbers; until version 1 each was chosen once at most. */
+  /**
+   * Methods chosen, with their numbers; until version 1 each was chosen once at most, until 2 all
+   * were of the book.
+   */
   static class Methods extends JsonColumn<List<MethodChoice>> {
     Methods() {
-      super(2, new TypeReference<>() {});
+      super(3, new TypeReference<>() {});
     }
 
     @Override
     protected JsonNode upgrade(int from, JsonNode value) {
-      value.forEach(m -> ((ObjectNode) m).put("use", 1).put("label", ""));
+      if (from < 2) {
+        value.forEach(m -> ((ObjectNode) m).put("use", 1).put("label", ""));
+      }
       return value;
     }
   }

@@ -1,6 +1,7 @@
 package bivex.server.shot;
 
 import bivex.core.InvalidInput;
+import bivex.core.method.Method;
 import bivex.core.method.MethodBook;
 import bivex.core.method.MethodChoice;
 import bivex.core.method.Plan;
@@ -25,8 +26,10 @@ import org.springframework.transaction.annotation.Transactional;
 public class MethodDesk {
   private final ShotBook book;
   private final Shots shots;
+  private final HouseMethodDesk house;
 
-  MethodDesk(ShotBook book, Shots shots) {
+  MethodDesk(ShotBook book, Shots shots, HouseMethodDesk house) {
+    this.house = house;
     this.shots = shots;
     this.book = book;
   }
@@ -34,8 +37,7 @@ public class MethodDesk {
   private static OptionView option(Production p, Shot s, MethodBook.Suggestion w) {
     try {
       Plan plan =
-          MethodBook.derive(
-              p.setting(s.cutFrames), List.of(new MethodChoice(w.method().id(), Map.of(), "")));
+          MethodBook.derive(p.setting(s.cutFrames), List.of(MethodChoice.usual(w.method())));
       List<String> risks =
           new ArrayList<>(
               plan.checks().stream()
@@ -80,17 +82,12 @@ public class MethodDesk {
 
   /** The method book. */
   public List<MethodView> methods() {
-    return MethodBook.all().stream()
-        .map(
-            m ->
-                new MethodView(
-                    m.id(),
-                    m.name(),
-                    m.chapter().words(),
-                    m.summary(),
-                    m.rightWhen(),
-                    m.parameters()))
-        .toList();
+    return MethodBook.all().stream().map(MethodDesk::view).toList();
+  }
+
+  static MethodView view(Method m) {
+    return new MethodView(
+        m.id(), m.name(), m.chapter().words(), m.summary(), m.rightWhen(), m.parameters());
   }
 
   /**
@@ -113,10 +110,11 @@ public class MethodDesk {
     Shot s = shots.require(shot, me.productionId());
     List<MethodBook.Suggestion> wanted =
         methods == null || methods.isEmpty()
-            ? MethodBook.suitable(s.title + " " + book.one(me.production(), s.id).excerpt(), 3)
+            ? MethodBook.suitable(
+                s.title + " " + book.one(me.production(), s.id).excerpt(), 3, house.offered())
             : methods.stream()
                 .limit(6)
-                .map(id -> new MethodBook.Suggestion(MethodBook.find(id), List.of()))
+                .map(id -> new MethodBook.Suggestion(house.find(id), List.of()))
                 .toList();
     return wanted.stream().map(w -> option(me.production(), s, w)).toList();
   }

@@ -53,6 +53,7 @@ public class ShotDesk {
   private final InheritedRows inherited;
   private final FormerCodes formerCodes;
   private final ShotBook book;
+  private final HouseMethodDesk house;
   private final Journal journal;
   private final Clock clock;
 
@@ -65,9 +66,11 @@ public class ShotDesk {
       InheritedRows inherited,
       FormerCodes formerCodes,
       ShotBook book,
+      HouseMethodDesk house,
       Journal journal,
       Clock clock) {
     this.shots = shots;
+    this.house = house;
     this.setups = setups;
     this.screenplays = screenplays;
     this.desk = desk;
@@ -269,7 +272,7 @@ public class ShotDesk {
           .forEach(i -> i.endedAt = clock.instant());
     }
     s.omitted = in.omitted();
-    s.methods = MethodChoice.numbered(in.methods() == null ? List.of() : in.methods());
+    s.methods = house.chosen(in.methods(), s.methods);
     ShotBook.plan(me.production(), s, false);
     shots.saveAndFlush(s);
     journal.record(
@@ -324,7 +327,7 @@ public class ShotDesk {
   public Plan whatIf(UUID shot, Member me, ShotEdit in) {
     Shot s = shots.require(shot, me.productionId());
     ShotSetting setting = me.production().setting(in.cutFrames());
-    return MethodBook.derive(setting, in.methods() == null ? List.of() : in.methods())
+    return MethodBook.derive(setting, house.chosen(in.methods(), s.methods))
         .edited(setting, s.ownItems, s.planChanges)
         .with(s.planned);
   }

@@ -1,6 +1,5 @@
 package bivex.server.shot;
 
-import bivex.core.method.MethodBook;
 import bivex.core.tally.Costs;
 import bivex.core.tally.Tally;
 import bivex.server.access.Member;
@@ -117,7 +116,7 @@ public class Tallies {
                       x.shot().code,
                       x.shot().title,
                       x.shot().methods.stream()
-                          .map(m -> MethodBook.find(m.method()).name())
+                          .map(m -> m.chosen().name())
                           .collect(Collectors.joining(" + ")),
                       d.cost(),
                       d.hours(),
