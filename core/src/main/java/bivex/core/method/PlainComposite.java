@@ -12,6 +12,7 @@ import java.util.List;
 
 /** G6: two plates joined into one picture, with or without a screen. */
 public final class PlainComposite implements Method {
+  private static final String EDGE = "an edge of the set";
   private static final String SCREEN = "a coloured screen";
   private static final String BRIGHT = "brightness";
   private static final String HAND = "a matte of people and things";
@@ -59,7 +60,7 @@ public final class PlainComposite implements Method {
         Parameter.choice(
             "parted",
             "Parted by",
-            List.of("an edge of the set", SCREEN, BRIGHT, HAND),
+            List.of(EDGE, SCREEN, BRIGHT, HAND),
             "an edge of the set costs least"),
         Parameter.choice("camera", "Camera", List.of("locked", "moves"), "the view follows it"),
         Parameter.number(
@@ -141,24 +142,7 @@ public final class PlainComposite implements Method {
           false,
           "borrow free parts of the take");
     }
-    plan.layer(
-        plan.own("layer:behind"),
-        behind,
-        "plate",
-        "over",
-        "none",
-        "",
-        moves ? "solved" : "",
-        plan.own("plate:behind"),
-        List.of(plan.whole(Plan.SpanKind.PRESENT, "")));
-    plan.layer(
-        "layer:performance-1",
-        "Performance",
-        "performance",
-        "over",
-        parted.equals(SCREEN) ? "key" : parted.equals(BRIGHT) ? "key of brightness" : "matte",
-        plan.own("task:matte"),
-        List.of(plan.whole(Plan.SpanKind.PRESENT, "")));
+    layers(plan, v, moves, parted);
     plan.grade();
     tasks(plan, v, moves, parted);
     checks(plan, v, parted);
@@ -175,6 +159,43 @@ public final class PlainComposite implements Method {
             List.of(
                 new Plan.SketchFigure(behind, "window", left, right, 0.12, 0.7, 0.7),
                 new Plan.SketchFigure("performer", "figure", 0.2, 0.38, 1)));
+  }
+
+  /** Behind an edge of the set the view is laid into the frame, else people are laid over it. */
+  private static void layers(Derivation plan, Values v, boolean moves, String parted) {
+    boolean edge = parted.equals(EDGE);
+    if (edge) {
+      CameraBrief.performance(plan);
+    }
+    plan.layer(
+        plan.own("layer:behind"),
+        CameraBrief.capital(v.word("behindWhat")),
+        "plate",
+        "over",
+        edge ? "edge of the set" : "none",
+        "",
+        moves ? "solved" : "",
+        plan.own("plate:behind"),
+        List.of(plan.whole(Plan.SpanKind.PRESENT, "")));
+    if (!edge) {
+      plan.layer(
+          "layer:performance-1",
+          "Performance",
+          "performance",
+          "over",
+          parted.equals(SCREEN) ? "key" : parted.equals(BRIGHT) ? "key of brightness" : "matte",
+          plan.own("task:matte"),
+          List.of(plan.whole(Plan.SpanKind.PRESENT, "")));
+    } else if (v.whole("crossers") > 0) {
+      plan.layer(
+          plan.own("layer:front"),
+          "Before " + v.word("behindWhat"),
+          "performance",
+          "over",
+          "matte",
+          plan.own("task:front"),
+          List.of(plan.span(0, v.whole("crossers") - 1, Plan.SpanKind.CROSSING, "in front")));
+    }
   }
 
   private static void tasks(Derivation plan, Values v, boolean moves, String parted) {
