@@ -349,6 +349,26 @@ final class CameraBrief {
         shapes);
   }
 
+  /** Whether what one part does to the set would be seen beside the next. */
+  static final Parameter TRACES =
+      Parameter.yesNo(
+          "traces",
+          "A part leaves a trace in the set",
+          false,
+          "a seat that sinks, a dented cushion, a moved cup show at the join");
+
+  /** What one part leaves behind, if the parameter says that it does. */
+  static void traces(Derivation plan, Values v) {
+    if (v.yes(TRACES.key())) {
+      plan.datum(
+          "datum:traces",
+          "What each part leaves behind",
+          "Doors, chairs, cushions, small things on the table: photographed before each part, put"
+              + " back after it.",
+          Plan.Due.BEFORE_STRIKE);
+    }
+  }
+
   /** What must be known of one performer in several parts. */
   static void doubles(Derivation plan) {
     plan.datum(
@@ -429,7 +449,8 @@ final class CameraBrief {
   static void air(Derivation plan) {
     plan.caution(
         "caution:air",
-        "Dust and smoke in a closed room: masks, airing, smoke detectors agreed with the house.",
+        "Dust and smoke in a closed room: masks and goggles, airing, smoke detectors agreed with"
+            + " the house, swept before the next setup.",
         "special-effects supervisor");
   }
 

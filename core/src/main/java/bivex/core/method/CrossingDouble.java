@@ -123,9 +123,11 @@ public final class CrossingDouble implements Method {
     if (staged) {
       plan.caution(
           "caution:contact",
-          "Staged "
-              + v.word("contact").substring(7)
-              + ": distance and angle hide the gap; rehearsed slowly, never thrown at a face.",
+          v.word("contact").equals("staged hold")
+              ? "Staged hold: no weight on throat, chest or joints, let go at a word, rehearsed"
+                  + " slowly."
+              : "Staged blow: distance and angle hide the gap; rehearsed slowly, never thrown at a"
+                  + " face.",
           "stunt coordinator");
       plan.task(
           plan.own("task:hits"), "Sound hits of the contact", TaskKind.SOUND, 1, Difficulty.FAIR);

@@ -78,7 +78,9 @@ public final class DropIn implements Method {
         Parameter.number("kickShiftPx", "Kick shifts", "px", 0, 500, 16, "delivered pixels"),
         Parameter.yesNo(
             "others", "Somebody else is in frame", false, "then they react to nothing, on a count"),
-        Parameter.yesNo("dust", "Dust element", true, "the ground answers"));
+        Parameter.yesNo("dust", "Dust element", true, "the ground answers"),
+        Parameter.yesNo(
+            "strike", "Ground-strike insert", false, "feet and dust, close, sell the weight"));
   }
 
   @Override
@@ -164,6 +166,16 @@ public final class DropIn implements Method {
           "at the feet",
           "element:dust",
           List.of(plan.span(land, land + 36, Plan.SpanKind.PRESENT, "")));
+    }
+    if (v.yes("strike")) {
+      plan.plate(
+          "plate:strike",
+          Plan.PlateKind.INSERT,
+          "Ground strike",
+          "Feet landing, dust and debris; close, fast rate.",
+          4,
+          false,
+          "feet from the landing, punched in");
     }
     plan.grade();
     Overscan.Placement kick =

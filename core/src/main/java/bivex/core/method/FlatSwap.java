@@ -231,7 +231,7 @@ public final class FlatSwap implements Method {
     int tracked = s.cutFrames() - from;
     plan.task(
         plan.own("task:track"),
-        byHand ? "Track the surface by hand" : "Planar track",
+        byHand ? "Track the surface by hand" : "Planar track, looked at with a grid laid on it",
         byHand ? TaskKind.HAND_TRACK : TaskKind.AUTO_TRACK,
         byHand ? tracked : 1,
         Difficulty.FAIR);

@@ -225,7 +225,7 @@ public final class KeyedWorld implements Method {
     checks(plan, v, key, piece);
     plan.task(
         plan.own("task:solve"),
-        "Camera solve",
+        "Camera solve, from the pass at full size",
         TaskKind.SOLVE,
         1,
         v.number("solveErrorPx") > 1.5 ? Difficulty.HARD : Difficulty.FAIR);

@@ -73,6 +73,7 @@ public final class LockedDouble implements Method {
                     "Where each part stands",
                     List.of(new Zone(1, 0, 0.08, 0.42), new Zone(2, 0, 0.58, 0.92)),
                     "left and right third, with room between"),
+                CameraBrief.TRACES,
                 Parameter.whole(
                     "speaking",
                     "Parts that speak",
@@ -144,6 +145,7 @@ public final class LockedDouble implements Method {
     tasks(plan, v, joins, keyed);
     sketch(plan, s, order, zones, joins);
     CameraBrief.doubles(plan);
+    CameraBrief.traces(plan, v);
     plan.aid(
         "aid:background-lamp",
         "Lamp on the background",

@@ -93,6 +93,7 @@ public final class MovingDouble implements Method {
             600,
             0,
             "0 is none; a full turn in 20 s matches a 20 s phrase (common practice)"),
+        CameraBrief.TRACES,
         Parameter.yesNo(
             "oneLoop",
             "First character enters and leaves in the shot",
@@ -199,6 +200,7 @@ public final class MovingDouble implements Method {
         "Move stored in the head",
         "Name of the stored move, start position, length and waypoints.",
         Plan.Due.BEFORE_STRIKE);
+    CameraBrief.traces(plan, v);
     plan.datum(
         "datum:wardrobe",
         "Wardrobe of each part",

@@ -130,6 +130,8 @@ public final class SplitTime implements Method {
         Parameter.yesNo(
             "splash", "Splash or liquid", true, "laid from a dark background with lighten"),
         Parameter.yesNo("dryWet", "Dry and wet passes", false, "the first drop changes the floor"),
+        Parameter.yesNo(
+            "above", "Released from above the set", false, "by somebody or something up there"),
         Matting.DIFFICULTY,
         Matting.WAY,
         Matting.REPAIRS);
@@ -278,6 +280,18 @@ public final class SplitTime implements Method {
           "the element is laid with lighten",
           "far enough back to stay black");
       CameraBrief.wet(plan);
+    }
+    if (v.yes("above")) {
+      plan.caution(
+          "caution:height",
+          "Work above the set: a platform with a rail, tools and the thing itself tied, nobody"
+              + " below until it is clear.",
+          "rigger");
+      plan.datum(
+          plan.own("datum:release"),
+          "Release out of the picture",
+          "Where do hand, line and lamp stand so that neither they nor their shadow are in frame?",
+          Plan.Due.BEFORE_DAY);
     }
     plan.grade();
     checks(plan, v, c, capture);

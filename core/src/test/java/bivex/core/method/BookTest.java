@@ -990,4 +990,35 @@ class BookTest {
     assertThat(check(plan("G11", "moveFrames", (int) first(fast.remedy())), "G11/speed").grade())
         .isEqualTo(Grade.HOLDS);
   }
+
+  /** Only where they are said to be: what is left behind, worked above, held, or lit in part. */
+  @Test
+  void whatCanGoWrongIsAskedWhereItCan() {
+    for (String m : List.of("A1", "A2", "A3")) {
+      assertThat(plan(m).data()).extracting(Plan.Datum::key).doesNotContain("datum:traces");
+      assertThat(plan(m, "traces", true).data())
+          .filteredOn(d -> d.key().equals("datum:traces"))
+          .extracting(Plan.Datum::due)
+          .containsExactly(Plan.Due.BEFORE_STRIKE);
+    }
+    assertThat(plan("A2", "contact", "staged hold").cautions())
+        .extracting(Plan.Caution::text)
+        .anyMatch(t -> t.contains("throat"))
+        .noneMatch(t -> t.contains("thrown at a face"));
+    assertThat(plan("A2", "contact", "staged blow").cautions())
+        .extracting(Plan.Caution::text)
+        .anyMatch(t -> t.contains("thrown at a face"));
+    assertThat(plan("C3").cautions()).extracting(Plan.Caution::ask).doesNotContain("rigger");
+    Plan above = plan("C3", "above", true);
+    assertThat(above.cautions()).extracting(Plan.Caution::ask).contains("rigger");
+    assertThat(above.data()).extracting(Plan.Datum::key).contains("datum:C3/release");
+    assertThat(plan("B4", "strike", true).plates())
+        .extracting(Plan.Plate::key)
+        .contains("plate:strike");
+    assertThat(check(plan("E2", "kind", "photo flash", "real", true), "E2/part").grade())
+        .isEqualTo(Grade.DOUBTFUL);
+    assertThat(plan("E2", "kind", "photo flash").checks())
+        .extracting(Plan.Check::key)
+        .doesNotContain("check:E2/part");
+  }
 }

@@ -169,8 +169,9 @@ class StoredShapesTest {
     if (newest == null) {
       out.add(path);
     } else if (newest.isObject() && read != null && read.isObject()) {
-      newest
-          .properties()
+      newest.properties().stream()
+          // A number that a method asks for since has its usual value.
+          .filter(p -> read.has(p.getKey()) || !path.endsWith(".values"))
           .forEach(
               p -> out.addAll(lost(read.get(p.getKey()), p.getValue(), path + "." + p.getKey())));
     } else if (newest.isArray() && read != null && read.isArray()) {
