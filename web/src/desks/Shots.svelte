@@ -5,6 +5,7 @@
   import { house } from '../lib/house.svelte';
   import { free } from '../lib/keys';
   import ByHand from '../lib/parts/ByHand.svelte';
+  import Cameras from '../lib/parts/Cameras.svelte';
   import Compare from '../lib/parts/Compare.svelte';
   import Drawing from '../lib/parts/Drawing.svelte';
   import { choice, Methods } from '../lib/methods.svelte';
@@ -314,6 +315,7 @@
         {#if s.planned.length > 0 || (mayPlan && s.plan.plates.length > 0)}
           <Planned shot={s} {mayPlan} />
         {/if}
+        <Cameras shot={s} />
         {#if s.plan.drawings.length > 0}<div class="drawings">
             {#each s.plan.drawings as d (d.key)}<Drawing drawing={d} {frame} />{/each}
           </div>{/if}

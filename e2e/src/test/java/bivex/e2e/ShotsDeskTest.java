@@ -218,6 +218,60 @@ class ShotsDeskTest extends DeskTests {
     assertThat(exactly(sheet, "Carried pair")).hasCount(0);
   }
 
+  /** A list of cameras brought in, and a fast plate that only one of them can shoot. */
+  @Test
+  void aPlanIsHeldAgainstTheCamerasThatAreThere() {
+    String fast = stage.planned("The flags vanish", "C3", Map.of("capture", "100"));
+    Page p = at("/shots/" + fast);
+    button(p, "Cameras of the production").click();
+    Locator sheet = p.getByRole(AriaRole.DIALOG);
+    assertThat(sheet).containsText("No camera is known yet");
+    String list =
+        "body,baseIso,highestIso,mode,rate,width,height,usedWidthMm,codec,megabits,bits,longestMinutes\n"
+            + "Body A,640,3200,whole,25,3840,2160,36,intra,400,10,\n"
+            + "Body B,400,1600,fast,100,2048,1152,20,intra,300,%s,2\n";
+    Locator file = sheet.locator("input[type=file]");
+    file.setInputFiles(
+        new FilePayload(
+            "c.csv", "text/csv", list.formatted("many").getBytes(StandardCharsets.UTF_8)));
+    assertThat(sheet.getByRole(AriaRole.ALERT)).containsText("in row 2 must be a number");
+    file.setInputFiles(
+        new FilePayload(
+            "c.csv", "text/csv", list.formatted("10").getBytes(StandardCharsets.UTF_8)));
+    assertThat(sheet).containsText("base ISO 400, up to 1600");
+    // One more mode by hand; what is typed survives leaving the page.
+    sheet.getByLabel("Body", new Locator.GetByLabelOptions().setExact(true)).fill("Body A");
+    sheet.getByLabel("Base ISO").fill("640");
+    sheet.getByLabel("Highest accepted").fill("3200");
+    sheet.getByLabel("Frames a second").fill("fifty");
+    p.reload();
+    button(p, "Cameras of the production").click();
+    assertThat(sheet.getByLabel("Base ISO")).hasValue("640");
+    sheet.getByLabel("Width, px").fill("3840");
+    sheet.getByLabel("Height, px").fill("2160");
+    sheet.getByLabel("Sensor read, mm").fill("36");
+    sheet.getByLabel("Mb/s").fill("400");
+    sheet.getByLabel("Bits", new Locator.GetByLabelOptions().setExact(true)).fill("10");
+    in(sheet, "Add this mode").click();
+    assertThat(sheet.getByRole(AriaRole.ALERT)).containsText("must be frames a second");
+    sheet.getByLabel("Frames a second").fill("50");
+    in(sheet, "Add this mode").click();
+    assertThat(sheet.locator("tbody tr")).hasCount(3);
+    sheet.getByLabel("Lens", new Locator.GetByLabelOptions().setExact(true)).fill("Short zoom");
+    sheet.getByLabel("From, mm").fill("24");
+    sheet.getByLabel("To, mm").fill("70");
+    sheet.getByLabel("Widest, f/").fill("2,8");
+    sheet.getByLabel("Focuses from, m").fill("0.4");
+    Browsers.accessible(p, "cameras of the production");
+    in(sheet, "Add this lens").click();
+    assertThat(sheet).containsText("24 to 70 mm, f/2.8, from 0.4 m");
+    p.keyboard().press("Escape");
+    Locator section = p.locator(".lower > section").nth(1);
+    assertThat(section).containsText("19 mm for 35 mm, or 1.80× the distance");
+    assertThat(section).containsText("50 % of the frames that are read are made up");
+    assertThat(section).containsText("Short zoom");
+  }
+
   private static Locator exactly(Locator where, String name) {
     return where.getByRole(
         AriaRole.BUTTON, new Locator.GetByRoleOptions().setName(name).setExact(true));

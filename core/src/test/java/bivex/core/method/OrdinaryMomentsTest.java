@@ -120,9 +120,10 @@ class OrdinaryMomentsTest {
             """
             # Ordinary moments, planned
 
-            Written by `OrdinaryMomentsTest`; do not edit. Moments of an invented script, as a small team meets them in a week, each
-            planned end to end with methods of the book and things of its own. A square bracket is a method's number in the book.
-            *Minds* counts the checks that do not hold with these numbers; each names what to do about it. No check fails.
+            Written by `OrdinaryMomentsTest`; do not edit. Moments of an invented script, as a small team
+            meets them in a week, each planned end to end with methods of the book and things of its own.
+            A square bracket is a method's number in the book. *Minds* counts the checks that do not hold
+            with these numbers; each names what to do about it. No check fails.
 
             | # | moment | planned as | plates | elements | hours | minds | cautions |
             |---|---|---|---|---|---|---|---|
@@ -180,9 +181,10 @@ class OrdinaryMomentsTest {
 
             %s moments, %.0f to %.0f hours. Every method of the book is used but %s.
 
-            When one of the %s marked moments with a method is compared, its words put that method first in %s and among the first
-            three in %s; in the others it is picked from the book. The words were written by the hand that wrote the cues, before that
-            was counted, and were not changed for it: a stranger's script will give less.
+            When one of the %s moments with a method is compared, its words put that method first in %s
+            and among the first three in %s; in the others it is picked from the book. The words were
+            written by the hand that wrote the cues, before that was counted, and were not changed for
+            it: a stranger's script will give less.
             """,
             n,
             low,

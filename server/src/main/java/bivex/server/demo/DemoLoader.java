@@ -2,6 +2,7 @@ package bivex.server.demo;
 
 import bivex.core.crew.Role;
 import bivex.core.element.ElementSource;
+import bivex.core.kit.Kit;
 import bivex.core.method.MethodChoice;
 import bivex.core.method.Plan;
 import bivex.core.motion.TakePairing;
@@ -28,6 +29,7 @@ import bivex.server.bench.ThrowDesk;
 import bivex.server.board.Storyboards;
 import bivex.server.delivery.Deliveries;
 import bivex.server.demo.DemoPlates.Fault;
+import bivex.server.export.KitDesk;
 import bivex.server.keep.Membership;
 import bivex.server.keep.Memberships;
 import bivex.server.keep.People;
@@ -178,10 +180,17 @@ public class DemoLoader implements ApplicationRunner {
     LOG.info("Demo production loaded");
   }
 
-  private Production household() {
+  private static String resource(String name) throws IOException {
+    try (InputStream in = DemoLoader.class.getResourceAsStream("/demo/" + name)) {
+      return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+    }
+  }
+
+  private Production household() throws IOException {
     Production p =
         ProductionDesk.make(new ProductionDesk.NewProduction("TK", "The Tidekeeper", "24"));
     p.dueOn = LocalDate.now(clock).plusDays(24);
+    p.kit = Kit.NONE.reading(KitDesk.rows(resource("cameras.csv")));
     productions.save(p);
     mara = person(p, "mara", "Mara Quill", Role.PRODUCER);
     person(p, "tobin", "Tobin Ashe", Role.COORDINATOR);
@@ -205,9 +214,7 @@ public class DemoLoader implements ApplicationRunner {
   }
 
   private void script(Production p) throws IOException {
-    try (InputStream in = DemoLoader.class.getResourceAsStream("/demo/the-tidekeeper.fountain")) {
-      source = new String(in.readAllBytes(), StandardCharsets.UTF_8);
-    }
+    source = resource("the-tidekeeper.fountain");
     String second = source;
     // The first draft said two of the moments otherwise: one the second says in other words, one it
     // says so differently that somebody must decide.

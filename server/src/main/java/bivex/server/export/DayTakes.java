@@ -13,10 +13,12 @@ import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import org.springframework.web.multipart.MultipartFile;
 
@@ -75,5 +77,13 @@ class DayTakes {
       throw new InvalidInput(
           "file", "is not in UTF-8; save it as CSV in UTF-8, so that no letter is lost");
     }
+  }
+
+  /** What parts the cells of a table, by its first line: a comma, a semicolon or a tab. */
+  static char separator(String table) {
+    String heads = table.lines().findFirst().orElse("");
+    return Stream.of(',', ';', '\t')
+        .max(Comparator.comparingLong(c -> heads.chars().filter(x -> x == c).count()))
+        .orElse(',');
   }
 }

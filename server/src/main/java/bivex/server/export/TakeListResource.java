@@ -26,7 +26,6 @@ import java.time.DateTimeException;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -163,7 +162,7 @@ public class TakeListResource {
     try (CSVParser csv =
         CSVFormat.RFC4180
             .builder()
-            .setDelimiter(separator(text))
+            .setDelimiter(DayTakes.separator(text))
             .setHeader()
             .setIgnoreHeaderCase(true)
             .setSkipHeaderRecord(true)
@@ -320,13 +319,5 @@ public class TakeListResource {
       throw new InvalidInput(field, "\"" + cell + "\" is not " + what);
     }
     return id;
-  }
-
-  /** What parts the cells of a table, by its first line: a comma, a semicolon or a tab. */
-  private static char separator(String table) {
-    String heads = table.lines().findFirst().orElse("");
-    return Stream.of(',', ';', '\t')
-        .max(Comparator.comparingLong(c -> heads.chars().filter(x -> x == c).count()))
-        .orElse(',');
   }
 }

@@ -2,6 +2,7 @@ package bivex.server.keep;
 
 import bivex.core.cue.CueWords;
 import bivex.core.effort.EffortRates;
+import bivex.core.kit.Kit;
 import bivex.core.method.ShotSetting;
 import bivex.core.optics.Raster;
 import bivex.core.tally.Costs;
@@ -46,6 +47,10 @@ public class Production {
   public Double budget;
   public String currency = Costs.UNKNOWN.currency();
 
+  /** Cameras and lenses that are really there. */
+  @Convert(converter = Cameras.class)
+  public Kit kit = Kit.NONE;
+
   @Convert(converter = Cues.class)
   public CueWords cueWords = CueWords.SHIPPED_ONLY;
 
@@ -89,6 +94,13 @@ public class Production {
   /** What is paid. */
   public Costs costs() {
     return new Costs(hourRate, setHourRate, budget, currency);
+  }
+
+  /** Cameras and lenses as JSON text. */
+  static class Cameras extends JsonColumn<Kit> {
+    Cameras() {
+      super(1, new TypeReference<>() {});
+    }
   }
 
   /** Own cue words as JSON text. */

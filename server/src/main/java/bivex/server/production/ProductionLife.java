@@ -119,6 +119,7 @@ public class ProductionLife {
     p.handles = like.handles;
     p.hoursPerDay = like.hoursPerDay;
     p.effortRates = like.effortRates;
+    p.kit = like.kit;
     p.hourRate = like.hourRate;
     p.setHourRate = like.setHourRate;
     p.currency = like.currency;

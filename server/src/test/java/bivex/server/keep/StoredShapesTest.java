@@ -326,6 +326,9 @@ class StoredShapesTest {
       if (c == FrameRate.class) {
         return FrameRate.FILM;
       }
+      if (c == Raster.class) {
+        return Raster.UHD;
+      }
       if (c == CameraData.class) {
         return new CameraData(
             "body",

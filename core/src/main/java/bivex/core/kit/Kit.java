@@ -1,0 +1,177 @@
+package bivex.core.kit;
+
+import bivex.core.InvalidInput;
+import bivex.core.optics.Raster;
+import bivex.core.time.FrameRate;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+
+/** Cameras and lenses of a production. */
+public record Kit(List<CameraBody> bodies, List<Lens> lenses) {
+  /** Nothing has been said. */
+  public static final Kit NONE = new Kit(List.of(), List.of());
+
+  /** Columns of a list of modes, one row for each way a body records. */
+  public static final List<String> COLUMNS =
+      List.of(
+          "body",
+          "baseIso",
+          "highestIso",
+          "mode",
+          "rate",
+          "width",
+          "height",
+          "usedWidthMm",
+          "codec",
+          "megabits",
+          "bits",
+          "longestMinutes");
+
+  private static final int MOST = 50;
+
+  public Kit {
+    bodies = bodies == null ? List.of() : List.copyOf(bodies);
+    lenses = lenses == null ? List.of() : List.copyOf(lenses);
+  }
+
+  /**
+   * Itself, stripped, if it can be.
+   *
+   * @throws InvalidInput naming the field
+   */
+  public Kit checked() {
+    if (bodies.size() > MOST || lenses.size() > MOST) {
+      throw new InvalidInput("bodies", "and lenses are at most " + MOST + " each");
+    }
+    Kit out =
+        new Kit(
+            bodies.stream().map(CameraBody::checked).toList(),
+            lenses.stream().map(Lens::checked).toList());
+    Set<String> names = new HashSet<>();
+    for (CameraBody b : out.bodies) {
+      if (!names.add(b.name().toLowerCase(Locale.ROOT))) {
+        throw new InvalidInput("body", "\"" + b.name() + "\" is there twice");
+      }
+    }
+    Set<String> glass = new HashSet<>();
+    for (Lens l : out.lenses) {
+      if (!glass.add(l.name().toLowerCase(Locale.ROOT))) {
+        throw new InvalidInput("lens", "\"" + l.name() + "\" is there twice");
+      }
+    }
+    return out;
+  }
+
+  /**
+   * The same with bodies as a list of modes has them; a body that is not in the list stays.
+   *
+   * @param rows by the names of {@link #COLUMNS}; {@code mode}, {@code codec} and {@code
+   *     longestMinutes} may be empty
+   * @throws InvalidInput naming row and field; nothing is taken then
+   */
+  public Kit reading(List<Map<String, String>> rows) {
+    Map<String, CameraBody> read = new LinkedHashMap<>();
+    for (int i = 0; i < rows.size(); i++) {
+      Map<String, String> r = rows.get(i);
+      try {
+        String name = InvalidInput.title("body", r.get("body"));
+        CameraMode mode =
+            new CameraMode(
+                    r.get("mode"),
+                    rate(r.get("rate")),
+                    raster(r),
+                    number(r, "usedWidthMm"),
+                    r.get("codec"),
+                    number(r, "megabits"),
+                    whole(r, "bits"),
+                    blank(r.get("longestMinutes")) ? 0 : number(r, "longestMinutes"))
+                .checked();
+        CameraBody had = read.get(name);
+        List<CameraMode> modes = new ArrayList<>(had == null ? List.of() : had.modes());
+        modes.add(mode);
+        read.put(
+            name,
+            new CameraBody(name, whole(r, "baseIso"), whole(r, "highestIso"), modes).checked());
+      } catch (InvalidInput e) {
+        throw new InvalidInput(
+            e.field(),
+            "in row " + (i + 1) + " " + e.getMessage().substring(e.field().length() + 2));
+      }
+    }
+    if (read.isEmpty()) {
+      throw new InvalidInput("body", "is in no row of the list");
+    }
+    List<CameraBody> out = new ArrayList<>();
+    for (CameraBody b : bodies) {
+      CameraBody now = read.remove(b.name());
+      out.add(now == null ? b : now);
+    }
+    out.addAll(read.values());
+    return new Kit(out, lenses).checked();
+  }
+
+  /** Rows of {@link #COLUMNS}. */
+  public List<List<String>> rows() {
+    List<List<String>> out = new ArrayList<>();
+    for (CameraBody b : bodies) {
+      for (CameraMode m : b.modes()) {
+        out.add(
+            List.of(
+                b.name(),
+                String.valueOf(b.baseIso()),
+                String.valueOf(b.highestIso()),
+                m.name(),
+                m.rate().text(),
+                String.valueOf(m.raster().width()),
+                String.valueOf(m.raster().height()),
+                String.valueOf(m.usedWidthMm()),
+                m.codec(),
+                String.valueOf(m.megabits()),
+                String.valueOf(m.bits()),
+                m.longestMinutes() == 0 ? "" : String.valueOf(m.longestMinutes())));
+      }
+    }
+    return out;
+  }
+
+  private static boolean blank(String s) {
+    return s == null || s.isBlank();
+  }
+
+  private static FrameRate rate(String text) {
+    try {
+      return FrameRate.parse(blank(text) ? "" : text.strip());
+    } catch (InvalidInput e) {
+      throw new InvalidInput("rate", "must be frames a second, was \"" + text + "\"");
+    }
+  }
+
+  private static Raster raster(Map<String, String> r) {
+    int width = whole(r, "width");
+    int height = whole(r, "height");
+    InvalidInput.within("width", (long) width, 16, 32_768);
+    InvalidInput.within("height", (long) height, 16, 32_768);
+    return new Raster(width, height);
+  }
+
+  private static double number(Map<String, String> r, String column) {
+    try {
+      return Double.parseDouble(r.get(column).strip().replace(',', '.'));
+    } catch (NumberFormatException | NullPointerException e) {
+      throw new InvalidInput(column, "must be a number, was \"" + r.get(column) + "\"");
+    }
+  }
+
+  private static int whole(Map<String, String> r, String column) {
+    double v = number(r, column);
+    if (v != Math.rint(v) || Math.abs(v) > 1e6) {
+      throw new InvalidInput(column, "must be a whole number, was \"" + r.get(column) + "\"");
+    }
+    return (int) v;
+  }
+}

@@ -1,0 +1,324 @@
+<script lang="ts">
+  import { createQuery } from '@tanstack/svelte-query';
+  import { api, got, Refused, send, type Schemas } from '../api/client';
+  import { Draft } from '../draft.svelte';
+  import { house } from '../house.svelte';
+  import { number } from '../numbers';
+  import { markNamed } from '../refused';
+  import { frame as foot, queries } from '../state.svelte';
+  import Sheet from './Sheet.svelte';
+
+  /** Cameras and lenses of the production: typed, or read from a list. */
+  let { open = $bindable(false) }: { open?: boolean } = $props();
+  const h = house();
+  const may = $derived(h.may('PRODUCER', 'COORDINATOR', 'FLOOR'));
+  const base = $derived(`/api/productions/${h.id}`);
+  const page = createQuery(() => ({
+    queryKey: [h.id, 'kit'],
+    enabled: open,
+    queryFn: () =>
+      got(api.GET('/api/productions/{production}/kit', { params: { path: { production: h.id } } })),
+  }));
+  const kit = $derived(page.data?.kit ?? { bodies: [], lenses: [] });
+  let wrong = $state('');
+
+  const MODE = {
+    body: '',
+    baseIso: '',
+    highestIso: '',
+    mode: '',
+    rate: '',
+    width: '',
+    height: '',
+    usedWidthMm: '',
+    codec: '',
+    megabits: '',
+    bits: '',
+    longestMinutes: '',
+  };
+  const LENS = { lens: '', fromMm: '', toMm: '', widest: '', nearestM: '', breathes: 'no' };
+  type Typed<T> = { [K in keyof T]: string };
+  const modeDraft = new Draft(() => `camera mode ${h.id}`);
+  const lensDraft = new Draft(() => `lens ${h.id}`);
+  const read = <T extends object>(text: string, none: T): T => {
+    try {
+      return { ...none, ...(JSON.parse(text) as Partial<T>) };
+    } catch {
+      return none;
+    }
+  };
+  const mode = $derived<Typed<typeof MODE>>(read(modeDraft.words, MODE));
+  const lens = $derived<Typed<typeof LENS>>(read(lensDraft.words, LENS));
+  const MODES: [keyof typeof MODE, string, string][] = [
+    ['body', 'Body', ''],
+    ['baseIso', 'Base ISO', ''],
+    ['highestIso', 'Highest accepted', ''],
+    ['mode', 'Mode', ''],
+    ['rate', 'Frames a second', ''],
+    ['width', 'Width, px', ''],
+    ['height', 'Height, px', ''],
+    ['usedWidthMm', 'Sensor read, mm', ''],
+    ['codec', 'Codec', ''],
+    ['megabits', 'Mb/s', ''],
+    ['bits', 'Bits', ''],
+    ['longestMinutes', 'Clip lasts, min', 'empty: no limit'],
+  ];
+  const LENSES: [keyof typeof LENS, string, string][] = [
+    ['lens', 'Lens', ''],
+    ['fromMm', 'From, mm', ''],
+    ['toMm', 'To, mm', ''],
+    ['widest', 'Widest, f/', ''],
+    ['nearestM', 'Focuses from, m', ''],
+  ];
+
+  async function kept(p: Schemas['KitView'], words: string): Promise<void> {
+    wrong = '';
+    queries.setQueryData([h.id, 'kit'], p);
+    await h.again();
+    foot.say(words);
+  }
+
+  function refuse(e: unknown): void {
+    wrong = e instanceof Refused ? e.message : String(e);
+    markNamed(e);
+  }
+
+  async function take(text: string, name: string): Promise<boolean> {
+    const form = new FormData();
+    form.set('file', new File([text], name, { type: 'text/csv' }));
+    try {
+      const p = await send<Schemas['KitView']>(`${base}/kit.csv`, form, () => undefined);
+      await kept(p, `${String(p.kit.bodies.length)} cameras are known.`);
+      return true;
+    } catch (e) {
+      refuse(e);
+      return false;
+    }
+  }
+
+  /** A mode typed is a list of the body's modes with this one beside. */
+  async function addMode(): Promise<void> {
+    const had = kit.bodies.find((b) => b.name === mode.body.trim());
+    const cells = (row: string[]): string => row.map((c) => `"${c.replaceAll('"', '""')}"`).join(',');
+    const heads = Object.keys(MODE);
+    const rows = [
+      ...(had?.modes ?? []).map((m) => [
+        had?.name ?? '',
+        mode.baseIso,
+        mode.highestIso,
+        m.name,
+        m.rate,
+        String(m.raster.width),
+        String(m.raster.height),
+        String(m.usedWidthMm),
+        m.codec,
+        String(m.megabits),
+        String(m.bits),
+        m.longestMinutes ? String(m.longestMinutes) : '',
+      ]),
+      heads.map((k) => mode[k as keyof typeof MODE]),
+    ];
+    if (await take([heads, ...rows].map(cells).join('\r\n'), 'typed.csv')) {
+      modeDraft.words = JSON.stringify({
+        body: mode.body,
+        baseIso: mode.baseIso,
+        highestIso: mode.highestIso,
+      });
+    }
+  }
+
+  async function put(body: Schemas['Kit'], words: string): Promise<boolean> {
+    try {
+      const p = await got(
+        api.PUT('/api/productions/{production}/kit', {
+          params: {
+            path: { production: h.id },
+            header: { 'If-Match': `"${String(page.data?.version ?? 0)}"` },
+          },
+          body,
+        }),
+      );
+      await kept(p, words);
+      return true;
+    } catch (e) {
+      refuse(e);
+      return false;
+    }
+  }
+
+  async function addLens(): Promise<void> {
+    const figure = (key: keyof typeof LENS): number => {
+      try {
+        const n = number(lens[key], LENSES.find(([k]) => k === key)?.[1] ?? key);
+        if (n !== null) return n;
+      } catch (e) {
+        throw e instanceof Refused ? new Refused(e.status, e.title, e.detail, key) : e;
+      }
+      throw new Refused(422, 'Not kept', `${LENSES.find(([k]) => k === key)?.[1] ?? key} is missing`, key);
+    };
+    try {
+      const from = figure('fromMm');
+      const l = {
+        name: lens.lens,
+        fromMm: from,
+        toMm: lens.toMm.trim() ? figure('toMm') : from,
+        widest: figure('widest'),
+        nearestM: figure('nearestM'),
+        breathes: lens.breathes === 'yes',
+      };
+      const lenses = [...kit.lenses.filter((x) => x.name !== l.name.trim()), l];
+      if (await put({ ...kit, lenses }, `${l.name} is known.`)) lensDraft.words = '';
+    } catch (e) {
+      refuse(e);
+    }
+  }
+</script>
+
+<Sheet bind:open title="Cameras of the production" wide>
+  {#if page.isLoadingError}<p role="alert" class="pencil">{page.error.message}</p>{/if}
+  {#each kit.bodies as b (b.name)}
+    <div class="mt-2 flex items-baseline gap-2">
+      <h3>{b.name}</h3>
+      <span class="small soft">base ISO {b.baseIso}, up to {b.highestIso}</span>
+      {#if may}<button
+          class="tight bare ml-auto btn"
+          aria-label="Take {b.name} off the list"
+          onclick={() =>
+            void put({ ...kit, bodies: kit.bodies.filter((x) => x !== b) }, `${b.name} is off the list.`)}
+          >Take off</button
+        >{/if}
+    </div>
+    <div class="scroll">
+      <table class="small">
+        <thead
+          ><tr
+            ><th>Mode</th><th>Rate</th><th>Picture</th><th>Sensor read</th><th>Codec</th><th>Mb/s</th><th
+              >Bits</th
+            ><th>Clip lasts</th></tr
+          ></thead
+        >
+        <tbody>
+          {#each b.modes as m, i (i)}<tr
+              ><td>{m.name}</td><td>{m.rate} fps</td><td>{m.raster.width} × {m.raster.height}</td><td
+                >{m.usedWidthMm} mm</td
+              ><td>{m.codec}</td><td>{m.megabits}</td><td>{m.bits}</td><td
+                >{m.longestMinutes ? `${String(m.longestMinutes)} min` : 'no limit'}</td
+              ></tr
+            >{/each}
+        </tbody>
+      </table>
+    </div>
+  {:else}
+    <p class="soft">
+      No camera is known yet. Type one, or bring in a list with a row for each way it records.
+    </p>
+  {/each}
+  {#if may}
+    <form
+      class="fields mt-3"
+      aria-label="A way a camera records"
+      onsubmit={(e) => {
+        e.preventDefault();
+        void addMode();
+      }}
+    >
+      {#each MODES as [key, label, hint] (key)}<label class="field"
+          ><span>{label}</span><input
+            class="input"
+            name={key}
+            placeholder={hint}
+            bind:value={() => mode[key], (v) => (modeDraft.words = JSON.stringify({ ...mode, [key]: v }))}
+          /></label
+        >{/each}
+      <button class="btn">Add this mode</button>
+    </form>
+  {/if}
+  <h3 class="rule mt-4 pt-2">Lenses</h3>
+  <ul class="small">
+    {#each kit.lenses as l (l.name)}<li class="flex items-baseline gap-2">
+        <strong>{l.name}</strong>
+        <span class="soft"
+          >{l.fromMm === l.toMm ? `${String(l.fromMm)} mm` : `${String(l.fromMm)} to ${String(l.toMm)} mm`},
+          f/{l.widest}, from {l.nearestM} m{l.breathes ? ', breathes' : ''}</span
+        >
+        {#if may}<button
+            class="tight bare btn"
+            aria-label="Take {l.name} off the list"
+            onclick={() =>
+              void put({ ...kit, lenses: kit.lenses.filter((x) => x !== l) }, `${l.name} is off the list.`)}
+            >Take off</button
+          >{/if}
+      </li>{:else}<li class="soft">None yet.</li>{/each}
+  </ul>
+  {#if may}
+    <form
+      class="fields mt-2"
+      aria-label="A lens"
+      onsubmit={(e) => {
+        e.preventDefault();
+        void addLens();
+      }}
+    >
+      {#each LENSES as [key, label, hint] (key)}<label class="field"
+          ><span>{label}</span><input
+            class="input"
+            name={key}
+            placeholder={hint}
+            bind:value={() => lens[key], (v) => (lensDraft.words = JSON.stringify({ ...lens, [key]: v }))}
+          /></label
+        >{/each}
+      <label class="field"
+        ><span>Breathes</span><select
+          class="select"
+          bind:value={
+            () => lens.breathes, (v) => (lensDraft.words = JSON.stringify({ ...lens, breathes: v }))
+          }><option value="no">no</option><option value="yes">yes</option></select
+        ></label
+      >
+      <button class="btn">Add this lens</button>
+    </form>
+  {/if}
+  {#if wrong}<p role="alert" class="pencil small mt-2">{wrong}</p>{/if}
+  <p class="rule mt-4 flex items-center gap-2 pt-2">
+    <a class="tight btn" href="{base}/kit.csv" download>List of modes (CSV)</a>
+    {#if may}<label class="tight btn"
+        >Bring in<input
+          type="file"
+          class="sr-only"
+          accept=".csv,text/csv"
+          onchange={async (e) => {
+            const file = e.currentTarget.files?.[0];
+            e.currentTarget.value = '';
+            if (file) await take(await file.text(), file.name);
+          }}
+        /></label
+      >{/if}
+    <span class="small soft">A body in the list replaces the one of its name; others stay.</span>
+  </p>
+</Sheet>
+
+<style>
+  .fields {
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(130px, 1fr));
+    gap: 8px 10px;
+    align-items: end;
+  }
+  .scroll {
+    overflow-x: auto;
+  }
+  table {
+    width: 100%;
+    border-collapse: collapse;
+  }
+  th {
+    text-align: left;
+    font-weight: 450;
+    color: var(--soft);
+  }
+  th,
+  td {
+    padding: 2px 10px 2px 0;
+    white-space: nowrap;
+  }
+</style>
