@@ -12,6 +12,7 @@
   import Elements from '../lib/parts/Elements.svelte';
   import Form from '../lib/parts/Form.svelte';
   import KeepMethod from '../lib/parts/KeepMethod.svelte';
+  import Leans from '../lib/parts/Leans.svelte';
   import Looks from '../lib/parts/Looks.svelte';
   import Planned from '../lib/parts/Planned.svelte';
   import Storyboard from '../lib/script/Storyboard.svelte';
@@ -398,6 +399,7 @@
                 </li>{/each}
             </ul>
           </details>{/if}
+        <Leans shot={s.id} />
       </section>
     </div>
 

@@ -40,7 +40,9 @@
             <Form state={STATE[a.grade]} size={11} now={a.grade === 'FAILS'} />
             <span
               ><strong>{a.body}</strong>
-              {a.mode} <span class="soft">{a.figure}</span>{#if a.remedy}<br />{a.remedy}{/if}</span
+              {a.mode} <span class="soft">{a.figure}</span>{#if a.remedy}<br />{a.remedy
+                  .charAt(0)
+                  .toUpperCase() + a.remedy.slice(1)}.{/if}</span
             >
           </li>{/each}
         {#if n.lens}<li class="answer">

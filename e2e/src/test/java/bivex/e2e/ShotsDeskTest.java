@@ -1,6 +1,7 @@
 package bivex.e2e;
 
 import static bivex.e2e.Browsers.in;
+import static bivex.server.Stage.ok;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -270,6 +271,30 @@ class ShotsDeskTest extends DeskTests {
     assertThat(section).containsText("19 mm for 35 mm, or 1.80× the distance");
     assertThat(section).containsText("50 % of the frames that are read are made up");
     assertThat(section).containsText("Short zoom");
+  }
+
+  /** Taken over from another shot, seen from both, and never in a circle. */
+  @Test
+  void aShotLeansOnAnother() {
+    String other = stage.planned("The flags vanish", "G6", Map.of("camera", "moves"));
+    String code = ok(stage.producer.get(stage.base + "/shots/" + other)).text("code");
+    Page p = at("/shots/" + stage.shot);
+    button(p, "Say on which").click();
+    Locator form = p.getByLabel("What it takes over");
+    form.getByLabel("Shot").selectOption(other);
+    form.getByLabel("For its").selectOption("MATTE");
+    form.getByLabel("What exactly").fill("of the pier");
+    Browsers.accessible(p, "what a shot takes over");
+    in(form, "Keep").click();
+    Locator owed = p.locator(".lower > section").nth(2);
+    assertThat(owed).containsText("for its matte: of the pier");
+    assertThat(owed).containsText("Done twice: Split matte along the join");
+    in(owed, code).click();
+    assertThat(owed).containsText("leans on this for its matte: of the pier, and waits");
+    button(p, "Say on which").click();
+    form.getByLabel("Shot").selectOption(stage.shot);
+    in(form, "Keep").click();
+    assertThat(form.getByRole(AriaRole.ALERT)).containsText("leans on this shot itself");
   }
 
   private static Locator exactly(Locator where, String name) {

@@ -51,6 +51,7 @@ class ForeignIdsTest {
           Map.entry("place", "select id from place where production_id = ?"),
           Map.entry("preset", "select id from preset where production_id = ?"),
           Map.entry("need", "select id from shot_need where production_id = ?"),
+          Map.entry("lean", "select id from shot_lean where production_id = ?"),
           Map.entry(
               "note",
               "select n.id from review_note n join shot s on s.id = n.shot_id where"

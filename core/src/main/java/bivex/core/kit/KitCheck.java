@@ -189,11 +189,17 @@ public final class KitCheck {
         + Said.of("%s fps, %s", m.rate().name(), m.raster().text());
   }
 
+  /** The worst of what the plates ask for. */
   private static KitLens lens(List<Plan.Plate> plates, Kit kit) {
-    CameraData c = plates.get(0).asks().camera();
-    if (kit.lenses().isEmpty() || c.focalMm() == null) {
-      return null;
-    }
+    return plates.stream()
+        .map(p -> p.asks().camera())
+        .filter(c -> c.focalMm() != null && !kit.lenses().isEmpty())
+        .map(c -> lens(c, kit))
+        .max(Comparator.comparing(KitLens::grade))
+        .orElse(null);
+  }
+
+  private static KitLens lens(CameraData c, Kit kit) {
     List<Lens> longEnough = kit.lenses().stream().filter(l -> l.has(c.focalMm())).toList();
     if (longEnough.isEmpty()) {
       return new KitLens(

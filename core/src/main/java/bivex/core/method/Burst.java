@@ -248,16 +248,12 @@ public final class Burst implements Method {
         f("%d frames at %s fps", length, capture.name()),
         "⌊d÷s⌋ to ⌈d÷s⌉; definition");
     if (v.yes("real") && v.word("kind").equals("photo flash")) {
-      plan.check(
-          "part",
-          "Flash lights the whole frame",
-          Plan.Grade.DOUBTFUL,
-          "a sensor read line by line may have it in part of a frame only",
-          "Film ten flashes with this camera and shutter; take the take that has it whole, or lay"
-              + " it over in post.",
-          "",
-          "",
-          "common practice, no source");
+      plan.datum(
+          plan.own("datum:part"),
+          "Flash filmed with this camera",
+          "Ten flashes at this shutter: in how many is the whole frame lit? A sensor read line by"
+              + " line may have it in part of the frame only.",
+          Plan.Due.BEFORE_DAY);
     }
     plan.task(
         plan.own("task:flash"),

@@ -159,7 +159,7 @@ public final class HeldUp implements Method {
 
   /** Frames in which it crosses the body. */
   private static double onBody(ShotSetting s, Values v) {
-    return Math.min(s.cutFrames(), v.whole("frames")) * v.number("bodyPct") / 100;
+    return Math.ceil(Math.min(s.cutFrames(), v.whole("frames")) * v.number("bodyPct") / 100);
   }
 
   private static void tasks(Derivation plan, Values v, boolean locked, boolean clean) {

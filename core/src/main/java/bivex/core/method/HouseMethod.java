@@ -360,7 +360,7 @@ public record HouseMethod(
       if (i.amount() != null) {
         String unit =
             i.kind == OwnItem.Kind.PLATE
-                ? "s"
+                ? i.per == Per.SECOND ? "× the shot's length" : "s"
                 : TaskKind.of(
                         Values.of(
                                 i.kind.parameters(),
@@ -374,7 +374,7 @@ public record HouseMethod(
             Parameter.number(
                 i.key(),
                 i.label,
-                (unit + " " + i.per.words()).strip(),
+                i.kind == OwnItem.Kind.PLATE ? unit : (unit + " " + i.per.words()).strip(),
                 0,
                 100_000,
                 i.usual(),

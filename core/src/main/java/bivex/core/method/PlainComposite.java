@@ -229,6 +229,20 @@ public final class PlainComposite implements Method {
     ShotSetting s = plan.setting();
     double enlarged = v.number("focalMm") / v.number("backFocalMm");
     CameraBrief.reserve(plan, "size", "View as large as it is shown", Math.max(1, enlarged));
+    double wanted = parted.equals(EDGE) ? v.number("widthPct") / 100 : 1;
+    if (enlarged < 1) {
+      plan.check(
+          "covers",
+          "View wide enough",
+          enlarged >= wanted ? Plan.Grade.HOLDS : Plan.Grade.FAILS,
+          f("it covers %.0f %% of the width, %.0f %% are seen", 100 * enlarged, 100 * wanted),
+          f(
+              "Shoot it with %s mm or less, or join two that lie side by side.",
+              n(Math.floor(v.number("focalMm") / wanted))),
+          "S10",
+          f("%s mm and %s mm", n(v.number("backFocalMm")), n(v.number("focalMm"))),
+          "ratio of the focal lengths on one sensor; similar triangles");
+    }
     double focal = FieldOfView.focalPx(v.number("focalMm"), s.sensorWidthMm(), s.capture().width());
     double apart =
         focal

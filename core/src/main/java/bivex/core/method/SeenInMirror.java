@@ -207,7 +207,7 @@ public final class SeenInMirror implements Method {
         "Performer seen in it",
         sight.seen() ? Plan.Grade.HOLDS : Plan.Grade.FAILS,
         sight.seen()
-            ? f("at %.0f %% of its width", 100 * sight.share())
+            ? f("at %.0f %% of its width, if its height suits", 100 * sight.share())
             : Double.isNaN(sight.share())
                 ? "stands behind its glass"
                 : f("%.2f m beyond its %s edge", out, sight.share() < 0 ? "left" : "right"),
@@ -219,7 +219,9 @@ public final class SeenInMirror implements Method {
         "camera",
         "Camera out of the glass",
         sight.cameraSeen() ? Plan.Grade.DOUBTFUL : Plan.Grade.HOLDS,
-        sight.cameraSeen() ? "it sees itself" : "it does not see itself",
+        sight.cameraSeen()
+            ? "it sees itself, unless the glass ends above or below it"
+            : "it does not see itself",
         Double.isNaN(sight.turnAwayDeg())
             ? "At no turn is it out of so wide a glass: stand to the side, or it is painted out."
             : f(

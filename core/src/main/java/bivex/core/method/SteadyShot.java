@@ -152,15 +152,12 @@ public final class SteadyShot implements Method {
           f("%s px/s, %s°", n(v.number("pxPerSecond")), n(v.number("shutterDegrees"))),
           "speed · exposure; definition");
       if (v.yes("rolling") && v.number("pxPerSecond") > 0) {
-        plan.check(
-            "rolling",
-            "Uprights stay upright",
-            Plan.Grade.DOUBTFUL,
-            "a jolt bends what is read line by line; how much is not known before it is seen",
-            "Look at the fastest jolt frame by frame; repair it before anything is laid on.",
-            "",
-            "",
-            "common practice, no source");
+        plan.datum(
+            plan.own("datum:jolt"),
+            "Fastest jolt frame by frame",
+            "Do uprights lean in it? What is read line by line bends; it is repaired before"
+                + " anything is laid on.",
+            Plan.Due.BEFORE_DELIVERY);
       }
     }
     if (v.yes("effects")) {

@@ -881,6 +881,16 @@ class BookTest {
             });
     assertThat(check(plan("G6", "focalMm", 85, "backFocalMm", 35), "G6/size").grade())
         .isEqualTo(Grade.DOUBTFUL);
+    Plan narrow = plan("G6", "parted", "a coloured screen", "backFocalMm", 50);
+    assertThat(check(narrow, "G6/covers"))
+        .satisfies(
+            c -> {
+              assertThat(c.grade()).isEqualTo(Grade.FAILS);
+              assertThat(c.figure()).startsWith("it covers 70 %");
+            });
+    assertThat(check(plan("G6", "backFocalMm", 50, "widthPct", 35), "G6/covers").grade())
+        .as("behind a window a third of the frame is enough")
+        .isEqualTo(Grade.HOLDS);
     assertThat(units(plan("G6", "parted", "a matte of people and things"), "G6/matte"))
         .isEqualTo(120);
   }
@@ -920,6 +930,7 @@ class BookTest {
         .isEqualTo(Grade.HOLDS);
     assertThat(check(plan("G8", "want", "both", "closer", 2.5), "G8/reserve").grade())
         .isEqualTo(Grade.DOUBTFUL);
+    assertThat(p.data()).extracting(Plan.Datum::key).contains("datum:G8/jolt");
     Plan framed = plan("G8", "want", "framed otherwise", "closer", 1.5);
     assertThat(framed.checks()).extracting(Plan.Check::key).doesNotContain("check:G8/blur");
     assertThat(check(framed, "G8/reserve").figure()).startsWith("1.50×");
@@ -1015,10 +1026,11 @@ class BookTest {
     assertThat(plan("B4", "strike", true).plates())
         .extracting(Plan.Plate::key)
         .contains("plate:strike");
-    assertThat(check(plan("E2", "kind", "photo flash", "real", true), "E2/part").grade())
-        .isEqualTo(Grade.DOUBTFUL);
-    assertThat(plan("E2", "kind", "photo flash").checks())
-        .extracting(Plan.Check::key)
-        .doesNotContain("check:E2/part");
+    assertThat(plan("E2", "kind", "photo flash", "real", true).data())
+        .extracting(Plan.Datum::key)
+        .contains("datum:E2/part");
+    assertThat(plan("E2", "kind", "photo flash").data())
+        .extracting(Plan.Datum::key)
+        .doesNotContain("datum:E2/part");
   }
 }

@@ -18,6 +18,7 @@ import bivex.core.shoot.Take;
 import bivex.core.shoot.Touch;
 import bivex.core.shot.Evidence;
 import bivex.core.shot.EvidenceRules;
+import bivex.core.shot.Lean;
 import bivex.core.tally.Costs;
 import bivex.core.time.FrameRate;
 import bivex.core.time.Timecode;
@@ -49,6 +50,7 @@ import bivex.server.shoot.PassOrders;
 import bivex.server.shoot.ShootDays;
 import bivex.server.shoot.Stills;
 import bivex.server.shot.EvidenceDesk;
+import bivex.server.shot.LeanDesk;
 import bivex.server.shot.ShotDesk;
 import bivex.server.shot.Tallies;
 import java.awt.Color;
@@ -104,6 +106,7 @@ public class DemoLoader implements ApplicationRunner {
   private final Stills stills;
   private final ClipDesk clips;
   private final ThrowDesk throwing;
+  private final LeanDesk leaning;
   private final TransactionTemplate transaction;
   private final Map<String, UUID> codes = new LinkedHashMap<>();
   private String source;
@@ -134,12 +137,14 @@ public class DemoLoader implements ApplicationRunner {
       Stills stills,
       ClipDesk clips,
       ThrowDesk throwing,
+      LeanDesk leaning,
       TransactionTemplate transaction,
       Clock clock) {
     this.clock = clock;
     this.stills = stills;
     this.clips = clips;
     this.throwing = throwing;
+    this.leaning = leaning;
     this.board = board;
     this.tally = tally;
     this.properties = properties;
@@ -864,6 +869,13 @@ public class DemoLoader implements ApplicationRunner {
             "sourceFrames",
             70),
         "Nobody shot the close-up.");
+    leaning.add(
+        codes.get("The rain falls at once"),
+        mara,
+        new LeanDesk.NewLean(
+            codes.get("Rain that hangs"),
+            Lean.What.MATTE,
+            "of the pier, for the same wall of rain"));
     return lantern;
   }
 
