@@ -281,18 +281,18 @@ class ShotsDeskTest extends DeskTests {
     Page p = at("/shots/" + stage.shot);
     button(p, "Say on which").click();
     Locator form = p.getByLabel("What it takes over");
-    form.getByLabel("Shot").selectOption(other);
-    form.getByLabel("For its").selectOption("MATTE");
+    form.locator("select[name=on]").selectOption(other);
+    form.locator("select[name=what]").selectOption("MATTE");
     form.getByLabel("What exactly").fill("of the pier");
     Browsers.accessible(p, "what a shot takes over");
     in(form, "Keep").click();
     Locator owed = p.locator(".lower > section").nth(2);
     assertThat(owed).containsText("for its matte: of the pier");
     assertThat(owed).containsText("Done twice: Split matte along the join");
-    in(owed, code).click();
+    exactly(owed, code).click();
     assertThat(owed).containsText("leans on this for its matte: of the pier, and waits");
     button(p, "Say on which").click();
-    form.getByLabel("Shot").selectOption(stage.shot);
+    form.locator("select[name=on]").selectOption(stage.shot);
     in(form, "Keep").click();
     assertThat(form.getByRole(AriaRole.ALERT)).containsText("leans on this shot itself");
   }

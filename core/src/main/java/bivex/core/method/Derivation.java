@@ -76,6 +76,7 @@ public final class Derivation {
   private final List<OwnItem> beside = new ArrayList<>();
   private final List<List<PlanChange>> otherwise = new ArrayList<>();
   private UseKeys keys;
+  private int begun;
 
   /**
    * @param pictures whether the schematic picture and the drawings are wanted; lists of shots do
@@ -87,6 +88,7 @@ public final class Derivation {
   }
 
   void begin(Method m, MethodChoice choice) {
+    begun++;
     keys = new UseKeys(choice);
     if (m.shoots()) {
       datum(
@@ -557,13 +559,38 @@ public final class Derivation {
   }
 
   Plan build() {
+    // What several methods need together is not for one of them to set.
+    otherwise.stream()
+        .map(candidates -> candidates.get(candidates.size() - 1))
+        .filter(c -> begun > 1 && UseKeys.shared(c.item()))
+        .forEach(this::stays);
     Plan derived = derived();
     List<PlanChange> changes =
         otherwise.stream()
+            .filter(c -> begun == 1 || !UseKeys.shared(c.get(c.size() - 1).item()))
             .flatMap(
                 c -> c.stream().filter(x -> !PlanChange.open(derived, x.item()).isEmpty()).limit(1))
             .toList();
     return derived.edited(setting, beside, changes);
+  }
+
+  private void stays(PlanChange c) {
+    String label =
+        tasks.containsKey(c.item())
+            ? tasks.get(c.item()).label()
+            : plates.containsKey(c.item()) ? plates.get(c.item()).label() : "Something asked";
+    checks.putIfAbsent(
+        "check:shared-" + c.item().replace(':', '-'),
+        new Plan.Check(
+            "check:shared-" + c.item().replace(':', '-'),
+            label + " is shared by several methods",
+            Plan.Grade.DOUBTFUL,
+            "as derived, not as one of them has it"
+                + (c.out() ? " (taken out)" : " (" + c.values() + ")"),
+            "Change it on this shot for all of them.",
+            "",
+            "",
+            "what is shared is no one method's"));
   }
 
   private Plan derived() {

@@ -77,6 +77,11 @@ final class UseKeys {
     return method;
   }
 
+  /** Whether all methods of a shot have it together. */
+  static boolean shared(String key) {
+    return shared(ItemKey.of(key));
+  }
+
   private static boolean shared(ItemKey k) {
     return switch (k.group()) {
       case "plate", "layer" ->

@@ -191,6 +191,42 @@ class HouseMethodTest {
         .isEqualTo(house);
   }
 
+  /** Work that adds up is set by a method that is alone; beside others it stays, and says so. */
+  @Test
+  void whatIsSharedIsNotSetByOneOfSeveral() {
+    List<MethodChoice> methods = List.of(new MethodChoice("G1", Map.of(), ""));
+    HouseMethod house =
+        kept(
+            methods,
+            List.of(),
+            List.of(
+                new PlanChange("task:composite", false, Map.of("units", 5), "tried", "Mara", NOW)));
+    Plan alone = MethodBook.derive(setting(100), List.of(new MethodChoice(house)));
+    assertThat(alone.tasks())
+        .filteredOn(t -> t.key().equals("task:composite"))
+        .extracting(Plan.Task::units)
+        .containsExactly(5.0);
+    Plan two =
+        MethodBook.derive(
+            setting(100), List.of(new MethodChoice(house), new MethodChoice("G2", Map.of(), "")));
+    double book =
+        MethodBook.derive(
+                setting(100), List.of(methods.get(0), new MethodChoice("G2", Map.of(), "")))
+            .tasks()
+            .stream()
+            .filter(t -> t.key().equals("task:composite"))
+            .mapToDouble(Plan.Task::units)
+            .sum();
+    assertThat(two.tasks())
+        .filteredOn(t -> t.key().equals("task:composite"))
+        .extracting(Plan.Task::units)
+        .containsExactly(book);
+    assertThat(two.checks())
+        .filteredOn(c -> c.key().equals("check:shared-task-composite"))
+        .extracting(Plan.Check::grade)
+        .containsExactly(Plan.Grade.DOUBTFUL);
+  }
+
   /** A beam of 84 frames from the 36th is kept from a long shot, and a short one says so. */
   @Test
   void whatSuitsALongShotIsKeptAndAShortOneRefusesIt() {
