@@ -96,34 +96,22 @@
     }
   }
 
-  /** A mode typed is a list of the body's modes with this one beside. */
   async function addMode(): Promise<void> {
-    const had = kit.bodies.find((b) => b.name === mode.body.trim());
-    const cells = (row: string[]): string => row.map((c) => `"${c.replaceAll('"', '""')}"`).join(',');
-    const heads = Object.keys(MODE);
-    const rows = [
-      ...(had?.modes ?? []).map((m) => [
-        had?.name ?? '',
-        mode.baseIso,
-        mode.highestIso,
-        m.name,
-        m.rate,
-        String(m.raster.width),
-        String(m.raster.height),
-        String(m.usedWidthMm),
-        m.codec,
-        String(m.megabits),
-        String(m.bits),
-        m.longestMinutes ? String(m.longestMinutes) : '',
-      ]),
-      heads.map((k) => mode[k as keyof typeof MODE]),
-    ];
-    if (await take([heads, ...rows].map(cells).join('\r\n'), 'typed.csv')) {
+    try {
+      const p = await got(
+        api.POST('/api/productions/{production}/kit/modes', {
+          params: { path: { production: h.id } },
+          body: mode,
+        }),
+      );
+      await kept(p, `${mode.body} records ${mode.rate} fps.`);
       modeDraft.words = JSON.stringify({
         body: mode.body,
         baseIso: mode.baseIso,
         highestIso: mode.highestIso,
       });
+    } catch (e) {
+      refuse(e);
     }
   }
 

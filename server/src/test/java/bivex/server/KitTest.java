@@ -39,6 +39,30 @@ class KitTest {
     assertThat(new String(out, StandardCharsets.UTF_8)).contains("Body B", "20.5");
     assertThat(ok(floor.upload(path + ".csv", "again.csv", out, Map.of())).at("kit"))
         .isEqualTo(read.at("kit"));
+    Map<String, String> row =
+        Map.of(
+            "body",
+            "Body B",
+            "baseIso",
+            "400",
+            "highestIso",
+            "1600",
+            "rate",
+            "50",
+            "width",
+            "3840",
+            "height",
+            "2160",
+            "usedWidthMm",
+            "36",
+            "megabits",
+            "200",
+            "bits",
+            "10");
+    assertThat(ok(floor.post(path + "/modes", row)).at("kit/bodies/1/modes")).hasSize(3);
+    assertThat(
+            stage.house.person(stage.production, Role.ARTIST).post(path + "/modes", row).status())
+        .isEqualTo(403);
     // By hand, and not over what somebody else set meanwhile.
     Map<String, Object> kit =
         Map.of(

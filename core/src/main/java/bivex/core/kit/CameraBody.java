@@ -1,6 +1,7 @@
 package bivex.core.kit;
 
 import bivex.core.InvalidInput;
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -35,5 +36,15 @@ public record CameraBody(String name, int baseIso, int highestIso, List<CameraMo
         baseIso,
         highestIso,
         modes.stream().map(CameraMode::checked).toList());
+  }
+
+  /** The same with the sensitivities and the modes of another beside its own. */
+  CameraBody recording(CameraBody other) {
+    List<CameraMode> all = new ArrayList<>(modes);
+    for (CameraMode m : other.modes) {
+      all.removeIf(m::sameAs);
+      all.add(m);
+    }
+    return new CameraBody(name, other.baseIso, other.highestIso, all).checked();
   }
 }

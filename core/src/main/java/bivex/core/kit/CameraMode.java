@@ -57,6 +57,11 @@ public record CameraMode(
     return said == null || said.isBlank() ? "" : InvalidInput.title(field, said);
   }
 
+  /** Whether it is the same way of recording, however it is set. */
+  boolean sameAs(CameraMode other) {
+    return name.equals(other.name) && rate.equals(other.rate) && raster.equals(other.raster);
+  }
+
   /** Gigabytes a minute takes on the card. */
   public double gigabytesAMinute() {
     return megabits * 60 / 8000;

@@ -77,26 +77,10 @@ public record Kit(List<CameraBody> bodies, List<Lens> lenses) {
   public Kit reading(List<Map<String, String>> rows) {
     Map<String, CameraBody> read = new LinkedHashMap<>();
     for (int i = 0; i < rows.size(); i++) {
-      Map<String, String> r = rows.get(i);
       try {
-        String name = InvalidInput.title("body", r.get("body"));
-        CameraMode mode =
-            new CameraMode(
-                    r.get("mode"),
-                    rate(r.get("rate")),
-                    raster(r),
-                    number(r, "usedWidthMm"),
-                    r.get("codec"),
-                    number(r, "megabits"),
-                    whole(r, "bits"),
-                    blank(r.get("longestMinutes")) ? 0 : number(r, "longestMinutes"))
-                .checked();
-        CameraBody had = read.get(name);
-        List<CameraMode> modes = new ArrayList<>(had == null ? List.of() : had.modes());
-        modes.add(mode);
-        read.put(
-            name,
-            new CameraBody(name, whole(r, "baseIso"), whole(r, "highestIso"), modes).checked());
+        CameraBody now = body(rows.get(i));
+        CameraBody had = read.get(now.name());
+        read.put(now.name(), had == null ? now : had.recording(now));
       } catch (InvalidInput e) {
         throw new InvalidInput(
             e.field(),
@@ -113,6 +97,41 @@ public record Kit(List<CameraBody> bodies, List<Lens> lenses) {
     }
     out.addAll(read.values());
     return new Kit(out, lenses).checked();
+  }
+
+  /**
+   * The same with one more way a body records, which may be a body of its own; one that it records
+   * already, by rate, raster and name, is set anew.
+   *
+   * @param row as of {@link #reading}
+   * @throws InvalidInput naming the field
+   */
+  public Kit beside(Map<String, String> row) {
+    CameraBody now = body(row);
+    List<CameraBody> out = new ArrayList<>(bodies);
+    for (int i = 0; i < out.size(); i++) {
+      if (out.get(i).name().equals(now.name())) {
+        out.set(i, out.get(i).recording(now));
+        return new Kit(out, lenses).checked();
+      }
+    }
+    out.add(now);
+    return new Kit(out, lenses).checked();
+  }
+
+  private static CameraBody body(Map<String, String> r) {
+    CameraMode mode =
+        new CameraMode(
+            r.get("mode"),
+            rate(r.get("rate")),
+            raster(r),
+            number(r, "usedWidthMm"),
+            r.get("codec"),
+            number(r, "megabits"),
+            whole(r, "bits"),
+            blank(r.get("longestMinutes")) ? 0 : number(r, "longestMinutes"));
+    return new CameraBody(r.get("body"), whole(r, "baseIso"), whole(r, "highestIso"), List.of(mode))
+        .checked();
   }
 
   /** Rows of {@link #COLUMNS}. */

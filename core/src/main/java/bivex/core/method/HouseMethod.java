@@ -274,7 +274,9 @@ public record HouseMethod(
         if (i.amount() == null) {
           throw new InvalidInput("per", "means nothing for \"" + i.label + "\"");
         }
-        plain.remove(i.amount());
+        if (!(plain.remove(i.amount()) instanceof Number n) || !(n.doubleValue() >= 0)) {
+          throw new InvalidInput(i.amount(), "must be a number, 0 or more, of \"" + i.label + "\"");
+        }
       }
       new OwnItem("checked", i.kind, i.label, i.words, plain, "", "", null).checked();
     }

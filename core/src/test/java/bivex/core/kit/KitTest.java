@@ -143,4 +143,28 @@ class KitTest {
         .isInstanceOf(InvalidInput.class)
         .hasMessageContaining("twice");
   }
+
+  /** One mode more is laid beside what others set meanwhile; the same again is set anew. */
+  @Test
+  void oneModeMoreTakesNothingAway() {
+    Map<String, String> row = new HashMap<>();
+    for (int i = 0; i < Kit.COLUMNS.size(); i++) {
+      row.put(Kit.COLUMNS.get(i), KIT.rows().get(0).get(i));
+    }
+    row.put("rate", "50");
+    row.put("bits", "12");
+    Kit more = KIT.beside(row);
+    assertThat(more.bodies().get(0).modes()).hasSize(2).contains(WHOLE.modes().get(0));
+    assertThat(more.bodies().get(1)).isEqualTo(FAST);
+    row.put("bits", "10");
+    assertThat(more.beside(row).bodies().get(0).modes())
+        .extracting(CameraMode::bits)
+        .containsExactly(10, 10);
+    row.put("body", "Body C");
+    assertThat(more.beside(row).bodies()).extracting(CameraBody::name).endsWith("Body C");
+    row.put("width", "wide");
+    assertThatThrownBy(() -> more.beside(row))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageStartingWith("width");
+  }
 }

@@ -277,6 +277,21 @@ class HouseMethodTest {
                 List.of(
                     new HouseMethod.HouseItem(
                         "1", OwnItem.Kind.QUESTION, "Q", "?", Map.of(), HouseMethod.Per.FRAME)),
+                List.of()),
+            new HouseMethod(
+                "Habc123",
+                "N",
+                "r",
+                List.of(),
+                List.of(),
+                List.of(
+                    new HouseMethod.HouseItem(
+                        "1",
+                        OwnItem.Kind.TASK,
+                        "T",
+                        "",
+                        Map.of("units", "many"),
+                        HouseMethod.Per.FRAME)),
                 List.of()))) {
       try {
         h.checked();
@@ -286,7 +301,7 @@ class HouseMethodTest {
       }
     }
     assertThat(wrong)
-        .containsExactly("id", "name", "rightWhen", "methods", "method", "focalMm", "per");
+        .containsExactly("id", "name", "rightWhen", "methods", "method", "focalMm", "per", "units");
     HouseMethod house = kept(List.of(new MethodChoice("A1", Map.of(), "")), List.of(), List.of());
     assertThatThrownBy(() -> kept(List.of(new MethodChoice(house)), List.of(), List.of()))
         .isInstanceOf(InvalidInput.class)

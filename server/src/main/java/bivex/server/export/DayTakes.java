@@ -10,6 +10,7 @@ import bivex.server.keep.Shots;
 import bivex.server.keep.TakeEntries;
 import bivex.server.keep.TakeEntry;
 import java.io.IOException;
+import java.io.StringReader;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
@@ -19,6 +20,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.stream.Stream;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVParser;
 import org.springframework.stereotype.Component;
 import org.springframework.web.multipart.MultipartFile;
 
@@ -80,10 +83,23 @@ class DayTakes {
   }
 
   /** What parts the cells of a table, by its first line: a comma, a semicolon or a tab. */
-  static char separator(String table) {
+  private static char separator(String table) {
     String heads = table.lines().findFirst().orElse("");
     return Stream.of(',', ';', '\t')
         .max(Comparator.comparingLong(c -> heads.chars().filter(x -> x == c).count()))
         .orElse(',');
+  }
+
+  /** A table with its heads in the first line; names of columns in any case. */
+  static CSVParser csv(String text) throws IOException {
+    return CSVFormat.RFC4180
+        .builder()
+        .setDelimiter(separator(text))
+        .setHeader()
+        .setIgnoreHeaderCase(true)
+        .setSkipHeaderRecord(true)
+        .setIgnoreSurroundingSpaces(true)
+        .get()
+        .parse(new StringReader(text));
   }
 }

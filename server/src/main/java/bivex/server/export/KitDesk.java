@@ -12,14 +12,12 @@ import bivex.server.keep.Productions;
 import bivex.server.live.Journal;
 import bivex.server.papers.TablePaper;
 import java.io.IOException;
-import java.io.StringReader;
 import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
-import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
 import org.springframework.stereotype.Component;
@@ -57,6 +55,18 @@ public class KitDesk {
     return kept(me, p, in.checked());
   }
 
+  /**
+   * One way a body records, beside what is known.
+   *
+   * @param row by the names of the list's columns, as typed
+   */
+  @Transactional
+  public KitView add(Member me, Map<String, String> row) {
+    productions.hold(me.productionId());
+    Production p = productions.findById(me.productionId()).orElseThrow();
+    return kept(me, p, p.kit.beside(row));
+  }
+
   /** Bodies as a list of their modes has them; all or nothing. */
   @Transactional
   public KitView read(Member me, String text) {
@@ -71,16 +81,7 @@ public class KitDesk {
    */
   public static List<Map<String, String>> rows(String text) {
     List<Map<String, String>> rows = new ArrayList<>();
-    try (CSVParser csv =
-        CSVFormat.RFC4180
-            .builder()
-            .setDelimiter(DayTakes.separator(text))
-            .setHeader()
-            .setIgnoreHeaderCase(true)
-            .setSkipHeaderRecord(true)
-            .setIgnoreSurroundingSpaces(true)
-            .get()
-            .parse(new StringReader(text))) {
+    try (CSVParser csv = DayTakes.csv(text)) {
       for (CSVRecord r : csv) {
         Map<String, String> row = new HashMap<>();
         for (String c : Kit.COLUMNS) {

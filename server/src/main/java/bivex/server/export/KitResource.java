@@ -13,6 +13,7 @@ import bivex.server.http.Download;
 import bivex.server.http.Problems;
 import java.io.IOException;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -50,6 +51,14 @@ public class KitResource {
   public ResponseEntity<KitDesk.KitView> set(
       Member me, @RequestHeader("If-Match") String ifMatch, @RequestBody Kit in) {
     KitDesk.KitView found = desk.set(me, ifMatch, in);
+    return Problems.tagged(found.version(), found);
+  }
+
+  /** One way a body records, by the names of the list's columns, beside what is known. */
+  @PostMapping("/kit/modes")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR})
+  public ResponseEntity<KitDesk.KitView> add(Member me, @RequestBody Map<String, String> row) {
+    KitDesk.KitView found = desk.add(me, row);
     return Problems.tagged(found.version(), found);
   }
 

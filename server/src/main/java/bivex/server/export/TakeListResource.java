@@ -20,7 +20,6 @@ import bivex.server.keep.TakeEntry;
 import bivex.server.papers.TablePaper;
 import bivex.server.shoot.FloorLog;
 import java.io.IOException;
-import java.io.StringReader;
 import java.nio.charset.StandardCharsets;
 import java.time.DateTimeException;
 import java.time.Instant;
@@ -35,7 +34,6 @@ import java.util.TreeSet;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
 import org.springframework.http.MediaType;
@@ -159,16 +157,7 @@ public class TakeListResource {
     List<String> otherwise = new ArrayList<>();
     int logged = 0;
     int known = 0;
-    try (CSVParser csv =
-        CSVFormat.RFC4180
-            .builder()
-            .setDelimiter(DayTakes.separator(text))
-            .setHeader()
-            .setIgnoreHeaderCase(true)
-            .setSkipHeaderRecord(true)
-            .setIgnoreSurroundingSpaces(true)
-            .get()
-            .parse(new StringReader(text))) {
+    try (CSVParser csv = DayTakes.csv(text)) {
       otherwise.addAll(notRead(csv.getHeaderNames()));
       for (CSVRecord r : csv) {
         String where = "row " + (r.getRecordNumber() + 1) + ", ";
