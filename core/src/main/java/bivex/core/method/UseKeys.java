@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /**
  * What things are called in one use of a method. What performers play, the empty set and the work
@@ -99,13 +100,18 @@ final class UseKeys {
   static List<Plan.Layer> stacked(Map<String, Plan.Layer> layers) {
     List<String> order = new ArrayList<>(layers.keySet());
     for (String key : layers.keySet()) {
-      String first = key.replaceFirst("\\.[^/]*/", "/");
-      String base = layers.containsKey(first) ? first : key.replaceFirst(":[^/]*/", ":");
+      // That of the first use, of the book's method alone, or of whatever method has it.
+      String base =
+          Stream.of(
+                  key.replaceFirst("\\.\\d+/", "/"),
+                  key.replaceFirst("\\.\\d+\\.", "."),
+                  key.replaceFirst("\\.[^/]*/", "/"),
+                  key.replaceFirst(":[^/]*/", ":"))
+              .filter(k -> !k.equals(key) && layers.containsKey(k))
+              .findFirst()
+              .orElse(key);
       int grade = order.indexOf(GRADE);
-      if (!base.equals(key)
-          && layers.containsKey(base)
-          && order.indexOf(base) < grade
-          && order.indexOf(key) > grade) {
+      if (!base.equals(key) && order.indexOf(base) < grade && order.indexOf(key) > grade) {
         order.remove(key);
         order.add(grade, key);
       }

@@ -110,6 +110,19 @@ class HouseMethodTest {
       List<String> keys = keys(all).toList();
       assertThat(keys).as(m.id()).doesNotHaveDuplicates().containsAll(alone);
       assertThat(keys).contains("task:Habc123/1", "task:Habc123.2/1");
+      List<String> stack =
+          MethodBook.derive(setting(100), List.of(one, two)).layers().stream()
+              .map(Plan.Layer::key)
+              .toList();
+      int grade = stack.indexOf("layer:grade");
+      for (String key : stack) {
+        String first = key.replace(".Habc123.2/", ".Habc123/");
+        if (!first.equals(key)) {
+          assertThat(stack.indexOf(key) < grade)
+              .as(key + " lies on the side of the grade its first use does")
+              .isEqualTo(stack.indexOf(first) < grade);
+        }
+      }
       assertThat(keys).containsAll(keys(MethodBook.derive(setting(100), List.of(book))).toList());
       assertThat(all.tasks())
           .filteredOn(t -> t.key().equals("task:Habc123.2/1"))
