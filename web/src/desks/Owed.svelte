@@ -3,12 +3,15 @@
   import { api, got, type Schemas } from '../lib/api/client';
   import { house } from '../lib/house.svelte';
   import Form from '../lib/parts/Form.svelte';
+  import TestSheet from '../lib/parts/TestSheet.svelte';
   import { go } from '../lib/router';
   import { count, day, DUE, hours, moment, STAGES, stageName, WHO, type Due } from '../lib/words';
 
   const h = house();
   let who = $state<'' | Schemas['OwedItem']['who']>('');
   let size = $state(60);
+  let testing = $state(false);
+  let test = $state('');
   const owed = createQuery(() => ({
     queryKey: [h.id, 'owed', who, size],
     queryFn: () =>
@@ -65,6 +68,26 @@
           ? 'No effect shots yet. Open Script, select the words of an effect and press m.'
           : 'Nothing is owed. Everything that was marked is in hand.'}
       </p>
+    {/if}
+    {#if (owed.data?.tests ?? []).length > 0}
+      <h2>To be tried before the day <span class="mono soft">{owed.data?.tests.length}</span></h2>
+      <ul>
+        {#each owed.data?.tests ?? [] as t (t.id)}<li>
+            <button
+              class="line"
+              onclick={() => {
+                test = t.id;
+                testing = true;
+              }}
+            >
+              <span class="form"><Form state="OWED" size={15} now={t.late} /></span>
+              <span class="code mono">{t.codes[0] ?? ''}{t.codes.length > 1 ? ' …' : ''}</span>
+              <span class="what"><strong>{t.question}</strong></span>
+              <span class="do" class:pencil={t.late}>{t.next.charAt(0).toUpperCase() + t.next.slice(1)}</span>
+              <span class="when small soft">{t.before ? day(t.before) : ''}</span>
+            </button>
+          </li>{/each}
+      </ul>
     {/if}
     {#each groups as g, gi (g.due)}
       <h2>{DUE[g.due]} <span class="mono soft">{g.all}</span></h2>
@@ -149,6 +172,8 @@
     </ul>
   </aside>
 </div>
+
+<TestSheet bind:open={testing} bind:test />
 
 <style>
   .owed {

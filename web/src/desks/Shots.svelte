@@ -16,12 +16,15 @@
   import Looks from '../lib/parts/Looks.svelte';
   import Planned from '../lib/parts/Planned.svelte';
   import Storyboard from '../lib/script/Storyboard.svelte';
+  import Music from '../lib/parts/Music.svelte';
   import OwedRow from '../lib/parts/OwedRow.svelte';
   import PickUps from '../lib/parts/PickUps.svelte';
+  import Recorded from '../lib/parts/Recorded.svelte';
   import Rescue from '../lib/parts/Rescue.svelte';
   import Sheet from '../lib/parts/Sheet.svelte';
   import Sketch from '../lib/parts/Sketch.svelte';
   import StackSheet from '../lib/parts/StackSheet.svelte';
+  import Tests from '../lib/parts/Tests.svelte';
   import Tape from '../lib/parts/Tape.svelte';
   import { go } from '../lib/router';
   import { frame as foot, queries } from '../lib/state.svelte';
@@ -316,7 +319,10 @@
         {#if s.planned.length > 0 || (mayPlan && s.plan.plates.length > 0)}
           <Planned shot={s} {mayPlan} />
         {/if}
+        <Recorded shot={s} />
         <Cameras shot={s} />
+        <Tests shot={s} />
+        <Music shot={s} onframe={(f) => (frame = f)} />
         {#if s.plan.drawings.length > 0}<div class="drawings">
             {#each s.plan.drawings as d (d.key)}<Drawing drawing={d} {frame} />{/each}
           </div>{/if}

@@ -19,10 +19,10 @@
       ),
   }));
   const STATE = { HOLDS: 'IN_HAND', DOUBTFUL: 'IN_DOUBT', FAILS: 'OWED' } as const;
-  const known = $derived((needs.data ?? []).some((n) => n.answers.length > 0 || n.lens));
+  const known = $derived((needs.data?.needs ?? []).some((n) => n.answers.length > 0 || n.lens));
 </script>
 
-{#if (needs.data ?? []).length > 0}
+{#if (needs.data?.needs ?? []).length > 0}
   <div class="mt-3 flex items-baseline gap-2">
     <h2>Cameras</h2>
     <button class="tight bare btn" onclick={() => (open = true)}>Cameras of the production</button>
@@ -30,7 +30,7 @@
   {#if !known}<p class="small soft">
       None are known. Say which are there, and each plan says which of them can do it.
     </p>{/if}
-  {#each needs.data ?? [] as n (n.asks)}
+  {#each needs.data?.needs ?? [] as n (n.asks)}
     {#if n.answers.length > 0 || n.lens}
       <p class="small mt-1">
         <span class="mono">{n.asks}</span> <span class="soft">{n.plates.join(', ')}</span>
@@ -55,6 +55,19 @@
       </ul>
     {/if}
   {/each}
+  {#if (needs.data?.heads ?? []).length > 0}
+    <p class="small mt-1">The move, made again <span class="soft">by the heads that are there</span></p>
+    <ul class="small">
+      {#each needs.data?.heads ?? [] as x (x.head)}<li class="answer">
+          <Form state={STATE[x.grade]} size={11} now={x.grade === 'FAILS'} />
+          <span
+            ><strong>{x.head}</strong> <span class="soft">{x.figure}</span>{#if x.remedy}<br />{x.remedy
+                .charAt(0)
+                .toUpperCase() + x.remedy.slice(1)}.{/if}</span
+          >
+        </li>{/each}
+    </ul>
+  {/if}
 {/if}
 <KitSheet bind:open />
 

@@ -1,11 +1,10 @@
 <script lang="ts">
   import { createQuery } from '@tanstack/svelte-query';
   import { api, got, Refused, send, type Schemas } from '../api/client';
-  import { Draft } from '../draft.svelte';
   import { house } from '../house.svelte';
-  import { number } from '../numbers';
   import { markNamed } from '../refused';
   import { frame as foot, queries } from '../state.svelte';
+  import { Typed } from '../typed.svelte';
   import Sheet from './Sheet.svelte';
 
   /** Cameras and lenses of the production: typed, or read from a list. */
@@ -19,7 +18,7 @@
     queryFn: () =>
       got(api.GET('/api/productions/{production}/kit', { params: { path: { production: h.id } } })),
   }));
-  const kit = $derived(page.data?.kit ?? { bodies: [], lenses: [] });
+  const kit = $derived(page.data?.kit ?? { bodies: [], lenses: [], heads: [], media: [] });
   let wrong = $state('');
 
   const MODE = {
@@ -37,18 +36,12 @@
     longestMinutes: '',
   };
   const LENS = { lens: '', fromMm: '', toMm: '', widest: '', nearestM: '', breathes: 'no' };
-  type Typed<T> = { [K in keyof T]: string };
-  const modeDraft = new Draft(() => `camera mode ${h.id}`);
-  const lensDraft = new Draft(() => `lens ${h.id}`);
-  const read = <T extends object>(text: string, none: T): T => {
-    try {
-      return { ...none, ...(JSON.parse(text) as Partial<T>) };
-    } catch {
-      return none;
-    }
-  };
-  const mode = $derived<Typed<typeof MODE>>(read(modeDraft.words, MODE));
-  const lens = $derived<Typed<typeof LENS>>(read(lensDraft.words, LENS));
+  const HEAD = { head: '', repeatDeg: '', loadKg: '' };
+  const MEDIUM = { medium: '', gigabytes: '', megabits: '', count: '' };
+  const mode = new Typed(() => `camera mode ${h.id}`, MODE);
+  const lens = new Typed(() => `lens ${h.id}`, LENS);
+  const head = new Typed(() => `head ${h.id}`, HEAD);
+  const medium = new Typed(() => `medium ${h.id}`, MEDIUM);
   const MODES: [keyof typeof MODE, string, string][] = [
     ['body', 'Body', ''],
     ['baseIso', 'Base ISO', ''],
@@ -71,6 +64,18 @@
     ['nearestM', 'Focuses from, m', ''],
   ];
 
+  const HEADS: [keyof typeof HEAD, string][] = [
+    ['head', 'Head'],
+    ['repeatDeg', 'Repeats within, °'],
+    ['loadKg', 'Carries, kg'],
+  ];
+  const MEDIA: [keyof typeof MEDIUM, string][] = [
+    ['medium', 'Cards'],
+    ['gigabytes', 'Each holds, GB'],
+    ['megabits', 'Takes, Mb/s'],
+    ['count', 'How many'],
+  ];
+
   async function kept(p: Schemas['KitView'], words: string): Promise<void> {
     wrong = '';
     queries.setQueryData([h.id, 'kit'], p);
@@ -85,9 +90,10 @@
 
   async function take(text: string, name: string): Promise<boolean> {
     const form = new FormData();
-    form.set('file', new File([text], name, { type: 'text/csv' }));
+    form.set('file', new File([text], name));
     try {
-      const p = await send<Schemas['KitView']>(`${base}/kit.csv`, form, () => undefined);
+      const kind = name.toLowerCase().endsWith('.json') ? 'json' : 'csv';
+      const p = await send<Schemas['KitView']>(`${base}/kit.${kind}`, form, () => undefined);
       await kept(p, `${String(p.kit.bodies.length)} cameras are known.`);
       return true;
     } catch (e) {
@@ -101,15 +107,11 @@
       const p = await got(
         api.POST('/api/productions/{production}/kit/modes', {
           params: { path: { production: h.id } },
-          body: mode,
+          body: mode.all,
         }),
       );
-      await kept(p, `${mode.body} records ${mode.rate} fps.`);
-      modeDraft.words = JSON.stringify({
-        body: mode.body,
-        baseIso: mode.baseIso,
-        highestIso: mode.highestIso,
-      });
+      await kept(p, `${mode.get('body')} records ${mode.get('rate')} fps.`);
+      mode.clear('body', 'baseIso', 'highestIso');
     } catch (e) {
       refuse(e);
     }
@@ -134,32 +136,51 @@
     }
   }
 
-  async function addLens(): Promise<void> {
-    const figure = (key: keyof typeof LENS): number => {
-      try {
-        const n = number(lens[key], LENSES.find(([k]) => k === key)?.[1] ?? key);
-        if (n !== null) return n;
-      } catch (e) {
-        throw e instanceof Refused ? new Refused(e.status, e.title, e.detail, key) : e;
-      }
-      throw new Refused(422, 'Not kept', `${LENSES.find(([k]) => k === key)?.[1] ?? key} is missing`, key);
-    };
+  async function tried(work: () => Promise<void>): Promise<void> {
     try {
-      const from = figure('fromMm');
-      const l = {
-        name: lens.lens,
-        fromMm: from,
-        toMm: lens.toMm.trim() ? figure('toMm') : from,
-        widest: figure('widest'),
-        nearestM: figure('nearestM'),
-        breathes: lens.breathes === 'yes',
-      };
-      const lenses = [...kit.lenses.filter((x) => x.name !== l.name.trim()), l];
-      if (await put({ ...kit, lenses }, `${l.name} is known.`)) lensDraft.words = '';
+      await work();
     } catch (e) {
       refuse(e);
     }
   }
+
+  const addLens = (): Promise<void> =>
+    tried(async () => {
+      const from = lens.needed('fromMm', 'From');
+      const l = {
+        name: lens.get('lens'),
+        fromMm: from,
+        toMm: lens.number('toMm', 'To') ?? from,
+        widest: lens.needed('widest', 'Widest'),
+        nearestM: lens.needed('nearestM', 'Focuses from'),
+        breathes: lens.get('breathes') === 'yes',
+      };
+      const lenses = [...kit.lenses.filter((x) => x.name !== l.name.trim()), l];
+      if (await put({ ...kit, lenses }, `${l.name} is known.`)) lens.clear();
+    });
+
+  const addHead = (): Promise<void> =>
+    tried(async () => {
+      const x = {
+        name: head.get('head'),
+        repeatDeg: head.needed('repeatDeg', 'Repeats within'),
+        loadKg: head.needed('loadKg', 'Carries'),
+      };
+      const heads = [...kit.heads.filter((y) => y.name !== x.name.trim()), x];
+      if (await put({ ...kit, heads }, `${x.name} is known.`)) head.clear();
+    });
+
+  const addMedium = (): Promise<void> =>
+    tried(async () => {
+      const x = {
+        name: medium.get('medium'),
+        gigabytes: medium.needed('gigabytes', 'Each holds'),
+        megabits: medium.needed('megabits', 'Takes'),
+        count: medium.needed('count', 'How many'),
+      };
+      const media = [...kit.media.filter((y) => y.name !== x.name.trim()), x];
+      if (await put({ ...kit, media }, `${x.name} are known.`)) medium.clear();
+    });
 </script>
 
 <Sheet bind:open title="Cameras of the production" wide>
@@ -215,7 +236,7 @@
             class="input"
             name={key}
             placeholder={hint}
-            bind:value={() => mode[key], (v) => (modeDraft.words = JSON.stringify({ ...mode, [key]: v }))}
+            bind:value={() => mode.get(key), (v) => mode.set(key, v)}
           /></label
         >{/each}
       <button class="btn">Add this mode</button>
@@ -252,28 +273,94 @@
             class="input"
             name={key}
             placeholder={hint}
-            bind:value={() => lens[key], (v) => (lensDraft.words = JSON.stringify({ ...lens, [key]: v }))}
+            bind:value={() => lens.get(key), (v) => lens.set(key, v)}
           /></label
         >{/each}
       <label class="field"
         ><span>Breathes</span><select
           class="select"
-          bind:value={
-            () => lens.breathes, (v) => (lensDraft.words = JSON.stringify({ ...lens, breathes: v }))
-          }><option value="no">no</option><option value="yes">yes</option></select
+          bind:value={() => lens.get('breathes'), (v) => lens.set('breathes', v)}
+          ><option value="no">no</option><option value="yes">yes</option></select
         ></label
       >
       <button class="btn">Add this lens</button>
     </form>
   {/if}
+  <h3 class="rule mt-4 pt-2">Heads</h3>
+  <ul class="small">
+    {#each kit.heads as x (x.name)}<li class="flex items-baseline gap-2">
+        <strong>{x.name}</strong>
+        <span class="soft">repeats within {x.repeatDeg}°, carries {x.loadKg} kg</span>
+        {#if may}<button
+            class="tight bare btn"
+            aria-label="Take {x.name} off the list"
+            onclick={() =>
+              void put({ ...kit, heads: kit.heads.filter((y) => y !== x) }, `${x.name} is off the list.`)}
+            >Take off</button
+          >{/if}
+      </li>{:else}<li class="soft">None yet.</li>{/each}
+  </ul>
+  {#if may}
+    <form
+      class="fields mt-2"
+      aria-label="A head"
+      onsubmit={(e) => {
+        e.preventDefault();
+        void addHead();
+      }}
+    >
+      {#each HEADS as [key, label] (key)}<label class="field"
+          ><span>{label}</span><input
+            class="input"
+            name={key}
+            bind:value={() => head.get(key), (v) => head.set(key, v)}
+          /></label
+        >{/each}
+      <button class="btn">Add this head</button>
+    </form>
+  {/if}
+  <h3 class="rule mt-4 pt-2">Cards</h3>
+  <ul class="small">
+    {#each kit.media as x (x.name)}<li class="flex items-baseline gap-2">
+        <strong>{x.name}</strong>
+        <span class="soft">{x.count} of {x.gigabytes} GB, {x.megabits} Mb/s</span>
+        {#if may}<button
+            class="tight bare btn"
+            aria-label="Take {x.name} off the list"
+            onclick={() =>
+              void put({ ...kit, media: kit.media.filter((y) => y !== x) }, `${x.name} are off the list.`)}
+            >Take off</button
+          >{/if}
+      </li>{:else}<li class="soft">None yet.</li>{/each}
+  </ul>
+  {#if may}
+    <form
+      class="fields mt-2"
+      aria-label="Cards"
+      onsubmit={(e) => {
+        e.preventDefault();
+        void addMedium();
+      }}
+    >
+      {#each MEDIA as [key, label] (key)}<label class="field"
+          ><span>{label}</span><input
+            class="input"
+            name={key}
+            bind:value={() => medium.get(key), (v) => medium.set(key, v)}
+          /></label
+        >{/each}
+      <button class="btn">Add these cards</button>
+    </form>
+  {/if}
   {#if wrong}<p role="alert" class="pencil small mt-2">{wrong}</p>{/if}
   <p class="rule mt-4 flex items-center gap-2 pt-2">
     <a class="tight btn" href="{base}/kit.csv" download>List of modes (CSV)</a>
+    <a class="tight btn" href="{base}/kit.json" download>All of it (JSON)</a>
     {#if may}<label class="tight btn"
         >Bring in<input
           type="file"
           class="sr-only"
-          accept=".csv,text/csv"
+          accept=".csv,.json,text/csv,application/json"
           onchange={async (e) => {
             const file = e.currentTarget.files?.[0];
             e.currentTarget.value = '';
@@ -281,7 +368,7 @@
           }}
         /></label
       >{/if}
-    <span class="small soft">A body in the list replaces the one of its name; others stay.</span>
+    <span class="small soft">What has a name that is there replaces it; all else stays.</span>
   </p>
 </Sheet>
 

@@ -8,7 +8,6 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
 import javax.imageio.ImageIO;
@@ -70,51 +69,75 @@ public final class Clips {
         "+faststart");
   }
 
+  /** Fills the pixels of one frame, red green blue in turn. */
+  @FunctionalInterface
+  public interface Frame {
+    void fill(int number, byte[] rgb);
+  }
+
   /**
    * A clip in which every frame carries its own number, as eight black or white squares, the lowest
    * bit at the left.
    */
   public static byte[] numbered(int frames, String rate) {
-    try {
-      Path raw = Files.createTempFile("numbered", ".rgb");
-      Path out = Files.createTempFile("numbered", ".mp4");
-      try (OutputStream o = Files.newOutputStream(raw)) {
-        for (int f = 0; f < frames; f++) {
-          byte[] pixels = new byte[640 * 360 * 3];
-          for (int y = 0; y < 360; y++) {
-            for (int x = 0; x < 640; x++) {
-              byte v = (byte) ((f >> (x / 80) & 1) == 1 ? 235 : 20);
-              Arrays.fill(pixels, (y * 640 + x) * 3, (y * 640 + x) * 3 + 3, v);
-            }
+    return made(
+        640,
+        360,
+        rate,
+        frames,
+        (f, rgb) -> {
+          for (int i = 0; i < rgb.length; i++) {
+            rgb[i] = (byte) ((f >> (i / 3 % 640 / 80) & 1) == 1 ? 235 : 20);
           }
+        },
+        ".mp4",
+        "-c:v",
+        "libx264",
+        "-preset",
+        "ultrafast",
+        "-pix_fmt",
+        "yuv420p",
+        "-movflags",
+        "+faststart");
+  }
+
+  /** A clip that keeps every value of every frame. */
+  public static byte[] lossless(int width, int height, int frames, Frame frame) {
+    return made(width, height, "24", frames, frame, ".mkv", "-c:v", "ffv1", "-pix_fmt", "bgr0");
+  }
+
+  private static byte[] made(
+      int width, int height, String rate, int frames, Frame frame, String suffix, String... codec) {
+    try {
+      Path raw = Files.createTempFile("made", ".rgb");
+      Path out = Files.createTempFile("made", suffix);
+      try (OutputStream o = Files.newOutputStream(raw)) {
+        byte[] pixels = new byte[width * height * 3];
+        for (int f = 0; f < frames; f++) {
+          frame.fill(f, pixels);
           o.write(pixels);
         }
       }
-      House.run(
-          List.of(
-              "ffmpeg",
-              "-v",
-              "error",
-              "-y",
-              "-f",
-              "rawvideo",
-              "-pix_fmt",
-              "rgb24",
-              "-s",
-              "640x360",
-              "-r",
-              rate,
-              "-i",
-              raw.toString(),
-              "-c:v",
-              "libx264",
-              "-preset",
-              "ultrafast",
-              "-pix_fmt",
-              "yuv420p",
-              "-movflags",
-              "+faststart",
-              out.toString()));
+      List<String> c =
+          new ArrayList<>(
+              List.of(
+                  "ffmpeg",
+                  "-v",
+                  "error",
+                  "-y",
+                  "-f",
+                  "rawvideo",
+                  "-pix_fmt",
+                  "rgb24",
+                  "-s",
+                  width + "x" + height,
+                  "-r",
+                  rate,
+                  "-i",
+                  raw.toString()));
+      c.addAll(List.of(codec));
+      c.add(out.toString());
+      House.run(c);
       byte[] bytes = Files.readAllBytes(out);
       Files.delete(raw);
       Files.delete(out);

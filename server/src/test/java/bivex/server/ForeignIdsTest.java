@@ -51,6 +51,9 @@ class ForeignIdsTest {
           Map.entry("place", "select id from place where production_id = ?"),
           Map.entry("preset", "select id from preset where production_id = ?"),
           Map.entry("need", "select id from shot_need where production_id = ?"),
+          Map.entry("test", "select id from camera_test where production_id = ?"),
+          Map.entry("candidate", "select id from test_candidate where production_id = ?"),
+          Map.entry("music", "select id from music_piece where production_id = ?"),
           Map.entry("lean", "select id from shot_lean where production_id = ?"),
           Map.entry(
               "note",

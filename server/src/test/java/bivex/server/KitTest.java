@@ -99,7 +99,7 @@ class KitTest {
   @Test
   void aPlanIsHeldAgainstTheCamerasThatAreThere() {
     String cameras = stage.base + "/shots/" + stage.shot + "/cameras";
-    assertThat(ok(stage.producer.get(cameras)).body().get(0).path("answers")).isEmpty();
+    assertThat(ok(stage.producer.get(cameras)).at("needs/0/answers")).isEmpty();
     ok(
         stage.producer.upload(
             stage.base + "/kit.csv",
@@ -108,11 +108,53 @@ class KitTest {
                 .getBytes(StandardCharsets.UTF_8),
             Map.of()));
     Caller.Answer needs = ok(stage.producer.get(cameras));
-    assertThat(needs.body()).hasSize(1);
-    assertThat(needs.body().get(0).path("answers").get(0).path("grade").asString())
-        .isEqualTo("HOLDS");
+    assertThat(needs.at("needs")).hasSize(1);
+    assertThat(needs.at("needs/0/answers/0/grade").asString()).isEqualTo("HOLDS");
     String fast = stage.planned("The flags vanish", "C3", Map.of("capture", "100"));
     String asked = ok(stage.producer.get(stage.base + "/shots/" + fast + "/cameras")).toString();
     assertThat(asked).contains("Body B", "crop 1.76×", "not at this rate");
+  }
+
+  /** Heads and cards come in a file with the rest, and go out into another production whole. */
+  @Test
+  void allOfItGoesAsAFileIntoAnotherProduction() {
+    String path = stage.base + "/kit.json";
+    String file =
+        "{\"bodies\":[],\"lenses\":[],\"heads\":[{\"name\":\"Slider\",\"repeatDeg\":0.05,"
+            + "\"loadKg\":5}],\"media\":[{\"name\":\"Card\",\"gigabytes\":512,"
+            + "\"megabits\":800,\"count\":3}]}";
+    ok(
+        stage.producer.upload(
+            stage.base + "/kit.csv",
+            "cameras.csv",
+            LIST.getBytes(StandardCharsets.UTF_8),
+            Map.of()));
+    Caller.Answer read =
+        ok(
+            stage.producer.upload(
+                path, "kit.json", file.getBytes(StandardCharsets.UTF_8), Map.of()));
+    assertThat(read.at("kit/bodies")).as("what is not in it stays").hasSize(2);
+    assertThat(read.at("kit/media/0/count").asInt()).isEqualTo(3);
+    byte[] out = ok(stage.producer.get(path)).raw().body();
+    Stage other = new Stage();
+    assertThat(
+            ok(other.producer.upload(other.base + "/kit.json", "kit.json", out, Map.of()))
+                .at("kit"))
+        .isEqualTo(read.at("kit"));
+    String moving = stage.planned("The flags vanish", "A3", Map.of("focalMm", 35));
+    assertThat(
+            ok(stage.producer.get(stage.base + "/shots/" + moving + "/cameras"))
+                .at("heads/0/figure")
+                .asString())
+        .contains("px of the delivered picture");
+    for (String bad : List.of("{\"bodys\":[]}", "[]", "no", file.replace("0.05", "50"))) {
+      Caller.Answer refused =
+          stage.producer.upload(path, "kit.json", bad.getBytes(StandardCharsets.UTF_8), Map.of());
+      assertThat(refused.status()).as(bad).isEqualTo(422);
+    }
+    Caller artist = stage.house.person(stage.production, Role.ARTIST);
+    assertThat(artist.upload(path, "kit.json", out, Map.of()).status()).isEqualTo(403);
+    assertThat(artist.get(path).status()).isEqualTo(200);
+    assertThat(stage.house.person(stage.production, Role.GUEST).get(path).status()).isEqualTo(403);
   }
 }

@@ -10,9 +10,11 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Function;
 
-/** Cameras and lenses of a production. */
-public record Kit(List<CameraBody> bodies, List<Lens> lenses) {
+/** Cameras, lenses, heads and cards of a production. */
+public record Kit(
+    List<CameraBody> bodies, List<Lens> lenses, List<Head> heads, List<Medium> media) {
   /** Nothing has been said. */
   public static final Kit NONE = new Kit(List.of(), List.of());
 
@@ -37,6 +39,13 @@ public record Kit(List<CameraBody> bodies, List<Lens> lenses) {
   public Kit {
     bodies = bodies == null ? List.of() : List.copyOf(bodies);
     lenses = lenses == null ? List.of() : List.copyOf(lenses);
+    heads = heads == null ? List.of() : List.copyOf(heads);
+    media = media == null ? List.of() : List.copyOf(media);
+  }
+
+  /** Cameras and lenses alone. */
+  public Kit(List<CameraBody> bodies, List<Lens> lenses) {
+    this(bodies, lenses, List.of(), List.of());
   }
 
   /**
@@ -45,26 +54,59 @@ public record Kit(List<CameraBody> bodies, List<Lens> lenses) {
    * @throws InvalidInput naming the field
    */
   public Kit checked() {
-    if (bodies.size() > MOST || lenses.size() > MOST) {
-      throw new InvalidInput("bodies", "and lenses are at most " + MOST + " each");
-    }
+    mustBeFew("bodies", bodies);
+    mustBeFew("lenses", lenses);
+    mustBeFew("heads", heads);
+    mustBeFew("media", media);
     Kit out =
         new Kit(
             bodies.stream().map(CameraBody::checked).toList(),
-            lenses.stream().map(Lens::checked).toList());
-    Set<String> names = new HashSet<>();
-    for (CameraBody b : out.bodies) {
-      if (!names.add(b.name().toLowerCase(Locale.ROOT))) {
-        throw new InvalidInput("body", "\"" + b.name() + "\" is there twice");
-      }
-    }
-    Set<String> glass = new HashSet<>();
-    for (Lens l : out.lenses) {
-      if (!glass.add(l.name().toLowerCase(Locale.ROOT))) {
-        throw new InvalidInput("lens", "\"" + l.name() + "\" is there twice");
-      }
-    }
+            lenses.stream().map(Lens::checked).toList(),
+            heads.stream().map(Head::checked).toList(),
+            media.stream().map(Medium::checked).toList());
+    mustBeOnce("body", out.bodies, CameraBody::name);
+    mustBeOnce("lens", out.lenses, Lens::name);
+    mustBeOnce("head", out.heads, Head::name);
+    mustBeOnce("medium", out.media, Medium::name);
     return out;
+  }
+
+  private static void mustBeFew(String field, List<?> all) {
+    if (all.size() > MOST) {
+      throw new InvalidInput(field, "are at most " + MOST);
+    }
+  }
+
+  private static <T> void mustBeOnce(String field, List<T> all, Function<T, String> name) {
+    Set<String> names = new HashSet<>();
+    for (T t : all) {
+      if (!names.add(name.apply(t).toLowerCase(Locale.ROOT))) {
+        throw new InvalidInput(field, "\"" + name.apply(t) + "\" is there twice");
+      }
+    }
+  }
+
+  /**
+   * The same with what another has: a body, lens, head or medium of it replaces the one of its
+   * name, others stay.
+   *
+   * @throws InvalidInput naming the field; nothing is taken then
+   */
+  public Kit with(Kit other) {
+    Kit o = other.checked();
+    return new Kit(
+            both(bodies, o.bodies, CameraBody::name),
+            both(lenses, o.lenses, Lens::name),
+            both(heads, o.heads, Head::name),
+            both(media, o.media, Medium::name))
+        .checked();
+  }
+
+  private static <T> List<T> both(List<T> here, List<T> there, Function<T, String> name) {
+    Map<String, T> out = new LinkedHashMap<>();
+    here.forEach(t -> out.put(name.apply(t).toLowerCase(Locale.ROOT), t));
+    there.forEach(t -> out.put(name.apply(t).toLowerCase(Locale.ROOT), t));
+    return List.copyOf(out.values());
   }
 
   /**
@@ -96,7 +138,7 @@ public record Kit(List<CameraBody> bodies, List<Lens> lenses) {
       out.add(now == null ? b : now);
     }
     out.addAll(read.values());
-    return new Kit(out, lenses).checked();
+    return new Kit(out, lenses, heads, media).checked();
   }
 
   /**
@@ -112,11 +154,11 @@ public record Kit(List<CameraBody> bodies, List<Lens> lenses) {
     for (int i = 0; i < out.size(); i++) {
       if (out.get(i).name().equals(now.name())) {
         out.set(i, out.get(i).recording(now));
-        return new Kit(out, lenses).checked();
+        return new Kit(out, lenses, heads, media).checked();
       }
     }
     out.add(now);
-    return new Kit(out, lenses).checked();
+    return new Kit(out, lenses, heads, media).checked();
   }
 
   private static CameraBody body(Map<String, String> r) {

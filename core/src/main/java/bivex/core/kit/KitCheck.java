@@ -4,6 +4,7 @@ import bivex.core.Said;
 import bivex.core.method.Plan;
 import bivex.core.method.Plan.Grade;
 import bivex.core.method.ShotSetting;
+import bivex.core.motion.HeadPasses;
 import bivex.core.optics.Raster;
 import bivex.core.optics.Reframe;
 import bivex.core.shoot.CameraData;
@@ -18,6 +19,11 @@ import java.util.Map;
 public final class KitCheck {
   /** A crop up to here is not seen; a fiftieth of the width. */
   private static final double SEEN_CROP = 1.02;
+
+  /**
+   * A head that is off by more leaves a join that no feather hides (common practice, no source).
+   */
+  private static final double MOST_FEATHERED_PX = 8;
 
   private KitCheck() {}
 
@@ -45,6 +51,13 @@ public final class KitCheck {
    */
   public record KitAnswer(String body, String mode, Grade grade, String figure, String remedy) {}
 
+  /**
+   * Whether a head that is there repeats a move well enough.
+   *
+   * @param head its name
+   */
+  public record KitHead(String head, Grade grade, String figure, String remedy) {}
+
   /** Whether a lens that is there is long, wide and near enough. */
   public record KitLens(Grade grade, String figure, String remedy) {}
 
@@ -70,28 +83,79 @@ public final class KitCheck {
                     Said.of("%s fps, %s", asked.rate.name(), asked.raster.text()),
                     plates.stream().map(Plan.Plate::label).toList(),
                     kit.bodies().stream()
-                        .map(b -> best(b, asked, plates, setting))
+                        .map(b -> best(b, asked, plates, setting, kit.media()))
                         .sorted(Comparator.comparing(KitAnswer::grade))
                         .toList(),
                     lens(plates, kit))));
     return List.copyOf(out);
   }
 
+  /**
+   * What the heads that are there do to a move that is repeated; empty where none is, or no head is
+   * known. An error of the head is seen as focal length in px times its tangent.
+   */
+  public static List<KitHead> heads(Plan plan, ShotSetting s, Kit kit) {
+    if (plan.checks().stream().noneMatch(Plan.Check::whileRolling)) {
+      return List.of();
+    }
+    double focal =
+        plan.plates().stream()
+            .map(p -> p.asks().camera().focalMm())
+            .filter(f -> f != null)
+            .mapToDouble(Double::doubleValue)
+            .max()
+            .orElse(0);
+    if (focal == 0) {
+      return List.of();
+    }
+    double focalPx = focal / s.sensorWidthMm() * s.delivery().width();
+    return kit.heads().stream()
+        .map(h -> head(h, focal, focalPx * Math.tan(Math.toRadians(h.repeatDeg()))))
+        .sorted(Comparator.comparing(KitHead::grade))
+        .toList();
+  }
+
+  private static KitHead head(Head h, double focal, double px) {
+    Grade grade =
+        px <= HeadPasses.HELD_PX
+            ? Grade.HOLDS
+            : px <= MOST_FEATHERED_PX ? Grade.DOUBTFUL : Grade.FAILS;
+    return new KitHead(
+        h.name(),
+        grade,
+        Said.of(
+            "off by up to %.1f px of the delivered picture at %.0f mm (%.3f°)",
+            px, focal, h.repeatDeg()),
+        switch (grade) {
+          case HOLDS -> "";
+          case DOUBTFUL ->
+              Said.of(
+                  "feather the joins at least %.0f px, or settle the passes on each other in post",
+                  Math.max(30, 6 * px));
+          case FAILS -> "lock the camera and make the move in post, or hire a head that repeats";
+        });
+  }
+
   private static KitAnswer best(
-      CameraBody body, Asked asked, List<Plan.Plate> plates, ShotSetting s) {
+      CameraBody body, Asked asked, List<Plan.Plate> plates, ShotSetting s, List<Medium> media) {
     List<CameraMode> fit =
         body.modes().stream().filter(m -> m.rate().compareTo(asked.rate) == 0).toList();
     if (fit.isEmpty()) {
       return slower(body, asked, s);
     }
     return fit.stream()
-        .map(m -> answer(body, m, asked, plates, s))
+        .map(m -> answer(body, m, asked, plates, s, media))
         .min(Comparator.comparing(KitAnswer::grade))
         .orElseThrow();
   }
 
   private static KitAnswer answer(
-      CameraBody body, CameraMode m, Asked asked, List<Plan.Plate> plates, ShotSetting s) {
+      CameraBody body,
+      CameraMode m,
+      Asked asked,
+      List<Plan.Plate> plates,
+      ShotSetting s,
+      List<Medium> media) {
     double reserve = Reframe.reserve(m.raster(), s.delivery(), 1);
     double wanted = Reframe.reserve(asked.raster, s.delivery(), 1);
     double crop = s.sensorWidthMm() / m.usedWidthMm();
@@ -132,13 +196,27 @@ public final class KitCheck {
               "%.0f ISO is over the %.0f you accept: %.1f stops more light",
               iso, (double) body.highestIso(), Math.log(iso / body.highestIso()) / Math.log(2)));
     }
+    List<Medium> fast = media.stream().filter(c -> c.megabits() >= m.megabits()).toList();
+    double held =
+        fast.stream().mapToDouble(c -> c.gigabytes() * c.count()).sum() / m.gigabytesAMinute();
+    if (!media.isEmpty() && fast.isEmpty()) {
+      doubts.add(Said.of("no card that is there takes %.0f Mb/s", m.megabits()));
+    }
+    double wantedMinutes = plates.stream().mapToDouble(p -> p.seconds() * p.takes()).sum() / 60;
+    if (!fast.isEmpty() && held < wantedMinutes) {
+      doubts.add(
+          Said.of(
+              "the cards hold %.0f min and its takes are %.0f: clear some between",
+              held, wantedMinutes));
+    }
     return new KitAnswer(
         body.name(),
         mode(m),
         doubts.isEmpty() ? Grade.HOLDS : Grade.DOUBTFUL,
         Said.of(
-            "%.2f source px a delivered one, crop %.2f×, %.1f GB a minute",
-            reserve, crop, m.gigabytesAMinute()),
+                "%.2f source px a delivered one, crop %.2f×, %.1f GB a minute",
+                reserve, crop, m.gigabytesAMinute())
+            + (fast.isEmpty() ? "" : Said.of(", %.0f min on the cards", held)),
         String.join("; ", doubts));
   }
 

@@ -3,8 +3,11 @@ package bivex.core.method;
 import bivex.core.Letters;
 import bivex.core.Said;
 import bivex.core.effort.Estimate;
+import bivex.core.effort.ShotStandard;
 import bivex.core.effort.TaskKind;
 import bivex.core.element.ElementSource;
+import bivex.core.light.MainsFlicker;
+import bivex.core.optics.Shutter;
 import bivex.core.script.GuideTrack;
 import bivex.core.script.SpokenLines;
 import bivex.core.shoot.CameraData;
@@ -63,21 +66,7 @@ public record Plan(
       }
       changed.add(p.asking(asks));
     }
-    return new Plan(
-        layers,
-        List.copyOf(changed),
-        matchSet,
-        List.copyOf(brief),
-        elements,
-        aids,
-        tasks,
-        data,
-        checks,
-        cautions,
-        sketch,
-        drawings,
-        effort,
-        setMinutes);
+    return made(List.copyOf(changed), List.copyOf(brief), tasks, checks, effort);
   }
 
   /**
@@ -152,6 +141,133 @@ public record Plan(
     return PlanEdit.of(this, setting, own, changed);
   }
 
+  /**
+   * The same as a camera records it that is set otherwise for this shot: plates without a rate of
+   * their own take its rate.
+   *
+   * @param s of the production
+   * @param r null where nothing is otherwise
+   */
+  public Plan recorded(ShotSetting s, ShotRecording r) {
+    if (r == null || !r.turns(s)) {
+      return this;
+    }
+    boolean any = plates.stream().anyMatch(p -> s.rate().equals(p.asks().camera().rate()));
+    if (!any) {
+      return this;
+    }
+    List<Plate> turned = plates.stream().map(p -> turned(p, s, r)).toList();
+    List<BriefLine> brief = new ArrayList<>(cameraBrief);
+    brief.add(new BriefLine("recorded", "Rate of this shot", r.rate().name(), r.reason()));
+    List<Check> more = new ArrayList<>(checks);
+    boolean clean = r.clean(s);
+    more.add(
+        new Check(
+            "check:recorded",
+            "Recorded at another rate",
+            clean ? Grade.HOLDS : Grade.DOUBTFUL,
+            r.conform(s),
+            clean
+                ? ""
+                : "Record a multiple of "
+                    + s.rate().name()
+                    + " fps, or try the frames that are made up on the fastest thing.",
+            "",
+            r.rate().name() + " fps, " + s.rate().name() + " fps",
+            "frame n of the cut lies at n × recorded rate ÷ shown rate; definition"));
+    shutter(turned)
+        .ifPresent(
+            t -> {
+              MainsFlicker.LampCheck lamps = MainsFlicker.check(s.mainsHz(), t, r.rate());
+              more.add(
+                  new Check(
+                      "check:recorded/lamps",
+                      "Lamps at that rate",
+                      lamps.steady() ? Grade.HOLDS : Grade.DOUBTFUL,
+                      lamps.words(),
+                      lamps.remedy(),
+                      "S7",
+                      text("%.0f Hz, %s, %s fps", s.mainsHz(), Shutter.text(t), r.rate().name()),
+                      "|sin x ÷ x|, x = π · 2 · mains · t: mean of a sinusoid over the exposure"));
+            });
+    return made(turned, List.copyOf(brief), tasks, List.copyOf(more), effort);
+  }
+
+  private static Plate turned(Plate p, ShotSetting s, ShotRecording r) {
+    if (!s.rate().equals(p.asks().camera().rate())) {
+      return p;
+    }
+    Double t = p.asks().camera().shutterSeconds();
+    PlateTerms asks = p.asks().with("rate", r.rate());
+    return p.asking(t == null ? asks : asks.with("shutterSeconds", r.shutter(t)));
+  }
+
+  private static Optional<Double> shutter(List<Plate> of) {
+    return of.stream()
+        .map(p -> p.asks().camera().shutterSeconds())
+        .filter(t -> t != null)
+        .findFirst();
+  }
+
+  /** Exposure that is asked of its plates, s; null where none is. */
+  public Double shutterSeconds() {
+    return shutter(plates).orElse(null);
+  }
+
+  /**
+   * The same with the hours that the finish of this shot asks for.
+   *
+   * @param standard null where nobody has said how closely it will be looked at
+   */
+  public Plan held(ShotSetting s, ShotStandard standard) {
+    if (standard == null) {
+      return this;
+    }
+    double factor = standard.factor(s.delivery(), s.rate());
+    List<Task> work = new ArrayList<>();
+    for (Task t : tasks) {
+      Estimate hours = ShotStandard.governs(t.kind()) ? t.hours().times(factor) : t.hours();
+      work.add(new Task(t.key(), t.label(), t.kind(), t.units(), t.difficulty(), hours));
+    }
+    Estimate sum = work.stream().map(Task::hours).reduce(Estimate.NONE, Estimate::plus);
+    List<Check> more = new ArrayList<>(checks);
+    more.add(
+        new Check(
+            "check:standard",
+            "How closely it is looked at",
+            Grade.HOLDS,
+            standard.said(s.delivery(), s.rate()),
+            "",
+            "",
+            standard.reason() + ", " + standard.by(),
+            "√(lines of detail ÷ 540), × 0.6 to 1 under a second, within 0.4 to 1.5; a planning"
+                + " default"));
+    return made(plates, cameraBrief, List.copyOf(work), List.copyOf(more), sum);
+  }
+
+  private Plan made(
+      List<Plate> plates,
+      List<BriefLine> brief,
+      List<Task> tasks,
+      List<Check> checks,
+      Estimate effort) {
+    return new Plan(
+        layers,
+        plates,
+        matchSet,
+        brief,
+        elements,
+        aids,
+        tasks,
+        data,
+        checks,
+        cautions,
+        sketch,
+        drawings,
+        effort,
+        setMinutes);
+  }
+
   /** The stack with its letters, A at the bottom. */
   static List<Layer> lettered(List<Layer> layers) {
     List<Layer> out = new ArrayList<>();
@@ -224,21 +340,7 @@ public record Plan(
             "S31",
             "times kept by " + lines.keptBy(),
             "intersection of the lines of different parts; definition"));
-    return new Plan(
-        layers,
-        plates,
-        matchSet,
-        cameraBrief,
-        elements,
-        aids,
-        tasks,
-        data,
-        List.copyOf(more),
-        cautions,
-        sketch,
-        drawings,
-        effort,
-        setMinutes);
+    return made(plates, cameraBrief, tasks, List.copyOf(more), effort);
   }
 
   private static String text(String format, Object... args) {

@@ -167,4 +167,60 @@ class KitTest {
         .isInstanceOf(InvalidInput.class)
         .hasMessageStartingWith("width");
   }
+
+  /** 35 mm on 36 mm into 1920 px is 1867 px; a twentieth of a degree of it is 1.63 px. */
+  @Test
+  void aHeadIsAsGoodAsItsErrorIsInPx() {
+    Kit heads =
+        new Kit(
+            List.of(),
+            List.of(),
+            List.of(
+                new Head("By hand", 1, 20), new Head("Slider", 0.05, 5), new Head("Robot", 0, 9)),
+            List.of());
+    List<KitCheck.KitHead> said =
+        KitCheck.heads(plan("A3", "focalMm", 35), SETTING, heads.checked());
+    assertThat(said)
+        .extracting(KitCheck.KitHead::head, KitCheck.KitHead::grade)
+        .containsExactly(
+            tuple("Robot", Grade.HOLDS),
+            tuple("Slider", Grade.DOUBTFUL),
+            tuple("By hand", Grade.FAILS));
+    assertThat(said.get(1).figure()).contains("1.6 px", "35 mm");
+    assertThat(KitCheck.heads(plan("A1"), SETTING, heads)).isEmpty();
+  }
+
+  /** 400 Mb/s are 3 GB a minute: two cards of 60 GB hold 40 minutes. */
+  @Test
+  void cardsTakeAModeOrDoNot() {
+    Kit fast = new Kit(KIT.bodies(), List.of(), List.of(), List.of(new Medium("Card", 60, 500, 2)));
+    KitCheck.KitAnswer a = KitCheck.of(plan("A1"), SETTING, fast).get(0).answers().get(0);
+    assertThat(a.grade()).isEqualTo(Grade.HOLDS);
+    assertThat(a.figure()).contains("40 min on the cards");
+    Kit slow = new Kit(KIT.bodies(), List.of(), List.of(), List.of(new Medium("Card", 60, 300, 2)));
+    KitCheck.KitAnswer b = KitCheck.of(plan("A1"), SETTING, slow).get(0).answers().get(0);
+    assertThat(b.grade()).isEqualTo(Grade.DOUBTFUL);
+    assertThat(b.remedy()).contains("no card that is there takes 400 Mb/s");
+    Kit small = new Kit(KIT.bodies(), List.of(), List.of(), List.of(new Medium("Card", 1, 500, 1)));
+    assertThat(KitCheck.of(plan("A1"), SETTING, small).get(0).answers().get(0).remedy())
+        .contains("clear some between");
+  }
+
+  @Test
+  void whatComesInReplacesWhatHasItsName() {
+    Kit with =
+        KIT.with(
+            new Kit(
+                List.of(new CameraBody("body a", 100, 200, WHOLE.modes())),
+                List.of(),
+                List.of(new Head(" Head ", 0.1, 4)),
+                List.of()));
+    assertThat(with.bodies()).extracting(CameraBody::baseIso).containsExactly(100, 400);
+    assertThat(with.lenses()).isEqualTo(KIT.lenses());
+    assertThat(with.heads()).containsExactly(new Head("Head", 0.1, 4));
+    assertThatThrownBy(
+            () -> KIT.with(new Kit(List.of(), List.of(), List.of(new Head("H", 20, 4)), List.of())))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("repeatDeg");
+  }
 }

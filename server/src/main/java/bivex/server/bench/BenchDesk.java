@@ -660,7 +660,7 @@ public class BenchDesk {
     return BenchSheets.view(setLimits.findById(j.setup).orElse(null)).limits();
   }
 
-  private BenchJob view(BenchJobs.Job j) {
+  BenchJob view(BenchJobs.Job j) {
     boolean done = j.stand == BenchJobs.Stand.DONE;
     return new BenchJob(
         j.id,

@@ -13,6 +13,7 @@ import bivex.server.keep.TakeEntries;
 import bivex.server.keep.TakeEntry;
 import bivex.server.keep.TakeStill;
 import bivex.server.keep.TakeStills;
+import bivex.server.keep.TestCandidate;
 import bivex.server.live.Journal;
 import java.time.Clock;
 import java.util.Arrays;
@@ -115,6 +116,17 @@ public class Codings {
 
   Coding still(TakeStill s) {
     return of(s.productionId).still(s, takes.findById(s.takeId).orElse(null));
+  }
+
+  /** Of what is tried in a camera test. */
+  Coding candidate(TestCandidate c) {
+    return Coding.of(
+        Coding.Told.NOTHING,
+        c.profile,
+        c.told(),
+        c.camera.profile(),
+        of(c.productionId).of(c.productionId),
+        c.still());
   }
 
   Coding clip(TakeClip c) {

@@ -236,29 +236,49 @@ public class ShotBook {
   }
 
   private static Plan byHand(Production p, Shot s) {
-    ShotSetting setting = p.setting(s.cutFrames);
+    ShotSetting setting = p.setting(s);
     return MethodBook.derive(setting, List.of()).edited(setting, s.ownItems, List.of());
   }
 
   /** The plan before any way out of it was taken. */
   private static Plan asked(Production p, Shot s, boolean pictures) {
     return derived(p, s, pictures)
-        .edited(p.setting(s.cutFrames), s.ownItems, s.planChanges)
+        .edited(p.setting(s), s.ownItems, s.planChanges)
         .with(s.planned)
         .spoken(s.spoken);
   }
 
-  /** The plan as its methods derive it, before anybody said anything of it. */
+  /** The plan as its methods derive it, before anybody changed anything of it. */
   public static Plan derived(Production p, Shot s, boolean pictures) {
-    return pictures
-        ? MethodBook.derive(p.setting(s.cutFrames), s.methods, true)
-        : Plans.of(p.setting(s.cutFrames), s.methods);
+    ShotSetting setting = p.setting(s);
+    return told(
+        pictures ? MethodBook.derive(setting, s.methods, true) : Plans.of(setting, s.methods),
+        setting,
+        s);
+  }
+
+  /**
+   * Exposure its methods ask for at the production's rate, s; null where none is asked or they
+   * cannot be derived.
+   */
+  public static Double exposure(Production p, Shot s) {
+    try {
+      return Plans.of(p.setting(s), s.methods).shutterSeconds();
+    } catch (InvalidInput e) {
+      return null;
+    }
+  }
+
+  /** A plan with what the camera records for its shot, and how closely that is looked at. */
+  public static Plan told(Plan plan, ShotSetting setting, Shot s) {
+    return plan.recorded(setting, s.recording).held(setting, s.standard);
   }
 
   /** What a slate would have against its set if it were logged now; nothing is kept. */
   public List<MatchGuard.Finding> slate(
       Production production, UUID shot, UUID setup, String plate, CameraData camera) {
-    Plan plan = one(production, shot).plan();
+    Page page = one(production, shot);
+    Plan plan = page.plan();
     List<Take> set =
         new ArrayList<>(
             takes.lines(production.id, List.of(shot)).stream()
@@ -269,7 +289,9 @@ public class ShotBook {
         new Take(SLATE, plate, 1, clock.instant(), camera, Take.Call.NONE, 0, setup.toString()));
     List<TouchEntry> touched =
         takes.touches(production.id).stream().filter(t -> t.setupId.equals(setup)).toList();
-    return review(production, plan, set, touched, measures.lastWords(production.id)).of(SLATE);
+    return review(
+            production.setting(page.shot()), plan, set, touched, measures.lastWords(production.id))
+        .of(SLATE);
   }
 
   /** Takes of a production with their last call, for those who look beyond one shot. */
@@ -278,15 +300,15 @@ public class ShotBook {
   }
 
   private static MatchReview review(
-      Production production,
+      ShotSetting setting,
       Plan plan,
       List<Take> set,
       List<TouchEntry> touched,
       List<PlateMeasures.LastWord> measured) {
     MatchGuard.Optics optics =
         new MatchGuard.Optics(
-            production.capture(),
-            production.sensorWidthMm,
+            setting.capture(),
+            setting.sensorWidthMm(),
             plan.matchSet().backgroundM() > 0 ? plan.matchSet().backgroundM() : null);
     List<MatchReview.TouchEvent> touches =
         touched.stream()
@@ -404,7 +426,7 @@ public class ShotBook {
       fault = e.getMessage();
     }
     List<Take> takes = called.stream().map(l -> l.take(production.frameRate())).toList();
-    MatchReview match = match(production, plan, called, touchesOf, measuredOf);
+    MatchReview match = match(production, s, plan, called, touchesOf, measuredOf);
     plan = plan.taking(WayOut.needed(s.waysOut, match.inHand(takes)));
     ShotFacts.Version version =
         v == null
@@ -483,6 +505,7 @@ public class ShotBook {
    */
   private static MatchReview match(
       Production production,
+      Shot s,
       Plan plan,
       List<TakeEntries.Line> called,
       Map<UUID, List<TouchEntry>> touchesOf,
@@ -498,7 +521,7 @@ public class ShotBook {
       out =
           out.and(
               review(
-                  production,
+                  production.setting(s),
                   plan,
                   called.stream()
                       .filter(l -> group.contains(l.setupId()))

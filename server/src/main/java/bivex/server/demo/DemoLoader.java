@@ -107,6 +107,7 @@ public class DemoLoader implements ApplicationRunner {
   private final ClipDesk clips;
   private final ThrowDesk throwing;
   private final LeanDesk leaning;
+  private final DemoPreparation preparation;
   private final TransactionTemplate transaction;
   private final Map<String, UUID> codes = new LinkedHashMap<>();
   private String source;
@@ -138,6 +139,7 @@ public class DemoLoader implements ApplicationRunner {
       ClipDesk clips,
       ThrowDesk throwing,
       LeanDesk leaning,
+      DemoPreparation preparation,
       TransactionTemplate transaction,
       Clock clock) {
     this.clock = clock;
@@ -145,6 +147,7 @@ public class DemoLoader implements ApplicationRunner {
     this.clips = clips;
     this.throwing = throwing;
     this.leaning = leaning;
+    this.preparation = preparation;
     this.board = board;
     this.tally = tally;
     this.properties = properties;
@@ -171,6 +174,7 @@ public class DemoLoader implements ApplicationRunner {
     }
     LOG.info("Loading the demo production");
     // All or nothing: a demo that is half there would look like a broken production.
+    UUID[] test = new UUID[1];
     transaction.executeWithoutResult(
         s -> {
           try {
@@ -178,10 +182,12 @@ public class DemoLoader implements ApplicationRunner {
             script(p);
             shoot();
             versions();
+            test[0] = preparation.load(mara, piotr, codes);
           } catch (IOException e) {
             throw new UncheckedIOException(e);
           }
         });
+    preparation.measure(test[0], piotr);
     LOG.info("Demo production loaded");
   }
 
@@ -195,7 +201,7 @@ public class DemoLoader implements ApplicationRunner {
     Production p =
         ProductionDesk.make(new ProductionDesk.NewProduction("TK", "The Tidekeeper", "24"));
     p.dueOn = LocalDate.now(clock).plusDays(24);
-    p.kit = Kit.NONE.reading(KitDesk.rows(resource("cameras.csv")));
+    p.kit = DemoPreparation.equipped(Kit.NONE.reading(KitDesk.rows(resource("cameras.csv"))));
     productions.save(p);
     mara = person(p, "mara", "Mara Quill", Role.PRODUCER);
     person(p, "tobin", "Tobin Ashe", Role.COORDINATOR);

@@ -3,9 +3,11 @@ package bivex.server.export;
 import bivex.core.InvalidInput;
 import bivex.core.kit.Kit;
 import bivex.core.kit.KitCheck;
+import bivex.core.method.ShotSetting;
 import bivex.core.tally.Sheets;
 import bivex.server.access.Member;
 import bivex.server.book.ShotBook;
+import bivex.server.http.Json;
 import bivex.server.http.Problems;
 import bivex.server.keep.Production;
 import bivex.server.keep.Productions;
@@ -22,8 +24,10 @@ import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.DeserializationFeature;
 
-/** Cameras and lenses of a production, and what they can do of a plan. */
+/** Cameras, lenses, heads and cards of a production, and what they can do of a plan. */
 @Component
 public class KitDesk {
   private final Productions productions;
@@ -97,6 +101,36 @@ public class KitDesk {
     return rows;
   }
 
+  /**
+   * Cameras, lenses, heads and cards out of a file of them; what is of a name that is not in it
+   * stays. All or nothing.
+   */
+  @Transactional
+  public KitView take(Member me, String json) {
+    productions.hold(me.productionId());
+    Production p = productions.findById(me.productionId()).orElseThrow();
+    Kit in;
+    try {
+      in =
+          Json.MAPPER
+              .readerFor(Kit.class)
+              .with(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
+              .readValue(json);
+    } catch (JacksonException e) {
+      throw new InvalidInput("file", "is no list of cameras: " + e.getOriginalMessage());
+    }
+    if (in == null) {
+      throw new InvalidInput("file", "is empty");
+    }
+    return kept(me, p, p.kit.with(in));
+  }
+
+  /** All of it as a file. */
+  @Transactional(readOnly = true)
+  public byte[] json(Member me) {
+    return Json.MAPPER.writerWithDefaultPrettyPrinter().writeValueAsBytes(me.production().kit);
+  }
+
   private KitView kept(Member me, Production p, Kit kit) {
     p.kit = kit;
     productions.saveAndFlush(p);
@@ -118,10 +152,21 @@ public class KitDesk {
         me.production().lists);
   }
 
-  /** What the cameras can do of the plan of a shot. */
+  /**
+   * What is there against a plan.
+   *
+   * @param needs of its rates, rasters and lenses
+   * @param heads that repeat its move; empty where it has none
+   */
+  public record KitAnswers(List<KitCheck.KitNeed> needs, List<KitCheck.KitHead> heads) {}
+
+  /** What is there can do of the plan of a shot. */
   @Transactional(readOnly = true)
-  public List<KitCheck.KitNeed> needs(UUID shot, Member me) {
+  public KitAnswers needs(UUID shot, Member me) {
     ShotBook.Page p = book.one(me.production(), shot);
-    return KitCheck.of(p.plan(), me.production().setting(p.shot().cutFrames), me.production().kit);
+    ShotSetting setting = me.production().setting(p.shot());
+    return new KitAnswers(
+        KitCheck.of(p.plan(), setting, me.production().kit),
+        KitCheck.heads(p.plan(), setting, me.production().kit));
   }
 }

@@ -6,13 +6,11 @@ import static bivex.core.crew.Role.FLOOR;
 import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.kit.Kit;
-import bivex.core.kit.KitCheck;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
 import bivex.server.http.Download;
 import bivex.server.http.Problems;
 import java.io.IOException;
-import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.springframework.http.MediaType;
@@ -78,10 +76,26 @@ public class KitResource {
     return Problems.tagged(found.version(), found);
   }
 
+  /** All of it as a file. */
+  @GetMapping(path = "/kit.json", produces = Download.JSON)
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  public ResponseEntity<byte[]> json(Member me) {
+    return Download.of(desk.json(me), me.production().code + "-cameras.json", Download.JSON);
+  }
+
+  /** What such a file has; what is of a name that is not in it stays. All or nothing. */
+  @PostMapping(path = "/kit.json", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+  @Allowed({PRODUCER, COORDINATOR, FLOOR})
+  public ResponseEntity<KitDesk.KitView> take(Member me, @RequestParam("file") MultipartFile file)
+      throws IOException {
+    KitDesk.KitView found = desk.take(me, DayTakes.text(file));
+    return Problems.tagged(found.version(), found);
+  }
+
   /** What they can do of the plan of a shot. */
   @GetMapping("/shots/{shot}/cameras")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  public List<KitCheck.KitNeed> needs(@PathVariable UUID shot, Member me) {
+  public KitDesk.KitAnswers needs(@PathVariable UUID shot, Member me) {
     return desk.needs(shot, me);
   }
 }

@@ -3,6 +3,7 @@ package bivex.server.keep;
 import bivex.core.cue.CueWords;
 import bivex.core.effort.EffortRates;
 import bivex.core.kit.Kit;
+import bivex.core.method.MethodDefault;
 import bivex.core.method.ShotSetting;
 import bivex.core.optics.Raster;
 import bivex.core.tally.Costs;
@@ -16,9 +17,11 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Version;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.List;
 import java.util.UUID;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
 
 /** A picture that is made, with the numbers all its shots share. */
 @Entity
@@ -47,9 +50,13 @@ public class Production {
   public Double budget;
   public String currency = Costs.UNKNOWN.currency();
 
-  /** Cameras and lenses that are really there. */
+  /** Cameras, lenses, heads and cards that are really there. */
   @Convert(converter = Cameras.class)
   public Kit kit = Kit.NONE;
+
+  /** Numbers that methods start from here. */
+  @Convert(converter = Defaults.class)
+  public List<MethodDefault> methodDefaults = List.of();
 
   @Convert(converter = Cues.class)
   public CueWords cueWords = CueWords.SHIPPED_ONLY;
@@ -91,14 +98,39 @@ public class Production {
         effortRates);
   }
 
+  /** The numbers a shot starts from, with what its camera records otherwise. */
+  public ShotSetting setting(Shot s) {
+    ShotSetting usual = setting(s.cutFrames);
+    return s.recording == null ? usual : s.recording.on(usual);
+  }
+
   /** What is paid. */
   public Costs costs() {
     return new Costs(hourRate, setHourRate, budget, currency);
   }
 
-  /** Cameras and lenses as JSON text. */
+  /**
+   * Cameras, lenses, heads and cards as JSON text; until version 1 there were no heads and cards.
+   */
   static class Cameras extends JsonColumn<Kit> {
     Cameras() {
+      super(2, new TypeReference<>() {});
+    }
+
+    @Override
+    protected JsonNode upgrade(int from, JsonNode value) {
+      for (String since : List.of("heads", "media")) {
+        if (!value.has(since)) {
+          ((ObjectNode) value).putArray(since);
+        }
+      }
+      return value;
+    }
+  }
+
+  /** Numbers of methods as JSON text. */
+  static class Defaults extends JsonColumn<List<MethodDefault>> {
+    Defaults() {
       super(1, new TypeReference<>() {});
     }
   }

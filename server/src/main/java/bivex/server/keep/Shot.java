@@ -1,9 +1,11 @@
 package bivex.server.keep;
 
+import bivex.core.effort.ShotStandard;
 import bivex.core.method.MethodChoice;
 import bivex.core.method.OwnItem;
 import bivex.core.method.PlanChange;
 import bivex.core.method.PlannedDifference;
+import bivex.core.method.ShotRecording;
 import bivex.core.method.WayOut;
 import bivex.core.script.SpokenLines;
 import jakarta.persistence.Convert;
@@ -54,6 +56,20 @@ public class Shot {
   @Convert(converter = Spoken.class)
   public SpokenLines spoken;
 
+  /** What its camera records otherwise; null while it is as for the production. */
+  @Convert(converter = Recording.class)
+  public ShotRecording recording;
+
+  /** How closely it is looked at; null while nobody has said. */
+  @Convert(converter = Standard.class)
+  public ShotStandard standard;
+
+  /** Music it is made to; null for none. */
+  public UUID musicId;
+
+  /** Time of that music at the first frame of the cut, s. */
+  public Double musicStart;
+
   /** Highest number of a version that was taken back; none is given twice. */
   public int numbersUsed;
 
@@ -62,6 +78,20 @@ public class Shot {
   /** Lines with their times. */
   static class Spoken extends JsonColumn<SpokenLines> {
     Spoken() {
+      super(1, new TypeReference<>() {});
+    }
+  }
+
+  /** Rate, picture and sensor of its own. */
+  static class Recording extends JsonColumn<ShotRecording> {
+    Recording() {
+      super(1, new TypeReference<>() {});
+    }
+  }
+
+  /** Its standard. */
+  static class Standard extends JsonColumn<ShotStandard> {
+    Standard() {
       super(1, new TypeReference<>() {});
     }
   }

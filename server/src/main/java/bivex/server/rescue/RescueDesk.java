@@ -280,7 +280,7 @@ public class RescueDesk {
       Rescue.Wanted wanted =
           new Rescue.Wanted(
               plate,
-              p.capture(),
+              p.setting(page.shot()).capture(),
               p.delivery(),
               p.frameRate(),
               Math.max(1, frames),

@@ -5,6 +5,7 @@ import bivex.core.method.HouseMethod;
 import bivex.core.method.Method;
 import bivex.core.method.MethodBook;
 import bivex.core.method.MethodChoice;
+import bivex.core.method.MethodDefault;
 import bivex.server.access.Member;
 import bivex.server.keep.HouseMethodRow;
 import bivex.server.keep.HouseMethodRows;
@@ -91,9 +92,13 @@ public class HouseMethodDesk {
 
   /**
    * Choices as somebody asks for them, with the methods of the house as they are; what a shot has
-   * already stays what it was planned with.
+   * already stays what it was planned with, and what is new starts from the numbers that were found
+   * good here.
+   *
+   * @param good of the production
    */
-  List<MethodChoice> chosen(List<MethodChoice> asked, List<MethodChoice> had) {
+  List<MethodChoice> chosen(
+      List<MethodChoice> asked, List<MethodChoice> had, List<MethodDefault> good) {
     if (asked == null) {
       return List.of();
     }
@@ -102,7 +107,11 @@ public class HouseMethodDesk {
             .map(r -> r.made)
             .collect(Collectors.toMap(HouseMethod::id, Function.identity()));
     had.stream().filter(c -> c.house() != null).forEach(c -> known.put(c.method(), c.house()));
-    return MethodChoice.numbered(asked.stream().map(c -> c.of(known.get(c.method()))).toList());
+    return MethodChoice.numbered(
+        asked.stream()
+            .map(c -> c.of(known.get(c.method())))
+            .map(c -> c.use() == 0 ? MethodDefault.on(c, good) : c)
+            .toList());
   }
 
   /** Keeps the plan of a shot as a method. */
@@ -116,7 +125,7 @@ public class HouseMethodDesk {
             in.name(),
             in.rightWhen(),
             in.words(),
-            me.production().setting(s.cutFrames),
+            me.production().setting(s),
             s.methods,
             s.ownItems,
             s.planChanges));

@@ -4,6 +4,7 @@ import bivex.core.InvalidInput;
 import bivex.core.method.Method;
 import bivex.core.method.MethodBook;
 import bivex.core.method.MethodChoice;
+import bivex.core.method.MethodDefault;
 import bivex.core.method.Plan;
 import bivex.core.method.ShotSetting;
 import bivex.core.parameter.Parameter;
@@ -37,7 +38,9 @@ public class MethodDesk {
   private static OptionView option(Production p, Shot s, MethodBook.Suggestion w) {
     try {
       Plan plan =
-          MethodBook.derive(p.setting(s.cutFrames), List.of(MethodChoice.usual(w.method())));
+          MethodBook.derive(
+              p.setting(s),
+              List.of(MethodDefault.on(MethodChoice.usual(w.method()), p.methodDefaults)));
       List<String> risks =
           new ArrayList<>(
               plan.checks().stream()
@@ -51,7 +54,7 @@ public class MethodDesk {
           w.method().id(),
           w.method().name(),
           w.found(),
-          MethodBook.derive(p.setting(s.cutFrames), List.of()),
+          MethodBook.derive(p.setting(s), List.of()),
           List.of(),
           e.getMessage());
     }
@@ -99,8 +102,9 @@ public class MethodDesk {
     Shot s = shot == null ? null : shots.require(shot, me.productionId());
     return Prefill.of(
         Reckoner.find(sum),
-        me.production()
-            .setting(s == null ? ShotSetting.usualCut(me.production().frameRate()) : s.cutFrames),
+        s == null
+            ? me.production().setting(ShotSetting.usualCut(me.production().frameRate()))
+            : me.production().setting(s),
         s == null ? List.of() : s.methods);
   }
 

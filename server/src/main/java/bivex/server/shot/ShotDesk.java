@@ -4,6 +4,7 @@ import bivex.core.InvalidInput;
 import bivex.core.ItemKey;
 import bivex.core.method.MethodBook;
 import bivex.core.method.MethodChoice;
+import bivex.core.method.MethodDefault;
 import bivex.core.method.OwnItem;
 import bivex.core.method.Plan;
 import bivex.core.method.PlanChange;
@@ -237,7 +238,11 @@ public class ShotDesk {
             ShotSetting.usualCut(me.production().frameRate()),
             null);
     if (in.method() != null) {
-      s.methods = List.of(new MethodChoice(MethodBook.find(in.method()).id(), Map.of(), ""));
+      s.methods =
+          List.of(
+              MethodDefault.on(
+                  MethodChoice.usual(MethodBook.find(in.method())),
+                  me.production().methodDefaults));
       shots.saveAndFlush(s);
     }
     journal.record(me, "marked", "shot", s.id.toString(), s.code, Journal.Touches.shot(s.id));
@@ -272,7 +277,7 @@ public class ShotDesk {
           .forEach(i -> i.endedAt = clock.instant());
     }
     s.omitted = in.omitted();
-    s.methods = house.chosen(in.methods(), s.methods);
+    s.methods = house.chosen(in.methods(), s.methods, me.production().methodDefaults);
     ShotBook.plan(me.production(), s, false);
     shots.saveAndFlush(s);
     journal.record(
@@ -327,7 +332,12 @@ public class ShotDesk {
   public Plan whatIf(UUID shot, Member me, ShotEdit in) {
     Shot s = shots.require(shot, me.productionId());
     ShotSetting setting = me.production().setting(in.cutFrames());
-    return MethodBook.derive(setting, house.chosen(in.methods(), s.methods))
+    setting = s.recording == null ? setting : s.recording.on(setting);
+    return ShotBook.told(
+            MethodBook.derive(
+                setting, house.chosen(in.methods(), s.methods, me.production().methodDefaults)),
+            setting,
+            s)
         .edited(setting, s.ownItems, s.planChanges)
         .with(s.planned);
   }
@@ -345,7 +355,7 @@ public class ShotDesk {
     try {
       return ShotBook.derived(p, s, false);
     } catch (InvalidInput e) {
-      return MethodBook.derive(p.setting(s.cutFrames), List.of());
+      return MethodBook.derive(p.setting(s), List.of());
     }
   }
 

@@ -2,6 +2,7 @@ package bivex.server.shot;
 
 import bivex.core.effort.Estimate;
 import bivex.core.effort.Forecast;
+import bivex.core.kit.TestStand;
 import bivex.core.method.MethodChoice;
 import bivex.core.method.Plan;
 import bivex.core.script.Screenplay;
@@ -10,6 +11,7 @@ import bivex.core.shot.Stage;
 import bivex.server.access.Member;
 import bivex.server.book.Screenplays;
 import bivex.server.book.ShotBook;
+import bivex.server.book.TestStandings;
 import bivex.server.http.Pages;
 import bivex.server.keep.Draft;
 import bivex.server.keep.Mark;
@@ -35,9 +37,12 @@ public class ShotLists {
   private final Shots shots;
   private final Screenplays screenplays;
   private final ShotBook book;
+  private final TestStandings standings;
   private final Clock clock;
 
-  ShotLists(Shots shots, Screenplays screenplays, ShotBook book, Clock clock) {
+  ShotLists(
+      Shots shots, Screenplays screenplays, ShotBook book, TestStandings standings, Clock clock) {
+    this.standings = standings;
     this.shots = shots;
     this.screenplays = screenplays;
     this.book = book;
@@ -107,12 +112,23 @@ public class ShotLists {
       UUID shot, String code, String title, OwedItem item, String setup, LocalDate day) {}
 
   /**
+   * A camera test that is not decided.
+   *
+   * @param next what is to be done
+   * @param before day that needs its answer; null while none is planned
+   */
+  public record OwedTest(
+      UUID id, String question, String next, LocalDate before, boolean late, List<String> codes) {}
+
+  /**
+   * @param tests that are not decided, those first that are wanted first
    * @param total open things
    * @param forecast when the open work would be done
    * @param risk how it stands against the delivery date, in words
    * @param late whether somebody must act on it
    */
   public record OwedPage(
+      List<OwedTest> tests,
       List<OwedLine> lines,
       int total,
       int page,
@@ -254,6 +270,18 @@ public class ShotLists {
     LocalDate due = me.production().dueOn;
     Pages.Slice<OwedLine> slice = Pages.of(lines, page, size);
     return new OwedPage(
+        standings.of(me, pages).stream()
+            .filter(t -> t.stand().stand() != TestStand.Stand.DECIDED)
+            .map(
+                t ->
+                    new OwedTest(
+                        t.test().id,
+                        t.test().question,
+                        t.stand().next(),
+                        t.stand().before(),
+                        t.stand().late(),
+                        t.shots().stream().map(p -> p.shot().code).toList()))
+            .toList(),
         slice.lines(),
         slice.total(),
         slice.page(),

@@ -107,7 +107,7 @@ public class Tallies {
                   Tally.Dear d =
                       Tally.dear(
                           i,
-                          p.setting(x.shot().cutFrames),
+                          p.setting(x.shot()),
                           x.shot().title + " " + x.excerpt(),
                           x.shot().methods,
                           costs);
