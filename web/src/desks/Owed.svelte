@@ -158,7 +158,7 @@
           <span class="soft mono small">{moment(j.at)}</span><span
             >{j.who}
             {j.action}
-            {j.subject === 'shot' || j.subject === 'version' || j.subject === 'take' ? '' : j.subject}
+            {['shot', 'version', 'take', 'test', 'music'].includes(j.subject) ? '' : j.subject}
             {j.detail}</span
           >
         </li>

@@ -5,6 +5,7 @@
   import { house } from '../house.svelte';
   import { markNamed } from '../refused';
   import { frame as foot, queries } from '../state.svelte';
+  import { count } from '../words';
   import { Typed } from '../typed.svelte';
   import Sheet from './Sheet.svelte';
 
@@ -125,7 +126,7 @@
           <span class="soft"
             >{m.said}, {m.beats} beats{m.phrases.length
               ? ` · ${m.phrases.map((p) => `${p.label} at ${String(p.at)} s`).join(', ')}`
-              : ''} · {m.by} · {m.shots} shots</span
+              : ''} · {m.by} · {count(m.shots, 'shot')}</span
           ></span
         >
         {#if may && m.shots === 0}<button
@@ -162,10 +163,10 @@
           /></label
         >{/each}
       <div class="wide">
-        <label class="small"
-          >Play from this device while you tap (it is not sent)
-          <input
+        <label class="tight btn"
+          >Play from this device while you tap<input
             type="file"
+            class="sr-only"
             accept="audio/*"
             onchange={(e) => {
               const file = e.currentTarget.files?.[0];
@@ -174,6 +175,7 @@
             }}
           /></label
         >
+        <span class="small soft">It is not sent. Without it, tap to what you hear.</span>
         {#if playing}<audio class="mt-1 w-full" controls src={playing} bind:this={sound}></audio>{/if}
         <p class="mt-2 flex items-center gap-2">
           <button type="button" class="btn" onclick={tap}>Tap the beat <kbd>t</kbd></button>

@@ -132,13 +132,12 @@
   {#if s.standard}
     <h2 class="mt-3">How closely it is looked at</h2>
     <p class="small">
-      {s.said.charAt(0).toUpperCase() + s.said.slice(1)}.
-      <span class="soft">{s.standard.reason}, {s.standard.by}</span>
+      {s.standard.reason}, {s.standard.by} <span class="soft">(its sum is below)</span>
       {#if mayJudge}<button class="tight bare btn" onclick={() => void judge(true)}>Take it back</button>{/if}
     </p>
   {/if}
   {#if mayRecord}<details class="mt-2">
-      <summary class="small soft">Record this shot otherwise</summary>
+      <summary class="small soft py-1">Record this shot otherwise</summary>
       <form
         class="fields"
         aria-label="What the camera records"
@@ -169,7 +168,7 @@
       </form>
     </details>{/if}
   {#if mayJudge}<details class="mt-1">
-      <summary class="small soft">Say how closely it is looked at</summary>
+      <summary class="small soft py-1">Say how closely it is looked at</summary>
       <form
         class="fields"
         aria-label="How closely it is looked at"

@@ -173,6 +173,12 @@
     }
   }
 
+  /** With its sign, and none for what rounds to nothing. */
+  function signed(v: number, decimals: number): string {
+    const text = v.toFixed(decimals);
+    return Number(text) === 0 ? (0).toFixed(decimals) : v > 0 ? `+${text}` : text;
+  }
+
   function camera(c: Schemas['CameraData']): string {
     const all = c as unknown as Record<string, unknown>;
     return FIELDS.filter((f) => shown(all, f) !== '')
@@ -211,28 +217,33 @@
     </p>
     <div class="tried">
       {#each t.candidates as c (c.id)}
+        {@const first = c.place === t.candidates[0]?.place}
         <article class:taken={c.id === t.taken}>
           {#if c.picture}<img
               src="{base}/{t.id}/candidates/{c.id}/picture?{c.width}x{c.height}"
               alt="What {c.label} looks like"
               loading="lazy"
             />{:else}<div class="empty soft small">no picture yet</div>{/if}
-          <h3>{c.label}{c.place === t.candidates[0]?.place ? ' · the others are held against it' : ''}</h3>
+          <h3 class="mt-1">{c.label}{first ? ' · the others are held against it' : ''}</h3>
           <p class="small soft">{camera(c.camera)}</p>
           {#if c.reading}<dl class="small">
               <dt>Noise</dt>
               <dd>{c.reading.noise === null ? 'not told' : `${c.reading.noise.toFixed(2)} %`}</dd>
               <dt>Sharpness</dt>
               <dd>
-                {c.reading.softerPx === null
-                  ? 'not told'
-                  : `${c.reading.softerPx > 0 ? '+' : ''}${c.reading.softerPx.toFixed(1)} px of blur`}
+                {first
+                  ? 'the first'
+                  : c.reading.softerPx === null
+                    ? 'not told'
+                    : `${signed(c.reading.softerPx, 1)} px of blur`}
               </dd>
               <dt>Light</dt>
               <dd>
-                {c.reading.stops === null
-                  ? 'not told'
-                  : `${c.reading.stops > 0 ? '+' : ''}${c.reading.stops.toFixed(2)} stops`}
+                {first
+                  ? 'the first'
+                  : c.reading.stops === null
+                    ? 'not told'
+                    : `${signed(c.reading.stops, 2)} stops`}
               </dd>
               <dt>Flicker</dt>
               <dd>

@@ -251,7 +251,7 @@ class ShotsDeskTest extends DeskTests {
     sheet.getByLabel("Width, px").fill("3840");
     sheet.getByLabel("Height, px").fill("2160");
     sheet.getByLabel("Sensor read, mm").fill("36");
-    sheet.getByLabel("Mb/s").fill("400");
+    sheet.getByLabel("Mb/s", new Locator.GetByLabelOptions().setExact(true)).fill("400");
     sheet.getByLabel("Bits", new Locator.GetByLabelOptions().setExact(true)).fill("10");
     in(sheet, "Add this mode").click();
     assertThat(sheet.getByRole(AriaRole.ALERT)).containsText("must be frames a second");
@@ -266,8 +266,19 @@ class ShotsDeskTest extends DeskTests {
     Browsers.accessible(p, "cameras of the production");
     in(sheet, "Add this lens").click();
     assertThat(sheet).containsText("24 to 70 mm, f/2.8, from 0.4 m");
+    sheet
+        .getByLabel("Cards", new Locator.GetByLabelOptions().setExact(true))
+        .locator("input[name=medium]")
+        .fill("Card 512");
+    sheet.getByLabel("Each holds, GB").fill("512");
+    sheet.getByLabel("Takes, Mb/s").fill("350");
+    sheet.getByLabel("How many").fill("2");
+    in(sheet, "Add these cards").click();
+    assertThat(sheet).containsText("2 of 512 GB, 350 Mb/s");
     p.keyboard().press("Escape");
     Locator section = p.locator(".lower > section").nth(1);
+    // Two cards of 512 GB at 300 Mb/s, which are 2.25 GB a minute.
+    assertThat(section).containsText("455 min on the cards");
     assertThat(section).containsText("19 mm for 35 mm, or 1.80× the distance");
     assertThat(section).containsText("50 % of the frames that are read are made up");
     assertThat(section).containsText("Short zoom");

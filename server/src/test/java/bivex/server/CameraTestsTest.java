@@ -7,11 +7,15 @@ import static org.assertj.core.api.Assertions.within;
 import bivex.core.crew.Role;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.UUID;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
@@ -99,6 +103,8 @@ class CameraTestsTest {
     assertThat(owed.at("tests/0/next").asString()).isEqualTo("shoot the candidates");
     assertThat(owed.at("tests/0/codes")).hasSize(1);
 
+    assertThat(day()).contains("Not decided: Which shutter looks right here?");
+
     String first = made.at("candidates/0/id").asString();
     String second = made.at("candidates/1/id").asString();
     String one = tests + "/" + test + "/candidates/";
@@ -163,6 +169,16 @@ class CameraTestsTest {
       assertThat(by.get(tests).status()).isEqualTo(role == Role.GUEST ? 403 : 200);
     }
     assertThat(ok(stage.producer.delete(tests + "/" + test)).body()).isEmpty();
+  }
+
+  private String day() {
+    byte[] pdf =
+        ok(stage.producer.get(stage.base + "/days/" + stage.day + "/papers/day.pdf")).raw().body();
+    try (PDDocument d = Loader.loadPDF(pdf)) {
+      return new PDFTextStripper().getText(d).replaceAll("\\s+", " ");
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
   }
 
   private JsonNode item(String key) {

@@ -18,6 +18,9 @@ import java.util.Map;
 
 /** E1: a beam from a prop to a target, from one or two sources. */
 public final class Beam implements Method {
+  /** Frames a ring takes to open and fade (common practice, no source). */
+  private static final int RING = 5;
+
   @Override
   public String id() {
     return "E1";
@@ -103,6 +106,7 @@ public final class Beam implements Method {
         Parameter.number("push", "Push in post", "×", 1, 2, 1.06, "for the kick"),
         Parameter.number("kickDeg", "Kick", "°", 0, 20, 1.2, "when it strikes"),
         Parameter.yesNo("heat", "Heat over the beam", true, "displacement, masked"),
+        Parameter.yesNo("ring", "Short ring where it strikes", false, "a few frames wide open"),
         Parameter.yesNo("wind", "Wind", true, "hair and cloth answer"),
         Parameter.choice(
             "difficulty", "Tip in the picture", List.of("fair", "easy", "hard"), "blur is hard"));
@@ -221,6 +225,16 @@ public final class Beam implements Method {
         v.yes("locked") ? "stands still" : "tracked",
         plan.own("task:impact"),
         List.of(beam));
+    if (v.yes("ring")) {
+      plan.layer(
+          plan.own("layer:ring"),
+          "Ring of the strike",
+          "generated, opens and fades",
+          "screen",
+          "none",
+          plan.own("task:impact"),
+          List.of(plan.span(on, on + Math.min(RING, frames) - 1, Plan.SpanKind.FADE, "opens")));
+    }
     plan.layer(
         plan.own("layer:spill"),
         sources == 1 ? "Coloured spill" : "Coloured spill of both",
@@ -307,11 +321,17 @@ public final class Beam implements Method {
         "S23",
         f("%d px, pushed in %s×", v.whole("elementPx"), n(v.number("push"))),
         "element px ÷ (placed px · push); definition");
+    Difficulty d = Difficulty.of(v.word("difficulty"));
+    int sources = v.whole("sources");
+    double lit = s.effort().hours(TaskKind.AUTO_TRACK, sources, d).mean();
+    double dark = s.effort().hours(TaskKind.HAND_TRACK, sources * (double) frames, d).mean();
     plan.check(
         "track",
         "Frames to track",
         Plan.Grade.HOLDS,
-        auto ? f("%d frames, automatic", frames) : f("%d frames by hand", frames),
+        auto
+            ? f("%d frames, automatic, %.1f h; %.1f h by hand without the lamp", frames, lit, dark)
+            : f("%d frames by hand, %.1f h; %.1f h with a lamp at the tip", frames, dark, lit),
         "",
         "S25",
         v.word("track"),
@@ -354,7 +374,7 @@ public final class Beam implements Method {
         plan.own("task:impact"),
         "Impact",
         TaskKind.LIGHT_EFFECT,
-        1,
+        v.yes("ring") ? 2 : 1,
         v.yes("locked") ? Difficulty.EASY : Difficulty.FAIR);
     plan.task(plan.own("task:beam"), "Beam placed", TaskKind.ELEMENT, sources, Difficulty.FAIR);
     plan.task("task:composite", "Composite", TaskKind.COMPOSITE, 5 + sources, Difficulty.FAIR);

@@ -66,6 +66,14 @@ public final class DrawnFigure implements Method {
             "travelPct", "Swims or walks", "% of width", 0, 200, 35, "over the whole cut"),
         Parameter.number(
             "breathPct", "Breath", "% of size", 0, 20, 1.5, "slow swelling keeps it alive"),
+        Parameter.whole(
+            "states",
+            "States through the scene",
+            "",
+            1,
+            20,
+            1,
+            "begun, half done, changed: each is drawn"),
         Parameter.yesNo(
             "overShoulder", "Over the shoulder, with room for it", true, "somebody sees it"),
         Parameter.yesNo("reaction", "Reaction", true, "the effect is sold by who sees it"),
@@ -186,13 +194,13 @@ public final class DrawnFigure implements Method {
         plan.own("task:drawing"),
         "Drawings",
         TaskKind.DRAWING,
-        v.whole("drawings"),
+        v.whole("drawings") * (double) v.whole("states"),
         Difficulty.FAIR);
     plan.task(
         plan.own("task:cut"),
         "Scanned, cut and registered",
         TaskKind.HAND_MATTE,
-        v.whole("drawings"),
+        v.whole("drawings") * (double) v.whole("states"),
         Difficulty.EASY);
     plan.task(
         plan.own("task:animate"),
@@ -212,6 +220,15 @@ public final class DrawnFigure implements Method {
         "Who draws it",
         "Name of the hand that draws, paper, pen, and the date it is here.",
         Plan.Due.BEFORE_DAY);
+    if (v.whole("states") > 1) {
+      plan.datum(
+          "datum:states",
+          "States of the drawing",
+          f(
+              "Which of the %d states stands in which shot, in the order of the story.",
+              v.whole("states")),
+          Plan.Due.BEFORE_DAY);
+    }
     int n = s.cutFrames();
     plan.sketch(
         i -> {

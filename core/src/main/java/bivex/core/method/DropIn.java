@@ -17,6 +17,9 @@ import java.util.Map;
 
 /** B4: somebody lands from above. */
 public final class DropIn implements Method {
+  /** Frames of a landing that may go faster (common practice, no source). */
+  private static final int FAST = 6;
+
   @Override
   public String id() {
     return "B4";
@@ -65,6 +68,14 @@ public final class DropIn implements Method {
         Parameter.number("heightM", "Performer", "m", 0.5, 4, 1.75, "from shoe to hair"),
         Parameter.number("distanceM", "Lands at", "m", 0.5, 500, 5, "from the camera"),
         Parameter.number("atPct", "Lands at", "% of width", 0, 100, 50, "for the picture"),
+        Parameter.number(
+            "landPct",
+            "First frames of the landing played at",
+            "%",
+            100,
+            400,
+            100,
+            "faster at first, then as shot: it hits harder"),
         Parameter.number(
             "push", "Push in post", "×", 1, 2, 1.2, "to about 120 % (common practice)"),
         Parameter.number(
@@ -147,7 +158,7 @@ public final class DropIn implements Method {
         "over",
         v.yes("others") ? "split" : "garbage",
         "plate:landing",
-        List.of(plan.span(land, s.cutFrames() - 1, Plan.SpanKind.PRESENT, "")));
+        landing(plan, v, land));
     if (v.yes("dust")) {
       plan.element(
           "element:dust",
@@ -219,6 +230,12 @@ public final class DropIn implements Method {
             n(v.number("heightM")), n(v.number("distanceM")), n(v.number("focalMm"))),
         "distance · height ÷ focal length; similar triangles");
     PostMove.cover(plan, v.number("push"), kick);
+    plan.task(
+        plan.own("task:retime"),
+        "Retime the first frames of the landing",
+        TaskKind.RETIME,
+        v.number("landPct") > 100 ? 1 : 0,
+        Difficulty.FAIR);
     plan.task(plan.own("task:entry"), "Falling figure", TaskKind.STREAK, entry, Difficulty.FAIR);
     plan.task(
         plan.own("task:split"),
@@ -252,5 +269,21 @@ public final class DropIn implements Method {
                   bottom,
                   1));
         });
+  }
+
+  /** The landing at its own speed, or faster at first and then at its own. */
+  private static List<Plan.Span> landing(Derivation plan, Values v, int land) {
+    int last = plan.setting().cutFrames() - 1;
+    int fast = Math.min(FAST, last - land);
+    if (v.number("landPct") <= 100 || fast < 1) {
+      return List.of(plan.span(land, last, Plan.SpanKind.PRESENT, ""));
+    }
+    return List.of(
+        plan.span(
+            land,
+            land + fast - 1,
+            Plan.SpanKind.RETIME,
+            f("%s %%, then as shot", n(v.number("landPct")))),
+        plan.span(land + fast, last, Plan.SpanKind.PRESENT, ""));
   }
 }

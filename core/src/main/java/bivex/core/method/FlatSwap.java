@@ -113,6 +113,14 @@ public final class FlatSwap implements Method {
             "Tracked",
             List.of("automatic", "by hand"),
             "by hand when markers are not possible"),
+        Parameter.whole(
+            "fastFrames",
+            "Frames too fast to track",
+            "frames",
+            0,
+            100_000,
+            0,
+            "an automatic track slips there and is mended by hand"),
         Matting.DIFFICULTY);
   }
 
@@ -234,6 +242,12 @@ public final class FlatSwap implements Method {
         byHand ? "Track the surface by hand" : "Planar track, looked at with a grid laid on it",
         byHand ? TaskKind.HAND_TRACK : TaskKind.AUTO_TRACK,
         byHand ? tracked : 1,
+        Difficulty.FAIR);
+    plan.task(
+        plan.own("task:mend"),
+        "Mend the track where it is too fast",
+        TaskKind.HAND_TRACK,
+        byHand ? 0 : Math.min(tracked, v.whole("fastFrames")),
         Difficulty.FAIR);
     plan.task(
         plan.own("task:garbage"),

@@ -113,16 +113,19 @@ public final class HeldUp implements Method {
     }
     CameraBrief.performance(plan);
     int last = Math.min(s.cutFrames(), v.whole("frames")) - 1;
-    plan.layer(
-        plan.own("layer:cover"),
-        "What covers the " + holds,
-        clean ? "clean plate" : "painted",
-        "over",
-        "garbage",
-        "",
-        locked ? "" : "tracked to what is behind it",
-        clean ? "plate:clean" : plan.own("task:paint"),
-        List.of(plan.span(0, last, Plan.SpanKind.PRESENT, "")));
+    // All of it may lie on the body.
+    if (clean || onBody(s, v) <= last) {
+      plan.layer(
+          plan.own("layer:cover"),
+          "Cover of " + holds,
+          clean ? "clean plate" : "painted",
+          "over",
+          "garbage",
+          "",
+          locked ? "" : "tracked to what is behind it",
+          clean ? "plate:clean" : plan.own("task:paint"),
+          List.of(plan.span(0, last, Plan.SpanKind.PRESENT, "")));
+    }
     if (onBody(s, v) > 0) {
       plan.layer(
           plan.own("layer:body"),

@@ -254,6 +254,13 @@ public final class KeyedWorld implements Method {
         TaskKind.COMPOSITE,
         2 + (piece ? 1 : 0) + (key ? 2 : 0),
         Difficulty.FAIR);
+    if (piece) {
+      plan.datum(
+          "datum:render",
+          "Form of what is rendered",
+          "Bits, colour space, alpha straight or premultiplied, and frame numbers.",
+          Plan.Due.BEFORE_DELIVERY);
+    }
     plan.datum(
         "datum:move",
         "Move stored in the head",

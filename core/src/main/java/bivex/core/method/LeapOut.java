@@ -285,6 +285,11 @@ public final class LeapOut implements Method {
         "Full-effort jump: warm up, check floor and landing, no shoes that slip.",
         "stunt coordinator");
     plan.aid(
+        "aid:card",
+        "Card for the performer",
+        "greatest effort, widest stance, once",
+        "where to look, where the arms go, and where to run out without touching anything");
+    plan.aid(
         "aid:wind",
         "Large board waved",
         "wind on hair and cloth at take-off",

@@ -82,6 +82,11 @@ public final class LightCreature implements Method {
             false,
             "inside and outside of the body are two layers"),
         Parameter.whole("bodyFrames", "for", "frames", 0, 100_000, 0, "hand matte of the body"),
+        Parameter.yesNo(
+            "prop",
+            "A real thing is in shot and element",
+            false,
+            "then both must be the same one, in the same state"),
         Parameter.yesNo("seenBefore", "Seen in an earlier shot", false, "the look must go on"),
         Parameter.yesNo("wind", "Wind on the performer", true, "cloth and hair answer it"),
         Parameter.choice(
@@ -234,6 +239,14 @@ public final class LightCreature implements Method {
         "Look decided",
         "Which of the looks is taken, and why the others are not.",
         Plan.Due.BEFORE_DAY);
+    if (v.yes("prop")) {
+      plan.datum(
+          "datum:prop-state",
+          "One prop in shot and element",
+          "Whether what is held in the shot and what the element shows are the same thing: its"
+              + " state, colour and how it is held.",
+          Plan.Due.BEFORE_DAY);
+    }
     if (v.yes("seenBefore")) {
       plan.datum(
           "datum:continuity",

@@ -99,6 +99,14 @@ public final class LockedDouble implements Method {
                     6,
                     "faster than this the join is seen to travel"),
                 Parameter.number(
+                    "featherPx",
+                    "Feather of the join",
+                    "px",
+                    2,
+                    1000,
+                    30,
+                    "30 px where both sides are lit alike; several hundred where light differs"),
+                Parameter.number(
                     "push", "Push in post", "×", 1, 2, 1.08, "a little life on a locked frame"),
                 Parameter.choice(
                     "inFront",
@@ -281,13 +289,14 @@ public final class LockedDouble implements Method {
     ShotSetting s = plan.setting();
     List<Integer> crossing = crossing(joins);
     boolean fixed = joins.stream().allMatch(j -> j.kind() == JoinPlan.Kind.STATIC);
+    double feather = v.number("featherPx");
     double margin = joins.stream().mapToDouble(JoinPlan::marginPx).min().orElse(0);
     plan.check(
         new Plan.Check(
             plan.own("check:join"),
             "Where the join can go",
             crossing.isEmpty()
-                ? margin < 30 ? Plan.Grade.DOUBTFUL : Plan.Grade.HOLDS
+                ? margin < feather ? Plan.Grade.DOUBTFUL : Plan.Grade.HOLDS
                 : Plan.Grade.DOUBTFUL,
             crossing.isEmpty()
                 ? f("%s join, margin %.0f px", fixed ? "a standing" : "a moving", margin)
@@ -297,7 +306,9 @@ public final class LockedDouble implements Method {
                     s.firstFrame() + crossing.get(0),
                     s.firstFrame() + crossing.get(crossing.size() - 1)),
             crossing.isEmpty()
-                ? margin < 30 ? "Less than 30 px to feather in: move a mark outward." : ""
+                ? margin < feather
+                    ? f("Less than %.0f px to feather in: move a mark outward.", feather)
+                    : ""
                 : "Move a mark so that they keep apart, or plan it as a crossing double and pay the"
                     + " hand matte.",
             "S17",

@@ -60,7 +60,13 @@ public final class RescueShot implements Method {
         Parameter.choice(
             "from",
             "Made by",
-            List.of("punch-in", "slow-down", "hold", "borrowed clean", "reordered cut"),
+            List.of(
+                "punch-in",
+                "slow-down",
+                "closer and slower",
+                "hold",
+                "borrowed clean",
+                "reordered cut"),
             "the rescue desk ranks what the real takes allow"),
         Parameter.text("source", "Made from", "the wide take", "take and shot"),
         Parameter.whole(
@@ -106,8 +112,9 @@ public final class RescueShot implements Method {
     String from = v.word("from");
     int have = v.whole("sourceFrames");
     double wantedSeconds = s.rate().seconds(s.cutFrames());
-    double speed =
-        from.equals("slow-down") ? Math.min(1, capture.seconds(have) / wantedSeconds) : 1;
+    boolean slow = from.equals("slow-down") || from.equals("closer and slower");
+    boolean closer = from.equals("punch-in") || from.equals("closer and slower");
+    double speed = slow ? Math.min(1, capture.seconds(have) / wantedSeconds) : 1;
     int played = (int) Math.floor(s.rate().frames(capture.seconds(have)) / speed + 1e-9);
     int held = Math.max(0, s.cutFrames() - played);
     plan.datum(
@@ -115,13 +122,18 @@ public final class RescueShot implements Method {
         "Take it is made from",
         capital(v.word("source")) + ": its slate, take and timecode, and who picked it.",
         Plan.Due.BEFORE_DELIVERY);
+    plan.datum(
+        "datum:F3-tells",
+        "What it must tell",
+        "What the audience must understand here now that the cut has changed, in one sentence.",
+        Plan.Due.BEFORE_DELIVERY);
     List<Plan.Span> spans =
         held > 0 && played > 0
             ? List.of(
                 plan.span(
                     0,
                     played - 1,
-                    from.equals("slow-down") ? Plan.SpanKind.RETIME : Plan.SpanKind.PRESENT,
+                    slow ? Plan.SpanKind.RETIME : Plan.SpanKind.PRESENT,
                     speed < 1 ? n(speed * 100) + " %" : ""),
                 plan.span(
                     played,
@@ -130,7 +142,7 @@ public final class RescueShot implements Method {
                     "last frame held " + held + " frames"))
             : List.of(
                 plan.whole(
-                    from.equals("slow-down") ? Plan.SpanKind.RETIME : Plan.SpanKind.PRESENT,
+                    slow ? Plan.SpanKind.RETIME : Plan.SpanKind.PRESENT,
                     speed < 1 ? f("%.0f %%", speed * 100) : ""));
     plan.layer(
         "layer:source",
@@ -139,7 +151,7 @@ public final class RescueShot implements Method {
         "over",
         "none",
         speed < 1 ? f("%.1f %%", speed * 100) : "",
-        from.equals("punch-in") ? n(v.number("punch")) + "× punch-in" : "",
+        closer ? n(v.number("punch")) + "× punch-in" : "",
         "datum:F3-source",
         spans);
     if (from.equals("borrowed clean")) {
@@ -153,7 +165,7 @@ public final class RescueShot implements Method {
           List.of(plan.whole(Plan.SpanKind.PRESENT, "patched")));
     }
     plan.grade();
-    double punch = from.equals("punch-in") ? v.number("punch") : 1;
+    double punch = closer ? v.number("punch") : 1;
     Raster source = new Raster(v.whole("sourceWidth"), v.whole("sourceHeight"));
     double reserve = Reframe.reserve(source, s.delivery(), punch);
     plan.check(

@@ -63,8 +63,10 @@ public final class MusicMeets {
     Map<Integer, String> at = new TreeMap<>();
     for (Plan.Layer l : plan.layers()) {
       for (Plan.Span span : l.spans()) {
-        put(at, s, span.first(), l.label() + " " + begins(span.kind()));
-        put(at, s, span.last() + 1, l.label() + " " + ends(span.kind()));
+        if (span.kind() != SpanKind.EMPTY && span.kind() != SpanKind.CROSSING) {
+          put(at, s, span.first(), l.label() + ": " + begins(span.kind()));
+          put(at, s, span.last() + 1, l.label() + ": " + ends(span.kind()));
+        }
       }
     }
     List<Meet> out = new ArrayList<>();
@@ -80,9 +82,7 @@ public final class MusicMeets {
 
   private static String begins(SpanKind kind) {
     return switch (kind) {
-      case PRESENT -> "comes";
-      case EMPTY -> "empties";
-      case CROSSING -> "crosses";
+      case PRESENT, EMPTY, CROSSING -> "comes";
       case FADE -> "begins to fade";
       case HOLD -> "stops";
       case STREAK -> "dashes";
@@ -93,9 +93,7 @@ public final class MusicMeets {
 
   private static String ends(SpanKind kind) {
     return switch (kind) {
-      case PRESENT -> "goes";
-      case EMPTY -> "is there again";
-      case CROSSING -> "has crossed";
+      case PRESENT, EMPTY, CROSSING -> "goes";
       case FADE -> "has faded";
       case HOLD -> "goes on";
       case STREAK -> "arrives";

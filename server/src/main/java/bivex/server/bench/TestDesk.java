@@ -292,7 +292,7 @@ public class TestDesk {
   public TestView add(UUID test, Member me, NewCandidate in) {
     CameraTest t = open(test, me);
     add(me, t, in);
-    record(me, "added a candidate", t);
+    record(me, "added a candidate to", t);
     return one(me, t.id);
   }
 
@@ -320,7 +320,7 @@ public class TestDesk {
     candidates.delete(candidate(test, candidate, me));
     candidates.flush();
     unread(t.id);
-    record(me, "took a candidate away", t);
+    record(me, "took a candidate away from", t);
     return one(me, t.id);
   }
 
@@ -360,7 +360,7 @@ public class TestDesk {
           c.gamut = found.coding().gamut();
           candidates.saveAndFlush(c);
           unread(test);
-          record(me, "shot a candidate", t);
+          record(me, "shot a candidate of", t);
           return one(me, test);
         });
   }
@@ -457,7 +457,7 @@ public class TestDesk {
     t.takenId = null;
     tests.saveAndFlush(t);
     settle(me, t, Evidence.Kind.REOPENED, "the test is open again");
-    record(me, "opened again", t);
+    record(me, "opened again:", t);
     return one(me, t.id);
   }
 

@@ -5,6 +5,7 @@ import static bivex.core.crew.Role.COORDINATOR;
 import static bivex.core.crew.Role.FLOOR;
 import static bivex.core.crew.Role.PRODUCER;
 
+import bivex.core.kit.TestStand;
 import bivex.core.light.SunClock;
 import bivex.core.method.Plan;
 import bivex.core.order.Running;
@@ -15,6 +16,7 @@ import bivex.core.tally.Sheets;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
 import bivex.server.book.ShotBook;
+import bivex.server.book.TestStandings;
 import bivex.server.http.Download;
 import bivex.server.keep.Setup;
 import bivex.server.keep.Setups;
@@ -33,6 +35,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.NoSuchElementException;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.http.ResponseEntity;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -51,10 +54,17 @@ public class DayPapersResource {
   private final ShootingDays days;
   private final Setups setups;
   private final ShotBook book;
+  private final TestStandings tests;
   private final DayOrder order;
 
   DayPapersResource(
-      Transactions transactions, ShootingDays days, Setups setups, ShotBook book, DayOrder order) {
+      Transactions transactions,
+      ShootingDays days,
+      Setups setups,
+      ShotBook book,
+      TestStandings tests,
+      DayOrder order) {
+    this.tests = tests;
     this.transactions = transactions;
     this.days = days;
     this.setups = setups;
@@ -85,7 +95,9 @@ public class DayPapersResource {
       case "day" -> {
         Sheets.Table order = passes(me, d);
         List<ShotBook.Page> here = here(me, d);
-        yield () -> DayPaper.sheet(me.production(), d, facts(d), order, here);
+        List<String> facts = new ArrayList<>(facts(d));
+        facts.addAll(untested(me, here));
+        yield () -> DayPaper.sheet(me.production(), d, facts, order, here);
       }
       case "plates" -> plates(me, d);
       case "wardrobe" -> table(me, d, DaySheets.wardrobe(running(me, d)));
@@ -98,6 +110,21 @@ public class DayPapersResource {
 
   private static Drawing table(Member me, ShootingDay d, Sheets.Table table) {
     return () -> TablePaper.pdf(me.production().title + ", day " + d.number, table, d.shootOn);
+  }
+
+  /** Tests that shots of the day wait for. */
+  private List<String> untested(Member me, List<ShotBook.Page> here) {
+    return tests.of(me, here).stream()
+        .filter(t -> t.stand().stand() != TestStand.Stand.DECIDED && !t.shots().isEmpty())
+        .map(
+            t ->
+                "Not decided: "
+                    + t.test().question
+                    + " "
+                    + t.shots().stream().map(p -> p.shot().code).collect(Collectors.joining(", "))
+                    + ": "
+                    + t.stand().next())
+        .toList();
   }
 
   /** The order of the day, the wardrobe blocks, or the kit, for a spreadsheet. */
