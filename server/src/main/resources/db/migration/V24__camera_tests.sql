@@ -7,6 +7,7 @@ create table camera_test (
   item text not null,
   shots text not null,
   wanted_by date,
+  -- A candidate of its own, which is not taken away while it is taken: no key, so that rows hang one way only.
   taken_id uuid,
   verdict text not null default '',
   decided_by text,
@@ -39,7 +40,5 @@ create table test_candidate (
   added_at timestamptz not null
 );
 create index test_candidate_test on test_candidate (test_id);
-alter table camera_test add constraint camera_test_taken
-  foreign key (taken_id) references test_candidate deferrable initially deferred;
 -- Numbers that methods start from in this production.
 alter table production add column method_defaults text not null default '{"v":1,"value":[]}';

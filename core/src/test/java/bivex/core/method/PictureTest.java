@@ -311,7 +311,9 @@ class PictureTest {
   void aRescueSendsNobodyToTheSet() {
     Plan p = plan("F3", Map.of());
     assertThat(p.plates()).isEmpty();
-    assertThat(p.data()).extracting(Plan.Datum::key).containsExactly("datum:F3-source");
+    assertThat(p.data())
+        .extracting(Plan.Datum::key)
+        .containsExactly("datum:F3-source", "datum:F3-tells");
     assertThat(p.data()).noneMatch(d -> d.due() == Plan.Due.BEFORE_STRIKE);
   }
 }

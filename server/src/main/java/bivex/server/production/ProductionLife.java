@@ -120,6 +120,7 @@ public class ProductionLife {
     p.hoursPerDay = like.hoursPerDay;
     p.effortRates = like.effortRates;
     p.kit = like.kit;
+    p.methodDefaults = like.methodDefaults;
     p.hourRate = like.hourRate;
     p.setHourRate = like.setHourRate;
     p.currency = like.currency;

@@ -119,6 +119,8 @@ public class ShotFamily {
             in.marks() == null ? List.of() : in.marks());
     two.methods = List.copyOf(s.methods);
     two.ownItems = s.ownItems;
+    two.recording = s.recording;
+    two.standard = s.standard;
     two.planChanges = s.planChanges;
     two.intent = s.intent;
     two.cutFrames = s.cutFrames;
@@ -177,6 +179,8 @@ public class ShotFamily {
     }
     s.methods = MethodChoice.merged(s.methods, from.methods);
     s.ownItems = OwnItem.merged(s.ownItems, from.ownItems);
+    s.recording = s.recording == null ? from.recording : s.recording;
+    s.standard = s.standard == null ? from.standard : s.standard;
     s.planChanges = PlanChange.merged(s.planChanges, from.planChanges);
     s.setupId = s.setupId == null ? from.setupId : s.setupId;
     from.omitted = true;
