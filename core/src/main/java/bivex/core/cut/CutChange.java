@@ -1,0 +1,394 @@
+package bivex.core.cut;
+
+import bivex.core.Said;
+import bivex.core.cut.ShotCut.PlateUse;
+import bivex.core.effort.Estimate;
+import bivex.core.method.Plan;
+import bivex.core.method.ShotSetting;
+import bivex.core.time.FrameRate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/**
+ * What another cut changes of an effect shot.
+ *
+ * @param shot id
+ * @param use of it, from 1
+ * @param before as it was; null where it is new
+ * @param now null where it is gone
+ * @param kinds all that apply, in the order of {@link Kind}
+ * @param head frames it begins earlier than before, in what is shown; negative later
+ * @param tail frames it ends later; negative earlier
+ * @param moved frames of the cut it stands later; negative earlier
+ */
+public record CutChange(
+    String shot,
+    int use,
+    ShotCut before,
+    ShotCut now,
+    List<Kind> kinds,
+    long head,
+    long tail,
+    long moved) {
+  /** What can change. */
+  public enum Kind {
+    NEW("new"),
+    GONE("gone"),
+    OTHER_TAKE("another take"),
+    OTHER_SPEED("another speed"),
+    SLIPPED("slipped"),
+    HEAD("head"),
+    TAIL("tail"),
+    LAYERS("other layers"),
+    MOVED("moved"),
+    ORDER("order changed");
+
+    private final String words;
+
+    Kind(String words) {
+      this.words = words;
+    }
+
+    public String words() {
+      return words;
+    }
+  }
+
+  /**
+   * All that is otherwise, in the order of the newer cut; what is gone stands where it was.
+   *
+   * @param before the older cut's shots
+   * @param now the newer's
+   */
+  public static List<CutChange> between(List<ShotCut> before, List<ShotCut> now) {
+    Map<String, ShotCut> old = byKey(before);
+    Map<String, ShotCut> fresh = byKey(now);
+    Set<String> stays = inOrder(before, now);
+    List<CutChange> out = new ArrayList<>();
+    for (ShotCut n : now) {
+      ShotCut b = old.get(key(n));
+      CutChange c =
+          b == null
+              ? new CutChange(n.shot(), n.use(), null, n, List.of(Kind.NEW), 0, 0, 0)
+              : of(b, n, !stays.contains(key(n)));
+      if (!c.kinds().isEmpty()) {
+        out.add(c);
+      }
+    }
+    for (ShotCut b : before) {
+      if (!fresh.containsKey(key(b))) {
+        out.add(new CutChange(b.shot(), b.use(), b, null, List.of(Kind.GONE), 0, 0, 0));
+      }
+    }
+    out.sort(
+        Comparator.comparingLong(
+            (CutChange c) -> c.now == null ? c.before.record() : c.now.record()));
+    return List.copyOf(out);
+  }
+
+  private static String key(ShotCut s) {
+    return s.shot() + " " + s.use();
+  }
+
+  private static Map<String, ShotCut> byKey(List<ShotCut> all) {
+    return all.stream()
+        .collect(Collectors.toMap(CutChange::key, s -> s, (a, b) -> a, LinkedHashMap::new));
+  }
+
+  /**
+   * Shots that follow each other as before: the most that do, so that of two that changed places
+   * one is said to have, and not all between them.
+   */
+  private static Set<String> inOrder(List<ShotCut> before, List<ShotCut> now) {
+    Map<String, Integer> at = new HashMap<>();
+    before.stream()
+        .sorted(Comparator.comparingLong(ShotCut::record))
+        .forEach(s -> at.put(key(s), at.size()));
+    List<String> keys =
+        now.stream()
+            .sorted(Comparator.comparingLong(ShotCut::record))
+            .map(CutChange::key)
+            .filter(at::containsKey)
+            .toList();
+    // Longest rising run by patience: the last of each pile, and what each lies on.
+    List<Integer> tops = new ArrayList<>();
+    int[] below = new int[keys.size()];
+    for (int i = 0; i < keys.size(); i++) {
+      int rank = at.get(keys.get(i));
+      int low = 0;
+      int high = tops.size();
+      while (low < high) {
+        int mid = (low + high) / 2;
+        if (at.get(keys.get(tops.get(mid))) < rank) {
+          low = mid + 1;
+        } else {
+          high = mid;
+        }
+      }
+      below[i] = low == 0 ? -1 : tops.get(low - 1);
+      if (low == tops.size()) {
+        tops.add(i);
+      } else {
+        tops.set(low, i);
+      }
+    }
+    Set<String> out = new HashSet<>();
+    for (int i = tops.isEmpty() ? -1 : tops.get(tops.size() - 1); i >= 0; i = below[i]) {
+      out.add(keys.get(i));
+    }
+    return out;
+  }
+
+  private static CutChange of(ShotCut b, ShotCut n, boolean order) {
+    List<Kind> kinds = new ArrayList<>();
+    PlateUse x = b.main();
+    PlateUse y = n.main();
+    long head = 0;
+    long tail = 0;
+    if (!same(x, y)) {
+      kinds.add(Kind.OTHER_TAKE);
+    } else if (!samePace(x, y)) {
+      kinds.add(Kind.OTHER_SPEED);
+    } else {
+      long shift = shift(x, y);
+      head = -shift;
+      tail = n.frames() + shift - b.frames();
+      if (head != 0 && head == -tail) {
+        kinds.add(Kind.SLIPPED);
+      } else {
+        if (head != 0) {
+          kinds.add(Kind.HEAD);
+        }
+        if (tail != 0) {
+          kinds.add(Kind.TAIL);
+        }
+      }
+    }
+    if (b.plates().size() != n.plates().size() || !layers(b).equals(layers(n))) {
+      if (!kinds.contains(Kind.OTHER_TAKE)) {
+        kinds.add(Kind.LAYERS);
+      }
+    }
+    long moved = n.record() - b.record();
+    if (order) {
+      kinds.add(Kind.ORDER);
+    } else if (moved != 0 && kinds.isEmpty()) {
+      kinds.add(Kind.MOVED);
+    }
+    return new CutChange(n.shot(), n.use(), b, n, List.copyOf(kinds), head, tail, moved);
+  }
+
+  private static List<String> layers(ShotCut s) {
+    return s.plates().stream().map(p -> p.take() + p.event().called()).sorted().toList();
+  }
+
+  /** Whether both show the same source: the same take, or the same roll where none is known. */
+  private static boolean same(PlateUse x, PlateUse y) {
+    return x.take().isEmpty() && y.take().isEmpty()
+        ? x.event().roll().equalsIgnoreCase(y.event().roll())
+            && x.event().clip().equalsIgnoreCase(y.event().clip())
+        : x.take().equals(y.take());
+  }
+
+  private static Ratio place(PlateUse p, long frame) {
+    return p.place(frame).plus(p.take().isEmpty() ? Ratio.of(p.event().in().frame()) : Ratio.ZERO);
+  }
+
+  /** Whether both play alike: one is a part of the other, moved by whole frames of the cut. */
+  private static boolean samePace(PlateUse x, PlateUse y) {
+    Ratio a = x.event().map().speed();
+    Ratio b = y.event().map().speed();
+    if (a != null && b != null) {
+      return a.equals(b);
+    }
+    long shift = shift(x, y);
+    long from = Math.max(0, -shift);
+    long to = Math.min(y.event().frames(), x.event().frames() - shift);
+    if (to - from < Math.min(x.event().frames(), y.event().frames()) / 2) {
+      return false;
+    }
+    for (long f = from; f < to; f++) {
+      if (place(y, y.from() + f).minus(place(x, x.from() + f + shift)).abs().compareTo(Ratio.ONE)
+          >= 0) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  /**
+   * Frame of the shot as it was that shows what the first frame of the shot now shows; for a hold,
+   * which shows it everywhere, the first.
+   */
+  private static long shift(PlateUse x, PlateUse y) {
+    Ratio step = x.event().map().legs().get(0).step();
+    if (step.sign() == 0) {
+      return 0;
+    }
+    Ratio off = place(y, 0).minus(place(x, 0));
+    if (x.event().map().speed() != null) {
+      return Math.round(off.over(step).value());
+    }
+    // A ramp is looked through: nearest is meant.
+    long best = 0;
+    double least = Double.MAX_VALUE;
+    Ratio first = place(y, 0);
+    for (long f = -x.event().frames(); f < 2 * x.event().frames(); f++) {
+      double d = place(x, f).minus(first).abs().value();
+      if (d < least - 1e-12) {
+        least = d;
+        best = f;
+      }
+    }
+    return best;
+  }
+
+  /** Frames of the cut that the shot shows now and did not show before. */
+  public long newFrames() {
+    if (now == null) {
+      return 0;
+    }
+    if (before == null || anew()) {
+      return now.frames();
+    }
+    return Math.min(now.frames(), Math.max(0, head) + Math.max(0, tail));
+  }
+
+  /** Whether nothing that was made for it can be kept as it is. */
+  public boolean anew() {
+    return kinds.contains(Kind.OTHER_TAKE) || kinds.contains(Kind.OTHER_SPEED);
+  }
+
+  /**
+   * Frames of the shot that work covers.
+   *
+   * @param first frames before the first of the cut it was made for, 0 or more
+   * @param after frames after its last
+   */
+  public record Done(long first, long after) {}
+
+  /**
+   * Frames that are shown now and lie outside of what was made.
+   *
+   * @param done what the newest version covers; null where nothing was made
+   */
+  public long beyond(Done done) {
+    if (now == null) {
+      return 0;
+    }
+    if (before == null || done == null || anew()) {
+      return now.frames();
+    }
+    return Math.min(
+        now.frames(), Math.max(0, head - done.first()) + Math.max(0, tail - done.after()));
+  }
+
+  /** Frames with which the newest version still reaches beyond the cut. */
+  public Done left(Done done) {
+    return new Done(done.first() - head, done.after() - tail);
+  }
+
+  /**
+   * What it costs.
+   *
+   * @param frames that are worked on anew
+   * @param hours of it
+   * @param tasks that are touched, by their labels
+   * @param words what it means, in a sentence
+   */
+  public record Cost(long frames, Estimate hours, List<String> tasks, String words) {}
+
+  /**
+   * What it costs: work that is counted in frames grows with the frames beyond what was made; with
+   * another take or speed all of it is done again but for what does not hang on the plates.
+   *
+   * @param done what the newest version covers; null where nothing was made yet
+   * @param plan of the shot for the length before
+   * @param setting it was derived with
+   */
+  public Cost cost(Done done, Plan plan, ShotSetting setting) {
+    if (kinds.contains(Kind.GONE)) {
+      return new Cost(0, Estimate.NONE, List.of(), "out of the cut: stop what is being done on it");
+    }
+    if (kinds.contains(Kind.NEW)) {
+      return new Cost(
+          now.frames(),
+          plan.effort(),
+          plan.tasks().stream().map(Plan.Task::label).toList(),
+          Said.of("new in the cut, %s frames", now.frames()));
+    }
+    long frames = beyond(done);
+    if (done == null) {
+      return new Cost(
+          0,
+          Estimate.NONE,
+          List.of(),
+          frames == 0
+              ? "nothing was made yet"
+              : Said.of("nothing was made yet; it is %s frames long now", now.frames()));
+    }
+    Estimate hours = Estimate.NONE;
+    List<String> tasks = new ArrayList<>();
+    for (Plan.Task t : plan.tasks()) {
+      boolean counted = t.kind().driver().equals("frame");
+      double share =
+          anew() ? 1 : counted && before.frames() > 0 ? (double) frames / before.frames() : 0;
+      if (share > 0 && t.hours().mean() > 0) {
+        hours = hours.plus(t.hours().times(share));
+        tasks.add(t.label());
+      }
+    }
+    return new Cost(frames, hours, List.copyOf(tasks), words(done, frames, setting.rate()));
+  }
+
+  private String words(Done done, long frames, FrameRate rate) {
+    if (kinds.contains(Kind.OTHER_TAKE)) {
+      return "another take: back to plates, guard and bench, and all that was made on the old one";
+    }
+    if (kinds.contains(Kind.OTHER_SPEED)) {
+      return "another speed: what was matted, tracked and painted is made again on other frames";
+    }
+    if (frames > 0) {
+      return Said.of(
+          "%s frames beyond what was made, %.2f s: a new render", frames, rate.seconds(frames));
+    }
+    if (head == 0 && tail == 0) {
+      return "no work: it stands elsewhere in the cut";
+    }
+    Done left = left(done);
+    return Said.of(
+        "inside what was made: no new render, notes keep their frames; %s and %s frames are left"
+            + " at head and tail",
+        left.first(), left.after());
+  }
+
+  /** In a line: what changed and by how much. */
+  public String said() {
+    List<String> out = new ArrayList<>();
+    for (Kind k : kinds) {
+      out.add(
+          switch (k) {
+            case HEAD -> frames(head, "earlier at the head", "later at the head");
+            case TAIL -> frames(tail, "longer at the tail", "shorter at the tail");
+            case SLIPPED -> frames(head, "slipped to an earlier place", "slipped to a later place");
+            case MOVED, ORDER ->
+                moved == 0
+                    ? k.words()
+                    : k.words() + ", " + frames(moved, "later in the cut", "earlier in the cut");
+            default -> k.words();
+          });
+    }
+    return String.join("; ", out);
+  }
+
+  private static String frames(long n, String more, String less) {
+    return Math.abs(n) + (Math.abs(n) == 1 ? " frame " : " frames ") + (n >= 0 ? more : less);
+  }
+}

@@ -1,0 +1,71 @@
+package bivex.core.cut;
+
+import bivex.core.time.FrameRate;
+import bivex.core.time.Timecode;
+import java.util.List;
+
+/**
+ * A cut as a list or timeline tells it. Nothing of it is refused whole: what is not used is listed.
+ *
+ * @param title as the file has it; may be empty
+ * @param rate of the cut
+ * @param start label of its first frame
+ * @param events in the order of the file
+ * @param passed what was understood and is not used, or not understood, with the reason
+ */
+public record CutList(
+    String title, FrameRate rate, Timecode start, List<CutEvent> events, List<Passed> passed) {
+  public CutList {
+    events = List.copyOf(events);
+    passed = List.copyOf(passed);
+  }
+
+  /** Why something of a file is not used. */
+  public enum Why {
+    /** It is known what it is, and nothing follows from it. */
+    KNOWN,
+    /** It is not known what it is. */
+    UNKNOWN,
+    /** It is known what it should be, and it cannot be that. */
+    WRONG
+  }
+
+  /**
+   * Something of a file that is not used.
+   *
+   * @param line from 1; 0 where it has none
+   * @param text as it stands there, cut to a line
+   */
+  public record Passed(int line, String text, Why why, String words) {
+    private static final int LONGEST = 160;
+
+    static Passed of(int line, String text, Why why, String words) {
+      String t = text.strip();
+      return new Passed(
+          line, t.length() <= LONGEST ? t : t.substring(0, LONGEST - 1) + "…", why, words);
+    }
+
+    /** In one line. */
+    public String said() {
+      return (line > 0 ? "line " + line + ": " : "") + words + (text.isEmpty() ? "" : ": " + text);
+    }
+  }
+
+  /** What is seen, in order of the cut; what is switched off is not. */
+  public List<CutEvent> pictures() {
+    return events.stream()
+        .filter(e -> e.kind() == CutEvent.Kind.PICTURE && e.enabled())
+        .sorted(java.util.Comparator.comparingLong(CutEvent::record).thenComparing(CutEvent::track))
+        .toList();
+  }
+
+  /** Frames from its first to its last. */
+  public long frames() {
+    return events.stream().mapToLong(CutEvent::end).max().orElse(0);
+  }
+
+  /** Label of a frame of the cut. */
+  public Timecode label(long frame) {
+    return start.plus(frame);
+  }
+}
