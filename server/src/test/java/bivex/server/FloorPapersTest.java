@@ -427,8 +427,6 @@ class FloorPapersTest {
             + "{\"kind\":\"Video\",\"children\":[{\"OTIO_SCHEMA\":\"Gap.1\"},%s]}]}}";
     for (var refused :
         Map.of(
-                timeline.formatted(clip.formatted("25")),
-                "runs at 25.0 fps",
                 "{\"OTIO_SCHEMA\":\"Timeline.1\",\"tracks\":{\"children\":[]}}",
                 "has no clip",
                 timeline.formatted("{\"OTIO_SCHEMA\":\"Gap.1\"}"),
@@ -445,6 +443,16 @@ class FloorPapersTest {
       assertThat(a.text("detail")).contains(refused.getValue());
     }
     stage.log("plate:clean", Stage.CAMERA);
+    // Counted at another rate its label is another time: it is told, and nothing is picked.
+    Caller.Answer other =
+        Stage.ok(
+            stage.producer.upload(
+                day + "/picks",
+                "picks",
+                timeline.formatted(clip.formatted("25")).getBytes(StandardCharsets.UTF_8),
+                Map.of()));
+    assertThat(other.at("picked").asInt()).isZero();
+    assertThat(other.at("unknown/0").asString()).contains("no take of it lies at 00:57:36:10");
     Caller.Answer found =
         Stage.ok(
             stage.producer.upload(

@@ -179,6 +179,16 @@ public final class Recognition {
     for (String name : List.of(key(e.clip()), key(stem(e.clip())), key(stem(e.file())))) {
       byName.getOrDefault(name, List.of()).forEach(t -> named.put(t.id(), t));
     }
+    if (!named.isEmpty() && !e.roll().isEmpty()) {
+      // No take of that roll lies there, or it would have been found.
+      return new Recognised(
+          e,
+          How.ASKED,
+          "",
+          "",
+          nearest(e, List.copyOf(named.values())),
+          "its name is that of a take, its roll or time is another");
+    }
     if (!named.isEmpty()) {
       return among(e, How.NAME, List.copyOf(named.values()), coded, "name of its clip");
     }
@@ -212,21 +222,35 @@ public final class Recognition {
   /** Whether what is used of the source is in a take, in full or in part. */
   private static boolean touches(CutEvent e, KnownTake t) {
     FrameMap.Range r = used(e, t);
-    return r.last() >= 0 && r.first() < t.frames();
+    return r.last() >= 0 && r.first() < length(e, t);
   }
 
-  /** What an event uses of a take, in frames from the first of the take. */
+  /** What an event uses of a take, in frames of the source from the first of the take. */
   static FrameMap.Range used(CutEvent e, KnownTake t) {
     FrameMap.Range needs = e.map().needs(0, 0);
     long at = offset(e, t);
     return new FrameMap.Range(at + needs.first(), at + needs.last());
   }
 
-  /** Frames from the first of a take to the label of an event; over midnight as well. */
+  /**
+   * Frames of the source from the first of a take to the label of an event; over midnight as well.
+   * Where the source counts at another rate than takes are logged in, by the time both labels tell.
+   */
   static long offset(CutEvent e, KnownTake t) {
-    long at = e.in().frame() - t.in().frame();
-    long day = Timecode.framesPerDay(t.in().rate(), t.in().drop());
+    boolean same = e.rate().equals(t.in().rate());
+    long at =
+        same
+            ? e.in().frame() - t.in().frame()
+            : Math.round(e.rate().frames(e.in().seconds() - t.in().seconds()));
+    long day = Timecode.framesPerDay(e.rate(), same && t.in().drop());
     return at < -day / 2 ? at + day : at > day / 2 ? at - day : at;
+  }
+
+  /** Frames of the source that a take has. */
+  static long length(CutEvent e, KnownTake t) {
+    return e.rate().equals(t.in().rate())
+        ? t.frames()
+        : Math.round(e.rate().frames(t.in().rate().seconds(t.frames())));
   }
 
   /** One take, or the one that holds it whole, or the one of the shot whose code is on it. */
@@ -235,7 +259,7 @@ public final class Recognition {
     if (left.size() > 1) {
       List<KnownTake> whole =
           left.stream()
-              .filter(t -> used(e, t).first() >= 0 && used(e, t).last() < t.frames())
+              .filter(t -> used(e, t).first() >= 0 && used(e, t).last() < length(e, t))
               .toList();
       left = whole.isEmpty() ? left : whole;
     }

@@ -186,7 +186,7 @@ public record ShotCut(String shot, int use, long record, long frames, List<Plate
     }
     long offset = Recognition.offset(e, t);
     FrameMap.Range wanted = new FrameMap.Range(offset + needs.first(), offset + needs.last());
-    long last = t.frames() - 1;
+    long last = Recognition.length(e, t) - 1;
     FrameMap.Range there =
         new FrameMap.Range(
             Math.max(0, Math.min(last, wanted.first())),

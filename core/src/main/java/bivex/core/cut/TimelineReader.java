@@ -104,7 +104,7 @@ public final class TimelineReader {
       String track = text(child, "name").isEmpty() ? "V" + tracks : text(child, "name");
       String called = name.isEmpty() ? track : name;
       long offset = offset(stack);
-      if (schema(child).startsWith("Track") || schema(child).startsWith("Sequence")) {
+      if (isTrack(child)) {
         track(child, in, offset, deep + 1, called);
       } else {
         item(child, in, offset, deep + 1, called, Kind.PICTURE);
@@ -208,7 +208,7 @@ public final class TimelineReader {
     }
     if (schema.startsWith("Stack") || schema.startsWith("Timeline")) {
       nested(item, here, from - at, deep, track);
-    } else if (schema.startsWith("Track") || schema.startsWith("Sequence")) {
+    } else if (isTrack(item)) {
       track(item, here, from - at, deep + 1, track);
     } else if (schema.startsWith("Clip")) {
       clip(item, here, from - at, length, track, kind, before, after);
@@ -228,8 +228,7 @@ public final class TimelineReader {
     }
     // What is cut off at its head is cut off from each of its tracks.
     for (Object c : list(stack, "children")) {
-      if (c instanceof Map<?, ?> child
-          && (schema(child).startsWith("Track") || schema(child).startsWith("Sequence"))) {
+      if (c instanceof Map<?, ?> child && isTrack(child)) {
         track(child, here, offset(stack) + skipped, deep + 2, track);
       }
     }
@@ -382,7 +381,7 @@ public final class TimelineReader {
     }
     long longest = 0;
     long sum = 0;
-    boolean sequence = schema(item).startsWith("Track") || schema(item).startsWith("Sequence");
+    boolean sequence = isTrack(item);
     Map<?, ?> holds = schema(item).startsWith("Timeline") ? map(item, "tracks") : item;
     for (Object c : list(holds, "children")) {
       if (c instanceof Map<?, ?> child && !schema(child).startsWith("Transition")) {
@@ -560,6 +559,14 @@ public final class TimelineReader {
 
   private static boolean enabled(Map<?, ?> item) {
     return !Boolean.FALSE.equals(item.get("enabled"));
+  }
+
+  /** Also one that tells its kind and no schema. */
+  private static boolean isTrack(Map<?, ?> of) {
+    String s = schema(of);
+    return s.startsWith("Track")
+        || s.startsWith("Sequence")
+        || s.isEmpty() && of.get("kind") instanceof String && of.get("children") instanceof List;
   }
 
   private static String schema(Map<?, ?> of) {

@@ -404,4 +404,48 @@ class ReadersTest {
     assertThat(e.get(0).map().position(0)).isEqualTo(Ratio.of(30));
     assertThat(e.get(2).map().position(0)).isEqualTo(Ratio.ZERO);
   }
+
+  /**
+   * A list as editors export it, from memory of the format (CMX 3600; common practice): each line
+   * that is not used is told with its number; nothing is refused whole. With colons under a
+   * drop-frame line a label is counted as drop-frame (SMPTE ST 12-1).
+   */
+  @Test
+  void aListFromARealEditIsReadAndWhatIsNotUsedIsTold() {
+    String list =
+        """
+        TITLE: REEL 1
+        FCM: NON-DROP FRAME
+
+        001  A001     V     C        01:00:10:00 01:00:12:00 01:00:00:00 01:00:02:00
+        * FROM CLIP NAME: A001C001.MOV
+        002  A001     A     C        01:00:10:00 01:00:12:00 01:00:00:00 01:00:02:00
+        003  A002     AA/V  C        02:00:00:00 02:00:01:00 01:00:02:00 01:00:03:00
+        004  A002     V     C        02:00:01:00 02:00:01:00 01:00:03:00 01:00:03:00
+        004  A003     V     D    024 03:00:00:00 03:00:02:00 01:00:03:00 01:00:05:00
+        EFFECTS NAME IS CROSS DISSOLVE
+        005  BL       V     C        00:00:00:00 00:00:01:00 01:00:05:00 01:00:06:00
+        006  A004     V2    C        04:00:00:00 04:00:04:00 01:00:06:00 01:00:08:00
+        M2   A004            048.0                04:00:00:00
+        7    AX       V     C        01:00:20:00 01:00:21:00 01:00:08:00 01:00:09:00
+        * FROM CLIP NAME: TK-04-010 performance-1 take 2
+        008  A005     V     W001 012 23:59:59:00 00:00:01:00 01:00:09:00 01:00:11:00
+        >>> SOURCE A005 something
+        THIS IS NOT KNOWN
+        """;
+    CutList read = EditListReader.read(list, FrameRate.FILM);
+    assertThat(read.pictures())
+        .extracting(CutEvent::roll)
+        .containsExactly("A001", "A002", "A003", "A004", "", "A005");
+    assertThat(read.pictures())
+        .extracting(CutEvent::frames)
+        .containsExactly(48L, 24L, 48L, 48L, 24L, 48L);
+    assertThat(read.pictures().get(3).map().speed()).isEqualTo(Ratio.of(2));
+    assertThat(read.passed()).extracting(CutList.Passed::line).containsExactly(8, 18);
+    String colons =
+        "FCM: DROP FRAME\n001  A001 V C 01:00:51:00 01:00:52:00 01:00:00:00 01:00:01:00\n";
+    assertThat(EditListReader.read(colons, FrameRate.NTSC).events().get(0).in())
+        .isEqualTo(Timecode.parse("01:00:51;00", FrameRate.NTSC));
+    assertThat(EditListReader.read(colons, FrameRate.PAL).events().get(0).in().drop()).isFalse();
+  }
 }

@@ -105,6 +105,8 @@ class ShotCutTest {
                 "s1",
                 "t1"),
             new Case(event("", two.name(), 99, 20, Ratio.ONE, 0, ""), How.NAME, "s1", "t2"),
+            // A name that its roll denies is no name.
+            new Case(event("B009", two.name(), 5010, 20, Ratio.ONE, 0, ""), How.ASKED, "", ""),
             // A code is a code, not the beginning of another; one it had before is its own.
             new Case(event("", "x", 0, 9, Ratio.ONE, 0, "see TK-01-010 v2"), How.CODE, "s1", ""),
             new Case(event("", "x", 0, 9, Ratio.ONE, 0, "tk-01-01, please"), How.CODE, "s2", ""),

@@ -2,9 +2,13 @@ package bivex.core.shoot;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.tuple;
 import static org.assertj.core.api.Assertions.within;
 
 import bivex.core.InvalidInput;
+import bivex.core.cut.CutEvent;
+import bivex.core.cut.CutList;
+import bivex.core.cut.EditListReader;
 import bivex.core.light.MainsFlicker;
 import bivex.core.light.Sun;
 import bivex.core.light.SunClock;
@@ -333,7 +337,14 @@ class FloorSumsTest {
                 i % 2 == 0 ? "" : "wind"));
       }
       EditList list = EditList.of("The Tidekeeper day 2", rate, drop, 8, takes);
-      assertThat(EditList.parse(list.text(), rate)).isEqualTo(list);
+      CutList read = EditListReader.read(list.text(), rate);
+      assertThat(read.passed()).isEmpty();
+      assertThat(read.events())
+          .extracting(CutEvent::roll, CutEvent::clip, CutEvent::in, CutEvent::frames)
+          .containsExactlyElementsOf(
+              list.events().stream()
+                  .map(e -> tuple(e.reel(), e.name(), e.in(), e.frames()))
+                  .toList());
       for (int i = 0; i < takes.size(); i++) {
         EditList.Event e = list.events().get(i);
         boolean room = takes.get(i).frames() > 16;
@@ -359,65 +370,9 @@ class FloorSumsTest {
             text.lines().filter(l -> l.matches("\\d{3} .*")).map(l -> l.substring(5, 13).strip()))
         .doesNotHaveDuplicates()
         .doesNotContain("BL", "AX");
-    assertThat(EditList.parse(text, FrameRate.FILM).events())
-        .extracting(EditList.Event::reel)
+    assertThat(EditListReader.read(text, FrameRate.FILM).events())
+        .extracting(CutEvent::roll)
         .containsExactly("A001_C001_LONG", "A001_C002_LONG", "BL", "AX");
-  }
-
-  /**
-   * A list as editors export it, from memory of the format (CMX 3600; common practice): what is
-   * picture is read, and each other line is told with its number; nothing is refused whole.
-   */
-  @Test
-  void aListFromARealEditIsReadAndWhatIsNotUsedIsTold() {
-    String list =
-        """
-        TITLE: REEL 1
-        FCM: NON-DROP FRAME
-
-        001  A001     V     C        01:00:10:00 01:00:12:00 01:00:00:00 01:00:02:00
-        * FROM CLIP NAME: A001C001.MOV
-        002  A001     A     C        01:00:10:00 01:00:12:00 01:00:00:00 01:00:02:00
-        003  A002     AA/V  C        02:00:00:00 02:00:01:00 01:00:02:00 01:00:03:00
-        004  A002     V     C        02:00:01:00 02:00:01:00 01:00:03:00 01:00:03:00
-        004  A003     V     D    024 03:00:00:00 03:00:02:00 01:00:03:00 01:00:05:00
-        EFFECTS NAME IS CROSS DISSOLVE
-        005  BL       V     C        00:00:00:00 00:00:01:00 01:00:05:00 01:00:06:00
-        006  A004     V2    C        04:00:00:00 04:00:04:00 01:00:06:00 01:00:08:00
-        M2   A004            048.0                04:00:00:00
-        7    AX       V     C        01:00:20:00 01:00:21:00 01:00:08:00 01:00:09:00
-        * FROM CLIP NAME: TK-04-010 performance-1 take 2
-        008  A005     V     W001 012 23:59:59:00 00:00:01:00 01:00:09:00 01:00:11:00
-        >>> SOURCE A005 something
-        """;
-    EditList read = EditList.parse(list, FrameRate.FILM);
-    assertThat(read.events())
-        .extracting(EditList.Event::reel)
-        .containsExactly("A001", "A002", "A003", "A004", "AX", "A005");
-    assertThat(read.events())
-        .extracting(EditList.Event::frames)
-        .containsExactly(48L, 24L, 48L, 96L, 24L, 48L);
-    assertThat(read.passed())
-        .extracting(EditList.Passed::line)
-        .containsExactly(6, 8, 10, 11, 13, 17);
-    assertThat(read.passed()).allMatch(p -> !p.why().isBlank());
-    Timecode in = Timecode.parse("01:00:20:00", FrameRate.FILM);
-    String name = "TK-04-010 performance-1 take 2";
-    assertThat(EditList.liesIn(read.events().get(4), "A009", name, in, 240)).isTrue();
-    assertThat(EditList.liesIn(read.events().get(4), "A009", "another", in, 240)).isFalse();
-    Timecode early = Timecode.parse("01:00:09:00", FrameRate.FILM);
-    assertThat(EditList.liesIn(read.events().get(0), "a001", "", early, 240)).isTrue();
-    assertThat(EditList.liesIn(read.events().get(0), "A001", "", early, 60)).isFalse();
-  }
-
-  /** With colons under a drop-frame line a label is counted as drop-frame (SMPTE ST 12-1). */
-  @Test
-  void labelsCountAsTheListSays() {
-    String list =
-        "FCM: DROP FRAME\n001  A001 V C 01:00:51:00 01:00:52:00 01:00:00:00 01:00:01:00\n";
-    assertThat(EditList.parse(list, FrameRate.NTSC).events().get(0).in())
-        .isEqualTo(Timecode.parse("01:00:51;00", FrameRate.NTSC));
-    assertThat(EditList.parse(list, FrameRate.PAL).events().get(0).in().drop()).isFalse();
   }
 
   /**

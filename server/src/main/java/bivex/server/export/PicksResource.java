@@ -6,6 +6,11 @@ import static bivex.core.crew.Role.FLOOR;
 import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.InvalidInput;
+import bivex.core.cut.CutEvent;
+import bivex.core.cut.CutList;
+import bivex.core.cut.EditListReader;
+import bivex.core.cut.Recognition;
+import bivex.core.cut.TimelineReader;
 import bivex.core.shoot.EditList;
 import bivex.core.shoot.Take;
 import bivex.core.time.FrameRate;
@@ -13,6 +18,7 @@ import bivex.core.time.Timecode;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
 import bivex.server.http.Download;
+import bivex.server.http.Json;
 import bivex.server.keep.ShootingDay;
 import bivex.server.keep.TakeEntries;
 import bivex.server.keep.TakeEntry;
@@ -25,6 +31,7 @@ import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.transaction.annotation.Transactional;
@@ -35,6 +42,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
+import tools.jackson.core.JacksonException;
 
 /** Picked takes of a day in open formats, out and in. */
 @RestController
@@ -102,13 +110,8 @@ public class PicksResource {
       @PathVariable UUID day, Member me, @RequestParam("file") MultipartFile file)
       throws IOException {
     ShootingDay d = of.day(me, day);
-    FrameRate rate = me.production().frameRate();
-    String text = DayTakes.text(file);
-    EditList list =
-        text.stripLeading().startsWith("{")
-            ? Otio.parse(text.getBytes(StandardCharsets.UTF_8), rate)
-            : EditList.parse(text, rate);
-    if (list.events().isEmpty()) {
+    CutList list = read(DayTakes.text(file), me.production().frameRate());
+    if (list.pictures().isEmpty()) {
       throw new InvalidInput(
           "file",
           "has no clip"
@@ -118,15 +121,21 @@ public class PicksResource {
                   .collect(Collectors.joining()));
     }
     Map<UUID, String> codes = of.codes(me);
-    List<TakeEntries.Called> taken = of.takes(me, d);
+    Map<String, TakeEntries.Called> taken =
+        of.takes(me, d).stream().collect(Collectors.toMap(c -> c.take().id.toString(), c -> c));
+    Recognition known =
+        new Recognition(taken.values().stream().map(c -> known(me, c, codes)).toList(), List.of());
     int picked = 0;
     List<String> unknown = new ArrayList<>();
-    for (EditList.Event e : list.events()) {
-      TakeEntries.Called found =
-          taken.stream().filter(c -> holds(c.take(), codes, e, rate)).findFirst().orElse(null);
+    for (Recognition.Recognised r : known.of(list, Map.of())) {
+      TakeEntries.Called found = taken.get(r.take());
+      CutEvent e = r.event();
       if (found == null) {
         unknown.add(
-            (e.name().isEmpty() ? "clip" : e.name()) + ", " + e.reel() + " " + e.in().label());
+            Stream.of(e.called(), e.roll(), e.in().label(), r.why())
+                .filter(w -> !w.isEmpty())
+                .distinct()
+                .collect(Collectors.joining(", ")));
       } else {
         if (found.call() != Take.Call.PICK) {
           log.call(
@@ -139,12 +148,32 @@ public class PicksResource {
       }
     }
     return new PicksImport(
-        picked, unknown, list.passed().stream().map(EditList.Passed::said).toList());
+        picked, unknown, list.passed().stream().map(CutList.Passed::said).toList());
   }
 
-  private static boolean holds(
-      TakeEntry t, Map<UUID, String> codes, EditList.Event e, FrameRate rate) {
-    return EditList.liesIn(
-        e, t.roll, DayTakes.named(t, codes), Timecode.parse(t.tcIn, rate), t.frames);
+  /** A list or a timeline, whichever it is. */
+  private static CutList read(String text, FrameRate rate) {
+    if (!text.stripLeading().startsWith("{")) {
+      return EditListReader.read(text, rate);
+    }
+    try {
+      return TimelineReader.read(Json.MAPPER.readValue(text, Map.class), rate);
+    } catch (JacksonException e) {
+      throw new InvalidInput("file", "is no JSON");
+    }
+  }
+
+  private static Recognition.KnownTake known(
+      Member me, TakeEntries.Called c, Map<UUID, String> codes) {
+    TakeEntry t = c.take();
+    return new Recognition.KnownTake(
+        t.id.toString(),
+        t.shotId.toString(),
+        t.plate,
+        DayTakes.named(t, codes),
+        t.roll,
+        Timecode.parse(t.tcIn, me.production().frameRate()),
+        t.frames,
+        c.call() == Take.Call.PICK);
   }
 }
