@@ -98,7 +98,12 @@
               <span class="form"><Form state={l.item.state} size={15} now={gi === 0 && i < 5} /></span>
               <span class="code mono">{l.code}</span>
               <span class="what"
-                ><strong>{l.item.label}</strong> <span class="soft">{l.item.reason}</span></span
+                ><strong>{l.item.label}</strong>
+                <span class="soft">{l.item.reason}</span>{#if l.holds.length > 0}
+                  <span class="pencil"
+                    >{l.holds.join(', ')} {l.holds.length === 1 ? 'waits' : 'wait'} for it</span
+                  >{/if}{#if l.waits.length > 0}
+                  <span class="soft">waits for {l.waits.join(', ')}</span>{/if}</span
               >
               <span class="do" class:pencil={gi === 0 && i < 5}>{l.item.action}</span>
               <span class="when small soft"

@@ -2,6 +2,11 @@ package bivex.bench;
 
 import bivex.core.cue.CueFinder;
 import bivex.core.cue.CueWords;
+import bivex.core.cut.CutChange;
+import bivex.core.cut.CutList;
+import bivex.core.cut.EditListReader;
+import bivex.core.cut.Recognition;
+import bivex.core.cut.ShotCut;
 import bivex.core.method.MethodBook;
 import bivex.core.method.MethodChoice;
 import bivex.core.method.Plan;
@@ -20,6 +25,7 @@ import bivex.core.shoot.Take;
 import bivex.core.shot.Ledger;
 import bivex.core.shot.ShotFacts;
 import bivex.core.time.FrameRate;
+import bivex.core.time.Timecode;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -54,8 +60,15 @@ public class CoreBench {
   private List<Anchor> marks;
   private List<ShotFacts> facts;
 
+  private String cutList;
+  private String laterList;
+  private Recognition known;
+
   @Setup
   public void make() {
+    cutList = list(0);
+    laterList = list(12);
+    known = known();
     script = Prose.script();
     revised = Prose.revised();
     play = ScreenplayParser.parse(script);
@@ -134,6 +147,61 @@ public class CoreBench {
             ? List.of(first, new MethodChoice("F2", Map.of(), ""))
             : List.of(first),
         pictures);
+  }
+
+  /**
+   * A cut of 1500 events (every third an effect shot) read, recognised, and held against another.
+   */
+  @Benchmark
+  public Object cut1500() {
+    List<ShotCut> before = shots(cutList);
+    return CutChange.between(before, shots(laterList));
+  }
+
+  private List<ShotCut> shots(String list) {
+    CutList cut = EditListReader.read(list, FrameRate.FILM);
+    return ShotCut.of(known.of(cut, Map.of()), known, 8);
+  }
+
+  /** Every tenth effect shot is twelve frames longer in the later one. */
+  private static String list(int longer) {
+    StringBuilder b = new StringBuilder("TITLE: Reel\nFCM: NON-DROP FRAME\n");
+    Timecode at = Timecode.parse("01:00:00:00", FrameRate.FILM);
+    for (int i = 0; i < 1500; i++) {
+      long frames = 60 + (i % 30 == 0 ? longer : 0);
+      Timecode in = new Timecode(FrameRate.FILM, false, 100 + 700L * (i % 2900));
+      b.append(
+          String.format(
+              "%06d  %-8s V     C        %s %s %s %s\n* FROM CLIP NAME: clip %d\n",
+              i + 1,
+              (i % 3 == 0 ? "A" : "N") + String.format("%06d", i),
+              in.label(),
+              in.plus(frames).label(),
+              at.label(),
+              at.plus(frames).label(),
+              i));
+      at = at.plus(frames);
+    }
+    return b.toString();
+  }
+
+  private static Recognition known() {
+    List<Recognition.KnownTake> takes = new ArrayList<>();
+    for (int i = 0; i < 1500; i += 3) {
+      for (int t = 0; t < 20; t++) {
+        takes.add(
+            new Recognition.KnownTake(
+                i + "." + t,
+                "s" + i,
+                "plate:performance-1",
+                "take " + i + " " + t,
+                t == 0 ? "A" + String.format("%06d", i) : "B" + i + "_" + t,
+                new Timecode(FrameRate.FILM, false, 700L * (i % 2900)),
+                400,
+                t == 0));
+      }
+    }
+    return new Recognition(takes, List.of());
   }
 
   @Benchmark

@@ -4,9 +4,11 @@ import static bivex.server.Stage.ok;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import bivex.core.crew.Role;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
 
 /** A shot that takes something over from another, which is made once and first. */
 class LeansTest {
@@ -30,6 +32,16 @@ class LeansTest {
         stage.producer.post(other + "/leans", Map.of("on", stage.shot, "what", "LOOK"));
     assertThat(turned.text("field")).isEqualTo("on");
     assertThat(turned.text("detail")).contains("leans on this shot itself");
+    // What others wait for stands first among what is due with it, what waits stands last.
+    String code = ok(stage.producer.get(shot)).text("code");
+    List<String> order = new ArrayList<>();
+    for (JsonNode l : ok(stage.producer.get(stage.base + "/owed?size=500")).at("lines")) {
+      if (l.path("item").path("due").asString().equals("BEFORE_DELIVERY")) {
+        order.add(l.path("holds") + " " + l.path("waits") + " " + l.path("item").path("key"));
+      }
+    }
+    assertThat(order.get(0)).startsWith("[\"" + code + "\"] [] \"task:G6/solve");
+    assertThat(order.get(order.size() - 1)).startsWith("[] [\"");
     // Made there, it is there; planned here as well, it is done twice.
     ok(
         artist.post(

@@ -11,6 +11,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * One shot leans on another: it takes over something that is made there, which is then made once
@@ -90,6 +91,25 @@ public record Lean(String shot, String on, What what) {
     return what.tasks(theirs).isEmpty()
         ? List.of()
         : what.tasks(mine).stream().map(Plan.Task::label).toList();
+  }
+
+  /**
+   * What of the shot that is leaned on holds up the other, by the keys of its things.
+   *
+   * @param theirs plan of the shot that is leaned on
+   * @param items of it
+   * @return keys of what is open; all that is open where the whole shot is taken over
+   */
+  public Set<String> holdsUp(Plan theirs, List<OwedItem> items) {
+    Set<String> keys =
+        what == What.LOOK
+            ? Set.of(ItemKey.LOOK.toString())
+            : what.tasks(theirs).stream().map(Plan.Task::key).collect(Collectors.toSet());
+    return items.stream()
+        .filter(OwedItem::open)
+        .map(OwedItem::key)
+        .filter(k -> what == What.MASTER || keys.contains(k))
+        .collect(Collectors.toSet());
   }
 
   /**

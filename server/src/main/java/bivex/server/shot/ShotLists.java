@@ -16,12 +16,15 @@ import bivex.server.http.Pages;
 import bivex.server.keep.Draft;
 import bivex.server.keep.Mark;
 import bivex.server.keep.Shot;
+import bivex.server.keep.ShotLean;
+import bivex.server.keep.ShotLeans;
 import bivex.server.keep.Shots;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -38,10 +41,17 @@ public class ShotLists {
   private final Screenplays screenplays;
   private final ShotBook book;
   private final TestStandings standings;
+  private final ShotLeans leans;
   private final Clock clock;
 
   ShotLists(
-      Shots shots, Screenplays screenplays, ShotBook book, TestStandings standings, Clock clock) {
+      Shots shots,
+      Screenplays screenplays,
+      ShotBook book,
+      TestStandings standings,
+      ShotLeans leans,
+      Clock clock) {
+    this.leans = leans;
     this.standings = standings;
     this.shots = shots;
     this.screenplays = screenplays;
@@ -107,9 +117,21 @@ public class ShotLists {
       int owed,
       Map<Stage, Integer> stages) {}
 
-  /** One thing the production owes. */
+  /**
+   * One thing the production owes.
+   *
+   * @param holds codes of the shots that wait for it
+   * @param waits codes of the shots it waits for; empty where it waits for none
+   */
   public record OwedLine(
-      UUID shot, String code, String title, OwedItem item, String setup, LocalDate day) {}
+      UUID shot,
+      String code,
+      String title,
+      OwedItem item,
+      String setup,
+      LocalDate day,
+      List<String> holds,
+      List<String> waits) {}
 
   /**
    * A camera test that is not decided.
@@ -227,6 +249,7 @@ public class ShotLists {
   @Transactional(readOnly = true)
   public OwedPage owed(Member me, int page, int size, OwedItem.Who who) {
     List<ShotBook.Page> pages = book.all(me).stream().filter(p -> !p.shot().omitted).toList();
+    Waiting waiting = Waiting.of(pages, leans.findByProductionIdOrderBySaidAt(me.productionId()));
     List<OwedLine> lines =
         pages.stream()
             .flatMap(
@@ -240,11 +263,16 @@ public class ShotLists {
                                     p.shot().title,
                                     i,
                                     p.setup() == null ? null : "setup " + p.setup().number,
-                                    p.day() == null ? null : p.day().shootOn)))
+                                    p.day() == null ? null : p.day().shootOn,
+                                    waiting.holds(p.shot().id, i.key()),
+                                    waiting.waits(p.shot().id, i))))
             .filter(l -> who == null || l.item().who() == who)
             .sorted(
                 Comparator.comparing(
                         (OwedLine l) -> l.item().tooLate(l.day(), me.production().dueOn))
+                    // What others wait for is made first, what waits itself last.
+                    .thenComparing(l -> !l.waits().isEmpty())
+                    .thenComparing(l -> l.holds().isEmpty())
                     .thenComparing(
                         Comparator.comparingInt((OwedLine l) -> l.item().harm()).reversed())
                     .thenComparing(OwedLine::code))
@@ -293,6 +321,42 @@ public class ShotLists {
         due,
         forecast.against(due).words(),
         forecast.against(due).pressing());
+  }
+
+  /** Which things hold up other shots, and which shots wait. */
+  private record Waiting(
+      Map<UUID, Map<String, List<String>>> held, Map<UUID, List<String>> lacking) {
+    static Waiting of(List<ShotBook.Page> pages, List<ShotLean> leans) {
+      Map<UUID, Map<String, List<String>>> held = new HashMap<>();
+      Map<UUID, List<String>> waits = new HashMap<>();
+      Map<UUID, ShotBook.Page> by = new HashMap<>();
+      pages.forEach(p -> by.put(p.shot().id, p));
+      for (ShotLean l : leans) {
+        ShotBook.Page on = by.get(l.onId);
+        ShotBook.Page mine = by.get(l.shotId);
+        if (on == null
+            || mine == null
+            || l.lean().there(on.plan(), on.ledger().items(), on.ledger().stage())) {
+          continue;
+        }
+        waits.computeIfAbsent(l.shotId, k -> new ArrayList<>()).add(on.shot().code);
+        for (String key : l.lean().holdsUp(on.plan(), on.ledger().items())) {
+          held.computeIfAbsent(l.onId, k -> new HashMap<>())
+              .computeIfAbsent(key, k -> new ArrayList<>())
+              .add(mine.shot().code);
+        }
+      }
+      return new Waiting(held, waits);
+    }
+
+    List<String> holds(UUID shot, String key) {
+      return held.getOrDefault(shot, Map.of()).getOrDefault(key, List.of());
+    }
+
+    /** What is put together waits for what it takes over; plates and questions do not. */
+    List<String> waits(UUID shot, OwedItem item) {
+      return item.kind() == OwedItem.Kind.TASK ? lacking.getOrDefault(shot, List.of()) : List.of();
+    }
   }
 
   @Transactional(readOnly = true)
