@@ -49,13 +49,14 @@ public final class TestsWanted {
             .orElse(null);
     for (Plan.Datum d : plan.data()) {
       if (d.key().endsWith("preset")) {
+        boolean rate = d.label().equals(ShotSetting.RATE_TESTED);
         add(
             out,
             d.key(),
             d.key(),
-            "Which shutter looks right here?",
+            rate ? "Does a camera really give this rate?" : "Which shutter looks right here?",
             d.question(),
-            angles(setting, asked));
+            rate ? rates(plan, setting, kit) : angles(setting, asked));
       }
     }
     for (Plan.Check c : plan.checks()) {
@@ -135,6 +136,15 @@ public final class TestsWanted {
 
   private static CameraData body(String name) {
     return CameraData.notRead().with("body", name);
+  }
+
+  /** Every body that is there, in the mode that is nearest to the rate that is asked for. */
+  private static List<TestSetting> rates(Plan plan, ShotSetting setting, Kit kit) {
+    return KitCheck.of(plan, setting, kit).stream()
+        .flatMap(n -> n.answers().stream())
+        .map(a -> new TestSetting(cut(a.body() + ", " + a.mode()), body(a.body())))
+        .distinct()
+        .toList();
   }
 
   /** The look that is asked for, half and twice of it, and the usual half of a frame. */

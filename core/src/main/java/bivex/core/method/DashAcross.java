@@ -206,6 +206,12 @@ public final class DashAcross implements Method {
     plan.task("task:composite", "Composite", TaskKind.COMPOSITE, 3, Difficulty.FAIR);
     plan.task("task:sound", "Sound of the dash", TaskKind.SOUND, 2, Difficulty.FAIR);
     plan.datum(
+        "datum:sells",
+        "What sells the dash, seen in the finished shot",
+        "Whether the wind at the stop and the performer's own start and stop are there, and what"
+            + " was done where they are not.",
+        Plan.Due.BEFORE_DELIVERY);
+    plan.datum(
         "datum:marks",
         "Marks taped and paced",
         "Way between the marks in metres, and where they are in frame.",

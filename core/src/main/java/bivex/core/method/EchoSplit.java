@@ -138,6 +138,11 @@ public final class EchoSplit implements Method {
             58,
             "for the matte and the picture"),
         Parameter.yesNo(
+            "mixed",
+            "Footage of more than one rate",
+            false,
+            "a matte on frames that are made up does not fit those that were recorded"),
+        Parameter.yesNo(
             "crossed", "Somebody crosses the performer", false, "then choose another clip"),
         Parameter.yesNo(
             "contrast", "Background stands off", true, "a copy on a like background is not seen"),
@@ -250,6 +255,12 @@ public final class EchoSplit implements Method {
         TaskKind.LIGHT_EFFECT,
         2,
         Difficulty.EASY);
+    plan.task(
+        plan.own("task:flatten"),
+        "Bring all footage to one rate before any matte",
+        TaskKind.RETIME,
+        v.yes("mixed") ? 1 : 0,
+        Difficulty.FAIR);
     plan.task(
         plan.own("task:retime"),
         "Retime the base",

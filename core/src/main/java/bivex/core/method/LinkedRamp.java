@@ -176,7 +176,7 @@ public final class LinkedRamp implements Method {
     plan.task("task:sound", "Sound that follows the ramp", TaskKind.SOUND, 1, Difficulty.FAIR);
     plan.datum(
         "datum:preset",
-        "Capture rate tested",
+        ShotSetting.RATE_TESTED,
         "That the camera gives this rate at this raster, and the preset it is stored under.",
         Plan.Due.BEFORE_DAY);
     plan.curve(

@@ -29,6 +29,9 @@ public record ShotSetting(
     double sensorWidthMm,
     double mainsHz,
     EffortRates effort) {
+  /** What a plan calls the test of a rate it needs. */
+  public static final String RATE_TESTED = "Capture rate tested";
+
   /** Seconds a cut is taken to last until somebody says how long it is; a planning default. */
   public static final double USUAL_CUT_SECONDS = 4;
 

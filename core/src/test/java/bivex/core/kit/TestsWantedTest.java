@@ -56,6 +56,17 @@ class TestsWantedTest {
                   .extracting(c -> c.camera().iso())
                   .containsExactly(200.0, 800.0, 3200.0);
             });
+    // A ramp needs a rate, not a look.
+    assertThat(TestsWanted.of(plan("C1", Map.of()), SETTING, KIT))
+        .filteredOn(w -> w.item().endsWith("preset"))
+        .singleElement()
+        .satisfies(
+            w -> {
+              assertThat(w.question()).isEqualTo("Does a camera really give this rate?");
+              assertThat(w.candidates())
+                  .isNotEmpty()
+                  .allMatch(c -> c.camera().body().equals("Body A"));
+            });
     // What is asked for is asked once, and has a question and a reason.
     for (var m : MethodBook.all()) {
       List<TestsWanted.Wanted> all = TestsWanted.of(plan(m.id(), Map.of()), SETTING, KIT);

@@ -75,6 +75,14 @@ class MissedItemsTest {
     assertThat(both.data()).anyMatch(d -> d.key().endsWith("F3-tells"));
   }
 
+  @Test
+  void mixedRatesAreBroughtToOneAndWhatSellsADashIsAskedAgain() {
+    assertThat(units(plan("A5", "mixed", true), TaskKind.RETIME))
+        .isEqualTo(units(plan("A5"), TaskKind.RETIME) + 1);
+    assertThat(plan("B2").data())
+        .anyMatch(d -> d.key().endsWith("sells") && d.due() == Plan.Due.BEFORE_DELIVERY);
+  }
+
   /** A join is as wide as it has to be, not thirty pixels for everybody. */
   @Test
   void aWideFeatherNeedsMoreRoom() {
