@@ -8,6 +8,7 @@ import bivex.core.crew.Role;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -89,6 +90,11 @@ class CameraTestsTest {
     asked.put("candidates", ask.path("candidates"));
     Caller.Answer made = ok(artist.post(tests, asked));
     String test = made.text("id");
+    for (String field : List.of("shots", "candidates")) {
+      Map<String, Object> none = new HashMap<>(Map.of("question", "Is it?"));
+      none.put(field, Collections.singletonList(null));
+      assertThat(artist.post(tests, none).status()).as(field).isBetween(400, 422);
+    }
     assertThat(ok(artist.post(tests, asked)).text("id")).as("sent twice").isEqualTo(test);
     assertThat(ok(artist.get(tests)).body()).hasSize(1);
     int tried = made.at("candidates").size();

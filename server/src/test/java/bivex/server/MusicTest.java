@@ -4,6 +4,8 @@ import static bivex.server.Stage.ok;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import bivex.core.crew.Role;
+import java.util.Collections;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
@@ -48,6 +50,11 @@ class MusicTest {
                 music,
                 Map.of("name", "Tapped", "seconds", 30, "taps", List.of(1, 1.51, 2, 2.5, 3.49))));
     assertThat(tapped.at("0/said").asString()).contains("beats a minute, from taps");
+    for (String field : List.of("taps", "phrases")) {
+      Map<String, Object> none = new HashMap<>(Map.of("name", "x", "seconds", 5, "perMinute", 60));
+      none.put(field, Collections.singletonList(null));
+      assertThat(artist.post(music, none).status()).as(field).isBetween(400, 422);
+    }
     assertThat(artist.post(music, Map.of("name", "x", "seconds", 5)).text("field"))
         .isEqualTo("perMinute");
     assertThat(

@@ -5,6 +5,7 @@ import bivex.core.Said;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Objects;
 
 /**
  * A piece of music that picture is made to: its beats and phrases as times.
@@ -81,6 +82,9 @@ public record Music(
    */
   public static Music tapped(
       String name, List<Double> taps, double seconds, int inBar, List<Phrase> phrases) {
+    if (taps.stream().anyMatch(Objects::isNull)) {
+      throw new InvalidInput("taps", "must be times");
+    }
     List<Double> t = taps.stream().sorted().toList();
     if (t.size() < LEAST_TAPS || t.size() > MOST_BEATS) {
       throw new InvalidInput(
@@ -115,6 +119,9 @@ public record Music(
   private static List<Phrase> sorted(List<Phrase> phrases) {
     phrases.forEach(
         p -> {
+          if (p == null) {
+            throw new InvalidInput("phrases", "need a time and what begins, each");
+          }
           InvalidInput.within("phrases", p.at(), 0, 3600);
           InvalidInput.title("phrases", p.label());
         });

@@ -126,8 +126,6 @@ public class SettingDesk {
             : List.of(s);
     for (Shot o : of) {
       o.recording = recording;
-      // It must still be a plan with these numbers.
-      ShotBook.sound(me.production(), o);
     }
     shots.saveAllAndFlush(of);
     journal.record(
