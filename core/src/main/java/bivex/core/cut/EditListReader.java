@@ -60,6 +60,9 @@ public final class EditListReader {
   private boolean open;
   private int openedAt = -1;
 
+  /** As its line has it, before anything told its whole name. */
+  private String openedReel = "";
+
   private EditListReader(FrameRate rate) {
     this.rate = rate;
   }
@@ -203,6 +206,7 @@ public final class EditListReader {
             doubts));
     open = true;
     openedAt = events.size() - 1;
+    openedReel = reel;
   }
 
   /** Without a speed line the lengths of both sides tell one. */
@@ -294,7 +298,9 @@ public final class EditListReader {
     CutEvent e = events.get(openedAt);
     String reel = m.group(1).strip();
     if (e.kind() == Kind.SOUND
-        || !reel.isEmpty() && !reel.equalsIgnoreCase(e.roll()) && !reel.equalsIgnoreCase("AX")) {
+        || !reel.isEmpty()
+            && !reel.equalsIgnoreCase(e.roll())
+            && !reel.equalsIgnoreCase(openedReel)) {
       pass(number, l, Why.KNOWN, "is the speed of another reel than its event's");
       return;
     }
@@ -398,13 +404,14 @@ public final class EditListReader {
     }
     CutEvent e = events.get(openedAt);
     switch (key) {
-      // Of a transition the name of the clip that comes is written second.
+      // Of a transition it is the clip that goes.
       case "TO CLIP NAME" -> name(e, e.roll(), value, e.file());
       case "FROM CLIP NAME", "CLIP NAME" -> {
-        if (e.join().frames() > 0 && e.clip().isEmpty()) {
+        if (e.join().frames() > 0 && key.startsWith("FROM")) {
           note(number, l, words);
+        } else {
+          name(e, e.roll(), value, e.file());
         }
-        name(e, e.roll(), e.clip().isEmpty() ? value : e.clip(), e.file());
       }
       case "SOURCE FILE", "FROM FILE", "FROM CLIP", "SOURCE CLIP" ->
           name(e, e.roll(), e.clip(), value);

@@ -285,7 +285,7 @@ public final class TimelineReader {
               join(before),
               skipped + here.length() < length ? 0 : overlap(after, "out_offset"),
               skipped > 0 ? 0 : overlap(before, "in_offset"),
-              marks(c, here, begin),
+              marks(c, here, skipped, begin),
               notes(c),
               enabled(c),
               doubts));
@@ -441,7 +441,7 @@ public final class TimelineReader {
             + text(media, "name_suffix");
   }
 
-  private List<Mark> marks(Map<?, ?> clip, Span here, Map<?, ?> begin) {
+  private List<Mark> marks(Map<?, ?> clip, Span here, long skipped, Map<?, ?> begin) {
     List<Mark> out = new ArrayList<>();
     for (Object o : list(clip, "markers")) {
       if (!(o instanceof Map<?, ?> m)) {
@@ -451,7 +451,7 @@ public final class TimelineReader {
       try {
         FrameRate own = rate(at, rate);
         double from = number(at, "value") - number(begin, "value");
-        long frame = Math.round(own.equals(rate) ? from : rate.frames(own.seconds(from)));
+        long frame = Math.round(own.equals(rate) ? from : rate.frames(own.seconds(from))) - skipped;
         String words =
             String.join(
                 " ",

@@ -281,6 +281,22 @@ class ReadersTest {
         .extracting(CutList.Passed::why)
         .containsExactly(Why.KNOWN, Why.UNKNOWN);
     assertThat(other.passed().get(1).said()).isEqualTo("line 5: is not known: GLOBAL STRANGE LINE");
+    // The name of what goes is not that of what comes; a reel told whole keeps its speed.
+    CutEvent comes =
+        EditListReader.read(
+                head
+                    + "001 A001 V C 01:00:00:00 01:00:02:00 10:00:00:00 10:00:02:00\n"
+                    + "002 B001 V D 012 02:00:00:00 02:00:04:00 10:00:02:00 10:00:04:00\n"
+                    + "* FROM CLIP NAME: THE FIRST\n"
+                    + "* SOME REEL: B001_WHOLE_NAME REPLACED BY: B001\n"
+                    + "M2 B001 050.0 02:00:00:00\n",
+                FrameRate.PAL)
+            .events()
+            .get(1);
+    assertThat(comes.clip()).isEmpty();
+    assertThat(comes.notes()).containsExactly("FROM CLIP NAME: THE FIRST");
+    assertThat(comes.roll()).isEqualTo("B001_WHOLE_NAME");
+    assertThat(comes.map().speed()).isEqualTo(Ratio.of(2));
     // At 23.976 both 24 and 23.976 a second are as recorded.
     for (String as : List.of("024.0", "023.976", "23.98")) {
       CutEvent e =
