@@ -99,11 +99,13 @@
               <span class="code mono">{l.code}</span>
               <span class="what"
                 ><strong>{l.item.label}</strong>
-                <span class="soft">{l.item.reason}</span>{#if l.holds.length > 0}
-                  <span class="pencil"
-                    >{l.holds.join(', ')} {l.holds.length === 1 ? 'waits' : 'wait'} for it</span
-                  >{/if}{#if l.waits.length > 0}
-                  <span class="soft">waits for {l.waits.join(', ')}</span>{/if}</span
+                <span class="soft">{l.item.reason}</span>{#if l.between.holds.length > 0}{' '}<span
+                    class="pencil"
+                    >{l.between.holds.join(', ')}
+                    {l.between.holds.length === 1 ? 'waits' : 'wait'} for it</span
+                  >{/if}{#if l.between.waits.length > 0}{' '}<span class="soft"
+                    >waits for {l.between.waits.join(', ')}</span
+                  >{/if}</span
               >
               <span class="do" class:pencil={gi === 0 && i < 5}>{l.item.action}</span>
               <span class="when small soft"

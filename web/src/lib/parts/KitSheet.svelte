@@ -5,6 +5,7 @@
   import { markNamed } from '../refused';
   import { frame as foot, queries } from '../state.svelte';
   import { Typed } from '../typed.svelte';
+  import Fields from './Fields.svelte';
   import Sheet from './Sheet.svelte';
 
   /** Cameras and lenses of the production: typed, or read from a list. */
@@ -183,6 +184,18 @@
     });
 </script>
 
+{#snippet known(name: string, what: string, without: Schemas['Kit'])}
+  <li class="flex items-baseline gap-2">
+    <strong>{name}</strong>
+    <span class="soft">{what}</span>
+    {#if may}<button
+        class="tight bare btn"
+        aria-label="Take {name} off the list"
+        onclick={() => void put(without, `${name}: off the list.`)}>Take off</button
+      >{/if}
+  </li>
+{/snippet}
+
 <Sheet bind:open title="Cameras of the production" wide>
   {#if page.isLoadingError}<p role="alert" class="pencil">{page.error.message}</p>{/if}
   {#each kit.bodies as b (b.name)}
@@ -231,33 +244,17 @@
         void addMode();
       }}
     >
-      {#each MODES as [key, label, hint] (key)}<label class="field"
-          ><span>{label}</span><input
-            class="input"
-            name={key}
-            placeholder={hint}
-            bind:value={() => mode.get(key), (v) => mode.set(key, v)}
-          /></label
-        >{/each}
+      <Fields typed={mode} of={MODES} />
       <button class="btn">Add this mode</button>
     </form>
   {/if}
   <h3 class="rule mt-4 pt-2">Lenses</h3>
   <ul class="small">
-    {#each kit.lenses as l (l.name)}<li class="flex items-baseline gap-2">
-        <strong>{l.name}</strong>
-        <span class="soft"
-          >{l.fromMm === l.toMm ? `${String(l.fromMm)} mm` : `${String(l.fromMm)} to ${String(l.toMm)} mm`},
-          f/{l.widest}, from {l.nearestM} m{l.breathes ? ', breathes' : ''}</span
-        >
-        {#if may}<button
-            class="tight bare btn"
-            aria-label="Take {l.name} off the list"
-            onclick={() =>
-              void put({ ...kit, lenses: kit.lenses.filter((x) => x !== l) }, `${l.name} is off the list.`)}
-            >Take off</button
-          >{/if}
-      </li>{:else}<li class="soft">None yet.</li>{/each}
+    {#each kit.lenses as l (l.name)}{@render known(
+        l.name,
+        `${l.fromMm === l.toMm ? `${String(l.fromMm)} mm` : `${String(l.fromMm)} to ${String(l.toMm)} mm`}, f/${String(l.widest)}, from ${String(l.nearestM)} m${l.breathes ? ', breathes' : ''}`,
+        { ...kit, lenses: kit.lenses.filter((x) => x !== l) },
+      )}{:else}<li class="soft">None yet.</li>{/each}
   </ul>
   {#if may}
     <form
@@ -268,14 +265,7 @@
         void addLens();
       }}
     >
-      {#each LENSES as [key, label, hint] (key)}<label class="field"
-          ><span>{label}</span><input
-            class="input"
-            name={key}
-            placeholder={hint}
-            bind:value={() => lens.get(key), (v) => lens.set(key, v)}
-          /></label
-        >{/each}
+      <Fields typed={lens} of={LENSES} />
       <label class="field"
         ><span>Breathes</span><select
           class="select"
@@ -288,17 +278,11 @@
   {/if}
   <h3 class="rule mt-4 pt-2">Heads</h3>
   <ul class="small">
-    {#each kit.heads as x (x.name)}<li class="flex items-baseline gap-2">
-        <strong>{x.name}</strong>
-        <span class="soft">repeats within {x.repeatDeg}°, carries {x.loadKg} kg</span>
-        {#if may}<button
-            class="tight bare btn"
-            aria-label="Take {x.name} off the list"
-            onclick={() =>
-              void put({ ...kit, heads: kit.heads.filter((y) => y !== x) }, `${x.name} is off the list.`)}
-            >Take off</button
-          >{/if}
-      </li>{:else}<li class="soft">None yet.</li>{/each}
+    {#each kit.heads as x (x.name)}{@render known(
+        x.name,
+        `repeats within ${String(x.repeatDeg)}°, carries ${String(x.loadKg)} kg`,
+        { ...kit, heads: kit.heads.filter((y) => y !== x) },
+      )}{:else}<li class="soft">None yet.</li>{/each}
   </ul>
   {#if may}
     <form
@@ -309,29 +293,17 @@
         void addHead();
       }}
     >
-      {#each HEADS as [key, label] (key)}<label class="field"
-          ><span>{label}</span><input
-            class="input"
-            name={key}
-            bind:value={() => head.get(key), (v) => head.set(key, v)}
-          /></label
-        >{/each}
+      <Fields typed={head} of={HEADS} />
       <button class="btn">Add this head</button>
     </form>
   {/if}
   <h3 class="rule mt-4 pt-2">Cards</h3>
   <ul class="small">
-    {#each kit.media as x (x.name)}<li class="flex items-baseline gap-2">
-        <strong>{x.name}</strong>
-        <span class="soft">{x.count} of {x.gigabytes} GB, {x.megabits} Mb/s</span>
-        {#if may}<button
-            class="tight bare btn"
-            aria-label="Take {x.name} off the list"
-            onclick={() =>
-              void put({ ...kit, media: kit.media.filter((y) => y !== x) }, `${x.name} are off the list.`)}
-            >Take off</button
-          >{/if}
-      </li>{:else}<li class="soft">None yet.</li>{/each}
+    {#each kit.media as x (x.name)}{@render known(
+        x.name,
+        `${String(x.count)} of ${String(x.gigabytes)} GB, ${String(x.megabits)} Mb/s`,
+        { ...kit, media: kit.media.filter((y) => y !== x) },
+      )}{:else}<li class="soft">None yet.</li>{/each}
   </ul>
   {#if may}
     <form
@@ -342,13 +314,7 @@
         void addMedium();
       }}
     >
-      {#each MEDIA as [key, label] (key)}<label class="field"
-          ><span>{label}</span><input
-            class="input"
-            name={key}
-            bind:value={() => medium.get(key), (v) => medium.set(key, v)}
-          /></label
-        >{/each}
+      <Fields typed={medium} of={MEDIA} />
       <button class="btn">Add these cards</button>
     </form>
   {/if}

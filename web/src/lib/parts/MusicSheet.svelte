@@ -7,6 +7,7 @@
   import { frame as foot, queries } from '../state.svelte';
   import { count } from '../words';
   import { Typed } from '../typed.svelte';
+  import Fields from './Fields.svelte';
   import Sheet from './Sheet.svelte';
 
   /** Music of the production: a tempo that is typed, or beats that are tapped. */
@@ -154,14 +155,7 @@
         void add();
       }}
     >
-      {#each FIELDS as [k, label, hint] (k)}<label class="field"
-          ><span>{label}</span><input
-            class="input"
-            name={k}
-            placeholder={hint}
-            bind:value={() => typed.get(k), (v) => typed.set(k, v)}
-          /></label
-        >{/each}
+      <Fields {typed} of={FIELDS} />
       <div class="wide">
         <label class="tight btn"
           >Play from this device while you tap<input

@@ -5,6 +5,7 @@
   import { markNamed } from '../refused';
   import { frame as foot, queries } from '../state.svelte';
   import { Typed } from '../typed.svelte';
+  import Fields from './Fields.svelte';
 
   /** What the camera records for a shot otherwise than for its production, and how closely it is looked at. */
   let { shot }: { shot: Schemas['ShotView'] } = $props();
@@ -39,6 +40,12 @@
     ['width', 'Width, px', 'as usual'],
     ['height', 'Height, px', 'as usual'],
     ['sensorWidthMm', 'Sensor read, mm', 'as usual'],
+  ];
+
+  const STANDARD: [Parameters<typeof standard.get>[0], string, string?][] = [
+    ['heightShare', 'Height, % of frame'],
+    ['widthsPerSecond', 'Frame widths a second'],
+    ['secondsOnScreen', 'Seen for, s', 'the cut'],
   ];
 
   async function told(
@@ -146,14 +153,7 @@
           void record(false);
         }}
       >
-        {#each RECORDING as [k, label, hint] (k)}<label class="field"
-            ><span>{label}</span><input
-              class="mono input"
-              name={k}
-              placeholder={hint}
-              bind:value={() => recording.get(k), (v) => recording.set(k, v)}
-            /></label
-          >{/each}
+        <Fields typed={recording} of={RECORDING} mono />
         <label class="field wide"
           ><span>Why</span><input
             class="input"
@@ -177,28 +177,7 @@
           void judge(false);
         }}
       >
-        <label class="field"
-          ><span>Height, % of frame</span><input
-            class="mono input"
-            name="heightShare"
-            bind:value={() => standard.get('heightShare'), (v) => standard.set('heightShare', v)}
-          /></label
-        >
-        <label class="field"
-          ><span>Frame widths a second</span><input
-            class="mono input"
-            name="widthsPerSecond"
-            bind:value={() => standard.get('widthsPerSecond'), (v) => standard.set('widthsPerSecond', v)}
-          /></label
-        >
-        <label class="field"
-          ><span>Seen for, s</span><input
-            class="mono input"
-            name="secondsOnScreen"
-            placeholder="the cut"
-            bind:value={() => standard.get('secondsOnScreen'), (v) => standard.set('secondsOnScreen', v)}
-          /></label
-        >
+        <Fields typed={standard} of={STANDARD} mono />
         <label class="field"
           ><span>Good when stopped</span><select
             class="select"

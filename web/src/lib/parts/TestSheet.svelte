@@ -320,7 +320,7 @@
         {#if t.candidates.some((c) => c.picture)}<button
             type="button"
             class="tight btn"
-            class:now={t.stand.next === 'measure the candidates'}
+            class:now={t.stand.stand === 'TRIED'}
             disabled={job.busy}
             onclick={() => void measure()}>Measure the candidates</button
           >{/if}
@@ -403,7 +403,7 @@
                 >{x.taken
                   ? `${x.candidates.find((c) => c.id === x.taken)?.label ?? ''}: ${x.verdict}`
                   : `${x.stand.next}${x.stand.before ? `, before ${day(x.stand.before)}` : ''}`}
-                {x.shots.map((s) => s.code).join(', ')}</span
+                {x.shots.length > 0 ? `· ${x.shots.map((s) => s.code).join(', ')}` : ''}</span
               ></span
             ></button
           >
@@ -411,7 +411,7 @@
     </ul>
     {#if may}
       <form
-        class="line"
+        class="line mt-3"
         aria-label="A new test"
         onsubmit={(e) => {
           e.preventDefault();
@@ -446,10 +446,13 @@
     {#if (defaults.data ?? []).length > 0}
       <h3 class="rule mt-4 pt-2">Numbers that methods start from here</h3>
       <ul class="small">
-        {#each defaults.data ?? [] as d (d.method + d.parameter)}<li class="py-1">
-            {methods.name(d.method)}: {methods.find(d.method)?.parameters.find((p) => p.key === d.parameter)
-              ?.label}
-            <span class="mono">{String(d.value)}</span> <span class="soft">{d.from}, {d.by}</span>
+        {#each defaults.data ?? [] as d (d.method + d.parameter)}{@const p = methods
+            .find(d.method)
+            ?.parameters.find((x) => x.key === d.parameter)}
+          <li class="py-1">
+            {methods.name(d.method)}: {p?.label ?? d.parameter}
+            <span class="mono">{String(d.value)} {p?.unit ?? ''}</span>
+            <span class="soft">from “{d.from}”, {d.by}</span>
             {#if mayDecide}<button
                 class="tight bare btn"
                 onclick={async () => {
@@ -486,9 +489,12 @@
   }
   .tried {
     display: grid;
-    grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
+    grid-template-columns: repeat(auto-fit, minmax(210px, 1fr));
     gap: 14px;
     margin-block: 10px;
+  }
+  article {
+    max-width: 460px;
   }
   article img,
   .empty {

@@ -58,7 +58,7 @@
   <ul class="small">
     {#each page.data.tests as t (t.id)}<li class="test rule">
         <Form
-          state={t.taken ? 'IN_HAND' : t.stand.stand === 'TRIED' ? 'IN_DOUBT' : 'OWED'}
+          state={t.taken ? 'IN_HAND' : t.stand.stand === 'ASKED' ? 'OWED' : 'IN_DOUBT'}
           size={11}
           now={t.stand.late}
         />

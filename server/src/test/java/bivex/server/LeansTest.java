@@ -37,7 +37,12 @@ class LeansTest {
     List<String> order = new ArrayList<>();
     for (JsonNode l : ok(stage.producer.get(stage.base + "/owed?size=500")).at("lines")) {
       if (l.path("item").path("due").asString().equals("BEFORE_DELIVERY")) {
-        order.add(l.path("holds") + " " + l.path("waits") + " " + l.path("item").path("key"));
+        order.add(
+            l.path("between").path("holds")
+                + " "
+                + l.path("between").path("waits")
+                + " "
+                + l.path("item").path("key"));
       }
     }
     assertThat(order.get(0)).startsWith("[\"" + code + "\"] [] \"task:G6/solve");

@@ -3,6 +3,7 @@ package bivex.core.cut;
 import bivex.core.Said;
 import bivex.core.cut.ShotCut.PlateUse;
 import bivex.core.effort.Estimate;
+import bivex.core.effort.TaskKind;
 import bivex.core.method.Plan;
 import bivex.core.method.ShotSetting;
 import bivex.core.time.FrameRate;
@@ -37,6 +38,11 @@ public record CutChange(
     long head,
     long tail,
     long moved) {
+  /** Work that does not hang on the frames of the plates. */
+  private static final Set<TaskKind> WITHOUT_PLATES =
+      Set.of(
+          TaskKind.ELEMENT_SHOOT, TaskKind.DRAWING, TaskKind.BUILD, TaskKind.LOOK, TaskKind.SOUND);
+
   /** What can change. */
   public enum Kind {
     NEW("new"),
@@ -171,10 +177,8 @@ public record CutChange(
         }
       }
     }
-    if (b.plates().size() != n.plates().size() || !layers(b).equals(layers(n))) {
-      if (!kinds.contains(Kind.OTHER_TAKE)) {
-        kinds.add(Kind.LAYERS);
-      }
+    if (!kinds.contains(Kind.OTHER_TAKE) && !layers(b).equals(layers(n))) {
+      kinds.add(Kind.LAYERS);
     }
     long moved = n.record() - b.record();
     if (order) {
@@ -250,17 +254,6 @@ public record CutChange(
     return best;
   }
 
-  /** Frames of the cut that the shot shows now and did not show before. */
-  public long newFrames() {
-    if (now == null) {
-      return 0;
-    }
-    if (before == null || anew()) {
-      return now.frames();
-    }
-    return Math.min(now.frames(), Math.max(0, head) + Math.max(0, tail));
-  }
-
   /** Whether nothing that was made for it can be kept as it is. */
   public boolean anew() {
     return kinds.contains(Kind.OTHER_TAKE) || kinds.contains(Kind.OTHER_SPEED);
@@ -306,8 +299,9 @@ public record CutChange(
   public record Cost(long frames, Estimate hours, List<String> tasks, String words) {}
 
   /**
-   * What it costs: work that is counted in frames grows with the frames beyond what was made; with
-   * another take or speed all of it is done again but for what does not hang on the plates.
+   * What it costs. Work that is counted in frames grows with the frames beyond what was made; with
+   * another take or speed all that hangs on the plates is done again; with other layers it is put
+   * together again.
    *
    * @param done what the newest version covers; null where nothing was made yet
    * @param plan of the shot for the length before
@@ -337,15 +331,24 @@ public record CutChange(
     Estimate hours = Estimate.NONE;
     List<String> tasks = new ArrayList<>();
     for (Plan.Task t : plan.tasks()) {
-      boolean counted = t.kind().driver().equals("frame");
-      double share =
-          anew() ? 1 : counted && before.frames() > 0 ? (double) frames / before.frames() : 0;
+      double share = share(t.kind(), frames);
       if (share > 0 && t.hours().mean() > 0) {
         hours = hours.plus(t.hours().times(share));
         tasks.add(t.label());
       }
     }
     return new Cost(frames, hours, List.copyOf(tasks), words(done, frames, setting.rate()));
+  }
+
+  /** How much of a kind of work is done again, 1 for all of it. */
+  private double share(TaskKind kind, long frames) {
+    if (anew()) {
+      return WITHOUT_PLATES.contains(kind) ? 0 : 1;
+    }
+    if (kinds.contains(Kind.LAYERS) && kind == TaskKind.COMPOSITE) {
+      return 1;
+    }
+    return kind.driver().equals("frame") ? (double) frames / before.frames() : 0;
   }
 
   private String words(Done done, long frames, FrameRate rate) {
@@ -358,6 +361,9 @@ public record CutChange(
     if (frames > 0) {
       return Said.of(
           "%s frames beyond what was made, %.2f s: a new render", frames, rate.seconds(frames));
+    }
+    if (kinds.contains(Kind.LAYERS)) {
+      return "other layers: it is put together again";
     }
     if (head == 0 && tail == 0) {
       return "no work: it stands elsewhere in the cut";

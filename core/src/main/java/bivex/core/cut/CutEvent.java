@@ -97,16 +97,31 @@ public record CutEvent(
         : clip;
   }
 
-  CutEvent noted(List<String> more) {
-    return with(roll, clip, file, map, join, under, marks, more, doubts);
+  CutEvent named(String newRoll, String newClip, String newFile) {
+    return with(newRoll, newClip, newFile, map, under, marks, notes, doubts);
   }
 
-  CutEvent with(
+  CutEvent noted(List<String> more) {
+    return with(roll, clip, file, map, under, marks, more, doubts);
+  }
+
+  CutEvent marked(List<Mark> more) {
+    return with(roll, clip, file, map, under, more, notes, doubts);
+  }
+
+  CutEvent played(FrameMap newMap, List<String> newDoubts) {
+    return with(roll, clip, file, newMap, under, marks, notes, newDoubts);
+  }
+
+  CutEvent beneath(long frames) {
+    return with(roll, clip, file, map, frames, marks, notes, doubts);
+  }
+
+  private CutEvent with(
       String newRoll,
       String newClip,
       String newFile,
       FrameMap newMap,
-      Join newJoin,
       long newUnder,
       List<Mark> newMarks,
       List<String> newNotes,
@@ -124,7 +139,7 @@ public record CutEvent(
         length,
         record,
         newMap,
-        newJoin,
+        join,
         newUnder,
         before,
         List.copyOf(newMarks),

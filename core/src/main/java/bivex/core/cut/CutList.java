@@ -2,6 +2,7 @@ package bivex.core.cut;
 
 import bivex.core.time.FrameRate;
 import bivex.core.time.Timecode;
+import java.util.Comparator;
 import java.util.List;
 
 /**
@@ -55,17 +56,7 @@ public record CutList(
   public List<CutEvent> pictures() {
     return events.stream()
         .filter(e -> e.kind() == CutEvent.Kind.PICTURE && e.enabled())
-        .sorted(java.util.Comparator.comparingLong(CutEvent::record).thenComparing(CutEvent::track))
+        .sorted(Comparator.comparingLong(CutEvent::record).thenComparing(CutEvent::track))
         .toList();
-  }
-
-  /** Frames from its first to its last. */
-  public long frames() {
-    return events.stream().mapToLong(CutEvent::end).max().orElse(0);
-  }
-
-  /** Label of a frame of the cut. */
-  public Timecode label(long frame) {
-    return start.plus(frame);
   }
 }

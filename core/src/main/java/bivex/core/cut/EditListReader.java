@@ -238,18 +238,7 @@ public final class EditListReader {
     for (int i = events.size() - 1; i >= 0; i--) {
       CutEvent e = events.get(i);
       if (e.kind() != Kind.SOUND && e.end() == record && e.track().equalsIgnoreCase(track)) {
-        events.set(
-            i,
-            e.with(
-                e.roll(),
-                e.clip(),
-                e.file(),
-                e.map(),
-                e.join(),
-                frames,
-                e.marks(),
-                e.notes(),
-                e.doubts()));
+        events.set(i, e.beneath(frames));
         return;
       }
     }
@@ -367,16 +356,7 @@ public final class EditListReader {
         begin = Ratio.of(shown - 1);
       }
     }
-    return e.with(
-        e.roll(),
-        e.clip(),
-        e.file(),
-        FrameMap.of(e.frames(), begin, speed, e.map().natural()),
-        e.join(),
-        e.under(),
-        e.marks(),
-        e.notes(),
-        doubts);
+    return e.played(FrameMap.of(e.frames(), begin, speed, e.map().natural()), doubts);
   }
 
   private void note(int number, String l, String words) {
@@ -422,9 +402,7 @@ public final class EditListReader {
   }
 
   private void name(CutEvent e, String roll, String clip, String file) {
-    events.set(
-        openedAt,
-        e.with(roll, clip, file, e.map(), e.join(), e.under(), e.marks(), e.notes(), e.doubts()));
+    events.set(openedAt, e.named(roll, clip, file));
   }
 
   private void locator(int number, String l, CutEvent e, String words) {
@@ -440,18 +418,7 @@ public final class EditListReader {
       long frame = at.frame() - start.frame();
       frame += Math.round((e.record() - frame) / (double) day) * day;
       marks.add(new Mark(frame, m.group(2).strip()));
-      events.set(
-          openedAt,
-          e.with(
-              e.roll(),
-              e.clip(),
-              e.file(),
-              e.map(),
-              e.join(),
-              e.under(),
-              marks,
-              e.notes(),
-              e.doubts()));
+      events.set(openedAt, e.marked(marks));
     } catch (InvalidInput wrong) {
       pass(number, l, Why.WRONG, wrong.getMessage());
     }

@@ -156,11 +156,6 @@ public record FrameMap(long frames, List<Leg> legs, Ratio natural) {
       return last - first + 1;
     }
 
-    /** Whether all of another lies within. */
-    public boolean covers(Range other) {
-      return first <= other.first && last >= other.last;
-    }
-
     Range and(Range other) {
       return new Range(Math.min(first, other.first), Math.max(last, other.last));
     }

@@ -110,10 +110,6 @@ public record Ratio(long num, long den) implements Comparable<Ratio> {
     return -Math.floorDiv(-num, den);
   }
 
-  public boolean whole() {
-    return den == 1;
-  }
-
   public int sign() {
     return Long.signum(num);
   }

@@ -3,8 +3,10 @@ package bivex.core.cut;
 import bivex.core.time.Timecode;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -210,7 +212,7 @@ public final class Recognition {
 
   /** Rolls that a list may mean: the reel, the clip or the file by its name. */
   private static Set<String> rollsOf(CutEvent e) {
-    Set<String> out = new java.util.LinkedHashSet<>();
+    Set<String> out = new LinkedHashSet<>();
     for (String s : List.of(e.roll(), stem(e.roll()), stem(e.file()), e.clip(), stem(e.clip()))) {
       if (!s.isBlank()) {
         out.add(key(s));
@@ -293,7 +295,7 @@ public final class Recognition {
   private static List<String> nearest(CutEvent e, List<KnownTake> takes) {
     return takes.stream()
         .sorted(
-            java.util.Comparator.comparing((KnownTake t) -> !t.picked())
+            Comparator.comparing((KnownTake t) -> !t.picked())
                 .thenComparingLong(t -> Math.abs(offset(e, t))))
         .limit(MOST_PROPOSED)
         .map(KnownTake::id)

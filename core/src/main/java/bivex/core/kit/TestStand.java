@@ -17,8 +17,12 @@ public record TestStand(LocalDate before, Stand stand, String next, boolean late
   public enum Stand {
     /** Nothing was tried. */
     ASKED,
-    /** Something was tried; one candidate alone is no comparison. */
+    /** One candidate has a picture, which alone is no comparison. */
+    ALONE,
+    /** Several have, and some are not measured. */
     TRIED,
+    /** All that was tried is measured. */
+    MEASURED,
     /** It was said which is taken. */
     DECIDED
   }
@@ -46,14 +50,18 @@ public record TestStand(LocalDate before, Stand stand, String next, boolean late
     if (decided) {
       return new TestStand(before, Stand.DECIDED, "", false);
     }
-    return new TestStand(
-        before,
-        candidates == 0 ? Stand.ASKED : Stand.TRIED,
+    Stand stand =
         candidates == 0
-            ? "shoot the candidates"
-            : candidates == 1
-                ? "one candidate is no comparison: shoot another, or say why it is enough"
-                : unread > 0 ? "measure the candidates" : "say which is taken",
-        before != null && !before.isAfter(today));
+            ? Stand.ASKED
+            : candidates == 1 ? Stand.ALONE : unread > 0 ? Stand.TRIED : Stand.MEASURED;
+    String next =
+        switch (stand) {
+          case ASKED -> "shoot the candidates";
+          case ALONE -> "one candidate is no comparison: shoot another, or say why it is enough";
+          case TRIED -> "measure the candidates";
+          case MEASURED -> "say which is taken";
+          case DECIDED -> "";
+        };
+    return new TestStand(before, stand, next, before != null && !before.isAfter(today));
   }
 }

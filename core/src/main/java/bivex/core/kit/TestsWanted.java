@@ -41,12 +41,7 @@ public final class TestsWanted {
   /** Everything that should be tried, in the order of the plan. */
   public static List<Wanted> of(Plan plan, ShotSetting setting, Kit kit) {
     Map<String, Wanted> out = new LinkedHashMap<>();
-    CameraData asked =
-        plan.plates().stream()
-            .map(p -> p.asks().camera())
-            .filter(c -> c.shutterSeconds() != null)
-            .findFirst()
-            .orElse(null);
+    Double asked = plan.shutterSeconds();
     for (Plan.Datum d : plan.data()) {
       if (d.key().endsWith("preset")) {
         boolean rate = d.label().equals(ShotSetting.RATE_TESTED);
@@ -148,10 +143,10 @@ public final class TestsWanted {
   }
 
   /** The look that is asked for, half and twice of it, and the usual half of a frame. */
-  private static List<TestSetting> angles(ShotSetting s, CameraData asked) {
+  private static List<TestSetting> angles(ShotSetting s, Double asked) {
     TreeSet<Double> degrees = new TreeSet<>(List.of(180.0));
     if (asked != null) {
-      double at = Shutter.degrees(asked.shutterSeconds(), s.rate());
+      double at = Shutter.degrees(asked, s.rate());
       degrees.addAll(List.of(round(at / 2), round(at), Math.min(360, round(at * 2))));
     }
     return degrees.stream()
@@ -168,10 +163,10 @@ public final class TestsWanted {
   }
 
   /** As asked, and a ripple of the mains or two. */
-  private static List<TestSetting> shutters(ShotSetting s, CameraData asked) {
+  private static List<TestSetting> shutters(ShotSetting s, Double asked) {
     TreeSet<Double> times = new TreeSet<>();
     if (asked != null) {
-      times.add(asked.shutterSeconds());
+      times.add(asked);
     }
     for (int k = 1; k <= 2; k++) {
       if (k / (2 * s.mainsHz()) <= 1 / s.rate().fps()) {

@@ -14,7 +14,9 @@ import bivex.core.shoot.CameraData;
 import bivex.core.shoot.MatchReview;
 import bivex.core.shoot.MatchRule;
 import bivex.core.shoot.PlateTerms;
+import bivex.core.time.FrameRate;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -152,7 +154,7 @@ public record Plan(
     if (r == null || !r.turns(s)) {
       return this;
     }
-    boolean any = plates.stream().anyMatch(p -> s.rate().equals(p.asks().camera().rate()));
+    boolean any = plates.stream().anyMatch(p -> p.atUsualRate(s));
     if (!any) {
       return this;
     }
@@ -175,26 +177,15 @@ public record Plan(
             "",
             r.rate().name() + " fps, " + s.rate().name() + " fps",
             "frame n of the cut lies at n × recorded rate ÷ shown rate; definition"));
-    shutter(turned)
-        .ifPresent(
-            t -> {
-              MainsFlicker.LampCheck lamps = MainsFlicker.check(s.mainsHz(), t, r.rate());
-              more.add(
-                  new Check(
-                      "check:recorded/lamps",
-                      "Lamps at that rate",
-                      lamps.steady() ? Grade.HOLDS : Grade.DOUBTFUL,
-                      lamps.words(),
-                      lamps.remedy(),
-                      "S7",
-                      text("%.0f Hz, %s, %s fps", s.mainsHz(), Shutter.text(t), r.rate().name()),
-                      "|sin x ÷ x|, x = π · 2 · mains · t: mean of a sinusoid over the exposure"));
-            });
+    // Plates may be exposed differently: the one whose lamps show most is told.
+    exposures(turned)
+        .max(Comparator.comparingDouble(t -> flickers(s.mainsHz(), t, r.rate())))
+        .ifPresent(t -> more.add(lamps(s.mainsHz(), t, r.rate())));
     return made(turned, List.copyOf(brief), tasks, List.copyOf(more), effort);
   }
 
   private static Plate turned(Plate p, ShotSetting s, ShotRecording r) {
-    if (!s.rate().equals(p.asks().camera().rate())) {
+    if (!p.atUsualRate(s)) {
       return p;
     }
     Double t = p.asks().camera().shutterSeconds();
@@ -202,16 +193,31 @@ public record Plan(
     return p.asking(t == null ? asks : asks.with("shutterSeconds", r.shutter(t)));
   }
 
-  private static Optional<Double> shutter(List<Plate> of) {
-    return of.stream()
-        .map(p -> p.asks().camera().shutterSeconds())
-        .filter(t -> t != null)
-        .findFirst();
+  private static double flickers(double mainsHz, double seconds, FrameRate rate) {
+    MainsFlicker.LampCheck c = MainsFlicker.check(mainsHz, seconds, rate);
+    return c.steady() ? 0 : c.rippleLeft();
   }
 
-  /** Exposure that is asked of its plates, s; null where none is. */
+  private static Check lamps(double mainsHz, double seconds, FrameRate rate) {
+    MainsFlicker.LampCheck c = MainsFlicker.check(mainsHz, seconds, rate);
+    return new Check(
+        "check:recorded/lamps",
+        "Lamps at that rate",
+        c.steady() ? Grade.HOLDS : Grade.DOUBTFUL,
+        c.words(),
+        c.remedy(),
+        "S7",
+        text("%.0f Hz, %s, %s fps", mainsHz, Shutter.text(seconds), rate.name()),
+        "|sin x ÷ x|, x = π · 2 · mains · t: mean of a sinusoid over the exposure");
+  }
+
+  private static Stream<Double> exposures(List<Plate> of) {
+    return of.stream().map(p -> p.asks().camera().shutterSeconds()).filter(t -> t != null);
+  }
+
+  /** Exposure that is asked of its plates, the first of them, s; null where none is. */
   public Double shutterSeconds() {
-    return shutter(plates).orElse(null);
+    return exposures(plates).findFirst().orElse(null);
   }
 
   /**
@@ -396,6 +402,16 @@ public record Plan(
       PlateTerms asks,
       WayOut wayOut,
       List<String> rescues) {
+    /** Inserts and witnesses that say no rate may be shot at any. */
+    private static final Set<PlateKind> USUAL_RATE =
+        Set.of(PlateKind.PERFORMANCE, PlateKind.CLEAN, PlateKind.TRACKING);
+
+    /** Whether it is shot at the production's rate: as it says, or where it says nothing. */
+    boolean atUsualRate(ShotSetting s) {
+      FrameRate own = asks.camera().rate();
+      return own == null ? USUAL_RATE.contains(kind) : own.equals(s.rate());
+    }
+
     /** The same, with something else asked of its takes. */
     Plate asking(PlateTerms terms) {
       return new Plate(

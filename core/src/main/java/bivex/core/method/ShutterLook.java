@@ -182,6 +182,7 @@ public final class ShutterLook implements Method {
         "focalMm",
         v.number("focalMm"));
     plan.brief("iso", "ISO", n(v.number("iso")), "as tested", "iso", v.number("iso"));
+    plan.brief("rate", "rate", s.rate().name() + " fps", "production rate", "rate", s.rate());
     plan.datum(
         "datum:preset",
         "Test of the look",

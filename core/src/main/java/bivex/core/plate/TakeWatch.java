@@ -83,7 +83,9 @@ public record TakeWatch(
   /** How far a flicker stands out of all else, at least. */
   private static final double STANDS_OUT = 4;
 
-  private static final int LEAST_FRAMES = 12;
+  /** Fewer frames cannot be watched. */
+  public static final int LEAST_FRAMES = 12;
+
   private static final double LEAST_STOPS = 0.05;
   private static final double LEAST_PX = 1.5;
   private static final int SQUARE = 8;

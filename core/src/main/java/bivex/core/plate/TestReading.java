@@ -1,6 +1,7 @@
 package bivex.core.plate;
 
 import bivex.core.Said;
+import bivex.core.picture.Coding;
 import bivex.core.picture.Least;
 import bivex.core.picture.Picture;
 import bivex.core.picture.Plane;
@@ -8,6 +9,7 @@ import bivex.core.picture.Registering;
 import bivex.core.picture.Registration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.BooleanSupplier;
 
 /**
  * What the pictures of one candidate of a camera test say, beside the first candidate. What cannot
@@ -47,20 +49,46 @@ public record TestReading(
   private static final double MOVED = 0.1;
 
   /**
-   * @param picture of the candidate
+   * A picture and how it codes light.
+   *
+   * @param coding null where that is beyond doubt
+   */
+  public record Sample(Picture picture, Coding coding) {}
+
+  /**
+   * @param first of the candidates; null for the first itself
+   * @param it the candidate
    * @param next the frame after it; null for a still
-   * @param against the first candidate's picture and this one; null for the first itself and where
-   *     they are not of one size
    * @param watch of the clip; null for a still or a clip too short
+   * @param cancelled asked between steps
    */
   public static TestReading of(
-      Picture picture, Picture next, PlateComparison against, TakeWatch watch) {
+      Sample first, Sample it, Picture next, TakeWatch watch, BooleanSupplier cancelled) {
+    Picture picture = it.picture();
+    boolean fits =
+        first != null
+            && first.picture().width() == picture.width()
+            && first.picture().height() == picture.height();
+    PlateComparison against =
+        fits
+            ? PlateComparison.of(
+                first.picture(),
+                picture,
+                first.coding(),
+                it.coding(),
+                PlateComparison.Limits.USUAL,
+                (share, doing) -> {},
+                cancelled)
+            : null;
     List<String> words = new ArrayList<>();
     Noise noise = next == null ? null : noise(picture.luma(), next.luma());
     if (noise == null) {
       words.add("Noise is told by clips only");
     } else {
       words.add(noise.words);
+    }
+    if (first != null && !fits) {
+      words.add("it is of another size than the first and is not held against it");
     }
     Double softer = null;
     Double stops = null;

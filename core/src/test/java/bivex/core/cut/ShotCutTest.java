@@ -335,6 +335,29 @@ class ShotCutTest {
     assertThat(plan.tasks()).anyMatch(t -> t.kind() == TaskKind.HAND_MATTE);
   }
 
+  /** Another take is made again but for what does not hang on it; another layer is put together. */
+  @Test
+  void whatDoesNotHangOnThePlatesIsNotMadeAgain() {
+    Recognition known = known(2);
+    ShotSetting setting = ShotSetting.usual(RATE);
+    Plan plan = MethodBook.derive(setting, List.of(new MethodChoice("E4", Map.of(), "")));
+    List<CutEvent> other = reel(2);
+    other.set(0, event("A1000_C1000_0911AB", "", 5050, 100, Ratio.ONE, 0, ""));
+    CutChange take =
+        of(CutChange.between(shots(closed(reel(2)), known), shots(closed(other), known)), 0);
+    List<String> again = take.cost(new Done(8, 8), plan, setting).tasks();
+    assertThat(again).contains("Composite").doesNotContain("Drawings");
+    // A second plate of the same shot over the first.
+    CutEvent over = event("A1000_C1000_0911AB", "", 5050, 100, Ratio.ONE, 0, "");
+    List<ShotCut> both =
+        ShotCut.of(known.of(cut(reel(2).get(0), over, reel(2).get(1)), Map.of()), known, 8);
+    CutChange layers = of(CutChange.between(shots(closed(reel(2)), known), both), 0);
+    assertThat(layers.kinds()).containsExactly(Kind.LAYERS);
+    CutChange.Cost cost = layers.cost(new Done(8, 8), plan, setting);
+    assertThat(cost.tasks()).containsExactly("Composite");
+    assertThat(cost.words()).isEqualTo("other layers: it is put together again");
+  }
+
   /**
    * A production of 500 shots: 1500 events read, recognised and compared; only that it is right.
    */

@@ -89,7 +89,9 @@ class TestsWantedTest {
     assertThat(TestStand.of(Stream.empty(), null, 1, 0, false, today).next())
         .contains("no comparison");
     assertThat(TestStand.of(Stream.empty(), null, 3, 1, false, today).next()).contains("measure");
-    assertThat(TestStand.of(Stream.empty(), null, 3, 0, false, today).next()).contains("taken");
+    TestStand measured = TestStand.of(Stream.empty(), null, 3, 0, false, today);
+    assertThat(measured.stand()).isEqualTo(TestStand.Stand.MEASURED);
+    assertThat(measured.next()).contains("taken");
     TestStand done = TestStand.of(Stream.of(day), null, 3, 0, true, day.plusDays(9));
     assertThat(done.late()).isFalse();
     assertThat(done.next()).isEmpty();

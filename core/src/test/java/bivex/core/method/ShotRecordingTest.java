@@ -71,6 +71,18 @@ class ShotRecordingTest {
     }
     assertThat(at.cameraBrief()).anyMatch(b -> b.value().equals("48"));
     assertThat(at.checks()).anyMatch(c -> c.key().equals("check:recorded"));
+    // Of plates that are exposed differently the one whose lamps show most is told: 1/96 s lets
+    // |sin x ÷ x| = 4 % of the ripple of 50 Hz through, x = π · 100 ÷ 96.
+    Plan look =
+        MethodBook.derive(
+            SETTING,
+            List.of(
+                new MethodChoice("C4", Map.of("lookDegrees", 172.8, "shutterDegrees", 90), "")));
+    assertThat(look.recorded(SETTING, at("48")).checks())
+        .filteredOn(c -> c.key().equals("check:recorded/lamps"))
+        .singleElement()
+        .satisfies(c -> assertThat(c.grade()).isEqualTo(Plan.Grade.DOUBTFUL))
+        .satisfies(c -> assertThat(c.inputs()).contains("1/96 s"));
     assertThat(usual.recorded(SETTING, null)).isSameAs(usual);
     assertThat(usual.recorded(SETTING, at("24"))).isSameAs(usual);
   }

@@ -21,12 +21,21 @@ class TestReadingTest {
     return Photos.Made.of(photo, W, H, Registration.NONE).people(0);
   }
 
+  private static TestReading read(Picture first, Picture it, Picture next) {
+    return TestReading.of(
+        first == null ? null : new TestReading.Sample(first, null),
+        new TestReading.Sample(it, null),
+        next,
+        null,
+        () -> false);
+  }
+
   @Test
   void noiseIsWhatWasPutIn() {
     for (String photo : Photos.ALL) {
       for (double sigma : new double[] {1.5, 3, 6}) {
         Picture[] frames = made(photo).noise(sigma).pair();
-        TestReading r = TestReading.of(frames[0], frames[1], null, null);
+        TestReading r = read(null, frames[0], frames[1]);
         // Values are rounded to whole ones of 255, which adds a twelfth to the variance.
         double wanted = 100 * Math.sqrt(sigma * sigma + 1 / 12.0) / 255 * OF_LUMA;
         assertThat(r.noise()).as(photo + " " + sigma).isCloseTo(wanted, within(0.08 * wanted));
@@ -43,35 +52,36 @@ class TestReadingTest {
     for (String photo : Photos.ALL) {
       Picture[] walked = made(photo).people(0.12).noise(3).pair();
       double wanted = 100 * 3 / 255.0 * OF_LUMA;
-      assertThat(TestReading.of(walked[0], walked[1], null, null).noise())
+      assertThat(read(null, walked[0], walked[1]).noise())
           .as(photo)
           .isCloseTo(wanted, within(0.15 * wanted));
       Picture[] panned =
           Photos.Made.of(photo, W, H, new Registration(4, 2, 0, 1)).people(0).noise(1).pair();
-      TestReading moving = TestReading.of(panned[0], panned[1], null, null);
+      TestReading moving = read(null, panned[0], panned[1]);
       assertThat(moving.noise()).as(photo).isNull();
       assertThat(moving.words()).contains("most of the picture moves");
     }
     Picture[] still = made("wine").noise(0).pair();
-    assertThat(TestReading.of(still[0], still[0], null, null).words())
-        .contains("the coding took it away");
-    assertThat(TestReading.of(still[0], null, null, null).noise()).isNull();
+    assertThat(read(null, still[0], still[0]).words()).contains("the coding took it away");
+    assertThat(read(null, still[0], null).noise()).isNull();
   }
 
   @Test
   void blurAndLightAreToldAgainstTheFirst() {
     for (String photo : Photos.ALL) {
       Picture[] pair = made(photo).noise(1).blur(1.5).stops(-0.5).pair();
-      TestReading r = TestReading.of(pair[1], null, Comparisons.of(pair), null);
+      TestReading r = read(pair[0], pair[1], null);
       assertThat(r.softerPx()).as(photo).isCloseTo(1.5, within(0.4));
       assertThat(r.stops()).as(photo).isCloseTo(-0.5, within(0.1));
       assertThat(r.words()).contains("softer than the first by 1.", "darker");
     }
     Picture a = made("life").pair()[0];
     Picture b = made("picos").pair()[0];
-    TestReading other = TestReading.of(b, null, Comparisons.of(new Picture[] {a, b}), null);
+    TestReading other = read(a, b, null);
     assertThat(other.softerPx()).isNull();
     assertThat(other.stops()).isNull();
     assertThat(other.words()).contains("not held against the first");
+    Picture small = Photos.Made.of("life", 640, 360, Registration.NONE).pair()[0];
+    assertThat(read(a, small, null).words()).contains("of another size");
   }
 }

@@ -3,8 +3,6 @@ package bivex.server.bench;
 import bivex.core.InvalidInput;
 import bivex.core.picture.Coding;
 import bivex.core.picture.Picture;
-import bivex.core.plate.PlateComparison;
-import bivex.core.plate.PlateComparison.Limits;
 import bivex.core.plate.TakeWatch;
 import bivex.core.plate.TestReading;
 import bivex.core.time.FrameRate;
@@ -25,9 +23,6 @@ import org.springframework.stereotype.Component;
 /** Measures the candidates of a camera test, each against the first. */
 @Component
 class TestMeasuring {
-  /** Fewer frames are not watched. */
-  private static final int LEAST_WATCHED = 12;
-
   private final BenchJobs jobs;
   private final BenchDesk bench;
   private final TestCandidates candidates;
@@ -62,8 +57,7 @@ class TestMeasuring {
             me.productionId(),
             of.stream().map(c -> c.id).toList(),
             j -> {
-              Picture first = null;
-              Coding firstCoding = null;
+              TestReading.Sample first = null;
               for (int i = 0; i < of.size() && !j.cancelled; i++) {
                 TestCandidate c = of.get(i);
                 j.at((double) i / of.size(), "candidate " + (i + 1) + " of " + of.size());
@@ -71,12 +65,10 @@ class TestMeasuring {
                 String fault = "";
                 try {
                   Coding coding = codings.candidate(c);
-                  Picture picture = picture(c, coding, 0);
-                  if (i == 0) {
-                    first = picture;
-                    firstCoding = coding;
-                  }
-                  reading = read(j, c, coding, picture, i == 0 ? null : first, firstCoding);
+                  TestReading.Sample it = new TestReading.Sample(picture(c, coding, 0), coding);
+                  Picture next = c.still() || c.frames < 2 ? null : picture(c, coding, 1);
+                  reading = TestReading.of(first, it, next, watch(j, c, coding), () -> j.cancelled);
+                  first = i == 0 ? it : first;
                 } catch (InvalidInput e) {
                   fault = e.getMessage();
                 }
@@ -87,32 +79,8 @@ class TestMeasuring {
             }));
   }
 
-  private TestReading read(
-      BenchJobs.Job j,
-      TestCandidate c,
-      Coding coding,
-      Picture picture,
-      Picture first,
-      Coding firstCoding)
-      throws IOException {
-    PlateComparison against = null;
-    if (first != null && first.width() == picture.width() && first.height() == picture.height()) {
-      against =
-          PlateComparison.of(
-              first,
-              picture,
-              firstCoding,
-              coding,
-              Limits.USUAL,
-              (share, doing) -> {},
-              () -> j.cancelled);
-    }
-    Picture next = c.still() || c.frames < 2 ? null : picture(c, coding, 1);
-    return TestReading.of(picture, next, against, watch(j, c, coding));
-  }
-
   private TakeWatch watch(BenchJobs.Job j, TestCandidate c, Coding coding) throws IOException {
-    if (c.still() || c.frames < LEAST_WATCHED) {
+    if (c.still() || c.frames < TakeWatch.LEAST_FRAMES) {
       return null;
     }
     FrameRate rate = FrameRate.parse(c.rate);
@@ -130,7 +98,7 @@ class TestMeasuring {
             coding,
             (n, p) -> w.frame(p),
             () -> j.cancelled);
-    return j.cancelled || seen < LEAST_WATCHED ? null : w.done(rate);
+    return j.cancelled || seen < TakeWatch.LEAST_FRAMES ? null : w.done(rate);
   }
 
   /** Its still, or a frame from the middle of its clip and the one after. */

@@ -8,6 +8,7 @@ import bivex.core.method.Plan;
 import bivex.core.script.Screenplay;
 import bivex.core.shot.OwedItem;
 import bivex.core.shot.Stage;
+import bivex.core.shot.Waits;
 import bivex.server.access.Member;
 import bivex.server.book.Screenplays;
 import bivex.server.book.ShotBook;
@@ -24,7 +25,6 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -120,8 +120,7 @@ public class ShotLists {
   /**
    * One thing the production owes.
    *
-   * @param holds codes of the shots that wait for it
-   * @param waits codes of the shots it waits for; empty where it waits for none
+   * @param between what waits for it, and what it waits for
    */
   public record OwedLine(
       UUID shot,
@@ -130,8 +129,7 @@ public class ShotLists {
       OwedItem item,
       String setup,
       LocalDate day,
-      List<String> holds,
-      List<String> waits) {}
+      Waits.Of between) {}
 
   /**
    * A camera test that is not decided.
@@ -249,7 +247,21 @@ public class ShotLists {
   @Transactional(readOnly = true)
   public OwedPage owed(Member me, int page, int size, OwedItem.Who who) {
     List<ShotBook.Page> pages = book.all(me).stream().filter(p -> !p.shot().omitted).toList();
-    Waiting waiting = Waiting.of(pages, leans.findByProductionIdOrderBySaidAt(me.productionId()));
+    Waits waits =
+        new Waits(
+            pages.stream()
+                .map(
+                    p ->
+                        new Waits.Standing(
+                            p.shot().id.toString(),
+                            p.shot().code,
+                            p.plan(),
+                            p.ledger().items(),
+                            p.ledger().stage()))
+                .toList(),
+            leans.findByProductionIdOrderBySaidAt(me.productionId()).stream()
+                .map(ShotLean::lean)
+                .toList());
     List<OwedLine> lines =
         pages.stream()
             .flatMap(
@@ -264,15 +276,12 @@ public class ShotLists {
                                     i,
                                     p.setup() == null ? null : "setup " + p.setup().number,
                                     p.day() == null ? null : p.day().shootOn,
-                                    waiting.holds(p.shot().id, i.key()),
-                                    waiting.waits(p.shot().id, i))))
+                                    waits.of(p.shot().id.toString(), i))))
             .filter(l -> who == null || l.item().who() == who)
             .sorted(
                 Comparator.comparing(
                         (OwedLine l) -> l.item().tooLate(l.day(), me.production().dueOn))
-                    // What others wait for is made first, what waits itself last.
-                    .thenComparing(l -> !l.waits().isEmpty())
-                    .thenComparing(l -> l.holds().isEmpty())
+                    .thenComparing(OwedLine::between, Waits.ORDER)
                     .thenComparing(
                         Comparator.comparingInt((OwedLine l) -> l.item().harm()).reversed())
                     .thenComparing(OwedLine::code))
@@ -321,42 +330,6 @@ public class ShotLists {
         due,
         forecast.against(due).words(),
         forecast.against(due).pressing());
-  }
-
-  /** Which things hold up other shots, and which shots wait. */
-  private record Waiting(
-      Map<UUID, Map<String, List<String>>> held, Map<UUID, List<String>> lacking) {
-    static Waiting of(List<ShotBook.Page> pages, List<ShotLean> leans) {
-      Map<UUID, Map<String, List<String>>> held = new HashMap<>();
-      Map<UUID, List<String>> waits = new HashMap<>();
-      Map<UUID, ShotBook.Page> by = new HashMap<>();
-      pages.forEach(p -> by.put(p.shot().id, p));
-      for (ShotLean l : leans) {
-        ShotBook.Page on = by.get(l.onId);
-        ShotBook.Page mine = by.get(l.shotId);
-        if (on == null
-            || mine == null
-            || l.lean().there(on.plan(), on.ledger().items(), on.ledger().stage())) {
-          continue;
-        }
-        waits.computeIfAbsent(l.shotId, k -> new ArrayList<>()).add(on.shot().code);
-        for (String key : l.lean().holdsUp(on.plan(), on.ledger().items())) {
-          held.computeIfAbsent(l.onId, k -> new HashMap<>())
-              .computeIfAbsent(key, k -> new ArrayList<>())
-              .add(mine.shot().code);
-        }
-      }
-      return new Waiting(held, waits);
-    }
-
-    List<String> holds(UUID shot, String key) {
-      return held.getOrDefault(shot, Map.of()).getOrDefault(key, List.of());
-    }
-
-    /** What is put together waits for what it takes over; plates and questions do not. */
-    List<String> waits(UUID shot, OwedItem item) {
-      return item.kind() == OwedItem.Kind.TASK ? lacking.getOrDefault(shot, List.of()) : List.of();
-    }
   }
 
   @Transactional(readOnly = true)
