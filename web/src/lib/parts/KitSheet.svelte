@@ -145,6 +145,11 @@
     }
   }
 
+  function glass(l: Schemas['Lens']): string {
+    const length = l.fromMm === l.toMm ? String(l.fromMm) : `${String(l.fromMm)} to ${String(l.toMm)}`;
+    return `${length} mm, f/${String(l.widest)}, from ${String(l.nearestM)} m${l.breathes ? ', breathes' : ''}`;
+  }
+
   const addLens = (): Promise<void> =>
     tried(async () => {
       const from = lens.needed('fromMm', 'From');
@@ -250,11 +255,10 @@
   {/if}
   <h3 class="rule mt-4 pt-2">Lenses</h3>
   <ul class="small">
-    {#each kit.lenses as l (l.name)}{@render known(
-        l.name,
-        `${l.fromMm === l.toMm ? `${String(l.fromMm)} mm` : `${String(l.fromMm)} to ${String(l.toMm)} mm`}, f/${String(l.widest)}, from ${String(l.nearestM)} m${l.breathes ? ', breathes' : ''}`,
-        { ...kit, lenses: kit.lenses.filter((x) => x !== l) },
-      )}{:else}<li class="soft">None yet.</li>{/each}
+    {#each kit.lenses as l (l.name)}{@render known(l.name, glass(l), {
+        ...kit,
+        lenses: kit.lenses.filter((x) => x !== l),
+      })}{:else}<li class="soft">None yet.</li>{/each}
   </ul>
   {#if may}
     <form
