@@ -46,6 +46,7 @@
   let standard = $state<NonNullable<Schemas['NewVerdict']['standard']>>('AT_SPEED');
   let progress = $state<number | null>(null);
   const uploadNote = new Draft(() => `version ${id}`);
+  let firstFrame = $state('');
   let wrong = $state('');
   let stop: AbortController | null = null;
   let over = $state(false);
@@ -205,6 +206,7 @@
     const form = new FormData();
     form.append('file', file);
     form.append('note', uploadNote.words);
+    if (firstFrame.trim() !== '') form.append('firstFrame', firstFrame.trim());
     try {
       const done = await send<Schemas['ReviewView']>(
         `/api/productions/${h.id}/shots/${id}/versions`,
@@ -215,6 +217,7 @@
       queries.setQueryData([h.id, 'review', id], done);
       chosen = done.versions[0]?.number ?? 0;
       uploadNote.words = '';
+      firstFrame = '';
       await h.again();
       shell.say(`Version ${done.versions[0]?.number} is here.`);
     } catch (e) {
@@ -324,8 +327,8 @@
             <div class="pins">
               <span
                 class="cut"
-                style:left="{((r.cutFirst - first) / (last - first + 1)) * 100}%"
-                style:right="{((last - r.cutLast) / (last - first + 1)) * 100}%"
+                style:left="{Math.max(0, ((r.cutFirst - first) / (last - first + 1)) * 100)}%"
+                style:right="{Math.max(0, ((last - r.cutLast) / (last - first + 1)) * 100)}%"
                 title="the cut; outside it are the handles"
               ></span>
               {#each r.notes as n (n.id)}{#if n.frame >= first && n.frame <= last}<button
@@ -533,6 +536,15 @@
         <h2>{r.versions.length === 0 ? 'First version' : 'Next version'}</h2>
         <label class="field mb-2"
           ><span>What changed</span><input class="input" bind:value={uploadNote.words} /></label
+        >
+        <label class="field mb-2"
+          ><span>Number of its first frame, where its length does not tell</span><input
+            class="mono input"
+            name="firstFrame"
+            inputmode="numeric"
+            bind:value={firstFrame}
+            placeholder="{r.cutFirst}, or less its handles"
+          /></label
         >
         <label class="field"
           ><span>File</span><input

@@ -15,7 +15,7 @@ const LEAVES: Record<string, string[]> = {
   setup: [...SCRIPT, 'specs', 'places', 'board', 'looks', 'packages'],
   version: [...SCRIPT, 'places', 'board', 'looks', 'bench', 'pack', 'days'],
   package: [...SCRIPT, 'places', 'board', 'looks', 'bench', 'pack', 'days'],
-  cue: [...DERIVED, ...OFFICE, 'packages', 'specs', 'review', 'bench', 'pack', 'days'],
+  cue: [...DERIVED, ...OFFICE, 'packages', 'specs', 'review', 'bench', 'pack', 'days', 'cuts'],
   place: [...DERIVED, ...SCRIPT, 'packages', 'specs', 'review', 'bench'],
   preset: [...DERIVED, ...SCRIPT, 'packages', 'specs', 'review', 'bench'],
 };

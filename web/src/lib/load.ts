@@ -10,6 +10,7 @@ export const LOAD: Record<Desk, () => Opened> = {
   shots: () => import('../desks/Shots.svelte'),
   floor: () => import('../desks/Floor.svelte'),
   bench: () => import('../desks/Bench.svelte'),
+  cut: () => import('../desks/Cut.svelte'),
   crew: () => import('../desks/Crew.svelte') as unknown as Opened,
   review: () => import('../desks/Review.svelte'),
   deliver: () => import('../desks/Deliver.svelte') as unknown as Opened,

@@ -1,7 +1,17 @@
 import type { Schemas } from './api/client';
 
 /** All words that stand in more than one place, so that they can be translated in one. */
-export const DESKS = ['owed', 'script', 'shots', 'floor', 'bench', 'crew', 'review', 'deliver'] as const;
+export const DESKS = [
+  'owed',
+  'script',
+  'shots',
+  'floor',
+  'bench',
+  'cut',
+  'crew',
+  'review',
+  'deliver',
+] as const;
 export type Desk = (typeof DESKS)[number];
 
 export const deskName = (d: Desk): string => d[0]!.toUpperCase() + d.slice(1);

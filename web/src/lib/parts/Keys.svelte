@@ -5,7 +5,8 @@
   let { open = $bindable(false), desk }: { open: boolean; desk: Desk } = $props();
 
   const EVERYWHERE: [string, string][] = [
-    ['1 … 8', 'the desks, in the order of the work'],
+    ['1 … 9', 'the desks, in the order of the work'],
+    ['-', 'the reel in the order of the script, or of the cut'],
     ['[  ]', 'shot before, shot after along the reel'],
     ['/  or  Ctrl K', 'jump to a shot, scene, person or command'],
     ['=', 'reckoner'],
@@ -59,6 +60,17 @@
       [', .', 'one frame back, on'],
       ['z', 'measure where somebody is'],
       ['p', 'pull the frame as a still'],
+    ],
+    cut: [
+      ['i', 'bring in a cut'],
+      [', .', 'cut before, cut after'],
+      ['s  a  o  r', 'reel sheet, what is asked, sounds, how it was read'],
+      ['j  k', 'row after, row before'],
+      ['e', 'open and close the row'],
+      ['f', 'the length of the row follows this cut'],
+      ['v', 'only what changed, or all'],
+      ['l  h  y', 'asked: next proposal, one back, it is that'],
+      ['x', 'asked: of no effect shot'],
     ],
     review: [
       [', .', 'one frame back, on'],

@@ -1,5 +1,10 @@
 <script lang="ts">
+  import { createQuery } from '@tanstack/svelte-query';
+  import { tinykeys } from 'tinykeys';
+  import { cuts } from '../cut/reads';
   import { house } from '../house.svelte';
+  import { free } from '../keys';
+  import type { Schemas } from '../api/client';
   import { go } from '../router';
   import { STATE, stageName, type Desk } from '../words';
   import Form from './Form.svelte';
@@ -13,11 +18,57 @@
   }: { production: string; desk: Desk; current: string | null; guest: boolean } = $props();
   const h = house();
   const reel = $derived(h.reel.data);
+  let inCut = $state(false);
+  const order = createQuery(() => ({ ...cuts.order(h.id), enabled: inCut && !guest }));
+  const ticks = $derived(new Map(h.ticks.map((t) => [t.id, t])));
+  $effect(() => tinykeys(window, { '-': free(() => (inCut = !guest && !inCut)) }));
   const target = $derived(['shots', 'review', 'script'].includes(desk) ? desk : guest ? 'review' : 'shots');
 </script>
 
-<div class="reel" role="navigation" aria-label="Reel: the script from first to last page">
-  {#if reel && reel.scenes.length > 0}
+{#snippet tick(t: Schemas['Tick'], where: string)}
+  <button
+    class="tick"
+    class:here={t.id === current}
+    aria-label="{t.code} {t.title}{t.stage ? `, ${stageName(t.stage)}, ${STATE[t.form]}` : ''}{where
+      ? `, ${where}`
+      : ''}"
+    title="{t.code} · {t.title}{t.stage ? ` · ${stageName(t.stage)}, ${STATE[t.form]}` : ''}{where
+      ? ` · ${where}`
+      : ''}"
+    aria-current={t.id === current ? 'true' : undefined}
+    onclick={() => go(production, target, t.id)}
+  >
+    {#if !t.form}<span class="plain" aria-hidden="true"></span>{:else}<Form state={t.form} size={13} />{/if}
+  </button>
+{/snippet}
+
+<div
+  class="reel"
+  role="navigation"
+  aria-label={inCut
+    ? 'Reel: the newest cut from first to last frame'
+    : 'Reel: the script from first to last page'}
+>
+  {#if inCut}
+    {#each order.data ?? [] as o (o.cut)}
+      <div
+        class="scene"
+        style:flex-grow={Math.max(1, o.shots.length)}
+        style:min-width="{Math.max(60, o.shots.length * 24 + 2)}px"
+        title={o.name}
+      >
+        <span class="number mono">{o.reel || o.name}</span>
+        <div class="ticks">
+          {#each o.shots as s (s.shot)}{@const t = ticks.get(s.shot)}{#if t}{@render tick(
+                t,
+                `at ${s.at}, ${String(s.frames)} frames`,
+              )}{/if}{/each}
+        </div>
+      </div>
+    {:else}<p class="none soft">
+        {order.data ? 'No cut is here yet. The key - shows the script again.' : 'Reading the cut…'}
+      </p>{/each}
+  {:else if reel && reel.scenes.length > 0}
     {#each reel.scenes as s (s.number + s.heading)}
       <div
         class="scene"
@@ -30,21 +81,7 @@
           ><circle cx="4" cy="4" r="3" fill={s.night ? 'currentColor' : 'none'} stroke="currentColor" /></svg
         >
         <div class="ticks">
-          {#each s.shots as t (t.id)}
-            <button
-              class="tick"
-              class:here={t.id === current}
-              aria-label="{t.code} {t.title}{t.stage ? `, ${stageName(t.stage)}, ${STATE[t.form]}` : ''}"
-              title="{t.code} · {t.title}{t.stage ? ` · ${stageName(t.stage)}, ${STATE[t.form]}` : ''}"
-              aria-current={t.id === current ? 'true' : undefined}
-              onclick={() => go(production, target, t.id)}
-            >
-              {#if !t.form}<span class="plain" aria-hidden="true"></span>{:else}<Form
-                  state={t.form}
-                  size={13}
-                />{/if}
-            </button>
-          {/each}
+          {#each s.shots as t (t.id)}{@render tick(t, '')}{/each}
         </div>
       </div>
     {/each}
@@ -56,19 +93,7 @@
       >
         <span class="number mono">loose</span>
         <div class="ticks">
-          {#each reel.loose as t (t.id)}
-            <button
-              class="tick"
-              class:here={t.id === current}
-              aria-label="{t.code} {t.title}, without a place in the script"
-              title="{t.code} · {t.title} · without a sure place in the script"
-              onclick={() => go(production, target, t.id)}
-              >{#if !t.form}<span class="plain" aria-hidden="true"></span>{:else}<Form
-                  state={t.form}
-                  size={13}
-                />{/if}</button
-            >
-          {/each}
+          {#each reel.loose as t (t.id)}{@render tick(t, 'without a sure place in the script')}{/each}
         </div>
       </div>
     {/if}
@@ -137,6 +162,9 @@
   }
   .tick.here {
     border-bottom-color: var(--pencil);
+  }
+  .none {
+    padding: 12px 14px;
   }
   .empty {
     padding: 0 14px;

@@ -160,7 +160,7 @@ public class CoreBench {
 
   private List<ShotCut> shots(String list) {
     CutList cut = EditListReader.read(list, FrameRate.FILM);
-    return ShotCut.of(known.of(cut, Map.of()), known, 8);
+    return ShotCut.of(known.of(cut), known, 8);
   }
 
   /** Every tenth effect shot is twelve frames longer in the later one. */
@@ -195,6 +195,7 @@ public class CoreBench {
                 "s" + i,
                 "plate:performance-1",
                 "take " + i + " " + t,
+                t + 1,
                 t == 0 ? "A" + String.format("%06d", i) : "B" + i + "_" + t,
                 new Timecode(FrameRate.FILM, false, 700L * (i % 2900)),
                 400,

@@ -9,6 +9,7 @@ import bivex.server.House;
 import com.google.gson.JsonArray;
 import com.google.gson.JsonElement;
 import com.google.gson.JsonParser;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.util.List;
@@ -46,6 +47,7 @@ class DemoTest {
           p, house.address() + "/api/productions/" + p.url().split("/")[4], shots);
       p.keyboard().press("5");
       everyFaultThatWasPaintedIsMeasured(p);
+      theSecondCutIsTold(p);
       for (String code :
           List.of(
               "TK-04-010",
@@ -105,6 +107,34 @@ class DemoTest {
       }
     }
     assertThat(led).as("of " + lines.size()).isGreaterThanOrEqualTo(16);
+  }
+
+  /** The second cut of the demo: each shot says what became of it, and what that costs. */
+  private static void theSecondCutIsTold(Page p) {
+    p.keyboard().press("6");
+    assertThat(p.locator("section h1")).hasText("Assembly 2");
+    String[][] told = {
+      {"Two Ineses at the chart table", "4 frames longer at the tail", "no work"},
+      {"The second mug appears", "another speed", ""},
+      {"Yesterday's Ines is gone", "order changed", ""},
+      {"One leans across herself", "slipped", ""},
+      {"The signal flags vanish", "10 frames earlier at the head", "more"},
+      {"The dash along the pier", "another take", "more"},
+      {"The cork float is thrown across", "gone", ""}
+    };
+    for (String[] t : told) {
+      Locator row = p.locator(".rows > li").filter(new Locator.FilterOptions().setHasText(t[0]));
+      assertThat(row).containsText(t[1]);
+      assertThat(row).containsText(t[2]);
+    }
+    p.locator(".rows > li")
+        .filter(new Locator.FilterOptions().setHasText("Two Ineses at the chart table"))
+        .locator("button.row")
+        .click();
+    assertThat(p.locator(".rows .detail"))
+        .containsText("inside what was made: no new render, notes keep their frames");
+    assertThat(p.locator("section header")).containsText("hours more");
+    Browsers.accessible(p, "the reel sheet of the demo");
   }
 
   /**

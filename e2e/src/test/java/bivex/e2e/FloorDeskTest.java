@@ -629,9 +629,10 @@ class FloorDeskTest extends DeskTests {
             new FilePayload(
                 "picks.edl",
                 "text/plain",
-                (edited + " 01:00:06:00 01:00:07:00\n").getBytes(StandardCharsets.UTF_8)));
+                (edited + " 01:00:06:00 01:00:07:00\nGRADE AS BEFORE\n")
+                    .getBytes(StandardCharsets.UTF_8)));
     assertThat(sheet.getByRole(AriaRole.STATUS)).containsText("picks.edl: 1 take picked");
-    assertThat(sheet.getByRole(AriaRole.STATUS)).containsText("black: 002 BL");
+    assertThat(sheet.getByRole(AriaRole.STATUS)).containsText("GRADE AS BEFORE");
     var takes =
         p.waitForDownload(
             () ->

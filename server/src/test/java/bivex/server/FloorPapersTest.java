@@ -428,9 +428,9 @@ class FloorPapersTest {
     for (var refused :
         Map.of(
                 "{\"OTIO_SCHEMA\":\"Timeline.1\",\"tracks\":{\"children\":[]}}",
-                "has no clip",
+                "has no event",
                 timeline.formatted("{\"OTIO_SCHEMA\":\"Gap.1\"}"),
-                "has no clip",
+                "has no event",
                 "{broken",
                 "is no JSON",
                 "TITLE: x\n001 A001 V C 01:00:00:00 01:00:00:99 01:00:00:00 01:00:01:00\n",

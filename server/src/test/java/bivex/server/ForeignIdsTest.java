@@ -53,6 +53,7 @@ class ForeignIdsTest {
           Map.entry("need", "select id from shot_need where production_id = ?"),
           Map.entry("test", "select id from camera_test where production_id = ?"),
           Map.entry("candidate", "select id from test_candidate where production_id = ?"),
+          Map.entry("cut", "select id from cut where production_id = ?"),
           Map.entry("music", "select id from music_piece where production_id = ?"),
           Map.entry("lean", "select id from shot_lean where production_id = ?"),
           Map.entry(

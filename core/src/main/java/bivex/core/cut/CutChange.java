@@ -292,16 +292,27 @@ public record CutChange(
    * What it costs.
    *
    * @param frames that are worked on anew
-   * @param hours of it
+   * @param more hours of it
+   * @param less hours that are not needed any more, as far as they are known
    * @param tasks that are touched, by their labels
+   * @param known whether the hours can be told
    * @param words what it means, in a sentence
    */
-  public record Cost(long frames, Estimate hours, List<String> tasks, String words) {}
+  public record Cost(
+      long frames, Estimate more, Estimate less, List<String> tasks, boolean known, String words) {}
+
+  private static Cost free(String words) {
+    return new Cost(0, Estimate.NONE, Estimate.NONE, List.of(), true, words);
+  }
+
+  static Cost unknown(String words) {
+    return new Cost(0, Estimate.NONE, Estimate.NONE, List.of(), false, words);
+  }
 
   /**
    * What it costs. Work that is counted in frames grows with the frames beyond what was made; with
    * another take or speed all that hangs on the plates is done again; with other layers it is put
-   * together again.
+   * together again. While nothing was made, what was planned grows or shrinks.
    *
    * @param done what the newest version covers; null where nothing was made yet
    * @param plan of the shot for the length before
@@ -309,25 +320,64 @@ public record CutChange(
    */
   public Cost cost(Done done, Plan plan, ShotSetting setting) {
     if (kinds.contains(Kind.GONE)) {
-      return new Cost(0, Estimate.NONE, List.of(), "out of the cut: stop what is being done on it");
+      return done == null
+          ? new Cost(
+              0,
+              Estimate.NONE,
+              plan.effort(),
+              labels(plan),
+              true,
+              "out of the cut: nothing was made yet, its work falls away")
+          : unknown(
+              "out of the cut: stop what is being done on it; what was made is kept, what is left"
+                  + " of its hours is not known here");
     }
     if (kinds.contains(Kind.NEW)) {
       return new Cost(
           now.frames(),
           plan.effort(),
-          plan.tasks().stream().map(Plan.Task::label).toList(),
+          Estimate.NONE,
+          labels(plan),
+          true,
           Said.of("new in the cut, %s frames", now.frames()));
     }
-    long frames = beyond(done);
-    if (done == null) {
-      return new Cost(
-          0,
-          Estimate.NONE,
-          List.of(),
-          frames == 0
-              ? "nothing was made yet"
-              : Said.of("nothing was made yet; it is %s frames long now", now.frames()));
+    return done == null ? planned(plan, before.frames(), now.frames()) : again(done, plan, setting);
+  }
+
+  private static List<String> labels(Plan plan) {
+    return plan.tasks().stream().filter(t -> t.hours().mean() > 0).map(Plan.Task::label).toList();
+  }
+
+  /**
+   * Nothing was made: what is counted in frames is as much more or less as the shot is.
+   *
+   * @param was frames of the cut the plan is for
+   * @param is frames of the newer cut
+   */
+  static Cost planned(Plan plan, long was, long is) {
+    long grown = is - was;
+    if (grown == 0) {
+      return free("nothing was made yet, and it is as long as before");
     }
+    Estimate hours = Estimate.NONE;
+    List<String> tasks = new ArrayList<>();
+    for (Plan.Task t : plan.tasks()) {
+      if (t.kind().driver().equals("frame") && t.hours().mean() > 0) {
+        hours = hours.plus(t.hours().times((double) Math.abs(grown) / was));
+        tasks.add(t.label());
+      }
+    }
+    return new Cost(
+        Math.max(0, grown),
+        grown > 0 ? hours : Estimate.NONE,
+        grown > 0 ? Estimate.NONE : hours,
+        List.copyOf(tasks),
+        true,
+        Said.of("nothing was made yet; it is %s frames long now", is));
+  }
+
+  private Cost again(Done done, Plan plan, ShotSetting setting) {
+    long frames = beyond(done);
     Estimate hours = Estimate.NONE;
     List<String> tasks = new ArrayList<>();
     for (Plan.Task t : plan.tasks()) {
@@ -337,7 +387,13 @@ public record CutChange(
         tasks.add(t.label());
       }
     }
-    return new Cost(frames, hours, List.copyOf(tasks), words(done, frames, setting.rate()));
+    return new Cost(
+        frames,
+        hours,
+        Estimate.NONE,
+        List.copyOf(tasks),
+        true,
+        words(done, frames, setting.rate()));
   }
 
   /** How much of a kind of work is done again, 1 for all of it. */

@@ -1,5 +1,6 @@
 package bivex.core.cut;
 
+import bivex.core.Said;
 import bivex.core.time.FrameRate;
 import bivex.core.time.Timecode;
 import java.util.Comparator;
@@ -50,6 +51,26 @@ public record CutList(
     public String said() {
       return (line > 0 ? "line " + line + ": " : "") + words + (text.isEmpty() ? "" : ": " + text);
     }
+  }
+
+  /** What should be known before anything is taken from it; empty when nothing is. */
+  public String odd(FrameRate production) {
+    return rate.equals(production)
+        ? ""
+        : Said.of(
+            "it counts at %s fps, the production at %s: its frames are taken one for one, and last"
+                + " %.2f times as long",
+            rate.name(), production.name(), rate.fps() / production.fps());
+  }
+
+  /** What is heard at a frame of the cut, by name; empty where the list has no sound there. */
+  public List<String> heard(long frame) {
+    return events.stream()
+        .filter(e -> e.kind() == CutEvent.Kind.SOUND && e.enabled())
+        .filter(e -> e.record() <= frame && frame < e.end())
+        .map(CutEvent::called)
+        .distinct()
+        .toList();
   }
 
   /** What is seen, in order of the cut; what is switched off is not. */

@@ -1,6 +1,7 @@
 package bivex.core.cut;
 
 import bivex.core.InvalidInput;
+import bivex.core.Said;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalLong;
@@ -16,6 +17,9 @@ import java.util.OptionalLong;
  * @param natural source frames a frame of the cut at the speed it was recorded in, above 0
  */
 public record FrameMap(long frames, List<Leg> legs, Ratio natural) {
+  /** Speeds that are told one by one. */
+  private static final int MOST_TOLD = 3;
+
   /**
    * A straight piece.
    *
@@ -187,6 +191,46 @@ public record FrameMap(long frames, List<Leg> legs, Ratio natural) {
   /** The one speed it plays at, 1 as recorded; null where it has more than one. */
   public Ratio speed() {
     return legs.size() == 1 ? legs.get(0).step().over(natural) : null;
+  }
+
+  /** How it plays, in words: a speed in percent, held, backwards, a ramp from one to another. */
+  public String said() {
+    Ratio one = speed();
+    if (one != null) {
+      return one.sign() == 0
+          ? "held"
+          : one.equals(Ratio.ONE)
+              ? "as recorded"
+              : percent(one.abs()) + (one.sign() < 0 ? " backwards" : "");
+    }
+    StringBuilder out = new StringBuilder();
+    String last = "";
+    int told = 0;
+    for (Leg l : legs) {
+      Ratio v = l.step().over(natural);
+      String here = v.sign() == 0 ? "held" : percent(v.abs()) + (v.sign() < 0 ? " backwards" : "");
+      if (!here.equals(last) && told++ < MOST_TOLD) {
+        out.append(out.isEmpty() ? "" : ", then ").append(here);
+      }
+      last = here;
+    }
+    return told <= MOST_TOLD
+        ? out.toString()
+        : "ramp of " + legs.size() + " pieces, " + slowest() + " to " + fastest();
+  }
+
+  private static String percent(Ratio speed) {
+    return Said.of("%.1f %%", 100 * speed.value()).replace(".0 %", " %");
+  }
+
+  private String slowest() {
+    return percent(
+        legs.stream().map(l -> l.step().over(natural)).min(Ratio::compareTo).orElseThrow());
+  }
+
+  private String fastest() {
+    return percent(
+        legs.stream().map(l -> l.step().over(natural)).max(Ratio::compareTo).orElseThrow());
   }
 
   /** Whether every frame shows the next of its source, as recorded. */

@@ -33,6 +33,7 @@ public final class Recognition {
    * @param shot id of its shot
    * @param plate key of the plate it is of
    * @param name shot, plate and take, as Bivex gives it out
+   * @param number of the take
    * @param in label of its first frame
    * @param frames how many
    * @param picked whether it is
@@ -42,6 +43,7 @@ public final class Recognition {
       String shot,
       String plate,
       String name,
+      int number,
       String roll,
       Timecode in,
       long frames,
@@ -84,10 +86,12 @@ public final class Recognition {
   /**
    * What somebody said of an event.
    *
+   * @param of which it was said
+   * @param here whether it was said of the cut that is read; else of an earlier one
    * @param shot id; empty for no effect shot
    * @param take id; empty where it is none that is known
    */
-  public record Said(String shot, String take) {}
+  public record Word(EventKey of, boolean here, String shot, String take) {}
 
   private final Map<String, List<KnownTake>> byRoll = new HashMap<>();
   private final Map<String, List<KnownTake>> byName = new HashMap<>();
@@ -148,23 +152,72 @@ public final class Recognition {
     return path.replaceAll("^.*[/\\\\]", "").replaceFirst("\\.[A-Za-z0-9]{2,4}$", "");
   }
 
-  /**
-   * What all pictures of a cut are, in its order.
-   *
-   * @param said by the number of the event in that order; what somebody said stands
-   */
-  public List<Recognised> of(CutList cut, Map<Integer, Said> said) {
-    List<CutEvent> all = cut.pictures();
-    List<Recognised> out = new ArrayList<>(all.size());
-    for (int i = 0; i < all.size(); i++) {
-      Said s = said.get(i);
-      out.add(s == null ? of(all.get(i)) : said(all.get(i), s));
-    }
-    return List.copyOf(out);
+  /** What all pictures of a cut are, in its order, while nobody has said anything. */
+  public List<Recognised> of(CutList cut) {
+    return of(cut, List.of());
   }
 
-  private Recognised said(CutEvent e, Said s) {
-    return new Recognised(e, How.SAID, s.shot(), s.take(), List.of(), "as somebody said");
+  /**
+   * What all pictures of a cut are, in its order. What was said of an event stands. What was said
+   * in an earlier cut of frames of the same source stands too where all of it was the same; where
+   * it was not, it is asked.
+   *
+   * @param words in the order they were said; of two the later counts
+   */
+  public List<Recognised> of(CutList cut, List<Word> words) {
+    Map<EventKey, Word> here = new HashMap<>();
+    Map<String, List<Word>> earlier = new HashMap<>();
+    for (Word w : words) {
+      if (w.here()) {
+        here.put(w.of(), w);
+      } else {
+        List<Word> of = earlier.computeIfAbsent(w.of().source(), k -> new ArrayList<>());
+        of.removeIf(o -> o.of().equals(w.of()));
+        of.add(w);
+      }
+    }
+    return cut.pictures().stream()
+        .map(
+            e -> {
+              EventKey key = EventKey.of(e);
+              Word w = here.get(key);
+              return w != null
+                  ? new Recognised(e, How.SAID, w.shot(), w.take(), List.of(), "as somebody said")
+                  : carried(of(e), key, earlier.getOrDefault(key.source(), List.of()));
+            })
+        .toList();
+  }
+
+  /** What is not sure by itself, with what was said of its source before. */
+  private static Recognised carried(Recognised found, EventKey key, List<Word> words) {
+    if (found.how() == How.ROLL || found.how() == How.NAME) {
+      return found;
+    }
+    List<Word> same = words.stream().filter(w -> w.of().sameSource(key)).toList();
+    if (same.isEmpty()) {
+      return found;
+    }
+    Word last = same.get(same.size() - 1);
+    if (same.stream().allMatch(w -> w.shot().equals(last.shot()) && w.take().equals(last.take()))) {
+      return new Recognised(
+          found.event(),
+          How.SAID,
+          last.shot(),
+          last.take(),
+          List.of(),
+          "as somebody said in an earlier cut");
+    }
+    Set<String> proposals = new LinkedHashSet<>();
+    same.forEach(w -> proposals.add(w.take().isEmpty() ? w.shot() : w.take()));
+    proposals.remove("");
+    proposals.addAll(found.proposals());
+    return new Recognised(
+        found.event(),
+        How.ASKED,
+        "",
+        "",
+        proposals.stream().limit(MOST_PROPOSED).toList(),
+        "earlier cuts were told different things of it");
   }
 
   private Recognised of(CutEvent e) {

@@ -48,12 +48,17 @@ public record ShotCut(String shot, int use, long record, long frames, List<Plate
       long missing) {
     /** Label of the first frame that is pulled. */
     public Timecode first() {
-      return event.label(pull.first() - offset);
+      return label(pull.first());
     }
 
     /** Label of the last. */
     public Timecode last() {
-      return event.label(pull.last() - offset);
+      return label(pull.last());
+    }
+
+    /** Label of a frame of the take, counted from its first as 0. */
+    public Timecode label(long frameOfTake) {
+      return event.label(frameOfTake - offset);
     }
 
     /** Frame of the take a frame of the shot shows, from 0, with its part of a frame. */
@@ -103,6 +108,11 @@ public record ShotCut(String shot, int use, long record, long frames, List<Plate
       }
       return String.join("; ", out);
     }
+  }
+
+  /** The same as if it stood where another does. */
+  ShotCut as(ShotCut other) {
+    return new ShotCut(shot, other.use, other.record, frames, plates);
   }
 
   /** Frame of the cut after its last. */

@@ -2,9 +2,11 @@ package bivex.core.delivery;
 
 import bivex.core.InvalidInput;
 import bivex.core.optics.Raster;
+import bivex.core.review.FramePlace;
 import bivex.core.review.Verdict;
 import bivex.core.review.VersionFacts;
 import bivex.core.shot.NamePattern;
+import bivex.core.time.FrameRange;
 import bivex.core.time.FrameRate;
 import java.util.ArrayList;
 import java.util.List;
@@ -28,6 +30,8 @@ public record DeliverySpec(Raster raster, FrameRate rate, int handles, NamePatte
   /**
    * A version offered for delivery.
    *
+   * @param place numbers of its frames
+   * @param cut numbers of the frames of the cut
    * @param verdict last one, null if none
    * @param openNotes notes not answered
    */
@@ -37,7 +41,8 @@ public record DeliverySpec(Raster raster, FrameRate rate, int handles, NamePatte
       String scene,
       int version,
       VersionFacts facts,
-      int cutFrames,
+      FramePlace place,
+      FrameRange cut,
       Verdict verdict,
       int openNotes) {}
 
@@ -73,7 +78,9 @@ public record DeliverySpec(Raster raster, FrameRate rate, int handles, NamePatte
             o.openNotes() == 0 ? "all answered" : o.openNotes() + " open",
             o.openNotes() == 0,
             o.openNotes() == 0 ? "" : "Answer them in Review."));
-    out.addAll(o.facts().against(raster, rate, o.cutFrames(), handles, true));
+    out.addAll(
+        o.facts()
+            .against(o.place(), new VersionFacts.Wanted(raster, rate, o.cut(), handles, true)));
     return out;
   }
 

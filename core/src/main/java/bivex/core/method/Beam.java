@@ -60,7 +60,7 @@ public final class Beam implements Method {
         Parameter.whole(
             "onFrame",
             "Beam on at frame of the cut",
-            "frames",
+            Parameter.FRAME,
             0,
             100_000,
             24,

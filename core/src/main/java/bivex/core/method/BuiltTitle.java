@@ -63,7 +63,13 @@ public final class BuiltTitle implements Method {
             List.of("written on", "built in space"),
             "built needs a solve when the camera moves"),
         Parameter.whole(
-            "startFrame", "Begins at frame of the cut", "frames", 0, 100_000, 12, "counted from 0"),
+            "startFrame",
+            "Begins at frame of the cut",
+            Parameter.FRAME,
+            0,
+            100_000,
+            12,
+            "counted from 0"),
         Parameter.whole(
             "writeFrames", "Written on over", "frames", 0, 1000, 24, "0 appears at once"),
         Parameter.whole(

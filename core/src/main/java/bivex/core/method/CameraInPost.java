@@ -66,7 +66,7 @@ public final class CameraInPost implements Method {
         Parameter.whole(
             "atFrame",
             "Kick or crash at frame of the cut",
-            "frames",
+            Parameter.FRAME,
             0,
             100_000,
             24,
@@ -146,7 +146,7 @@ public final class CameraInPost implements Method {
     plan.layer(
         plan.own("layer:move"),
         "Post camera",
-        "camera made in post",
+        Plan.Layer.POST_CAMERA,
         "move",
         "none",
         "",

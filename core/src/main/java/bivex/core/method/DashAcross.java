@@ -65,7 +65,7 @@ public final class DashAcross implements Method {
                 Parameter.whole(
                     "leaveFrame",
                     "Leaves at frame of the cut",
-                    "frames",
+                    Parameter.FRAME,
                     0,
                     100_000,
                     30,

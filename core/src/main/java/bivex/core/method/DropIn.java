@@ -57,7 +57,13 @@ public final class DropIn implements Method {
     return CameraBrief.after(
         CameraBrief.PARAMETERS,
         Parameter.whole(
-            "landFrame", "Lands at frame of the cut", "frames", 1, 100_000, 30, "counted from 0"),
+            "landFrame",
+            "Lands at frame of the cut",
+            Parameter.FRAME,
+            1,
+            100_000,
+            30,
+            "counted from 0"),
         Parameter.whole(
             "gapFrames", "Empty frames before", "frames", 0, 1000, 6, "the eye waits for it"),
         Parameter.whole(

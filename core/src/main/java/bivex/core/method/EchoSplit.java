@@ -61,7 +61,7 @@ public final class EchoSplit implements Method {
         Parameter.whole(
             "startFrame",
             "Copies leave at frame of the cut",
-            "frames",
+            Parameter.FRAME,
             0,
             100_000,
             30,

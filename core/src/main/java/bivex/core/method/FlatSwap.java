@@ -93,7 +93,7 @@ public final class FlatSwap implements Method {
         Parameter.whole(
             "holdFrame",
             "Held from frame of the cut",
-            "frames",
+            Parameter.FRAME,
             0,
             100_000,
             40,

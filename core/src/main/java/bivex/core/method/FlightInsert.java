@@ -52,7 +52,7 @@ public final class FlightInsert implements Method {
         Parameter.whole(
             "flightFrom",
             "In flight from frame of the cut",
-            "frames",
+            Parameter.FRAME,
             0,
             100_000,
             0,

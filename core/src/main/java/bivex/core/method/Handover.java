@@ -86,7 +86,7 @@ public final class Handover implements Method {
         Parameter.whole(
             "releaseFrame",
             "Released at frame of the cut",
-            "frames",
+            Parameter.FRAME,
             0,
             100_000,
             24,

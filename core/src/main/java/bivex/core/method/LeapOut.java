@@ -60,7 +60,7 @@ public final class LeapOut implements Method {
         Parameter.whole(
             "takeOffFrame",
             "Leaves the ground at frame",
-            "frames",
+            Parameter.FRAME,
             0,
             100_000,
             30,

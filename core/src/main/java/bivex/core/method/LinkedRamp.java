@@ -66,7 +66,7 @@ public final class LinkedRamp implements Method {
                 Parameter.whole(
                     "cutAt",
                     "The cut is at frame",
-                    "frames",
+                    Parameter.FRAME,
                     1,
                     100_000,
                     48,

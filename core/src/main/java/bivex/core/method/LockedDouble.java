@@ -272,7 +272,7 @@ public final class LockedDouble implements Method {
       plan.layer(
           plan.own("layer:push"),
           f("Push in %s×", n(v.number("push"))),
-          "camera made in post",
+          Plan.Layer.POST_CAMERA,
           "move",
           "none",
           plan.own("task:push"),

@@ -88,7 +88,7 @@ public record MethodChoice(
   }
 
   /** The same with other values. */
-  MethodChoice with(Map<String, Object> other) {
+  public MethodChoice with(Map<String, Object> other) {
     return new MethodChoice(method, use, label, other, reason, considered, house);
   }
 

@@ -53,7 +53,8 @@ public final class MovesByItself implements Method {
         CameraBrief.PARAMETERS,
         Parameter.text("thing", "What moves", "the cup", "named in plates and layers"),
         Parameter.choice("how", "Moved", List.of(LINE, CLOTH, POST), "a real move looks real"),
-        Parameter.whole("startFrame", "It starts", "frames in", 0, 100_000, 24, "from the first"),
+        Parameter.whole(
+            "startFrame", "It starts", Parameter.FRAME, 0, 100_000, 24, "from the first"),
         Parameter.whole("moveFrames", "It takes", "frames", 1, 100_000, 48, "of the cut"),
         Parameter.number("leftPct", "Its left edge", "% of width", 0, 99, 30, "before it starts"),
         Parameter.number("widthPct", "It fills", "% of width", 0.1, 100, 10, "before it starts"),

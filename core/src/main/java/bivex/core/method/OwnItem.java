@@ -131,7 +131,13 @@ public record OwnItem(
         "task",
         "What is heard",
         Parameter.whole(
-            "frame", "At frame of the cut", "", 0, 100_000, 0, "counted from its first, 0"),
+            "frame",
+            "At frame of the cut",
+            Parameter.FRAME,
+            0,
+            100_000,
+            0,
+            "counted from its first, 0"),
         Parameter.choice(
             "sound",
             "Kind",
@@ -208,6 +214,11 @@ public record OwnItem(
   /** The same under another name. */
   OwnItem called(String other) {
     return new OwnItem(id, kind, other, words, values, by, personId, at);
+  }
+
+  /** The same with other values. */
+  public OwnItem with(Map<String, Object> other) {
+    return new OwnItem(id, kind, label, words, other, by, personId, at);
   }
 
   /** Whether a key is of something somebody made. */

@@ -484,6 +484,9 @@ public record Plan(
       String placement,
       String settledBy,
       List<Span> spans) {
+    /** Source of a layer that is a move made afterwards. */
+    public static final String POST_CAMERA = "camera made in post";
+
     /** The same from another source. */
     Layer from(String other) {
       return new Layer(

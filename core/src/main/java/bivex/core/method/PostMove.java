@@ -30,7 +30,7 @@ final class PostMove {
     plan.layer(
         plan.own("layer:kick"),
         "Push and kick",
-        "camera made in post",
+        Plan.Layer.POST_CAMERA,
         "move",
         "none",
         "",

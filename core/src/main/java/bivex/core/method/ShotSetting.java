@@ -49,7 +49,7 @@ public record ShotSetting(
   }
 
   public ShotSetting {
-    InvalidInput.within("first frame", (long) firstFrame, 0, 10_000_000);
+    InvalidInput.within("first frame", (long) firstFrame, -1_000_000, 10_000_000);
     InvalidInput.within("cut length", (long) cutFrames, 1, 100_000);
     InvalidInput.within("handles", (long) handles, 0, 1000);
     InvalidInput.within("sensor width", sensorWidthMm, 1, 100);
@@ -76,6 +76,12 @@ public record ShotSetting(
         sensorWidthMm,
         mainsHz,
         EffortRates.DEFAULTS);
+  }
+
+  /** The same, numbered from another first frame. */
+  public ShotSetting from(int first) {
+    return new ShotSetting(
+        rate, capture, delivery, first, cutFrames, handles, sensorWidthMm, mainsHz, effort);
   }
 
   /** Height of the recorded part of the sensor, mm. */

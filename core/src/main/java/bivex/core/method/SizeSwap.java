@@ -87,7 +87,13 @@ public final class SizeSwap implements Method {
             "both at once wants a smaller opening than lenses have when the small one is near;"
                 + " apart each is sharp in its own plate and the change is a held frame"),
         Parameter.whole(
-            "swapFrame", "Swap at frame of the cut", "frames", 0, 100_000, 40, "when it covers"),
+            "swapFrame",
+            "Swap at frame of the cut",
+            Parameter.FRAME,
+            0,
+            100_000,
+            40,
+            "when it covers"),
         Parameter.whole(
             "holdFrames",
             "Held over the swap",

@@ -62,7 +62,7 @@ public final class VanishAppear implements Method {
                 Parameter.whole(
                     "atFrame",
                     "At frame of the cut",
-                    "frames",
+                    Parameter.FRAME,
                     0,
                     100_000,
                     36,

@@ -27,6 +27,12 @@ public record Parameter(
     List<String> choices,
     Object fallback,
     String reason) {
+  /**
+   * Unit of a place in the cut, counted from its first frame as 0; "frames" is a length. A place
+   * moves when the cut begins elsewhere, a length does not.
+   */
+  public static final String FRAME = "frame";
+
   public enum Kind {
     NUMBER,
     WHOLE,
@@ -82,6 +88,11 @@ public record Parameter(
       String reason) {
     return new Parameter(
         key, label, Kind.ROWS, "", min, max, List.copyOf(columns), List.copyOf(fallback), reason);
+  }
+
+  /** Whether it is a place in the cut. */
+  public boolean place() {
+    return unit.equals(FRAME);
   }
 
   /** The same parameter with another default; for methods that share one but start elsewhere. */

@@ -27,6 +27,27 @@ public record Zone(int part, int frame, double left, double right) {
   }
 
   /**
+   * The same zones when the cut begins elsewhere: every frame of the plate has the edges it had.
+   *
+   * @param earlier frames by which the cut begins earlier than before; negative later
+   */
+  public static List<Zone> moved(List<Zone> zones, int earlier) {
+    List<Zone> out = new ArrayList<>();
+    for (int part : zones.stream().map(Zone::part).distinct().toList()) {
+      List<Zone> of = zones.stream().filter(z -> z.part() == part).toList();
+      boolean cut = of.stream().anyMatch(z -> z.frame() + earlier < 0);
+      if (cut) {
+        double[] at = edges(of, part, 1 - earlier)[-earlier];
+        out.add(new Zone(part, 0, at[0], at[1]));
+      }
+      of.stream()
+          .filter(z -> z.frame() + earlier > 0 || !cut && z.frame() + earlier == 0)
+          .forEach(z -> out.add(new Zone(part, z.frame() + earlier, z.left(), z.right())));
+    }
+    return List.copyOf(out);
+  }
+
+  /**
    * Edges of one part in every frame of a cut.
    *
    * @param frames length of the cut in frames

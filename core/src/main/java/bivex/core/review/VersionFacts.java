@@ -1,6 +1,7 @@
 package bivex.core.review;
 
 import bivex.core.optics.Raster;
+import bivex.core.time.FrameRange;
 import bivex.core.time.FrameRate;
 import java.util.ArrayList;
 import java.util.List;
@@ -39,60 +40,45 @@ public record VersionFacts(Raster raster, FrameRate rate, int frames, ClipFacts 
   }
 
   /**
-   * Number of the file's first frame: that of the cut, less the handles when they are in the file.
+   * What a version is held against.
+   *
+   * @param cut numbers of the frames of the cut
+   * @param handles frames before and after that may (shot) or must (delivery) be there
+   * @param must whether the handles are demanded, no more and no less
    */
-  public int firstFrame(int cutFirst, int cutFrames, int handles) {
-    return frames == cutFrames + 2 * handles ? cutFirst - handles : cutFirst;
-  }
+  public record Wanted(Raster raster, FrameRate rate, FrameRange cut, int handles, boolean must) {}
 
   /**
    * Compares with what the shot or a delivery wants.
    *
-   * @param cutFrames length of the cut
-   * @param handles frames before and after that may (shot) or must (delivery) be there
-   * @param handlesMust whether the handles are demanded
+   * @param place numbers of its frames
    */
-  public List<FactCheck> against(
-      Raster wantedRaster, FrameRate wantedRate, int cutFrames, int handles, boolean handlesMust) {
+  public List<FactCheck> against(FramePlace place, Wanted wanted) {
     List<FactCheck> out = new ArrayList<>();
     out.add(
         new FactCheck(
             "Raster",
-            wantedRaster.text(),
+            wanted.raster().text(),
             raster.text(),
-            raster.equals(wantedRaster),
-            "Render again at " + wantedRaster.text() + "."));
+            raster.equals(wanted.raster()),
+            "Render again at " + wanted.raster().text() + "."));
     if (still()) {
       out.add(
           new FactCheck(
               "Clip",
               "moving picture",
               "still",
-              !handlesMust,
+              !wanted.must(),
               "A still can be reviewed but not delivered."));
     } else {
       out.add(
           new FactCheck(
               "Rate",
-              wantedRate.name() + " fps",
+              wanted.rate().name() + " fps",
               rate.name() + " fps",
-              rate.equals(wantedRate),
-              slip(wantedRate)));
-      int full = cutFrames + 2 * handles;
-      boolean length = frames == full || !handlesMust && frames == cutFrames;
-      out.add(
-          new FactCheck(
-              "Length",
-              handlesMust
-                  ? full + " frames (cut " + cutFrames + " and " + handles + " each side)"
-                  : cutFrames + " frames" + (handles > 0 ? ", or " + full + " with handles" : ""),
-              frames + " frames",
-              length,
-              "Render the range again: it is "
-                  + Math.abs(frames - full)
-                  + " frames too "
-                  + (frames > full ? "long" : "short")
-                  + " for cut and handles."));
+              rate.equals(wanted.rate()),
+              slip(wanted.rate())));
+      out.add(length(place, wanted));
       if (clip != null) {
         out.addAll(clip.against(rate, frames));
       }
@@ -104,6 +90,65 @@ public record VersionFacts(Raster raster, FrameRate rate, int frames, ClipFacts 
                     ? new FactCheck(c.label(), c.wanted(), c.found(), true, "", c.asked())
                     : c)
         .toList();
+  }
+
+  private FactCheck length(FramePlace place, Wanted w) {
+    FrameRange cut = w.cut();
+    FrameRange full = cut.wider(w.handles());
+    String wanted =
+        w.must()
+            ? full.frames() + " frames (cut " + cut.frames() + " and " + w.handles() + " each side)"
+            : cut.frames()
+                + " frames"
+                + (w.handles() > 0 ? ", or " + full.frames() + " with handles" : "");
+    FrameRange there = place.range(frames);
+    int head = cut.before(there);
+    int tail = cut.after(there);
+    if (!place.sure()) {
+      int off = frames - full.frames();
+      boolean agrees = off == 0 || !w.must() && frames == cut.frames();
+      return new FactCheck(
+          "Length",
+          wanted,
+          frames + " frames",
+          agrees,
+          "Say the number of its first frame, or render the range again: it is "
+              + Math.abs(off)
+              + " frames too "
+              + (off > 0 ? "long" : "short")
+              + " for cut and handles.");
+    }
+    boolean agrees = w.must() ? head == w.handles() && tail == w.handles() : head >= 0 && tail >= 0;
+    String found = frames + " frames";
+    if (head != tail || head < 0 || head > w.handles()) {
+      found += ", " + side(head, "before the cut") + " and " + side(tail, "after it");
+    }
+    return new FactCheck("Length", wanted, found, agrees, lengthRemedy(head, tail, w, full));
+  }
+
+  private static String side(int frames, String where) {
+    return frames < 0 ? -frames + " short" : frames + " " + where;
+  }
+
+  private static String lengthRemedy(int head, int tail, Wanted w, FrameRange full) {
+    int least = w.must() ? w.handles() : 0;
+    List<String> out = new ArrayList<>();
+    if (head < least) {
+      out.add(least - head + " frames are missing at the head");
+    }
+    if (tail < least) {
+      out.add(least - tail + " frames are missing at the tail");
+    }
+    if (!out.isEmpty()) {
+      return "Render " + full.said() + ": " + String.join(", ", out) + ".";
+    }
+    if (head > least) {
+      out.add(head - least + " at the head");
+    }
+    if (tail > least) {
+      out.add(tail - least + " at the tail");
+    }
+    return "Trim it to " + full.said() + ": " + String.join(" and ", out) + " too many.";
   }
 
   private String slip(FrameRate wanted) {

@@ -43,7 +43,15 @@ public record EditList(String title, FrameRate rate, boolean drop, List<Event> e
       Timecode takeIn,
       long takeFrames,
       String name,
-      String comment) {}
+      String comment,
+      List<Mark> marks) {}
+
+  /**
+   * A word on a frame.
+   *
+   * @param frame from the first of the event, 0
+   */
+  public record Mark(long frame, String words) {}
 
   /** A take to go into the list. */
   public record Picked(String reel, Timecode in, long frames, String name, String comment) {}
@@ -64,7 +72,8 @@ public record EditList(String title, FrameRate rate, boolean drop, List<Event> e
               t.in(),
               t.frames(),
               t.name(),
-              t.comment()));
+              t.comment(),
+              List.of()));
     }
     return new EditList(title, rate, drop, List.copyOf(events));
   }
@@ -109,6 +118,13 @@ public record EditList(String title, FrameRate rate, boolean drop, List<Event> e
       b.append("* REEL: ").append(line(e.reel())).append('\n');
       if (!e.comment().isBlank()) {
         b.append("* COMMENT: ").append(line(e.comment())).append('\n');
+      }
+      for (Mark m : e.marks()) {
+        b.append("* LOC: ")
+            .append(at.plus(m.frame()).label())
+            .append(' ')
+            .append(line(m.words()))
+            .append('\n');
       }
       at = at.plus(e.frames());
     }

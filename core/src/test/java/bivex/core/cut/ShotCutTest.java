@@ -8,7 +8,6 @@ import bivex.core.cut.Recognition.How;
 import bivex.core.cut.Recognition.KnownShot;
 import bivex.core.cut.Recognition.KnownTake;
 import bivex.core.cut.Recognition.Recognised;
-import bivex.core.cut.Recognition.Said;
 import bivex.core.effort.TaskKind;
 import bivex.core.method.MethodBook;
 import bivex.core.method.MethodChoice;
@@ -28,19 +27,20 @@ import org.junit.jupiter.api.Test;
 class ShotCutTest {
   private static final FrameRate RATE = FrameRate.FILM;
 
-  private static KnownTake take(int n, String shot, long in, long frames, boolean picked) {
+  static KnownTake take(int n, String shot, long in, long frames, boolean picked) {
     return new KnownTake(
         "t" + n,
         shot,
         "plate:performance-1",
         shot + " performance-1 take " + n,
+        n,
         "A%03d_C%03d_0911AB".formatted(n, n),
         new Timecode(RATE, false, in),
         frames,
         picked);
   }
 
-  private static CutEvent event(
+  static CutEvent event(
       String roll, String clip, long in, long frames, Ratio speed, long record, String note) {
     return new CutEvent(
         1,
@@ -64,7 +64,7 @@ class ShotCutTest {
         List.of());
   }
 
-  private static CutList cut(CutEvent... events) {
+  static CutList cut(CutEvent... events) {
     return new CutList("", RATE, new Timecode(RATE, false, 86_400), List.of(events), List.of());
   }
 
@@ -79,7 +79,7 @@ class ShotCutTest {
     KnownTake one = take(1, "s1", 1000, 200, true);
     KnownTake two = take(2, "s1", 5000, 200, false);
     KnownTake same =
-        new KnownTake("t9", "s3", "plate:clean", "other", one.roll(), one.in(), 60, false);
+        new KnownTake("t9", "s3", "plate:clean", "other", 1, one.roll(), one.in(), 60, false);
     Recognition r = new Recognition(List.of(one, two, same), SHOTS);
     String roll = one.roll();
     record Case(CutEvent event, How how, String shot, String take) {}
@@ -118,7 +118,7 @@ class ShotCutTest {
             new Case(event(two.roll(), "", 5010, 20, Ratio.ONE, 0, "TK-02-010"), How.ASKED, "", ""),
             new Case(event("B777", "street", 10, 20, Ratio.ONE, 0, ""), How.NONE, "", ""));
     for (Case c : cases) {
-      Recognised got = r.of(cut(c.event), Map.of()).get(0);
+      Recognised got = r.of(cut(c.event)).get(0);
       assertThat(got.how()).as(c.event + " " + got.why()).isEqualTo(c.how);
       assertThat(got.shot()).as(got.why()).isEqualTo(c.shot);
       assertThat(got.take()).as(got.why()).isEqualTo(c.take);
@@ -127,7 +127,11 @@ class ShotCutTest {
         assertThat(got.proposals()).isNotEmpty();
       }
     }
-    Recognised said = r.of(cut(cases.get(1).event), Map.of(0, new Said("s3", "t9"))).get(0);
+    Recognised said =
+        r.of(
+                cut(cases.get(1).event),
+                List.of(new Recognition.Word(EventKey.of(cases.get(1).event), true, "s3", "t9")))
+            .get(0);
     assertThat(said.how()).isEqualTo(How.SAID);
     assertThat(said.take()).isEqualTo("t9");
   }
@@ -150,7 +154,7 @@ class ShotCutTest {
       CutEvent e = event(t.roll(), "", in, length, speed, 500, "");
       int handles = r.nextInt(20);
       Recognition known = new Recognition(List.of(t), SHOTS);
-      List<ShotCut> all = ShotCut.of(known.of(cut(e), Map.of()), known, handles);
+      List<ShotCut> all = ShotCut.of(known.of(cut(e)), known, handles);
       if (all.isEmpty()) {
         continue;
       }
@@ -191,7 +195,7 @@ class ShotCutTest {
   // --- two cuts
 
   /** A reel of shots, one take each, 100 frames from the 50th of its take. */
-  private static List<CutEvent> reel(int shots) {
+  static List<CutEvent> reel(int shots) {
     List<CutEvent> out = new ArrayList<>();
     for (int i = 0; i < shots; i++) {
       out.add(
@@ -207,7 +211,7 @@ class ShotCutTest {
     return out;
   }
 
-  private static Recognition known(int shots) {
+  static Recognition known(int shots) {
     List<KnownTake> takes = new ArrayList<>();
     for (int i = 0; i < shots; i++) {
       takes.add(take(i, "s" + i, 10_000L * (i % 150), 400, true));
@@ -217,7 +221,7 @@ class ShotCutTest {
   }
 
   /** Closed up one after another. */
-  private static CutList closed(List<CutEvent> events) {
+  static CutList closed(List<CutEvent> events) {
     List<CutEvent> out = new ArrayList<>();
     long at = 0;
     for (CutEvent e : events) {
@@ -227,11 +231,11 @@ class ShotCutTest {
     return cut(out.toArray(CutEvent[]::new));
   }
 
-  private static List<ShotCut> shots(CutList c, Recognition known) {
-    return ShotCut.of(known.of(c, Map.of()), known, 8);
+  static List<ShotCut> shots(CutList c, Recognition known) {
+    return ShotCut.of(known.of(c), known, 8);
   }
 
-  private static CutEvent trimmed(CutEvent e, long head, long tail) {
+  static CutEvent trimmed(CutEvent e, long head, long tail) {
     return event(
         e.roll(), "", e.in().frame() - head, e.frames() + head + tail, Ratio.ONE, e.record(), "");
   }
@@ -321,7 +325,7 @@ class ShotCutTest {
               .filter(t -> t.kind().driver().equals("frame"))
               .mapToDouble(t -> t.hours().mean() * c.beyond(done) / 100)
               .sum();
-      assertThat(cost.hours().mean())
+      assertThat(cost.more().mean())
           .isCloseTo(wanted, org.assertj.core.api.Assertions.within(1e-9));
       if (beyond == 0) {
         assertThat(cost.words()).contains("no new render");
@@ -349,8 +353,7 @@ class ShotCutTest {
     assertThat(again).contains("Composite").doesNotContain("Drawings");
     // A second plate of the same shot over the first.
     CutEvent over = event("A1000_C1000_0911AB", "", 5050, 100, Ratio.ONE, 0, "");
-    List<ShotCut> both =
-        ShotCut.of(known.of(cut(reel(2).get(0), over, reel(2).get(1)), Map.of()), known, 8);
+    List<ShotCut> both = ShotCut.of(known.of(cut(reel(2).get(0), over, reel(2).get(1))), known, 8);
     CutChange layers = of(CutChange.between(shots(closed(reel(2)), known), both), 0);
     assertThat(layers.kinds()).containsExactly(Kind.LAYERS);
     CutChange.Cost cost = layers.cost(new Done(8, 8), plan, setting);

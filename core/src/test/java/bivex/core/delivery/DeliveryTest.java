@@ -4,9 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import bivex.core.optics.Raster;
+import bivex.core.review.FramePlace;
 import bivex.core.review.Verdict;
 import bivex.core.review.VersionFacts;
 import bivex.core.shot.NamePattern;
+import bivex.core.time.FrameRange;
 import bivex.core.time.FrameRate;
 import java.util.Map;
 import java.util.Set;
@@ -20,7 +22,16 @@ class DeliveryTest {
           Raster.HD, FrameRate.FILM, 8, new NamePattern("{production}_{code}_v{version}"));
 
   private DeliverySpec.Offer offer(VersionFacts facts, Verdict verdict, int notes) {
-    return new DeliverySpec.Offer("TK", "TK-04-020", "4", 3, facts, 96, verdict, notes);
+    return new DeliverySpec.Offer(
+        "TK",
+        "TK-04-020",
+        "4",
+        3,
+        facts,
+        FramePlace.of(facts.frames(), new FrameRange(1001, 96), 8),
+        new FrameRange(1001, 96),
+        verdict,
+        notes);
   }
 
   @Test
@@ -48,7 +59,10 @@ class DeliveryTest {
     // 96 frames meant for 24 fps and read at 30 play 0.80 s short.
     assertThat(
             new VersionFacts(Raster.HD, FrameRate.of(30), 96)
-                .against(Raster.HD, FrameRate.FILM, 96, 0, false)
+                .against(
+                    new FramePlace(1001, true),
+                    new VersionFacts.Wanted(
+                        Raster.HD, FrameRate.FILM, new FrameRange(1001, 96), 0, false))
                 .get(1)
                 .remedy())
         .contains("0.80 s");

@@ -9,6 +9,7 @@ import bivex.core.method.MethodChoice;
 import bivex.core.method.Plan;
 import bivex.core.method.ShotSetting;
 import bivex.core.optics.Raster;
+import bivex.core.review.FramePlace;
 import bivex.core.review.Verdict;
 import bivex.core.review.VersionFacts;
 import bivex.core.shoot.CameraData;
@@ -16,6 +17,7 @@ import bivex.core.shoot.MatchGuard;
 import bivex.core.shoot.MatchReview;
 import bivex.core.shoot.Take;
 import bivex.core.shot.OwedItem.State;
+import bivex.core.time.FrameRange;
 import bivex.core.time.FrameRate;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -136,7 +138,10 @@ class LedgerPropertyTest {
       version =
           new ShotFacts.Version(
               1 + random.nextInt(4),
-              facts.against(Raster.HD, FrameRate.FILM, 96, 8, false),
+              facts.against(
+                  new FramePlace(1001, true),
+                  new VersionFacts.Wanted(
+                      Raster.HD, FrameRate.FILM, new FrameRange(1001, 96), 8, false)),
               verdict,
               "",
               random.nextInt(3) == 0 ? 1 : 0);

@@ -8,6 +8,7 @@ import bivex.core.method.MethodChoice;
 import bivex.core.method.Plan;
 import bivex.core.method.ShotSetting;
 import bivex.core.optics.Raster;
+import bivex.core.review.FramePlace;
 import bivex.core.review.Verdict;
 import bivex.core.review.VersionFacts;
 import bivex.core.shoot.CameraData;
@@ -16,6 +17,7 @@ import bivex.core.shoot.MatchReview;
 import bivex.core.shoot.Take;
 import bivex.core.shot.OwedItem.Kind;
 import bivex.core.shot.OwedItem.State;
+import bivex.core.time.FrameRange;
 import bivex.core.time.FrameRate;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -84,7 +86,10 @@ class LedgerTest {
     return new ShotFacts.Version(
         2,
         new VersionFacts(Raster.HD, FrameRate.FILM, 112)
-            .against(Raster.HD, FrameRate.FILM, 96, 8, false),
+            .against(
+                new FramePlace(1001, true),
+                new VersionFacts.Wanted(
+                    Raster.HD, FrameRate.FILM, new FrameRange(1001, 96), 8, false)),
         v,
         "",
         notes);
@@ -289,7 +294,10 @@ class LedgerTest {
         new ShotFacts.Version(
             3,
             new VersionFacts(Raster.UHD, FrameRate.PAL, 96)
-                .against(Raster.HD, FrameRate.FILM, 96, 8, false),
+                .against(
+                    new FramePlace(1001, true),
+                    new VersionFacts.Wanted(
+                        Raster.HD, FrameRate.FILM, new FrameRange(1001, 96), 8, false)),
             Verdict.AGREED,
             "",
             0);

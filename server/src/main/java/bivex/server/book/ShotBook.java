@@ -433,13 +433,7 @@ public class ShotBook {
             ? null
             : new ShotFacts.Version(
                 v.number(),
-                v.facts()
-                    .against(
-                        production.delivery(),
-                        production.frameRate(),
-                        s.cutFrames,
-                        production.handles,
-                        false),
+                v.facts().against(v.place(), production.wanted(s)),
                 v.verdict() == null ? null : Verdict.valueOf(v.verdict()),
                 v.verdictReason(),
                 (int) v.openNotes());

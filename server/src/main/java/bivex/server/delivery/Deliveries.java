@@ -110,7 +110,8 @@ public class Deliveries {
         shot.scene,
         v.number(),
         v.facts(),
-        shot.cutFrames,
+        v.place(),
+        me.production().range(shot),
         v.verdict() == null ? null : Verdict.valueOf(v.verdict()),
         (int) v.openNotes());
   }

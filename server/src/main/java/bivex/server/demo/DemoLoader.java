@@ -108,6 +108,7 @@ public class DemoLoader implements ApplicationRunner {
   private final ThrowDesk throwing;
   private final LeanDesk leaning;
   private final DemoPreparation preparation;
+  private final DemoCuts cuts;
   private final TransactionTemplate transaction;
   private final Map<String, UUID> codes = new LinkedHashMap<>();
   private String source;
@@ -140,6 +141,7 @@ public class DemoLoader implements ApplicationRunner {
       ThrowDesk throwing,
       LeanDesk leaning,
       DemoPreparation preparation,
+      DemoCuts cuts,
       TransactionTemplate transaction,
       Clock clock) {
     this.clock = clock;
@@ -148,6 +150,7 @@ public class DemoLoader implements ApplicationRunner {
     this.throwing = throwing;
     this.leaning = leaning;
     this.preparation = preparation;
+    this.cuts = cuts;
     this.board = board;
     this.tally = tally;
     this.properties = properties;
@@ -183,6 +186,7 @@ public class DemoLoader implements ApplicationRunner {
             shoot();
             versions();
             test[0] = preparation.load(mara, piotr, codes);
+            cuts.load(mara, codes);
           } catch (IOException e) {
             throw new UncheckedIOException(e);
           }
@@ -1044,7 +1048,8 @@ public class DemoLoader implements ApplicationRunner {
     passes();
 
     CameraData stage = camera(35, 5.6, 172.8, 400, 4300, 2.6);
-    SlateTimes c = new SlateTimes(today.minusDays(2).atTime(9, 40).toInstant(ZoneOffset.UTC));
+    SlateTimes c =
+        new SlateTimes(today.minusDays(2).atTime(9, 40).toInstant(ZoneOffset.UTC), "A001");
     take(
         c,
         table,
@@ -1089,7 +1094,7 @@ public class DemoLoader implements ApplicationRunner {
     strike(table);
     strike(mug);
 
-    SlateTimes d = new SlateTimes(clock.instant().minusSeconds(3 * 3600));
+    SlateTimes d = new SlateTimes(clock.instant().minusSeconds(3 * 3600), "A002");
     CameraData over = camera(35, 5.6, 172.8, 400, 4300, 2.2);
     take(d, lean, "One leans across herself", "plate:performance-1", over, Take.Call.NONE, "");
     UUID leans =
@@ -1727,10 +1732,12 @@ public class DemoLoader implements ApplicationRunner {
    */
   private static final class SlateTimes {
     private Instant at;
+    private final String roll;
     private Timecode tc = Timecode.parse("10:00:00:00", FrameRate.FILM);
 
-    SlateTimes(Instant from) {
+    SlateTimes(Instant from, String roll) {
       this.at = from;
+      this.roll = roll;
     }
 
     Instant next() {
@@ -1765,7 +1772,7 @@ public class DemoLoader implements ApplicationRunner {
             plate,
             null,
             null,
-            "A001",
+            c.roll,
             in.label(),
             out.label(),
             camera,
@@ -1850,7 +1857,7 @@ public class DemoLoader implements ApplicationRunner {
 
   private Reviews.ReviewView upload(String title, Path file, String note) throws IOException {
     try (InputStream in = Files.newInputStream(file)) {
-      return review.take(piotr, codes.get(title), in, file.getFileName().toString(), note);
+      return review.take(piotr, codes.get(title), in, file.getFileName().toString(), note, null);
     }
   }
 }

@@ -5,6 +5,7 @@ import static bivex.core.crew.Role.COORDINATOR;
 import static bivex.core.crew.Role.FLOOR;
 import static bivex.core.crew.Role.PRODUCER;
 
+import bivex.core.cut.Spot;
 import bivex.core.kit.TestStand;
 import bivex.core.light.SunClock;
 import bivex.core.method.Plan;
@@ -97,6 +98,7 @@ public class DayPapersResource {
         List<ShotBook.Page> here = here(me, d);
         List<String> facts = new ArrayList<>(facts(d));
         facts.addAll(untested(me, here));
+        facts.addAll(heard(here));
         yield () -> DayPaper.sheet(me.production(), d, facts, order, here);
       }
       case "plates" -> plates(me, d);
@@ -110,6 +112,14 @@ public class DayPapersResource {
 
   private static Drawing table(Member me, ShootingDay d, Sheets.Table table) {
     return () -> TablePaper.pdf(me.production().title + ", day " + d.number, table, d.shootOn);
+  }
+
+  /** Sounds to bring home from the day for its shots. */
+  private static List<String> heard(List<ShotBook.Page> here) {
+    return here.stream()
+        .filter(p -> !Spot.wild(p.plan()).isEmpty())
+        .map(p -> "Sound for " + p.shot().code + ": " + String.join("; ", Spot.wild(p.plan())))
+        .toList();
   }
 
   /** Tests that shots of the day wait for. */

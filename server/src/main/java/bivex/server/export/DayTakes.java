@@ -1,7 +1,6 @@
 package bivex.server.export;
 
 import bivex.core.InvalidInput;
-import bivex.core.ItemKey;
 import bivex.server.access.Member;
 import bivex.server.keep.Setups;
 import bivex.server.keep.ShootingDay;
@@ -60,11 +59,7 @@ class DayTakes {
 
   /** A take as it is called in lists. */
   static String named(TakeEntry t, Map<UUID, String> codes) {
-    return codes.getOrDefault(t.shotId, t.slate)
-        + " "
-        + ItemKey.of(t.plate).name()
-        + " take "
-        + t.number;
+    return TakeEntries.named(codes.getOrDefault(t.shotId, t.slate), t.plate, t.number);
   }
 
   /** What is in a file of letters that was sent. */

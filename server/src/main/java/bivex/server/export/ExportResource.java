@@ -207,7 +207,7 @@ public class ExportResource {
         p.shot().title,
         p.shot().intent,
         me.production().rate,
-        me.production().firstFrame,
+        me.production().range(p.shot()).first(),
         p.shot().cutFrames,
         me.production().handles,
         p.shot().methods,

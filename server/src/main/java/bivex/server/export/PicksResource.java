@@ -8,17 +8,16 @@ import static bivex.core.crew.Role.PRODUCER;
 import bivex.core.InvalidInput;
 import bivex.core.cut.CutEvent;
 import bivex.core.cut.CutList;
-import bivex.core.cut.EditListReader;
 import bivex.core.cut.Recognition;
-import bivex.core.cut.TimelineReader;
 import bivex.core.shoot.EditList;
 import bivex.core.shoot.Take;
 import bivex.core.time.FrameRate;
 import bivex.core.time.Timecode;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
+import bivex.server.cut.CutReader;
+import bivex.server.cut.Otio;
 import bivex.server.http.Download;
-import bivex.server.http.Json;
 import bivex.server.keep.ShootingDay;
 import bivex.server.keep.TakeEntries;
 import bivex.server.keep.TakeEntry;
@@ -42,7 +41,6 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
-import tools.jackson.core.JacksonException;
 
 /** Picked takes of a day in open formats, out and in. */
 @RestController
@@ -110,7 +108,7 @@ public class PicksResource {
       @PathVariable UUID day, Member me, @RequestParam("file") MultipartFile file)
       throws IOException {
     ShootingDay d = of.day(me, day);
-    CutList list = read(DayTakes.text(file), me.production().frameRate());
+    CutList list = CutReader.read(file.getBytes(), me.production().frameRate());
     if (list.pictures().isEmpty()) {
       throw new InvalidInput(
           "file",
@@ -127,7 +125,7 @@ public class PicksResource {
         new Recognition(taken.values().stream().map(c -> known(me, c, codes)).toList(), List.of());
     int picked = 0;
     List<String> unknown = new ArrayList<>();
-    for (Recognition.Recognised r : known.of(list, Map.of())) {
+    for (Recognition.Recognised r : known.of(list)) {
       TakeEntries.Called found = taken.get(r.take());
       CutEvent e = r.event();
       if (found == null) {
@@ -151,18 +149,6 @@ public class PicksResource {
         picked, unknown, list.passed().stream().map(CutList.Passed::said).toList());
   }
 
-  /** A list or a timeline, whichever it is. */
-  private static CutList read(String text, FrameRate rate) {
-    if (!text.stripLeading().startsWith("{")) {
-      return EditListReader.read(text, rate);
-    }
-    try {
-      return TimelineReader.read(Json.MAPPER.readValue(text, Map.class), rate);
-    } catch (JacksonException e) {
-      throw new InvalidInput("file", "is no JSON");
-    }
-  }
-
   private static Recognition.KnownTake known(
       Member me, TakeEntries.Called c, Map<UUID, String> codes) {
     TakeEntry t = c.take();
@@ -171,6 +157,7 @@ public class PicksResource {
         t.shotId.toString(),
         t.plate,
         DayTakes.named(t, codes),
+        t.number,
         t.roll,
         Timecode.parse(t.tcIn, me.production().frameRate()),
         t.frames,

@@ -6,7 +6,9 @@ import bivex.core.kit.Kit;
 import bivex.core.method.MethodDefault;
 import bivex.core.method.ShotSetting;
 import bivex.core.optics.Raster;
+import bivex.core.review.VersionFacts;
 import bivex.core.tally.Costs;
+import bivex.core.time.FrameRange;
 import bivex.core.time.FrameRate;
 import bivex.server.http.Json;
 import jakarta.persistence.Convert;
@@ -98,9 +100,19 @@ public class Production {
         effortRates);
   }
 
+  /** Numbers of the frames of a shot, without its handles. */
+  public FrameRange range(Shot s) {
+    return new FrameRange(s.cutFirst == null ? firstFrame : s.cutFirst, s.cutFrames);
+  }
+
+  /** What a version of a shot is held against. */
+  public VersionFacts.Wanted wanted(Shot s) {
+    return new VersionFacts.Wanted(delivery(), frameRate(), range(s), handles, false);
+  }
+
   /** The numbers a shot starts from, with what its camera records otherwise. */
   public ShotSetting setting(Shot s) {
-    ShotSetting usual = setting(s.cutFrames);
+    ShotSetting usual = setting(s.cutFrames).from(range(s).first());
     return s.recording == null ? usual : s.recording.on(usual);
   }
 

@@ -12,6 +12,7 @@ import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Version;
+import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
 import tools.jackson.core.type.TypeReference;
@@ -69,6 +70,15 @@ public class Shot {
 
   /** Time of that music at the first frame of the cut, s. */
   public Double musicStart;
+
+  /** Cut its length follows; null while it follows none. */
+  public UUID cutId;
+
+  /** Number of the first frame of that cut; null for that of the production. */
+  public Integer cutFirst;
+
+  /** Since when numbers mean the same frames of its plates; null for always. */
+  public Instant framesSince;
 
   /** Highest number of a version that was taken back; none is given twice. */
   public int numbersUsed;

@@ -1,11 +1,13 @@
 package bivex.server.keep;
 
+import bivex.core.ItemKey;
 import bivex.core.shoot.CameraData;
 import bivex.core.shoot.Take;
 import bivex.core.time.FrameRate;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.jpa.repository.JpaRepository;
@@ -60,6 +62,43 @@ public interface TakeEntries extends JpaRepository<TakeEntry, UUID> {
           + " t.madeAt, t.loggedAt, t.camera, t.frames, c.call) from TakeEntry t left join TakeCall"
           + " c on c.takeId = t.id and c.saidAt = (select max(x.saidAt) from TakeCall x where"
           + " x.takeId = t.id) where t.productionId = :production";
+
+  /**
+   * What finds a take again in a cut.
+   *
+   * @param call last thing said of it, null when nothing was
+   */
+  record OnRoll(
+      UUID id,
+      UUID shotId,
+      String slate,
+      String plate,
+      int number,
+      String roll,
+      String tcIn,
+      long frames,
+      Take.Call call) {
+    /** As it is called in lists. */
+    public String named(Map<UUID, String> codes) {
+      return TakeEntries.named(codes.getOrDefault(shotId, slate), plate, number);
+    }
+
+    public boolean picked() {
+      return call == Take.Call.PICK;
+    }
+  }
+
+  /** A take as it is called in lists. */
+  static String named(String code, String plate, int number) {
+    return code + " " + ItemKey.of(plate).name() + " take " + number;
+  }
+
+  @Query(
+      "select new bivex.server.keep.TakeEntries$OnRoll(t.id, t.shotId, t.slate, t.plate, t.number,"
+          + " t.roll, t.tcIn, t.frames, c.call) from TakeEntry t left join TakeCall c on c.takeId ="
+          + " t.id and c.saidAt = (select max(x.saidAt) from TakeCall x where x.takeId = t.id)"
+          + " where t.productionId = :production")
+  List<OnRoll> rolls(UUID production);
 
   @Query(LINES)
   List<Line> lines(UUID production);

@@ -2,6 +2,7 @@ package bivex.server.keep;
 
 import bivex.core.optics.Raster;
 import bivex.core.review.ClipFacts;
+import bivex.core.review.FramePlace;
 import bivex.core.review.VersionFacts;
 import bivex.core.time.FrameRate;
 import jakarta.persistence.Convert;
@@ -29,6 +30,12 @@ public class VersionEntry extends Added {
   public String rate;
   public int frames;
 
+  /** Number of its first frame; it stays. */
+  public int firstFrame;
+
+  /** Whether that is known, and not only taken to be. */
+  public boolean placed;
+
   @Convert(converter = Clip.class)
   public ClipFacts clip;
 
@@ -39,6 +46,10 @@ public class VersionEntry extends Added {
   public VersionFacts facts() {
     return new VersionFacts(
         new Raster(width, height), rate == null ? null : FrameRate.parse(rate), frames, clip);
+  }
+
+  public FramePlace place() {
+    return new FramePlace(firstFrame, placed);
   }
 
   /** What time stamps and tags of the file say. */

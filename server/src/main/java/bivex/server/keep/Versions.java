@@ -2,10 +2,12 @@ package bivex.server.keep;
 
 import bivex.core.optics.Raster;
 import bivex.core.review.ClipFacts;
+import bivex.core.review.FramePlace;
 import bivex.core.review.VersionFacts;
 import bivex.core.time.FrameRate;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.Tuple;
+import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
@@ -19,7 +21,8 @@ public class Versions {
       select v.shot_id, v.id, v.number, v.width, v.height, v.rate, v.frames, v.clip, d.verdict, d.reason,
         (select count(*) from review_note n where n.shot_id = v.shot_id
           and not exists (select 1 from note_answer a where a.note_id = n.id)) as open_notes,
-        g.number as sent_number, g.accepted, g.words
+        g.number as sent_number, g.accepted, g.words, v.first_frame, v.placed, v.uploaded_by,
+        v.uploaded_at
       from (
         select distinct on (shot_id) * from version
         where production_id = :production and (:every or shot_id = any(:shots))
@@ -60,7 +63,10 @@ public class Versions {
       long openNotes,
       Integer deliveredNumber,
       Boolean accepted,
-      String receipt) {
+      String receipt,
+      FramePlace place,
+      String uploadedBy,
+      Instant uploadedAt) {
     /** What was read from its file. */
     public VersionFacts facts() {
       return new VersionFacts(
@@ -100,7 +106,10 @@ public class Versions {
                     ((Number) t.get(10)).longValue(),
                     t.get(11) == null ? null : number(t, 11),
                     (Boolean) t.get(12),
-                    (String) t.get(13)))
+                    (String) t.get(13),
+                    new FramePlace(number(t, 14), (Boolean) t.get(15)),
+                    (String) t.get(16),
+                    (Instant) t.get(17)))
         .toList();
   }
 

@@ -94,10 +94,11 @@ public class ReviewResource {
       @PathVariable UUID shot,
       Member me,
       @RequestParam("file") MultipartFile file,
-      @RequestParam(value = "note", required = false) String note)
+      @RequestParam(value = "note", required = false) String note,
+      @RequestParam(value = "firstFrame", required = false) Integer firstFrame)
       throws IOException {
     try (InputStream in = file.getInputStream()) {
-      return reviews.take(me, shot, in, file.getOriginalFilename(), note);
+      return reviews.take(me, shot, in, file.getOriginalFilename(), note, firstFrame);
     }
   }
 

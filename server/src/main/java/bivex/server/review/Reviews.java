@@ -3,8 +3,10 @@ package bivex.server.review;
 import static bivex.core.crew.Role.GUEST;
 
 import bivex.core.InvalidInput;
+import bivex.core.review.FramePlace;
 import bivex.core.review.Verdict;
 import bivex.core.review.VersionFacts;
+import bivex.core.time.FrameRange;
 import bivex.core.time.Timecode;
 import bivex.server.access.Member;
 import bivex.server.keep.Invitation;
@@ -70,9 +72,7 @@ public class Reviews {
   private final Clock clock;
 
   private static VersionView view(Member me, Shot s, VersionEntry v, List<VerdictEntry> said) {
-    int handles = me.production().handles;
     VersionFacts f = v.facts();
-    int first = f.firstFrame(me.production().firstFrame, s.cutFrames, handles);
     return new VersionView(
         v.id,
         v.number,
@@ -82,9 +82,9 @@ public class Reviews {
         f,
         f.still() ? null : f.rate().name(),
         f.still() ? 0 : f.rate().fps(),
-        first,
-        f.against(
-            me.production().delivery(), me.production().frameRate(), s.cutFrames, handles, false),
+        v.firstFrame,
+        v.placed,
+        f.against(v.place(), me.production().wanted(s)),
         v.note,
         v.uploadedBy,
         v.uploadedAt,
@@ -128,8 +128,8 @@ public class Reviews {
   }
 
   /**
-   * @param firstFrame number of the file's first frame: the cut's first, less the handles when they
-   *     are in the file
+   * @param firstFrame number of the file's first frame; it stays, however the cut changes
+   * @param placed whether that is known, and not only taken to be
    */
   public record VersionView(
       UUID id,
@@ -141,6 +141,7 @@ public class Reviews {
       String rateName,
       double fps,
       int firstFrame,
+      boolean placed,
       List<VersionFacts.FactCheck> checks,
       String note,
       String uploadedBy,
@@ -151,7 +152,8 @@ public class Reviews {
       Verdict verdict, String reason, VerdictEntry.Standard standard, String by, Instant at) {}
 
   /**
-   * @param timecode of the frame, counted from the first frame of the cut as 00:00:00:00
+   * @param timecode of the frame, counted from the production's first number as 00:00:00:00; it
+   *     stays however the cut changes
    * @param open whether it is carried on
    */
   public record NoteView(
@@ -193,10 +195,18 @@ public class Reviews {
     return view(me, visible(me, shot));
   }
 
-  /** Takes in a version from a stream. */
-  public ReviewView take(Member me, UUID shot, InputStream in, String fileName, String note)
+  /**
+   * Takes in a version from a stream.
+   *
+   * @param firstFrame number of its first frame; null where that follows from its length
+   */
+  public ReviewView take(
+      Member me, UUID shot, InputStream in, String fileName, String note, Integer firstFrame)
       throws IOException {
     Shot s = visible(me, shot);
+    if (firstFrame != null) {
+      InvalidInput.within("firstFrame", firstFrame, -1_000_000L, 10_000_000L);
+    }
     return intake.take(
         in,
         file -> probe.probe(file, fileName),
@@ -223,6 +233,12 @@ public class Reviews {
           v.rate = found.facts().rate() == null ? null : found.facts().rate().text();
           v.frames = found.facts().frames();
           v.clip = found.facts().clip();
+          FramePlace place =
+              firstFrame != null
+                  ? new FramePlace(firstFrame, true)
+                  : FramePlace.of(v.frames, me.production().range(s), me.production().handles);
+          v.firstFrame = place.first();
+          v.placed = place.sure();
           v.note = InvalidInput.words("note", note);
           v.uploadedBy = me.name();
           v.uploadedAt = clock.instant();
@@ -245,8 +261,8 @@ public class Reviews {
   @Transactional(readOnly = true)
   public List<String> timecodes(UUID version, Member me) {
     VersionEntry v = version(me, version);
-    int first = view(me, visible(me, v.shotId), v, List.of()).firstFrame();
-    return IntStream.range(first, first + Math.min(v.frames, 200_000))
+    visible(me, v.shotId);
+    return IntStream.range(v.firstFrame, v.firstFrame + Math.min(v.frames, 200_000))
         .mapToObj(f -> timecode(me, f))
         .toList();
   }
@@ -255,12 +271,10 @@ public class Reviews {
   public ReviewView note(UUID version, Member me, NewNote in) {
     VersionEntry v = version(me, version);
     Shot s = visible(me, v.shotId);
-    VersionView shown = view(me, s, v, List.of());
     if (in.frame() == null) {
       throw new InvalidInput("frame", "must be the frame the note is on");
     }
-    InvalidInput.within(
-        "frame", in.frame(), (long) shown.firstFrame(), shown.firstFrame() + v.frames - 1L);
+    InvalidInput.within("frame", in.frame(), (long) v.firstFrame, v.firstFrame + v.frames - 1L);
     ReviewNote n = new ReviewNote();
     n.id = Objects.requireNonNullElseGet(in.id(), UUID::randomUUID);
     if (!notes.existsById(n.id)) {
@@ -421,15 +435,15 @@ public class Reviews {
                                 .toList(),
                         !answered.containsKey(n.id)))
             .toList();
-    int first = me.production().firstFrame;
+    FrameRange cut = me.production().range(s);
     return new ReviewView(
         s.id,
         s.code,
         s.title,
         s.intent,
         String.join(" … ", marks.words(me.productionId(), s.id)),
-        first,
-        first + s.cutFrames - 1,
+        cut.first(),
+        cut.last(),
         me.guest()
             ? all.stream().limit(1).map(v -> forGuest(view(me, s, v, List.of()))).toList()
             : all.stream().map(v -> view(me, s, v, said.getOrDefault(v.id, List.of()))).toList(),
@@ -451,6 +465,7 @@ public class Reviews {
         v.rateName,
         v.fps,
         v.firstFrame,
+        v.placed,
         List.of(),
         "",
         "",

@@ -261,7 +261,11 @@ public class ShotDesk {
     Problems.mustBeCurrent(ifMatch, s.version, edit(s), in);
     s.title = InvalidInput.title("title", in.title());
     s.intent = InvalidInput.words("intent", in.intent());
-    s.cutFrames = in.cutFrames();
+    if (s.cutFrames != in.cutFrames()) {
+      // A length that somebody gives is no cut's; numbers stay where they are.
+      s.cutId = null;
+      s.cutFrames = in.cutFrames();
+    }
     s.setupId =
         in.setup() == null
             ? null
@@ -331,7 +335,8 @@ public class ShotDesk {
   @Transactional(readOnly = true)
   public Plan whatIf(UUID shot, Member me, ShotEdit in) {
     Shot s = shots.require(shot, me.productionId());
-    ShotSetting setting = me.production().setting(in.cutFrames());
+    ShotSetting setting =
+        me.production().setting(in.cutFrames()).from(me.production().range(s).first());
     setting = s.recording == null ? setting : s.recording.on(setting);
     return ShotBook.told(
             MethodBook.derive(
@@ -385,7 +390,7 @@ public class ShotDesk {
         p.excerpt(),
         ShotLists.lost(p),
         s.omitted,
-        me.production().firstFrame,
+        me.production().range(s).first(),
         s.cutFrames,
         me.production().handles,
         s.setupId,

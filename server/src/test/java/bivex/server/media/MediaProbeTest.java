@@ -10,8 +10,10 @@ import bivex.core.picture.Curve;
 import bivex.core.picture.Gamut;
 import bivex.core.picture.Picture;
 import bivex.core.picture.Plane;
+import bivex.core.review.FramePlace;
 import bivex.core.review.VersionFacts;
 import bivex.core.review.VersionFacts.FactCheck;
+import bivex.core.time.FrameRange;
 import bivex.core.time.FrameRate;
 import bivex.server.Clips;
 import bivex.server.House;
@@ -64,8 +66,15 @@ class MediaProbeTest {
     return made(".mp4", c.toArray(String[]::new));
   }
 
+  private static List<FactCheck> against(
+      VersionFacts f, Raster raster, FrameRate rate, int frames) {
+    FrameRange cut = new FrameRange(1001, frames);
+    return f.against(
+        FramePlace.of(f.frames(), cut, 0), new VersionFacts.Wanted(raster, rate, cut, 0, false));
+  }
+
   private static List<String> wrong(VersionFacts f, int frames) {
-    return f.against(Raster.HD, FrameRate.FILM, frames, 0, false).stream()
+    return against(f, Raster.HD, FrameRate.FILM, frames).stream()
         .filter(c -> !c.agrees())
         .map(FactCheck::label)
         .toList();
@@ -96,8 +105,7 @@ class MediaProbeTest {
         assertThat(f.rate()).as("%s of %d frames", suffix, frames).isEqualTo(FrameRate.parse(read));
         assertThat(f.frames()).isEqualTo(frames);
         assertThat(f.clip().constant()).isTrue();
-        assertThat(f.against(new Raster(160, 90), f.rate(), frames, 0, false))
-            .allMatch(FactCheck::agrees);
+        assertThat(against(f, new Raster(160, 90), f.rate(), frames)).allMatch(FactCheck::agrees);
       }
     }
   }
@@ -188,7 +196,7 @@ class MediaProbeTest {
     assertThat(f.clip().timecode()).isEqualTo("10:00:00:00");
     assertThat(f.clip().colour()).isEqualTo("bt709, tv");
     assertThat(f.clip().bits()).isEqualTo(8);
-    assertThat(f.against(new Raster(160, 90), FrameRate.FILM, 24, 0, false))
+    assertThat(against(f, new Raster(160, 90), FrameRate.FILM, 24))
         .allMatch(FactCheck::agrees)
         .extracting(FactCheck::label)
         .contains("Sound", "Timecode", "Colour", "Bits");

@@ -1,4 +1,4 @@
-package bivex.server.export;
+package bivex.server.cut;
 
 import bivex.core.shoot.EditList;
 import bivex.core.time.FrameRate;
@@ -12,10 +12,10 @@ import java.util.Map;
  * An edit list as OpenTimelineIO JSON: one video track, a clip a take, the whole take as what is
  * available behind each cut.
  */
-final class Otio {
+public final class Otio {
   private Otio() {}
 
-  static byte[] of(EditList list) {
+  public static byte[] of(EditList list) {
     List<Object> clips = new ArrayList<>();
     for (EditList.Event e : list.events()) {
       Map<String, Object> reference =
@@ -25,7 +25,7 @@ final class Otio {
               "name",
               e.reel(),
               "available_range",
-              range(list.rate(), e.takeIn().frame(), e.takeFrames()),
+              range(e.takeIn().rate(), e.takeIn().frame(), e.takeFrames()),
               "available_image_bounds",
               null,
               "metadata",
@@ -36,11 +36,11 @@ final class Otio {
               "name",
               e.name(),
               "source_range",
-              range(list.rate(), e.in().frame(), e.frames()),
+              range(e.in().rate(), e.in().frame(), e.frames()),
               "effects",
               List.of(),
               "markers",
-              List.of(),
+              e.marks().stream().map(m -> marker(e, m)).toList(),
               "enabled",
               true,
               "metadata",
@@ -54,7 +54,7 @@ final class Otio {
         schema(
             "Track.1",
             "name",
-            "picked takes",
+            list.title(),
             "kind",
             "Video",
             "source_range",
@@ -99,6 +99,19 @@ final class Otio {
                 Map.of(),
                 "tracks",
                 stack));
+  }
+
+  private static Map<String, Object> marker(EditList.Event e, EditList.Mark m) {
+    return schema(
+        "Marker.2",
+        "name",
+        m.words(),
+        "color",
+        "GREEN",
+        "marked_range",
+        range(e.in().rate(), e.in().frame() + m.frame(), 1),
+        "metadata",
+        Map.of());
   }
 
   private static Map<String, Object> range(FrameRate rate, long from, long frames) {

@@ -1,0 +1,252 @@
+package bivex.server.cut;
+
+import bivex.core.cut.Preparation;
+import bivex.core.cut.Pull;
+import bivex.core.cut.ReelSheet;
+import bivex.core.cut.ShotCut;
+import bivex.core.cut.ShotWork;
+import bivex.core.cut.Spot;
+import bivex.core.shoot.EditList;
+import bivex.core.tally.Sheets;
+import bivex.core.time.FrameRate;
+import bivex.server.access.Member;
+import bivex.server.http.Download;
+import bivex.server.keep.Cut;
+import bivex.server.keep.Cuts;
+import bivex.server.keep.TakeClip;
+import bivex.server.keep.TakeClips;
+import bivex.server.keep.TakeEntries;
+import bivex.server.keep.TakeEntry;
+import bivex.server.keep.Transactions;
+import bivex.server.media.Frames;
+import bivex.server.media.MediaStore;
+import bivex.server.papers.TablePaper;
+import bivex.server.papers.TurnoverPaper;
+import java.awt.Graphics2D;
+import java.awt.RenderingHints;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Base64;
+import java.util.List;
+import java.util.NoSuchElementException;
+import java.util.UUID;
+import javax.imageio.ImageIO;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Component;
+
+/** What a cut is handed out as. Nothing is drawn or decoded while the database is held. */
+@Component
+class CutPapers {
+  private static final int WIDTH = 480;
+  private final Cuts cuts;
+  private final CutBook book;
+  private final SpotDesk spots;
+  private final TakeClips clips;
+  private final TakeEntries takes;
+  private final Frames frames;
+  private final MediaStore store;
+  private final Transactions transactions;
+  private final Clock clock;
+
+  CutPapers(
+      Cuts cuts,
+      CutBook book,
+      SpotDesk spots,
+      TakeClips clips,
+      TakeEntries takes,
+      Frames frames,
+      MediaStore store,
+      Transactions transactions,
+      Clock clock) {
+    this.cuts = cuts;
+    this.book = book;
+    this.spots = spots;
+    this.clips = clips;
+    this.takes = takes;
+    this.frames = frames;
+    this.store = store;
+    this.transactions = transactions;
+    this.clock = clock;
+  }
+
+  ResponseEntity<byte[]> pulls(UUID cut, Member me, String format) throws IOException {
+    record Found(Cut cut, boolean drop, List<Pull> pulls) {}
+    Found found =
+        transactions.read(
+            () -> {
+              Cut c = cuts.require(cut, me.productionId());
+              CutBook.Reading r = book.reading(me);
+              return new Found(
+                  c, r.of(c).list().start().drop(), Pull.of(r.sheet(c).rows(), r.known()));
+            });
+    String title = me.production().title + ", pulls for " + found.cut.name;
+    String name = name(me, found.cut, "pulls");
+    FrameRate rate = me.production().frameRate();
+    EditList list = Pull.list(title, rate, found.drop, found.pulls);
+    return switch (format) {
+      case "edl" ->
+          Download.of(list.text().getBytes(StandardCharsets.UTF_8), name + ".edl", Download.TEXT);
+      case "otio" -> Download.of(Otio.of(list), name + ".otio", Download.JSON);
+      default -> table(me, Pull.table(found.pulls), name, format);
+    };
+  }
+
+  ResponseEntity<byte[]> changes(UUID cut, Member me, String format) throws IOException {
+    record Found(Cut cut, Sheets.Table table) {}
+    Found found =
+        transactions.read(
+            () -> {
+              Cut c = cuts.require(cut, me.productionId());
+              CutBook.Reading r = book.reading(me);
+              CutBook.Read before = r.before(c);
+              return new Found(
+                  c,
+                  r.sheet(c)
+                      .changes(
+                          "Changes of "
+                              + c.name
+                              + (before == null ? "" : " against " + before.cut().name),
+                          me.production().costs()));
+            });
+    return table(me, found.table, name(me, found.cut, "changes"), format);
+  }
+
+  ResponseEntity<byte[]> spotting(UUID cut, Member me, String format) throws IOException {
+    record Found(Cut cut, List<Spot.Line> lines, EditList list) {}
+    Found found =
+        transactions.read(
+            () -> {
+              Cut c = cuts.require(cut, me.productionId());
+              List<Spot.Line> lines = spots.lines(me, c);
+              CutBook.Read read = book.reading(me).of(c);
+              return new Found(c, lines, Spot.markers(me.production().title, read.list(), lines));
+            });
+    String name = name(me, found.cut, "spotting");
+    return format.equals("otio")
+        ? Download.of(Otio.of(found.list), name + ".otio", Download.JSON)
+        : table(me, Spot.table("Sounds of " + found.cut.name, found.lines), name, format);
+  }
+
+  private ResponseEntity<byte[]> table(Member me, Sheets.Table table, String name, String format)
+      throws IOException {
+    return switch (format) {
+      case "csv" ->
+          Download.of(TablePaper.csv(table, me.production().lists), name + ".csv", Download.CSV);
+      case "pdf" ->
+          Download.of(
+              TablePaper.pdf(me.production().title, table, LocalDate.now(clock)),
+              name + ".pdf",
+              Download.PDF);
+      default -> throw new NoSuchElementException("It does not come as " + format + ".");
+    };
+  }
+
+  private static String name(Member me, Cut c, String what) {
+    return me.production().code + "-" + c.name.replaceAll("[^\\p{L}\\p{N}]+", "-") + "-" + what;
+  }
+
+  /** A picture of a frame that is wanted. */
+  private record Wanted(TakeClip clip, long frame) {}
+
+  private record Plate(
+      Pull pull, List<Preparation.Step> steps, Wanted first, Wanted last, String noPicture) {}
+
+  private record Turnover(Cut cut, ReelSheet.Row row, ShotWork work, List<Plate> plates) {}
+
+  ResponseEntity<byte[]> turnover(UUID cut, UUID shot, Member me) throws IOException {
+    Turnover t = transactions.read(() -> gathered(cut, shot, me));
+    List<TurnoverPaper.Plate> plates = new ArrayList<>();
+    for (Plate p : t.plates) {
+      plates.add(
+          new TurnoverPaper.Plate(p.pull, p.steps, picture(p.first), picture(p.last), p.noPicture));
+    }
+    return Download.of(
+        TurnoverPaper.of(me.production(), t.cut.name, t.row, t.work, plates, LocalDate.now(clock)),
+        t.row.code() + "-turnover.pdf",
+        Download.PDF);
+  }
+
+  private Turnover gathered(UUID cut, UUID shot, Member me) {
+    Cut c = cuts.require(cut, me.productionId());
+    CutBook.Reading r = book.reading(me);
+    List<ReelSheet.Row> rows = r.sheet(c).rows();
+    ReelSheet.Row row =
+        rows.stream()
+            .filter(x -> x.shot().equals(shot.toString()) && x.now() != null)
+            .findFirst()
+            .orElseThrow(() -> new NoSuchElementException("There is no such shot in this cut."));
+    ShotWork work = r.work().get(row.shot());
+    List<TakeClip> all = clips.findByProductionIdOrderByAddedAt(me.productionId());
+    List<Plate> plates = new ArrayList<>();
+    for (Pull p : Pull.of(rows, r.known())) {
+      if (row.now().plates().contains(p.use())) {
+        plates.add(plate(p, work, all));
+      }
+    }
+    return new Turnover(c, row, work, plates);
+  }
+
+  private Plate plate(Pull p, ShotWork work, List<TakeClip> all) {
+    ShotCut.PlateUse use = p.use();
+    TakeEntry take =
+        use.take().isEmpty() ? null : takes.findById(UUID.fromString(use.take())).orElse(null);
+    List<Preparation.Step> steps =
+        Preparation.of(
+            use,
+            take == null ? 0 : take.frames,
+            take == null ? null : take.camera,
+            work.plan(),
+            work.setting());
+    TakeClip clip =
+        take == null
+            ? null
+            : all.stream().filter(x -> x.takeId.equals(take.id)).reduce((a, b) -> b).orElse(null);
+    if (clip == null) {
+      return new Plate(p, steps, null, null, "no clip of the take is here");
+    }
+    if (clip.frames != take.frames) {
+      return new Plate(
+          p,
+          steps,
+          null,
+          null,
+          "the clip here has "
+              + clip.frames
+              + " frames, the take "
+              + take.frames
+              + ": its frames are not placed");
+    }
+    long first = use.place(use.from()).floor();
+    long last = use.place(use.from() + use.event().frames() - 1).floor();
+    return new Plate(p, steps, wanted(clip, first), wanted(clip, last), "");
+  }
+
+  private static Wanted wanted(TakeClip clip, long frame) {
+    return frame < 0 || frame >= clip.frames ? null : new Wanted(clip, frame);
+  }
+
+  /** A small picture as a data address; empty where there is none. */
+  private String picture(Wanted w) throws IOException {
+    if (w == null) {
+      return "";
+    }
+    byte[] png = frames.png(store.find(w.clip.hash), (int) w.frame, w.clip.recording);
+    BufferedImage whole = ImageIO.read(new ByteArrayInputStream(png));
+    int height = Math.max(1, WIDTH * whole.getHeight() / whole.getWidth());
+    BufferedImage small = new BufferedImage(WIDTH, height, BufferedImage.TYPE_INT_RGB);
+    Graphics2D g = small.createGraphics();
+    g.setRenderingHint(
+        RenderingHints.KEY_INTERPOLATION, RenderingHints.VALUE_INTERPOLATION_BILINEAR);
+    g.drawImage(whole, 0, 0, WIDTH, height, null);
+    g.dispose();
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    ImageIO.write(small, "jpg", out);
+    return "data:image/jpeg;base64," + Base64.getEncoder().encodeToString(out.toByteArray());
+  }
+}

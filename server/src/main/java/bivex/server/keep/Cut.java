@@ -1,0 +1,30 @@
+package bivex.server.keep;
+
+import jakarta.persistence.Entity;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.UUID;
+import org.hibernate.annotations.Immutable;
+
+/** A cut as an editor's list or timeline tells it. */
+@Entity
+@Immutable
+public class Cut extends Added {
+  public UUID productionId;
+  public String name;
+
+  /** Reel it is of; empty for the whole picture. */
+  public String reel;
+
+  public LocalDate madeOn;
+
+  /** Who cut it. */
+  public String madeBy;
+
+  public String note;
+  public String fileName;
+  public String hash;
+  public long bytes;
+  public String addedBy;
+  public Instant addedAt;
+}
