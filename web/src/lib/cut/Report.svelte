@@ -5,13 +5,17 @@
   /** What was read of a cut, and what of it is not used. */
   let { view, file }: { view: CutView; file: string } = $props();
   const WHY = { KNOWN: 'known, not used', UNKNOWN: 'not understood', WRONG: 'wrong' } as const;
+  const pictures = $derived(
+    [
+      `${count(view.pictures, 'event')}: ${String(view.effects)} of ${count(view.shots, 'effect shot')}`,
+      `${String(view.none)} of none`,
+      `${String(view.asked)} asked`,
+    ].join(', '),
+  );
   const facts = $derived<[string, string][]>([
     ['Title in the file', view.title || 'none'],
     ['Counts at', `${view.rate} fps, ${view.start} to ${view.length}`],
-    [
-      'Pictures',
-      `${count(view.pictures, 'event')}: ${String(view.effects)} of ${count(view.shots, 'effect shot')}, ${String(view.none)} of none, ${String(view.asked)} asked`,
-    ],
+    ['Pictures', pictures],
     ['Sound', count(view.sounds, 'event')],
     ['Black', count(view.black, 'event')],
     ['Not used', count(view.passed.length + view.passedMore, 'line')],

@@ -5,6 +5,7 @@
   import Fields from '../parts/Fields.svelte';
   import { queries, frame } from '../state.svelte';
   import { Typed } from '../typed.svelte';
+  import { count } from '../words';
 
   /** Moments that are heard, in the order of the cut, and where their sound comes from. */
   let { cut, may }: { cut: string; may: boolean } = $props();
@@ -57,7 +58,7 @@
     {page.data
       ? page.data.total === 0
         ? 'No moment of a plan is heard in this cut yet.'
-        : `${String(page.data.total)} moments, ${String(page.data.done)} done. They follow from the plans, and move with them and with the cut.`
+        : `${count(page.data.total, 'moment')}, ${String(page.data.done)} done. They move with plans and cut.`
       : 'Reading…'}
   </p>
   <ol>

@@ -2,10 +2,15 @@ package bivex.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.cos.COSName;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
@@ -188,6 +193,41 @@ class CutTest {
                 Map.of("name", "back", "reel", "R9")));
     assertThat(back.at("effects").asInt()).isEqualTo(1);
     assertThat(row(back.text("cut/id"), 0).path("frames").asInt()).isEqualTo(64);
+  }
+
+  /** First and last frame stand on the turnover sheet where the clip has the frames of its take. */
+  @Test
+  void theTurnoverSheetShowsTheFramesThatAreCertain() throws IOException {
+    stage.pick("plate:performance-1", Stage.CAMERA);
+    String cut = bring("first", used("01:00:02:00", "01:00:04:00", "01:00:02:00")).text("cut/id");
+    String take = stage.producer.get(stage.base + "/setups/" + stage.setup).text("takes/0/id");
+    String paper = cuts + "/" + cut + "/turnover/" + stage.shot + ".pdf";
+    Stage.ok(
+        stage.producer.upload(
+            stage.base + "/takes/" + take + "/clips",
+            "t.mp4",
+            Clips.mp4(320, 180, "24", 143),
+            Map.of()));
+    assertThat(pictures(paper)).as("a clip of another length shows nothing certain").isZero();
+    Stage.ok(
+        stage.producer.upload(
+            stage.base + "/takes/" + take + "/clips",
+            "t.mp4",
+            Clips.mp4(320, 180, "24", 144),
+            Map.of()));
+    assertThat(pictures(paper)).isEqualTo(2);
+  }
+
+  private int pictures(String paper) throws IOException {
+    int found = 0;
+    try (PDDocument d = Loader.loadPDF(stage.producer.get(paper).raw().body())) {
+      for (PDPage page : d.getPages()) {
+        for (COSName name : page.getResources().getXObjectNames()) {
+          found += page.getResources().isImageXObject(name) ? 1 : 0;
+        }
+      }
+    }
+    return found;
   }
 
   @Test

@@ -117,6 +117,48 @@ public record CutEvent(
     return with(roll, clip, file, map, frames, marks, notes, doubts);
   }
 
+  /**
+   * The same where what holds it is played at a speed of its own.
+   *
+   * @param newRecord first frame in the cut
+   * @param newMap of its frames there; what goes on beneath its neighbours is as much longer or
+   *     shorter
+   */
+  CutEvent held(long newRecord, FrameMap newMap, Ratio speed) {
+    return new CutEvent(
+        number,
+        line,
+        kind,
+        track,
+        roll,
+        clip,
+        file,
+        rate,
+        in,
+        length,
+        newRecord,
+        newMap,
+        new Join(join.how(), Ratio.of(join.frames()).over(speed).ceil()),
+        Ratio.of(under).over(speed).ceil(),
+        Ratio.of(before).over(speed).ceil(),
+        marks.stream()
+            .map(
+                m ->
+                    new Mark(
+                        newRecord + Ratio.of(m.frame() - record).over(speed).floor(), m.words()))
+            .toList(),
+        notes,
+        enabled,
+        doubts);
+  }
+
+  /** The same with a doubt more. */
+  CutEvent doubted(String words) {
+    List<String> more = new java.util.ArrayList<>(doubts);
+    more.add(words);
+    return played(map, more);
+  }
+
   private CutEvent with(
       String newRoll,
       String newClip,

@@ -252,4 +252,31 @@ public record FrameMap(long frames, List<Leg> legs, Ratio natural) {
     }
     return new FrameMap(length, out, natural);
   }
+
+  /**
+   * The same where what holds it is played at a speed of its own.
+   *
+   * @param speed of the holder, above 0: its frames a frame of the cut
+   * @param at frame of the holder at which this begins
+   * @param from first frame of the cut that is wanted, counted as the holder's from 0
+   * @param length frames of the cut
+   */
+  FrameMap held(Ratio speed, long at, long from, long length) {
+    List<Leg> out = new ArrayList<>();
+    for (Leg l : legs) {
+      // The first frame of the cut that falls into the piece.
+      long begins = Ratio.of(at + l.from()).over(speed).ceil();
+      long f = Math.max(from, begins);
+      if (f >= from + length) {
+        break;
+      }
+      Ratio into = speed.times(f).minus(Ratio.of(at + l.from()));
+      Leg leg = new Leg(f - from, l.at().plus(l.step().times(into)), l.step().times(speed));
+      if (!out.isEmpty() && out.get(out.size() - 1).from() == leg.from()) {
+        out.remove(out.size() - 1);
+      }
+      out.add(leg);
+    }
+    return new FrameMap(length, out, natural);
+  }
 }

@@ -218,10 +218,68 @@ public final class TimelineReader {
   }
 
   private void nested(Map<?, ?> item, Span here, long skipped, int deep, String track) {
-    Map<?, ?> stack = schema(item).startsWith("Timeline") ? map(item, "tracks") : item;
-    if (list(item, "effects").stream().anyMatch(e -> e instanceof Map<?, ?> m && warps(m))) {
-      pass(text(item, "name"), Why.KNOWN, "has a speed as a whole, which is not followed into it");
+    Ratio speed = Ratio.ONE;
+    boolean told = true;
+    try {
+      for (Object o : list(item, "effects")) {
+        if (o instanceof Map<?, ?> e && enabled(e)) {
+          speed = speed.times(speed(e));
+          told &= !schema(e).startsWith("TimeEffect");
+        }
+      }
+    } catch (InvalidInput e) {
+      pass(text(item, "name"), Why.WRONG, e.getMessage());
+      told = false;
     }
+    if (speed.equals(Ratio.ONE) && told) {
+      inside(item, here, skipped, deep, track);
+      return;
+    }
+    int first = events.size();
+    if (speed.sign() < 0 || !told) {
+      inside(item, here, skipped, deep, track);
+      for (int i = first; i < events.size(); i++) {
+        events.set(
+            i,
+            events
+                .get(i)
+                .doubted(
+                    "it lies in a whole whose speed is not followed: its frames are not sure"));
+      }
+      return;
+    }
+    if (speed.sign() == 0) {
+      inside(item, new Span(0, 1), 0, deep, track);
+      for (int i = first; i < events.size(); i++) {
+        CutEvent e = events.get(i);
+        FrameMap held =
+            FrameMap.of(here.length(), e.map().position(0), Ratio.ZERO, e.map().natural());
+        events.set(i, e.held(here.from(), held, Ratio.ONE));
+      }
+      return;
+    }
+    long end = skipped + here.length();
+    inside(item, new Span(0, speed.times(end).ceil()), 0, deep, track);
+    List<CutEvent> inner = List.copyOf(events.subList(first, events.size()));
+    events.subList(first, events.size()).clear();
+    for (CutEvent e : inner) {
+      long from = Math.max(skipped, Ratio.of(e.record()).over(speed).ceil());
+      long to = Math.min(end, Ratio.of(e.end()).over(speed).ceil());
+      if (to <= from) {
+        pass(e.called(), Why.KNOWN, "is so short in what holds it that it is never seen");
+      } else {
+        events.add(
+            e.held(
+                here.from() + from - skipped,
+                e.map().held(speed, e.record(), from, to - from),
+                speed));
+      }
+    }
+  }
+
+  /** What a nested thing holds, as if it were played as it is. */
+  private void inside(Map<?, ?> item, Span here, long skipped, int deep, String track) {
+    Map<?, ?> stack = schema(item).startsWith("Timeline") ? map(item, "tracks") : item;
     if (skipped == 0) {
       stack(stack, here, deep + 1, track);
       return;
@@ -234,11 +292,18 @@ public final class TimelineReader {
     }
   }
 
-  private static boolean warps(Map<?, ?> effect) {
-    String s = schema(effect);
-    return s.startsWith("LinearTimeWarp")
-        || s.startsWith("FreezeFrame")
-        || s.startsWith("TimeEffect");
+  /** Speed an effect gives; 1 where it gives none, or tells it not in full. */
+  private static Ratio speed(Map<?, ?> effect) {
+    if (schema(effect).startsWith("FreezeFrame")) {
+      return Ratio.ZERO;
+    }
+    if (schema(effect).startsWith("LinearTimeWarp")) {
+      if (!(effect.get("time_scalar") instanceof Number n)) {
+        throw new InvalidInput("time scalar", "is no number");
+      }
+      return Ratio.of(n.doubleValue());
+    }
+    return Ratio.ONE;
   }
 
   private void clip(
@@ -303,14 +368,8 @@ public final class TimelineReader {
       if (!(o instanceof Map<?, ?> e) || !enabled(e)) {
         continue;
       }
-      if (schema(e).startsWith("FreezeFrame")) {
-        speed = Ratio.ZERO;
-      } else if (schema(e).startsWith("LinearTimeWarp")) {
-        if (!(e.get("time_scalar") instanceof Number n)) {
-          throw new InvalidInput("time scalar", "is no number");
-        }
-        speed = speed.times(Ratio.of(n.doubleValue()));
-      } else if (schema(e).startsWith("TimeEffect")) {
+      speed = speed.times(speed(e));
+      if (schema(e).startsWith("TimeEffect")) {
         doubts.add(
             "it has a change of time, \"" + text(e, "name") + "\", that is not told in full");
       }

@@ -186,6 +186,105 @@ class ReadersTest {
     return b.toString();
   }
 
+  /**
+   * A nested whole that is played at a speed of its own: every frame of the cut shows what it shows
+   * when it is counted frame by frame, through clips with speeds of their own; a held whole shows
+   * its first.
+   */
+  @Test
+  void aWholeWithASpeedOfItsOwnIsFollowedToTheFrame() {
+    Random r = new Random(12);
+    for (int run = 0; run < 1000; run++) {
+      int clips = 1 + r.nextInt(4);
+      List<Object> track = new ArrayList<>();
+      long[] at = new long[clips];
+      long[] frames = new long[clips];
+      Ratio[] speeds = new Ratio[clips];
+      long sum = 0;
+      for (int i = 0; i < clips; i++) {
+        at[i] = sum;
+        frames[i] = 5 + r.nextInt(60);
+        speeds[i] = new Ratio(25 * (1 + r.nextInt(12)), 100);
+        sum += frames[i];
+        track.add(clip("R" + i, 1000, frames[i], speeds[i].value()));
+      }
+      boolean held = run % 10 == 0;
+      Ratio speed = held ? Ratio.ZERO : new Ratio(10 * (1 + r.nextInt(40)), 100);
+      long length = held ? 40 : Math.max(1, Ratio.of(sum).over(speed).floor());
+      Map<String, Object> inner =
+          Map.of(
+              "OTIO_SCHEMA",
+              "Stack.1",
+              "source_range",
+              range(0, length),
+              "effects",
+              List.of(warp(speed.value())),
+              "children",
+              List.of(trackOf(track)));
+      CutList read =
+          TimelineReader.read(
+              Map.of(
+                  "OTIO_SCHEMA",
+                  "Timeline.1",
+                  "global_start_time",
+                  time(0),
+                  "tracks",
+                  Map.of(
+                      "OTIO_SCHEMA",
+                      "Stack.1",
+                      "children",
+                      List.of(trackOf(List.of(clip("lead", 0, 10, 1), inner))))),
+              FrameRate.FILM);
+      for (long f = 0; f < length; f++) {
+        Ratio place = speed.times(f);
+        int which = 0;
+        while (which + 1 < clips && place.compareTo(Ratio.of(at[which + 1])) >= 0) {
+          which++;
+        }
+        Ratio wanted = speeds[which].times(place.minus(Ratio.of(at[which])));
+        String roll = "R" + which;
+        long frame = 10 + f;
+        List<CutEvent> here =
+            read.pictures().stream().filter(e -> e.record() <= frame && frame < e.end()).toList();
+        assertThat(here).as("frame " + f + " at " + speed).hasSize(1);
+        CutEvent e = here.get(0);
+        assertThat(e.clip()).isEqualTo(roll);
+        assertThat(e.map().position(frame - e.record())).isEqualTo(wanted);
+        assertThat(e.doubts()).isEmpty();
+      }
+    }
+  }
+
+  private static Map<String, Object> time(long value) {
+    return Map.of("OTIO_SCHEMA", "RationalTime.1", "rate", 24.0, "value", (double) value);
+  }
+
+  private static Map<String, Object> range(long from, long frames) {
+    return Map.of("OTIO_SCHEMA", "TimeRange.1", "start_time", time(from), "duration", time(frames));
+  }
+
+  private static Map<String, Object> warp(double speed) {
+    return speed == 0
+        ? Map.of("OTIO_SCHEMA", "FreezeFrame.1")
+        : Map.of("OTIO_SCHEMA", "LinearTimeWarp.1", "time_scalar", speed);
+  }
+
+  private static Map<String, Object> trackOf(List<Object> children) {
+    return Map.of("OTIO_SCHEMA", "Track.1", "kind", "Video", "children", children);
+  }
+
+  private static Map<String, Object> clip(String name, long from, long frames, double speed) {
+    return Map.of(
+        "OTIO_SCHEMA",
+        "Clip.1",
+        "name",
+        name,
+        "source_range",
+        range(from, frames),
+        "effects",
+        speed == 1 ? List.of() : List.of(warp(speed)));
+  }
+
   /** Timelines with things missing, of wrong kinds and nested without end. */
   @Test
   void damagedTimelinesAreReadAsFarAsTheyGo() {
