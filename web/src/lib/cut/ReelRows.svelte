@@ -40,7 +40,9 @@
         onclick={() => pick(i)}
       >
         <span class="margin">
-          {#if r.changed}<strong>{r.changed}</strong>{:else if first}{:else}<span class="soft">as before</span
+          {#if r.kinds.length === 1 && r.kinds[0] === 'MOVED'}<span class="soft">{r.changed}</span
+            >{:else if r.changed}<strong>{r.changed}</strong>{:else if first}{:else}<span class="soft"
+              >as before</span
             >{/if}
           {#if r.cost}<span
               class="small"

@@ -8,6 +8,7 @@ import bivex.core.shoot.CameraData;
 import bivex.core.shoot.Take;
 import bivex.core.shot.Evidence;
 import bivex.core.time.FrameRate;
+import bivex.core.time.Timecode;
 import bivex.server.Caller;
 import bivex.server.House;
 import bivex.server.book.ShotBook;
@@ -164,9 +165,11 @@ final class FullHouse {
       t.plate = own.get(i / shots.size() % own.size());
       t.number = 1 + i / shots.size();
       t.slate = s.code;
-      t.roll = "A001";
-      t.tcIn = "01:00:00:00";
-      t.tcOut = "01:00:05:00";
+      // A roll a take, as the shots follow each other on it.
+      Timecode in = new Timecode(FrameRate.FILM, false, 86_400 + 240L * of);
+      t.roll = "A" + t.number;
+      t.tcIn = in.label();
+      t.tcOut = in.plus(120).label();
       t.frames = 121;
       t.camera = camera(random);
       t.note = "";
@@ -244,6 +247,8 @@ final class FullHouse {
         v.height = 1080;
         v.rate = "24";
         v.frames = 136;
+        v.firstFrame = 993;
+        v.placed = true;
         v.type = "video/mp4";
         v.bytes = 1;
         v.note = "";

@@ -1,5 +1,7 @@
 package bivex.bench;
 
+import bivex.core.time.FrameRate;
+import bivex.core.time.Timecode;
 import bivex.server.Caller;
 import bivex.server.House;
 import bivex.server.http.Json;
@@ -39,6 +41,8 @@ import org.hibernate.stat.Statistics;
  * their rows as maps and the answer as JSON. {@code crowd CLIENTS}: so many signed-in clients with
  * open desks while a take is logged every two seconds for two minutes, the application a process of
  * its own. {@code pile SHOTS}: twelve lists at once right after a change, the heap beside it.
+ * {@code cut SHOTS}: two cuts of three events a shot brought in, and what the desk of the cut
+ * reads.
  */
 public final class HttpLoad {
   private static final List<String> LISTS =
@@ -53,6 +57,7 @@ public final class HttpLoad {
         case "lists" -> lists(house, n);
         case "crowd" -> crowd(house, n);
         case "pile" -> pile(house, n);
+        case "cut" -> cut(house, n);
         default -> throw new IllegalArgumentException(args[0]);
       }
     }
@@ -144,6 +149,94 @@ public final class HttpLoad {
       }
       say("%-18s allocates %.1f MB", list, (allocated() - bytes[0]) / 10e6);
     }
+  }
+
+  private static void cut(House house, int size) {
+    FullHouse full = new FullHouse(house, size);
+    Caller c = full.producer;
+    String cuts = full.base + "/cuts";
+    ok(c.get(full.base + "/owed?size=60"));
+    say("%d shots, %d takes, cuts of %d events; ms", size, 20 * size, 3 * size);
+    String[] id = new String[2];
+    for (int k = 0; k < 2; k++) {
+      byte[] list = list(size, k);
+      Caller.Answer[] a = new Caller.Answer[1];
+      int n = k;
+      say(
+          "brought in, read and compared %8.1f",
+          timed(() -> a[0] = ok(c.upload(cuts, "c.edl", list, Map.of("name", "cut " + n)))));
+      id[k] = a[0].text("cut/id");
+      say("  %s; %s asked", a[0].text("total/words"), a[0].text("asked"));
+      if (k == 0) {
+        List<String> all = new ArrayList<>();
+        ok(c.get(cuts + "/" + id[0] + "/sheet?size=500"))
+            .at("rows")
+            .forEach(r -> all.add(r.path("shot").asString()));
+        say(
+            "%d lengths follow              %8.1f",
+            all.size(),
+            timed(() -> ok(c.post(cuts + "/" + id[0] + "/follow", Map.of("shots", all)))));
+      }
+    }
+    for (String path :
+        List.of(
+            "",
+            "/sheet?size=500",
+            "/sheet?size=500&show=CHANGED",
+            "/events?how=NONE",
+            "/spots",
+            "/pulls.csv",
+            "/changes.pdf")) {
+      String of = cuts + "/" + id[1] + path;
+      say(
+          "%-30s first %8.1f, after a change %8.1f, again %8.1f",
+          "cut" + path,
+          timed(() -> ok(c.get(of))),
+          changed(c, full, of),
+          median(9, () -> ok(c.get(of))));
+    }
+  }
+
+  /** What an answer costs right after a take was logged. */
+  private static double changed(Caller c, FullHouse full, String path) {
+    List<Double> ms = new ArrayList<>();
+    for (int i = 0; i < 5; i++) {
+      ok(c.post(full.base + "/takes", full.take(i)));
+      ms.add(timed(() -> ok(c.get(path))));
+    }
+    return at(sorted(ms), 0.5);
+  }
+
+  /** Every shot with two others after it; in the second cut every tenth is longer. */
+  private static byte[] list(int shots, int which) {
+    StringBuilder out = new StringBuilder("TITLE: BENCH\nFCM: NON-DROP FRAME\n");
+    long at = 86_400;
+    int n = 0;
+    for (int i = 0; i < shots; i++) {
+      long frames = 60 + (which == 1 && i % 10 == 0 ? 12 : 0);
+      at = event(out, ++n, "A1", 86_400 + 240L * i + 20, frames, at);
+      at = event(out, ++n, "Z" + i, 90_000, 40, at);
+      at = event(out, ++n, "Y" + i, 95_000, 50, at);
+    }
+    return out.toString().getBytes(StandardCharsets.UTF_8);
+  }
+
+  private static long event(StringBuilder out, int n, String reel, long in, long frames, long at) {
+    out.append(
+        String.format(
+            Locale.ROOT,
+            "%04d  %s V C %s %s %s %s\n",
+            n,
+            reel,
+            label(in),
+            label(in + frames),
+            label(at),
+            label(at + frames)));
+    return at + frames;
+  }
+
+  private static String label(long frame) {
+    return new Timecode(FrameRate.FILM, false, frame).label();
   }
 
   private static double median(int times, Runnable work) {

@@ -67,7 +67,17 @@ public record ReelSheet(List<Row> rows) {
       CutChange.Cost cost,
       List<String> advice,
       Next next,
-      List<String> hands) {}
+      List<String> hands) {
+    /** Whether it only stands elsewhere, as everything does behind a shot that grew. */
+    boolean onlyMoved() {
+      return kinds.equals(List.of(CutChange.Kind.MOVED)) && cost == null;
+    }
+
+    /** Whether anybody who works on it must know. */
+    boolean matters() {
+      return (!changed.isEmpty() || cost != null) && !onlyMoved();
+    }
+  }
 
   /**
    * @param start label of the first frame of the cut
@@ -182,6 +192,7 @@ public record ReelSheet(List<Row> rows) {
    * What a cut costs altogether.
    *
    * @param changed rows that are otherwise than in the cut before
+   * @param moved rows that only stand elsewhere
    * @param frames worked on anew
    * @param more hours
    * @param less hours that are not needed any more
@@ -193,6 +204,7 @@ public record ReelSheet(List<Row> rows) {
    */
   public record Total(
       int changed,
+      int moved,
       long frames,
       Estimate more,
       Estimate less,
@@ -206,37 +218,41 @@ public record ReelSheet(List<Row> rows) {
    */
   public Total total(Costs costs) {
     int changed = 0;
+    int moved = 0;
     long frames = 0;
     int unknown = 0;
     Estimate more = Estimate.NONE;
     Estimate less = Estimate.NONE;
     Set<String> hands = new LinkedHashSet<>();
     for (Row r : rows) {
-      changed += r.changed().isEmpty() ? 0 : 1;
+      moved += r.onlyMoved() ? 1 : 0;
+      changed += r.changed().isEmpty() || r.onlyMoved() ? 0 : 1;
       if (r.cost() != null) {
         frames += r.cost().frames();
         more = more.plus(r.cost().more());
         less = less.plus(r.cost().less());
         unknown += r.cost().known() ? 0 : 1;
       }
-      if (!r.changed().isEmpty() || r.cost() != null) {
+      if (r.matters()) {
         hands.addAll(r.hands());
       }
     }
     Double money = costs.hourRate() > 0 ? (more.mean() - less.mean()) * costs.hourRate() : null;
     return new Total(
         changed,
+        moved,
         frames,
         more,
         less,
         unknown,
         money,
         List.copyOf(hands),
-        words(changed, frames, more, less, unknown, money, costs.currency()));
+        words(changed, moved, frames, more, less, unknown, money, costs.currency()));
   }
 
   private static String words(
       int changed,
+      int moved,
       long frames,
       Estimate more,
       Estimate less,
@@ -245,6 +261,9 @@ public record ReelSheet(List<Row> rows) {
       String currency) {
     List<String> out = new ArrayList<>();
     out.add(Said.of("%s %s otherwise", changed, changed == 1 ? "shot is" : "shots are"));
+    if (moved > 0) {
+      out.add(Said.of("%s only stand elsewhere", moved));
+    }
     if (frames > 0) {
       out.add(Said.of("%s frames are new", frames));
     }
@@ -267,7 +286,7 @@ public record ReelSheet(List<Row> rows) {
   /** Rows of somebody, or all where nobody is named. */
   public List<Row> changedFor(String name) {
     return rows.stream()
-        .filter(r -> !r.changed().isEmpty() || r.cost() != null)
+        .filter(Row::matters)
         .filter(r -> name.isEmpty() || r.hands().contains(name))
         .toList();
   }

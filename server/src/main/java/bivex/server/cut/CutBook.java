@@ -18,6 +18,7 @@ import bivex.server.keep.Cuts;
 import bivex.server.keep.FormerCodes;
 import bivex.server.keep.Production;
 import bivex.server.keep.Shot;
+import bivex.server.keep.Stamps;
 import bivex.server.keep.TakeEntries;
 import bivex.server.keep.Versions;
 import bivex.server.media.MediaStore;
@@ -53,6 +54,7 @@ public class CutBook {
   private final Versions versions;
   private final ShotBook book;
   private final MediaStore store;
+  private final Stamps stamps;
 
   CutBook(
       Cuts cuts,
@@ -61,7 +63,9 @@ public class CutBook {
       FormerCodes former,
       Versions versions,
       ShotBook book,
-      MediaStore store) {
+      MediaStore store,
+      Stamps stamps) {
+    this.stamps = stamps;
     this.cuts = cuts;
     this.words = words;
     this.takes = takes;
@@ -260,12 +264,14 @@ public class CutBook {
     boolean writing =
         TransactionSynchronizationManager.isActualTransactionActive()
             && !TransactionSynchronizationManager.isCurrentTransactionReadOnly();
-    if (writing || me.stamp() == null) {
+    if (writing) {
       return new Reading(me);
     }
+    // Read before the rows are: they may be newer than the stamp, never older.
+    long stamp = me.stamp() == null ? stamps.of(me.productionId()) : me.stamp();
     Kept last = kept.getIfPresent(me.productionId());
-    if (last == null || last.stamp != me.stamp()) {
-      last = new Kept(me.stamp(), new Reading(me));
+    if (last == null || last.stamp != stamp) {
+      last = new Kept(stamp, new Reading(me));
       kept.put(me.productionId(), last);
     }
     return last.reading;

@@ -7,6 +7,7 @@ import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.cut.Recognition;
 import bivex.server.access.Allowed;
+import bivex.server.access.Derived;
 import bivex.server.access.Member;
 import bivex.server.http.Download;
 import bivex.server.media.MediaStore;
@@ -34,12 +35,14 @@ import org.springframework.web.multipart.MultipartFile;
 @RequestMapping("/api/productions/{production}")
 public class CutResource {
   private final CutDesk desk;
+  private final CutSheets sheets;
   private final SpotDesk spots;
   private final CutPapers papers;
   private final MediaStore store;
 
-  CutResource(CutDesk desk, SpotDesk spots, CutPapers papers, MediaStore store) {
+  CutResource(CutDesk desk, CutSheets sheets, SpotDesk spots, CutPapers papers, MediaStore store) {
     this.desk = desk;
+    this.sheets = sheets;
     this.spots = spots;
     this.papers = papers;
     this.store = store;
@@ -47,15 +50,16 @@ public class CutResource {
 
   /** All cuts, newest first. */
   @GetMapping("/cuts")
+  @Derived
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  public List<CutDesk.CutLine> all(Member me) {
-    return desk.all(me);
+  public List<CutSheets.CutLine> all(Member me) {
+    return sheets.all(me);
   }
 
   /** Takes in a cut as an edit list (CMX 3600) or a timeline (OpenTimelineIO JSON). */
   @PostMapping(path = "/cuts", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
   @Allowed({PRODUCER, COORDINATOR})
-  public CutDesk.CutView take(
+  public CutSheets.CutView take(
       Member me,
       @RequestParam("file") MultipartFile file,
       @RequestParam("name") String name,
@@ -74,56 +78,60 @@ public class CutResource {
 
   /** Effect shots in the order of the newest cut of each reel. */
   @GetMapping("/cuts/order")
+  @Derived
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  public List<CutDesk.ReelOrder> order(Member me) {
-    return desk.order(me);
+  public List<CutSheets.ReelOrder> order(Member me) {
+    return sheets.order(me);
   }
 
   /** What was read of a cut, and what it costs. */
   @GetMapping("/cuts/{cut}")
+  @Derived
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  public CutDesk.CutView view(@PathVariable UUID cut, Member me) {
-    return desk.view(cut, me);
+  public CutSheets.CutView view(@PathVariable UUID cut, Member me) {
+    return sheets.view(cut, me);
   }
 
   /** Takes a cut away that no length follows. */
   @DeleteMapping("/cuts/{cut}")
   @Allowed({PRODUCER, COORDINATOR})
-  public List<CutDesk.CutLine> remove(@PathVariable UUID cut, Member me) {
+  public List<CutSheets.CutLine> remove(@PathVariable UUID cut, Member me) {
     return desk.remove(cut, me);
   }
 
   /** Events of a cut by how they were recognised. */
   @GetMapping("/cuts/{cut}/events")
+  @Derived
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  public CutDesk.EventPage events(
+  public CutSheets.EventPage events(
       @PathVariable UUID cut,
       Member me,
       @RequestParam(required = false) Recognition.How how,
       @RequestParam(defaultValue = "0") int page,
       @RequestParam(defaultValue = "100") int size) {
-    return desk.events(cut, me, how, page, size);
+    return sheets.events(cut, me, how, page, size);
   }
 
   /** Says what an event is. */
   @PostMapping("/cuts/{cut}/words")
   @Allowed({PRODUCER, COORDINATOR, ARTIST})
-  public CutDesk.CutView say(
+  public CutSheets.CutView say(
       @PathVariable UUID cut, Member me, @RequestBody CutDesk.NewCutWord in) {
     return desk.say(cut, me, in);
   }
 
   /** The reel sheet of a cut. */
   @GetMapping("/cuts/{cut}/sheet")
+  @Derived
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
-  public CutDesk.SheetPage sheet(
+  public CutSheets.SheetPage sheet(
       @PathVariable UUID cut,
       Member me,
-      @RequestParam(required = false) CutDesk.Show show,
+      @RequestParam(required = false) CutSheets.Show show,
       @RequestParam(required = false) String who,
       @RequestParam(defaultValue = "0") int page,
       @RequestParam(defaultValue = "100") int size) {
-    return desk.sheet(cut, me, show, who, page, size);
+    return sheets.sheet(cut, me, show, who, page, size);
   }
 
   /** Lets the lengths of shots follow a cut. */
@@ -187,6 +195,7 @@ public class CutResource {
 
   /** Moments that are heard, in the order of the cut. */
   @GetMapping("/cuts/{cut}/spots")
+  @Derived
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   public SpotDesk.SpotPage spots(
       @PathVariable UUID cut,

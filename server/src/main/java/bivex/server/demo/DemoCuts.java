@@ -5,6 +5,7 @@ import bivex.core.time.FrameRate;
 import bivex.core.time.Timecode;
 import bivex.server.access.Member;
 import bivex.server.cut.CutDesk;
+import bivex.server.cut.CutSheets;
 import bivex.server.keep.Shots;
 import bivex.server.keep.TakeEntries;
 import java.io.ByteArrayInputStream;
@@ -29,12 +30,14 @@ class DemoCuts {
   private static final FrameRate RATE = FrameRate.FILM;
   private static final String HOUR = "01:00:00:00";
   private final CutDesk desk;
+  private final CutSheets sheets;
   private final TakeEntries takes;
   private final Shots shots;
   private final Clock clock;
 
-  DemoCuts(CutDesk desk, TakeEntries takes, Shots shots, Clock clock) {
+  DemoCuts(CutDesk desk, CutSheets sheets, TakeEntries takes, Shots shots, Clock clock) {
     this.desk = desk;
+    this.sheets = sheets;
     this.takes = takes;
     this.shots = shots;
     this.clock = clock;
@@ -182,8 +185,8 @@ class DemoCuts {
         cut,
         producer,
         new CutDesk.NewFollow(
-            desk.sheet(cut, producer, CutDesk.Show.ALL, "", 0, 100).rows().stream()
-                .map(CutDesk.SheetRow::shot)
+            sheets.sheet(cut, producer, CutSheets.Show.ALL, "", 0, 100).rows().stream()
+                .map(CutSheets.SheetRow::shot)
                 .toList()));
   }
 
