@@ -165,7 +165,7 @@
           <span class="soft mono small">{moment(j.at)}</span><span
             >{j.who}
             {j.action}
-            {['shot', 'version', 'take', 'test', 'music'].includes(j.subject) ? '' : j.subject}
+            {['shot', 'version', 'take', 'test', 'music', 'cut'].includes(j.subject) ? '' : j.subject}
             {j.detail}</span
           >
         </li>

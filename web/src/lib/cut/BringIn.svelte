@@ -16,7 +16,14 @@
   }
   let { open = $bindable(false), reels, done }: Props = $props();
   const h = house();
-  const typed = new Typed(() => `cut ${h.id}`, { name: '', reel: '', madeOn: '', madeBy: '', note: '' });
+  const typed = new Typed(() => `cut ${h.id}`, {
+    name: '',
+    reel: '',
+    madeOn: '',
+    madeBy: '',
+    note: '',
+    rate: '',
+  });
   const FIELDS: [Parameters<typeof typed.get>[0], string, string][] = [
     ['name', 'What the editor calls it', 'locked reel 1, third'],
     ['madeBy', 'Who cut it', ''],
@@ -37,7 +44,7 @@
     progress = 0;
     try {
       const cut = await send<CutView>(`/api/productions/${h.id}/cuts`, form, (share) => (progress = share));
-      typed.clear('reel', 'madeBy');
+      typed.clear('reel', 'madeBy', 'rate');
       file = undefined;
       open = false;
       done(cut);
@@ -89,6 +96,14 @@
         /></label
       >
     </div>
+    <label class="field"
+      ><span>Frames a second, where the file does not tell</span><input
+        class="mono input"
+        name="rate"
+        placeholder={h.view?.rate ?? ''}
+        bind:value={() => typed.get('rate'), (v) => typed.set('rate', v)}
+      /></label
+    >
     <label class="field"
       ><span>What is said of it</span><textarea
         class="textarea"

@@ -7,6 +7,8 @@ create table cut (
   made_on date not null,
   made_by text not null,
   note text not null,
+  -- At which its labels count where the file tells none; it stays when the production's changes.
+  rate text not null,
   file_name text not null,
   hash text not null,
   bytes bigint not null,

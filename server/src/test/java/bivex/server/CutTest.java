@@ -2,11 +2,13 @@ package bivex.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import bivex.core.crew.Role;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.UUID;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -228,6 +230,69 @@ class CutTest {
       }
     }
     return found;
+  }
+
+  /** What is paid is for those who may know it; another take makes an old version none of it. */
+  @Test
+  void anotherTakeIsNotTakenForWhatWasMade() {
+    stage.pick("plate:performance-1", Stage.CAMERA);
+    String first = bring("first", used("01:00:02:00", "01:00:04:00", "01:00:02:00")).text("cut/id");
+    Stage.ok(follow(first));
+    stage.upload(WITH_HANDLES);
+    Stage.ok(
+        stage.producer.post(
+            stage.base + "/takes",
+            Map.of(
+                "id",
+                UUID.randomUUID().toString(),
+                "shot",
+                stage.shot,
+                "setup",
+                stage.setup,
+                "plate",
+                "plate:performance-1",
+                "roll",
+                "A007",
+                "tcIn",
+                "03:00:00:00",
+                "tcOut",
+                "03:00:05:23",
+                "camera",
+                Stage.CAMERA,
+                "notRead",
+                Stage.NOT_READ)));
+    String other =
+        bring(
+                "other",
+                list(event(1, "A007", "03:00:02:00", "03:00:04:00", "01:00:00:00", "01:00:02:00")))
+            .text("cut/id");
+    assertThat(row(other, 0).path("changed").asString()).isEqualTo("another take");
+    Stage.ok(follow(other));
+    String review = stage.base + "/shots/" + stage.shot + "/review";
+    assertThat(stage.producer.get(review).at("versions/0/checks").toString())
+        .contains("of another take or speed");
+    stage.upload(WITH_HANDLES);
+    assertThat(stage.producer.get(review).at("versions/0/checks").toString())
+        .doesNotContain("of another take or speed");
+    // A list of another rate is read at that one, whatever the production counts at later.
+    assertThat(
+            Stage.ok(
+                    stage.producer.upload(
+                        cuts,
+                        "p.edl",
+                        used("01:00:02:00", "01:00:04:00", "01:00:02:00")
+                            .getBytes(StandardCharsets.UTF_8),
+                        Map.of("name", "pal", "rate", "25", "reel", "R2")))
+                .text("odd"))
+        .contains("counts at 25 fps, the production at 24");
+    Caller floor = stage.house.person(stage.production, Role.FLOOR);
+    Stage.ok(
+        stage.producer.put(
+            stage.base + "/costs",
+            stage.producer.get(stage.base + "/tally").etag(),
+            Map.of("hourRate", 60, "setHourRate", 0, "currency", "EUR")));
+    assertThat(floor.get(cuts + "/" + other).at("total/money").isNull()).isTrue();
+    assertThat(stage.producer.get(cuts + "/" + other).at("total/money").isNull()).isFalse();
   }
 
   @Test

@@ -1,6 +1,7 @@
 package bivex.core.review;
 
 import bivex.core.time.FrameRange;
+import java.time.Instant;
 
 /**
  * Which number the first frame of a file has. It is found once, when the file comes in, and stays:
@@ -9,8 +10,25 @@ import bivex.core.time.FrameRange;
  * @param first number of the first frame
  * @param sure whether it follows from the length of the file, or somebody said so; else it is taken
  *     to be the first of the cut, and frames beyond the cut are not placed
+ * @param same whether numbers mean the same frames of the plates still; not after another take or
+ *     speed was taken over
  */
-public record FramePlace(int first, boolean sure) {
+public record FramePlace(int first, boolean sure, boolean same) {
+  /** Of a file whose numbers mean what they meant. */
+  public FramePlace(int first, boolean sure) {
+    this(first, sure, true);
+  }
+
+  /**
+   * The same, looked at later.
+   *
+   * @param made when the file came
+   * @param since since when numbers mean the same frames; null for always
+   */
+  public FramePlace at(Instant made, Instant since) {
+    return new FramePlace(first, sure, since == null || !made.isBefore(since));
+  }
+
   /**
    * By the length of a file: that of the cut, or of the cut with its handles.
    *

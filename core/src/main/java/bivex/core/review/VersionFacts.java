@@ -79,6 +79,15 @@ public record VersionFacts(Raster raster, FrameRate rate, int frames, ClipFacts 
               rate.equals(wanted.rate()),
               slip(wanted.rate())));
       out.add(length(place, wanted));
+      if (!place.same()) {
+        out.add(
+            new FactCheck(
+                "Plates",
+                "those of the cut",
+                "of another take or speed",
+                false,
+                "It was made before another take or speed was taken over: make it on that one."));
+      }
       if (clip != null) {
         out.addAll(clip.against(rate, frames));
       }

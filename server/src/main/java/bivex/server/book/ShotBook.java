@@ -433,7 +433,7 @@ public class ShotBook {
             ? null
             : new ShotFacts.Version(
                 v.number(),
-                v.facts().against(v.place(), production.wanted(s)),
+                v.facts().against(v.place(s), production.wanted(s)),
                 v.verdict() == null ? null : Verdict.valueOf(v.verdict()),
                 v.verdictReason(),
                 (int) v.openNotes());

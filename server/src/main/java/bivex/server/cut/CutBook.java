@@ -36,12 +36,16 @@ import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /** What the cuts of a production say of its effect shots, worked out by the core. */
 @Component
 public class CutBook {
+  private static final Logger LOG = LoggerFactory.getLogger(CutBook.class);
+
   /** Lists are small; these are a few MB. */
   private final Cache<String, CutList> lists = Caffeine.newBuilder().maximumSize(40).build();
 
@@ -108,20 +112,25 @@ public class CutBook {
     private List<Recognition.KnownTake> knownTakes() {
       Map<UUID, String> codes =
           pages.stream().collect(Collectors.toMap(p -> p.shot().id, p -> p.shot().code));
-      return takes.rolls(production.id).stream()
-          .map(
-              t ->
-                  new Recognition.KnownTake(
-                      t.id().toString(),
-                      t.shotId().toString(),
-                      t.plate(),
-                      t.named(codes),
-                      t.number(),
-                      t.roll(),
-                      Timecode.parse(t.tcIn(), production.frameRate()),
-                      t.frames(),
-                      t.picked()))
-          .toList();
+      List<Recognition.KnownTake> out = new ArrayList<>();
+      for (TakeEntries.OnRoll t : takes.rolls(production.id)) {
+        try {
+          out.add(
+              new Recognition.KnownTake(
+                  t.id().toString(),
+                  t.shotId().toString(),
+                  t.plate(),
+                  t.named(codes),
+                  t.number(),
+                  t.roll(),
+                  Timecode.parse(t.tcIn(), production.frameRate()),
+                  t.frames(),
+                  t.picked()));
+        } catch (InvalidInput e) {
+          LOG.debug("a take logged at another rate is not looked for in cuts: {}", e.getMessage());
+        }
+      }
+      return out;
     }
 
     private List<Recognition.KnownShot> knownShots() {
@@ -159,7 +168,7 @@ public class CutBook {
       if (had != null) {
         return had;
       }
-      CutList list = list(cut, production.frameRate());
+      CutList list = list(cut);
       int at = all.stream().map(c -> c.id).toList().indexOf(cut.id);
       Set<UUID> upTo =
           all.stream()
@@ -222,10 +231,7 @@ public class CutBook {
           v == null || v.facts().still()
               ? null
               : new ShotWork.Newest(
-                  v.number(),
-                  v.place().range(v.frames()),
-                  v.place().sure(),
-                  s.framesSince == null || !v.uploadedAt().isBefore(s.framesSince)),
+                  v.number(), v.place().range(v.frames()), v.place().sure(), v.place(s).same()),
           List.copyOf(hands));
     }
 
@@ -280,17 +286,15 @@ public class CutBook {
   /** What was read at a stamp of the production; nobody changes anything of it. */
   private record Kept(long stamp, Reading reading) {}
 
-  private CutList list(Cut cut, FrameRate rate) {
+  private CutList list(Cut cut) {
     return lists.get(
-        cut.hash + " " + rate.text(),
+        cut.hash + " " + cut.rate,
         k -> {
           try {
-            return CutReader.read(Files.readAllBytes(store.find(cut.hash)), rate);
+            return CutReader.read(
+                Files.readAllBytes(store.find(cut.hash)), FrameRate.parse(cut.rate));
           } catch (IOException e) {
             throw new UncheckedIOException(e);
-          } catch (InvalidInput e) {
-            // It was read when it came: the rate of the production is another since.
-            throw new InvalidInput("cut", e.getMessage());
           }
         });
   }

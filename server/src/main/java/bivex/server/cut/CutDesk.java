@@ -5,6 +5,7 @@ import bivex.core.cut.EventKey;
 import bivex.core.cut.Moments;
 import bivex.core.cut.ShotCut;
 import bivex.core.cut.ShotWork;
+import bivex.core.time.FrameRate;
 import bivex.server.access.Member;
 import bivex.server.keep.Cut;
 import bivex.server.keep.CutWord;
@@ -71,9 +72,16 @@ public class CutDesk {
    * @param reel empty for the whole picture
    * @param madeOn null for today
    * @param madeBy who cut it
+   * @param rate at which labels count where the file tells none; null for the production's
    */
   public record NewCut(
-      String name, String reel, LocalDate madeOn, String madeBy, String note, String fileName) {}
+      String name,
+      String reel,
+      LocalDate madeOn,
+      String madeBy,
+      String note,
+      String rate,
+      String fileName) {}
 
   /**
    * @param shot null for no effect shot
@@ -95,13 +103,17 @@ public class CutDesk {
     if (reel.length() > 40) {
       throw new InvalidInput("reel", "must be at most 40 letters");
     }
+    FrameRate rate =
+        of.rate() == null || of.rate().isBlank()
+            ? me.production().frameRate()
+            : FrameRate.parse(of.rate());
     return intake.take(
         in,
         file -> {
           if (Files.size(file) > CutReader.MOST_BYTES) {
             throw new InvalidInput("file", "is larger than 20 MB");
           }
-          return CutReader.read(Files.readAllBytes(file), me.production().frameRate());
+          return CutReader.read(Files.readAllBytes(file), rate);
         },
         (stored, list) -> {
           Cut c = new Cut();
@@ -112,6 +124,7 @@ public class CutDesk {
           c.madeOn = Objects.requireNonNullElseGet(of.madeOn(), () -> LocalDate.now(clock));
           c.madeBy = InvalidInput.words("madeBy", of.madeBy());
           c.note = InvalidInput.words("note", of.note());
+          c.rate = rate.text();
           c.fileName = of.fileName() == null ? "" : of.fileName();
           c.hash = stored.hash();
           c.bytes = stored.bytes();

@@ -112,7 +112,7 @@ class CutPapers {
                           "Changes of "
                               + c.name
                               + (before == null ? "" : " against " + before.cut().name),
-                          me.production().costs()));
+                          CutSheets.costs(me)));
             });
     return table(me, found.table, name(me, found.cut, "changes"), format);
   }

@@ -68,11 +68,14 @@ public class CutResource {
           @DateTimeFormat(iso = DateTimeFormat.ISO.DATE)
           LocalDate madeOn,
       @RequestParam(value = "madeBy", required = false) String madeBy,
-      @RequestParam(value = "note", required = false) String note)
+      @RequestParam(value = "note", required = false) String note,
+      @RequestParam(value = "rate", required = false) String rate)
       throws IOException {
     try (InputStream in = file.getInputStream()) {
       return desk.take(
-          me, in, new CutDesk.NewCut(name, reel, madeOn, madeBy, note, file.getOriginalFilename()));
+          me,
+          in,
+          new CutDesk.NewCut(name, reel, madeOn, madeBy, note, rate, file.getOriginalFilename()));
     }
   }
 

@@ -1,5 +1,6 @@
 package bivex.server.cut;
 
+import bivex.core.crew.Role;
 import bivex.core.cut.CutChange;
 import bivex.core.cut.CutEvent;
 import bivex.core.cut.CutList;
@@ -11,6 +12,7 @@ import bivex.core.cut.ReelSheet;
 import bivex.core.cut.ShotCut;
 import bivex.core.cut.ShotWork;
 import bivex.core.shoot.CameraData;
+import bivex.core.tally.Costs;
 import bivex.server.access.Member;
 import bivex.server.http.Pages;
 import bivex.server.keep.Cut;
@@ -263,7 +265,14 @@ public class CutSheets {
         list.passed().stream().limit(MOST_PASSED).toList(),
         Math.max(0, list.passed().size() - MOST_PASSED),
         before == null ? null : before.cut().name,
-        r.sheet(c).total(me.production().costs()));
+        r.sheet(c).total(costs(me)));
+  }
+
+  /** What is paid, for those who may know it. */
+  static Costs costs(Member me) {
+    return me.role() == Role.PRODUCER || me.role() == Role.COORDINATOR
+        ? me.production().costs()
+        : Costs.UNKNOWN;
   }
 
   /** Events of a cut by how they were recognised; all where nothing is asked for. */

@@ -110,7 +110,7 @@ public class Deliveries {
         shot.scene,
         v.number(),
         v.facts(),
-        v.place(),
+        v.place(shot),
         me.production().range(shot),
         v.verdict() == null ? null : Verdict.valueOf(v.verdict()),
         (int) v.openNotes());

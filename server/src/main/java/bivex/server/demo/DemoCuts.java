@@ -228,6 +228,7 @@ class DemoCuts {
                 LocalDate.now(clock).minusDays(daysAgo),
                 "Noor",
                 "",
+                null,
                 name.toLowerCase(Locale.ROOT).replace(' ', '-') + ".edl"))
         .cut()
         .id();

@@ -22,6 +22,10 @@ public class Cut extends Added {
   public String madeBy;
 
   public String note;
+
+  /** At which its labels count where the file tells none. */
+  public String rate;
+
   public String fileName;
   public String hash;
   public long bytes;

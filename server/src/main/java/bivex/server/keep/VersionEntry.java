@@ -48,8 +48,9 @@ public class VersionEntry extends Added {
         new Raster(width, height), rate == null ? null : FrameRate.parse(rate), frames, clip);
   }
 
-  public FramePlace place() {
-    return new FramePlace(firstFrame, placed);
+  /** Numbers of its frames, as they stand for a shot now. */
+  public FramePlace place(Shot s) {
+    return new FramePlace(firstFrame, placed).at(uploadedAt, s.framesSince);
   }
 
   /** What time stamps and tags of the file say. */

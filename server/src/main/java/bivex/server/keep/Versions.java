@@ -67,6 +67,11 @@ public class Versions {
       FramePlace place,
       String uploadedBy,
       Instant uploadedAt) {
+    /** Numbers of its frames, as they stand for a shot now. */
+    public FramePlace place(Shot s) {
+      return place.at(uploadedAt, s.framesSince);
+    }
+
     /** What was read from its file. */
     public VersionFacts facts() {
       return new VersionFacts(

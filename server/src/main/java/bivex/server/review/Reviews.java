@@ -84,7 +84,7 @@ public class Reviews {
         f.still() ? 0 : f.rate().fps(),
         v.firstFrame,
         v.placed,
-        f.against(v.place(), me.production().wanted(s)),
+        f.against(v.place(s), me.production().wanted(s)),
         v.note,
         v.uploadedBy,
         v.uploadedAt,
