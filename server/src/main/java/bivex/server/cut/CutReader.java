@@ -11,12 +11,16 @@ import java.nio.charset.CharacterCodingException;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
+import java.util.concurrent.locks.ReentrantLock;
 import tools.jackson.core.JacksonException;
 
 /** An edit list or a timeline from the bytes of its file, whichever it is. */
 public final class CutReader {
   /** Far more than a list of a whole picture. */
   static final long MOST_BYTES = 20_000_000;
+
+  /** A large timeline takes ten times its size while it is read: one at a time. */
+  private static final ReentrantLock TURN = new ReentrantLock();
 
   private CutReader() {}
 
@@ -28,7 +32,15 @@ public final class CutReader {
     if (bytes.length == 0 || bytes.length > MOST_BYTES) {
       throw new InvalidInput("file", bytes.length == 0 ? "is empty" : "is larger than 20 MB");
     }
-    String text = text(bytes);
+    TURN.lock();
+    try {
+      return read(text(bytes), rate);
+    } finally {
+      TURN.unlock();
+    }
+  }
+
+  private static CutList read(String text, FrameRate rate) {
     CutList out;
     if (text.stripLeading().startsWith("{")) {
       try {
@@ -59,7 +71,8 @@ public final class CutReader {
       }
     }
     try {
-      return StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(bytes)).toString();
+      String s = StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(bytes)).toString();
+      return s.startsWith("\uFEFF") ? s.substring(1) : s;
     } catch (CharacterCodingException e) {
       return new String(bytes, Charset.forName("windows-1252"));
     }

@@ -83,7 +83,6 @@ public class Reviews {
         f.still() ? null : f.rate().name(),
         f.still() ? 0 : f.rate().fps(),
         v.firstFrame,
-        v.placed,
         f.against(v.place(s), me.production().wanted(s)),
         v.note,
         v.uploadedBy,
@@ -129,7 +128,6 @@ public class Reviews {
 
   /**
    * @param firstFrame number of the file's first frame; it stays, however the cut changes
-   * @param placed whether that is known, and not only taken to be
    */
   public record VersionView(
       UUID id,
@@ -141,7 +139,6 @@ public class Reviews {
       String rateName,
       double fps,
       int firstFrame,
-      boolean placed,
       List<VersionFacts.FactCheck> checks,
       String note,
       String uploadedBy,
@@ -465,7 +462,6 @@ public class Reviews {
         v.rateName,
         v.fps,
         v.firstFrame,
-        v.placed,
         List.of(),
         "",
         "",
