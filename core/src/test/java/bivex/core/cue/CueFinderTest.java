@@ -163,7 +163,7 @@ class CueFinderTest {
           assertThat(MethodBook.find(l.split(" ")[1]).name()).as(name).isNotBlank();
         }
       }
-      assertThat(labels).as(name).isGreaterThanOrEqualTo(15);
+      assertThat(labels).as(name).isGreaterThanOrEqualTo(12);
       assertThat(source.split("\\[\\[", -1))
           .as(name + ": none is written otherwise")
           .hasSize(labels + 1);
