@@ -50,7 +50,7 @@
   }));
   const rows = $derived(sheet.data?.rows ?? []);
   const reels = $derived([...new Set((list.data ?? []).map((c) => c.reel))].filter((r) => r !== '').sort());
-  const free_ = $derived(rows.filter((r) => !r.follows && r.next === 'FOLLOW' && r.use === 1));
+  const ready = $derived(rows.filter((r) => r.next === 'FOLLOW'));
   const base = $derived(`/api/productions/${h.id}/cuts/${cut}`);
   const NAMES: Record<Tab, string> = {
     sheet: 'Reel sheet',
@@ -162,7 +162,7 @@
       v: free(() => tab === 'sheet' && (show = show === 'CHANGED' ? 'ALL' : 'CHANGED')),
       f: free(() => {
         const r = rows[row];
-        if (tab === 'sheet' && r && r.use === 1 && r.frames !== null && !r.follows) void follow([r]);
+        if (tab === 'sheet' && r?.mayFollow) void follow([r]);
       }),
     }),
   );
@@ -246,10 +246,10 @@
                 <option value="">for everybody</option>
                 {#each sheet.data?.hands ?? [] as n (n)}<option value={n}>for {n}</option>{/each}
               </select>{/if}
-            {#if may && free_.length > 1}<button
+            {#if may && ready.length > 1}<button
                 class="btn"
                 disabled={busy}
-                onclick={() => void follow(free_)}>{free_.length} lengths without work follow</button
+                onclick={() => void follow(ready)}>{ready.length} lengths without work follow</button
               >{/if}
           {/if}
           <details class="out">

@@ -40,10 +40,8 @@
         onclick={() => pick(i)}
       >
         <span class="margin">
-          {#if r.kinds.length === 1 && r.kinds[0] === 'MOVED'}<span class="soft">{r.changed}</span
-            >{:else if r.changed}<strong>{r.changed}</strong>{:else if first}{:else}<span class="soft"
-              >as before</span
-            >{/if}
+          {#if r.moved}<span class="soft">{r.changed}</span>{:else if r.changed}<strong>{r.changed}</strong
+            >{:else if first}{:else}<span class="soft">as before</span>{/if}
           {#if r.cost}<span
               class="small"
               class:pencil={!r.cost.known || r.cost.more.high > 0}
@@ -77,8 +75,8 @@
             >{/each}
         </span>
         <span class="stand small"
-          >{#if r.follows}<span class="soft">length follows</span
-            >{:else if r.frames !== null && r.use === 1}{r.planned === r.frames
+          >{#if r.follows}<span class="soft">length follows</span>{:else if r.mayFollow}{r.planned ===
+            r.frames
               ? 'does not follow yet'
               : `${String(r.planned)} until now`}{/if}</span
         >
@@ -116,7 +114,7 @@
             </div>
           {/each}
           <p class="acts">
-            {#if may && r.frames !== null && r.use === 1 && !r.follows}<button
+            {#if may && r.mayFollow}<button
                 class="btn"
                 class:now={r.next === 'FOLLOW'}
                 onclick={() => follow(r)}><kbd class="on">f</kbd> Its length follows this cut</button

@@ -221,7 +221,9 @@
           min="1"
           bind:value={edit.cutFrames}
           disabled={!may}
-        /></label
+        />{#if page.data?.follows}<span class="small soft"
+            >follows {page.data.follows}; another length ends that</span
+          >{/if}</label
       >
       <label class="field"
         ><span>Setup</span>

@@ -8,7 +8,6 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
-import java.util.UUID;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -85,6 +84,7 @@ class CutTest {
     assertThat(stage.look().at("cutFrames").asInt()).isEqualTo(48);
     Stage.ok(follow(second.text("cut/id")));
     assertThat(stage.look().at("cutFrames").asInt()).isEqualTo(54);
+    assertThat(stage.look().text("follows")).isEqualTo("second");
     Caller.Answer review = stage.producer.get(stage.base + "/shots/" + stage.shot + "/review");
     assertThat(review.at("cutFirst").asInt()).isEqualTo(997);
     assertThat(review.at("cutLast").asInt()).isEqualTo(1050);
@@ -239,28 +239,7 @@ class CutTest {
     String first = bring("first", used("01:00:02:00", "01:00:04:00", "01:00:02:00")).text("cut/id");
     Stage.ok(follow(first));
     stage.upload(WITH_HANDLES);
-    Stage.ok(
-        stage.producer.post(
-            stage.base + "/takes",
-            Map.of(
-                "id",
-                UUID.randomUUID().toString(),
-                "shot",
-                stage.shot,
-                "setup",
-                stage.setup,
-                "plate",
-                "plate:performance-1",
-                "roll",
-                "A007",
-                "tcIn",
-                "03:00:00:00",
-                "tcOut",
-                "03:00:05:23",
-                "camera",
-                Stage.CAMERA,
-                "notRead",
-                Stage.NOT_READ)));
+    stage.log("plate:performance-1", "A007", "03:00:00:00", "03:00:05:23", Stage.CAMERA);
     String other =
         bring(
                 "other",
@@ -331,6 +310,37 @@ class CutTest {
     Caller.Answer after = stage.producer.get(cuts + "/" + cut + "/spots");
     assertThat(after.text("spots/0/source")).isEqualTo("slap of the halyard, wild");
     assertThat(after.at("done").asInt()).isEqualTo(1);
+  }
+
+  /** A length that somebody types is no cut's any more. */
+  @Test
+  void aTypedLengthEndsTheFollowing() {
+    stage.pick("plate:performance-1", Stage.CAMERA);
+    String cut = bring("one", used("01:00:02:00", "01:00:04:00", "01:00:02:00")).text("cut/id");
+    Stage.ok(follow(cut));
+    Caller.Answer shot = stage.look();
+    Map<String, Object> edit = Stage.edit(shot);
+    edit.put("cutFrames", 60);
+    Stage.ok(stage.producer.put(stage.base + "/shots/" + stage.shot, shot.etag(), edit));
+    assertThat(stage.look().text("follows")).isEmpty();
+    assertThat(row(cut, 0).path("follows").asBoolean()).isFalse();
+    // Letters of older programs are read, and told.
+    Caller.Answer old =
+        Stage.ok(
+            stage.producer.upload(
+                cuts,
+                "old.edl",
+                used("01:00:02:00", "01:00:04:00", "01:00:02:00")
+                    .concat("* FROM CLIP NAME: caf\u00e9\n")
+                    .getBytes(StandardCharsets.ISO_8859_1),
+                Map.of("name", "old", "reel", "R7")));
+    assertThat(old.text("passed/0/words")).contains("read as Windows-1252");
+    assertThat(
+            stage
+                .producer
+                .get(cuts + "/" + old.text("cut/id") + "/events?how=ROLL")
+                .text("events/0/called"))
+        .isEqualTo("caf\u00e9");
   }
 
   /** 300 lists and timelines that were damaged: refused with words or read, never a fault. */

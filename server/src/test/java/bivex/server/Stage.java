@@ -115,6 +115,11 @@ public final class Stage {
   }
 
   public Caller.Answer log(String plate, Map<String, ?> camera) {
+    return log(plate, "A001", "01:00:00:00", "01:00:05:23", camera);
+  }
+
+  public Caller.Answer log(
+      String plate, String roll, String tcIn, String tcOut, Map<String, ?> camera) {
     return ok(
         producer.post(
             base + "/takes",
@@ -128,11 +133,11 @@ public final class Stage {
                 "plate",
                 plate,
                 "roll",
-                "A001",
+                roll,
                 "tcIn",
-                "01:00:00:00",
+                tcIn,
                 "tcOut",
-                "01:00:05:23",
+                tcOut,
                 "camera",
                 camera,
                 "notRead",

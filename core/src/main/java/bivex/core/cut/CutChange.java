@@ -431,8 +431,12 @@ public record CutChange(
         left.first(), left.after());
   }
 
-  /** In a line: what changed and by how much. */
-  public String said() {
+  /**
+   * In a line: what changed and by how much.
+   *
+   * @param rate of the cut
+   */
+  public String said(FrameRate rate) {
     List<String> out = new ArrayList<>();
     for (Kind k : kinds) {
       out.add(
@@ -443,7 +447,10 @@ public record CutChange(
             case MOVED, ORDER ->
                 moved == 0
                     ? k.words()
-                    : k.words() + ", " + frames(moved, "later in the cut", "earlier in the cut");
+                    : k.words()
+                        + Said.of(
+                            ", %.1f s %s in the cut",
+                            rate.seconds(Math.abs(moved)), moved > 0 ? "later" : "earlier");
             default -> k.words();
           });
     }

@@ -2,6 +2,7 @@ package bivex.core.cut;
 
 import bivex.core.time.FrameRate;
 import bivex.core.time.Timecode;
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -154,7 +155,7 @@ public record CutEvent(
 
   /** The same with a doubt more. */
   CutEvent doubted(String words) {
-    List<String> more = new java.util.ArrayList<>(doubts);
+    List<String> more = new ArrayList<>(doubts);
     more.add(words);
     return played(map, more);
   }

@@ -3,6 +3,7 @@ package bivex.core.cut;
 import bivex.core.Said;
 import bivex.core.time.FrameRate;
 import bivex.core.time.Timecode;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 
@@ -53,14 +54,34 @@ public record CutList(
     }
   }
 
-  /** What should be known before anything is taken from it; empty when nothing is. */
-  public String odd(FrameRate production) {
-    return rate.equals(production)
-        ? ""
-        : Said.of(
-            "it counts at %s fps, the production at %s: its frames are taken one for one, and last"
-                + " %.2f times as long",
-            rate.name(), production.name(), rate.fps() / production.fps());
+  /**
+   * What should be known before anything is taken from it; empty when nothing is.
+   *
+   * @param notRead takes whose labels cannot be read at the rate of the production
+   */
+  public String odd(FrameRate production, int notRead) {
+    List<String> out = new ArrayList<>();
+    if (!rate.equals(production)) {
+      out.add(
+          Said.of(
+              "it counts at %s fps, the production at %s: its frames are taken one for one, and"
+                  + " last %.2f times as long",
+              rate.name(), production.name(), rate.fps() / production.fps()));
+    }
+    if (notRead > 0) {
+      out.add(
+          Said.of(
+              "%s takes were logged when the production counted otherwise, and are not looked for",
+              notRead));
+    }
+    return String.join("; ", out);
+  }
+
+  /** The same with something that is known of the whole of it. */
+  public CutList told(String words) {
+    List<Passed> more = new ArrayList<>(passed);
+    more.add(0, new Passed(0, "", Why.KNOWN, words));
+    return new CutList(title, rate, start, events, more);
   }
 
   /** What is heard at a frame of the cut, by name; empty where the list has no sound there. */

@@ -1,5 +1,7 @@
 package bivex.core.cut;
 
+import java.util.Locale;
+
 /**
  * By what an event of a cut is known again, in its own cut and in the next, without its number,
  * which changes whenever something is put in before it.
@@ -37,6 +39,6 @@ public record EventKey(
 
   /** Roll, clip and file, for a look-up. */
   String source() {
-    return (roll + "\n" + clip + "\n" + file).toLowerCase(java.util.Locale.ROOT);
+    return (roll + "\n" + clip + "\n" + file).toLowerCase(Locale.ROOT);
   }
 }

@@ -34,9 +34,6 @@ public record Moments(List<MethodChoice> methods, List<OwnItem> own, List<String
   public static Moments moved(
       List<MethodChoice> methods, List<OwnItem> own, long earlier, int cutFrames) {
     List<String> told = new ArrayList<>();
-    if (earlier == 0) {
-      return new Moments(methods, own, told);
-    }
     List<MethodChoice> out = new ArrayList<>();
     for (MethodChoice c : methods) {
       out.add(
@@ -69,7 +66,7 @@ public record Moments(List<MethodChoice> methods, List<OwnItem> own, List<String
       if (p.place()) {
         long was = ((Number) raw.getOrDefault(p.key(), p.fallback())).longValue();
         long at = was + earlier;
-        if (was == 0) {
+        if (was == 0 && earlier != 0) {
           // It may be that frame of the plate, or whatever the cut begins with.
           told.add(
               Said.of(
@@ -80,10 +77,10 @@ public record Moments(List<MethodChoice> methods, List<OwnItem> own, List<String
           told.add(
               Said.of(
                   "%s: \"%s\" lies outside of the cut now and was left at %s", of, p.label(), was));
-        } else {
+        } else if (earlier != 0) {
           out.put(p.key(), at);
         }
-      } else if (p.kind() == Parameter.Kind.ZONES && raw.containsKey(p.key())) {
+      } else if (p.kind() == Parameter.Kind.ZONES && earlier != 0 && raw.containsKey(p.key())) {
         try {
           List<Zone> zones =
               Values.of(List.of(p), Map.of(p.key(), raw.get(p.key()))).zones(p.key());

@@ -141,12 +141,14 @@ public final class Preparation {
       why.add(bits + " bits: sixteen from here on, or the steps show when it is keyed and graded");
     }
     if (!why.isEmpty()) {
+      boolean known = groups || whole || why.size() > 1;
+      String to = "to single frames or a coding of single frames";
       out.add(
           new Step(
               Kind.FLATTEN,
-              bits != null && bits < 10 && !pushed
-                  ? "to single frames or a coding of single frames"
-                  : "to single frames or a coding of single frames, 10 bits or more",
+              !known
+                  ? "where frames hang on each other: " + to
+                  : bits != null && bits < 10 && !pushed ? to : to + ", 10 bits or more",
               String.join("; ", why)));
     }
   }

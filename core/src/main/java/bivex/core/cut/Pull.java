@@ -13,6 +13,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.OptionalLong;
 
 /**
  * Frames that are taken from a roll for a shot.
@@ -73,6 +74,48 @@ public record Pull(
         p.number(shot, p.pull().first()),
         p.number(shot, p.place(p.from()).floor()),
         shot + p.from());
+  }
+
+  /**
+   * Which frames of a clip lie under the first and the last frame.
+   *
+   * @param first of the clip, from 0; empty where it is not in it or not certain
+   * @param last of the clip
+   * @param why they are not certain; empty where they are
+   */
+  public record Shown(OptionalLong first, OptionalLong last, String why) {
+    private static Shown none(String why) {
+      return new Shown(OptionalLong.empty(), OptionalLong.empty(), why);
+    }
+  }
+
+  /**
+   * Which frames of a clip of its take can be shown: only where clip and take are equally long is
+   * it certain which is which.
+   *
+   * @param takeFrames frames of the take
+   * @param clipFrames frames of the clip; 0 where there is none
+   */
+  public Shown shown(long takeFrames, long clipFrames) {
+    if (clipFrames == 0) {
+      return Shown.none("no clip of the take is here");
+    }
+    if (clipFrames != takeFrames) {
+      return Shown.none(
+          Said.of(
+              "the clip here has %s frames, the take %s: its frames are not placed",
+              clipFrames, takeFrames));
+    }
+    return new Shown(within(use.from(), clipFrames), within(lastOfShot(), clipFrames), "");
+  }
+
+  private long lastOfShot() {
+    return use.from() + use.event().frames() - 1;
+  }
+
+  private OptionalLong within(long frameOfShot, long frames) {
+    long f = use.place(frameOfShot).floor();
+    return f >= 0 && f < frames ? OptionalLong.of(f) : OptionalLong.empty();
   }
 
   /** The list for whoever pulls, as a table. */

@@ -34,6 +34,15 @@ public record ReelSheet(List<Row> rows) {
     LOOK
   }
 
+  /** Which rows are wanted. */
+  public enum Show {
+    ALL,
+    /** What the cut changes, or what work comes with. */
+    CHANGED,
+    /** Where somebody must look. */
+    LOOK
+  }
+
   /**
    * A use of a shot.
    *
@@ -69,8 +78,13 @@ public record ReelSheet(List<Row> rows) {
       Next next,
       List<String> hands) {
     /** Whether it only stands elsewhere, as everything does behind a shot that grew. */
-    boolean onlyMoved() {
+    public boolean onlyMoved() {
       return kinds.equals(List.of(CutChange.Kind.MOVED)) && cost == null;
+    }
+
+    /** Whether its length may follow this cut: it is the first use, and it does not yet. */
+    public boolean mayFollow() {
+      return now != null && use == 1 && !follows;
     }
 
     /** Whether anybody who works on it must know. */
@@ -149,7 +163,7 @@ public record ReelSheet(List<Row> rows) {
         s,
         range,
         w.setting().cutFrames(),
-        change == null ? "" : change.said(),
+        change == null ? "" : change.said(w.setting().rate()),
         change == null ? List.of() : change.kinds(),
         follows,
         cost,
@@ -179,7 +193,7 @@ public record ReelSheet(List<Row> rows) {
         null,
         null,
         w.setting().cutFrames(),
-        c.said(),
+        c.said(w.setting().rate()),
         c.kinds(),
         false,
         c.use() > 1 ? null : w.gone(c),
@@ -283,12 +297,27 @@ public record ReelSheet(List<Row> rows) {
     return String.join(", ", out);
   }
 
-  /** Rows of somebody, or all where nobody is named. */
-  public List<Row> changedFor(String name) {
+  /**
+   * Some of the rows.
+   *
+   * @param who only those that concern somebody; empty for everybody
+   */
+  public List<Row> shown(Show show, String who) {
     return rows.stream()
-        .filter(Row::matters)
-        .filter(r -> name.isEmpty() || r.hands().contains(name))
+        .filter(
+            r ->
+                switch (show) {
+                  case ALL -> true;
+                  case CHANGED -> r.matters();
+                  case LOOK -> r.next() == Next.LOOK;
+                })
+        .filter(r -> who.isEmpty() || r.hands().contains(who))
         .toList();
+  }
+
+  /** Everybody whom it may concern, by name. */
+  public List<String> hands() {
+    return rows.stream().flatMap(r -> r.hands().stream()).distinct().sorted().toList();
   }
 
   /**
@@ -315,7 +344,7 @@ public record ReelSheet(List<Row> rows) {
             "what it means",
             "tell"),
         List.of(11, 12, 0, 7, 12, 22, 7, 7, 7, 7, 34, 14),
-        changedFor("").stream()
+        shown(Show.CHANGED, "").stream()
             .map(
                 r -> {
                   CutChange.Cost c = r.cost();

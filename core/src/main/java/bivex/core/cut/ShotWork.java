@@ -1,9 +1,13 @@
 package bivex.core.cut;
 
+import bivex.core.ItemKey;
 import bivex.core.method.Plan;
 import bivex.core.method.ShotSetting;
+import bivex.core.shot.Evidence;
 import bivex.core.time.FrameRange;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
 
 /**
  * What is known of an effect shot beside the cut.
@@ -13,7 +17,8 @@ import java.util.List;
  * @param title of it
  * @param setting numbers of its frames among it: those of the cut its length follows, or as planned
  * @param plan of it
- * @param followed as the cut has it that its length follows; null while it follows none
+ * @param followed as the cut has it that its length follows; null while it follows none, or has
+ *     another length than that
  * @param newest newest version; null while there is none
  * @param hands names of those who work on it
  */
@@ -26,6 +31,36 @@ public record ShotWork(
     ShotCut followed,
     Newest newest,
     List<String> hands) {
+  public ShotWork {
+    // Somebody gave it another length since, or its events were said to be something else.
+    followed = followed != null && followed.frames() == setting.cutFrames() ? followed : null;
+  }
+
+  /**
+   * Something that was said of a thing the shot owes.
+   *
+   * @param item its key
+   * @param by who said it
+   */
+  public record Hand(String item, Evidence.Kind kind, String by) {}
+
+  /**
+   * Who works on a shot, as far as that is known: who made its newest version, and who said
+   * something of its tasks.
+   *
+   * @param maker of the newest version; null while there is none
+   */
+  public static List<String> hands(String maker, List<Hand> said) {
+    Set<String> out = new LinkedHashSet<>();
+    if (maker != null) {
+      out.add(maker);
+    }
+    said.stream()
+        .filter(h -> ItemKey.of(h.item).task() && h.kind != Evidence.Kind.REOPENED)
+        .forEach(h -> out.add(h.by));
+    return List.copyOf(out);
+  }
+
   /**
    * The newest version.
    *

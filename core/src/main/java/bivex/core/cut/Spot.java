@@ -6,6 +6,7 @@ import bivex.core.method.OwnItem;
 import bivex.core.method.Plan;
 import bivex.core.method.Plan.SpanKind;
 import bivex.core.method.ShotSetting;
+import bivex.core.method.SoundKind;
 import bivex.core.shoot.EditList;
 import bivex.core.tally.Sheets;
 import bivex.core.time.FrameRange;
@@ -29,49 +30,18 @@ import java.util.Set;
  * @param kind what is looked for: a hard hit, a move-by, ambience, voice, foley
  * @param inCut whether it lies within the frames the cut shows
  */
-public record Spot(String key, int frame, int frames, String what, Kind kind, boolean inCut) {
+public record Spot(String key, int frame, int frames, String what, SoundKind kind, boolean inCut) {
   /** Spans whose note says how they go; of others it is a measure of the picture. */
   private static final Set<SpanKind> TOLD = Set.of(SpanKind.MOVE, SpanKind.RETIME, SpanKind.FADE);
-
-  /** What is looked for; the same words as of a sound one owes oneself. */
-  public enum Kind {
-    HIT("hard hit"),
-    MOVE_BY("move-by"),
-    AMBIENCE("ambience"),
-    VOICE("voice"),
-    FOLEY("foley"),
-    SILENCE("silence");
-
-    private final String words;
-
-    Kind(String words) {
-      this.words = words;
-    }
-
-    public String words() {
-      return words;
-    }
-
-    static Kind of(String words) {
-      for (Kind k : values()) {
-        if (k.words.equals(words)) {
-          return k;
-        }
-      }
-      return FOLEY;
-    }
-  }
 
   /**
    * All of a shot in order.
    *
    * @param setting the plan was derived with
    * @param own things of one's own, the sounds among them
-   * @param shown numbers of the frames the cut shows; null while no cut is there
+   * @param cut numbers of the frames the cut shows
    */
-  public static List<Spot> of(Plan plan, ShotSetting setting, List<OwnItem> own, FrameRange shown) {
-    FrameRange cut =
-        shown == null ? new FrameRange(setting.firstFrame(), setting.cutFrames()) : shown;
+  static List<Spot> of(Plan plan, ShotSetting setting, List<OwnItem> own, FrameRange cut) {
     Map<String, Spot> out = new LinkedHashMap<>();
     for (Plan.Layer l : plan.layers()) {
       for (Plan.Span s : l.spans()) {
@@ -80,17 +50,9 @@ public record Spot(String key, int frame, int frames, String what, Kind kind, bo
     }
     for (OwnItem i : own) {
       if (i.kind() == OwnItem.Kind.SOUND) {
-        int at = setting.firstFrame() + ((Number) i.values().getOrDefault("frame", 0)).intValue();
-        Kind kind = Kind.of(String.valueOf(i.values().getOrDefault("sound", Kind.HIT.words)));
-        put(
-            out,
-            new Spot(
-                i.key(),
-                at,
-                0,
-                i.words().isEmpty() ? i.label() : i.label() + ": " + i.words(),
-                kind,
-                within(cut, at)));
+        OwnItem.AsSound heard = i.asSound();
+        int at = setting.firstFrame() + heard.frame();
+        put(out, new Spot(i.key(), at, 0, heard.what(), heard.kind(), within(cut, at)));
       }
     }
     return out.values().stream().sorted(Comparator.comparingInt(Spot::frame)).toList();
@@ -105,28 +67,41 @@ public record Spot(String key, int frame, int frames, String what, Kind kind, bo
     int length = s.last() - s.first() + 1;
     switch (s.kind()) {
       case STREAK -> {
-        put(out, spot(l, s, "dash", s.first(), length, l.label() + ": dashes", Kind.MOVE_BY, cut));
-        put(out, spot(l, s, "arrive", s.last() + 1, 0, l.label() + ": arrives", Kind.HIT, cut));
+        put(
+            out,
+            spot(l, s, "dash", s.first(), length, l.label() + ": dashes", SoundKind.MOVE_BY, cut));
+        put(
+            out,
+            spot(l, s, "arrive", s.last() + 1, 0, l.label() + ": arrives", SoundKind.HIT, cut));
       }
       case MOVE -> {
-        put(out, spot(l, s, "move", s.first(), length, l.label() + ": moves", Kind.MOVE_BY, cut));
-        put(out, spot(l, s, "rest", s.last() + 1, 0, l.label() + ": comes to rest", Kind.HIT, cut));
+        put(
+            out,
+            spot(l, s, "move", s.first(), length, l.label() + ": moves", SoundKind.MOVE_BY, cut));
+        put(
+            out,
+            spot(l, s, "rest", s.last() + 1, 0, l.label() + ": comes to rest", SoundKind.HIT, cut));
       }
       case RETIME ->
-          put(out, spot(l, s, "ramp", s.first(), length, l.label() + ": ramp", Kind.MOVE_BY, cut));
+          put(
+              out,
+              spot(l, s, "ramp", s.first(), length, l.label() + ": ramp", SoundKind.MOVE_BY, cut));
       case FADE ->
           put(
               out,
-              spot(l, s, "fade", s.first(), length, l.label() + ": fades", Kind.AMBIENCE, cut));
+              spot(
+                  l, s, "fade", s.first(), length, l.label() + ": fades", SoundKind.AMBIENCE, cut));
       case HOLD ->
-          put(out, spot(l, s, "stop", s.first(), length, l.label() + ": stops", Kind.SILENCE, cut));
+          put(
+              out,
+              spot(l, s, "stop", s.first(), length, l.label() + ": stops", SoundKind.SILENCE, cut));
       case PRESENT -> {
         // What is there throughout is no moment.
         if (s.first() > setting.firstFrame()) {
-          put(out, spot(l, s, "come", s.first(), 0, l.label() + ": comes", Kind.HIT, cut));
+          put(out, spot(l, s, "come", s.first(), 0, l.label() + ": comes", SoundKind.HIT, cut));
         }
         if (s.last() < setting.lastFrame()) {
-          put(out, spot(l, s, "go", s.last() + 1, 0, l.label() + ": goes", Kind.HIT, cut));
+          put(out, spot(l, s, "go", s.last() + 1, 0, l.label() + ": goes", SoundKind.HIT, cut));
         }
       }
       case EMPTY, CROSSING -> {
@@ -142,7 +117,7 @@ public record Spot(String key, int frame, int frames, String what, Kind kind, bo
       int frame,
       int frames,
       String what,
-      Kind kind,
+      SoundKind kind,
       FrameRange cut) {
     long before =
         l.spans().stream().filter(x -> x.kind() == s.kind() && x.first() < s.first()).count();
@@ -163,8 +138,8 @@ public record Spot(String key, int frame, int frames, String what, Kind kind, bo
     return frame >= cut.first() && frame <= cut.last();
   }
 
-  /** Length that is wanted of the sound, with what goes before and after it, s. */
-  public double seconds(ShotSetting setting) {
+  /** How long it goes on, s; 0 for a single moment. */
+  double seconds(ShotSetting setting) {
     return setting.rate().seconds(frames);
   }
 
@@ -184,25 +159,63 @@ public record Spot(String key, int frame, int frames, String what, Kind kind, bo
   }
 
   /**
-   * A moment as a list has it.
+   * What somebody said of the sound of a moment.
    *
-   * @param code of the shot
-   * @param at label in the cut; empty while no cut is there
-   * @param there what the cut itself has to be heard there; may be empty
-   * @param source where the sound comes from; may be empty
+   * @param source where it comes from; may be empty
    * @param licence it is used under; may be empty
    * @param who finds or makes it; may be empty
    */
+  public record Word(String source, String licence, String who, boolean done) {
+    public static final Word NONE = new Word("", "", "", false);
+  }
+
+  /**
+   * A moment as a list has it.
+   *
+   * @param shot id
+   * @param code of the shot
+   * @param seconds it goes on; 0 for a single moment
+   * @param frame of the cut, from its first as 0
+   * @param at label in the cut
+   * @param there what the cut itself has to be heard there; may be empty
+   */
   public record Line(
+      String shot,
       String code,
       Spot spot,
       double seconds,
-      String at,
+      long frame,
+      Timecode at,
       String there,
-      String source,
-      String licence,
-      String who,
-      boolean done) {}
+      Word word) {}
+
+  /**
+   * Moments of a row of the reel sheet; of a shot's second use and of one that is gone there are
+   * none.
+   *
+   * @param words what was said, by the key of the moment
+   */
+  public static List<Line> lines(
+      ReelSheet.Row row, CutList cut, ShotWork work, List<OwnItem> own, Map<String, Word> words) {
+    if (row.now() == null || row.use() > 1) {
+      return List.of();
+    }
+    return of(work.plan(), work.setting(), own, row.range()).stream()
+        .map(
+            s -> {
+              long frame = row.now().record() + s.frame - row.range().first();
+              return new Line(
+                  row.shot(),
+                  row.code(),
+                  s,
+                  s.seconds(work.setting()),
+                  frame,
+                  cut.start().plus(frame),
+                  String.join(", ", cut.heard(frame)),
+                  words.getOrDefault(s.key, Word.NONE));
+            })
+        .toList();
+  }
 
   /** The spotting list. */
   public static Sheets.Table table(String title, List<Line> lines) {
@@ -225,39 +238,37 @@ public record Spot(String key, int frame, int frames, String what, Kind kind, bo
             .map(
                 l ->
                     List.of(
-                        l.at,
+                        l.at.label(),
                         l.code,
                         String.valueOf(l.spot.frame),
                         l.spot.what + (l.spot.inCut ? "" : " (outside of the cut)"),
                         l.spot.kind.words(),
-                        l.spot.frames == 0 ? "" : Said.of("%.2f", l.seconds),
+                        l.seconds == 0 ? "" : Said.of("%.2f", l.seconds),
                         l.there,
-                        l.source,
-                        l.licence,
-                        l.who,
-                        l.done ? "yes" : ""))
+                        l.word.source,
+                        l.word.licence,
+                        l.word.who,
+                        l.word.done ? "yes" : ""))
             .toList(),
         Said.of(
             "%s moments, %s of them done",
-            lines.size(), lines.stream().filter(Line::done).count()));
+            lines.size(), lines.stream().filter(l -> l.word.done).count()));
   }
 
   /**
    * The same as markers on one long event of the length of the cut, for programs.
    *
-   * @param lines of which those without a place in the cut are left out
+   * @param lines of which those outside of the cut are left out
    */
   public static EditList markers(String title, CutList cut, List<Line> lines) {
     long end = cut.events().stream().mapToLong(CutEvent::end).max().orElse(1);
     List<EditList.Mark> marks =
         lines.stream()
-            .filter(l -> l.spot.inCut && !l.at.isEmpty())
+            .filter(l -> l.spot.inCut && l.frame >= 0 && l.frame < end)
             .map(
                 l ->
                     new EditList.Mark(
-                        Timecode.parse(l.at, cut.rate()).minus(cut.start()),
-                        l.code + " " + l.spot.kind.words() + ": " + l.spot.what))
-            .filter(m -> m.frame() >= 0 && m.frame() < end)
+                        l.frame, l.code + " " + l.spot.kind.words() + ": " + l.spot.what))
             .toList();
     return new EditList(
         title,

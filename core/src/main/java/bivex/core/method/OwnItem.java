@@ -138,11 +138,7 @@ public record OwnItem(
             100_000,
             0,
             "counted from its first, 0"),
-        Parameter.choice(
-            "sound",
-            "Kind",
-            List.of("hard hit", "move-by", "ambience", "voice", "foley", "silence"),
-            "how it is found or made"));
+        Parameter.choice("sound", "Kind", SoundKind.all(), "how it is found or made"));
 
     private final String label;
     private final String group;
@@ -229,6 +225,22 @@ public record OwnItem(
   /** The numbers it stands with. */
   Values numbers() {
     return Values.of(kind.parameters, values);
+  }
+
+  /**
+   * When and what is heard.
+   *
+   * @param frame of the cut, from 0
+   */
+  public record AsSound(int frame, SoundKind kind, String what) {}
+
+  /** Of a sound. */
+  public AsSound asSound() {
+    Values v = numbers();
+    return new AsSound(
+        v.whole("frame"),
+        SoundKind.of(v.word("sound")),
+        words.isEmpty() ? label : label + ": " + words);
   }
 
   /**

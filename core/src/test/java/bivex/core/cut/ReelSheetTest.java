@@ -20,6 +20,7 @@ import bivex.core.method.MethodChoice;
 import bivex.core.method.OwnItem;
 import bivex.core.method.Plan;
 import bivex.core.method.ShotSetting;
+import bivex.core.method.SoundKind;
 import bivex.core.parameter.Parameter;
 import bivex.core.plate.Zone;
 import bivex.core.shoot.CameraData;
@@ -249,6 +250,49 @@ class ReelSheetTest {
         .collect(Collectors.toSet());
   }
 
+  /** Behind a shot that grew everything stands elsewhere; nobody needs to be told of that. */
+  @Test
+  void whatOnlyMovedIsCountedAndNotTold() {
+    Recognition known = known(30);
+    List<ShotCut> before = shots(closed(reel(30)), known);
+    Map<String, Standing> all = standings(30);
+    before.forEach(s -> all.get(s.shot()).followed = s);
+    List<CutEvent> now = reel(30);
+    now.set(0, trimmed(now.get(0), 0, 12));
+    ReelSheet sheet = ReelSheet.of(START, shots(closed(now), known), before, work(all));
+    assertThat(sheet.total(Costs.UNKNOWN).changed()).isEqualTo(1);
+    assertThat(sheet.total(Costs.UNKNOWN).moved()).isEqualTo(29);
+    assertThat(sheet.shown(ReelSheet.Show.CHANGED, "")).extracting(Row::shot).containsExactly("s0");
+    assertThat(sheet.shown(ReelSheet.Show.ALL, "piotr")).hasSize(30);
+    assertThat(sheet.shown(ReelSheet.Show.ALL, "somebody else")).isEmpty();
+  }
+
+  /** A cut that only ends earlier moves nothing; a moment that it cuts off is told. */
+  @Test
+  void aMomentThatIsCutOffIsTold() {
+    List<MethodChoice> chosen = List.of(new MethodChoice("B4", Map.of("landFrame", 80), ""));
+    assertThat(Moments.moved(chosen, List.of(), 0, 96).told()).isEmpty();
+    Moments cut = Moments.moved(chosen, List.of(), 0, 70);
+    assertThat(cut.methods()).isEqualTo(chosen);
+    assertThat(cut.told()).singleElement().asString().contains("was left at 80");
+  }
+
+  @Test
+  void cutsAreComparedWithinTheirReel() {
+    Reels reels =
+        new Reels(
+            List.of(
+                new Reels.Ref("a", "R1"),
+                new Reels.Ref("b", "R2"),
+                new Reels.Ref("c", "r1"),
+                new Reels.Ref("d", "")));
+    assertThat(reels.newest()).containsExactly("d", "c", "b");
+    assertThat(reels.before("c")).isEqualTo("a");
+    assertThat(reels.before("b")).isNull();
+    assertThat(reels.current("a")).isFalse();
+    assertThat(reels.current("c")).isTrue();
+  }
+
   /** Edges of every part are those they were at every frame of the plate. */
   @Test
   void zonesStayOnTheFramesOfThePlate() {
@@ -421,7 +465,7 @@ class ReelSheetTest {
     assertThat(all).extracting(Spot::frame).isSorted();
     Spot dash = all.stream().filter(s -> s.key().endsWith(":dash")).findFirst().orElseThrow();
     assertThat(dash.frame()).as("the frame after it leaves").isEqualTo(1032);
-    assertThat(dash.kind()).isEqualTo(Spot.Kind.MOVE_BY);
+    assertThat(dash.kind()).isEqualTo(SoundKind.MOVE_BY);
     assertThat(all).anyMatch(s -> s.key().equals(own.key()) && s.frame() == 1081);
     // A cut that ends before the slam has it no more, and says so.
     assertThat(Spot.of(plan, setting, List.of(own), new FrameRange(1001, 70)))

@@ -265,7 +265,7 @@ class ShotCutTest {
     assertThat(of(all, 2).kinds()).containsExactly(Kind.TAIL);
     assertThat(of(all, 2).tail()).isEqualTo(-9);
     assertThat(of(all, 3).kinds()).containsExactly(Kind.SLIPPED);
-    assertThat(of(all, 3).said()).isEqualTo("5 frames slipped to a later place");
+    assertThat(of(all, 3).said(RATE)).isEqualTo("5 frames slipped to a later place");
     assertThat(of(all, 4).kinds()).containsExactly(Kind.HEAD, Kind.TAIL);
     assertThat(of(all, 5).kinds()).containsExactly(Kind.OTHER_TAKE);
     assertThat(of(all, 6).kinds()).containsExactly(Kind.OTHER_SPEED);

@@ -4,9 +4,9 @@ import bivex.core.InvalidInput;
 import bivex.core.cut.CutList;
 import bivex.core.cut.Recognition;
 import bivex.core.cut.ReelSheet;
+import bivex.core.cut.Reels;
 import bivex.core.cut.ShotCut;
 import bivex.core.cut.ShotWork;
-import bivex.core.shot.Evidence;
 import bivex.core.time.FrameRate;
 import bivex.core.time.Timecode;
 import bivex.server.access.Member;
@@ -29,23 +29,19 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /** What the cuts of a production say of its effect shots, worked out by the core. */
 @Component
 public class CutBook {
-  private static final Logger LOG = LoggerFactory.getLogger(CutBook.class);
-
   /** Lists are small; these are a few MB. */
   private final Cache<String, CutList> lists = Caffeine.newBuilder().maximumSize(40).build();
 
@@ -96,6 +92,9 @@ public class CutBook {
     private final List<Cut> all;
     private final List<CutWord> said;
     private final Map<UUID, Read> read = new HashMap<>();
+    private final Map<UUID, ReelSheet> sheets = new HashMap<>();
+    private final Reels reels;
+    private int notRead;
     private Map<String, ShotWork> work;
 
     private Reading(Member me) {
@@ -106,6 +105,7 @@ public class CutBook {
           all.isEmpty()
               ? List.of()
               : words.findByCutIdInOrderBySaidAt(all.stream().map(c -> c.id).toList());
+      reels = new Reels(all.stream().map(Cut::ref).toList());
       known = new Recognition(knownTakes(), knownShots());
     }
 
@@ -127,7 +127,8 @@ public class CutBook {
                   t.frames(),
                   t.picked()));
         } catch (InvalidInput e) {
-          LOG.debug("a take logged at another rate is not looked for in cuts: {}", e.getMessage());
+          // Logged when the production counted otherwise: it is told, and not looked for.
+          notRead++;
         }
       }
       return out;
@@ -153,9 +154,18 @@ public class CutBook {
       return known;
     }
 
-    /** All cuts of the production, oldest first. */
-    public List<Cut> cuts() {
-      return all;
+    /** Takes whose labels cannot be read at the rate of the production. */
+    public int notRead() {
+      return notRead;
+    }
+
+    /** The newest cut of each reel, by the names of the reels. */
+    public List<Cut> newest() {
+      return reels.newest().stream().map(this::cut).toList();
+    }
+
+    private Cut cut(String id) {
+      return all.stream().filter(c -> c.id.toString().equals(id)).findFirst().orElseThrow();
     }
 
     public List<ShotBook.Page> pages() {
@@ -169,12 +179,14 @@ public class CutBook {
         return had;
       }
       CutList list = list(cut);
-      int at = all.stream().map(c -> c.id).toList().indexOf(cut.id);
-      Set<UUID> upTo =
-          all.stream()
-              .limit(at < 0 ? all.size() : at + 1L)
-              .map(c -> c.id)
-              .collect(Collectors.toSet());
+      // Words of later cuts are of later cuts.
+      Set<UUID> upTo = new HashSet<>();
+      for (Cut c : all) {
+        upTo.add(c.id);
+        if (c.id.equals(cut.id)) {
+          break;
+        }
+      }
       List<Recognition.Recognised> what =
           known.of(
               list,
@@ -186,16 +198,8 @@ public class CutBook {
 
     /** The cut of the same reel before; null where there is none. */
     public Read before(Cut cut) {
-      Cut last = null;
-      for (Cut c : all) {
-        if (c.id.equals(cut.id)) {
-          break;
-        }
-        if (c.reel.equalsIgnoreCase(cut.reel)) {
-          last = c;
-        }
-      }
-      return last == null ? null : of(last);
+      String before = reels.before(cut.id.toString());
+      return before == null ? null : of(cut(before));
     }
 
     /** What is known of each shot beside the cut, by its id. */
@@ -214,13 +218,8 @@ public class CutBook {
 
     private ShotWork work(ShotBook.Page p, Versions.Standing v) {
       Shot s = p.shot();
-      Set<String> hands = new LinkedHashSet<>();
-      if (v != null) {
-        hands.add(v.uploadedBy());
-      }
-      p.evidence().stream()
-          .filter(e -> e.item.startsWith("task:") && e.kind != Evidence.Kind.REOPENED)
-          .forEach(e -> hands.add(e.saidBy));
+      List<ShotWork.Hand> said =
+          p.evidence().stream().map(e -> new ShotWork.Hand(e.item, e.kind, e.saidBy)).toList();
       return new ShotWork(
           s.id.toString(),
           s.code,
@@ -232,7 +231,7 @@ public class CutBook {
               ? null
               : new ShotWork.Newest(
                   v.number(), v.place().range(v.frames()), v.place().sure(), v.place(s).same()),
-          List.copyOf(hands));
+          ShotWork.hands(v == null ? null : v.uploadedBy(), said));
     }
 
     /** A shot as the cut has it that its length follows; null while it follows none. */
@@ -248,17 +247,22 @@ public class CutBook {
                   of(c).shots().stream()
                       .filter(x -> x.shot().equals(s.id.toString()) && x.use() == 1)
                       .findFirst())
-          // Somebody gave it another length since, or its events were said to be something else.
-          .filter(x -> x.frames() == s.cutFrames)
           .orElse(null);
     }
 
     /** A cut as a sheet, with what it changes against the one before. */
-    public ReelSheet sheet(Cut cut) {
+    public synchronized ReelSheet sheet(Cut cut) {
+      ReelSheet had = sheets.get(cut.id);
+      if (had != null) {
+        return had;
+      }
       Read now = of(cut);
       Read before = before(cut);
-      return ReelSheet.of(
-          now.list().start(), now.shots(), before == null ? null : before.shots(), work());
+      ReelSheet made =
+          ReelSheet.of(
+              now.list().start(), now.shots(), before == null ? null : before.shots(), work());
+      sheets.put(cut.id, made);
+      return made;
     }
   }
 
@@ -286,7 +290,8 @@ public class CutBook {
   /** What was read at a stamp of the production; nobody changes anything of it. */
   private record Kept(long stamp, Reading reading) {}
 
-  private CutList list(Cut cut) {
+  /** A cut as its file tells it. */
+  public CutList list(Cut cut) {
     return lists.get(
         cut.hash + " " + cut.rate,
         k -> {

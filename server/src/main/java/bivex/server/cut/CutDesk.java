@@ -1,6 +1,7 @@
 package bivex.server.cut;
 
 import bivex.core.InvalidInput;
+import bivex.core.cut.CutEvent;
 import bivex.core.cut.EventKey;
 import bivex.core.cut.Moments;
 import bivex.core.cut.ShotCut;
@@ -40,7 +41,6 @@ public class CutDesk {
   private final Cuts cuts;
   private final CutWords words;
   private final CutBook book;
-  private final CutSheets sheets;
   private final Shots shots;
   private final TakeEntries takes;
   private final Intake intake;
@@ -51,7 +51,6 @@ public class CutDesk {
       Cuts cuts,
       CutWords words,
       CutBook book,
-      CutSheets sheets,
       Shots shots,
       TakeEntries takes,
       Intake intake,
@@ -60,7 +59,6 @@ public class CutDesk {
     this.cuts = cuts;
     this.words = words;
     this.book = book;
-    this.sheets = sheets;
     this.shots = shots;
     this.takes = takes;
     this.intake = intake;
@@ -96,8 +94,12 @@ public class CutDesk {
    */
   public record Followed(int shots, List<String> told) {}
 
-  /** Takes in a cut; its file is kept as it came. */
-  public CutSheets.CutView take(Member me, InputStream in, NewCut of) throws IOException {
+  /**
+   * Takes in a cut; its file is kept as it came.
+   *
+   * @return its id
+   */
+  public UUID take(Member me, InputStream in, NewCut of) throws IOException {
     String name = InvalidInput.title("name", of.name());
     String reel = InvalidInput.words("reel", of.reel());
     if (reel.length() > 40) {
@@ -133,16 +135,15 @@ public class CutDesk {
           cuts.saveAndFlush(c);
           journal.record(
               me, "brought in the cut", "cut", c.id.toString(), c.name, Journal.Touches.NOTHING);
-          return sheets.view(me, c, book.reading(me));
+          return c.id;
         });
   }
 
   /** Takes a cut away that no length follows; its answers go with it. */
   @Transactional
-  public List<CutSheets.CutLine> remove(UUID cut, Member me) {
+  public void remove(UUID cut, Member me) {
     Cut c = cuts.require(cut, me.productionId());
-    if (shots.findByProductionIdOrderByCode(me.productionId()).stream()
-        .anyMatch(s -> c.id.equals(s.cutId))) {
+    if (shots.existsByCutId(c.id)) {
       throw new InvalidInput("cut", "has shots whose length follows it, and stays");
     }
     words.deleteAll(words.findByCutIdInOrderBySaidAt(List.of(c.id)));
@@ -150,28 +151,28 @@ public class CutDesk {
     cuts.flush();
     journal.record(
         me, "took away the cut", "cut", c.id.toString(), c.name, Journal.Touches.NOTHING);
-    return sheets.all(me);
   }
 
   /** Says what an event is; the newest word counts. */
   @Transactional
-  public CutSheets.CutView say(UUID cut, Member me, NewCutWord in) {
+  public void say(UUID cut, Member me, NewCutWord in) {
     Cut c = cuts.require(cut, me.productionId());
-    CutBook.Read read = book.reading(me).of(c);
-    if (in.event() == null || in.event() < 0 || in.event() >= read.all().size()) {
+    List<CutEvent> events = book.list(c).pictures();
+    if (in.event() == null || in.event() < 0 || in.event() >= events.size()) {
       throw new InvalidInput("event", "is none of this cut");
     }
+    CutEvent event = events.get(in.event());
     UUID id = Objects.requireNonNullElseGet(in.id(), UUID::randomUUID);
     if (!words.existsById(id)) {
       CutWord w = new CutWord();
       w.id = id;
       w.cutId = c.id;
-      w.of(EventKey.of(read.all().get(in.event()).event()));
+      w.of(EventKey.of(event));
       if (in.take() != null) {
         TakeEntry t =
             takes
-                .findById(in.take())
-                .filter(x -> x.productionId.equals(me.productionId()))
+                .one(me.productionId(), in.take())
+                .map(TakeEntries.Called::take)
                 .orElseThrow(() -> new InvalidInput("take", "is none of this production"));
         w.takeId = t.id;
         w.shotId = in.shot() == null ? t.shotId : in.shot();
@@ -190,10 +191,9 @@ public class CutDesk {
           "said what an event is in",
           "cut",
           c.id.toString(),
-          c.name + ", " + read.all().get(in.event()).event().called(),
+          c.name + ", " + event.called(),
           Journal.Touches.NOTHING);
     }
-    return sheets.view(me, c, book.reading(me));
   }
 
   /**

@@ -3,7 +3,6 @@ package bivex.server.cut;
 import bivex.core.cut.Preparation;
 import bivex.core.cut.Pull;
 import bivex.core.cut.ReelSheet;
-import bivex.core.cut.ShotCut;
 import bivex.core.cut.ShotWork;
 import bivex.core.cut.Spot;
 import bivex.core.shoot.EditList;
@@ -34,8 +33,12 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Base64;
 import java.util.List;
+import java.util.Map;
 import java.util.NoSuchElementException;
+import java.util.OptionalLong;
 import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import javax.imageio.ImageIO;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Component;
@@ -182,53 +185,46 @@ class CutPapers {
             .findFirst()
             .orElseThrow(() -> new NoSuchElementException("There is no such shot in this cut."));
     ShotWork work = r.work().get(row.shot());
-    List<TakeClip> all = clips.findByProductionIdOrderByAddedAt(me.productionId());
-    List<Plate> plates = new ArrayList<>();
-    for (Pull p : Pull.of(rows, r.known())) {
-      if (row.now().plates().contains(p.use())) {
-        plates.add(plate(p, work, all));
-      }
-    }
-    return new Turnover(c, row, work, plates);
+    List<Pull> pulls =
+        Pull.of(rows, r.known()).stream()
+            .filter(p -> row.now().plates().stream().anyMatch(u -> u == p.use()))
+            .toList();
+    List<UUID> used =
+        pulls.stream()
+            .map(p -> p.use().take())
+            .filter(t -> !t.isEmpty())
+            .map(UUID::fromString)
+            .toList();
+    Map<String, TakeEntry> taken =
+        takes.findAllById(used).stream()
+            .collect(Collectors.toMap(t -> t.id.toString(), Function.identity()));
+    // Of two clips of a take the later one.
+    Map<String, TakeClip> shown =
+        clips.findByTakeIdInOrderByAddedAt(used).stream()
+            .collect(Collectors.toMap(x -> x.takeId.toString(), Function.identity(), (x, y) -> y));
+    return new Turnover(
+        c,
+        row,
+        work,
+        pulls.stream()
+            .map(p -> plate(p, work, taken.get(p.use().take()), shown.get(p.use().take())))
+            .toList());
   }
 
-  private Plate plate(Pull p, ShotWork work, List<TakeClip> all) {
-    ShotCut.PlateUse use = p.use();
-    TakeEntry take =
-        use.take().isEmpty() ? null : takes.findById(UUID.fromString(use.take())).orElse(null);
-    List<Preparation.Step> steps =
+  private static Plate plate(Pull p, ShotWork work, TakeEntry take, TakeClip clip) {
+    long frames = take == null ? 0 : take.frames;
+    Pull.Shown s = p.shown(frames, clip == null ? 0 : clip.frames);
+    return new Plate(
+        p,
         Preparation.of(
-            use,
-            take == null ? 0 : take.frames,
-            take == null ? null : take.camera,
-            work.plan(),
-            work.setting());
-    TakeClip clip =
-        take == null
-            ? null
-            : all.stream().filter(x -> x.takeId.equals(take.id)).reduce((a, b) -> b).orElse(null);
-    if (clip == null) {
-      return new Plate(p, steps, null, null, "no clip of the take is here");
-    }
-    if (clip.frames != take.frames) {
-      return new Plate(
-          p,
-          steps,
-          null,
-          null,
-          "the clip here has "
-              + clip.frames
-              + " frames, the take "
-              + take.frames
-              + ": its frames are not placed");
-    }
-    long first = use.place(use.from()).floor();
-    long last = use.place(use.from() + use.event().frames() - 1).floor();
-    return new Plate(p, steps, wanted(clip, first), wanted(clip, last), "");
+            p.use(), frames, take == null ? null : take.camera, work.plan(), work.setting()),
+        wanted(clip, s.first()),
+        wanted(clip, s.last()),
+        s.why());
   }
 
-  private static Wanted wanted(TakeClip clip, long frame) {
-    return frame < 0 || frame >= clip.frames ? null : new Wanted(clip, frame);
+  private static Wanted wanted(TakeClip clip, OptionalLong frame) {
+    return frame.isEmpty() ? null : new Wanted(clip, frame.getAsLong());
   }
 
   /** A small picture as a data address; empty where there is none. */

@@ -34,7 +34,11 @@ public final class CutReader {
     }
     TURN.lock();
     try {
-      return read(text(bytes), rate);
+      String unicode = unicode(bytes);
+      return unicode != null
+          ? read(unicode, rate)
+          : read(new String(bytes, Charset.forName("windows-1252")), rate)
+              .told("its letters are in no Unicode: read as Windows-1252, some may be others");
     } finally {
       TURN.unlock();
     }
@@ -59,8 +63,8 @@ public final class CutReader {
     return out;
   }
 
-  /** Letters of a list: Unicode, or as older programs write them, of which no byte is lost. */
-  private static String text(byte[] bytes) {
+  /** Letters of a list in Unicode; null where they are written as older programs do. */
+  private static String unicode(byte[] bytes) {
     if (bytes.length > 1 && (bytes[0] & 0xff) == 0xff && (bytes[1] & 0xff) == 0xfe
         || bytes.length > 1 && (bytes[0] & 0xff) == 0xfe && (bytes[1] & 0xff) == 0xff) {
       return new String(bytes, StandardCharsets.UTF_16);
@@ -74,7 +78,7 @@ public final class CutReader {
       String s = StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(bytes)).toString();
       return s.startsWith("\uFEFF") ? s.substring(1) : s;
     } catch (CharacterCodingException e) {
-      return new String(bytes, Charset.forName("windows-1252"));
+      return null;
     }
   }
 }

@@ -6,6 +6,7 @@ import static bivex.core.crew.Role.FLOOR;
 import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.core.cut.Recognition;
+import bivex.core.cut.ReelSheet;
 import bivex.server.access.Allowed;
 import bivex.server.access.Derived;
 import bivex.server.access.Member;
@@ -72,10 +73,13 @@ public class CutResource {
       @RequestParam(value = "rate", required = false) String rate)
       throws IOException {
     try (InputStream in = file.getInputStream()) {
-      return desk.take(
-          me,
-          in,
-          new CutDesk.NewCut(name, reel, madeOn, madeBy, note, rate, file.getOriginalFilename()));
+      UUID cut =
+          desk.take(
+              me,
+              in,
+              new CutDesk.NewCut(
+                  name, reel, madeOn, madeBy, note, rate, file.getOriginalFilename()));
+      return sheets.view(cut, me);
     }
   }
 
@@ -99,7 +103,8 @@ public class CutResource {
   @DeleteMapping("/cuts/{cut}")
   @Allowed({PRODUCER, COORDINATOR})
   public List<CutSheets.CutLine> remove(@PathVariable UUID cut, Member me) {
-    return desk.remove(cut, me);
+    desk.remove(cut, me);
+    return sheets.all(me);
   }
 
   /** Events of a cut by how they were recognised. */
@@ -120,7 +125,8 @@ public class CutResource {
   @Allowed({PRODUCER, COORDINATOR, ARTIST})
   public CutSheets.CutView say(
       @PathVariable UUID cut, Member me, @RequestBody CutDesk.NewCutWord in) {
-    return desk.say(cut, me, in);
+    desk.say(cut, me, in);
+    return sheets.view(cut, me);
   }
 
   /** The reel sheet of a cut. */
@@ -130,7 +136,7 @@ public class CutResource {
   public CutSheets.SheetPage sheet(
       @PathVariable UUID cut,
       Member me,
-      @RequestParam(required = false) CutSheets.Show show,
+      @RequestParam(required = false) ReelSheet.Show show,
       @RequestParam(required = false) String who,
       @RequestParam(defaultValue = "0") int page,
       @RequestParam(defaultValue = "100") int size) {

@@ -9,6 +9,7 @@ import bivex.core.cut.Preparation;
 import bivex.core.cut.Pull;
 import bivex.core.cut.Recognition;
 import bivex.core.cut.ReelSheet;
+import bivex.core.cut.Reels;
 import bivex.core.cut.ShotCut;
 import bivex.core.cut.ShotWork;
 import bivex.core.shoot.CameraData;
@@ -23,9 +24,10 @@ import bivex.server.keep.TakeEntry;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -162,6 +164,7 @@ public class CutSheets {
    *
    * @param numbers of its frames, first and last
    * @param changed against the cut before, in words
+   * @param moved whether it only stands elsewhere
    */
   public record SheetRow(
       UUID shot,
@@ -173,8 +176,9 @@ public class CutSheets {
       String numbers,
       int planned,
       String changed,
-      List<CutChange.Kind> kinds,
+      boolean moved,
       boolean follows,
+      boolean mayFollow,
       CutChange.Cost cost,
       List<String> advice,
       ReelSheet.Next next,
@@ -188,28 +192,23 @@ public class CutSheets {
 
   public record EventPage(List<EventLine> events, int total, boolean more) {}
 
-  /** Which rows of a sheet are wanted. */
-  public enum Show {
-    ALL,
-    /** What the cut changes, or what work comes with. */
-    CHANGED,
-    /** Where somebody must look. */
-    LOOK
-  }
-
   @Transactional(readOnly = true)
   public List<CutLine> all(Member me) {
     List<Cut> all = cuts.findByProductionIdOrderByAddedAt(me.productionId());
+    Reels reels = new Reels(all.stream().map(Cut::ref).toList());
     Map<UUID, Long> follow =
-        shots.findByProductionIdOrderByCode(me.productionId()).stream()
-            .filter(s -> s.cutId != null)
-            .collect(Collectors.groupingBy(s -> s.cutId, Collectors.counting()));
-    List<CutLine> out = new ArrayList<>();
-    for (int i = all.size() - 1; i >= 0; i--) {
-      Cut c = all.get(i);
-      boolean current = all.stream().skip(i + 1L).noneMatch(x -> x.reel.equalsIgnoreCase(c.reel));
-      out.add(line(c, current, follow.getOrDefault(c.id, 0L).intValue()));
-    }
+        shots.following(me.productionId()).stream()
+            .collect(Collectors.toMap(Shots.Following::cut, Shots.Following::shots));
+    List<CutLine> out =
+        all.stream()
+            .map(
+                c ->
+                    line(
+                        c,
+                        reels.current(c.id.toString()),
+                        follow.getOrDefault(c.id, 0L).intValue()))
+            .collect(Collectors.toCollection(ArrayList::new));
+    Collections.reverse(out);
     return out;
   }
 
@@ -230,11 +229,8 @@ public class CutSheets {
 
   @Transactional(readOnly = true)
   public CutView view(UUID cut, Member me) {
-    return view(me, cuts.require(cut, me.productionId()), book.reading(me));
-  }
-
-  /** The same for whoever has read it already. */
-  CutView view(Member me, Cut c, CutBook.Reading r) {
+    Cut c = cuts.require(cut, me.productionId());
+    CutBook.Reading r = book.reading(me);
     CutBook.Read read = r.of(c);
     CutBook.Read before = r.before(c);
     CutList list = read.list();
@@ -254,7 +250,7 @@ public class CutSheets {
         list.rate().name(),
         list.start().label(),
         list.start().plus(end).label(),
-        list.odd(me.production().frameRate()),
+        list.odd(me.production().frameRate(), r.notRead()),
         (int) read.shots().stream().map(ShotCut::shot).distinct().count(),
         read.all().size(),
         read.all().size() - asked - none,
@@ -336,25 +332,16 @@ public class CutSheets {
    * @param who only what concerns somebody; empty for all
    */
   @Transactional(readOnly = true)
-  public SheetPage sheet(UUID cut, Member me, Show show, String who, int page, int size) {
+  public SheetPage sheet(UUID cut, Member me, ReelSheet.Show show, String who, int page, int size) {
     CutBook.Reading r = book.reading(me);
     Cut c = cuts.require(cut, me.productionId());
     ReelSheet all = r.sheet(c);
-    String name = who == null ? "" : who;
     List<ReelSheet.Row> rows =
-        switch (show == null ? Show.ALL : show) {
-          case ALL ->
-              name.isEmpty()
-                  ? all.rows()
-                  : all.rows().stream().filter(x -> x.hands().contains(name)).toList();
-          case CHANGED -> all.changedFor(name);
-          case LOOK -> all.rows().stream().filter(x -> x.next() == ReelSheet.Next.LOOK).toList();
-        };
+        all.shown(show == null ? ReelSheet.Show.ALL : show, who == null ? "" : who);
     Pages.Slice<ReelSheet.Row> slice = Pages.of(rows, page, size);
     Map<UUID, TakeEntry> used = used(slice.lines());
-    Map<String, Pull> pulls =
-        Pull.of(all.rows(), r.known()).stream()
-            .collect(Collectors.toMap(p -> key(p.use()), Function.identity(), (a, b) -> a));
+    IdentityHashMap<ShotCut.PlateUse, Pull> pulls = new IdentityHashMap<>();
+    Pull.of(all.rows(), r.known()).forEach(p -> pulls.put(p.use(), p));
     Map<String, ShotWork> work = r.work();
     return new SheetPage(
         slice.lines().stream()
@@ -362,11 +349,7 @@ public class CutSheets {
             .toList(),
         slice.total(),
         slice.more(),
-        all.rows().stream().flatMap(x -> x.hands().stream()).distinct().sorted().toList());
-  }
-
-  private static String key(ShotCut.PlateUse p) {
-    return p.track() + " " + p.event().record() + " " + p.event().number() + " " + p.take();
+        all.hands());
   }
 
   private Map<UUID, TakeEntry> used(List<ReelSheet.Row> rows) {
@@ -385,7 +368,7 @@ public class CutSheets {
 
   private static SheetRow row(
       ReelSheet.Row x,
-      Map<String, Pull> pulls,
+      IdentityHashMap<ShotCut.PlateUse, Pull> pulls,
       Map<UUID, TakeEntry> used,
       ShotWork work,
       int handles) {
@@ -399,8 +382,9 @@ public class CutSheets {
         x.range() == null ? "" : x.range().said(),
         x.planned(),
         x.changed(),
-        x.kinds(),
+        x.onlyMoved(),
         x.follows(),
+        x.mayFollow(),
         x.cost(),
         x.advice(),
         x.next(),
@@ -408,7 +392,7 @@ public class CutSheets {
         x.now() == null
             ? List.of()
             : x.now().plates().stream()
-                .map(p -> plate(p, pulls.get(key(p)), used, work, handles))
+                .map(p -> plate(p, pulls.get(p), used, work, handles))
                 .toList());
   }
 
@@ -455,9 +439,7 @@ public class CutSheets {
   @Transactional(readOnly = true)
   public List<ReelOrder> order(Member me) {
     CutBook.Reading r = book.reading(me);
-    Map<String, Cut> newest = new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
-    r.cuts().forEach(c -> newest.put(c.reel, c));
-    return newest.values().stream()
+    return r.newest().stream()
         .map(
             c -> {
               CutBook.Read read = r.of(c);

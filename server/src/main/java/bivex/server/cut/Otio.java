@@ -50,42 +50,9 @@ public final class Otio {
               "active_media_reference_key",
               "DEFAULT_MEDIA"));
     }
-    Map<String, Object> track =
-        schema(
-            "Track.1",
-            "name",
-            list.title(),
-            "kind",
-            "Video",
-            "source_range",
-            null,
-            "effects",
-            List.of(),
-            "markers",
-            List.of(),
-            "enabled",
-            true,
-            "metadata",
-            Map.of(),
-            "children",
-            clips);
-    Map<String, Object> stack =
-        schema(
-            "Stack.1",
-            "name",
-            "tracks",
-            "source_range",
-            null,
-            "effects",
-            List.of(),
-            "markers",
-            List.of(),
-            "enabled",
-            true,
-            "metadata",
-            Map.of(),
-            "children",
-            List.of(track));
+    Map<String, Object> track = holder("Track.1", list.title(), clips);
+    track.put("kind", "Video");
+    Map<String, Object> stack = holder("Stack.1", "tracks", List.of(track));
     return Json.MAPPER
         .writerWithDefaultPrettyPrinter()
         .writeValueAsBytes(
@@ -99,6 +66,26 @@ public final class Otio {
                 Map.of(),
                 "tracks",
                 stack));
+  }
+
+  /** What holds other things one after another, or over each other. */
+  private static Map<String, Object> holder(String schema, String name, List<?> children) {
+    return schema(
+        schema,
+        "name",
+        name,
+        "source_range",
+        null,
+        "effects",
+        List.of(),
+        "markers",
+        List.of(),
+        "enabled",
+        true,
+        "metadata",
+        Map.of(),
+        "children",
+        children);
   }
 
   private static Map<String, Object> marker(EditList.Event e, EditList.Mark m) {

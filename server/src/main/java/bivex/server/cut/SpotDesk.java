@@ -1,12 +1,9 @@
 package bivex.server.cut;
 
 import bivex.core.InvalidInput;
-import bivex.core.cut.CutList;
-import bivex.core.cut.ReelSheet;
 import bivex.core.cut.Spot;
-import bivex.core.method.ShotSetting;
+import bivex.core.method.OwnItem;
 import bivex.server.access.Member;
-import bivex.server.book.ShotBook;
 import bivex.server.http.Pages;
 import bivex.server.keep.Cut;
 import bivex.server.keep.Cuts;
@@ -16,7 +13,6 @@ import bivex.server.keep.SpotWord;
 import bivex.server.keep.SpotWords;
 import bivex.server.live.Journal;
 import java.time.Clock;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -76,78 +72,59 @@ public class SpotDesk {
 
   @Transactional(readOnly = true)
   public SpotPage spots(UUID cut, Member me, int page, int size) {
-    List<Found> all = all(me, cuts.require(cut, me.productionId()));
-    Pages.Slice<Found> slice = Pages.of(all, page, size);
+    List<Spot.Line> all = lines(me, cuts.require(cut, me.productionId()));
+    Pages.Slice<Spot.Line> slice = Pages.of(all, page, size);
     return new SpotPage(
         slice.lines().stream().map(SpotDesk::view).toList(),
         slice.total(),
-        (int) all.stream().filter(f -> f.line.done()).count(),
+        (int) all.stream().filter(l -> l.word().done()).count(),
         slice.more());
   }
 
-  /** As the lists have it. */
-  List<Spot.Line> lines(Member me, Cut cut) {
-    return all(me, cut).stream().map(Found::line).toList();
-  }
-
-  /** A moment of a shot, as lists have it. */
-  private record Found(UUID shot, Spot.Line line) {}
-
-  private static SpotLine view(Found f) {
-    Spot.Line l = f.line;
+  private static SpotLine view(Spot.Line l) {
     Spot s = l.spot();
     return new SpotLine(
-        f.shot,
+        UUID.fromString(l.shot()),
         l.code(),
         s.key(),
         s.frame(),
-        l.at(),
+        l.at().label(),
         s.what(),
         s.kind().words(),
         l.seconds(),
         s.inCut(),
         l.there(),
-        l.source(),
-        l.licence(),
-        l.who(),
-        l.done());
+        l.word().source(),
+        l.word().licence(),
+        l.word().who(),
+        l.word().done());
   }
 
-  private List<Found> all(Member me, Cut cut) {
+  /** Moments of all its shots in the order of a cut. */
+  List<Spot.Line> lines(Member me, Cut cut) {
     CutBook.Reading r = book.reading(me);
-    CutList list = r.of(cut).list();
-    Map<UUID, ShotBook.Page> pages =
-        r.pages().stream().collect(Collectors.toMap(p -> p.shot().id, p -> p));
-    Map<String, SpotWord> said = new HashMap<>();
+    Map<UUID, List<OwnItem>> own =
+        r.pages().stream().collect(Collectors.toMap(p -> p.shot().id, p -> p.shot().ownItems));
+    Map<UUID, Map<String, Spot.Word>> said = new HashMap<>();
     words
         .findByProductionIdOrderBySaidAt(me.productionId())
-        .forEach(w -> said.put(w.shotId + " " + w.spot, w));
-    List<Found> out = new ArrayList<>();
-    for (ReelSheet.Row row : r.sheet(cut).rows()) {
-      if (row.now() == null || row.use() > 1) {
-        continue;
-      }
-      ShotBook.Page p = pages.get(UUID.fromString(row.shot()));
-      ShotSetting setting = me.production().setting(p.shot());
-      for (Spot s : Spot.of(p.plan(), setting, p.shot().ownItems, row.range())) {
-        SpotWord w = said.get(p.shot().id + " " + s.key());
-        long at = row.now().record() + s.frame() - row.range().first();
-        out.add(
-            new Found(
-                p.shot().id,
-                new Spot.Line(
-                    row.code(),
-                    s,
-                    s.seconds(setting),
-                    list.start().plus(at).label(),
-                    String.join(", ", list.heard(at)),
-                    w == null ? "" : w.source,
-                    w == null ? "" : w.licence,
-                    w == null ? "" : w.who,
-                    w != null && w.done)));
-      }
-    }
-    return out;
+        .forEach(
+            w ->
+                said.computeIfAbsent(w.shotId, k -> new HashMap<>())
+                    .put(w.spot, new Spot.Word(w.source, w.licence, w.who, w.done)));
+    return r.sheet(cut).rows().stream()
+        .flatMap(
+            row -> {
+              UUID shot = UUID.fromString(row.shot());
+              return Spot.lines(
+                  row,
+                  r.of(cut).list(),
+                  r.work().get(row.shot()),
+                  own.get(shot),
+                  said.getOrDefault(shot, Map.of()))
+                  .stream();
+            })
+        .toList();
   }
 
   /** Says where the sound of a moment comes from; the newest word counts. */

@@ -1,5 +1,6 @@
 package bivex.server.demo;
 
+import bivex.core.cut.ReelSheet;
 import bivex.core.shoot.Take;
 import bivex.core.time.FrameRate;
 import bivex.core.time.Timecode;
@@ -18,6 +19,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.UUID;
+import java.util.function.BiFunction;
 import org.springframework.stereotype.Component;
 
 /**
@@ -122,62 +124,74 @@ class DemoCuts {
     }
   }
 
+  /** What both cuts are made of. */
+  private record Sources(
+      Source left,
+      Source right,
+      Source mug,
+      Source leans,
+      Source over,
+      Source flags,
+      Source mast,
+      List<Source> dash,
+      Source cork,
+      String gone) {}
+
   /**
    * @param ids of the shots by their titles
    */
   void load(Member producer, Map<String, UUID> ids) throws IOException {
     List<TakeEntries.OnRoll> all = takes.rolls(producer.productionId());
-    String gone = shots.require(ids.get("Yesterday's Ines is gone"), producer.productionId()).code;
-    first(producer, all, ids, gone);
-    second(producer, all, ids, gone);
+    BiFunction<String, String, List<Source>> of =
+        (title, plate) -> sources(all, ids.get(title), "plate:" + plate);
+    Sources s =
+        new Sources(
+            of.apply("Two Ineses at the chart table", "performance-1").get(0),
+            of.apply("Two Ineses at the chart table", "performance-2").get(0),
+            of.apply("The second mug appears", "with").get(0),
+            of.apply("One leans across herself", "performance-1").get(1),
+            of.apply("One leans across herself", "performance-2").get(0),
+            of.apply("The signal flags vanish", "with").get(0),
+            of.apply("The signal flags vanish", "clean").get(0),
+            of.apply("The dash along the pier", "performance-1"),
+            of.apply("The cork float is thrown across", "giver").get(0),
+            shots.require(ids.get("Yesterday's Ines is gone"), producer.productionId()).code);
+    first(producer, s);
+    bring(producer, "Assembly 2", 0, second(s));
   }
 
-  private static Source source(
-      List<TakeEntries.OnRoll> all, Map<String, UUID> shots, String title, String plate, int nth) {
-    TakeEntries.OnRoll t =
-        all.stream()
-            .filter(x -> x.shotId().equals(shots.get(title)) && x.plate().equals(plate))
-            .filter(x -> x.call() != Take.Call.NO_GOOD)
-            .sorted(Comparator.comparingInt(TakeEntries.OnRoll::number))
-            .skip(nth)
-            .findFirst()
-            .orElseThrow();
-    return new Source(t.roll(), Timecode.parse(t.tcIn(), RATE));
+  /** Takes of a plate that are not thrown away, by number. */
+  private static List<Source> sources(List<TakeEntries.OnRoll> all, UUID shot, String plate) {
+    return all.stream()
+        .filter(x -> x.shotId().equals(shot) && x.plate().equals(plate))
+        .filter(x -> x.call() != Take.Call.NO_GOOD)
+        .sorted(Comparator.comparingInt(TakeEntries.OnRoll::number))
+        .map(t -> new Source(t.roll(), Timecode.parse(t.tcIn(), RATE)))
+        .toList();
   }
 
   private static Timecode at(String label) {
     return Timecode.parse(label, RATE);
   }
 
-  private void first(
-      Member producer, List<TakeEntries.OnRoll> all, Map<String, UUID> shots, String gone)
-      throws IOException {
-    Source left = source(all, shots, "Two Ineses at the chart table", "plate:performance-1", 0);
-    Source right = source(all, shots, "Two Ineses at the chart table", "plate:performance-2", 0);
-    Source mug = source(all, shots, "The second mug appears", "plate:with", 0);
-    Source leans = source(all, shots, "One leans across herself", "plate:performance-1", 1);
-    Source over = source(all, shots, "One leans across herself", "plate:performance-2", 0);
-    Source flags = source(all, shots, "The signal flags vanish", "plate:with", 0);
-    Source mast = source(all, shots, "The signal flags vanish", "plate:clean", 0);
-    Source dash = source(all, shots, "The dash along the pier", "plate:performance-1", 0);
-    Source cork = source(all, shots, "The cork float is thrown across", "plate:giver", 0);
+  private void first(Member producer, Sources s) throws IOException {
     Edl edl =
         new Edl("TIDEKEEPER ASSEMBLY 1")
             .clip("B004", "V", at("04:11:02:00"), 48, 100, "FROM CLIP NAME: sea, early")
-            .clip(left.reel, "V", left.from(60), 96, 100)
-            .clip(right.reel, "V2", right.from(64), 96, 100)
+            .clip(s.left.reel, "V", s.left.from(60), 96, 100)
+            .clip(s.right.reel, "V2", s.right.from(64), 96, 100)
             .clip("B004", "V", at("04:13:40:10"), 62, 100, "FROM CLIP NAME: stove, close")
-            .clip(mug.reel, "V", mug.from(70), 72, 100)
-            .clip(leans.reel, "V", leans.from(66), 120, 100)
-            .clip(over.reel, "V2", over.from(66), 120, 100)
+            .clip(s.mug.reel, "V", s.mug.from(70), 72, 100)
+            .clip(s.leans.reel, "V", s.leans.from(66), 120, 100)
+            .clip(s.over.reel, "V2", s.over.from(66), 120, 100)
             .sound("S012", 120)
             .black(24)
-            .clip(flags.reel, "V", flags.from(58), 96, 100)
-            .clip(mast.reel, "V2", mast.from(58), 96, 100)
-            .clip(dash.reel, "V", dash.from(55), 96, 100)
+            .clip(s.flags.reel, "V", s.flags.from(58), 96, 100)
+            .clip(s.mast.reel, "V2", s.mast.from(58), 96, 100)
+            .clip(s.dash.get(0).reel, "V", s.dash.get(0).from(55), 96, 100)
             .clip("A002", "V", at("14:20:00:00"), 50, 100, "FROM CLIP NAME: A002 extra")
-            .clip(cork.reel, "V", cork.from(50), 90, 100)
-            .clip("C001", "V", at("01:30:00:00"), 84, 100, "COMMENT: " + gone + " temp")
+            .clip(s.cork.reel, "V", s.cork.from(50), 90, 100)
+            .clip("C001", "V", at("01:30:00:00"), 84, 100, "COMMENT: " + s.gone + " temp")
             .words("* FREEZE NOTHING HERE YET")
             .words("GRADE AS LAST WEEK");
     UUID cut = bring(producer, "Assembly 1", 1, edl);
@@ -185,52 +199,38 @@ class DemoCuts {
         cut,
         producer,
         new CutDesk.NewFollow(
-            sheets.sheet(cut, producer, CutSheets.Show.ALL, "", 0, 100).rows().stream()
+            sheets.sheet(cut, producer, ReelSheet.Show.ALL, "", 0, 100).rows().stream()
                 .map(CutSheets.SheetRow::shot)
                 .toList()));
   }
 
-  private void second(
-      Member producer, List<TakeEntries.OnRoll> all, Map<String, UUID> shots, String gone)
-      throws IOException {
-    Source left = source(all, shots, "Two Ineses at the chart table", "plate:performance-1", 0);
-    Source right = source(all, shots, "Two Ineses at the chart table", "plate:performance-2", 0);
-    Source mug = source(all, shots, "The second mug appears", "plate:with", 0);
-    Source leans = source(all, shots, "One leans across herself", "plate:performance-1", 1);
-    Source over = source(all, shots, "One leans across herself", "plate:performance-2", 0);
-    Source flags = source(all, shots, "The signal flags vanish", "plate:with", 0);
-    Source mast = source(all, shots, "The signal flags vanish", "plate:clean", 0);
-    Source dash = source(all, shots, "The dash along the pier", "plate:performance-1", 1);
-    Edl edl =
-        new Edl("TIDEKEEPER ASSEMBLY 2")
-            .clip("B004", "V", at("04:11:02:00"), 48, 100, "FROM CLIP NAME: sea, early")
-            .clip(left.reel, "V", left.from(60), 100, 100)
-            .clip(right.reel, "V2", right.from(64), 100, 100)
-            .clip(mug.reel, "V", mug.from(70), 90, 80)
-            .clip("C001", "V", at("01:30:00:00"), 84, 100, "COMMENT: " + gone + " temp")
-            .clip(leans.reel, "V", leans.from(72), 120, 100)
-            .clip(over.reel, "V2", over.from(72), 120, 100)
-            .black(24)
-            .clip(flags.reel, "V", flags.from(48), 116, 100)
-            .clip(mast.reel, "V2", mast.from(48), 116, 100)
-            .clip(dash.reel, "V", dash.from(55), 96, 100)
-            .clip("A002", "V", at("14:20:00:00"), 50, 100, "FROM CLIP NAME: A002 extra");
-    bring(producer, "Assembly 2", 0, edl);
+  private static Edl second(Sources s) {
+    return new Edl("TIDEKEEPER ASSEMBLY 2")
+        .clip("B004", "V", at("04:11:02:00"), 48, 100, "FROM CLIP NAME: sea, early")
+        .clip(s.left.reel, "V", s.left.from(60), 100, 100)
+        .clip(s.right.reel, "V2", s.right.from(64), 100, 100)
+        .clip(s.mug.reel, "V", s.mug.from(70), 90, 80)
+        .clip("C001", "V", at("01:30:00:00"), 84, 100, "COMMENT: " + s.gone + " temp")
+        .clip(s.leans.reel, "V", s.leans.from(72), 120, 100)
+        .clip(s.over.reel, "V2", s.over.from(72), 120, 100)
+        .black(24)
+        .clip(s.flags.reel, "V", s.flags.from(48), 116, 100)
+        .clip(s.mast.reel, "V2", s.mast.from(48), 116, 100)
+        .clip(s.dash.get(1).reel, "V", s.dash.get(1).from(55), 96, 100)
+        .clip("A002", "V", at("14:20:00:00"), 50, 100, "FROM CLIP NAME: A002 extra");
   }
 
   private UUID bring(Member producer, String name, int daysAgo, Edl edl) throws IOException {
     return desk.take(
-            producer,
-            new ByteArrayInputStream(edl.bytes()),
-            new CutDesk.NewCut(
-                name,
-                "",
-                LocalDate.now(clock).minusDays(daysAgo),
-                "Noor",
-                "",
-                null,
-                name.toLowerCase(Locale.ROOT).replace(' ', '-') + ".edl"))
-        .cut()
-        .id();
+        producer,
+        new ByteArrayInputStream(edl.bytes()),
+        new CutDesk.NewCut(
+            name,
+            "",
+            LocalDate.now(clock).minusDays(daysAgo),
+            "Noor",
+            "",
+            null,
+            name.toLowerCase(Locale.ROOT).replace(' ', '-') + ".edl"));
   }
 }

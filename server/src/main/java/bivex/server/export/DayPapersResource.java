@@ -37,6 +37,7 @@ import java.util.Locale;
 import java.util.NoSuchElementException;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.http.ResponseEntity;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -117,8 +118,13 @@ public class DayPapersResource {
   /** Sounds to bring home from the day for its shots. */
   private static List<String> heard(List<ShotBook.Page> here) {
     return here.stream()
-        .filter(p -> !Spot.wild(p.plan()).isEmpty())
-        .map(p -> "Sound for " + p.shot().code + ": " + String.join("; ", Spot.wild(p.plan())))
+        .flatMap(
+            p -> {
+              List<String> wild = Spot.wild(p.plan());
+              return wild.isEmpty()
+                  ? Stream.empty()
+                  : Stream.of("Sound for " + p.shot().code + ": " + String.join("; ", wild));
+            })
         .toList();
   }
 

@@ -1,5 +1,6 @@
 package bivex.server.keep;
 
+import bivex.core.cut.Reels;
 import jakarta.persistence.Entity;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -31,4 +32,9 @@ public class Cut extends Added {
   public long bytes;
   public String addedBy;
   public Instant addedAt;
+
+  /** Itself and the reel it is of, as the core reads it. */
+  public Reels.Ref ref() {
+    return new Reels.Ref(id.toString(), reel);
+  }
 }

@@ -42,6 +42,16 @@ public interface Shots extends OfProduction<Shot> {
   List<UUID> ofSetup(UUID production, UUID setup);
 
   /** Id and code of a shot. */
+  /** How many shots follow a cut. */
+  record Following(UUID cut, long shots) {}
+
+  @Query(
+      "select new bivex.server.keep.Shots$Following(s.cutId, count(s)) from Shot s where"
+          + " s.productionId = :production and s.cutId is not null group by s.cutId")
+  List<Following> following(UUID production);
+
+  boolean existsByCutId(UUID cutId);
+
   record Coded(UUID id, String code) {}
 
   @Query(

@@ -1,5 +1,6 @@
 package bivex.server.keep;
 
+import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.data.jpa.repository.Query;
@@ -11,6 +12,8 @@ public interface TakeClips extends OfProduction<TakeClip> {
   }
 
   List<TakeClip> findByProductionIdOrderByAddedAt(UUID productionId);
+
+  List<TakeClip> findByTakeIdInOrderByAddedAt(Collection<UUID> takeIds);
 
   /** Clips whose proxy was neither made nor given up, oldest first. */
   @Query(

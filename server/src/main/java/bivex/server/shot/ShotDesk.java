@@ -19,6 +19,7 @@ import bivex.server.book.MarkDesk;
 import bivex.server.book.Screenplays;
 import bivex.server.book.ShotBook;
 import bivex.server.http.Problems;
+import bivex.server.keep.Cuts;
 import bivex.server.keep.Draft;
 import bivex.server.keep.EvidenceEntry;
 import bivex.server.keep.FormerCodes;
@@ -47,6 +48,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Component
 public class ShotDesk {
   private final Shots shots;
+  private final Cuts cuts;
   private final Setups setups;
   private final Screenplays screenplays;
   private final MarkDesk desk;
@@ -60,6 +62,7 @@ public class ShotDesk {
 
   ShotDesk(
       Shots shots,
+      Cuts cuts,
       Setups setups,
       Screenplays screenplays,
       MarkDesk desk,
@@ -71,6 +74,7 @@ public class ShotDesk {
       Journal journal,
       Clock clock) {
     this.shots = shots;
+    this.cuts = cuts;
     this.house = house;
     this.setups = setups;
     this.screenplays = screenplays;
@@ -139,6 +143,7 @@ public class ShotDesk {
 
   /**
    * @param formerCodes codes it had before
+   * @param follows name of the cut its length follows; empty for none
    * @param tape letter of the setup's camera tape
    * @param wantsLook whether a look is asked for
    */
@@ -156,6 +161,7 @@ public class ShotDesk {
       boolean lost,
       boolean omitted,
       int firstFrame,
+      String follows,
       int cutFrames,
       int handles,
       UUID setup,
@@ -391,6 +397,7 @@ public class ShotDesk {
         ShotLists.lost(p),
         s.omitted,
         me.production().range(s).first(),
+        s.cutId == null ? "" : cuts.require(s.cutId, me.productionId()).name,
         s.cutFrames,
         me.production().handles,
         s.setupId,
