@@ -86,8 +86,9 @@ class NothingLostTest {
 
   private static List<String> scripts() throws IOException {
     List<String> out = new ArrayList<>();
-    try (Stream<Path> files = Files.list(Path.of("src/test/resources/cues"))) {
-      for (Path p : files.sorted().toList()) {
+    // Two deep: those that are locked away stay unread.
+    try (Stream<Path> files = Files.walk(Path.of("src/test/resources/cues"), 2)) {
+      for (Path p : files.filter(Files::isRegularFile).sorted().toList()) {
         out.add(Files.readString(p));
       }
     }
