@@ -4,27 +4,55 @@ import bivex.core.method.Moment;
 import java.util.List;
 
 /**
- * A stretch of script that looks like an effect.
+ * A stretch of script that looks like an effect: one to three sentences that follow one another.
  *
  * @param start offset of its first character in the source
  * @param end offset after its last
- * @param words what is printed there
+ * @param words what is printed at its heart: the sentence that says it most
  * @param kind what it looks like most
- * @param method id of the method it suggests
- * @param reason why, in one sentence
+ * @param confidence share of such that were meant so in the scripts it learned from, 0 to 1
+ * @param ways methods it suggests, likeliest first; one to three
+ * @param reason why, in words
+ * @param speaksFor what in the sentence speaks for it, most first
+ * @param against what speaks against it, most first
  * @param also other things it may be; without its own kind
- * @param key names these words for this reason, wherever they stand in the script; what is waved
- *     away is remembered by it
+ * @param signs names of what speaks in it, as they are learned by
+ * @param key names the words of its heart, wherever they stand in the script; what is said of it is
+ *     remembered by it
+ * @param keys those of all its sentences
  */
 public record Cue(
     int start,
     int end,
     String words,
     Kind kind,
-    String method,
+    double confidence,
+    List<Way> ways,
     String reason,
+    List<String> speaksFor,
+    List<String> against,
     List<Kind> also,
-    String key) {
+    List<String> signs,
+    String key,
+    List<String> keys) {
+  /** From here on a cue is shown where nobody has said otherwise. */
+  public static final double USUAL = 0.4;
+
+  /** Below this nothing is proposed at all. */
+  public static final double LEAST = 0.15;
+
+  /**
+   * A way to make it.
+   *
+   * @param why why it is proposed, in words
+   */
+  public record Way(String method, String why) {}
+
+  /** Id of the method it suggests first. */
+  public String method() {
+    return ways.get(0).method();
+  }
+
   /** Whether it shares a character with words from {@code from} to {@code to}, not included. */
   public boolean overlaps(int from, int to) {
     return from < end && start < to;

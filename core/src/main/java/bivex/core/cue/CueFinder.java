@@ -8,6 +8,7 @@ import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -28,32 +29,32 @@ import java.util.stream.Stream;
  */
 public final class CueFinder {
   private static final int GAP = 2;
-  private static final int LONGEST = 2000;
-  private static final Pattern SENTENCE = Pattern.compile("[^.!?]*(?:[.!?]+[\"”’')]*|$)\\s*");
+
+  /** Share of what its neighbours weigh that a sentence is given. */
+  private static final double BESIDE = 0.25;
+
+  /** Share of its confidence from which a neighbour belongs to the same moment. */
+  private static final double JOINED = 0.3;
+
+  /** What a word of the production's own makes of a sentence. */
+  private static final double OWN = 0.9;
+
+  /** From this weight on a sign is told. */
+  private static final double TOLD = 0.2;
+
+  /** Words of the list that mean no effect as often as one: alone they say little. */
+  private static final Set<String> ORDINARY =
+      Set.of(
+          ("photograph poster screen television newspaper map gun knife rain snow dog cat horse"
+               + " bird gull fish fire burn blood ripple candle dust sand wave notice bang giant"
+               + " huge tiny cracks smoke fog mist storm spider rat letter sign wind water sea fly"
+               + " flies shoots page monitor message mirror reflection")
+              .split(" "));
+
   private static final Pattern NO_WORD = Pattern.compile("[^\\p{L}\\p{N}]+");
-  private static final Pattern QUOTED = Pattern.compile("[\"“][^\"”]*[\"”]");
   private static final Pattern NOTHING =
       Pattern.compile("\\b(?:no|without|not an?|never an?|nor)\\s+(?:\\p{L}+\\s+)?$");
   private static final Pattern LIKENESS = Pattern.compile("\\b(?:as if|as though|like|reminds)\\b");
-
-  /**
-   * What happens, in whole sentences.
-   *
-   * @param needs beginnings of words, one of which must be in a sentence for the pattern to be
-   *     tried at all
-   * @param pattern over the sentence in small letters
-   */
-  private record Happening(
-      Set<String> needs, Pattern pattern, Cue.Kind kind, Moment moment, String reason) {
-    Happening(String needs, String pattern, Cue.Kind kind, Moment moment, String reason) {
-      this(
-          new HashSet<>(Arrays.asList(needs.split("[ |]"))),
-          Pattern.compile(pattern),
-          kind,
-          moment,
-          reason);
-    }
-  }
 
   /** Things that stay where they are put, as far as scripts are full of them. */
   private static final String THINGS =
@@ -95,294 +96,6 @@ public final class CueFinder {
         .collect(Collectors.groupingBy(v -> v[0]));
   }
 
-  private static final List<Happening> HAPPENINGS =
-      List.of(
-          new Happening(
-              "before",
-              "\\bbefore (?:it|he|she|they|the \\p{L}+|anyone|anybody)(?: can|'s| is| has| have|"
-                  + " could)?\\b.*\\b(?:reach|close|closed|turn|blink|move|fall|hit|land|see|floor|ground)",
-              Cue.Kind.SPEED,
-              Moment.DASH,
-              "it is over before anything can move"),
-          new Happening(
-              "time space",
-              "\\b(?:in|within) the (?:time|space) (?:it takes|of)\\b",
-              Cue.Kind.SPEED,
-              Moment.DASH,
-              "a long thing done in a short time"),
-          new Happening(
-              "streak streaks blur blurs smear smears",
-              "\\b(?:streak|streaks|blur|smear)s? (?:out|across|past|behind)\\b",
-              Cue.Kind.SPEED,
-              Moment.DASH,
-              "something moves as a streak"),
-          new Happening(
-              "wind",
-              "\\bin the wind of\\b",
-              Cue.Kind.SPEED,
-              Moment.DASH,
-              "it moves the air as it passes"),
-          new Happening(
-              "sun moon stars day days night nights season seasons moons",
-              "\\b(?:sun|moon|stars|day|night|season)s?\\b.*\\b(?:rise|cross|set|pass|"
-                  + "wheel)(?:s|es)?\\b.*\\b(?:and|in|while|as)\\b",
-              Cue.Kind.TIME,
-              Moment.SLOWS,
-              "the sky moves faster than it does"),
-          new Happening(
-              "stop stops hang hangs stay stays halt halts",
-              "\\b(?:stop|stops|hang|hangs|stays?|halts?)\\b(?: there| where (?:it|they|he|she)"
-                  + " (?:is|are))?(?:,| in the (?:air|shape)| in mid|\\.$| at"
-                  + " (?:his|her|their|its|the) (?:knee|waist|head|hand|height|top))",
-              Cue.Kind.TIME,
-              Moment.HANGS,
-              "a thing stops that cannot"),
-          new Happening(
-              "not",
-              "\\b(?:do|does|did) not (?:move|fall|hit|land|break|touch the)\\b",
-              Cue.Kind.TIME,
-              Moment.HANGS,
-              "a thing does not move on as it must"),
-          new Happening(
-              "nobody one nothing everyone everything everybody",
-              "\\b(?:nobody|no"
-                  + " one|nothing|everyone|everything|everybody)\\b.*\\b(?:moves|stops|slows|stands"
-                  + " still|turns to stone)\\b",
-              Cue.Kind.TIME,
-              Moment.HANGS,
-              "all but one stand still"),
-          new Happening(
-              "older younger",
-              "\\b(?:\\p{L}+|\\d+) years (?:older|younger)\\b",
-              Cue.Kind.TIME,
-              Moment.RUSHES,
-              "years go by in the picture"),
-          new Happening(
-              "slowly slow",
-              "\\bslowly as\\b|\\bslow as\\b",
-              Cue.Kind.TIME,
-              Moment.HANGS,
-              "something fast goes slowly"),
-          new Happening(
-              "then",
-              "\\bthen (?:somebody|someone|nobody|he|she|they|it) (?:sits|stands|is|isn't|sat)"
-                  + " (?:in|there|on|gone)\\b",
-              Cue.Kind.VANISH,
-              Moment.GONE,
-              "somebody is there at once"),
-          new Happening(
-              "somebody someone",
-              "\\b(?:somebody|someone) (?:is|now) (?:standing|sitting)\\b",
-              Cue.Kind.VANISH,
-              Moment.GONE,
-              "somebody is there at once"),
-          new Happening(
-              "where empty",
-              "\\bwhere (?:there was|there were|there had been) (?:nothing|no)\\b|\\bwas"
-                  + " empty\\b.*\\bnow\\b",
-              Cue.Kind.VANISH,
-              Moment.GONE,
-              "something is where nothing was"),
-          new Happening(
-              "empty only",
-              "\\bthe (?:room|chair|bed|street|road|hall|house) is empty\\b|\\bthere is only one"
-                  + " of\\b|\\bonly (?:his|her|their|the) \\p{L}+ (?:is|are|remains?)\\b",
-              Cue.Kind.VANISH,
-              Moment.GONE,
-              "somebody is gone at once"),
-          new Happening(
-              "through",
-              "\\bthrough (?:him|her|them|it|the (?:wall|door|glass|mirror|window))"
-                  + " like\\b|\\b(?:walks?|steps?|passes|goes|puts? (?:her|his|a)(?: own)? hand)"
-                  + " (?:straight )?through the (?:wall|door|glass|mirror)\\b",
-              Cue.Kind.VANISH,
-              Moment.GONE,
-              "something passes through something solid"),
-          new Happening(
-              "metres meters feet floors storeys stories fathoms",
-              "\\b(?:metres|meters|feet|floors|storeys|stories|fathoms)\\b.*\\b(?:below|down|"
-                  + "air|up|drop|high|above)\\b|\\b(?:drops|falls|climbs|jumps|"
-                  + "leaps)\\b.*\\b(?:metres|meters|feet|floors|storeys|stories)\\b",
-              Cue.Kind.HEIGHT,
-              Moment.DROP,
-              "somebody is high up"),
-          new Happening(
-              "climbs rises goes shoots",
-              "\\b(?:climbs|rises|goes up|shoots up)\\b.*\\b(?:until (?:it|he|she) is a"
-                  + " (?:dot|speck)|into the sky|out of sight|over the (?:roofs|houses|gorse))\\b",
-              Cue.Kind.HEIGHT,
-              Moment.LEAP,
-              "something goes up out of reach"),
-          new Happening(
-              "size fills tall high big small inside",
-              "\\b(?:the )?size of an? \\p{L}+|\\bfills the (?:whole"
-                  + " )?(?:sky|window|street|room)\\b|\\bas (?:tall|high|big|small) as (?:an?"
-                  + " )?\\p{L}+|\\binside of the \\p{L}+ clock\\b|\\bsteps inside (?:it|the"
-                  + " (?:clock|book|picture|box))\\b",
-              Cue.Kind.SCALE,
-              Moment.OTHER_SIZE,
-              "a thing has the wrong size"),
-          new Happening(
-              "television monitor screen set tv card letter page paper sign message poster slip",
-              "\\bon the"
-                  + " (?:television|monitor|screen|set|tv)\\b|\\b(?:card|letter|page|paper|sign|"
-                  + "message|screen|poster|slip)\\b.*\\b(?:reads?|says?|comes?"
-                  + " up|changes|slides|shows?)\\b",
-              Cue.Kind.SCREEN,
-              Moment.WRITING,
-              "something must be read or seen on it"),
-          new Happening(
-              "date dates number numbers name names hand hands figure figures needle needles word"
-                  + " words",
-              "\\b(?:date|number|name|hand|figure|needle|words?)s?\\b.*\\b(?:slides?|changes?|runs?"
-                  + " backwards?|spins?|fades?|rewrites?)\\b",
-              Cue.Kind.SCREEN,
-              Moment.WRITING,
-              "writing or a pointer changes"),
-          new Happening(
-              "lamp lamps light lights candle candles bulb bulbs star stars window windows",
-              "\\b(?:lamps?|lights?|candles?|bulbs?|stars?|windows?)\\b.*\\b(?:go(?:es)?"
-                  + " out|come(?:s)? on by|flicker|dim|brighten|blaze)",
-              Cue.Kind.LIGHT,
-              Moment.GLOW,
-              "light changes in the picture"),
-          new Happening(
-              "light glow arc bolt",
-              "\\b(?:light|glow)\\b.*\\b(?:pours?|spills?|floods?|gathers?|leaps?|strikes?|"
-                  + "bursts?)\\b|\\b(?:arc|bolt)"
-                  + " (?:leaps|jumps|strikes)\\b",
-              Cue.Kind.LIGHT,
-              Moment.GLOW,
-              "light behaves as a thing"),
-          new Happening(
-              "made shape",
-              "\\bmade of (?:light|smoke|water|sand|leaves|glass|paper|ash)\\b|\\bin the shape of"
-                  + " an? (?:hand|man|woman|face|animal|bird)\\b",
-              Cue.Kind.CREATURE,
-              Moment.CREATURE,
-              "a body made of something else"),
-          new Happening(
-              "painted carved stone drawn stuffed porcelain bronze marble",
-              "\\b(?:painted|carved|stone|drawn|stuffed|porcelain|bronze|marble)\\b.*\\b(?:turns"
-                  + " its|opens its|moves its|blinks|breathes|looks|swims|walks|flies|smiles)\\b",
-              Cue.Kind.CREATURE,
-              Moment.DRAWING_LIVES,
-              "a picture or a figure moves"),
-          new Happening(
-              "face skin fur body hand flesh something",
-              "\\b(?:face|skin|fur|body|hand|flesh)\\b.*\\b(?:cracks?|blows away|falls"
-                  + " off|peels?|melts?|turns? (?:in)?to|comes back old|crumbles?)\\b|\\bin the"
-                  + " glass something\\b|\\bsomething (?:swims|moves|crawls|breathes)\\b",
-              Cue.Kind.CREATURE,
-              Moment.CREATURE,
-              "a body does what no body does"),
-          new Happening(
-              "second another other upside door doors lift window cupboard wardrobe flats street"
-                  + " land ground road city hill hills horizon",
-              "\\b(?:second|another|other) (?:city|sky|moon|sun|world|sea)\\b|\\bhangs? upside"
-                  + " down\\b|\\b(?:doors?|lift|window|cupboard|wardrobe)\\b.*\\bopens? on an?"
-                  + " (?:forest|desert|sea|beach|city|field|sky|street)\\b|\\b(?:flats|street|land|"
-                  + "ground|road|city|hills?|horizon)\\b.*\\b(?:folds?|bends?|tilts?|rolls?"
-                  + " up)\\b",
-              Cue.Kind.WORLD,
-              Moment.ELSEWHERE,
-              "a place that cannot be gone to"),
-          new Happening(
-              "itself themselves accord",
-              "\\b(?:by|of) (?:itself|themselves|its own accord|their own accord)\\b",
-              Cue.Kind.CREATURE,
-              Moment.DRAWING_LIVES,
-              "a thing moves by itself"),
-          new Happening(
-              "there",
-              "\\b(?:is not|isn't|was not|wasn't|are not|aren't|were not|weren't) there\\b",
-              Cue.Kind.VANISH,
-              Moment.GONE,
-              "something is there and then is not, or the other way round"),
-          new Happening(
-              "face voice",
-              "\\b(?:has|have|wears|with) (?:\\p{L}+'s|her own|his own|the same) (?:face|voice)\\b",
-              Cue.Kind.DOUBLE,
-              Moment.TWICE,
-              "somebody has the face of another"),
-          new Happening(
-              "though although",
-              "\\b(?:though|although) there (?:is|was|are|were) (?:no|nothing|nobody)\\b",
-              Cue.Kind.CREATURE,
-              Moment.CREATURE,
-              "something happens without what makes it happen"),
-          new Happening(
-              "already",
-              "\\b(?:is|are|stands?|sits?) already"
-                  + " (?:in|at|on|beside|behind|across|there|halfway)\\b",
-              Cue.Kind.SPEED,
-              Moment.DASH,
-              "somebody is there sooner than they can be"),
-          new Happening(
-              "younger older taller shorter thinner smaller larger",
-              "\\b(?:with (?:each|every) \\p{L}+|gets?|grows?|becomes?|is"
-                  + " suddenly)\\b.*\\b(?:younger|older|taller|shorter|thinner|smaller|larger)\\b",
-              Cue.Kind.TIME,
-              Moment.RUSHES,
-              "a body changes while it is seen"),
-          new Happening(
-              "figure shape form outline",
-              "\\b(?:into|becomes?|in|takes?) (?:the|a|an) (?:\\p{L}+"
-                  + " )?(?:figure|shape|form|outline) of\\b",
-              Cue.Kind.CREATURE,
-              Moment.CREATURE,
-              "something takes a shape"),
-          new Happening(
-              "carries lifts sweeps drags throws pulls hurls blows carry lift sweep",
-              "\\b(?:carr(?:y|ies)|lifts?|sweeps?|hurls?|blows?|throws?) (?:her|him|them|it)"
-                  + " (?:up|over|out|off|into|through|across|clear)\\b",
-              Cue.Kind.HEIGHT,
-              Moment.LEAP,
-              "somebody is carried through the air"),
-          new Happening(
-              "dance dances drift drifts wander wanders hover hovers gather gathers pulse pulses",
-              "\\b(?:lights?|sparks?|flames?|stars|glow)\\b(?: \\p{L}+){0,3}?"
-                  + " (?:dance|drift|wander|hover|gather|pulse)s?\\b",
-              Cue.Kind.LIGHT,
-              Moment.CREATURE,
-              "light moves by itself"),
-          new Happening(
-              "quickly fast slowly",
-              "\\btoo (?:quickly|fast|slowly)\\b|\\b(?:impossibly|inhumanly|unnaturally)"
-                  + " (?:quick|quickly|fast|slow|slowly)\\b",
-              Cue.Kind.SPEED,
-              Moment.SLOWS,
-              "it goes faster or slower than it can"),
-          new Happening(
-              "nobody empty riderless driverless one",
-              "\\b(?:nobody|no one|no-one) (?:at|on|in|behind) the"
-                  + " (?:wheel|reins|box|controls|saddle|oars|keys|other"
-                  + " end)\\b|\\b(?:riderless|driverless|pilotless)\\b",
-              Cue.Kind.CREATURE,
-              Moment.WRITING,
-              "something goes with nobody to make it go"),
-          new Happening(
-              "melts runs drips pours flows turns",
-              "\\b(?:stone|steel|glass|metal|rock|concrete|iron|wood|brick|marble|floor|wall|clock)\\b(?:"
-                  + " \\p{L}+){0,3}? (?:melts|drips|flows|runs like|pours|turns to)\\b",
-              Cue.Kind.ELEMENT,
-              Moment.MATTER,
-              "something solid runs"),
-          new Happening(
-              "we",
-              "\\bwe (?:rise|fall|fly|follow|push|dive|pass|plunge|sink|drop|move) (?:it |him |her"
-                  + " |them )?(?:from|through|all the way|into|out|down|up|above|over)\\b",
-              Cue.Kind.CAMERA,
-              Moment.NO_CAMERA_MOVES_SO,
-              "the camera goes where none can"));
-
-  private static final Map<String, List<Happening>> NEEDED_BY = new HashMap<>();
-
-  static {
-    HAPPENINGS.forEach(
-        h -> h.needs().forEach(n -> NEEDED_BY.computeIfAbsent(n, k -> new ArrayList<>()).add(h)));
-  }
-
   private static final Pattern PASSING =
       Pattern.compile(
           "\\b(?:throws?|tosses|hands (?:\\p{L}+"
@@ -414,11 +127,16 @@ public final class CueFinder {
   private final Map<String, Pattern[]> names = new LinkedHashMap<>();
 
   private Map<String, String> doubles = Map.of();
+
+  /** Paragraphs after which somebody speaks who is there twice. */
+  private final IdentityHashMap<Screenplay.Element, String> speaksNext = new IdentityHashMap<>();
+
   private final Map<String, List<Phrase>> byFirst = new HashMap<>();
   private final Map<String, List<Phrase>> byStart = new HashMap<>();
 
   /** An entry taken apart. */
-  private record Phrase(CueWords.Entry entry, List<Set<String>> forms, List<String> starts) {
+  private record Phrase(
+      CueWords.Entry entry, List<Set<String>> forms, List<String> starts, boolean own) {
     boolean fits(int part, String word) {
       String start = starts.get(part);
       return start.isEmpty() ? forms.get(part).contains(word) : word.startsWith(start);
@@ -426,13 +144,9 @@ public final class CueFinder {
   }
 
   /**
-   * A sentence in its place.
-   *
-   * @param at offset of its first character in the text of the element
+   * @param own whether a word of the production's own found it
    */
-  private record Sentence(Screenplay.Element element, int at, String text, String low) {}
-
-  private record Hit(Cue.Kind kind, String method, String reason, int weight) {}
+  private record Hit(Cue.Kind kind, String method, String reason, int weight, boolean own) {}
 
   private CueFinder(Screenplay play, CueWords words) {
     this.play = play;
@@ -443,7 +157,7 @@ public final class CueFinder {
         starts.add(w.endsWith("*") ? w.substring(0, w.length() - 1) : "");
         forms.add(forms(w));
       }
-      Phrase p = new Phrase(e, forms, starts);
+      Phrase p = new Phrase(e, forms, starts, words.own().contains(e));
       if (starts.get(0).isEmpty()) {
         forms.get(0).forEach(f -> byFirst.computeIfAbsent(f, k -> new ArrayList<>()).add(p));
       } else {
@@ -452,12 +166,207 @@ public final class CueFinder {
     }
   }
 
-  /** Cues of a script, in its order. */
+  /** Cues of a script by words and signs alone, in its order. */
   public static List<Cue> find(Screenplay play, CueWords words) {
-    return new CueFinder(play, words).cues();
+    return find(play, words, CueLearning.NONE, null);
   }
 
-  private List<Cue> cues() {
+  /**
+   * Cues of a script, in its order: all of at least {@link Cue#LEAST} confidence.
+   *
+   * @param learned what the production's own answers have taught
+   * @param read the script as a sense of the words reads it; null without one
+   * @throws IllegalArgumentException if it is of another script
+   */
+  public static List<Cue> find(
+      Screenplay play, CueWords words, CueLearning learned, Sense.Reading read) {
+    return new CueFinder(play, words).cues(learned, read);
+  }
+
+  /** The sentences of the action a sense is asked about, in their order. */
+  public static List<String> sentences(Screenplay play) {
+    return Sentence.of(play).stream().map(s -> s.text().strip()).toList();
+  }
+
+  /** A sentence and what was found in it. */
+  private record Read(
+      Sentence sentence, List<Hit> hits, Map<String, Double> signs, double[] sums) {}
+
+  /** What is found in every sentence of a script, for learning from it. */
+  static List<Map<String, Double>> signs(Screenplay play, CueWords words) {
+    CueFinder f = new CueFinder(play, words);
+    return f.read(null).stream().map(Read::signs).toList();
+  }
+
+  private List<Read> read(Sense.Reading sense) {
+    names();
+    List<Sentence> all = Sentence.of(play);
+    if (sense != null && sense.meanings().size() != all.size()) {
+      throw new IllegalArgumentException(
+          sense.meanings().size() + " meanings for " + all.size() + " sentences");
+    }
+    CueWeights w = sense == null ? CueWeights.SIGNS : sense.weights();
+    List<Read> out = new ArrayList<>();
+    for (int i = 0; i < all.size(); i++) {
+      List<Hit> hits = hits(all.get(i));
+      Map<String, Double> signs = signs(all.get(i), hits);
+      out.add(
+          new Read(
+              all.get(i),
+              hits,
+              signs,
+              w.sums(signs, sense == null ? null : sense.meanings().get(i))));
+    }
+    return out;
+  }
+
+  private List<Cue> cues(CueLearning learned, Sense.Reading sense) {
+    List<Read> all = read(sense);
+    CueWeights w = sense == null ? CueWeights.SIGNS : sense.weights();
+    double[] confidence = new double[all.size()];
+    for (int i = 0; i < confidence.length; i++) {
+      double sum = all.get(i).sums()[0];
+      int beside = 0;
+      double neighbours = 0;
+      for (int k : new int[] {i - 1, i + 1}) {
+        if (k >= 0 && k < confidence.length && oneScene(all, Math.max(i, k))) {
+          neighbours += Math.max(-1, all.get(k).sums()[0]);
+          beside++;
+        }
+      }
+      sum += beside == 0 ? 0 : BESIDE * neighbours / beside;
+      confidence[i] = w.confidence(sum + learned.shift(learnedBy(all.get(i).hits())));
+      if (all.get(i).hits().stream().anyMatch(Hit::own)) {
+        confidence[i] = Math.max(confidence[i], OWN);
+      }
+    }
+    List<Integer> order = new ArrayList<>();
+    for (int i = 0; i < confidence.length; i++) {
+      if (confidence[i] >= Cue.LEAST) {
+        order.add(i);
+      }
+    }
+    order.sort(Comparator.comparingDouble(i -> -confidence[i]));
+    boolean[] used = new boolean[confidence.length];
+    List<Cue> out = new ArrayList<>();
+    for (int i : order) {
+      if (used[i]) {
+        continue;
+      }
+      int from = i;
+      int to = i;
+      used[i] = true;
+      while (to - from < 2) {
+        double before =
+            from > 0 && !used[from - 1] && all.get(from).sentence().follows()
+                ? confidence[from - 1]
+                : 0;
+        double after =
+            to + 1 < used.length && !used[to + 1] && all.get(to + 1).sentence().follows()
+                ? confidence[to + 1]
+                : 0;
+        if (Math.max(before, after) < Math.max(Cue.LEAST, JOINED * confidence[i])) {
+          break;
+        }
+        if (before >= after) {
+          used[--from] = true;
+        } else {
+          used[++to] = true;
+        }
+      }
+      out.add(cue(all, from, i, to, confidence[i], w, learned));
+    }
+    out.sort(Comparator.comparingInt(Cue::start));
+    return out;
+  }
+
+  /** Whether a sentence is of the scene of the one before it. */
+  private static boolean oneScene(List<Read> all, int at) {
+    return !all.get(at).sentence().before().isEmpty();
+  }
+
+  private Cue cue(
+      List<Read> all,
+      int from,
+      int heart,
+      int to,
+      double confidence,
+      CueWeights w,
+      CueLearning learned) {
+    Read r = all.get(heart);
+    double[] sums = r.sums().clone();
+    for (int i = from; i <= to; i++) {
+      for (int k = 1; i != heart && k < sums.length; k++) {
+        sums[k] += BESIDE * all.get(i).sums()[k];
+      }
+    }
+    Cue.Kind kind = CueWeights.kinds(sums).get(0);
+    List<Hit> hits = new ArrayList<>(r.hits());
+    hits.sort(Comparator.comparingInt(Hit::weight).reversed());
+    List<String> says =
+        new ArrayList<>(new LinkedHashSet<>(hits.stream().map(Hit::reason).toList()));
+    List<String> against = new ArrayList<>();
+    List<Sign> weighed =
+        new ArrayList<>(Sign.ALL.stream().filter(s -> r.signs().containsKey(s.name())).toList());
+    weighed.sort(Comparator.comparingDouble(s -> -Math.abs(w.worth(s.name()))));
+    for (Sign s : weighed) {
+      if (Math.abs(w.worth(s.name())) >= TOLD) {
+        (w.worth(s.name()) > 0 ? says : against).add(s.said());
+      }
+    }
+    String reason =
+        says.isEmpty()
+            ? w.senses() > 0 ? "it reads like moments of this kind" : "of what stands beside it"
+            : says.get(0);
+    Set<Cue.Kind> also = new LinkedHashSet<>();
+    hits.forEach(h -> also.add(h.kind()));
+    also.add(CueWeights.kinds(sums).get(1));
+    also.remove(kind);
+    String words = r.sentence().text().strip();
+    return new Cue(
+        all.get(from).sentence().start(),
+        all.get(to).sentence().end(),
+        words,
+        kind,
+        confidence,
+        ways(kind, hits, sums, w, learned),
+        reason,
+        says,
+        against,
+        also.stream().limit(2).toList(),
+        learnedBy(hits),
+        r.sentence().key(),
+        all.subList(from, to + 1).stream().map(x -> x.sentence().key()).toList());
+  }
+
+  /** Two or three methods: what was chosen here before, what the words name, what is usual. */
+  private static List<Cue.Way> ways(
+      Cue.Kind kind, List<Hit> hits, double[] sums, CueWeights w, CueLearning learned) {
+    Map<String, String> why = new LinkedHashMap<>();
+    String chosen = learned.method(learnedBy(hits));
+    if (chosen != null) {
+      why.put(chosen, "chosen here before for the like");
+    }
+    hits.stream()
+        .filter(h -> h.kind() == kind)
+        .findFirst()
+        .ifPresent(h -> why.putIfAbsent(h.method(), h.reason()));
+    for (String m : w.methods(sums).subList(0, 2)) {
+      why.putIfAbsent(m, "moments told so were made so");
+    }
+    why.putIfAbsent(kind.method(), "usual where " + kind.words() + " is meant");
+    return why.entrySet().stream()
+        .limit(3)
+        .map(e -> new Cue.Way(e.getKey(), e.getValue()))
+        .toList();
+  }
+
+  /** What of a sentence is learned by: its words and patterns, and what each points at. */
+  private static List<String> learnedBy(List<Hit> hits) {
+    return hits.stream().map(Hit::reason).distinct().toList();
+  }
+
+  private void names() {
     Set<String> speakers = new LinkedHashSet<>();
     for (Screenplay.Element e : play.elements()) {
       if (e.kind() == Screenplay.Kind.CHARACTER) {
@@ -473,121 +382,122 @@ public final class CueFinder {
             n,
             new Pattern[] {
               Pattern.compile(
-                  "\\b(?:another|the other|a second|a third) (?:\\p{L}+ )?"
+                  "\\b(?:another|the other|a second|a"
+                      + " third|(?:two|three|four|five|six|seven|eight|nine|ten|twelve|twenty|more|many)"
+                      + " (?:more )?) ?(?:\\p{L}+ )?"
                       + quoted
-                      + "\\b|\\bone "
+                      + "s?\\b|\\bone "
                       + quoted
-                      + "\\b.*\\bother\\b"),
-              Pattern.compile("\\b(?:sits|stands|lies|waits|is|was|it's) " + quoted + "\\W*$")
+                      + "\\b.*\\bother\\b|\\b(?:every one|all|each|both) (?:of them )?(?:is|are) "
+                      + quoted
+                      + "\\b|\\b"
+                      + quoted
+                      + "\\b[^.]*\\b(?:with|at|beside|behind|to|from|opposite|meets|sees|watching|watches)"
+                      + " "
+                      + quoted
+                      + "\\b"),
+              Pattern.compile(
+                  "\\b(?:sits|stands|lies|waits|is|was|it's) "
+                      + quoted
+                      + "(?:\\W*$|, (?:in the same|\\p{L}+ty\\b))")
             });
       }
     }
-    Map<String, Integer> seen = new HashMap<>();
-    List<Cue> out = new ArrayList<>();
-    String before = "";
+    heard();
+  }
+
+  /** First words in a scene of somebody who is another speaker of that scene once more. */
+  private void heard() {
+    Map<Integer, Set<String>> in = new HashMap<>();
+    for (Screenplay.Element e : play.elements()) {
+      if (e.kind() == Screenplay.Kind.CHARACTER) {
+        in.computeIfAbsent(e.scene(), k -> new HashSet<>())
+            .add(e.text().replaceAll("\\(.*", "").strip().toLowerCase(Locale.ROOT));
+      }
+    }
+    Screenplay.Element last = null;
+    Set<Integer> told = new HashSet<>();
     for (Screenplay.Element e : play.elements()) {
       if (e.kind() == Screenplay.Kind.HEADING) {
-        before = "";
-      }
-      if (e.kind() != Screenplay.Kind.ACTION || e.scene() < 0) {
-        continue;
-      }
-      for (Sentence s : sentences(e)) {
-        Cue c = cue(s, before, seen);
-        if (c != null) {
-          out.add(c);
+        last = null;
+      } else if (e.kind() == Screenplay.Kind.ACTION) {
+        last = e;
+      } else if (e.kind() == Screenplay.Kind.CHARACTER && last != null) {
+        String n = e.text().replaceAll("\\(.*", "").strip().toLowerCase(Locale.ROOT);
+        if (doubles.containsKey(n)
+            && in.get(e.scene()).contains(doubles.get(n))
+            && told.add(e.scene())) {
+          speaksNext.put(last, "“" + n + "” speaks beside “" + doubles.get(n) + "”");
         }
-        before = s.low();
       }
     }
-    return out;
   }
 
-  private static List<Sentence> sentences(Screenplay.Element e) {
-    String text = e.text();
-    List<Sentence> out = new ArrayList<>();
-    Matcher m = SENTENCE.matcher(text);
-    int from = 0;
-    while (m.find() && m.end() > m.start()) {
-      String s = text.substring(from, m.end());
-      // A stop inside a number or after an initial ends no sentence; nor does one that leaves two
-      // letters.
-      if (s.length() > LONGEST) {
-        // Nobody writes such sentences; patterns that look to and fro in them would take for ever.
-        s = s.substring(0, LONGEST);
-      }
-      if (s.strip().length() < 3 && m.end() < text.length()) {
-        continue;
-      }
-      if (!s.isBlank()) {
-        String low = s.toLowerCase(Locale.ROOT).replace('’', '\'');
-        if (low.indexOf('"') >= 0 || low.indexOf('“') >= 0) {
-          low = QUOTED.matcher(low).replaceAll(q -> " ".repeat(q.group().length()));
-        }
-        out.add(new Sentence(e, from, s, low));
-      }
-      from = m.end();
-    }
-    return out;
-  }
-
-  private Cue cue(Sentence s, String before, Map<String, Integer> seen) {
+  private List<Hit> hits(Sentence s) {
     List<Hit> hits = new ArrayList<>();
     int likeness = likeness(s.low());
     Set<String> has = words(s.low(), likeness, hits);
     Set<Happening> worthTrying = new LinkedHashSet<>();
-    has.forEach(w -> worthTrying.addAll(NEEDED_BY.getOrDefault(w, List.of())));
+    has.forEach(w -> worthTrying.addAll(Happening.NEEDED_BY.getOrDefault(w, List.of())));
     for (Happening h : worthTrying) {
       Matcher m = h.pattern().matcher(s.low());
       if (m.find() && m.start() < likeness) {
-        hits.add(new Hit(h.kind(), h.moment().method(), h.reason(), 5));
+        hits.add(new Hit(h.kind(), h.moment().method(), h.reason(), 5, false));
       }
     }
-    twice(s.low(), has, before, hits);
-    if (hits.isEmpty()) {
-      return null;
+    twice(s.low(), has, s.before(), hits);
+    String next = speaksNext.get(s.element());
+    if (next != null && s.at() + s.text().length() >= s.element().text().length()) {
+      hits.add(new Hit(Cue.Kind.DOUBLE, Moment.TWICE.method(), next, 8, false));
     }
-    Map<Cue.Kind, Integer> weights = new EnumMap<>(Cue.Kind.class);
-    hits.forEach(h -> weights.merge(h.kind(), h.weight(), Integer::sum));
-    Cue.Kind kind =
-        weights.entrySet().stream().max(Map.Entry.comparingByValue()).orElseThrow().getKey();
-    Hit best =
-        hits.stream()
-            .filter(h -> h.kind() == kind)
-            .max(Comparator.comparingInt(Hit::weight))
-            .orElseThrow();
-    int lead = s.text().length() - s.text().stripLeading().length();
-    int a = s.at() + lead;
-    int b = s.at() + s.text().stripTrailing().length();
-    String words = s.element().text().substring(a, b);
-    String plain = NO_WORD.matcher(words.toLowerCase(Locale.ROOT)).replaceAll(" ").strip();
-    int nth = seen.merge(kind + plain, 1, Integer::sum);
-    String key = kind + ":" + plain + (nth > 1 ? "#" + nth : "");
-    return new Cue(
-        place(s.element(), a, false),
-        place(s.element(), b, true),
-        words,
-        kind,
-        best.method(),
-        best.reason(),
-        weights.keySet().stream().filter(k -> k != kind).toList(),
-        key);
+    return hits;
   }
 
-  /**
-   * Where a place in the text of an element stands in the source.
-   *
-   * @param end whether it is the end of something
-   */
-  private static int place(Screenplay.Element e, int at, boolean end) {
-    int left = at;
-    for (Screenplay.Run r : e.runs()) {
-      if (left < r.text().length() || end && left == r.text().length()) {
-        return r.start() + left;
+  /** Everything in a sentence that is weighed. */
+  private Map<String, Double> signs(Sentence s, List<Hit> hits) {
+    Map<String, Double> out = new LinkedHashMap<>();
+    out.put("any", 1.0);
+    String low = s.low().strip();
+    for (Sign sign : Sign.ALL) {
+      if (sign.pattern().matcher(low).find()) {
+        out.put(sign.name(), 1.0);
       }
-      left -= r.text().length();
     }
-    return e.end();
+    List<String> word = Arrays.asList(NO_WORD.split(low));
+    out.put("length", Math.min(30, word.size()) / 15.0);
+    if (s.before().isEmpty()) {
+      out.put("first", 1.0);
+    }
+    Set<String> once = new HashSet<>();
+    for (String w : word) {
+      // Two people of one title are two people.
+      if (w.length() > 3
+          && !once.add(w)
+          && names.keySet().stream().noneMatch(n -> n.startsWith(w + " "))) {
+        out.put("word twice", 1.0);
+      }
+    }
+    for (String n : names.keySet()) {
+      if (low.contains(n + "s ") || low.contains(n + "s.")) {
+        out.put("many of a name", 1.0);
+      }
+    }
+    if (!hits.isEmpty()) {
+      out.put("hit", 1.0);
+      int most = hits.stream().mapToInt(Hit::weight).max().orElseThrow();
+      out.put("hit weight", Math.min(12, hits.stream().mapToInt(Hit::weight).sum()) / 6.0);
+      if (most <= 3) {
+        out.put(most == 1 ? "ordinary word only" : "one word only", 1.0);
+      }
+      Map<Cue.Kind, Integer> weights = new EnumMap<>(Cue.Kind.class);
+      hits.forEach(h -> weights.merge(h.kind(), h.weight(), Integer::sum));
+      Cue.Kind kind =
+          weights.entrySet().stream().max(Map.Entry.comparingByValue()).orElseThrow().getKey();
+      out.put("hit " + kind, 1.0);
+      hits.forEach(h -> out.merge("some " + h.kind(), 0.5, Math::max));
+      hits.forEach(h -> out.merge("way " + h.method(), 1.0, Math::max));
+    }
+    return out;
   }
 
   private static int likeness(String low) {
@@ -657,7 +567,8 @@ public final class CueFinder {
                   Cue.Kind.CREATURE,
                   Moment.CREATURE.method(),
                   "a thing does what only the living do",
-                  5));
+                  5,
+                  false));
           return;
         }
         if (follows(RISES, word, k)) {
@@ -666,7 +577,8 @@ public final class CueFinder {
                   Cue.Kind.HEIGHT,
                   Moment.FLIGHT.method(),
                   "a thing leaves the ground by itself",
-                  5));
+                  5,
+                  false));
           return;
         }
       }
@@ -700,7 +612,8 @@ public final class CueFinder {
             p.entry().kind(),
             p.entry().method(),
             "the words “" + String.join(" ", word.subList(first, at + 1)) + "”",
-            2 + p.forms().size()));
+            ORDINARY.contains(p.entry().words()) ? 1 : 2 + p.forms().size(),
+            p.own()));
   }
 
   /**
@@ -712,6 +625,8 @@ public final class CueFinder {
     for (String n : names) {
       String numbered = n.replaceAll("[ #]+(?:\\d+|two|ii|b)$", "");
       String last = n.substring(n.lastIndexOf(' ') + 1);
+      // NAME IN WHITE, NAME WITH A HAT beside NAME.
+      String dressed = n.replaceAll(" (?:in|with|from|at|of) .*$", "");
       boolean qualified =
           n.matches(
               "(?:the"
@@ -720,6 +635,8 @@ public final class CueFinder {
                   + " .*");
       if (!numbered.equals(n)) {
         out.put(n, numbered);
+      } else if (!dressed.equals(n) && names.contains(dressed)) {
+        out.put(n, dressed);
       } else if (names.contains(last) && !last.equals(n)
           || qualified && !last.equals(n) && last.length() > 2 && names.contains(last)) {
         out.put(n, last);
@@ -742,7 +659,8 @@ public final class CueFinder {
                   Cue.Kind.DOUBLE,
                   between(low),
                   "“" + d.getKey() + "” and “" + d.getValue() + "” are one performer",
-                  8));
+                  8,
+                  false));
           return;
         }
       }
@@ -754,16 +672,19 @@ public final class CueFinder {
                 && (named(before, n.getKey()) || low.strip().startsWith("it "));
         if (arrives || n.getValue()[0].matcher(low).find()) {
           hits.add(
-              new Hit(Cue.Kind.DOUBLE, between(low), "“" + n.getKey() + "” is there twice", 8));
+              new Hit(
+                  Cue.Kind.DOUBLE, between(low), "“" + n.getKey() + "” is there twice", 8, false));
           return;
         }
       }
     }
     if (IMAGES.stream().anyMatch(has::contains)
         && (BODY_AND_IMAGE.matcher(low).find() || SAME.matcher(low).find())) {
-      hits.add(new Hit(Cue.Kind.DOUBLE, between(low), "somebody and an image of them part", 6));
+      hits.add(
+          new Hit(Cue.Kind.DOUBLE, between(low), "somebody and an image of them part", 6, false));
     } else if (has.contains("beside") && BACK.matcher(low).find()) {
-      hits.add(new Hit(Cue.Kind.DOUBLE, Moment.TWICE.method(), "one person in two places", 6));
+      hits.add(
+          new Hit(Cue.Kind.DOUBLE, Moment.TWICE.method(), "one person in two places", 6, false));
     }
   }
 

@@ -2,10 +2,6 @@ package bivex.core.cue;
 
 import bivex.core.InvalidInput;
 import bivex.core.method.MethodBook;
-import java.io.IOException;
-import java.io.InputStream;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -94,15 +90,8 @@ public record CueWords(List<Entry> own, List<String> struck) {
   }
 
   private static List<Entry> read() {
-    try (InputStream in = CueWords.class.getResourceAsStream("words.txt")) {
-      return new String(in.readAllBytes(), StandardCharsets.UTF_8)
-          .lines()
-          .filter(l -> !l.isBlank() && !l.startsWith("#"))
-          .map(l -> l.split(" \\| "))
-          .map(c -> new Entry(c[0], Cue.Kind.valueOf(c[1]), c[2]))
-          .toList();
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
-    }
+    return Table.read("words.txt", 3).stream()
+        .map(c -> new Entry(c[0], Cue.Kind.valueOf(c[1]), c[2]))
+        .toList();
   }
 }

@@ -21,9 +21,8 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
 /**
- * Measured on scripts written and labelled for it: four that were known while the rules were made,
- * and one that was written after them and has not changed them since. No published set of labelled
- * scripts is known to us, so the figures say how the finder does on this hand's labels, no more.
+ * What is found in the scripts the weights were learned from: a floor against breakage, no measure.
+ * How it does on scripts it has not learned from is measured where it learns.
  */
 class CueFinderTest {
   /** Kinds that are right, each with the method that is, where that was labelled too. */
@@ -49,18 +48,26 @@ class CueFinderTest {
    */
   record Label(int end, Set<Cue.Kind> kinds) {}
 
-  record Score(int labels, int proposed, int right, int rightKind) {
+  /**
+   * @param right cues in which a labelled sentence ends
+   * @param found labelled sentences that end in a cue
+   */
+  record Score(int labels, int proposed, int right, int found, int rightKind) {
     double precision() {
       return (double) right / proposed;
     }
 
     double recall() {
-      return (double) right / labels;
+      return (double) found / labels;
     }
 
     Score plus(Score o) {
       return new Score(
-          labels + o.labels, proposed + o.proposed, right + o.right, rightKind + o.rightKind);
+          labels + o.labels,
+          proposed + o.proposed,
+          right + o.right,
+          found + o.found,
+          rightKind + o.rightKind);
     }
 
     @Override
@@ -98,12 +105,18 @@ class CueFinderTest {
                   .map(l -> Cue.Kind.valueOf(l.split(" ")[0]))
                   .collect(Collectors.toCollection(() -> EnumSet.noneOf(Cue.Kind.class)))));
     }
-    List<Cue> cues = CueFinder.find(ScreenplayParser.parse(source), CueWords.SHIPPED_ONLY);
+    List<Cue> cues =
+        CueFinder.find(ScreenplayParser.parse(source), CueWords.SHIPPED_ONLY).stream()
+            .filter(c -> c.confidence() >= Cue.USUAL)
+            .toList();
     int right = 0;
     int kind = 0;
     for (Cue c : cues) {
       Label l =
-          labels.stream().filter(x -> Math.abs(x.end() - c.end()) <= 1).findFirst().orElse(null);
+          labels.stream()
+              .filter(x -> x.end() > c.start() && x.end() <= c.end() + 1)
+              .findFirst()
+              .orElse(null);
       if (l == null) {
         faults.add("wrong " + c.kind() + " (" + c.reason() + "): " + c.words());
       } else {
@@ -115,8 +128,14 @@ class CueFinderTest {
         }
       }
     }
+    int found =
+        (int)
+            labels.stream()
+                .filter(
+                    l -> cues.stream().anyMatch(c -> l.end() > c.start() && l.end() <= c.end() + 1))
+                .count();
     labels.stream()
-        .filter(l -> cues.stream().noneMatch(c -> Math.abs(l.end() - c.end()) <= 1))
+        .filter(l -> cues.stream().noneMatch(c -> l.end() > c.start() && l.end() <= c.end() + 1))
         .forEach(
             l ->
                 faults.add(
@@ -124,7 +143,7 @@ class CueFinderTest {
                         + l.kinds()
                         + ": "
                         + source.substring(Math.max(0, l.end() - 70), l.end()).replace('\n', ' ')));
-    return new Score(labels.size(), cues.size(), right, kind);
+    return new Score(labels.size(), cues.size(), right, found, kind);
   }
 
   @Test
@@ -145,7 +164,7 @@ class CueFinderTest {
     assertThat(known.recall()).isGreaterThan(0.9);
     assertThat(known.precision()).isGreaterThan(0.8);
     assertThat(unseen.recall()).isGreaterThan(0.65);
-    assertThat(unseen.precision()).isGreaterThan(0.85);
+    assertThat(unseen.precision()).isGreaterThan(0.8);
   }
 
   /** Every label names a kind and a method there is, at the end of a sentence of the action. */
@@ -170,11 +189,11 @@ class CueFinderTest {
     }
   }
 
-  /** On what is told otherwise the finder does worse by far; it must not do worse than it does. */
+  /** Scripts told otherwise than its words were made with. */
   @Test
-  void onScriptsToldOtherwiseItIsWeak() {
+  void onScriptsToldOtherwiseMostIsFoundToo() {
     List<String> faults = new ArrayList<>();
-    Score all = new Score(0, 0, 0, 0);
+    Score all = new Score(0, 0, 0, 0, 0);
     for (String name : TOLD) {
       Score one = score(name, faults);
       all = all.plus(one);
@@ -186,11 +205,14 @@ class CueFinderTest {
       System.out.println("told otherwise: " + all + "\n" + String.join("\n", faults));
     }
     assertThat(all.labels()).isGreaterThanOrEqualTo(55);
-    assertThat(all.recall()).isGreaterThan(0.2);
+    assertThat(all.recall()).isGreaterThan(0.6);
+    assertThat(all.precision()).isGreaterThan(0.7);
   }
 
   private static List<Cue> cues(String action, CueWords words) {
-    return CueFinder.find(ScreenplayParser.parse("INT. ROOM - DAY\n\n" + action), words);
+    return CueFinder.find(ScreenplayParser.parse("INT. ROOM - DAY\n\n" + action), words).stream()
+        .filter(c -> c.confidence() >= Cue.USUAL)
+        .toList();
   }
 
   @Test
@@ -215,6 +237,7 @@ class CueFinderTest {
         "INT. ROOM - DAY\n\n"
             + "She waits. The *flags* [[three]] **vanish** at once. She waits.\n\n"
             + "The flags vanish.\n\n"
+            + "She waits.\n\n"
             + "The flags vanish.";
     List<Cue> cues = CueFinder.find(ScreenplayParser.parse(source), CueWords.SHIPPED_ONLY);
     assertThat(cues)

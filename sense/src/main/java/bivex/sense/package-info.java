@@ -1,0 +1,2 @@
+/** What sentences mean: a model of language behind the core's small interface. */
+package bivex.sense;
