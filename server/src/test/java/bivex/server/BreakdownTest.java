@@ -475,7 +475,7 @@ class BreakdownTest {
             .filter(c -> c.path("words").asString().contains("flags vanish"))
             .findFirst()
             .orElseThrow();
-    assertThat(flags.path("method").asString()).isEqualTo("B1");
+    assertThat(flags.at("/ways/0/method").asString()).isEqualTo("B1");
     String key = flags.path("key").asString();
     assertThat(ok(producer.post(base + "/cues/waved", Map.of("key", key))).at("cues").toString())
         .doesNotContain("flags vanish");

@@ -41,6 +41,12 @@ public record Cue(
   /** Below this nothing is proposed at all. */
   public static final double LEAST = 0.15;
 
+  /** The highest confidence to ask for. */
+  public static final double MOST = 0.95;
+
+  /** Where to show from: what each would show is told beside it. */
+  public static final List<Double> STEPS = List.of(0.2, 0.3, 0.4, 0.55, 0.7, 0.85);
+
   /**
    * A way to make it.
    *

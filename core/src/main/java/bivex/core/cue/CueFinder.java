@@ -144,9 +144,18 @@ public final class CueFinder {
   }
 
   /**
+   * @param sign what it is learned by, whatever words it was said in
    * @param own whether a word of the production's own found it
    */
-  private record Hit(Cue.Kind kind, String method, String reason, int weight, boolean own) {}
+  private record Hit(
+      Cue.Kind kind, String method, String reason, String sign, int weight, boolean own) {
+    Hit(Cue.Kind kind, String method, String reason, int weight) {
+      this(kind, method, reason, reason, weight, false);
+    }
+  }
+
+  /** What everything that is found by the names of a script is learned by. */
+  private static final String NAMES = "a name that is there twice";
 
   private CueFinder(Screenplay play, CueWords words) {
     this.play = play;
@@ -235,7 +244,7 @@ public final class CueFinder {
         }
       }
       sum += beside == 0 ? 0 : BESIDE * neighbours / beside;
-      confidence[i] = w.confidence(sum + learned.shift(learnedBy(all.get(i).hits())));
+      confidence[i] = w.confidence(sum + learned.shift(learnedBy(all.get(i), w)));
       if (all.get(i).hits().stream().anyMatch(Hit::own)) {
         confidence[i] = Math.max(confidence[i], OWN);
       }
@@ -318,6 +327,9 @@ public final class CueFinder {
         says.isEmpty()
             ? w.senses() > 0 ? "it reads like moments of this kind" : "of what stands beside it"
             : says.get(0);
+    if (says.isEmpty()) {
+      says.add(reason);
+    }
     Set<Cue.Kind> also = new LinkedHashSet<>();
     hits.forEach(h -> also.add(h.kind()));
     also.add(CueWeights.kinds(sums).get(1));
@@ -329,21 +341,26 @@ public final class CueFinder {
         words,
         kind,
         confidence,
-        ways(kind, hits, sums, w, learned),
+        ways(kind, hits, learnedBy(r, w), sums, w, learned),
         reason,
         says,
         against,
         also.stream().limit(2).toList(),
-        learnedBy(hits),
+        learnedBy(r, w),
         r.sentence().key(),
         all.subList(from, to + 1).stream().map(x -> x.sentence().key()).toList());
   }
 
   /** Two or three methods: what was chosen here before, what the words name, what is usual. */
   private static List<Cue.Way> ways(
-      Cue.Kind kind, List<Hit> hits, double[] sums, CueWeights w, CueLearning learned) {
+      Cue.Kind kind,
+      List<Hit> hits,
+      List<String> signs,
+      double[] sums,
+      CueWeights w,
+      CueLearning learned) {
     Map<String, String> why = new LinkedHashMap<>();
-    String chosen = learned.method(learnedBy(hits));
+    String chosen = learned.method(signs);
     if (chosen != null) {
       why.put(chosen, "chosen here before for the like");
     }
@@ -361,9 +378,17 @@ public final class CueFinder {
         .toList();
   }
 
-  /** What of a sentence is learned by: its words and patterns, and what each points at. */
-  private static List<String> learnedBy(List<Hit> hits) {
-    return hits.stream().map(Hit::reason).distinct().toList();
+  /**
+   * What of a sentence is learned by: its words and patterns; where there are none, the signs that
+   * speak for it.
+   */
+  private static List<String> learnedBy(Read r, CueWeights w) {
+    return r.hits().isEmpty()
+        ? Sign.ALL.stream()
+            .filter(s -> r.signs().containsKey(s.name()) && w.worth(s.name()) >= TOLD)
+            .map(Sign::said)
+            .toList()
+        : r.hits().stream().map(Hit::sign).distinct().toList();
   }
 
   private void names() {
@@ -442,13 +467,13 @@ public final class CueFinder {
     for (Happening h : worthTrying) {
       Matcher m = h.pattern().matcher(s.low());
       if (m.find() && m.start() < likeness) {
-        hits.add(new Hit(h.kind(), h.moment().method(), h.reason(), 5, false));
+        hits.add(new Hit(h.kind(), h.moment().method(), h.reason(), 5));
       }
     }
     twice(s.low(), has, s.before(), hits);
     String next = speaksNext.get(s.element());
     if (next != null && s.at() + s.text().length() >= s.element().text().length()) {
-      hits.add(new Hit(Cue.Kind.DOUBLE, Moment.TWICE.method(), next, 8, false));
+      hits.add(new Hit(Cue.Kind.DOUBLE, Moment.TWICE.method(), next, NAMES, 8, false));
     }
     return hits;
   }
@@ -567,8 +592,7 @@ public final class CueFinder {
                   Cue.Kind.CREATURE,
                   Moment.CREATURE.method(),
                   "a thing does what only the living do",
-                  5,
-                  false));
+                  5));
           return;
         }
         if (follows(RISES, word, k)) {
@@ -577,8 +601,7 @@ public final class CueFinder {
                   Cue.Kind.HEIGHT,
                   Moment.FLIGHT.method(),
                   "a thing leaves the ground by itself",
-                  5,
-                  false));
+                  5));
           return;
         }
       }
@@ -612,6 +635,7 @@ public final class CueFinder {
             p.entry().kind(),
             p.entry().method(),
             "the words “" + String.join(" ", word.subList(first, at + 1)) + "”",
+            "“" + p.entry().words() + "”",
             ORDINARY.contains(p.entry().words()) ? 1 : 2 + p.forms().size(),
             p.own()));
   }
@@ -659,6 +683,7 @@ public final class CueFinder {
                   Cue.Kind.DOUBLE,
                   between(low),
                   "“" + d.getKey() + "” and “" + d.getValue() + "” are one performer",
+                  NAMES,
                   8,
                   false));
           return;
@@ -673,18 +698,21 @@ public final class CueFinder {
         if (arrives || n.getValue()[0].matcher(low).find()) {
           hits.add(
               new Hit(
-                  Cue.Kind.DOUBLE, between(low), "“" + n.getKey() + "” is there twice", 8, false));
+                  Cue.Kind.DOUBLE,
+                  between(low),
+                  "“" + n.getKey() + "” is there twice",
+                  NAMES,
+                  8,
+                  false));
           return;
         }
       }
     }
     if (IMAGES.stream().anyMatch(has::contains)
         && (BODY_AND_IMAGE.matcher(low).find() || SAME.matcher(low).find())) {
-      hits.add(
-          new Hit(Cue.Kind.DOUBLE, between(low), "somebody and an image of them part", 6, false));
+      hits.add(new Hit(Cue.Kind.DOUBLE, between(low), "somebody and an image of them part", 6));
     } else if (has.contains("beside") && BACK.matcher(low).find()) {
-      hits.add(
-          new Hit(Cue.Kind.DOUBLE, Moment.TWICE.method(), "one person in two places", 6, false));
+      hits.add(new Hit(Cue.Kind.DOUBLE, Moment.TWICE.method(), "one person in two places", 6));
     }
   }
 

@@ -27,15 +27,10 @@ public final class CueLearning {
    * One answer to a cue.
    *
    * @param signs of the cue when it was answered
-   * @param proposed what it was taken for
-   * @param kind what it was said to be; null when it was waved away
+   * @param taken whether it was a moment; else it was waved away
    * @param method it was marked with; null when waved away or left open
    */
-  public record Answer(List<String> signs, Cue.Kind proposed, Cue.Kind kind, String method) {
-    boolean taken() {
-      return kind != null;
-    }
-  }
+  public record Answer(List<String> signs, boolean taken, String method) {}
 
   /**
    * What is known of a sign here.

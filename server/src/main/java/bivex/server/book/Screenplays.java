@@ -2,7 +2,9 @@ package bivex.server.book;
 
 import bivex.core.cue.Cue;
 import bivex.core.cue.CueFinder;
+import bivex.core.cue.CueLearning;
 import bivex.core.cue.CueWords;
+import bivex.core.cue.Sense;
 import bivex.core.script.Screenplay;
 import bivex.core.script.ScreenplayParser;
 import bivex.core.shoot.WantedLight;
@@ -21,16 +23,29 @@ public class Screenplays {
   private static final int KEPT = 16;
   private final Map<UUID, Screenplay> parsed = last();
   private final Map<Cues, List<Cue>> cues = last();
+  private final DraftReader reader;
 
-  private record Cues(UUID draft, CueWords words) {}
+  Screenplays(DraftReader reader) {
+    this.reader = reader;
+  }
+
+  private record Cues(UUID draft, CueWords words, List<CueLearning.Answer> answers, boolean read) {}
 
   public Screenplay of(Draft draft) {
     return parsed.computeIfAbsent(draft.id, id -> ScreenplayParser.parse(draft.source));
   }
 
-  /** Every cue of a draft, by a production's words. */
-  public List<Cue> cues(Draft draft, CueWords words) {
-    return cues.computeIfAbsent(new Cues(draft.id, words), k -> CueFinder.find(of(draft), words));
+  /**
+   * Every cue of a draft, as far as it has been read.
+   *
+   * @param words of its production
+   * @param answers what has been said to its cues, as far as it is to be learned from
+   */
+  public List<Cue> cues(Draft draft, CueWords words, List<CueLearning.Answer> answers) {
+    Sense.Reading read = reader.of(draft, of(draft));
+    return cues.computeIfAbsent(
+        new Cues(draft.id, words, answers, read != null),
+        k -> CueFinder.find(of(draft), words, new CueLearning(answers), read));
   }
 
   /** The light of day a shot wants, by the heading of the scene it first stands in. */

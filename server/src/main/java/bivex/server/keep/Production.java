@@ -1,5 +1,6 @@
 package bivex.server.keep;
 
+import bivex.core.cue.Cue;
 import bivex.core.cue.CueWords;
 import bivex.core.effort.EffortRates;
 import bivex.core.kit.Kit;
@@ -62,6 +63,12 @@ public class Production {
 
   @Convert(converter = Cues.class)
   public CueWords cueWords = CueWords.SHIPPED_ONLY;
+
+  /** Confidence from which a cue is shown. */
+  public double cuesFrom = Cue.USUAL;
+
+  /** Whether answers to cues change what is proposed after them. */
+  public boolean cuesLearn = true;
 
   @Enumerated(EnumType.STRING)
   public ListFormat lists = ListFormat.COMMA;

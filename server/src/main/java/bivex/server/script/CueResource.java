@@ -9,6 +9,7 @@ import bivex.core.cue.CueWords;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
 import bivex.server.http.Problems;
+import bivex.server.shot.ShotDesk;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -40,6 +41,36 @@ public class CueResource {
   @Allowed({PRODUCER, COORDINATOR})
   public CueDesk.CuesView wave(Member me, @RequestBody CueDesk.Waving in) {
     return cueDesk.wave(me, in);
+  }
+
+  /** Marks the words of a cue, and remembers how it was taken. */
+  @PostMapping("/cues/taken")
+  @Allowed({PRODUCER, COORDINATOR})
+  public ShotDesk.ShotView take(Member me, @RequestBody CueDesk.Taking in) {
+    return cueDesk.take(me, in);
+  }
+
+  /** Moves the confidence from which cues are shown. */
+  @PutMapping("/cues/from")
+  @Allowed({PRODUCER, COORDINATOR})
+  public CueDesk.CuesView show(
+      Member me, @RequestHeader("If-Match") String ifMatch, @RequestBody CueDesk.ShowingFrom in) {
+    return cueDesk.show(me, ifMatch, in);
+  }
+
+  /** What answers to cues have taught, and how often the finder was right on this script. */
+  @GetMapping("/cues/learned")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  public CueDesk.LearnedView learned(Member me) {
+    return cueDesk.learned(me);
+  }
+
+  /** Whether answers change what is proposed after them. */
+  @PutMapping("/cues/learned")
+  @Allowed({PRODUCER, COORDINATOR})
+  public CueDesk.LearnedView learn(
+      Member me, @RequestHeader("If-Match") String ifMatch, @RequestBody CueDesk.LearningFrom in) {
+    return cueDesk.learn(me, ifMatch, in);
   }
 
   /** Brings a cue back. */

@@ -1,0 +1,64 @@
+package bivex.core.cue;
+
+import java.util.List;
+
+/**
+ * How often the finder was right on a script, by what was said of it.
+ *
+ * @param taken cues that were marked
+ * @param changed of these, those marked with another method than the first it named
+ * @param away cues that were waved away
+ * @param marks marks the script has
+ * @param found of these, those a shown cue lies over
+ */
+public record CueTally(int taken, int changed, int away, int marks, int found) {
+  /**
+   * @param words of the marks: where each begins, and ends
+   * @param from confidence from which a cue is shown
+   */
+  public static CueTally of(
+      int taken, int changed, int away, List<int[]> words, List<Cue> cues, double from) {
+    int found =
+        (int)
+            words.stream()
+                .filter(
+                    w ->
+                        cues.stream()
+                            .anyMatch(c -> c.confidence() >= from && c.overlaps(w[0], w[1])))
+                .count();
+    return new CueTally(taken, changed, away, words.size(), found);
+  }
+
+  /** In words. */
+  public String said() {
+    StringBuilder out = new StringBuilder();
+    int answered = taken + away;
+    out.append(
+        answered == 0
+            ? "No cue has been answered yet."
+            : "Of "
+                + answered
+                + " answered, "
+                + taken
+                + " were moments and "
+                + away
+                + " were not.");
+    if (changed > 0) {
+      out.append(" ")
+          .append(changed)
+          .append(changed == 1 ? " was" : " were")
+          .append(" made another way than proposed.");
+    }
+    if (marks > 0) {
+      out.append(" Of the ")
+          .append(marks)
+          .append(marks == 1 ? " mark" : " marks")
+          .append(" in the script ")
+          .append(found)
+          .append(found == 1 ? " has" : " have")
+          .append(" a cue shown over ")
+          .append(marks == 1 ? "it." : "them.");
+    }
+    return out.toString();
+  }
+}
