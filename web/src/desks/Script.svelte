@@ -13,6 +13,7 @@
   import CostsSheet from '../lib/script/CostsSheet.svelte';
   import CueCard from '../lib/script/CueCard.svelte';
   import CueWordsSheet from '../lib/script/CueWordsSheet.svelte';
+  import ReaderSheet from '../lib/script/ReaderSheet.svelte';
   import DraftsSheet from '../lib/script/DraftsSheet.svelte';
   import ImportSheet from '../lib/script/ImportSheet.svelte';
   import { searcher } from '../lib/script/pages';
@@ -84,7 +85,7 @@
   let menu = $state<HTMLDetailsElement>();
   let over = $state(false);
   let dropped = $state<File | null>(null);
-  let sheet = $state<'' | 'import' | 'drafts' | 'changes' | 'costs' | 'cue words' | 'codes'>('');
+  let sheet = $state<'' | 'import' | 'drafts' | 'changes' | 'costs' | 'cue words' | 'codes' | 'reader'>('');
   let changesOf = $state('');
   const sheetOf = (name: typeof sheet) => ({
     get: () => sheet === name,
@@ -96,6 +97,7 @@
   const costing = sheetOf('costs');
   const wording = sheetOf('cue words');
   const coding = sheetOf('codes');
+  const judging = sheetOf('reader');
 
   // Words that were chosen in one draft are not those of another, whoever brought it in.
   let drawn = '';
@@ -196,10 +198,19 @@
   async function accept(method: string): Promise<void> {
     if (!cue || !may) return;
     const at = cueIndex;
-    const s = await mark(cue, method);
-    if (s) {
+    try {
+      const s = await got(
+        api.POST('/api/productions/{production}/cues/taken', {
+          params: { path: { production: h.id } },
+          body: { key: cue.key, ...(method ? { method } : {}) } as Schemas['Taking'],
+        }),
+      );
+      frame.say(`${s.code} marked. ${s.sentence}`);
       await h.again();
       after(at);
+    } catch (e) {
+      frame.wrong(e);
+      await h.again();
     }
   }
 
@@ -296,7 +307,7 @@
       'Shift+K': free(() => pages?.move(-1, true)),
       '.': free(() => step(1)),
       ',': free(() => step(-1)),
-      a: free(() => void accept(cue?.method ?? '')),
+      a: free(() => void accept(cue?.ways[0]?.method ?? '')),
       e: free(() => (changing = cue !== undefined)),
       w: free(() => void away()),
       f: free(() => field?.focus()),
@@ -414,6 +425,10 @@
             class:now={openCues.length > 0 && !cue && open === 0}
             onclick={() => step(1)}
             >{openCues.length} cue{openCues.length === 1 ? '' : 's'} <kbd>.</kbd></button
+          ><button class="bare tight btn" aria-haspopup="dialog" onclick={() => (sheet = 'reader')}
+            >{cues.data?.read.read === 'READING'
+              ? `reading, ${Math.round(cues.data.read.share * 100)} %`
+              : 'how sure?'}</button
           >{/if}
         {#if open > 0 && latest}<button
             class="tight now btn"
@@ -444,7 +459,8 @@
               href="/api/productions/{h.id}/drafts/{d.id}/script.fountain"
               download>Text</a
             ><span></span>
-            {#if may}<button class="bare tight btn" onclick={() => (sheet = 'cue words')}>Cue words</button
+            {#if may}<button class="bare tight btn" onclick={() => (sheet = 'reader')}
+                >Reader and cue words</button
               ><button class="bare tight btn" onclick={() => (sheet = 'codes')}>Put codes in order</button
               >{/if}
           </div>
@@ -613,10 +629,12 @@
   }}
 />
 <CostsSheet bind:open={costing.get, costing.set} tally={tally.data} />
-<CueWordsSheet
-  bind:open={wording.get, wording.set}
-  waved={cues.data?.waved ?? []}
+<CueWordsSheet bind:open={wording.get, wording.set} />
+<ReaderSheet
+  bind:open={judging.get, judging.set}
+  cues={cues.data}
   onwanted={(k) => void wanted(k)}
+  onwords={() => (sheet = 'cue words')}
 />
 <CodesSheet bind:open={coding.get, coding.set} />
 

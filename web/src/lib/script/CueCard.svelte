@@ -3,7 +3,7 @@
   import { api, got } from '../api/client';
   import type { Cue } from './pages';
 
-  /** A moment the finder proposes: take it, take it with another method, or wave it away. */
+  /** A moment the finder proposes: take it one way or another, or wave it away. */
   let {
     cue,
     at,
@@ -26,7 +26,8 @@
     queryFn: () => got(api.GET('/api/methods')),
     staleTime: Infinity,
   }));
-  let picked = $derived(cue.method);
+  const first = $derived(cue.ways[0]!);
+  let picked = $derived(first.method);
   let select = $state<HTMLSelectElement>();
 
   $effect(() => {
@@ -38,8 +39,7 @@
   <div class="head">
     <span
       ><strong>{cue.kind}</strong>
-      <span class="soft small"
-        >because of {cue.reason}{cue.also.length > 0 ? `; or ${cue.also.join(', or ')}` : ''}</span
+      <span class="soft small">{cue.odds}{cue.also.length > 0 ? `; or ${cue.also.join(', or ')}` : ''}</span
       ></span
     ><span class="step"
       ><button class="bare tight btn" aria-label="Cue before" onclick={() => onstep(-1)}><kbd>,</kbd></button
@@ -51,6 +51,12 @@
     >
   </div>
   <p class="quote">{cue.words.length > 150 ? `${cue.words.slice(0, 150)}…` : cue.words}</p>
+  <dl class="small">
+    <dt>for it</dt>
+    <dd>{cue.speaksFor.slice(0, 4).join('; ')}</dd>
+    {#if cue.against.length > 0}<dt>against</dt>
+      <dd>{cue.against.slice(0, 3).join('; ')}</dd>{/if}
+  </dl>
   {#if changing}
     <form
       class="change"
@@ -76,11 +82,17 @@
       <button type="button" class="btn" onclick={() => (changing = false)}>Leave</button>
     </form>
   {:else}
+    <div class="ways">
+      <button class="now btn" onclick={() => onaccept(first.method)}
+        >Mark, as {first.name.toLowerCase()} <kbd>a</kbd></button
+      ><span class="soft small">{first.why}</span>
+      {#each cue.ways.slice(1) as w (w.method)}
+        <button class="tight btn" onclick={() => onaccept(w.method)}>or as {w.name.toLowerCase()}</button
+        ><span class="soft small">{w.why}</span>
+      {/each}
+    </div>
     <div class="do">
-      <button class="now btn" onclick={() => onaccept(cue.method)}
-        >Mark, as {cue.methodName.toLowerCase()} <kbd>a</kbd></button
-      >
-      <button class="btn" onclick={() => (changing = true)}>Change <kbd>e</kbd></button>
+      <button class="btn" onclick={() => (changing = true)}>Another way <kbd>e</kbd></button>
       <button class="btn" onclick={onaway}>Wave away <kbd>w</kbd></button>
     </div>
   {/if}
@@ -108,7 +120,29 @@
   }
   .quote {
     font-family: var(--screenplay);
-    margin: 4px 0 8px;
+    margin: 4px 0 6px;
+  }
+  dl {
+    display: grid;
+    grid-template-columns: max-content 1fr;
+    gap: 0 10px;
+    margin-bottom: 8px;
+  }
+  dt {
+    color: var(--ink-soft);
+  }
+  .ways {
+    display: grid;
+    grid-template-columns: max-content 1fr;
+    gap: 4px 10px;
+    align-items: center;
+    margin-bottom: 8px;
+  }
+  .ways .btn {
+    justify-self: start;
+    max-width: 220px;
+    white-space: normal;
+    text-align: left;
   }
   .do,
   .change {

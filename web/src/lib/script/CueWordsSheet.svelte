@@ -7,12 +7,8 @@
   import { frame, queries } from '../state.svelte';
   import { refused } from '../refused';
 
-  /** The words cues are found by: the production's own, the book's, and the cues that were waved away. */
-  let {
-    open = $bindable(false),
-    waved,
-    onwanted,
-  }: { open: boolean; waved: Schemas['WavedView'][]; onwanted: (key: string) => void } = $props();
+  /** The words cues are found by: the production's own and the book's. */
+  let { open = $bindable(false) }: { open: boolean } = $props();
   const h = house();
   const may = $derived(h.may('PRODUCER', 'COORDINATOR'));
   const page = createQuery(() => ({
@@ -73,8 +69,8 @@
 <Sheet bind:open title="Cue words" wide>
   {#if p}
     <p class="soft mb-2">
-      Moments are proposed where one of these words stands in the action, or where something happens that
-      cannot: somebody twice, there and gone, things that move by themselves. Speech is never proposed.
+      Words of your own are always proposed. One of the book is weighed with what else stands in its sentence;
+      struck out, it counts for nothing.
     </p>
     {#if may}
       <form
@@ -122,17 +118,6 @@
                 class="bare tight btn"
                 onclick={() => void keep({ ...p.words, own: p.words.own.filter((x) => x.words !== e.words) })}
                 >Remove</button
-              >{/if}
-          </li>{/each}
-      </ul>
-    {/if}
-    {#if waved.length > 0}
-      <h2 class="mt-3">Waved away: {waved.length}</h2>
-      <ul class="own">
-        {#each waved as w (w.key)}<li>
-            <span class="screenplay">{w.words}</span><span class="soft small">{w.by}</span>{#if may}<button
-                class="bare tight btn"
-                onclick={() => onwanted(w.key)}>Propose again</button
               >{/if}
           </li>{/each}
       </ul>
@@ -197,9 +182,6 @@
     gap: 6px;
     align-items: center;
     min-height: 24px;
-  }
-  .screenplay {
-    font-family: var(--screenplay);
   }
   @media (max-width: 900px) {
     .add {

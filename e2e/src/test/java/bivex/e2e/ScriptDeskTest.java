@@ -113,10 +113,24 @@ class ScriptDeskTest extends DeskTests {
     p.reload();
     assertThat(in(p.locator(".bar"), "0 cues")).isVisible();
     p.getByText("Hand out").click();
-    in(p.locator(".more"), "Cue words").click();
-    in(p.getByRole(AriaRole.DIALOG), "Propose again").click();
+    in(p.locator(".more"), "Reader and cue words").click();
+    Locator reader = p.getByRole(AriaRole.DIALOG);
+    assertThat(reader).containsText("Of 2 answered, 1 was a moment and 1 was not.");
+    assertThat(reader).containsText("1 was made another way than proposed");
+    Browsers.accessible(p, "the reader of the script");
+    in(reader, "Propose again").click();
+    assertThat(reader).containsText("Of 1 answered, 1 was a moment and 0 were not.");
+    // The line from which cues are shown is moved.
+    Locator most = reader.locator(".from button").last();
+    most.click();
+    assertThat(most).hasAttribute("aria-pressed", "true");
+    Locator least = reader.locator(".from button").first();
+    assertThat(least).containsText("cue");
+    least.click();
+    assertThat(least).hasAttribute("aria-pressed", "true");
     p.keyboard().press("Escape");
-    assertThat(in(p.locator(".bar"), "1 cue")).isVisible();
+    p.keyboard().press(".");
+    assertThat(p.locator(".cue .quote")).isVisible();
   }
 
   @Test
@@ -306,7 +320,8 @@ class ScriptDeskTest extends DeskTests {
     Page p = desk();
     assertThat(in(p.locator(".bar"), "1 cue")).isVisible();
     p.getByText("Hand out").click();
-    in(p.locator(".more"), "Cue words").click();
+    in(p.locator(".more"), "Reader and cue words").click();
+    in(p.getByRole(AriaRole.DIALOG), "Words it looks for").click();
     Locator sheet = p.getByRole(AriaRole.DIALOG);
     sheet.getByLabel("Words of your own").fill("spread the chart");
     sheet.getByLabel("point at").selectOption("screen, sign or writing");

@@ -32,6 +32,9 @@ public final class LanguageSense implements Sense {
 
   private synchronized EmbeddingModel model() {
     if (model == null) {
+      // The tokenizer's library would tell its makers that it runs, and look for newer natives.
+      System.setProperty("OPT_OUT_TRACKING", "true");
+      System.setProperty("ai.djl.offline", "true");
       model = new AllMiniLmL6V2QuantizedEmbeddingModel();
     }
     return model;

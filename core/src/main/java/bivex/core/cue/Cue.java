@@ -59,6 +59,16 @@ public record Cue(
     return ways.get(0).method();
   }
 
+  /** How sure it is, in words. */
+  public String odds() {
+    long of = Math.round(confidence * 10);
+    return of >= 10
+        ? "nearly all told so were moments"
+        : of == 0
+            ? "hardly any told so were moments"
+            : "about " + of + " of ten told so " + (of == 1 ? "was a moment" : "were moments");
+  }
+
   /** Whether it shares a character with words from {@code from} to {@code to}, not included. */
   public boolean overlaps(int from, int to) {
     return from < end && start < to;

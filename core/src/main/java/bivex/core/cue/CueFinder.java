@@ -177,19 +177,93 @@ public final class CueFinder {
 
   /** Cues of a script by words and signs alone, in its order. */
   public static List<Cue> find(Screenplay play, CueWords words) {
-    return find(play, words, CueLearning.NONE, null);
+    return read(play, words, CueLearning.NONE, null).cues();
   }
 
   /**
-   * Cues of a script, in its order: all of at least {@link Cue#LEAST} confidence.
+   * A script, read for cues.
    *
    * @param learned what the production's own answers have taught
    * @param read the script as a sense of the words reads it; null without one
    * @throws IllegalArgumentException if it is of another script
    */
-  public static List<Cue> find(
+  public static Found read(
       Screenplay play, CueWords words, CueLearning learned, Sense.Reading read) {
-    return new CueFinder(play, words).cues(learned, read);
+    return new CueFinder(play, words).found(learned, read);
+  }
+
+  /** What was found in every sentence of a script; moments are made of it. */
+  public static final class Found {
+    private final List<Read> all;
+    private final double[] confidence;
+    private final CueWeights weights;
+    private final CueLearning learned;
+
+    private Found(List<Read> all, double[] confidence, CueWeights weights, CueLearning learned) {
+      this.all = all;
+      this.confidence = confidence;
+      this.weights = weights;
+      this.learned = learned;
+    }
+
+    /** Every cue of at least {@link Cue#LEAST} confidence, in the order of the script. */
+    public List<Cue> cues() {
+      return cues(List.of());
+    }
+
+    /**
+     * The same, of what is not marked yet: a sentence beside one that is, is a cue of its own.
+     *
+     * @param marked where marks begin, and end
+     */
+    public List<Cue> cues(List<int[]> marked) {
+      boolean[] used = new boolean[confidence.length];
+      List<Integer> order = new ArrayList<>();
+      for (int i = 0; i < confidence.length; i++) {
+        int at = i;
+        used[i] =
+            !marked.isEmpty()
+                && marked.stream()
+                    .anyMatch(
+                        m ->
+                            m[0] < all.get(at).sentence().end()
+                                && all.get(at).sentence().start() < m[1]);
+        if (confidence[i] >= Cue.LEAST) {
+          order.add(i);
+        }
+      }
+      order.sort(Comparator.comparingDouble(i -> -confidence[i]));
+      List<Cue> out = new ArrayList<>();
+      for (int i : order) {
+        if (used[i]) {
+          continue;
+        }
+        int from = i;
+        int to = i;
+        used[i] = true;
+        while (to - from < 2) {
+          double before =
+              from > 0 && !used[from - 1] && all.get(from).sentence().follows()
+                  ? confidence[from - 1]
+                  : 0;
+          double after =
+              to + 1 < used.length && !used[to + 1] && all.get(to + 1).sentence().follows()
+                  ? confidence[to + 1]
+                  : 0;
+          if (Math.max(before, after) < Math.max(Cue.LEAST, JOINED * confidence[i])) {
+            break;
+          }
+          if (before >= after) {
+            used[--from] = true;
+          } else {
+            used[++to] = true;
+          }
+        }
+        out.add(cue(all, from, i, to, confidence[i], weights, learned));
+      }
+      out.sort(Comparator.comparingInt(Cue::start));
+      return out;
+    }
   }
 
   /** The sentences of the action a sense is asked about, in their order. */
@@ -229,7 +303,7 @@ public final class CueFinder {
     return out;
   }
 
-  private List<Cue> cues(CueLearning learned, Sense.Reading sense) {
+  private Found found(CueLearning learned, Sense.Reading sense) {
     List<Read> all = read(sense);
     CueWeights w = sense == null ? CueWeights.SIGNS : sense.weights();
     double[] confidence = new double[all.size()];
@@ -249,44 +323,7 @@ public final class CueFinder {
         confidence[i] = Math.max(confidence[i], OWN);
       }
     }
-    List<Integer> order = new ArrayList<>();
-    for (int i = 0; i < confidence.length; i++) {
-      if (confidence[i] >= Cue.LEAST) {
-        order.add(i);
-      }
-    }
-    order.sort(Comparator.comparingDouble(i -> -confidence[i]));
-    boolean[] used = new boolean[confidence.length];
-    List<Cue> out = new ArrayList<>();
-    for (int i : order) {
-      if (used[i]) {
-        continue;
-      }
-      int from = i;
-      int to = i;
-      used[i] = true;
-      while (to - from < 2) {
-        double before =
-            from > 0 && !used[from - 1] && all.get(from).sentence().follows()
-                ? confidence[from - 1]
-                : 0;
-        double after =
-            to + 1 < used.length && !used[to + 1] && all.get(to + 1).sentence().follows()
-                ? confidence[to + 1]
-                : 0;
-        if (Math.max(before, after) < Math.max(Cue.LEAST, JOINED * confidence[i])) {
-          break;
-        }
-        if (before >= after) {
-          used[--from] = true;
-        } else {
-          used[++to] = true;
-        }
-      }
-      out.add(cue(all, from, i, to, confidence[i], w, learned));
-    }
-    out.sort(Comparator.comparingInt(Cue::start));
-    return out;
+    return new Found(all, confidence, w, learned);
   }
 
   /** Whether a sentence is of the scene of the one before it. */
@@ -294,7 +331,7 @@ public final class CueFinder {
     return !all.get(at).sentence().before().isEmpty();
   }
 
-  private Cue cue(
+  private static Cue cue(
       List<Read> all,
       int from,
       int heart,
@@ -369,7 +406,7 @@ public final class CueFinder {
         .findFirst()
         .ifPresent(h -> why.putIfAbsent(h.method(), h.reason()));
     for (String m : w.methods(sums).subList(0, 2)) {
-      why.putIfAbsent(m, "moments told so were made so");
+      why.putIfAbsent(m, "how moments told like it were made");
     }
     why.putIfAbsent(kind.method(), "usual where " + kind.words() + " is meant");
     return why.entrySet().stream()

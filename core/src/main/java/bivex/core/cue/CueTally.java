@@ -40,9 +40,9 @@ public record CueTally(int taken, int changed, int away, int marks, int found) {
                 + answered
                 + " answered, "
                 + taken
-                + " were moments and "
+                + (taken == 1 ? " was a moment and " : " were moments and ")
                 + away
-                + " were not.");
+                + (away == 1 ? " was not." : " were not."));
     if (changed > 0) {
       out.append(" ")
           .append(changed)

@@ -1,6 +1,5 @@
 package bivex.server.book;
 
-import bivex.core.cue.Cue;
 import bivex.core.cue.CueFinder;
 import bivex.core.cue.CueLearning;
 import bivex.core.cue.CueWords;
@@ -22,7 +21,7 @@ import org.springframework.stereotype.Component;
 public class Screenplays {
   private static final int KEPT = 16;
   private final Map<UUID, Screenplay> parsed = last();
-  private final Map<Cues, List<Cue>> cues = last();
+  private final Map<Cues, CueFinder.Found> cues = last();
   private final DraftReader reader;
 
   Screenplays(DraftReader reader) {
@@ -36,16 +35,16 @@ public class Screenplays {
   }
 
   /**
-   * Every cue of a draft, as far as it has been read.
+   * What a draft holds of cues, as far as it has been read.
    *
    * @param words of its production
    * @param answers what has been said to its cues, as far as it is to be learned from
    */
-  public List<Cue> cues(Draft draft, CueWords words, List<CueLearning.Answer> answers) {
+  public CueFinder.Found cues(Draft draft, CueWords words, List<CueLearning.Answer> answers) {
     Sense.Reading read = reader.of(draft, of(draft));
     return cues.computeIfAbsent(
         new Cues(draft.id, words, answers, read != null),
-        k -> CueFinder.find(of(draft), words, new CueLearning(answers), read));
+        k -> CueFinder.read(of(draft), words, new CueLearning(answers), read));
   }
 
   /** The light of day a shot wants, by the heading of the scene it first stands in. */

@@ -2,6 +2,7 @@ package bivex.server.script;
 
 import bivex.core.InvalidInput;
 import bivex.core.cue.Cue;
+import bivex.core.cue.CueFinder;
 import bivex.core.cue.CueLearning;
 import bivex.core.cue.CueTally;
 import bivex.core.cue.CueWords;
@@ -80,6 +81,7 @@ public class CueDesk {
   /**
    * @param kind in words
    * @param confidence 0 to 1
+   * @param odds how sure that is, in words
    * @param ways methods it suggests, likeliest first
    * @param also other kinds it may be, in words
    */
@@ -91,6 +93,7 @@ public class CueDesk {
       String scene,
       String kind,
       double confidence,
+      String odds,
       String reason,
       List<WayView> ways,
       List<String> speaksFor,
@@ -156,17 +159,16 @@ public class CueDesk {
   private CuesView cues(Production p) {
     Draft d = desk.newest(p.id);
     List<CueAnswer> said = answers.findByProductionIdOrderBySaidAtDesc(p.id);
-    List<Cue> found = found(d, p, said);
+    CueFinder.Found found = found(d, p, said);
     DraftReader.State read = reader.state(d.id);
     List<int[]> taken = taken(p.id, d);
     Set<String> gone =
         said.stream().filter(w -> !w.taken).map(w -> w.key).collect(Collectors.toSet());
     List<Cue> open =
-        found.stream()
+        found.cues(taken).stream()
             .filter(c -> c.keys().stream().noneMatch(gone::contains))
-            .filter(c -> !covered(c, taken))
             .toList();
-    int marked = (int) found.stream().filter(c -> covered(c, taken)).count();
+    int marked = (int) found.cues().stream().filter(c -> covered(c, taken)).count();
     return new CuesView(
         d.id,
         open.stream().filter(c -> c.confidence() >= p.cuesFrom).map(c -> view(d, c)).toList(),
@@ -191,7 +193,7 @@ public class CueDesk {
         .toList();
   }
 
-  private List<Cue> found(Draft d, Production p, List<CueAnswer> said) {
+  private CueFinder.Found found(Draft d, Production p, List<CueAnswer> said) {
     return screenplays.cues(
         d,
         p.cueWords,
@@ -213,6 +215,7 @@ public class CueDesk {
         screenplays.of(d).sceneAt(c.start()).number(),
         c.kind().words(),
         c.confidence(),
+        c.odds(),
         c.reason(),
         c.ways().stream()
             .map(w -> new WayView(w.method(), MethodBook.find(w.method()).name(), w.why()))
@@ -223,10 +226,9 @@ public class CueDesk {
   }
 
   private Cue open(Member me, String key) {
-    return found(
-            desk.newest(me.productionId()),
-            me.production(),
-            answers.findByProductionIdOrderBySaidAtDesc(me.productionId()))
+    Draft d = desk.newest(me.productionId());
+    return found(d, me.production(), answers.findByProductionIdOrderBySaidAtDesc(me.productionId()))
+        .cues(taken(me.productionId(), d))
         .stream()
         .filter(x -> x.key().equals(key))
         .findFirst()
@@ -328,7 +330,7 @@ public class CueDesk {
             (int) taken.stream().filter(a -> !Objects.equals(a.method, a.proposed)).count(),
             said.size() - taken.size(),
             taken(p.id, d),
-            found(d, p, said),
+            found(d, p, said).cues(),
             p.cuesFrom);
     return new LearnedView(
         p.cuesLearn,
