@@ -333,7 +333,7 @@ class ScriptDeskTest extends DeskTests {
         .containsText((CueWords.shipped().size() - 1) + " of " + CueWords.shipped().size());
     Browsers.accessible(p, "the cue words");
     p.keyboard().press("Escape");
-    assertThat(in(p.locator(".bar"), "1 cue")).isVisible();
+    assertThat(p.getByRole(AriaRole.DIALOG)).hasCount(0);
     p.keyboard().press(".");
     assertThat(p.locator(".cue .quote")).containsText("Ines spreads the chart");
     assertThat(p.locator(".side .cue")).containsText("screen, sign or writing");

@@ -126,6 +126,11 @@ public final class CueFinder {
   /** Who speaks, each with the patterns of another of that name, and of that name arriving. */
   private final Map<String, Pattern[]> names = new LinkedHashMap<>();
 
+  /** First words of names of several, and names as there are many of them. */
+  private final Set<String> titles = new HashSet<>();
+
+  private final List<String> plurals = new ArrayList<>();
+
   private Map<String, String> doubles = Map.of();
 
   /** Paragraphs after which somebody speaks who is there twice. */
@@ -465,6 +470,13 @@ public final class CueFinder {
             });
       }
     }
+    for (String n : names.keySet()) {
+      plurals.add(n + "s ");
+      plurals.add(n + "s.");
+      if (n.indexOf(' ') > 0) {
+        titles.add(n.substring(0, n.indexOf(' ')));
+      }
+    }
     heard();
   }
 
@@ -533,16 +545,12 @@ public final class CueFinder {
     Set<String> once = new HashSet<>();
     for (String w : word) {
       // Two people of one title are two people.
-      if (w.length() > 3
-          && !once.add(w)
-          && names.keySet().stream().noneMatch(n -> n.startsWith(w + " "))) {
+      if (w.length() > 3 && !once.add(w) && !titles.contains(w)) {
         out.put("word twice", 1.0);
       }
     }
-    for (String n : names.keySet()) {
-      if (low.contains(n + "s ") || low.contains(n + "s.")) {
-        out.put("many of a name", 1.0);
-      }
+    if (plurals.stream().anyMatch(low::contains)) {
+      out.put("many of a name", 1.0);
     }
     if (!hits.isEmpty()) {
       out.put("hit", 1.0);

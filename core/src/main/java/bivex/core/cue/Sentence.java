@@ -29,7 +29,8 @@ record Sentence(
     boolean follows,
     String key) {
   private static final int LONGEST = 2000;
-  private static final Pattern END = Pattern.compile("[^.!?]*(?:[.!?]+[\"”’')]*|$)\\s*");
+  private static final Pattern END =
+      Pattern.compile("[^.!?]*+(?:(?<=\\d)\\.(?=\\d)[^.!?]*+)*+(?:[.!?]+[\"”’')]*|$)\\s*");
   private static final Pattern QUOTED = Pattern.compile("[\"“][^\"”]*[\"”]");
   private static final Pattern CUT =
       Pattern.compile("\\W*(?:FADE|CUT|DISSOLVE|SMASH|MATCH|WIPE|IRIS)\\b[\\p{Lu} ]*\\W*");
@@ -65,8 +66,7 @@ record Sentence(
         String s = text.substring(from, m.end());
         // Nobody writes such sentences; patterns that look to and fro in them would take for ever.
         s = s.length() > LONGEST ? s.substring(0, LONGEST) : s;
-        // A stop inside a number or after an initial ends no sentence; nor does one that leaves
-        // two letters.
+        // A stop after an initial ends no sentence.
         if (s.strip().length() < 3 && m.end() < text.length()) {
           continue;
         }
