@@ -62,11 +62,8 @@ public record Cue(
   /** How sure it is, in words. */
   public String odds() {
     long of = Math.round(confidence * 10);
-    return of >= 10
-        ? "nearly all told so were moments"
-        : of == 0
-            ? "hardly any told so were moments"
-            : "about " + of + " of ten told so " + (of == 1 ? "was a moment" : "were moments");
+    String share = of >= 10 ? "nearly all" : of == 0 ? "hardly any" : "about " + of + " of ten";
+    return share + " like it were moments in the scripts it learned from";
   }
 
   /** Whether it shares a character with words from {@code from} to {@code to}, not included. */

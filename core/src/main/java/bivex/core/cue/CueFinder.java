@@ -19,6 +19,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
 /**
@@ -38,6 +39,12 @@ public final class CueFinder {
 
   /** What a word of the production's own makes of a sentence. */
   private static final double OWN = 0.9;
+
+  /** From this weight on a word or pattern says something by itself. */
+  private static final int PLAIN = 3;
+
+  /** What every cue is learned by too: how many there are in this script at all. */
+  static final String AT_ALL = "a cue at all";
 
   /** From this weight on a sign is told. */
   private static final double TOLD = 0.2;
@@ -217,7 +224,8 @@ public final class CueFinder {
     }
 
     /**
-     * The same, of what is not marked yet: a sentence beside one that is, is a cue of its own.
+     * The same, of what is not marked yet. Of a moment that is marked in part, what is left is a
+     * cue only where it names something itself.
      *
      * @param marked where marks begin, and end
      */
@@ -225,14 +233,6 @@ public final class CueFinder {
       boolean[] used = new boolean[confidence.length];
       List<Integer> order = new ArrayList<>();
       for (int i = 0; i < confidence.length; i++) {
-        int at = i;
-        used[i] =
-            !marked.isEmpty()
-                && marked.stream()
-                    .anyMatch(
-                        m ->
-                            m[0] < all.get(at).sentence().end()
-                                && all.get(at).sentence().start() < m[1]);
         if (confidence[i] >= Cue.LEAST) {
           order.add(i);
         }
@@ -264,10 +264,25 @@ public final class CueFinder {
             used[++to] = true;
           }
         }
-        out.add(cue(all, from, i, to, confidence[i], weights, learned));
+        if (IntStream.rangeClosed(from, to).noneMatch(k -> under(k, marked))) {
+          out.add(cue(all, from, i, to, confidence[i], weights, learned));
+          continue;
+        }
+        for (int k = from; k <= to; k++) {
+          if (!under(k, marked)
+              && confidence[k] >= Cue.LEAST
+              && all.get(k).hits().stream().anyMatch(h -> h.weight() >= PLAIN)) {
+            out.add(cue(all, k, k, k, confidence[k], weights, learned));
+          }
+        }
       }
       out.sort(Comparator.comparingInt(Cue::start));
       return out;
+    }
+
+    private boolean under(int sentence, List<int[]> marked) {
+      Sentence s = all.get(sentence).sentence();
+      return !marked.isEmpty() && marked.stream().anyMatch(m -> m[0] < s.end() && s.start() < m[1]);
     }
   }
 
@@ -425,12 +440,16 @@ public final class CueFinder {
    * speak for it.
    */
   private static List<String> learnedBy(Read r, CueWeights w) {
-    return r.hits().isEmpty()
-        ? Sign.ALL.stream()
-            .filter(s -> r.signs().containsKey(s.name()) && w.worth(s.name()) >= TOLD)
-            .map(Sign::said)
-            .toList()
-        : r.hits().stream().map(Hit::sign).distinct().toList();
+    List<String> out = new ArrayList<>();
+    out.add(AT_ALL);
+    if (r.hits().isEmpty()) {
+      Sign.ALL.stream()
+          .filter(s -> r.signs().containsKey(s.name()) && w.worth(s.name()) >= TOLD)
+          .forEach(s -> out.add(s.said()));
+    } else {
+      r.hits().stream().map(Hit::sign).distinct().forEach(out::add);
+    }
+    return out;
   }
 
   private void names() {

@@ -20,6 +20,9 @@ public final class CueLearning {
   /** Answers a sign is given before there are any, so that one answer decides nothing. */
   private static final double DOUBT = 2;
 
+  /** The same for what every cue has: it says how many moments the script holds, and moves all. */
+  private static final double DOUBT_OF_ALL = 6;
+
   /** The most a sign may gain or lose, in natural log odds. */
   private static final double MOST = 1.5;
 
@@ -57,14 +60,11 @@ public final class CueLearning {
       }
     }
     counts.forEach(
-        (s, n) ->
-            lessons.put(
-                s,
-                new Lesson(
-                    s,
-                    n[0],
-                    n[1],
-                    Math.max(-MOST, Math.min(MOST, Math.log((n[0] + DOUBT) / (n[1] + DOUBT)))))));
+        (s, n) -> {
+          double doubt = s.equals(CueFinder.AT_ALL) ? DOUBT_OF_ALL : DOUBT;
+          double shift = Math.log((n[0] + doubt) / (n[1] + doubt));
+          lessons.put(s, new Lesson(s, n[0], n[1], Math.max(-MOST, Math.min(MOST, shift))));
+        });
   }
 
   /** What a cue's sum gains or loses by all that was learned of its signs. */
@@ -81,6 +81,9 @@ public final class CueLearning {
   String method(List<String> signs) {
     Map<String, Integer> votes = new HashMap<>();
     for (String s : signs) {
+      if (s.equals(CueFinder.AT_ALL)) {
+        continue;
+      }
       chosen.getOrDefault(s, Map.of()).forEach((m, n) -> votes.merge(m, n, Integer::sum));
     }
     return votes.entrySet().stream()

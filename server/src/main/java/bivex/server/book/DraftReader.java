@@ -115,52 +115,65 @@ public class DraftReader {
   }
 
   private void read(Draft draft, Screenplay play) {
-    Sense s = sense;
     try {
-      if (s == null || closing) {
-        return;
-      }
-      List<String> asked = CueFinder.sentences(play);
-      int numbers = s.weights().senses();
-      List<float[]> meanings =
-          kept.findById(draft.id)
-              .filter(k -> k.numbers == numbers && k.sentences == asked.size())
-              .map(k -> Meanings.unpack(k.meanings, numbers))
-              .orElse(null);
-      if (meanings == null) {
-        List<float[]> read = new ArrayList<>();
-        for (int i = 0; i < asked.size() && !closing; i += AT_ONCE) {
-          read.addAll(s.of(asked.subList(i, Math.min(asked.size(), i + AT_ONCE))));
-          shares.put(draft.id, (double) read.size() / asked.size());
+      Sense s = sense;
+      Sense.Reading r = s == null || closing ? null : reading(draft, play, s);
+      if (r != null) {
+        synchronized (readings) {
+          readings.put(draft.id, r);
         }
-        if (closing) {
-          return;
-        }
-        byte[] packed = Meanings.pack(read);
-        keep(draft, asked.size(), numbers, packed);
-        // As it will be read again: what is shown does not change with a restart.
-        meanings = Meanings.unpack(packed, numbers);
       }
-      synchronized (readings) {
-        readings.put(draft.id, new Sense.Reading(meanings, s.weights()));
-      }
-    } catch (RuntimeException | LinkageError e) {
-      LOG.error("drafts are read by words and signs alone from now on", e);
-      sense = null;
-    } finally {
+    } catch (RuntimeException e) {
+      // Nobody is told, or they would ask for it again at once.
+      LOG.error("draft {} is read by words and signs until it is asked for again", draft.id, e);
       shares.remove(draft.id);
-      if (!closing) {
-        events.publishEvent(
-            new Journal.Changed(
-                draft.productionId,
-                "cue",
-                draft.id.toString(),
-                "Bivex",
-                "read a draft to the end",
-                0,
-                List.of()));
-      }
+      return;
     }
+    shares.remove(draft.id);
+    if (!closing) {
+      events.publishEvent(
+          new Journal.Changed(
+              draft.productionId,
+              "cue",
+              draft.id.toString(),
+              "Bivex",
+              "read a draft to the end",
+              0,
+              List.of()));
+    }
+  }
+
+  /**
+   * @return null when it was stopped, or the model does not run here
+   */
+  private Sense.Reading reading(Draft draft, Screenplay play, Sense s) {
+    List<String> asked = CueFinder.sentences(play);
+    int numbers = s.weights().senses();
+    byte[] packed =
+        kept.findById(draft.id)
+            .filter(k -> k.numbers == numbers && k.sentences == asked.size())
+            .map(k -> k.meanings)
+            .orElse(null);
+    if (packed == null) {
+      List<float[]> read = new ArrayList<>();
+      for (int i = 0; i < asked.size(); i += AT_ONCE) {
+        if (closing) {
+          return null;
+        }
+        try {
+          read.addAll(s.of(asked.subList(i, Math.min(asked.size(), i + AT_ONCE))));
+        } catch (RuntimeException | LinkageError e) {
+          LOG.error("the model of language does not run; cues are found by words and signs", e);
+          sense = null;
+          return null;
+        }
+        shares.put(draft.id, (double) read.size() / asked.size());
+      }
+      packed = Meanings.pack(read);
+      keep(draft, asked.size(), numbers, packed);
+    }
+    // As it will be read again: what is shown does not change with a restart.
+    return new Sense.Reading(Meanings.unpack(packed, numbers), s.weights());
   }
 
   private void keep(Draft draft, int sentences, int numbers, byte[] packed) {

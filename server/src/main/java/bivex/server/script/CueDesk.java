@@ -235,7 +235,7 @@ public class CueDesk {
         .orElseThrow(() -> new InvalidInput("key", "is no cue of the newest draft"));
   }
 
-  private void answer(Member me, Cue c, boolean taken, String method) {
+  private CueAnswer answer(Member me, Cue c, boolean taken, String method) {
     answers
         .findByProductionIdAndKey(me.productionId(), c.key())
         .ifPresent(
@@ -254,7 +254,7 @@ public class CueDesk {
     a.proposed = c.method();
     a.method = method;
     a.signs = c.signs();
-    answers.saveAndFlush(a);
+    return answers.saveAndFlush(a);
   }
 
   /** Waves a cue away: it is not proposed again, in no draft. */
@@ -262,8 +262,8 @@ public class CueDesk {
   public CuesView wave(Member me, Waving in) {
     Cue c = open(me, in.key());
     productions.hold(me.productionId());
-    answer(me, c, false, null);
-    journal.record(me, "waved away", "cue", c.key(), c.words(), Journal.Touches.NOTHING);
+    CueAnswer a = answer(me, c, false, null);
+    journal.record(me, "waved away", "cue", a.id.toString(), a.words, Journal.Touches.NOTHING);
     return cues(me);
   }
 
