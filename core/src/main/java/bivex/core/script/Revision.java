@@ -362,6 +362,40 @@ public final class Revision {
 
   /** Where a mark of the old draft stands in the new one. */
   public Carried carry(Anchor mark) {
+    Carried c = carried(mark);
+    int w0 = a.from(mark.start());
+    if (c.standing() != Standing.ASKED
+        || w0 >= a.to(mark.end())
+        || !a.action.get(a.paragraphOf(w0))) {
+      return c;
+    }
+    int from = b.from(c.anchor().start());
+    int until = b.to(c.anchor().end());
+    int[] action = longestAction(from, until);
+    if (action[0] == from && action[1] == until) {
+      return c;
+    }
+    if (action[0] == action[1]) {
+      return new Carried(Standing.LOST, null, c.kept(), "only what is said is left of it");
+    }
+    int end = sentenceEnd(b.end[action[1] - 1]);
+    int start = b.start[action[0]];
+    return new Carried(
+        Standing.ASKED,
+        new Anchor(start, end, newSource.substring(start, end)),
+        c.kept(),
+        c.reason());
+  }
+
+  private int sentenceEnd(int at) {
+    int end = at;
+    while (end < newSource.length() && ".!?,;:”\"".indexOf(newSource.charAt(end)) >= 0) {
+      end++;
+    }
+    return end;
+  }
+
+  private Carried carried(Anchor mark) {
     int w0 = a.from(mark.start());
     int w1 = a.to(mark.end());
     if (w0 >= w1) {
@@ -585,11 +619,26 @@ public final class Revision {
     if (words < Math.max(1, (w1 - w0) / 3) || words > 3 * (w1 - w0) + 6) {
       return null;
     }
-    int end = b.end[until - 1];
-    while (end < newSource.length() && ".!?,;:”\"".indexOf(newSource.charAt(end)) >= 0) {
-      end++;
-    }
+    int end = sentenceEnd(b.end[until - 1]);
     return new Anchor(b.start[from], end, newSource.substring(b.start[from], end));
+  }
+
+  /** The most words in a row that are action: what was seen is not now what somebody says. */
+  private int[] longestAction(int from, int until) {
+    int[] best = {from, from};
+    int at = from;
+    while (at < until) {
+      int q = b.paragraphOf(at);
+      int begin = at;
+      while (at < until && b.action.get(b.paragraphOf(at))) {
+        at = Math.min(until, b.paragraph[b.paragraphOf(at) + 1]);
+      }
+      if (at - begin > best[1] - best[0]) {
+        best = new int[] {begin, at};
+      }
+      at = at == begin ? Math.min(until, b.paragraph[q + 1]) : at;
+    }
+    return best;
   }
 
   /**

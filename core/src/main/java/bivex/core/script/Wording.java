@@ -2,6 +2,7 @@ package bivex.core.script;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -32,6 +33,9 @@ final class Wording {
    */
   final int[] scene;
 
+  /** Which paragraphs are action. */
+  final BitSet action = new BitSet();
+
   /** What is printed in each paragraph. */
   final List<String> text;
 
@@ -56,6 +60,7 @@ final class Wording {
       while (last < element.scene()) {
         scenes[++last] = paragraphs.size();
       }
+      action.set(paragraphs.size(), element.kind() == Screenplay.Kind.ACTION);
       paragraphs.add(n);
       String text = element.text();
       texts.add(text);

@@ -75,18 +75,22 @@ class RewriteTest {
       Told old = read(name + ".fountain", false);
       Told now = read(name + "-2.fountain", true);
       assertThat(old.moments.keySet()).as(name).containsAll(now.moments.keySet());
-      Revision r =
-          new Revision(
-              old.text,
-              ScreenplayParser.parse(old.text),
-              now.text,
-              ScreenplayParser.parse(now.text));
+      Screenplay play = ScreenplayParser.parse(now.text);
+      Revision r = new Revision(old.text, ScreenplayParser.parse(old.text), now.text, play);
       for (Map.Entry<Integer, Anchor> e : old.moments.entrySet()) {
         all++;
         Revision.Carried c = r.carry(e.getValue());
         Anchor meant = now.moments.get(e.getKey());
         boolean there = meant != null && meets(c.anchor(), meant);
         if (c.standing() == Standing.ASKED) {
+          assertThat(play.elements())
+              .as(name + ": what was seen is not proposed as what is said")
+              .noneMatch(
+                  x ->
+                      x.kind() != Screenplay.Kind.ACTION
+                          && !x.runs().isEmpty()
+                          && x.runs().get(0).start() < c.anchor().end()
+                          && c.anchor().start() < x.end());
           asked++;
           askedRight += there ? 1 : 0;
         } else if (c.standing() == Standing.LOST) {
