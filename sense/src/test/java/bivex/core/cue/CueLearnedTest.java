@@ -228,10 +228,12 @@ class CueLearnedTest {
     for (boolean sense : new boolean[] {false, true}) {
       Score all = Score.NONE;
       List<String> faults = new ArrayList<>();
+      double told = 0;
       for (String name : Material.LOCKED) {
         Material.Script s = Material.script(name, SENSE);
-        Score one =
-            score(s, cues(s, sense ? SENSE.weights() : CueWeights.SIGNS, sense), Cue.USUAL, faults);
+        List<Cue> cues = cues(s, sense ? SENSE.weights() : CueWeights.SIGNS, sense);
+        Score one = score(s, cues, Cue.USUAL, faults);
+        told += cues.stream().mapToDouble(Cue::confidence).filter(c -> c >= Cue.USUAL).sum();
         System.out.println(name + ", sense " + sense + ": " + one);
         all = all.plus(one);
       }
@@ -239,6 +241,10 @@ class CueLearnedTest {
       if (Boolean.getBoolean("show")) {
         System.out.println(String.join("\n", faults));
       }
+      System.out.printf(
+          Locale.ROOT, "told as %.2f, right %.2f%n", told / all.cues(), all.precision());
+      // Nothing is told surer than it is.
+      assertThat(told / all.cues()).isLessThan(all.precision() + 0.1);
       assertThat(all.labels()).isGreaterThanOrEqualTo(40);
       assertThat(all.recall()).isGreaterThan(0.7);
       assertThat(all.precision()).isGreaterThan(0.7);
