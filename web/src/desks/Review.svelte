@@ -538,12 +538,12 @@
           ><span>What changed</span><input class="input" bind:value={uploadNote.words} /></label
         >
         <label class="field mb-2"
-          ><span>Number of its first frame, where its length does not tell</span><input
+          ><span>Number of its first frame</span><input
             class="mono input"
             name="firstFrame"
             inputmode="numeric"
             bind:value={firstFrame}
-            placeholder="{r.cutFirst}, or less its handles"
+            placeholder="empty: told by its length"
           /></label
         >
         <label class="field"

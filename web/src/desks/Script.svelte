@@ -202,7 +202,13 @@
       const s = await got(
         api.POST('/api/productions/{production}/cues/taken', {
           params: { path: { production: h.id } },
-          body: { key: cue.key, ...(method ? { method } : {}) } as Schemas['Taking'],
+          body: {
+            draft: d!.id,
+            key: cue.key,
+            start: cue.start,
+            end: cue.end,
+            ...(method ? { method } : {}),
+          } as Schemas['Taking'],
         }),
       );
       frame.say(`${s.code} marked. ${s.sentence}`);
@@ -459,9 +465,8 @@
               href="/api/productions/{h.id}/drafts/{d.id}/script.fountain"
               download>Text</a
             ><span></span>
-            {#if may}<button class="bare tight btn" onclick={() => (sheet = 'reader')}
-                >Reader and cue words</button
-              ><button class="bare tight btn" onclick={() => (sheet = 'codes')}>Put codes in order</button
+            {#if may}<button class="bare tight btn" onclick={() => (sheet = 'codes')}
+                >Put codes in order</button
               >{/if}
           </div>
         </details>

@@ -22,7 +22,7 @@
   }));
   const typed = new Typed(() => `spot ${opened}`, { source: '', licence: '', who: '' });
   const FIELDS: [Parameters<typeof typed.get>[0], string, string][] = [
-    ['source', 'Where it comes from', 'wild track of the day, a library, made'],
+    ['source', 'Where it comes from', 'wild track, library, made'],
     ['licence', 'Licence', 'own recording'],
     ['who', 'Who finds or makes it', ''],
   ];

@@ -112,7 +112,7 @@
         <tbody>
           {#each p.lessons.slice(0, 40) as l (l.sign)}<tr>
               <td>{l.sign}</td><td class="n mono">{l.taken}</td><td class="n mono">{l.away}</td><td
-                >{l.shift > 0.05 ? 'more' : l.shift < -0.05 ? 'less' : 'as before'}</td
+                >{l.weighs}</td
               >
             </tr>{/each}
         </tbody>

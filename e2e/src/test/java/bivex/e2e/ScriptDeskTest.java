@@ -112,8 +112,7 @@ class ScriptDeskTest extends DeskTests {
     assertThat(p.locator(".cue .quote")).hasCount(0);
     p.reload();
     assertThat(in(p.locator(".bar"), "0 cues")).isVisible();
-    p.getByText("Hand out").click();
-    in(p.locator(".more"), "Reader and cue words").click();
+    in(p.locator(".bar"), "how sure?").click();
     Locator reader = p.getByRole(AriaRole.DIALOG);
     assertThat(reader).containsText("Of 2 answered, 1 was a moment and 1 was not.");
     assertThat(reader).containsText("1 was made another way than proposed");
@@ -319,8 +318,7 @@ class ScriptDeskTest extends DeskTests {
   void aWordOfOnesOwnFindsACue() {
     Page p = desk();
     assertThat(in(p.locator(".bar"), "1 cue")).isVisible();
-    p.getByText("Hand out").click();
-    in(p.locator(".more"), "Reader and cue words").click();
+    in(p.locator(".bar"), "how sure?").click();
     in(p.getByRole(AriaRole.DIALOG), "Words it looks for").click();
     Locator sheet = p.getByRole(AriaRole.DIALOG);
     sheet.getByLabel("Words of your own").fill("spread the chart");

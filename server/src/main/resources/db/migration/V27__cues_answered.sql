@@ -9,11 +9,17 @@ alter table cue_answer add column proposed text;
 alter table cue_answer add column method text;
 alter table cue_answer add column signs text not null default '{"v":1,"value":[]}';
 alter table cue_answer alter column signs drop default;
+-- The shot that was made of it; an answer counts while the shot is in the picture.
+alter table cue_answer add column shot_id uuid references shot;
 -- A cue is known by its words alone: what it was taken for may change as the finder learns.
 delete from cue_answer a using cue_answer b
   where a.production_id = b.production_id and a.id > b.id
     and regexp_replace(a.key, '^[A-Z]+:', '') = regexp_replace(b.key, '^[A-Z]+:', '');
 update cue_answer set key = regexp_replace(key, '^[A-Z]+:', '');
+-- The words of every sentence of it, the one it is known by among them.
+alter table cue_answer add column keys text not null default '{"v":1,"value":[]}';
+alter table cue_answer alter column keys drop default;
+update cue_answer set keys = json_build_object('v', 1, 'value', json_build_array(key))::text;
 
 alter table production add column cues_from double precision not null default 0.4 check (cues_from between 0.15 and 0.95);
 alter table production add column cues_learn boolean not null default true;

@@ -12,8 +12,7 @@ import java.util.List;
  * @param kind what it looks like most
  * @param confidence share of such that were meant so in the scripts it learned from, 0 to 1
  * @param ways methods it suggests, likeliest first; one to three
- * @param reason why, in words
- * @param speaksFor what in the sentence speaks for it, most first
+ * @param speaksFor what in the sentence speaks for it, most first; one at least
  * @param against what speaks against it, most first
  * @param also other things it may be; without its own kind
  * @param signs names of what speaks in it, as they are learned by
@@ -28,7 +27,6 @@ public record Cue(
     Kind kind,
     double confidence,
     List<Way> ways,
-    String reason,
     List<String> speaksFor,
     List<String> against,
     List<Kind> also,
@@ -44,9 +42,6 @@ public record Cue(
   /** The highest confidence to ask for. */
   public static final double MOST = 0.95;
 
-  /** Where to show from: what each would show is told beside it. */
-  public static final List<Double> STEPS = List.of(0.2, 0.3, 0.4, 0.55, 0.7, 0.85);
-
   /**
    * A way to make it.
    *
@@ -57,6 +52,11 @@ public record Cue(
   /** Id of the method it suggests first. */
   public String method() {
     return ways.get(0).method();
+  }
+
+  /** Why it is proposed first of all, in words. */
+  public String reason() {
+    return speaksFor.get(0);
   }
 
   /** How sure it is, in words. */

@@ -31,9 +31,15 @@ public final class CueLearning {
    *
    * @param signs of the cue when it was answered
    * @param taken whether it was a moment; else it was waved away
+   * @param proposed the method it named first; null where that is not known
    * @param method it was marked with; null when waved away or left open
    */
-  public record Answer(List<String> signs, boolean taken, String method) {}
+  public record Answer(List<String> signs, boolean taken, String proposed, String method) {
+    /** Whether it was made another way than proposed; what is left open is not. */
+    boolean changed() {
+      return taken && method != null && proposed != null && !method.equals(proposed);
+    }
+  }
 
   /**
    * What is known of a sign here.
@@ -41,7 +47,12 @@ public final class CueLearning {
    * @param sign its name, as in {@link Cue#signs}
    * @param shift what it gains or loses here, in natural log odds
    */
-  public record Lesson(String sign, int taken, int away, double shift) {}
+  public record Lesson(String sign, int taken, int away, double shift) {
+    /** What it weighs here, in a word. */
+    public String weighs() {
+      return Math.abs(shift) < 0.05 ? "as before" : shift > 0 ? "more" : "less";
+    }
+  }
 
   private final Map<String, Lesson> lessons = new HashMap<>();
 
@@ -61,7 +72,7 @@ public final class CueLearning {
     }
     counts.forEach(
         (s, n) -> {
-          double doubt = s.equals(CueFinder.AT_ALL) ? DOUBT_OF_ALL : DOUBT;
+          double doubt = s.equals(FoundCues.AT_ALL) ? DOUBT_OF_ALL : DOUBT;
           double shift = Math.log((n[0] + doubt) / (n[1] + doubt));
           lessons.put(s, new Lesson(s, n[0], n[1], Math.max(-MOST, Math.min(MOST, shift))));
         });
@@ -81,7 +92,7 @@ public final class CueLearning {
   String method(List<String> signs) {
     Map<String, Integer> votes = new HashMap<>();
     for (String s : signs) {
-      if (s.equals(CueFinder.AT_ALL)) {
+      if (s.equals(FoundCues.AT_ALL)) {
         continue;
       }
       chosen.getOrDefault(s, Map.of()).forEach((m, n) -> votes.merge(m, n, Integer::sum));

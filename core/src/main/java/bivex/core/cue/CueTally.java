@@ -13,20 +13,23 @@ import java.util.List;
  */
 public record CueTally(int taken, int changed, int away, int marks, int found) {
   /**
-   * @param words of the marks: where each begins, and ends
+   * @param marks where marks begin, and end
+   * @param cues of the script, marked or not
    * @param from confidence from which a cue is shown
    */
   public static CueTally of(
-      int taken, int changed, int away, List<int[]> words, List<Cue> cues, double from) {
-    int found =
+      List<CueLearning.Answer> answers, List<int[]> marks, List<Cue> cues, double from) {
+    List<Cue> shown = cues.stream().filter(c -> c.confidence() >= from).toList();
+    int taken = (int) answers.stream().filter(CueLearning.Answer::taken).count();
+    return new CueTally(
+        taken,
+        (int) answers.stream().filter(CueLearning.Answer::changed).count(),
+        answers.size() - taken,
+        marks.size(),
         (int)
-            words.stream()
-                .filter(
-                    w ->
-                        cues.stream()
-                            .anyMatch(c -> c.confidence() >= from && c.overlaps(w[0], w[1])))
-                .count();
-    return new CueTally(taken, changed, away, words.size(), found);
+            marks.stream()
+                .filter(m -> shown.stream().anyMatch(c -> c.overlaps(m[0], m[1])))
+                .count());
   }
 
   /** In words. */

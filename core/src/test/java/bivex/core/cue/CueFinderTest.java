@@ -4,211 +4,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import bivex.core.InvalidInput;
-import bivex.core.method.MethodBook;
 import bivex.core.script.ScreenplayParser;
-import java.io.IOException;
-import java.io.InputStream;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.Arrays;
-import java.util.EnumSet;
+import java.util.Collections;
 import java.util.List;
+import java.util.Random;
 import java.util.Set;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
-import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
-/**
- * What is found in the scripts the weights were learned from: a floor against breakage, no measure.
- * How it does on scripts it has not learned from is measured where it learns.
- */
+/** Where cues stand, what they are called, and the words of a production's own. */
 class CueFinderTest {
-  /** Kinds that are right, each with the method that is, where that was labelled too. */
-  private static final Pattern LABEL =
-      Pattern.compile("\\s?\\[\\[([A-Z]+(?: [A-Z]\\d+)?(?:\\|[A-Z]+(?: [A-Z]\\d+)?)*)]]");
-
-  /** Told in other manners than the finder was made with: plainly, in jest, in few words. */
-  private static final List<String> TOLD =
-      List.of("told/plain-ferry.fountain", "told/comic-fete.fountain", "told/terse-relay.fountain");
-
-  /**
-   * Written and labelled with the others, and not run until what is made with those is finished:
-   * here only their labels are held against the book.
-   */
-  private static final List<String> LOCKED =
-      List.of(
-          "told/locked/lyrical-orchard.fountain",
-          "told/locked/talk-two-chairs.fountain",
-          "told/locked/technical-load-test.fountain");
-
-  /**
-   * @param end offset in the source of the sentence's last character
-   */
-  record Label(int end, Set<Cue.Kind> kinds) {}
-
-  /**
-   * @param right cues in which a labelled sentence ends
-   * @param found labelled sentences that end in a cue
-   */
-  record Score(int labels, int proposed, int right, int found, int rightKind) {
-    double precision() {
-      return (double) right / proposed;
-    }
-
-    double recall() {
-      return (double) found / labels;
-    }
-
-    Score plus(Score o) {
-      return new Score(
-          labels + o.labels,
-          proposed + o.proposed,
-          right + o.right,
-          found + o.found,
-          rightKind + o.rightKind);
-    }
-
-    @Override
-    public String toString() {
-      return String.format(
-          java.util.Locale.ROOT,
-          "%d labelled, %d proposed, %d right: precision %.2f, recall %.2f, kind right in %.2f of"
-              + " them",
-          labels,
-          proposed,
-          right,
-          precision(),
-          recall(),
-          (double) rightKind / right);
-    }
-  }
-
-  private static String read(String name) {
-    try (InputStream in = CueFinderTest.class.getResourceAsStream("/cues/" + name)) {
-      return new String(in.readAllBytes(), StandardCharsets.UTF_8);
-    } catch (IOException e) {
-      throw new java.io.UncheckedIOException(e);
-    }
-  }
-
-  private static Score score(String name, List<String> faults) {
-    String source = read(name);
-    List<Label> labels = new ArrayList<>();
-    Matcher m = LABEL.matcher(source);
-    while (m.find()) {
-      labels.add(
-          new Label(
-              m.start(),
-              Arrays.stream(m.group(1).split("\\|"))
-                  .map(l -> Cue.Kind.valueOf(l.split(" ")[0]))
-                  .collect(Collectors.toCollection(() -> EnumSet.noneOf(Cue.Kind.class)))));
-    }
-    List<Cue> cues =
-        CueFinder.find(ScreenplayParser.parse(source), CueWords.SHIPPED_ONLY).stream()
-            .filter(c -> c.confidence() >= Cue.USUAL)
-            .toList();
-    int right = 0;
-    int kind = 0;
-    for (Cue c : cues) {
-      Label l =
-          labels.stream()
-              .filter(x -> x.end() > c.start() && x.end() <= c.end() + 1)
-              .findFirst()
-              .orElse(null);
-      if (l == null) {
-        faults.add("wrong " + c.kind() + " (" + c.reason() + "): " + c.words());
-      } else {
-        right++;
-        kind += l.kinds().contains(c.kind()) ? 1 : 0;
-        if (!l.kinds().contains(c.kind())) {
-          faults.add(
-              "kind " + c.kind() + " for " + l.kinds() + " (" + c.reason() + "): " + c.words());
-        }
-      }
-    }
-    int found =
-        (int)
-            labels.stream()
-                .filter(
-                    l -> cues.stream().anyMatch(c -> l.end() > c.start() && l.end() <= c.end() + 1))
-                .count();
-    labels.stream()
-        .filter(l -> cues.stream().noneMatch(c -> l.end() > c.start() && l.end() <= c.end() + 1))
-        .forEach(
-            l ->
-                faults.add(
-                    "missed "
-                        + l.kinds()
-                        + ": "
-                        + source.substring(Math.max(0, l.end() - 70), l.end()).replace('\n', ' ')));
-    return new Score(labels.size(), cues.size(), right, found, kind);
-  }
-
-  @Test
-  void mostOfWhatIsAnEffectIsFoundAndLittleElse() {
-    List<String> faults = new ArrayList<>();
-    Score known =
-        score("practice-1.fountain", faults)
-            .plus(score("practice-2.fountain", faults))
-            .plus(score("practice-3.fountain", faults))
-            .plus(score("practice-4.fountain", faults));
-    Score unseen = score("unseen.fountain", faults);
-    if (Boolean.getBoolean("show")) {
-      System.out.println(
-          "known: " + known + "\nunseen: " + unseen + "\n" + String.join("\n", faults));
-    }
-    assertThat(known.labels()).isGreaterThanOrEqualTo(100);
-    assertThat(unseen.labels()).isGreaterThanOrEqualTo(35);
-    assertThat(known.recall()).isGreaterThan(0.9);
-    assertThat(known.precision()).isGreaterThan(0.8);
-    assertThat(unseen.recall()).isGreaterThan(0.65);
-    assertThat(unseen.precision()).isGreaterThan(0.8);
-  }
-
-  /** Every label names a kind and a method there is, at the end of a sentence of the action. */
-  @Test
-  void whatIsMeasuredOnIsLabelledWell() {
-    for (String name : Stream.concat(TOLD.stream(), LOCKED.stream()).toList()) {
-      String source = read(name);
-      Matcher m = LABEL.matcher(source);
-      int labels = 0;
-      while (m.find()) {
-        labels++;
-        assertThat(source.substring(m.start() - 1, m.start())).as(name).matches("[.!?:]");
-        for (String l : m.group(1).split("\\|")) {
-          assertThat(Cue.Kind.valueOf(l.split(" ")[0]).words()).isNotBlank();
-          assertThat(MethodBook.find(l.split(" ")[1]).name()).as(name).isNotBlank();
-        }
-      }
-      assertThat(labels).as(name).isGreaterThanOrEqualTo(12);
-      assertThat(source.split("\\[\\[", -1))
-          .as(name + ": none is written otherwise")
-          .hasSize(labels + 1);
-    }
-  }
-
-  /** Scripts told otherwise than its words were made with. */
-  @Test
-  void onScriptsToldOtherwiseMostIsFoundToo() {
-    List<String> faults = new ArrayList<>();
-    Score all = new Score(0, 0, 0, 0, 0);
-    for (String name : TOLD) {
-      Score one = score(name, faults);
-      all = all.plus(one);
-      if (Boolean.getBoolean("show")) {
-        System.out.println(name + ": " + one);
-      }
-    }
-    if (Boolean.getBoolean("show")) {
-      System.out.println("told otherwise: " + all + "\n" + String.join("\n", faults));
-    }
-    assertThat(all.labels()).isGreaterThanOrEqualTo(55);
-    assertThat(all.recall()).isGreaterThan(0.6);
-    assertThat(all.precision()).isGreaterThan(0.7);
-  }
-
   private static List<Cue> cues(String action, CueWords words) {
     return CueFinder.find(ScreenplayParser.parse("INT. ROOM - DAY\n\n" + action), words).stream()
         .filter(c -> c.confidence() >= Cue.USUAL)
@@ -275,5 +80,112 @@ class CueFinderTest {
         .as("a word struck from an older list does no harm")
         .hasSameSizeAs(cues("The flags vanish.", CueWords.SHIPPED_ONLY));
     assertThat(CueWords.shipped()).extracting(CueWords.Entry::words).doesNotHaveDuplicates();
+  }
+
+  /** Names that are there twice, and what only sounds so. */
+  @Test
+  void aNameTwiceIsADoubleAndWhatIsTheirsIsNot() {
+    String talk = "NORA\nSit.\n\nNORA IN WHITE\nNo.\n\nTOM\nWell.\n\n";
+    assertThat(cues(talk + "Nine Noras come in.", CueWords.SHIPPED_ONLY))
+        .singleElement()
+        .matches(c -> c.kind() == Cue.Kind.DOUBLE && c.reason().contains("nora"));
+    assertThat(cues(talk + "Nora sits with Nora.", CueWords.SHIPPED_ONLY))
+        .singleElement()
+        .matches(c -> c.kind() == Cue.Kind.DOUBLE);
+    assertThat(
+            CueFinder.find(
+                ScreenplayParser.parse(
+                    "INT. ROOM - DAY\n\n"
+                        + talk
+                        + "She knows more than Tom.\n\nTOM\nOh.\n\nNora waits at Nora's house."),
+                CueWords.SHIPPED_ONLY))
+        .noneMatch(c -> c.reason().contains("is there twice"));
+    // Who speaks says it where no line of action does.
+    assertThat(
+            CueFinder.find(
+                ScreenplayParser.parse("INT. ROOM - DAY\n\nTwo chairs.\n\n" + talk),
+                CueWords.SHIPPED_ONLY))
+        .singleElement()
+        .matches(c -> c.kind() == Cue.Kind.DOUBLE && c.reason().contains("speaks beside"));
+  }
+
+  /**
+   * What is marked or waved away is not proposed, and takes with it what only stood beside it; what
+   * names something itself stays.
+   */
+  @Test
+  void whatIsClosedIsNotProposedAndTakesNoOtherMomentWithIt() {
+    String source =
+        "EXT. PIER - DAY\n\nThe flags vanish from the line.\n\nThe lamps go out.\n\nShe turns.";
+    FoundCues found = CueFinder.read(ScreenplayParser.parse(source), CueWords.SHIPPED_ONLY, null);
+    Cue both = found.cues().get(0);
+    assertThat(both.keys()).contains("the flags vanish from the line", "the lamps go out");
+    int at = source.indexOf("The flags");
+    FoundCues.Closed marked = new FoundCues.Closed(List.of(new int[] {at, at + 31}), Set.of());
+    FoundCues.Closed waved =
+        new FoundCues.Closed(List.of(), Set.of("the flags vanish from the line"));
+    for (FoundCues.Closed closed : List.of(marked, waved)) {
+      assertThat(found.cues(CueLearning.NONE, closed))
+          .extracting(Cue::words)
+          .containsExactly("The lamps go out.");
+    }
+    assertThat(
+            found.cues(CueLearning.NONE, new FoundCues.Closed(List.of(), Set.copyOf(both.keys()))))
+        .isEmpty();
+  }
+
+  /** Answers move what they were about, in the right direction, and not for ever. */
+  @Test
+  void answersMoveTheirSignsAndWhatIsLeftOpenIsNoChange() {
+    List<String> gull = List.of(FoundCues.AT_ALL, "“gull”");
+    CueLearning.Answer away = new CueLearning.Answer(gull, false, "F1", null);
+    CueLearning one = new CueLearning(List.of(away));
+    CueLearning many = new CueLearning(Collections.nCopies(200, away));
+    assertThat(one.shift(gull)).isNegative();
+    assertThat(many.shift(gull)).isLessThan(one.shift(gull)).isGreaterThanOrEqualTo(-3);
+    assertThat(one.shift(List.of("“flag”"))).isZero();
+    CueLearning.Answer taken = new CueLearning.Answer(gull, true, "F1", "G1");
+    assertThat(new CueLearning(List.of(taken)).method(gull)).isNull();
+    assertThat(new CueLearning(List.of(taken, taken)).method(gull)).isEqualTo("G1");
+    assertThat(new CueLearning(List.of(taken, taken)).method(List.of(FoundCues.AT_ALL))).isNull();
+    CueTally tally =
+        CueTally.of(
+            List.of(
+                away,
+                taken,
+                new CueLearning.Answer(gull, true, "F1", null),
+                new CueLearning.Answer(gull, true, "F1", "F1")),
+            List.of(),
+            List.of(),
+            Cue.USUAL);
+    assertThat(tally).isEqualTo(new CueTally(3, 1, 1, 0, 0));
+  }
+
+  /** What is kept of a meaning points where it pointed. */
+  @Test
+  void meaningsKeepTheirDirection() {
+    Random random = new Random(3);
+    List<float[]> rows = new ArrayList<>();
+    for (int i = 0; i < 50; i++) {
+      float[] row = new float[384];
+      double sum = 0;
+      for (int k = 0; k < row.length; k++) {
+        row[k] = (float) random.nextGaussian();
+        sum += row[k] * row[k];
+      }
+      for (int k = 0; k < row.length; k++) {
+        row[k] /= (float) Math.sqrt(sum);
+      }
+      rows.add(row);
+    }
+    List<float[]> back = Meanings.unpack(Meanings.pack(rows), 384);
+    assertThat(back).hasSameSizeAs(rows);
+    for (int i = 0; i < rows.size(); i++) {
+      double dot = 0;
+      for (int k = 0; k < 384; k++) {
+        dot += rows.get(i)[k] * back.get(i)[k];
+      }
+      assertThat(dot).isGreaterThan(0.999);
+    }
   }
 }

@@ -69,8 +69,12 @@ final class Material {
 
   private Material() {}
 
+  static String source(String name) {
+    return read("../core/src/test/resources/cues/" + name + ".fountain");
+  }
+
   static Script script(String name, Sense sense) {
-    String source = read("../core/src/test/resources/cues/" + name + ".fountain");
+    String source = source(name);
     List<Label> labels = new ArrayList<>();
     Matcher m = LABEL.matcher(source);
     while (m.find()) {

@@ -102,16 +102,35 @@ public class DraftReader {
    * @return null until it is
    */
   public Sense.Reading of(Draft draft, Screenplay play) {
+    Sense sense = this.sense;
     synchronized (readings) {
       Sense.Reading r = readings.get(draft.id);
       if (r != null || sense == null) {
         return r;
       }
     }
-    if (shares.putIfAbsent(draft.id, 0.0) == null) {
+    Sense.Reading before = shares.containsKey(draft.id) ? null : before(draft, play, sense);
+    if (before == null && shares.putIfAbsent(draft.id, 0.0) == null) {
       worker.execute(() -> read(draft, play));
     }
-    return null;
+    return before;
+  }
+
+  /** What was read of a draft before the last start; null where it is not kept, or of no use. */
+  private Sense.Reading before(Draft draft, Screenplay play, Sense s) {
+    int numbers = s.weights().senses();
+    Sense.Reading r =
+        kept.findById(draft.id)
+            .filter(k -> k.numbers == numbers)
+            .filter(k -> k.sentences == CueFinder.sentences(play).size())
+            .map(k -> new Sense.Reading(Meanings.unpack(k.meanings, numbers), s.weights()))
+            .orElse(null);
+    if (r != null) {
+      synchronized (readings) {
+        readings.put(draft.id, r);
+      }
+    }
+    return r;
   }
 
   private void read(Draft draft, Screenplay play) {
@@ -149,29 +168,22 @@ public class DraftReader {
   private Sense.Reading reading(Draft draft, Screenplay play, Sense s) {
     List<String> asked = CueFinder.sentences(play);
     int numbers = s.weights().senses();
-    byte[] packed =
-        kept.findById(draft.id)
-            .filter(k -> k.numbers == numbers && k.sentences == asked.size())
-            .map(k -> k.meanings)
-            .orElse(null);
-    if (packed == null) {
-      List<float[]> read = new ArrayList<>();
-      for (int i = 0; i < asked.size(); i += AT_ONCE) {
-        if (closing) {
-          return null;
-        }
-        try {
-          read.addAll(s.of(asked.subList(i, Math.min(asked.size(), i + AT_ONCE))));
-        } catch (RuntimeException | LinkageError e) {
-          LOG.error("the model of language does not run; cues are found by words and signs", e);
-          sense = null;
-          return null;
-        }
-        shares.put(draft.id, (double) read.size() / asked.size());
+    List<float[]> read = new ArrayList<>();
+    for (int i = 0; i < asked.size(); i += AT_ONCE) {
+      if (closing) {
+        return null;
       }
-      packed = Meanings.pack(read);
-      keep(draft, asked.size(), numbers, packed);
+      try {
+        read.addAll(s.of(asked.subList(i, Math.min(asked.size(), i + AT_ONCE))));
+      } catch (RuntimeException | LinkageError e) {
+        LOG.error("the model of language does not run; cues are found by words and signs", e);
+        sense = null;
+        return null;
+      }
+      shares.put(draft.id, (double) read.size() / asked.size());
     }
+    byte[] packed = Meanings.pack(read);
+    keep(draft, asked.size(), numbers, packed);
     // As it will be read again: what is shown does not change with a restart.
     return new Sense.Reading(Meanings.unpack(packed, numbers), s.weights());
   }

@@ -1,8 +1,8 @@
 package bivex.server.book;
 
 import bivex.core.cue.CueFinder;
-import bivex.core.cue.CueLearning;
 import bivex.core.cue.CueWords;
+import bivex.core.cue.FoundCues;
 import bivex.core.cue.Sense;
 import bivex.core.script.Screenplay;
 import bivex.core.script.ScreenplayParser;
@@ -11,7 +11,6 @@ import bivex.server.keep.Draft;
 import bivex.server.keep.Mark;
 import java.util.Collections;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
@@ -21,14 +20,14 @@ import org.springframework.stereotype.Component;
 public class Screenplays {
   private static final int KEPT = 16;
   private final Map<UUID, Screenplay> parsed = last();
-  private final Map<Cues, CueFinder.Found> cues = last();
+  private final Map<Cues, FoundCues> cues = last();
   private final DraftReader reader;
 
   Screenplays(DraftReader reader) {
     this.reader = reader;
   }
 
-  private record Cues(UUID draft, CueWords words, List<CueLearning.Answer> answers, boolean read) {}
+  private record Cues(UUID draft, CueWords words, boolean read) {}
 
   public Screenplay of(Draft draft) {
     return parsed.computeIfAbsent(draft.id, id -> ScreenplayParser.parse(draft.source));
@@ -38,13 +37,11 @@ public class Screenplays {
    * What a draft holds of cues, as far as it has been read.
    *
    * @param words of its production
-   * @param answers what has been said to its cues, as far as it is to be learned from
    */
-  public CueFinder.Found cues(Draft draft, CueWords words, List<CueLearning.Answer> answers) {
+  public FoundCues cues(Draft draft, CueWords words) {
     Sense.Reading read = reader.of(draft, of(draft));
     return cues.computeIfAbsent(
-        new Cues(draft.id, words, answers, read != null),
-        k -> CueFinder.read(of(draft), words, new CueLearning(answers), read));
+        new Cues(draft.id, words, read != null), k -> CueFinder.read(of(draft), words, read));
   }
 
   /** The light of day a shot wants, by the heading of the scene it first stands in. */

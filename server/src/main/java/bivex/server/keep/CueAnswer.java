@@ -26,11 +26,18 @@ public class CueAnswer extends Added {
   public String method;
 
   /** What it was found by, to learn from. */
-  @Convert(converter = Signs.class)
+  @Convert(converter = Texts.class)
   public List<String> signs = List.of();
 
-  static class Signs extends JsonColumn<List<String>> {
-    Signs() {
+  /** The words of every sentence of it; its own key is one. */
+  @Convert(converter = Texts.class)
+  public List<String> keys = List.of();
+
+  /** The shot that was made of it; null where it was waved away. */
+  public UUID shotId;
+
+  static class Texts extends JsonColumn<List<String>> {
+    Texts() {
       super(1, new TypeReference<>() {});
     }
   }

@@ -2,10 +2,11 @@ package bivex.server.script;
 
 import bivex.core.InvalidInput;
 import bivex.core.cue.Cue;
-import bivex.core.cue.CueFinder;
 import bivex.core.cue.CueLearning;
+import bivex.core.cue.CueProposals;
 import bivex.core.cue.CueTally;
 import bivex.core.cue.CueWords;
+import bivex.core.cue.FoundCues;
 import bivex.core.method.MethodBook;
 import bivex.server.access.Member;
 import bivex.server.book.DraftReader;
@@ -24,9 +25,10 @@ import java.time.Clock;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -94,7 +96,6 @@ public class CueDesk {
       String kind,
       double confidence,
       String odds,
-      String reason,
       List<WayView> ways,
       List<String> speaksFor,
       List<String> against,
@@ -102,7 +103,6 @@ public class CueDesk {
 
   /**
    * @param cues those that are shown, in the order of the script
-   * @param marked found cues that a shot covers already
    * @param waved cues that were waved away
    * @param from confidence from which they are shown
    * @param steps other places to show from, and how many it would be
@@ -111,24 +111,24 @@ public class CueDesk {
   public record CuesView(
       UUID draft,
       List<CueView> cues,
-      int marked,
       List<WavedView> waved,
       double from,
-      List<StepView> steps,
+      List<CueProposals.Step> steps,
       DraftReader.State read,
       long version) {}
-
-  public record StepView(double from, int cues) {}
 
   public record WavedView(String key, String words, String by) {}
 
   public record Waving(String key) {}
 
   /**
-   * @param key of a cue of the newest draft
+   * What was seen is marked, though the draft may have been read to the end since.
+   *
+   * @param key of the cue
+   * @param start of its words, as they were shown
    * @param method id of the method to mark it with; null for not decided yet
    */
-  public record Taking(String key, String method) {}
+  public record Taking(UUID draft, String key, int start, int end, String method) {}
 
   public record ShowingFrom(double from) {}
 
@@ -138,11 +138,13 @@ public class CueDesk {
    * @param said how often it was right on this script, in words
    */
   public record LearnedView(
-      boolean learns,
-      CueTally tally,
-      String said,
-      List<CueLearning.Lesson> lessons,
-      long version) {}
+      boolean learns, CueTally tally, String said, List<LessonView> lessons, long version) {}
+
+  /**
+   * @param sign what cues were found by
+   * @param weighs more, less or as before
+   */
+  public record LessonView(String sign, int taken, int away, String weighs) {}
 
   /**
    * @param kinds what a word may point at, by name, in words
@@ -158,52 +160,49 @@ public class CueDesk {
 
   private CuesView cues(Production p) {
     Draft d = desk.newest(p.id);
-    List<CueAnswer> said = answers.findByProductionIdOrderBySaidAtDesc(p.id);
-    CueFinder.Found found = found(d, p, said);
-    DraftReader.State read = reader.state(d.id);
-    List<int[]> taken = taken(p.id, d);
-    Set<String> gone =
-        said.stream().filter(w -> !w.taken).map(w -> w.key).collect(Collectors.toSet());
-    List<Cue> open =
-        found.cues(taken).stream()
-            .filter(c -> c.keys().stream().noneMatch(gone::contains))
-            .toList();
-    int marked = (int) found.cues().stream().filter(c -> covered(c, taken)).count();
+    List<CueAnswer> said = answers.counting(p.id);
+    CueProposals proposed = CueProposals.of(open(d, p, said), p.cuesFrom);
     return new CuesView(
         d.id,
-        open.stream().filter(c -> c.confidence() >= p.cuesFrom).map(c -> view(d, c)).toList(),
-        marked,
+        proposed.shown().stream().map(c -> view(d, c)).toList(),
         said.stream()
             .filter(w -> !w.taken)
             .map(w -> new WavedView(w.key, w.words, w.saidBy))
             .toList(),
         p.cuesFrom,
-        Cue.STEPS.stream()
-            .map(f -> new StepView(f, (int) open.stream().filter(c -> c.confidence() >= f).count()))
-            .toList(),
-        read,
+        proposed.steps(),
+        reader.state(d.id),
         p.version);
   }
 
-  /** Words of the newest draft that have a mark. */
-  private List<int[]> taken(UUID production, Draft d) {
+  /** Cues of what is neither marked nor waved away. */
+  private List<Cue> open(Draft d, Production p, List<CueAnswer> said) {
+    Set<String> waved =
+        said.stream()
+            .filter(a -> !a.taken)
+            .flatMap(a -> a.keys.stream())
+            .collect(Collectors.toSet());
+    return screenplays
+        .cues(d, p.cueWords)
+        .cues(learned(p, said), new FoundCues.Closed(marked(p.id, d), waved));
+  }
+
+  private static CueLearning learned(Production p, List<CueAnswer> said) {
+    return p.cuesLearn ? new CueLearning(core(said)) : CueLearning.NONE;
+  }
+
+  private static List<CueLearning.Answer> core(List<CueAnswer> said) {
+    return said.stream()
+        .map(a -> new CueLearning.Answer(a.signs, a.taken, a.proposed, a.method))
+        .toList();
+  }
+
+  /** Where words of the newest draft are marked. */
+  private List<int[]> marked(UUID production, Draft d) {
     return marks.of(production, d.id).stream()
         .filter(m -> m.markStart != null)
         .map(m -> new int[] {m.markStart, m.markEnd})
         .toList();
-  }
-
-  private CueFinder.Found found(Draft d, Production p, List<CueAnswer> said) {
-    return screenplays.cues(
-        d,
-        p.cueWords,
-        p.cuesLearn
-            ? said.stream().map(a -> new CueLearning.Answer(a.signs, a.taken, a.method)).toList()
-            : List.of());
-  }
-
-  private static boolean covered(Cue c, List<int[]> taken) {
-    return taken.stream().anyMatch(t -> c.overlaps(t[0], t[1]));
   }
 
   private CueView view(Draft d, Cue c) {
@@ -216,7 +215,6 @@ public class CueDesk {
         c.kind().words(),
         c.confidence(),
         c.odds(),
-        c.reason(),
         c.ways().stream()
             .map(w -> new WayView(w.method(), MethodBook.find(w.method()).name(), w.why()))
             .toList(),
@@ -225,17 +223,17 @@ public class CueDesk {
         c.also().stream().map(Cue.Kind::words).toList());
   }
 
-  private Cue open(Member me, String key) {
-    Draft d = desk.newest(me.productionId());
-    return found(d, me.production(), answers.findByProductionIdOrderBySaidAtDesc(me.productionId()))
-        .cues(taken(me.productionId(), d))
-        .stream()
-        .filter(x -> x.key().equals(key))
+  /** The cue these words are of now: what they are its heart of, or else stand in. */
+  private Optional<Cue> cue(Member me, String key) {
+    List<Cue> open =
+        open(desk.newest(me.productionId()), me.production(), answers.counting(me.productionId()));
+    return open.stream()
+        .filter(c -> c.key().equals(key))
         .findFirst()
-        .orElseThrow(() -> new InvalidInput("key", "is no cue of the newest draft"));
+        .or(() -> open.stream().filter(c -> c.keys().contains(key)).findFirst());
   }
 
-  private CueAnswer answer(Member me, Cue c, boolean taken, String method) {
+  private CueAnswer answer(Member me, Cue c, UUID shot, String method) {
     answers
         .findByProductionIdAndKey(me.productionId(), c.key())
         .ifPresent(
@@ -247,10 +245,12 @@ public class CueDesk {
     a.id = UUID.randomUUID();
     a.productionId = me.productionId();
     a.key = c.key();
+    a.keys = c.keys();
     a.words = c.words();
     a.saidBy = me.name();
     a.saidAt = clock.instant();
-    a.taken = taken;
+    a.taken = shot != null;
+    a.shotId = shot;
     a.proposed = c.method();
     a.method = method;
     a.signs = c.signs();
@@ -260,23 +260,23 @@ public class CueDesk {
   /** Waves a cue away: it is not proposed again, in no draft. */
   @Transactional
   public CuesView wave(Member me, Waving in) {
-    Cue c = open(me, in.key());
     productions.hold(me.productionId());
-    CueAnswer a = answer(me, c, false, null);
+    Cue c =
+        cue(me, in.key())
+            .orElseThrow(() -> new InvalidInput("key", "is no cue of the newest draft"));
+    CueAnswer a = answer(me, c, null, null);
     journal.record(me, "waved away", "cue", a.id.toString(), a.words, Journal.Touches.NOTHING);
     return cues(me);
   }
 
-  /** Marks the words of a cue, and remembers how it was taken. */
+  /** Marks the words of a cue as they were shown, and remembers how it was taken. */
   @Transactional
   public ShotDesk.ShotView take(Member me, Taking in) {
-    Cue c = open(me, in.key());
+    Optional<Cue> c = cue(me, in.key());
+    String method = in.method() == null || in.method().isBlank() ? null : in.method();
     ShotDesk.ShotView made =
-        shots.mark(
-            me,
-            new ShotDesk.NewShot(
-                desk.newest(me.productionId()).id, c.start(), c.end(), null, null, in.method()));
-    answer(me, c, true, in.method() == null || in.method().isBlank() ? null : in.method());
+        shots.mark(me, new ShotDesk.NewShot(in.draft(), in.start(), in.end(), null, null, method));
+    c.ifPresent(x -> answer(me, x, made.id(), method));
     return made;
   }
 
@@ -300,18 +300,9 @@ public class CueDesk {
     if (!(in.from() >= Cue.LEAST && in.from() <= Cue.MOST)) {
       throw new InvalidInput("from", "must be " + Cue.LEAST + " to " + Cue.MOST);
     }
-    Production p = productions.findById(me.productionId()).orElseThrow();
-    Problems.mustBeCurrent(ifMatch, p.version, p.cuesFrom, in.from());
+    Production p = current(me, ifMatch, x -> x.cuesFrom, in.from());
     p.cuesFrom = in.from();
-    productions.saveAndFlush(p);
-    journal.record(
-        me,
-        "changed",
-        "cue",
-        p.id.toString(),
-        "cues are shown from " + Math.round(in.from() * 100) + " % on",
-        Journal.Touches.NOTHING);
-    return cues(p);
+    return cues(changed(me, p, "cues are shown from " + Math.round(in.from() * 100) + " % on"));
   }
 
   /** What answers to cues have taught, and how often the finder was right. */
@@ -322,41 +313,44 @@ public class CueDesk {
 
   private LearnedView learned(Production p) {
     Draft d = desk.newest(p.id);
-    List<CueAnswer> said = answers.findByProductionIdOrderBySaidAtDesc(p.id);
-    List<CueAnswer> taken = said.stream().filter(a -> a.taken).toList();
+    List<CueAnswer> said = answers.counting(p.id);
     CueTally tally =
         CueTally.of(
-            taken.size(),
-            (int) taken.stream().filter(a -> !Objects.equals(a.method, a.proposed)).count(),
-            said.size() - taken.size(),
-            taken(p.id, d),
-            found(d, p, said).cues(),
+            core(said),
+            marked(p.id, d),
+            screenplays.cues(d, p.cueWords).cues(learned(p, said), FoundCues.Closed.NOTHING),
             p.cuesFrom);
     return new LearnedView(
         p.cuesLearn,
         tally,
         tally.said(),
-        new CueLearning(
-                said.stream().map(a -> new CueLearning.Answer(a.signs, a.taken, a.method)).toList())
-            .lessons(),
+        new CueLearning(core(said))
+            .lessons().stream()
+                .map(l -> new LessonView(l.sign(), l.taken(), l.away(), l.weighs()))
+                .toList(),
         p.version);
   }
 
   /** Whether answers change what is proposed after them. */
   @Transactional
   public LearnedView learn(Member me, String ifMatch, LearningFrom in) {
-    Production p = productions.findById(me.productionId()).orElseThrow();
-    Problems.mustBeCurrent(ifMatch, p.version, p.cuesLearn, in.learns());
+    Production p = current(me, ifMatch, x -> x.cuesLearn, in.learns());
     p.cuesLearn = in.learns();
+    return learned(
+        changed(me, p, in.learns() ? "cues learn from the answers" : "cues learn no more"));
+  }
+
+  /** The production, if it is as whoever asks has seen it. */
+  private <T> Production current(Member me, String ifMatch, Function<Production, T> is, T asked) {
+    Production p = productions.findById(me.productionId()).orElseThrow();
+    Problems.mustBeCurrent(ifMatch, p.version, is.apply(p), asked);
+    return p;
+  }
+
+  private Production changed(Member me, Production p, String how) {
     productions.saveAndFlush(p);
-    journal.record(
-        me,
-        "changed",
-        "cue",
-        p.id.toString(),
-        in.learns() ? "cues learn from the answers" : "cues learn nothing from the answers",
-        Journal.Touches.NOTHING);
-    return learned(p);
+    journal.record(me, "changed", "cue", p.id.toString(), how, Journal.Touches.NOTHING);
+    return p;
   }
 
   @Transactional(readOnly = true)
@@ -367,8 +361,7 @@ public class CueDesk {
   /** Changes the words cues are found by. */
   @Transactional
   public CueWordsView change(Member me, String ifMatch, CueWords in) {
-    Production p = productions.findById(me.productionId()).orElseThrow();
-    Problems.mustBeCurrent(ifMatch, p.version, p.cueWords, in);
+    Production p = current(me, ifMatch, x -> x.cueWords, in);
     p.cueWords = in.asked(p.cueWords);
     productions.saveAndFlush(p);
     journal.record(
