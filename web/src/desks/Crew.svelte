@@ -1,140 +1,294 @@
 <script lang="ts">
   import { createQuery } from '@tanstack/svelte-query';
-  import { api, got } from '../lib/api/client';
+  import { api, got, Refused, type Schemas } from '../lib/api/client';
+  import DaysTable from '../lib/crew/DaysTable.svelte';
+  import HandSheet from '../lib/crew/HandSheet.svelte';
+  import { sayOfTasks } from '../lib/crew/task';
+  import TaskTable from '../lib/crew/TaskTable.svelte';
   import Rates from '../lib/parts/Rates.svelte';
   import { house, reads } from '../lib/house.svelte';
-  import { go } from '../lib/router';
-  import { day, hours, ROLE, stageName } from '../lib/words';
+  import { frame } from '../lib/state.svelte';
+  import { count, day, hours } from '../lib/words';
 
-  /** Who is here, and the work that waits, shot by shot along one scale of hours. */
+  /** Who is there when, what is laid on them, which shots are late because of what, and what may be promised. */
   const h = house();
-  const owed = createQuery(() => ({
-    queryKey: [h.id, 'owed', '', 1],
+  const DAYS = 28;
+  let from = $state('');
+  const crew = createQuery(() => ({
+    queryKey: [h.id, 'crew', from],
     queryFn: () =>
       got(
-        api.GET('/api/productions/{production}/owed', {
-          params: { path: { production: h.id }, query: { size: 1 } },
+        api.GET('/api/productions/{production}/crew', {
+          params: {
+            path: { production: h.id },
+            query: { days: DAYS, ...(from ? { from } : {}) },
+          },
         }),
       ),
   }));
-  const shots = createQuery(() => reads.shots(h.id));
-  const planned = $derived(
-    (shots.data?.lines ?? [])
-      .filter((l) => l.effort.high > 0 && !l.omitted)
-      .sort((a, b) => b.effort.high - a.effort.high),
-  );
-  const unplanned = $derived(
-    (shots.data?.lines ?? []).filter((l) => l.methods.length === 0 && l.effort.high === 0 && !l.omitted),
-  );
-  const most = $derived(Math.max(1, ...planned.map((l) => l.effort.high)));
+  const work = createQuery(() => ({
+    queryKey: [h.id, 'work', from],
+    queryFn: () =>
+      got(
+        api.GET('/api/productions/{production}/work', {
+          params: {
+            path: { production: h.id },
+            query: { days: DAYS, ...(from ? { from } : {}) },
+          },
+        }),
+      ),
+    placeholderData: (before: Schemas['WorkView'] | undefined) => before,
+  }));
+  const w = $derived(work.data);
+  /** Takes longer than the schedule, and is shown when it is there. */
+  const outlook = createQuery(() => reads.outlook(h.id));
+  const o = $derived(outlook.data);
+  const promised = $derived(new Map((o?.shots ?? []).map((s) => [s.id, s] as const)));
+  const late = $derived((w?.shots ?? []).filter((s) => s.late > 0).sort((a, b) => b.late - a.late));
+  let chosen = $state<Schemas['HandView'] | null>(null);
+  let open = $state(false);
+  let lit = $state('');
+  const MOST_LATE = 4;
+  const hands = $derived((crew.data?.hands ?? []).filter((x) => x.part.share > 0));
+  const leads = $derived(h.may('PRODUCER', 'COORDINATOR'));
+  let busy = $state(false);
+  let wrong = $state('');
+
+  async function follow(a: Schemas['AdviceView']): Promise<void> {
+    if (!a.shot || !a.person) return;
+    busy = true;
+    wrong = '';
+    try {
+      await sayOfTasks(h.id, a.shot, a.tasks, { kind: 'GIVEN', person: a.person });
+      frame.say('It is given; the work is laid anew.');
+      await h.again();
+    } catch (e) {
+      wrong = e instanceof Refused ? e.detail || e.title : String(e);
+    } finally {
+      busy = false;
+    }
+  }
+  const choose = (shot: string): void => void (lit = lit === shot ? '' : shot);
+  const notPromised = (n: number): string =>
+    n === 1
+      ? '1 shot has no day, and nothing is promised for it.'
+      : `${n} shots have no day, and nothing is promised for them.`;
+  const lateBy = (s: Schemas['ShotWorkView']): string =>
+    s.late > 0 ? `${s.late} ${s.late === 1 ? 'day' : 'days'} late` : '';
 </script>
 
 <div class="crew">
   <section>
-    <h1>{owed.data ? `${hours(owed.data.work)} of work is open` : 'Adding up the work…'}</h1>
-    <p class="soft mb-3">
-      {owed.data
-        ? `At ${h.view?.hoursPerDay ?? 8} h a day, all hands together, it ends between ` +
-          `${day(owed.data.forecast.early)} and ${day(owed.data.forecast.late)}` +
-          `${owed.data.dueOn ? `; due ${day(owed.data.dueOn)}` : ''}.`
-        : ''} Hours come from the rates below, and from what work really took once that is applied.
-    </p>
+    <div class="head">
+      <div>
+        <h1>
+          {w
+            ? w.end
+              ? `${hours(w.hours)} of work is laid on ${count(hands.length, 'pair')} of hands`
+              : 'No work has a day'
+            : work.isError
+              ? 'The work could not be laid on the days'
+              : 'Laying the work on the days…'}
+        </h1>
+        {#if w}
+          <p class="soft">
+            {w.end ? `As reckoned it ends on ${day(w.end)}. ` : ''}{w.due ? `Due ${day(w.due)}. ` : ''}
+            {late.length > 0 ? `${count(late.length, 'shot')} will be late.` : ''}
+            {o?.promise && o.promise.without > 0 ? notPromised(o.promise.without) : ''}
+            {w.unplanned.length > 0 ? `No method yet, so not in this: ${w.unplanned.join(', ')}.` : ''}
+          </p>
+          {#if w.counted.length > 0}<p class="soft small">
+              Counted on as if they were there: {w.counted
+                .map((c) => `${c.labels.join(', ')} (${c.code})`)
+                .join('; ')}.
+            </p>{/if}
+          {#if late.length > 0}
+            <h2>Late</h2>
+            <ul class="late">
+              {#each late.slice(0, MOST_LATE) as s (s.id)}<li>
+                  <button onclick={() => choose(s.id)} aria-pressed={lit === s.id}
+                    ><span class="mono">{s.code}</span> <span class="pencil">{lateBy(s)}</span>
+                    <span class="soft">{s.why}</span></button
+                  >
+                </li>{/each}
+            </ul>
+            {#if late.length > MOST_LATE}<p class="soft small">
+                and {late.length - MOST_LATE} more, below.
+              </p>{/if}
+          {/if}
+          {#if o && o.advice.length > 0}
+            <h2>What would help</h2>
+            {#if wrong}<p class="pencil" role="alert">{wrong}. Nothing was changed.</p>{/if}
+            <ul class="advice">
+              {#each o.advice as a (a.words)}<li>
+                  {a.words}
+                  {#if a.person && leads}<button
+                      class="tight btn"
+                      disabled={busy}
+                      onclick={() => void follow(a)}>Do it</button
+                    >{/if}
+                </li>{/each}
+            </ul>
+          {/if}
+        {/if}
+      </div>
+      {#if o?.promise}
+        <div class="stamp" aria-label="What may be promised">
+          <span class="small">may be promised</span>
+          <strong class="mono">{o.promise.most ? day(o.promise.most) : 'no day'}</strong>
+          <span class="small">holds in 8 of 10 cases, by the estimates</span>
+          <span class="small soft">{o.promise.half ? `${day(o.promise.half)} in 5 of 10` : ''}</span>
+          {#if o.promise.chance && w?.due}<span class="small" class:pencil={o.outlook.pressing}
+              >{day(w.due)}: {o.promise.chance}</span
+            >{/if}
+          <span class="small soft">not reckoned: late plates, illness, rounds of review</span>
+          {#if o.promise.risks.length > 0}<span class="small soft"
+              >hangs most on
+              {#each o.promise.risks as x (x.shot)}<span class="mono nowrap">{x.code}</span>{' '}{/each}</span
+            >{/if}
+        </div>
+      {/if}
+    </div>
+    <div class="turn">
+      <h2>Who is there, and what is laid on them</h2>
+      <button class="bare tight btn" onclick={() => (from = crew.data?.earlier ?? '')}>four weeks back</button
+      >
+      {#if from}<button class="bare tight btn" onclick={() => (from = '')}>from today</button>{/if}
+      <button class="bare tight btn" onclick={() => (from = crew.data?.later ?? '')}>four weeks on</button>
+    </div>
+    {#if crew.data}<DaysTable
+        crew={crew.data}
+        loads={w?.loads ?? []}
+        {lit}
+        chain={w?.shots.find((s) => s.id === lit)?.chain ?? []}
+        due={w?.due}
+        onshot={choose}
+        onhand={(x) => {
+          chosen = x;
+          open = true;
+        }}
+      />{/if}
+    <h2 class="mt-4">When each shot is done</h2>
     <ul>
-      {#each planned as l (l.id)}
+      {#each w?.shots ?? [] as s (s.id)}
+        {@const p = promised.get(s.id)}
         <li>
-          <button onclick={() => go(h.id, 'shots', l.id)}>
-            <span class="mono">{l.code}</span><span
-              >{l.title} <span class="soft small">{stageName(l.stage)}</span></span
+          <button
+            class="row"
+            aria-expanded={lit === s.id}
+            aria-labelledby="code-{s.id} day-{s.id}"
+            aria-describedby="why-{s.id}"
+            onclick={() => choose(s.id)}
+          >
+            <span class="mono" id="code-{s.id}">{s.code}</span>
+            <span class="mono nowrap" id="day-{s.id}" class:pencil={!s.day}
+              >{s.day ? day(s.day) : 'no day'}</span
             >
-            <svg
-              viewBox="0 0 300 14"
-              preserveAspectRatio="none"
-              role="img"
-              aria-label="low {l.effort.low.toFixed(1)}, likely {l.effort.likely.toFixed(
-                1,
-              )}, high {l.effort.high.toFixed(1)} hours"
+            <span class="pencil small">{lateBy(s)}</span>
+            <span class="soft small"
+              >{p?.most ? `${day(p.most)} in 8 of 10` : ''}{#if p?.chance}<br />in time {p.chance}{/if}</span
             >
-              <line
-                x1={(l.effort.low / most) * 300}
-                x2={(l.effort.high / most) * 300}
-                y1="7"
-                y2="7"
-                stroke="currentColor"
-                stroke-width="1.5"
-              /><line
-                x1={(l.effort.likely / most) * 300}
-                x2={(l.effort.likely / most) * 300}
-                y1="1"
-                y2="13"
-                stroke="currentColor"
-                stroke-width="4"
-              />
-            </svg>
-            <span class="mono small">{hours(l.effort)}</span>
+            <span class="soft small" id="why-{s.id}">{s.title ? `${s.title}. ` : ''}{s.why}</span>
           </button>
+          {#if lit === s.id}<TaskTable shot={s} {hands} />{/if}
         </li>
       {:else}<li class="soft">
-          {shots.data ? 'No shot has a method yet, so there is no work to add up.' : ''}
+          {w
+            ? 'No shot has a method yet, so there is no work to lay.'
+            : work.isError
+              ? 'It could not be read.'
+              : 'Laying the work on the days…'}
         </li>{/each}
     </ul>
-    {#if unplanned.length > 0}<p class="soft mt-3">
-        {unplanned.length} shots have no method yet and are not counted.
-        <button class="tight btn" onclick={() => go(h.id, 'script', unplanned[0]?.id)}
-          >Break down {unplanned[0]?.code}</button
-        >
-      </p>{/if}
+    <p class="soft small mt-2">
+      Hours come from the rates below, and from what work really took once that is applied.
+    </p>
     <Rates />
   </section>
-  <aside class="sheet">
-    <h2>People</h2>
-    <ul>
-      {#each h.view?.people ?? [] as p (p.id)}<li class="rule flex justify-between py-1">
-          <strong>{p.name}</strong><span class="soft">{ROLE[p.role]}</span>
-        </li>{/each}
-    </ul>
-  </aside>
 </div>
+{#if chosen && open}{#key chosen}<HandSheet bind:open hand={chosen} />{/key}{/if}
 
 <style>
   .crew {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) 270px;
     min-height: 100%;
   }
   section {
     padding: 14px 16px;
+    min-width: 0;
   }
-  aside {
-    border-width: 0 0 0 1px;
-    padding: 14px;
+  .turn {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+    align-items: baseline;
+    margin-bottom: 4px;
   }
-  li button {
+  .head {
     display: grid;
-    grid-template-columns: 90px 1fr 300px 74px;
-    gap: 12px;
-    align-items: center;
+    grid-template-columns: minmax(0, 1fr) auto;
+    gap: 24px;
+    align-items: start;
+  }
+  .stamp {
+    display: grid;
+    justify-items: end;
+    max-width: 280px;
+    padding: 8px 12px;
+    border: 2px solid var(--ink);
+    text-align: right;
+  }
+  .stamp strong {
+    font-size: 22px;
+    line-height: 1.2;
+  }
+  .advice li {
+    padding: 2px 0;
+  }
+  .head h2 {
+    margin-top: 8px;
+  }
+  .late button {
+    padding: 2px 0;
+    text-align: left;
+    cursor: pointer;
+  }
+  .late button:hover {
+    background: var(--shade);
+  }
+  .row {
+    display: grid;
+    grid-template-columns: 88px 92px 84px 190px minmax(0, 1fr);
+    gap: 10px;
+    align-items: baseline;
     width: 100%;
     text-align: left;
-    padding: 6px 0;
+    padding: 5px 0;
     border-top: 1px solid var(--line);
     cursor: pointer;
   }
-  li button:hover {
+  .row:hover {
     background: var(--shade);
   }
-  svg {
-    width: 100%;
-    height: 14px;
+  .nowrap {
+    white-space: nowrap;
   }
   @media (max-width: 900px) {
-    .crew {
+    .head {
       grid-template-columns: minmax(0, 1fr);
     }
-    li button {
-      grid-template-columns: 84px 1fr 60px;
+    .stamp {
+      justify-items: start;
+      text-align: left;
+      max-width: none;
     }
-    svg {
-      display: none;
+    .row {
+      grid-template-columns: 88px minmax(0, 1fr);
+    }
+    .row > :nth-child(n + 3) {
+      grid-column: 2;
+    }
+    .nowrap {
+      white-space: normal;
     }
   }
 </style>

@@ -1,16 +1,20 @@
 <script lang="ts">
   import { createQuery } from '@tanstack/svelte-query';
   import { api, got, type Schemas } from '../lib/api/client';
-  import { house } from '../lib/house.svelte';
+  import { house, reads } from '../lib/house.svelte';
+  import Yours from '../lib/crew/Yours.svelte';
   import Form from '../lib/parts/Form.svelte';
   import TestSheet from '../lib/parts/TestSheet.svelte';
   import { go } from '../lib/router';
-  import { count, day, DUE, hours, moment, STAGES, stageName, WHO, type Due } from '../lib/words';
+  import { day, DUE, hours, moment, STAGES, stageName, WHO, type Due } from '../lib/words';
 
   const h = house();
   let who = $state<'' | Schemas['OwedItem']['who']>('');
   let size = $state(60);
   let testing = $state(false);
+  /** Somebody who works on the shots begins with what is theirs. */
+  let asked = $state<'' | 'yours' | 'all'>('');
+  const mine = $derived(asked === 'yours' || (asked === '' && h.role === 'ARTIST'));
   let test = $state('');
   const owed = createQuery(() => ({
     queryKey: [h.id, 'owed', who, size],
@@ -22,6 +26,7 @@
       ),
     placeholderData: (before: Schemas['OwedPage'] | undefined) => before,
   }));
+  const work = createQuery(() => reads.outlook(h.id));
   const journal = createQuery(() => ({
     queryKey: [h.id, 'journal'],
     queryFn: () =>
@@ -41,7 +46,6 @@
       }))
       .filter((g) => g.all > 0),
   );
-  const late = $derived(owed.data?.late ?? false);
 
   /** Where the thing is settled. */
   function act(l: Schemas['OwedLine']): void {
@@ -52,73 +56,85 @@
 
 <div class="owed">
   <section class="list">
-    <div class="top">
-      <h1>{owed.data ? `${owed.data.total} things are owed` : 'Reading what is owed…'}</h1>
-      <label class="whose"
-        >by
-        <select class="select" bind:value={who} aria-label="Whose move it is">
-          <option value="">everybody</option>
-          {#each Object.entries(WHO) as [k, w] (k)}<option value={k}>{w}</option>{/each}
-        </select>
-      </label>
+    <div class="tabs" role="group" aria-label="Whose page">
+      <button class="tight btn" class:ink={mine} aria-pressed={mine} onclick={() => (asked = 'yours')}
+        >Yours</button
+      >
+      <button class="tight btn" class:ink={!mine} aria-pressed={!mine} onclick={() => (asked = 'all')}
+        >Everything owed</button
+      >
     </div>
-    {#if owed.data && owed.data.total === 0}
-      <p class="soft py-6">
-        {h.ticks.length === 0
-          ? 'No effect shots yet. Open Script, select the words of an effect and press m.'
-          : 'Nothing is owed. Everything that was marked is in hand.'}
-      </p>
-    {/if}
-    {#if (owed.data?.tests ?? []).length > 0}
-      <h2>To be tried before the day <span class="mono soft">{owed.data?.tests.length}</span></h2>
-      <ul>
-        {#each owed.data?.tests ?? [] as t (t.id)}<li>
-            <button
-              class="line"
-              onclick={() => {
-                test = t.id;
-                testing = true;
-              }}
-            >
-              <span class="form"><Form state="OWED" size={15} now={t.late} /></span>
-              <span class="code mono">{t.codes[0] ?? ''}{t.codes.length > 1 ? ' …' : ''}</span>
-              <span class="what"><strong>{t.question}</strong></span>
-              <span class="do" class:pencil={t.late}>{t.next.charAt(0).toUpperCase() + t.next.slice(1)}</span>
-              <span class="when small soft">{t.before ? day(t.before) : ''}</span>
-            </button>
-          </li>{/each}
-      </ul>
-    {/if}
-    {#each groups as g, gi (g.due)}
-      <h2>{DUE[g.due]} <span class="mono soft">{g.all}</span></h2>
-      <ul>
-        {#each g.lines as l, i (l.shot + l.item.key)}
-          <li>
-            <button class="line" onclick={() => act(l)}>
-              <span class="form"><Form state={l.item.state} size={15} now={gi === 0 && i < 5} /></span>
-              <span class="code mono">{l.code}</span>
-              <span class="what"
-                ><strong>{l.item.label}</strong>
-                <span class="soft">{l.item.reason}</span>{#if l.between.holds.length > 0}{' '}<span
-                    class="pencil"
-                    >{l.between.holds.join(', ')}
-                    {l.between.holds.length === 1 ? 'waits' : 'wait'} for it</span
-                  >{/if}{#if l.between.waits.length > 0}{' '}<span class="soft"
-                    >waits for {l.between.waits.join(', ')}</span
-                  >{/if}</span
+    {#if mine}<Yours />{:else}
+      <div class="top">
+        <h1>{owed.data ? `${owed.data.total} things are owed` : 'Reading what is owed…'}</h1>
+        <label class="whose"
+          >by
+          <select class="select" bind:value={who} aria-label="Whose move it is">
+            <option value="">everybody</option>
+            {#each Object.entries(WHO) as [k, w] (k)}<option value={k}>{w}</option>{/each}
+          </select>
+        </label>
+      </div>
+      {#if owed.data && owed.data.total === 0}
+        <p class="soft py-6">
+          {h.ticks.length === 0
+            ? 'No effect shots yet. Open Script, select the words of an effect and press m.'
+            : 'Nothing is owed. Everything that was marked is in hand.'}
+        </p>
+      {/if}
+      {#if (owed.data?.tests ?? []).length > 0}
+        <h2>To be tried before the day <span class="mono soft">{owed.data?.tests.length}</span></h2>
+        <ul>
+          {#each owed.data?.tests ?? [] as t (t.id)}<li>
+              <button
+                class="line"
+                onclick={() => {
+                  test = t.id;
+                  testing = true;
+                }}
               >
-              <span class="do" class:pencil={gi === 0 && i < 5}>{l.item.action}</span>
-              <span class="when small soft"
-                >{WHO[l.item.who]}<br />{l.day && l.item.due !== 'BEFORE_DELIVERY' ? day(l.day) : ''}</span
-              >
-            </button>
-          </li>
-        {/each}
-      </ul>
-    {/each}
-    {#if owed.data?.more}<button class="mt-3 btn" onclick={() => (size = Math.min(500, size + 120))}
-        >Show more</button
-      >{/if}
+                <span class="form"><Form state="OWED" size={15} now={t.late} /></span>
+                <span class="code mono">{t.codes[0] ?? ''}{t.codes.length > 1 ? ' …' : ''}</span>
+                <span class="what"><strong>{t.question}</strong></span>
+                <span class="do" class:pencil={t.late}
+                  >{t.next.charAt(0).toUpperCase() + t.next.slice(1)}</span
+                >
+                <span class="when small soft">{t.before ? day(t.before) : ''}</span>
+              </button>
+            </li>{/each}
+        </ul>
+      {/if}
+      {#each groups as g, gi (g.due)}
+        <h2>{DUE[g.due]} <span class="mono soft">{g.all}</span></h2>
+        <ul>
+          {#each g.lines as l, i (l.shot + l.item.key)}
+            <li>
+              <button class="line" onclick={() => act(l)}>
+                <span class="form"><Form state={l.item.state} size={15} now={gi === 0 && i < 5} /></span>
+                <span class="code mono">{l.code}</span>
+                <span class="what"
+                  ><strong>{l.item.label}</strong>
+                  <span class="soft">{l.item.reason}</span>{#if l.between.holds.length > 0}{' '}<span
+                      class="pencil"
+                      >{l.between.holds.join(', ')}
+                      {l.between.holds.length === 1 ? 'waits' : 'wait'} for it</span
+                    >{/if}{#if l.between.waits.length > 0}{' '}<span class="soft"
+                      >waits for {l.between.waits.join(', ')}</span
+                    >{/if}</span
+                >
+                <span class="do" class:pencil={gi === 0 && i < 5}>{l.item.action}</span>
+                <span class="when small soft"
+                  >{WHO[l.item.who]}<br />{l.day && l.item.due !== 'BEFORE_DELIVERY' ? day(l.day) : ''}</span
+                >
+              </button>
+            </li>
+          {/each}
+        </ul>
+      {/each}
+      {#if owed.data?.more}<button class="mt-3 btn" onclick={() => (size = Math.min(500, size + 120))}
+          >Show more</button
+        >{/if}
+    {/if}
   </section>
 
   <aside>
@@ -139,23 +155,23 @@
       </dl>
 
       <h2>Finish</h2>
-      {@const f = owed.data.forecast}
-      <p class="finish">
-        <span class="mono" class:pencil={late}
-          >{f.early === f.late ? day(f.likely) : `${day(f.early)} to ${day(f.late)}`}</span
-        ><span class="soft"
-          >for the open work, {hours(owed.data.work)}, at {h.view?.hoursPerDay} h a day, all hands together, from
-          {day(f.from)}; holidays and days off are not taken out.</span
-        >
-      </p>
-      {#if f.unplanned > 0}<p class="pencil">
-          {count(f.unplanned, 'plate')}
-          {f.unplanned === 1 ? 'has' : 'have'} no shooting day to come: no date holds for their shots.
+      {#if work.data}
+        {@const w = work.data}
+        <p class="finish">
+          <span class="mono" class:pencil={w.outlook.pressing}
+            >{w.promise?.most ? `${day(w.promise.most)} in 8 of 10` : 'no day'}</span
+          ><span class="soft"
+            >{w.promise?.half ? `${day(w.promise.half)} in 5 of 10, for ${hours(w.hours)} of work. ` : ''}{w
+              .outlook.words}</span
+          >
+        </p>
+        {#if w.unplanned.length > 0}<p class="soft">
+            Without a method, and not in this: {w.unplanned.join(', ')}.
+          </p>{/if}
+        <button class="tight mt-1 btn" onclick={() => go(h.id, 'crew')}>Who does what when</button>
+      {:else}<p class="soft">
+          {work.isError ? 'It could not be reckoned.' : 'Laying the work on the days…'}
         </p>{/if}
-      <p class="soft">
-        {owed.data.dueOn ? `Due ${day(owed.data.dueOn)}. ` : ''}{owed.data.risk} Shots without a method are not
-        counted yet.
-      </p>
     {/if}
 
     <h2>Lately</h2>
@@ -190,6 +206,11 @@
   }
   .list {
     padding: 14px 20px 24px 16px;
+  }
+  .tabs {
+    display: flex;
+    gap: 6px;
+    margin-bottom: 10px;
   }
   .top {
     display: flex;

@@ -68,8 +68,12 @@
   );
   const omitted = $derived(list.data?.lines.filter((l) => l.omitted) ?? []);
   const latest = $derived(drafts.data?.[0]);
-  const open = $derived((latest?.marks['ASKED'] ?? 0) + (latest?.marks['LOST'] ?? 0));
-  const openCues = $derived(d?.newest && cues.data?.draft === d.id ? cues.data.cues : []);
+  const open = $derived(latest?.open ?? 0);
+  let surest = $state(false);
+  const openCues = $derived.by(() => {
+    const all = d?.newest && cues.data?.draft === d.id ? cues.data.cues : [];
+    return surest ? [...all].sort((a, b) => b.confidence - a.confidence) : all;
+  });
 
   let pages = $state<ReturnType<typeof ScriptPages>>();
   let chosen = $state<{ start: number; end: number; words: string } | null>(null);
@@ -128,7 +132,13 @@
       return;
     }
     const from =
-      cueIndex >= 0 ? cueIndex : by > 0 ? openCues.findIndex((c) => c.scene === scene) - 1 : openCues.length;
+      cueIndex >= 0
+        ? cueIndex
+        : by < 0
+          ? openCues.length
+          : surest
+            ? -1
+            : openCues.findIndex((c) => c.scene === scene) - 1;
     const next = openCues[(Math.max(from, -1) + by + openCues.length) % openCues.length];
     if (next) {
       cueKey = next.key;
@@ -344,13 +354,11 @@
   async function imported(x: Schemas['DraftView']): Promise<void> {
     reading = 'latest';
     await h.again();
-    const n = (k: string): number => x.marks[k] ?? 0;
-    const doubts = n('ASKED') + n('LOST');
     frame.say(
       [
         `${x.name}: ${count(x.scenes, 'scene')} on ${count(x.pages, 'page')}.`,
         x.made.length > 0 ? `${count(x.made.length, 'shot')} came with it.` : '',
-        doubts > 0 ? `${doubts} to decide.` : '',
+        x.open > 0 ? `${x.open} to decide.` : '',
         x.uncertain.length > 0
           ? `${count(x.uncertain.length, 'line')} could be read otherwise; see Drafts.`
           : '',
@@ -561,6 +569,7 @@
           onaccept={(m) => void accept(m)}
           onaway={() => void away()}
           onstep={step}
+          bind:surest
           bind:changing
         />
       {/if}
@@ -777,6 +786,12 @@
     }
     .bar {
       flex-wrap: wrap;
+    }
+    .chosen {
+      position: fixed;
+      inset: auto 0 34px;
+      z-index: 4;
+      border-top: 2px solid var(--pencil);
     }
   }
 </style>

@@ -25,6 +25,11 @@ export const reads = {
         }),
       ),
   }),
+  outlook: (id: string) => ({
+    queryKey: [id, 'outlook'],
+    queryFn: () =>
+      got(api.GET('/api/productions/{production}/outlook', { params: { path: { production: id } } })),
+  }),
   /** null when there is no script yet */
   draft: (id: string, draft: string) => ({
     queryKey: [id, 'draft', draft],

@@ -15,6 +15,7 @@
     ['Enter · Esc', 'keep · leave an entry'],
   ];
   const OF: Partial<Record<Desk, [string, string][]>> = {
+    owed: [['b', 'on Yours: begin on what is open, or leave it off']],
     script: [
       ['m', 'mark the selected words as an effect shot'],
       ['j  k', 'line after, line before; with Shift the lines between are chosen'],
@@ -24,6 +25,7 @@
       ['w', 'wave the cue away'],
       ['f', 'find in the script; Enter goes on, Shift Enter back'],
       ['d', 'drafts'],
+      ['r  s  u', 'in what a draft asks: all of them are right, later, ask again'],
       ['i', 'import a draft'],
       ['Esc', 'leave what is chosen'],
     ],

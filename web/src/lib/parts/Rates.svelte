@@ -106,6 +106,8 @@
 <h2 class="mt-6">What work really took</h2>
 {#if known.length === 0}<p class="soft">
     Give the hours with a task when it is done, and they are set against the estimate here.
+  </p>{:else}<p class="soft small">
+    A factor is drawn towards 1 while few tasks are known, as if four more had taken what was thought.
   </p>{/if}
 <ul>
   {#each known as k (k.kind)}
@@ -116,10 +118,17 @@
           .map((d) => `${d.code} ${inside(d.label)}: ${n(d.actual)} h of ${n(d.estimated)}`)
           .join('; ')}</span
       >
-      <span class="mono" class:pencil={Math.abs(k.factor - 1) > 0.2}>× {k.factor.toFixed(2)}</span>
+      <span class="figures"
+        ><span class="mono" class:pencil={Math.abs(k.proposed - 1) > 0.2}>× {k.proposed.toFixed(2)}</span>
+        <span class="soft small"
+          >measured × {k.factor.toFixed(2)}; {k.within} of {k.evidence.length} within low and high{k.people
+            .map((x) => `; ${x.name} × ${x.proposed.toFixed(2)} by ${x.tasks}`)
+            .join('')}</span
+        ></span
+      >
       {#if may}<button
           class="tight btn"
-          disabled={Math.abs(k.factor - 1) < 0.005}
+          disabled={Math.abs(k.proposed - 1) < 0.005}
           onclick={() => void apply(k.kind)}>Use it from now on</button
         >{/if}
     </li>
@@ -194,11 +203,20 @@
 <style>
   .took {
     display: grid;
-    grid-template-columns: 130px 1fr auto auto;
+    grid-template-columns: 130px 1fr minmax(150px, 300px) auto;
     gap: 14px;
     align-items: center;
     padding: 5px 0;
     border-top: 1px solid var(--line);
+  }
+  .figures {
+    display: grid;
+  }
+  @media (max-width: 900px) {
+    .took {
+      grid-template-columns: minmax(0, 1fr);
+      gap: 4px;
+    }
   }
   table {
     width: 100%;

@@ -175,7 +175,7 @@
         /></label
       >
       <label class="field"
-        ><span>Post hours a day</span><input
+        ><span>Hours of a usual day</span><input
           class="mono input"
           type="number"
           step="any"

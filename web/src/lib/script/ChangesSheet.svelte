@@ -4,7 +4,7 @@
   import { house } from '../house.svelte';
   import Sheet from '../parts/Sheet.svelte';
   import { go } from '../router';
-  import { frame } from '../state.svelte';
+  import Batches from './Batches.svelte';
 
   type Change = Schemas['MarkChangeView'];
 
@@ -23,6 +23,8 @@
   const page = createQuery(() => ({
     queryKey: [h.id, 'changes', draft],
     enabled: open && draft !== '',
+    // How far both are read is seen to move.
+    refetchInterval: (q) => (q.state.data?.read.read === 'READING' ? 1500 : false),
     queryFn: () =>
       got(
         api.GET('/api/productions/{production}/drafts/{draft}/changes', {
@@ -35,55 +37,6 @@
     c?.marks.filter((m) => s.includes(m.mark.standing)) ?? [];
   const changed = $derived(c?.scenes.filter((s) => s.kind !== 'SAME' || s.moved || s.renumbered) ?? []);
   const KIND: Record<string, string> = { SAME: '', CHANGED: 'changed', ADDED: 'new', GONE: 'gone' };
-
-  async function decide(m: Change, where: boolean): Promise<void> {
-    try {
-      await got(
-        api.POST('/api/productions/{production}/marks/{mark}/decision', {
-          params: { path: { production: h.id, mark: m.mark.id } },
-          body: (where
-            ? { start: m.mark.start, end: m.mark.end, version: m.version }
-            : { start: null, end: null, version: m.version }) as Schemas['Decision'],
-        }),
-      );
-      frame.say(
-        where
-          ? `${m.code} stands on the proposed words.`
-          : `${m.code}: its words are gone. Mark it anew or omit it.`,
-      );
-      await h.again();
-    } catch (e) {
-      frame.wrong(e);
-      await h.again();
-    }
-  }
-
-  async function omit(m: Change): Promise<void> {
-    try {
-      const s = await got(
-        api.GET('/api/productions/{production}/shots/{shot}', {
-          params: { path: { production: h.id, shot: m.mark.shot } },
-        }),
-      );
-      await got(
-        api.PUT('/api/productions/{production}/shots/{shot}', {
-          params: { path: { production: h.id, shot: s.id }, header: { 'If-Match': `"${s.version}"` } },
-          body: {
-            title: s.title,
-            intent: s.intent,
-            cutFrames: s.cutFrames,
-            setup: s.setup,
-            omitted: true,
-            methods: s.methods,
-          },
-        }),
-      );
-      frame.say(`${m.code} is omitted; it can be restored.`);
-      await h.again();
-    } catch (e) {
-      frame.wrong(e);
-    }
-  }
 </script>
 
 {#snippet row(m: Change, how: string)}
@@ -96,7 +49,16 @@
       }}>{m.code}</button
     >
     <span><strong>{m.title}</strong> <span class="soft small">{how}</span></span>
-    {#if m.mark.before}<span class="quote"><s>{m.mark.before}</s><br />{m.mark.excerpt}</span>{/if}
+    {#if m.mark.before}<span class="quote"
+        ><s>{m.mark.before}</s><br />{m.mark.excerpt}
+        {#if may && c?.newest}<button
+            class="bare tight btn"
+            onclick={() => {
+              open = false;
+              onplace(m);
+            }}>Choose other words</button
+          >{/if}</span
+      >{/if}
   </li>
 {/snippet}
 
@@ -108,57 +70,7 @@
   {#if page.isLoadingError}<p role="alert">{page.error.message}</p>{:else if !c}<p class="soft">
       Comparing…
     </p>{:else}
-    {#if c.open > 0}
-      <section class="ask">
-        <h2 class="pencil">To decide: {c.open}</h2>
-        {#if of('LOST').length * 2 > c.marks.length && c.newest}<p class="mb-2">
-            Most of the marked words are not in it. If it was the wrong file, take it back in Drafts (<kbd
-              >d</kbd
-            >); every mark then stands as before.
-          </p>{/if}
-        <ul>
-          {#each of('ASKED', 'LOST') as m (m.mark.id)}
-            <li>
-              <p>
-                <span class="mono">{m.code}</span> <strong>{m.title}</strong>
-                <span class="soft small">{m.mark.reason}</span>
-              </p>
-              <div class="sides">
-                <div>
-                  <span class="soft small"
-                    >{c.beforeName}{m.sceneBefore ? `, scene ${m.sceneBefore}` : ''}</span
-                  >
-                  <p class="quote">{m.mark.excerpt}</p>
-                </div>
-                <div>
-                  <span class="soft small">{c.name}{m.sceneNow ? `, scene ${m.sceneNow}` : ''}</span>
-                  <p class="quote">
-                    {#if m.proposal}{m.proposal}{:else}<span class="soft">nothing that could be it</span>{/if}
-                  </p>
-                </div>
-              </div>
-              {#if may && c.newest}
-                <div class="flex gap-2">
-                  {#if m.proposal}<button class="now tight btn" onclick={() => void decide(m, true)}
-                      >That is it</button
-                    >{/if}
-                  <button
-                    class="tight btn"
-                    onclick={() => {
-                      open = false;
-                      onplace(m);
-                    }}>Choose the words</button
-                  >
-                  {#if m.proposal}<button class="tight btn" onclick={() => void decide(m, false)}
-                      >The words are gone</button
-                    >{:else}<button class="tight btn" onclick={() => void omit(m)}>Omit the shot</button>{/if}
-                </div>
-              {/if}
-            </li>
-          {/each}
-        </ul>
-      </section>
-    {:else if c.beforeName}<p class="mb-2">Every mark has its words; nothing is to decide.</p>{/if}
+    <Batches {c} {onplace} onleave={() => (open = false)} />
     <section class="rest">
       {#if of('REWORDED').length > 0}<h2>Said otherwise now: {of('REWORDED').length}</h2>
         <ul>
@@ -222,17 +134,6 @@
 </Sheet>
 
 <style>
-  .ask {
-    border: 2px solid var(--pencil);
-    padding: 8px 12px;
-    margin-bottom: 12px;
-  }
-  .ask li + li {
-    border-top: 1px solid var(--line);
-    margin-top: 10px;
-    padding-top: 8px;
-  }
-  .sides,
   .rows {
     display: grid;
     grid-template-columns: 1fr 1fr;
@@ -242,6 +143,10 @@
   .quote,
   .rows {
     font-family: var(--screenplay);
+  }
+  .quote .btn {
+    display: block;
+    margin-left: -8px;
   }
   .rest h2 {
     margin-top: 10px;

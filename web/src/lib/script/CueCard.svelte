@@ -3,7 +3,10 @@
   import { api, got } from '../api/client';
   import type { Cue } from './pages';
 
-  /** A moment the finder proposes: take it one way or another, or wave it away. */
+  /**
+   * A moment the finder proposes: take it one way or another, or wave it away.
+   * @param surest whether they are gone through by how sure they are, and not as they stand
+   */
   let {
     cue,
     at,
@@ -11,6 +14,7 @@
     onaccept,
     onaway,
     onstep,
+    surest = $bindable(false),
     changing = $bindable(false),
   }: {
     cue: Cue;
@@ -19,6 +23,7 @@
     onaccept: (method: string) => void;
     onaway: () => void;
     onstep: (by: number) => void;
+    surest: boolean;
     changing: boolean;
   } = $props();
   const book = createQuery(() => ({
@@ -42,6 +47,8 @@
       <span class="soft small">{cue.odds}{cue.also.length > 0 ? `; or ${cue.also.join(', or ')}` : ''}</span
       ></span
     ><span class="step"
+      ><button class="bare tight btn" aria-pressed={surest} onclick={() => (surest = !surest)}
+        >{surest ? 'surest first' : 'in order'}</button
       ><button class="bare tight btn" aria-label="Cue before" onclick={() => onstep(-1)}><kbd>,</kbd></button
       ><span class="soft small mono">{at} of {of}</span><button
         class="bare tight btn"
@@ -156,5 +163,26 @@
   }
   kbd {
     color: inherit;
+  }
+  /* On a phone it lies over the pages, above the foot line. */
+  @media (max-width: 900px) {
+    .cue {
+      position: fixed;
+      inset: auto 0 34px;
+      z-index: 4;
+      max-height: 58vh;
+      overflow: auto;
+      border-top: 2px solid var(--pencil);
+      box-shadow: 0 -6px 20px rgb(0 0 0 / 0.18);
+    }
+    .ways {
+      grid-template-columns: 1fr;
+    }
+    .ways .btn {
+      max-width: none;
+    }
+    .ways span {
+      display: none;
+    }
   }
 </style>

@@ -1,7 +1,8 @@
 <script lang="ts">
-  import { api, got, type Schemas } from '../api/client';
+  import { api, got, Refused, type Schemas } from '../api/client';
   import { house } from '../house.svelte';
   import Sheet from '../parts/Sheet.svelte';
+  import { refused } from '../refused';
   import { frame } from '../state.svelte';
   import { count, day } from '../words';
 
@@ -22,6 +23,37 @@
   const h = house();
   const may = $derived(h.may('PRODUCER', 'COORDINATOR'));
   let doubts = $state('');
+  let naming = $state('');
+  let name = $state('');
+  let colour = $state('');
+  let dated = $state('');
+  let wrong = $state<Refused | null>(null);
+
+  function call(d: Schemas['DraftView']): void {
+    naming = d.id;
+    name = d.name;
+    colour = d.colour;
+    dated = d.dated ?? '';
+    wrong = null;
+  }
+
+  async function called(d: Schemas['DraftView']): Promise<void> {
+    try {
+      await got(
+        api.PUT('/api/productions/{production}/drafts/{draft}/name', {
+          params: {
+            path: { production: h.id, draft: d.id },
+            header: { 'If-Match': `"${d.version}"` },
+          },
+          body: { name, colour, dated: dated || null } as unknown as Schemas['DraftName'],
+        }),
+      );
+      naming = '';
+      await h.again();
+    } catch (e) {
+      wrong = e instanceof Refused ? e : new Refused(0, 'That did not work', String(e));
+    }
+  }
 
   async function back(d: Schemas['DraftView']): Promise<void> {
     try {
@@ -70,12 +102,49 @@
               >{/if}
             <a class="tight btn" href="/api/productions/{h.id}/drafts/{d.id}/script.fountain" download>Text</a
             >
+            {#if may}<button
+                class="bare tight btn"
+                aria-expanded={naming === d.id}
+                onclick={() => (naming === d.id ? (naming = '') : call(d))}>Call it otherwise</button
+              >{/if}
             {#if may && i === 0 && drafts.length > 1}<button
                 class="bare tight btn"
                 onclick={() => void back(d)}>Take back</button
               >{/if}
           </span>
         </div>
+        {#if naming === d.id}
+          <form
+            class="call"
+            onsubmit={(e) => {
+              e.preventDefault();
+              void called(d);
+            }}
+          >
+            <label class="field"
+              ><span>Name</span><input
+                class="input"
+                bind:value={name}
+                maxlength="60"
+                required
+                {@attach refused(wrong?.field === 'name')}
+              /></label
+            >
+            <label class="field"
+              ><span>Colour of its pages</span><input
+                class="input"
+                bind:value={colour}
+                maxlength="30"
+                {@attach refused(wrong?.field === 'colour')}
+              /></label
+            >
+            <label class="field"
+              ><span>Dated</span><input class="input" type="date" bind:value={dated} /></label
+            >
+            <button class="now tight btn">Keep</button>
+            {#if wrong}<p class="pencil" role="alert">{wrong.detail}</p>{/if}
+          </form>
+        {/if}
         {#if d.uncertain.length > 0}
           <button
             class="bare tight pencil btn"
@@ -106,7 +175,15 @@
   }
   .do {
     display: flex;
+    flex-wrap: wrap;
     gap: 6px;
+  }
+  .call {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 10px;
+    align-items: end;
+    padding: 0 0 10px;
   }
   .open {
     font-size: 11px;

@@ -59,6 +59,7 @@
     MOVED: 'moved',
     REWORDED: 'said otherwise now',
     ASKED: 'to decide',
+    GONE: 'gone, as it seems: to decide',
     LOST: 'words gone',
   };
 </script>
@@ -67,12 +68,12 @@
   <ul>
     {#each shot.marks as m (m.id)}
       <li>
-        <span class="quote" class:struck={m.standing === 'LOST'}
+        <span class="quote" class:struck={m.start === null}
           >{m.excerpt.length > 110 ? `${m.excerpt.slice(0, 110)}…` : m.excerpt}</span
         >
         {#if STANDING[m.standing]}<span
             class="small"
-            class:pencil={m.standing === 'ASKED' || m.standing === 'LOST'}>{STANDING[m.standing]}</span
+            class:pencil={m.standing === 'ASKED' || m.start === null}>{STANDING[m.standing]}</span
           >{/if}
         {#if may && shot.marks.length > 1}<button
             type="button"

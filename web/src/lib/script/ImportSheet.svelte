@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { Refused, send, type Schemas } from '../api/client';
+  import { createQuery } from '@tanstack/svelte-query';
+  import { api, got, Refused, send, type Schemas } from '../api/client';
   import { house } from '../house.svelte';
   import Sheet from '../parts/Sheet.svelte';
   import { refused } from '../refused';
@@ -20,10 +21,58 @@
   let progress = $state<number | null>(null);
   const file = $derived(files?.[0] ?? dropped);
 
+  const HEADINGS = [
+    { key: 'inside', label: 'For inside', hint: 'INOMHUS' },
+    { key: 'outside', label: 'For outside', hint: 'UTOMHUS' },
+    { key: 'dark', label: 'Dark times of day', hint: 'NATT, KVÄLL' },
+  ] as const;
+  const headings = createQuery(() => ({
+    queryKey: [h.id, 'headings'],
+    enabled: open,
+    queryFn: () =>
+      got(
+        api.GET('/api/productions/{production}/drafts/headings', {
+          params: { path: { production: h.id } },
+        }),
+      ),
+  }));
+  let words = $state<Record<(typeof HEADINGS)[number]['key'], string> | null>(null);
+  const own = $derived(HEADINGS.reduce((n, k) => n + (headings.data?.words[k.key].length ?? 0), 0));
+
+  function change(): void {
+    const w = headings.data?.words;
+    words = words
+      ? null
+      : {
+          inside: w?.inside.join(', ') ?? '',
+          outside: w?.outside.join(', ') ?? '',
+          dark: w?.dark.join(', ') ?? '',
+        };
+  }
+
+  /** Words of one's own must be there before a script that is written with them comes in. */
+  async function keepWords(): Promise<void> {
+    if (!words || !headings.data) return;
+    const list = (t: string): string[] =>
+      t
+        .split(',')
+        .map((x) => x.trim())
+        .filter(Boolean);
+    await got(
+      api.PUT('/api/productions/{production}/drafts/headings', {
+        params: { path: { production: h.id }, header: { 'If-Match': `"${headings.data.version}"` } },
+        body: { inside: list(words.inside), outside: list(words.outside), dark: list(words.dark) },
+      }),
+    );
+    words = null;
+    await headings.refetch();
+  }
+
   async function take(): Promise<void> {
     wrong = null;
     progress = 0;
     try {
+      await keepWords();
       const form = new FormData();
       form.append('file', file ?? new File([pasted], 'pasted.txt', { type: 'text/plain' }));
       form.append('name', name || (file ? file.name.replace(/\.[^.]*$/, '') : ''));
@@ -91,6 +140,25 @@
         ><span>or paste it here</span><textarea class="mono textarea" rows="9" bind:value={pasted}
         ></textarea></label
       >{/if}
+    <button type="button" class="bare tight mt-2 btn" aria-expanded={words !== null} onclick={change}
+      >Headings in another language{own > 0 ? `: ${own} word${own === 1 ? '' : 's'} of your own` : ''}</button
+    >
+    {#if words}
+      <p class="soft small mb-1">
+        English, German, French, Spanish and Italian are read as they are. Words of your own, in capitals,
+        with commas between; for drafts that come in from now on.
+      </p>
+      <div class="three">
+        {#each HEADINGS as k (k.key)}<label class="field"
+            ><span>{k.label}</span><input
+              class="input"
+              {@attach refused(wrong?.field === k.key)}
+              bind:value={words[k.key]}
+              placeholder={k.hint}
+            /></label
+          >{/each}
+      </div>
+    {/if}
     {#if wrong}<p class="pencil mt-2" role="alert">
         {wrong.detail || wrong.title}. Nothing was changed.
       </p>{/if}

@@ -46,12 +46,12 @@
     }
   }
 
-  async function learn(learns: boolean): Promise<void> {
+  async function learn(body: Schemas['LearningFrom']): Promise<void> {
     try {
       await got(
         api.PUT('/api/productions/{production}/cues/learned', {
           params: { path: { production: h.id }, header: { 'If-Match': `"${p?.version ?? 0}"` } },
-          body: { learns },
+          body,
         }),
       );
     } catch (e) {
@@ -100,18 +100,41 @@
         class="checkbox"
         checked={p.learns}
         disabled={!may}
-        onchange={() => void learn(!p.learns)}
+        onchange={() => void learn({ learns: !p.learns, ofHouse: p.ofHouse })}
       /> Learn from what is marked and waved away here</label
     >
+    <label class="learns"
+      ><input
+        type="checkbox"
+        class="checkbox"
+        checked={p.ofHouse}
+        disabled={!may}
+        onchange={() => void learn({ learns: p.learns, ofHouse: !p.ofHouse })}
+      />
+      <span
+        >Share answers with the other productions of this house
+        <span class="soft small"
+          >{p.others === 0
+            ? 'none of them shares yet'
+            : `${p.others} share${p.others === 1 ? 's' : ''} theirs`}; each counts a quarter, and no script or
+          word of your own is shown to them</span
+        ></span
+      ></label
+    >
     {#if p.lessons.length > 0}
-      <table class="small" class:off={!p.learns}>
+      <table class="small" class:off={!p.learns && !p.ofHouse}>
         <thead
-          ><tr><th>found by</th><th class="n">marked</th><th class="n">waved away</th><th>weighs</th></tr
+          ><tr
+            ><th>found by</th><th class="n">marked</th><th class="n">waved away</th>{#if p.ofHouse}<th
+                class="n"
+                title="marked and waved away in the other productions">elsewhere</th
+              >{/if}<th>weighs</th></tr
           ></thead
         >
         <tbody>
           {#each p.lessons.slice(0, 40) as l (l.sign)}<tr>
-              <td>{l.sign}</td><td class="n mono">{l.taken}</td><td class="n mono">{l.away}</td><td
+              <td>{l.sign}</td><td class="n mono">{l.taken}</td><td class="n mono">{l.away}</td
+              >{#if p.ofHouse}<td class="n mono">{l.elsewhereTaken} : {l.elsewhereAway}</td>{/if}<td
                 >{l.weighs}</td
               >
             </tr>{/each}
@@ -151,10 +174,14 @@
     height: auto;
     padding: 4px 8px;
   }
+  .learns .checkbox {
+    flex: none;
+    margin-top: 2px;
+  }
   .learns {
     display: flex;
     gap: 8px;
-    align-items: center;
+    align-items: start;
     min-height: 32px;
   }
   table {

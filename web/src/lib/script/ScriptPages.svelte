@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { tick } from 'svelte';
+  import { tick, untrack } from 'svelte';
   import type { Schemas } from '../api/client';
   import Form from '../parts/Form.svelte';
   import {
@@ -13,6 +13,7 @@
     TOP,
     type Cue,
     type Mark,
+    type Piece,
     type Span,
   } from './pages';
 
@@ -60,11 +61,17 @@
   /** Where the box is scrolled to and how high it is, in px of the pages. */
   let top = $state(0);
   let seen = $state(800);
-  const high = $derived(seen / scale());
+  let wide = $state(0);
+  /** Pages are drawn smaller where there is no room for them. */
+  const scale = $derived(wide > 0 && wide < 640 ? wide / 734 : 1);
+  const high = $derived(seen / scale);
   let anchor = -1;
   const lines = $derived(places(draft.pages));
-  const first = $derived(Math.max(0, Math.floor(top / PITCH) - 1));
-  const last = $derived(Math.min(draft.pages.length - 1, Math.floor((top + high) / PITCH) + 1));
+  /** Pages before the first: the title page. */
+  const lead = $derived(draft.title.length > 0 ? 1 : 0);
+  const y0 = (page: number): number => (page + lead) * PITCH;
+  const first = $derived(Math.max(0, Math.floor(top / PITCH) - 1 - lead));
+  const last = $derived(Math.min(draft.pages.length - 1, Math.floor((top + high) / PITCH) + 1 - lead));
   const shown = $derived(
     draft.pages.slice(first, last + 1).map((page, i) => {
       const inPage = lines.filter((l) => l.page === first + i);
@@ -81,6 +88,7 @@
           line,
           row,
           pieces: line.runs.length > 0 ? pieces(line, m, c, h) : [],
+          beside: line.beside ? pieces(line.beside, m, c, h) : [],
         })),
         brackets: brackets(page, m),
       };
@@ -105,41 +113,42 @@
   // The scene in the middle of what is seen is the one that is counted beside.
   $effect(() => {
     const middle = top + high / 2;
-    const page = Math.min(draft.pages.length - 1, Math.floor(middle / PITCH));
-    const row = Math.floor((middle - page * PITCH - TOP) / LINE);
+    const page = Math.min(draft.pages.length - 1, Math.max(0, Math.floor(middle / PITCH) - lead));
+    const row = Math.floor((middle - y0(page) - TOP) / LINE);
     const near =
       lines.filter((l) => l.page === page && l.row <= Math.max(row, 0)).at(-1) ??
       lines.find((l) => l.page === page);
     scene = near ? sceneAt(near.start) : '';
   });
 
-  /** Pages are drawn smaller where there is no room for them. */
-  function scale(): number {
-    return box && box.clientWidth < 640 ? box.clientWidth / 734 : 1;
-  }
+  // A phone that is turned shows what it showed.
+  $effect(() => {
+    const drawn = scale;
+    if (box) box.scrollTop = untrack(() => top) * drawn;
+  });
 
   function scrollTo(y: number): void {
-    if (box) box.scrollTop = y * scale();
+    if (box) box.scrollTop = y * scale;
   }
 
   /** Brings an offset of the source into the middle. */
   export function show(offset: number): void {
     const l = lines[lineOf(lines, offset)];
-    if (l) scrollTo(l.page * PITCH + TOP + l.row * LINE - high / 2);
+    if (l) scrollTo(y0(l.page) + TOP + l.row * LINE - high / 2);
   }
 
   /** Brings a scene to the top. */
   export function showScene(number: string): void {
     const s = draft.scenes.find((x) => x.number === number);
     const l = s && lines[lineOf(lines, s.start)];
-    if (l) scrollTo(l.page * PITCH + TOP + l.row * LINE - 60);
+    if (l) scrollTo(y0(l.page) + TOP + l.row * LINE - 60);
   }
 
   /** Moves the line cursor; with extend the lines between are chosen. */
   export function move(step: number, extend: boolean): void {
     if (cursor < 0 && box) {
       // The first line in sight is where somebody who reads begins.
-      const from = lines.findIndex((l) => l.page * PITCH + TOP + l.row * LINE >= top + 40);
+      const from = lines.findIndex((l) => y0(l.page) + TOP + l.row * LINE >= top + 40);
       cursor = Math.max(0, from) - step;
     }
     cursor = Math.max(0, Math.min(lines.length - 1, cursor + step));
@@ -158,7 +167,7 @@
       };
     const l = lines[cursor];
     if (l) {
-      const y = l.page * PITCH + TOP + l.row * LINE;
+      const y = y0(l.page) + TOP + l.row * LINE;
       if (y < top + 60) scrollTo(y - 60);
       if (y > top + high - 60) scrollTo(y - high + 60);
     }
@@ -188,6 +197,15 @@
     }
   }
 
+  // A script opens at its first page; the title page is above.
+  let opened = '';
+  $effect(() => {
+    if (box && draft.id !== opened) {
+      opened = draft.id;
+      scrollTo(untrack(() => y0(0)));
+    }
+  });
+
   // Goes to what is looked at when that changes, not when the page is drawn again.
   let shownHit: Span | null = null;
   $effect(() => {
@@ -201,21 +219,59 @@
 
 <svelte:document onselectionchange={selected} />
 
+{#snippet piece(q: Piece)}{#if q.cue && q.marks.length === 0}<span
+      class="cue"
+      role="button"
+      tabindex="-1"
+      class:now={q.cue === cue}
+      class:hit={q.hit}
+      data-at={q.at}
+      onkeydown={(e) => {
+        if (e.key === 'Enter') oncue(q.cue!);
+      }}
+      onclick={() => {
+        if (getSelection()?.isCollapsed) oncue(q.cue!);
+      }}>{q.text}</span
+    >{:else}<span
+      data-at={q.at}
+      class:marked={q.marks.length > 0}
+      class:deep={q.marks.length > 1}
+      class:here={here !== null && q.marks.includes(here)}
+      class:hit={q.hit}
+      class:b={q.bold}
+      class:i={q.italic}
+      class:u={q.underline}>{q.text}</span
+    >{/if}{/snippet}
+
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 <div
   class="box"
   bind:this={box}
   bind:clientHeight={seen}
-  onscroll={() => (top = (box?.scrollTop ?? 0) / scale())}
+  bind:clientWidth={wide}
+  onscroll={() => (top = (box?.scrollTop ?? 0) / scale)}
   tabindex="0"
   role="region"
   aria-label="Script pages"
 >
-  <div class="roll" style:height="{draft.pages.length * PITCH + 20}px" style:zoom={scale()}>
+  <div class="roll" style:height="{y0(draft.pages.length) + 20}px" style:zoom={scale}>
+    {#if lead > 0 && first === 0}
+      <section class="page sheet" style:top="0" style:height="{PAGE}px" aria-label="Title page">
+        <div class="titles">
+          {#each draft.title.filter((l) => l.middle) as l, i (l.key)}<p class:name={i === 0}>
+              {l.text}
+            </p>{/each}
+        </div>
+        <dl class="foot">
+          {#each draft.title.filter((l) => !l.middle) as l (l.key)}<dt class="soft">{l.key}</dt>
+            <dd>{l.text}</dd>{/each}
+        </dl>
+      </section>
+    {/if}
     {#each shown as p (p.index)}
       <article
         class="page sheet"
-        style:top="{p.index * PITCH}px"
+        style:top="{y0(p.index)}px"
         style:height="{PAGE}px"
         aria-label="Page {p.page.number}"
       >
@@ -265,29 +321,11 @@
                 {/each}
               </span>
             {/if}
-            {#each r.pieces as q (q.at)}{#if q.cue && q.marks.length === 0}<span
-                  class="cue"
-                  role="button"
-                  tabindex="-1"
-                  class:now={q.cue === cue}
-                  class:hit={q.hit}
-                  data-at={q.at}
-                  onkeydown={(e) => {
-                    if (e.key === 'Enter') oncue(q.cue!);
-                  }}
-                  onclick={() => {
-                    if (getSelection()?.isCollapsed) oncue(q.cue!);
-                  }}>{q.text}</span
-                >{:else}<span
-                  data-at={q.at}
-                  class:marked={q.marks.length > 0}
-                  class:deep={q.marks.length > 1}
-                  class:here={here !== null && q.marks.includes(here)}
-                  class:hit={q.hit}
-                  class:b={q.bold}
-                  class:i={q.italic}
-                  class:u={q.underline}>{q.text}</span
-                >{/if}{/each}
+            {#each r.pieces as q (q.at)}{@render piece(q)}{/each}{#if r.line.beside}<span
+                class="beside"
+                style:left="{r.line.beside.indent}ch"
+                >{#each r.beside as q (q.at)}{@render piece(q)}{/each}</span
+              >{/if}
           </div>
         {/each}
       </article>
@@ -312,6 +350,27 @@
     transform: translateX(-50%);
     width: 722px;
     font: 15px/17px var(--screenplay);
+  }
+  .titles {
+    margin-top: 260px;
+    text-align: center;
+    white-space: pre-line;
+    display: grid;
+    gap: 17px;
+  }
+  .titles .name {
+    font-weight: 700;
+    text-decoration: underline;
+  }
+  .foot {
+    position: absolute;
+    left: 128px;
+    right: 80px;
+    bottom: 60px;
+    display: grid;
+    grid-template-columns: max-content 1fr;
+    gap: 2px 16px;
+    white-space: pre-line;
   }
   .folio {
     position: absolute;
@@ -364,6 +423,10 @@
   .scene.right {
     right: -22px;
     font: 11px/17px var(--mono);
+  }
+  .beside {
+    position: absolute;
+    top: 0;
   }
   .marked {
     background: var(--mark);

@@ -30,25 +30,36 @@ export type Piece = {
   underline: boolean;
 };
 
-/** Every printed line with words, in order. */
+/** Every printed line with words, in the order it is read in. */
 export function places(pages: Schemas['Page'][]): Place[] {
-  return pages.flatMap((p, page) =>
-    p.lines.flatMap((l, row) => {
-      const a = l.runs[0];
-      const z = l.runs.at(-1);
-      return a && z
-        ? [
-            {
-              page,
-              row,
-              start: a.start,
-              end: z.start + z.text.length,
-              text: l.runs.map((r) => r.text).join(''),
-            },
-          ]
-        : [];
-    }),
-  );
+  return pages
+    .flatMap((p, page) =>
+      p.lines.flatMap((x, row) =>
+        [x, x.beside].flatMap((l) => {
+          const a = l?.runs[0];
+          const z = l?.runs.at(-1);
+          return l && a && z
+            ? [
+                {
+                  page,
+                  row,
+                  start: a.start,
+                  end: z.start + z.text.length,
+                  text: l.runs.map((r) => r.text).join(''),
+                },
+              ]
+            : [];
+        }),
+      ),
+    )
+    .sort((a, b) => a.start - b.start);
+}
+
+/** The lines of a page as they are read: what is said beside comes after. */
+function read(page: Schemas['Page']): Line[] {
+  return page.lines
+    .flatMap((l) => (l.beside ? [l, l.beside] : [l]))
+    .sort((a, b) => (a.runs[0]?.start ?? -1) - (b.runs[0]?.start ?? -1));
 }
 
 /** The line an offset stands in or after. */
@@ -71,7 +82,7 @@ export function searcher(pages: Schemas['Page'][]): (words: string) => Span[] {
   const runs: { at: number; start: number; length: number }[] = [];
   let flat = '';
   for (const p of pages) {
-    for (const l of p.lines) {
+    for (const l of read(p)) {
       for (const r of l.runs) {
         runs.push({ at: flat.length, start: r.start, length: r.text.length });
         flat += r.text.toLowerCase();
@@ -139,13 +150,7 @@ export function pieces(line: Line, marks: Mark[], cues: Cue[], hits: Span[]): Pi
 export type Bracket = { mark: Mark; from: number; to: number; begins: boolean; lane: number };
 
 export function brackets(page: Schemas['Page'], marks: Mark[]): Bracket[] {
-  const rows = page.lines
-    .map((l, row) => ({
-      row,
-      start: l.runs[0]?.start ?? -1,
-      end: l.runs.at(-1) ? l.runs.at(-1)!.start + l.runs.at(-1)!.text.length : -1,
-    }))
-    .filter((r) => r.start >= 0);
+  const rows = places([page]);
   const out: Bracket[] = [];
   const lanes: number[] = [];
   for (const mark of marks) {

@@ -208,7 +208,7 @@ class HandbookTest {
             + " size) and the rescue ranking\n"
             + "(suits · sharpness · cover · (1 − made-up) · (1 − held ÷ 2) ÷ (1 + hours ÷ 40)) are"
             + " this project's own. The finish date of the Owed desk is open expected hours\n"
-            + "one after another on working days: a first estimate, not a schedule.\n");
+            + "over the hours of everybody who is there: a bound, not a schedule.\n");
     b.append(PLATES);
     same(Path.of("../docs/sums.md"), b.toString());
   }

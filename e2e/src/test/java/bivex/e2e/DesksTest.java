@@ -13,6 +13,8 @@ import bivex.server.keep.People;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.Map;
 import java.util.UUID;
 import java.util.regex.Pattern;
@@ -209,6 +211,43 @@ class DesksTest extends DeskTests {
     assertThat(p.locator("footer .notice")).containsText("every plan follows");
     assertThat(Stage.ok(stage.producer.get(stage.base)).text("rate")).isEqualTo("25");
     assertThat(stage.look().at("plan/cameraBrief").toString()).contains("25 fps");
+  }
+
+  /**
+   * An artist says when they are away, and the producer sees it, and what is left of the finish.
+   */
+  @Test
+  void whoIsThereIsSaidOnceAndTheFinishKeepsToIt() {
+    Page wren = at(stage.house.person(stage.production, Role.ARTIST).person(), "/crew");
+    Locator table = wren.locator(".wide table");
+    assertThat(table.locator("tbody tr")).hasCount(2);
+    table.locator("button.name").click();
+    Locator sheet = wren.getByRole(AriaRole.DIALOG);
+    assertThat(sheet.getByLabel("Share of their time, %")).isDisabled();
+    sheet.getByLabel("Public holidays of").selectOption("se");
+    button(wren, "Days away").click();
+    LocalDate today = LocalDate.now(ZoneId.systemDefault());
+    sheet.getByLabel("First day").fill(today.plusDays(2).toString());
+    sheet.getByLabel("Last day").fill(today.toString());
+    sheet.getByLabel("Why, if it matters").fill("a wedding");
+    button(wren, "Keep").click();
+    assertThat(sheet.getByRole(AriaRole.ALERT)).containsText("before it begins");
+    sheet.getByLabel("Last day").fill(today.plusDays(40).toString());
+    Browsers.accessible(wren, "somebody's days");
+    button(wren, "Keep").click();
+    assertThat(wren.locator("footer .notice")).containsText("days are kept");
+    assertThat(table.locator(".cell.AWAY").first()).containsText("a wedding");
+    Browsers.accessible(wren, "the crew desk");
+
+    Page p = at(stage.producer.person(), "/crew");
+    assertThat(p.locator(".wide .cell.AWAY").first()).containsText("a wedding");
+    // Its plates have no shooting day to come: no day is told, with the reason.
+    assertThat(p.locator(".crew")).containsText("which has no shooting day to come");
+    p.locator(".wide button.name").click();
+    p.getByLabel("Share of their time, %").fill("0");
+    button(p, "Keep").click();
+    assertThat(p.locator("h1")).containsText("No work has a day");
+    assertThat(p.locator("section")).containsText("No work after the shoot");
   }
 
   /** A new artist is brought in without a password, sets their own, and changes it later. */

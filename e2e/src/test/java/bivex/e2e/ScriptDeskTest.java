@@ -167,6 +167,60 @@ class ScriptDeskTest extends DeskTests {
     assertThat(p.locator(".chosen")).hasCount(0);
   }
 
+  /** One look and one key settle many, and they are asked again. */
+  @Test
+  void aDraftIsSettledInBatchesAndAskedAgain() {
+    for (String words : List.of("Ines spreads the chart.", "The flags vanish from the line.")) {
+      int at = JourneyTest.SCRIPT.indexOf(words);
+      Stage.ok(
+          stage.producer.post(
+              stage.base + "/shots",
+              Map.of("draft", stage.draft, "start", at, "end", at + words.length())));
+    }
+    Page p = desk();
+    String pink =
+        JourneyTest.SCRIPT
+            .substring(0, JourneyTest.SCRIPT.indexOf("EXT. PIER"))
+            .replace("Ines spreads the chart.", "A kettle sings on the stove.")
+            .replace(
+                "She leans across herself and takes the dividers.",
+                "Somewhere a door shuts and a dog begins to bark.");
+    take(p, "pink pages", "pink.fountain", pink.getBytes(StandardCharsets.UTF_8));
+    Locator sheet = p.getByRole(AriaRole.DIALOG);
+    assertThat(sheet).containsText("To decide: 3, in 2 looks");
+    assertThat(sheet).containsText("Scene 5 is not in this draft");
+    assertThat(sheet).not().containsText("Reading both drafts");
+    Browsers.accessible(p, "what a draft asks");
+    assertThat(in(sheet, "All 2 are right")).isEnabled();
+    p.keyboard().press("r");
+    assertThat(sheet).containsText("To decide: 1");
+    assertThat(in(sheet, "Ask those 2 again")).isEnabled();
+    p.keyboard().press("u");
+    assertThat(sheet).containsText("To decide: 3, in 2 looks");
+    // What is otherwise is left out of the answer.
+    sheet.getByRole(AriaRole.CHECKBOX).first().uncheck();
+    assertThat(in(sheet, "The ticked one is right")).isEnabled();
+    p.keyboard().press("r");
+    assertThat(sheet).containsText("To decide: 2");
+    in(sheet, "That is it").click();
+    assertThat(sheet).containsText("To decide: 1");
+    p.keyboard().press("s");
+    in(sheet, "It is gone: omit the shot").click();
+    assertThat(sheet).containsText("nothing is to decide");
+    sheet.getByText("3 marks decided by somebody").click();
+    assertThat(in(sheet, "Ask again")).hasCount(3);
+    p.keyboard().press("Escape");
+    assertThat(sheet).hasCount(0);
+    assertThat(p.locator(".bar").first()).not().containsText("to decide");
+    p.keyboard().press("d");
+    in(sheet, "Call it otherwise").first().click();
+    sheet.getByLabel("Name").fill("salmon pages");
+    in(sheet, "Keep").click();
+    assertThat(sheet).containsText("salmon pages");
+    p.keyboard().press("Escape");
+    assertThat(p.locator(".bar").first()).containsText("salmon pages");
+  }
+
   @Test
   void aScriptGoesOutWithItsMarksAndComesBack() throws IOException {
     Page p = desk();
@@ -312,6 +366,36 @@ class ScriptDeskTest extends DeskTests {
     p.keyboard().press("Escape");
     assertThat(p.locator(".bar .draft")).containsText("white");
     assertThat(p.locator(".codes button")).hasCount(1);
+  }
+
+  /** A script in another language comes in once its heading words are said, in the same sheet. */
+  @Test
+  void aScriptWithOtherHeadingWordsComesIn() {
+    Page p = desk();
+    String swedish = "INOMHUS. KÖK - NATT\n\nLyktorna försvinner.\n";
+    take(p, "svensk", "svensk.fountain", swedish.getBytes(StandardCharsets.UTF_8));
+    Locator sheet = p.getByRole(AriaRole.DIALOG);
+    assertThat(sheet.getByRole(AriaRole.ALERT)).containsText("a word of your own");
+    in(sheet, "Headings in another language").click();
+    sheet.getByLabel("For inside").fill("A(");
+    in(sheet, "Import svensk.fountain").click();
+    assertThat(sheet.getByRole(AriaRole.ALERT)).containsText("not a word of letters");
+    sheet.getByLabel("For inside").fill("inomhus, inne");
+    sheet.getByLabel("Dark times of day").fill("natt");
+    Browsers.accessible(p, "heading words");
+    in(sheet, "Import svensk.fountain").click();
+    assertThat(p.locator(".pages")).containsText("KÖK");
+    // What became of the marks opens by itself, after the pages; before it nothing is to close.
+    assertThat(sheet).containsText("svensk against");
+    p.keyboard().press("Escape");
+    assertThat(sheet).hasCount(0);
+    // What is answered here may count elsewhere; that is said on the reader's page.
+    in(p.locator(".bar"), "how sure?").click();
+    Locator share = sheet.getByLabel("Share answers with the other productions");
+    share.check();
+    assertThat(share).isChecked();
+    share.uncheck();
+    assertThat(share).not().isChecked();
   }
 
   @Test

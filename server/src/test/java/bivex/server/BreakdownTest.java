@@ -11,6 +11,8 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -56,6 +58,16 @@ class BreakdownTest {
         producer.post(
             base + "/shots",
             Map.of("draft", stage.draft, "start", at, "end", at + words.length())));
+  }
+
+  /** What changed, once both drafts are read to their end. */
+  private Caller.Answer changes(String draft) {
+    Instant end = Instant.now().plus(Duration.ofMinutes(2));
+    Caller.Answer a = ok(producer.get(draft + "/changes"));
+    while (a.text("read/read").equals("READING") && Instant.now().isBefore(end)) {
+      a = ok(producer.get(draft + "/changes"));
+    }
+    return a;
   }
 
   private List<String> codes() {
@@ -256,7 +268,7 @@ class BreakdownTest {
             .replace("She leans across herself", "She reaches across herself")
             .replace("The flags vanish from the line.", "The lamps go out in the town behind.");
     Caller.Answer d = draft("second", pink);
-    Caller.Answer changes = ok(producer.get(base + "/drafts/" + d.text("id") + "/changes"));
+    Caller.Answer changes = changes(base + "/drafts/" + d.text("id"));
     assertThat(changes.at("open").asInt()).isEqualTo(1);
     assertThat(changes.text("marks/0/mark/standing")).isEqualTo("ASKED");
     assertThat(changes.text("marks/0/proposal")).contains("The lamps go out");
@@ -304,6 +316,100 @@ class BreakdownTest {
     assertThat(ok(producer.get(base + "/shots/" + flags)).text("excerpt"))
         .isEqualTo("The flags vanish from the line.");
     assertThat(stage.state("words:2")).isEqualTo("none");
+  }
+
+  /** What is proposed is settled in batches, by one answer, and that can be taken back. */
+  @Test
+  void manyAreSettledAtOnceAndAskedAgain() {
+    String flags = mark("The flags vanish from the line.").text("id");
+    String second =
+        JourneyTest.SCRIPT.replace(
+            "The flags vanish from the line.", "The lamps go out in the town behind.");
+    Caller.Answer d = draft("second", second);
+    String of = base + "/drafts/" + d.text("id");
+    Caller.Answer asked = changes(of);
+    assertThat(asked.at("batches")).hasSize(1);
+    assertThat(asked.at("batches/0/proposed").asBoolean()).isTrue();
+    assertThat(asked.text("batches/0/keys/0")).isEqualTo(asked.text("marks/0/mark/id"));
+    Map<String, Object> right =
+        Map.of(
+            "marks",
+            List.of(
+                Map.of(
+                    "mark",
+                    asked.text("marks/0/mark/id"),
+                    "version",
+                    asked.at("marks/0/version").asLong())));
+    Caller artist = stage.house.person(stage.production, Role.ARTIST);
+    assertThat(artist.post(of + "/decisions", right).status()).isEqualTo(403);
+    assertThat(producer.post(of + "/decisions", Map.of("marks", List.of())).text("field"))
+        .isEqualTo("marks");
+    assertThat(producer.post(of + "/decisions", right).status()).isEqualTo(204);
+    assertThat(producer.post(of + "/decisions", right).status())
+        .as("it was decided on another version of it")
+        .isEqualTo(412);
+    assertThat(ok(producer.get(base + "/shots/" + flags)).text("excerpt"))
+        .contains("The lamps go out");
+    assertThat(ok(producer.get(of + "/changes")).at("open").asInt()).isZero();
+    Map<String, Object> mark = Map.of("marks", List.of(asked.text("marks/0/mark/id")));
+    assertThat(artist.post(of + "/decisions/again", mark).status()).isEqualTo(403);
+    assertThat(producer.post(of + "/decisions/again", mark).status()).isEqualTo(204);
+    Caller.Answer again = ok(producer.get(of + "/changes"));
+    assertThat(again.text("marks/0/mark/excerpt")).isEqualTo("The flags vanish from the line.");
+    assertThat(again.text("marks/0/proposal")).isEqualTo(asked.text("marks/0/proposal"));
+    // Decided for words of another scene, the shot goes there, and comes back with the question.
+    int at = second.indexOf("She leans");
+    ok(
+        producer.post(
+            base + "/marks/" + asked.text("marks/0/mark/id") + "/decision",
+            Map.of("start", at, "end", at + 9)));
+    assertThat(ok(producer.get(base + "/shots/" + flags)).text("scene")).isEqualTo("4");
+    assertThat(producer.post(of + "/decisions/again", mark).status()).isEqualTo(204);
+    assertThat(ok(producer.get(base + "/shots/" + flags)).text("scene")).isEqualTo("5");
+
+    // A scene that was cut: its moment is proposed as gone, its shot goes with it and comes back.
+    Caller.Answer third =
+        draft("third", JourneyTest.SCRIPT.substring(0, JourneyTest.SCRIPT.indexOf("EXT. PIER")));
+    of = base + "/drafts/" + third.text("id");
+    Caller.Answer cut = changes(of);
+    assertThat(cut.text("marks/0/mark/standing")).isEqualTo("GONE");
+    assertThat(cut.at("batches/0/gone").asBoolean()).isTrue();
+    assertThat(cut.text("batches/0/says")).contains("Scene 5 is not in this draft");
+    mark = Map.of("marks", List.of(cut.text("marks/0/mark/id")));
+    assertThat(
+            producer
+                .post(
+                    of + "/decisions",
+                    Map.of("marks", List.of(Map.of("mark", cut.text("marks/0/mark/id")))))
+                .status())
+        .isEqualTo(204);
+    assertThat(ok(producer.get(base + "/shots/" + flags)).at("omitted").asBoolean()).isTrue();
+    assertThat(producer.post(of + "/decisions/again", mark).status()).isEqualTo(204);
+    assertThat(ok(producer.get(base + "/shots/" + flags)).at("omitted").asBoolean()).isFalse();
+    assertThat(ok(producer.get(of + "/changes")).text("marks/0/mark/standing")).isEqualTo("GONE");
+  }
+
+  @Test
+  void aDraftIsCalledOtherwiseAndItsWordsStay() {
+    Caller.Answer d = ok(producer.get(base + "/drafts"));
+    String of = base + "/drafts/" + d.text("0/id");
+    String version = "\"" + d.at("0/version").asLong() + "\"";
+    Map<String, Object> name = Map.of("name", "shooting", "colour", "green", "dated", "2026-11-02");
+    Caller artist = stage.house.person(stage.production, Role.ARTIST);
+    assertThat(artist.put(of + "/name", version, name).status()).isEqualTo(403);
+    assertThat(producer.put(of + "/name", version, Map.of("name", " ", "colour", "")).text("field"))
+        .isEqualTo("name");
+    assertThat(
+            producer
+                .put(of + "/name", version, Map.of("name", "x", "colour", "a".repeat(31)))
+                .text("field"))
+        .isEqualTo("colour");
+    assertThat(ok(producer.put(of + "/name", version, name)).text("dated")).isEqualTo("2026-11-02");
+    assertThat(producer.put(of + "/name", version, name).status())
+        .as("it was changed since")
+        .isEqualTo(412);
+    assertThat(ok(producer.get(base + "/drafts")).text("0/name")).isEqualTo("shooting");
+    assertThat(ok(producer.get(of)).at("scenes")).hasSize(2);
   }
 
   /**
@@ -814,5 +920,36 @@ class BreakdownTest {
     assertThat(ok(producer.get(base + "/shots/" + stage.shot)).at("marks")).hasSize(1);
     assertThat(ok(producer.get(base + "/drafts/" + stage.draft)).at("marks")).hasSize(1);
     assertThat(ok(producer.get(base + "/drafts/" + next)).at("marks")).hasSize(1);
+  }
+
+  @Test
+  void aDraftWithOtherHeadingWordsComesInOnceTheyAreSaid() {
+    Stage stage = new Stage();
+    String drafts = stage.base + "/drafts";
+    Map<String, Object> draft =
+        Map.of("name", "svensk", "text", "INOMHUS. KÖK - NATT\n\nAda väntar.\n");
+    assertThat(stage.producer.post(drafts, draft).text("field")).isEqualTo("script");
+    Caller.Answer is = ok(stage.producer.get(drafts + "/headings"));
+    Map<String, Object> words =
+        Map.of("inside", List.of("inomhus"), "outside", List.of(), "dark", List.of("natt"));
+    String version = "\"" + is.text("version") + "\"";
+    assertThat(
+            stage
+                .producer
+                .put(drafts + "/headings", version, Map.of("inside", List.of("A(")))
+                .text("field"))
+        .isEqualTo("inside");
+    ok(stage.producer.put(drafts + "/headings", version, words));
+    ok(stage.producer.post(drafts, draft));
+    Caller.Answer pages = ok(stage.producer.get(drafts + "/latest"));
+    assertThat(pages.text("scenes/0/place")).isEqualTo("KÖK");
+    assertThat(pages.at("scenes/0/interior").asBoolean()).isTrue();
+    assertThat(pages.at("scenes/0/night").asBoolean()).isTrue();
+    // A draft is read as when it came in.
+    Caller.Answer now = ok(stage.producer.get(drafts + "/headings"));
+    ok(
+        stage.producer.put(
+            drafts + "/headings", "\"" + now.text("version") + "\"", Map.of("inside", List.of())));
+    assertThat(ok(stage.producer.get(drafts + "/latest")).at("scenes")).hasSize(1);
   }
 }

@@ -26,17 +26,17 @@ class CueReaderTest {
       ADA
       There.
 
-      A gull sits on the wall.
+      A ghost sits on the wall.
 
       ADA
       No.
 
-      A gull sits on the boat.
+      A ghost sits on the boat.
 
       ADA
       No.
 
-      A gull sits on the roof.
+      A ghost sits on the roof.
 
       INT. SHED - NIGHT #2#
 
@@ -53,6 +53,10 @@ class CueReaderTest {
 
   CueReaderTest() {
     ok(stage.producer.post(stage.base + "/drafts", Map.of("name", "next", "text", SCRIPT)));
+    // So short a script says little for any of them: all are shown.
+    ok(
+        stage.producer.put(
+            cues + "/from", "\"" + get().text("version") + "\"", Map.of("from", 0.15)));
   }
 
   private Caller.Answer get() {
@@ -89,7 +93,10 @@ class CueReaderTest {
         .hasSizeBetween(1, 3)
         .allSatisfy(w -> assertThat(w.path("why").asString()).isNotBlank());
     assertThat(rise.path("speaksFor")).isNotEmpty();
-    assertThat(rise.path("confidence").asDouble()).isBetween(0.4, 1.0);
+    JsonNode plain = with(read, "counts the lanterns");
+    assertThat(rise.path("confidence").asDouble())
+        .as("crates in the air are told surer than somebody who counts lanterns, if that is told")
+        .isGreaterThan(plain == null ? 0.15 : plain.path("confidence").asDouble());
     assertThat(get().at("cues")).isEqualTo(read.at("cues"));
   }
 
@@ -138,7 +145,7 @@ class CueReaderTest {
     assertThat(learned.at("lessons"))
         .anyMatch(
             l ->
-                l.path("sign").asString().equals("“gull”")
+                l.path("sign").asString().equals("“ghost”")
                     && l.path("away").asInt() == 2
                     && l.path("weighs").asString().equals("less"));
     // Told to learn nothing, it says what it said before; and learns again.
@@ -157,6 +164,54 @@ class CueReaderTest {
             w ->
                 ok(stage.producer.post(cues + "/wanted", Map.of("key", w.path("key").asString()))));
     assertThat(with(get(), "on the roof").path("confidence").asDouble()).isEqualTo(before);
+  }
+
+  /** What another production of the house waved away counts here once both have said so. */
+  @Test
+  void theHouseTeachesOnlyThoseThatShare() throws InterruptedException {
+    double before = with(read(), "on the roof").path("confidence").asDouble();
+    Stage other = new Stage();
+    String theirs = other.base + "/cues";
+    ok(other.producer.post(other.base + "/drafts", Map.of("name", "next", "text", SCRIPT)));
+    ok(
+        other.producer.put(
+            theirs + "/from",
+            "\"" + ok(other.producer.get(theirs)).text("version") + "\"",
+            Map.of("from", 0.15)));
+    for (String w : List.of("on the wall", "on the boat", "on the roof")) {
+      ok(
+          other.producer.post(
+              theirs + "/waved",
+              Map.of("key", with(ok(other.producer.get(theirs)), w).path("key").asString())));
+    }
+    Caller.Answer here = share(stage, true);
+    assertThat(with(get(), "on the roof").path("confidence").asDouble())
+        .as("they share nothing yet")
+        .isEqualTo(before);
+    int others = here.at("others").asInt();
+    share(other, true);
+    Caller.Answer shared = ok(stage.producer.get(cues + "/learned"));
+    assertThat(shared.at("others").asInt()).isEqualTo(others + 1);
+    assertThat(shared.at("learns").asBoolean()).isTrue();
+    assertThat(shared.at("lessons"))
+        .anyMatch(
+            l ->
+                l.path("sign").asString().equals("“ghost”")
+                    && l.path("away").asInt() == 0
+                    && l.path("elsewhereAway").asInt() == 3);
+    assertThat(with(get(), "on the roof").path("confidence").asDouble()).isLessThan(before);
+    share(stage, false);
+    assertThat(with(get(), "on the roof").path("confidence").asDouble()).isEqualTo(before);
+    share(other, false);
+  }
+
+  private static Caller.Answer share(Stage at, boolean ofHouse) {
+    String learned = at.base + "/cues/learned";
+    return ok(
+        at.producer.put(
+            learned,
+            "\"" + ok(at.producer.get(learned)).text("version") + "\"",
+            Map.of("ofHouse", ofHouse)));
   }
 
   private Caller.Answer take(JsonNode cue, String method) {
@@ -203,5 +258,65 @@ class CueReaderTest {
     Caller.Answer now = get();
     assertThat(with(now, "lanterns vanish")).isNull();
     assertThat(with(now, "lamps go out")).as("beside it, and new").isNotNull();
+  }
+
+  /** What is told in other words is found once both drafts are read, and nobody waits for it. */
+  @Test
+  void whatIsAskedSettlesItselfWhenBothDraftsAreRead() throws InterruptedException {
+    read();
+    String drafts = stage.base + "/drafts";
+    String old = ok(stage.producer.get(drafts)).text("0/id");
+    int at = SCRIPT.indexOf("The crates rise");
+    Caller.Answer shot =
+        ok(
+            stage.producer.post(
+                stage.base + "/shots",
+                Map.of("draft", old, "start", at, "end", SCRIPT.indexOf("\n", at))));
+    ok(
+        stage.producer.put(
+            stage.base + "/shots/" + shot.text("id"),
+            "\"" + shot.at("version").asLong() + "\"",
+            Map.of(
+                "title",
+                "Crates",
+                "intent",
+                "They listen to her.",
+                "cutFrames",
+                48,
+                "omitted",
+                false,
+                "methods",
+                List.of(Map.of("method", "C3", "values", Map.of(), "reason", "")))));
+    String now =
+        SCRIPT
+            .replace(
+                "The crates rise off the stones and hang over her head.",
+                "Each crate lifts clear of the ground and floats above Berta's head.")
+            .replace("Ada waits", "Berta is waiting")
+            .replace("ADA", "BERTA")
+            .replace("Ada", "Berta");
+    String draft = ok(stage.producer.post(drafts, Map.of("name", "later", "text", now))).text("id");
+    Caller.Answer changes = ok(stage.producer.get(drafts + "/" + draft + "/changes"));
+    Instant end = Instant.now().plus(Duration.ofMinutes(2));
+    while (changes.text("read/read").equals("READING") && Instant.now().isBefore(end)) {
+      Thread.sleep(100);
+      changes = ok(stage.producer.get(drafts + "/" + draft + "/changes"));
+    }
+    JsonNode mark =
+        changes
+            .at("marks")
+            .valueStream()
+            .filter(m -> m.path("code").asString().equals(shot.text("code")))
+            .findFirst()
+            .orElseThrow();
+    assertThat(mark.path("mark").path("standing").asString()).isEqualTo("REWORDED");
+    assertThat(mark.path("mark").path("excerpt").asString())
+        .isEqualTo("Each crate lifts clear of the ground and floats above Berta's head.");
+    assertThat(mark.path("mark").path("reason").asString()).contains("told in other words");
+    assertThat(
+            ok(stage.producer.get(stage.base + "/shots/" + shot.text("id"))).at("items").toString())
+        .as("a plan made for other words is told")
+        .contains("Words changed after planning")
+        .contains("planned for “The crates rise");
   }
 }

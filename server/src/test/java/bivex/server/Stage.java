@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import tools.jackson.databind.JsonNode;
 
 /**
  * For tests of the server and of the interface alike. A production with a script, a planned double
@@ -112,6 +113,18 @@ public final class Stage {
                 shot.at("methods")));
     m.put("setup", shot.at("setup").isNull() ? null : shot.text("setup"));
     return m;
+  }
+
+  /** Nothing is to be shot any more: every plate of the shot is not needed. */
+  public void platesAreThere() {
+    for (JsonNode i : ok(producer.get(base + "/shots/" + shot)).at("items")) {
+      if (i.path("kind").asString().equals("PLATE")) {
+        ok(
+            producer.post(
+                base + "/shots/" + shot + "/evidence",
+                Map.of("item", i.path("key").asString(), "kind", "DROPPED", "words", "there")));
+      }
+    }
   }
 
   public Caller.Answer log(String plate, Map<String, ?> camera) {

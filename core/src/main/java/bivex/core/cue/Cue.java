@@ -34,7 +34,7 @@ public record Cue(
     String key,
     List<String> keys) {
   /** From here on a cue is shown where nobody has said otherwise. */
-  public static final double USUAL = 0.4;
+  public static final double USUAL = 0.35;
 
   /** Below this nothing is proposed at all. */
   public static final double LEAST = 0.15;

@@ -36,7 +36,6 @@ public final class CueFinder {
                + " flies shoots page monitor message mirror reflection")
               .split(" "));
 
-  private static final Pattern NO_WORD = Pattern.compile("[^\\p{L}\\p{N}]+");
   private static final Pattern NOTHING =
       Pattern.compile("\\b(?:no|without|not an?|never an?|nor)\\s+(?:\\p{L}+\\s+)?$");
   private static final Pattern LIKENESS = Pattern.compile("\\b(?:as if|as though|like|reminds)\\b");
@@ -149,10 +148,13 @@ public final class CueFinder {
           sense.meanings().size() + " meanings for " + all.size() + " sentences");
     }
     CueWeights w = sense == null ? CueWeights.SIGNS : sense.weights();
+    SceneAccount account = new SceneAccount(play, all);
     List<FoundCues.Read> out = new ArrayList<>();
     for (int i = 0; i < all.size(); i++) {
-      List<Hit> hits = hits(all.get(i));
-      Map<String, Double> signs = signs(all.get(i), hits);
+      Set<String> has = all.get(i).has();
+      List<Hit> hits = hits(all.get(i), has);
+      hits.addAll(account.of(all.get(i)));
+      Map<String, Double> signs = signs(all.get(i), has, hits);
       out.add(
           new FoundCues.Read(
               all.get(i),
@@ -163,10 +165,10 @@ public final class CueFinder {
     return out;
   }
 
-  private List<Hit> hits(Sentence s) {
+  private List<Hit> hits(Sentence s, Set<String> has) {
     List<Hit> hits = new ArrayList<>();
     int likeness = likeness(s.low());
-    Set<String> has = words(s.low(), likeness, hits);
+    words(s, likeness, hits);
     Set<Happening> worthTrying = new LinkedHashSet<>();
     has.forEach(w -> worthTrying.addAll(Happening.NEEDED_BY.getOrDefault(w, List.of())));
     for (Happening h : worthTrying) {
@@ -180,28 +182,23 @@ public final class CueFinder {
   }
 
   /** Everything in a sentence that is weighed. */
-  private Map<String, Double> signs(Sentence s, List<Hit> hits) {
+  private Map<String, Double> signs(Sentence s, Set<String> has, List<Hit> hits) {
     Map<String, Double> out = new LinkedHashMap<>();
     out.put("any", 1.0);
-    String low = s.low().strip();
-    for (Sign sign : Sign.ALL) {
-      if (sign.pattern().matcher(low).find()) {
-        out.put(sign.name(), 1.0);
-      }
-    }
-    List<String> word = Arrays.asList(NO_WORD.split(low));
-    out.put("length", Math.min(30, word.size()) / 15.0);
+    Sign.in(s.low().strip(), has).forEach(n -> out.put(n, 1.0));
+    out.put("length", Math.min(30, s.word().size()) / 15.0);
     if (s.before().isEmpty()) {
       out.put("first", 1.0);
     }
     Set<String> once = new HashSet<>();
-    for (String w : word) {
+    for (String t : s.word()) {
+      String w = bare(t);
       // Two people of one title are two people.
       if (w.length() > 3 && !once.add(w) && !doubles.title(w)) {
         out.put("word twice", 1.0);
       }
     }
-    if (word.stream().anyMatch(doubles::many)) {
+    if (has.stream().anyMatch(doubles::many)) {
       out.put("many of a name", 1.0);
     }
     if (!hits.isEmpty()) {
@@ -230,28 +227,16 @@ public final class CueFinder {
     return m.find() && m.start() > 0 ? m.start() : Integer.MAX_VALUE;
   }
 
-  /**
-   * Finds the phrases of a sentence.
-   *
-   * @return its words
-   */
-  private Set<String> words(String low, int likeness, List<Hit> hits) {
-    List<String> word = new ArrayList<>();
-    List<Integer> at = new ArrayList<>();
-    for (int i = 0; i < low.length(); i++) {
-      if (Character.isLetterOrDigit(low.charAt(i))) {
-        int from = i;
-        while (i < low.length()
-            && (Character.isLetterOrDigit(low.charAt(i))
-                || low.charAt(i) == '\''
-                    && i + 1 < low.length()
-                    && Character.isLetter(low.charAt(i + 1)))) {
-          i++;
-        }
-        word.add(low.substring(from, i));
-        at.add(from);
-      }
-    }
+  /** A word without its apostrophe and what follows it. */
+  private static String bare(String word) {
+    int at = word.indexOf('\'');
+    return at > 0 ? word.substring(0, at) : word;
+  }
+
+  /** Finds the phrases of a sentence. */
+  private void words(Sentence s, int likeness, List<Hit> hits) {
+    List<String> word = s.word();
+    List<Integer> at = s.at();
     for (int i = 0; i < word.size() && at.get(i) < likeness; i++) {
       String w = word.get(i);
       int before = hits.size();
@@ -263,17 +248,11 @@ public final class CueFinder {
           phrase(p, word, i, hits);
         }
       }
-      if (hits.size() > before && NOTHING.matcher(low.substring(0, at.get(i))).find()) {
+      if (hits.size() > before && NOTHING.matcher(s.low().substring(0, at.get(i))).find()) {
         hits.subList(before, hits.size()).clear();
       }
     }
     things(word, at, likeness, hits);
-    Set<String> has = new HashSet<>(word);
-    // Apostrophes go with their words, but what is asked for are the words.
-    word.stream()
-        .filter(w -> w.indexOf('\'') > 0)
-        .forEach(w -> has.add(w.substring(0, w.indexOf('\''))));
-    return has;
   }
 
   /** A thing, and soon after it something that things do not do. */
@@ -332,13 +311,13 @@ public final class CueFinder {
             p.entry().kind(),
             p.entry().method(),
             "the words “" + String.join(" ", word.subList(first, at + 1)) + "”",
-            "“" + p.entry().words() + "”",
+            CueLearning.sign(p.entry().words()),
             ORDINARY.contains(p.entry().words()) ? 1 : 2 + p.forms().size(),
             p.own()));
   }
 
   /** A word with its usual endings; worked out once. */
-  private static Set<String> forms(String word) {
+  static Set<String> forms(String word) {
     return FORMS.size() < 10_000
         ? FORMS.computeIfAbsent(word, CueFinder::allForms)
         : allForms(word);
@@ -350,6 +329,9 @@ public final class CueFinder {
       return out;
     }
     out.add(w);
+    if (w.equals("go")) {
+      out.add("goes");
+    }
     // Little words have no endings worth finding.
     if (w.length() < 3
         || Set.of("has", "the", "her", "his", "him", "out", "off", "was", "one", "are", "and")

@@ -9,13 +9,18 @@ import java.util.Map;
 import java.util.Set;
 
 /**
- * What a production's own answers to cues have taught: a sign that was waved away again and again
- * weighs less here, one that was taken more. Nothing is kept but the answers, so that taking one
- * back takes back what it taught.
+ * What answers to cues have taught: a sign that was waved away again and again weighs less, one
+ * that was taken more. A production's own answers count whole, those of others in the house, where
+ * it asked for them, a quarter; how many moments a script holds at all, and which methods are
+ * chosen, is learned from its own alone. Nothing is kept but the answers, so that taking one back
+ * takes back what it taught.
  */
 public final class CueLearning {
   /** Nothing learned. */
-  public static final CueLearning NONE = new CueLearning(List.of());
+  public static final CueLearning NONE = new CueLearning(List.of(), List.of());
+
+  /** What an answer of another production counts. */
+  private static final double ELSEWHERE = 0.25;
 
   /** Answers a sign is given before there are any, so that one answer decides nothing. */
   private static final double DOUBT = 2;
@@ -45,9 +50,11 @@ public final class CueLearning {
    * What is known of a sign here.
    *
    * @param sign its name, as in {@link Cue#signs}
+   * @param elsewhereTaken how often it was taken in other productions of the house
    * @param shift what it gains or loses here, in natural log odds
    */
-  public record Lesson(String sign, int taken, int away, double shift) {
+  public record Lesson(
+      String sign, int taken, int away, int elsewhereTaken, int elsewhereAway, double shift) {
     /** What it weighs here, in a word. */
     public String weighs() {
       return Math.abs(shift) < 0.05 ? "as before" : shift > 0 ? "more" : "less";
@@ -59,12 +66,23 @@ public final class CueLearning {
   /** Methods chosen for what was proposed with each sign, and how often. */
   private final Map<String, Map<String, Integer>> chosen = new HashMap<>();
 
-  public CueLearning(List<Answer> answers) {
+  /**
+   * @param answers of this production
+   * @param elsewhere of others in the house; empty where they do not count
+   */
+  public CueLearning(List<Answer> answers, List<Answer> elsewhere) {
     Map<String, int[]> counts = new HashMap<>();
+    for (Answer a : elsewhere) {
+      for (String s : Set.copyOf(a.signs())) {
+        if (!s.equals(FoundCues.AT_ALL)) {
+          counts.computeIfAbsent(s, k -> new int[4])[a.taken() ? 2 : 3]++;
+        }
+      }
+    }
     for (Answer a : answers) {
       Set<String> of = new HashSet<>(a.signs());
       for (String s : of) {
-        counts.computeIfAbsent(s, k -> new int[2])[a.taken() ? 0 : 1]++;
+        counts.computeIfAbsent(s, k -> new int[4])[a.taken() ? 0 : 1]++;
         if (a.method() != null) {
           chosen.computeIfAbsent(s, k -> new HashMap<>()).merge(a.method(), 1, Integer::sum);
         }
@@ -73,9 +91,36 @@ public final class CueLearning {
     counts.forEach(
         (s, n) -> {
           double doubt = s.equals(FoundCues.AT_ALL) ? DOUBT_OF_ALL : DOUBT;
-          double shift = Math.log((n[0] + doubt) / (n[1] + doubt));
-          lessons.put(s, new Lesson(s, n[0], n[1], Math.max(-MOST, Math.min(MOST, shift))));
+          double shift =
+              Math.log((n[0] + ELSEWHERE * n[2] + doubt) / (n[1] + ELSEWHERE * n[3] + doubt));
+          lessons.put(
+              s, new Lesson(s, n[0], n[1], n[2], n[3], Math.max(-MOST, Math.min(MOST, shift))));
         });
+  }
+
+  /**
+   * Answers of another production as they may be told here: by what ships with the finder, and by
+   * words this production looks for itself. What others look for is theirs.
+   */
+  public static List<Answer> shared(List<Answer> elsewhere, CueWords here) {
+    Set<String> known = new HashSet<>();
+    here.all().forEach(e -> known.add(sign(e.words())));
+    return elsewhere.stream()
+        .map(
+            a ->
+                new Answer(
+                    a.signs().stream()
+                        .filter(s -> !s.startsWith("“") || known.contains(s))
+                        .toList(),
+                    a.taken(),
+                    null,
+                    null))
+        .toList();
+  }
+
+  /** What is found by words of a list is learned by. */
+  static String sign(String words) {
+    return "“" + words + "”";
   }
 
   /** What a cue's sum gains or loses by all that was learned of its signs. */

@@ -10,7 +10,7 @@ import java.util.List;
  */
 public record CueProposals(List<Cue> shown, List<Step> steps) {
   /** Where to show from. */
-  private static final List<Double> FROM = List.of(0.2, 0.3, 0.4, 0.55, 0.7, 0.85);
+  private static final List<Double> FROM = List.of(0.2, 0.28, 0.35, 0.42, 0.5, 0.65);
 
   public record Step(double from, int cues) {}
 

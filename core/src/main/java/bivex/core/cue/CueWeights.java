@@ -7,6 +7,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 
 /**
  * What each sign in a sentence is worth: for its being a moment at all, for each kind, for each
@@ -96,11 +97,14 @@ public final class CueWeights {
         .toList();
   }
 
-  /** Ids of methods, most likely first. */
+  /** Ids of the two likeliest methods, the likeliest first. */
   List<String> methods(double[] sums) {
     int first = 1 + Cue.Kind.values().length;
-    return methods.stream()
-        .sorted(Comparator.comparingDouble(m -> -sums[first + methods.indexOf(m)]))
+    return IntStream.range(0, methods.size())
+        .boxed()
+        .sorted(Comparator.comparingDouble(m -> -sums[first + m]))
+        .limit(2)
+        .map(methods::get)
         .toList();
   }
 }

@@ -8,7 +8,6 @@ import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.regex.Pattern;
@@ -60,7 +59,7 @@ final class Doubles {
     Set<String> speakers = new LinkedHashSet<>();
     for (Screenplay.Element e : play.elements()) {
       if (e.kind() == Screenplay.Kind.CHARACTER) {
-        speakers.add(speaker(e));
+        speakers.add(e.speaker());
       }
     }
     again = again(speakers);
@@ -106,10 +105,6 @@ final class Doubles {
     heard(play);
   }
 
-  private static String speaker(Screenplay.Element e) {
-    return e.text().replaceAll("\\(.*", "").strip().toLowerCase(Locale.ROOT);
-  }
-
   /** Whether a word is a title or a first name, which two people may share. */
   boolean title(String word) {
     return titles.contains(word);
@@ -127,7 +122,7 @@ final class Doubles {
     Map<Integer, Set<String>> in = new HashMap<>();
     for (Screenplay.Element e : play.elements()) {
       if (e.kind() == Screenplay.Kind.CHARACTER) {
-        in.computeIfAbsent(e.scene(), k -> new HashSet<>()).add(speaker(e));
+        in.computeIfAbsent(e.scene(), k -> new HashSet<>()).add(e.speaker());
       }
     }
     Screenplay.Element last = null;
@@ -138,7 +133,7 @@ final class Doubles {
       } else if (e.kind() == Screenplay.Kind.ACTION) {
         last = e;
       } else if (e.kind() == Screenplay.Kind.CHARACTER && last != null) {
-        String n = speaker(e);
+        String n = e.speaker();
         if (again.containsKey(n)
             && in.get(e.scene()).contains(again.get(n))
             && told.add(e.scene())) {
@@ -184,7 +179,7 @@ final class Doubles {
    */
   void find(Sentence s, Set<String> has, List<Hit> hits) {
     String next = speaksNext.get(s.element());
-    if (next != null && s.at() + s.text().length() >= s.element().text().length()) {
+    if (next != null && s.words().at() + s.text().length() >= s.element().text().length()) {
       hits.add(new Hit(Cue.Kind.DOUBLE, Moment.TWICE.method(), next, NAMES, 8, false));
     }
     String low = s.low();

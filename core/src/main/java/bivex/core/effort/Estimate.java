@@ -36,6 +36,11 @@ public record Estimate(double low, double likely, double high) {
     return d * d;
   }
 
+  /** Whether hours lie between low and high. */
+  public boolean holds(double hours) {
+    return hours >= low && hours <= high;
+  }
+
   /** Sum taken end by end; the mean of the sum is the sum of the means. */
   public Estimate plus(Estimate other) {
     return new Estimate(low + other.low, likely + other.likely, high + other.high);

@@ -1,23 +1,9 @@
 package bivex.core.order;
 
-import ai.timefold.solver.core.api.domain.entity.PlanningEntity;
-import ai.timefold.solver.core.api.domain.solution.PlanningEntityCollectionProperty;
-import ai.timefold.solver.core.api.domain.solution.PlanningScore;
-import ai.timefold.solver.core.api.domain.solution.PlanningSolution;
-import ai.timefold.solver.core.api.domain.solution.ProblemFactCollectionProperty;
-import ai.timefold.solver.core.api.domain.valuerange.ValueRangeProvider;
-import ai.timefold.solver.core.api.domain.variable.PlanningListVariable;
-import ai.timefold.solver.core.api.score.buildin.simplelong.SimpleLongScore;
-import ai.timefold.solver.core.api.score.calculator.EasyScoreCalculator;
-import ai.timefold.solver.core.api.solver.Solver;
-import ai.timefold.solver.core.api.solver.SolverFactory;
-import ai.timefold.solver.core.config.localsearch.LocalSearchPhaseConfig;
-import ai.timefold.solver.core.config.solver.SolverConfig;
 import ai.timefold.solver.core.config.solver.termination.TerminationConfig;
 import bivex.core.InvalidInput;
 import java.time.Duration;
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -74,9 +60,8 @@ public final class PassOrder {
   static List<Pass> exhaustive(DayPlan day) {
     List<Pass> best = new ArrayList<>(day.passes());
     double[] least = {Running.cost(day, best)};
-    permute(
-        new ArrayList<>(day.passes()),
-        0,
+    OrderSearch.each(
+        day.passes(),
         order -> {
           double cost = Running.cost(day, order);
           if (cost < least[0] - 1e-9) {
@@ -88,18 +73,6 @@ public final class PassOrder {
     return best;
   }
 
-  private static void permute(List<Pass> passes, int from, Consumer<List<Pass>> each) {
-    if (from >= passes.size() - 1) {
-      each.accept(passes);
-      return;
-    }
-    for (int i = from; i < passes.size(); i++) {
-      Collections.swap(passes, from, i);
-      permute(passes, from + 1, each);
-      Collections.swap(passes, from, i);
-    }
-  }
-
   static List<Pass> searched(
       DayPlan day,
       Reading reading,
@@ -107,52 +80,16 @@ public final class PassOrder {
       Duration limit,
       Consumer<Running> better,
       BooleanSupplier stop) {
-    Candidate start = new Candidate();
-    start.reading = reading;
-    start.day = day;
-    Map<String, Item> items = new HashMap<>();
-    day.passes().forEach(p -> items.put(p.id(), new Item(p)));
-    start.items = new ArrayList<>(items.values());
-    Line line = new Line();
-    line.items = new ArrayList<>(first.stream().map(p -> items.get(p.id())).toList());
-    start.lines = List.of(line);
-    Solver<Candidate> solver =
-        SolverFactory.<Candidate>create(
-                new SolverConfig()
-                    .withSolutionClass(Candidate.class)
-                    .withEntityClasses(Line.class)
-                    .withEasyScoreCalculatorClass(Score.class)
-                    .withPhases(new LocalSearchPhaseConfig())
-                    .withTerminationConfig(
-                        new TerminationConfig()
-                            .withSpentLimit(limit)
-                            .withUnimprovedMillisecondsSpentLimit(limit.toMillis() / 2)))
-            .buildSolver();
-    solver.addEventListener(e -> better.accept(Running.of(day, e.getNewBestSolution().order())));
-    Thread watch =
-        new Thread(
-            () -> {
-              try {
-                // Asked again and again: a solver that has not begun yet forgets that it was told
-                // to stop.
-                while (true) {
-                  if (stop.getAsBoolean()) {
-                    solver.terminateEarly();
-                  }
-                  Thread.sleep(50);
-                }
-              } catch (InterruptedException e) {
-                Thread.currentThread().interrupt();
-              }
-            },
-            "pass-order-watch");
-    watch.setDaemon(true);
-    watch.start();
-    try {
-      return solver.solve(start).order();
-    } finally {
-      watch.interrupt();
-    }
+    return reading.order(
+        OrderSearch.best(
+            first,
+            // Hundredths of a minute, since costs are whole numbers.
+            wish -> new long[] {Math.round(Running.cost(day, reading.order(wish)) * UNIT), 0, 0, 0},
+            new TerminationConfig()
+                .withSpentLimit(limit)
+                .withUnimprovedMillisecondsSpentLimit(limit.toMillis() / 2),
+            wish -> better.accept(Running.of(day, reading.order(wish))),
+            stop));
   }
 
   /**
@@ -230,46 +167,6 @@ public final class PassOrder {
         done.add(next.id());
         out.add(next);
       }
-    }
-  }
-
-  // The solver's library makes and reads what follows by reflection, so it is public; nobody else
-  // needs it.
-
-  /** A pass as the solver moves it: the same object all through a search. */
-  public static final class Item {
-    final Pass pass;
-
-    Item(Pass pass) {
-      this.pass = pass;
-    }
-  }
-
-  /** What the solver changes. */
-  @PlanningEntity
-  public static class Line {
-    @PlanningListVariable List<Item> items;
-  }
-
-  /** What the solver judges. */
-  @PlanningSolution
-  public static class Candidate {
-    DayPlan day;
-    Reading reading;
-    @ProblemFactCollectionProperty @ValueRangeProvider List<Item> items;
-    @PlanningEntityCollectionProperty List<Line> lines;
-    @PlanningScore SimpleLongScore score;
-
-    List<Pass> order() {
-      return reading.order(lines.get(0).items.stream().map(i -> i.pass).toList());
-    }
-  }
-
-  /** Hundredths of a minute, since the solver counts in whole numbers. */
-  public static class Score implements EasyScoreCalculator<Candidate, SimpleLongScore> {
-    @Override
-    public SimpleLongScore calculateScore(Candidate c) {
-      return SimpleLongScore.of(-Math.round(Running.cost(c.day, c.order()) * UNIT));
     }
   }
 }

@@ -2,8 +2,8 @@ package bivex.core.script;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 
 /**
  * Lays elements out on pages as a screenplay is typed: ten characters to the inch, 54 lines to the
@@ -12,6 +12,13 @@ import java.util.Map;
  */
 public final class PageLayout {
   public static final int LINES = 54;
+
+  /** Width of each of two columns, and where the second begins. */
+  private static final int HALF = 28;
+
+  private static final int RIGHT = 32;
+  private static final Set<Screenplay.Kind> SAID =
+      Set.of(Screenplay.Kind.DIALOGUE, Screenplay.Kind.LYRIC, Screenplay.Kind.PARENTHETICAL);
 
   record Heading(String number, int element, int start) {}
 
@@ -26,7 +33,8 @@ public final class PageLayout {
       Map<String, String> title,
       List<Screenplay.Element> elements,
       List<Heading> heads,
-      int sourceLength) {
+      int sourceLength,
+      HeadingWords words) {
     PageLayout p = new PageLayout();
     int[] lines = new int[heads.size()];
     int[] firstPage = new int[heads.size()];
@@ -34,6 +42,11 @@ public final class PageLayout {
       Screenplay.Element e = elements.get(i);
       if (e.kind() == Screenplay.Kind.PAGE_BREAK) {
         p.turn();
+        continue;
+      }
+      int both = until(elements, i);
+      if (both > i && p.beside(elements.subList(i, both), lines)) {
+        i = both - 1;
         continue;
       }
       boolean heading = e.kind() == Screenplay.Kind.HEADING;
@@ -75,9 +88,73 @@ public final class PageLayout {
               elements.get(heads.get(i).element()).text(),
               i + 1 < heads.size() ? heads.get(i + 1).start() : sourceLength,
               firstPage[i],
-              eighths(lines[i])));
+              eighths(lines[i]),
+              words));
     }
     return new Screenplay(title, List.copyOf(elements), scenes, pages);
+  }
+
+  /**
+   * Where two who speak at once have spoken.
+   *
+   * @return the element after both; where they do not begin here, this one
+   */
+  private static int until(List<Screenplay.Element> elements, int from) {
+    int second = spoken(elements, from);
+    return second > from && second < elements.size() && elements.get(second).dual()
+        ? spoken(elements, second)
+        : from;
+  }
+
+  /** The element after what somebody says; this one where nobody begins to speak. */
+  private static int spoken(List<Screenplay.Element> elements, int from) {
+    if (elements.get(from).kind() != Screenplay.Kind.CHARACTER) {
+      return from;
+    }
+    int i = from + 1;
+    while (i < elements.size() && SAID.contains(elements.get(i).kind())) {
+      i++;
+    }
+    return i;
+  }
+
+  /**
+   * Lays what two say at once side by side.
+   *
+   * @return false where it is longer than a page
+   */
+  private boolean beside(List<Screenplay.Element> both, int[] lines) {
+    int second = spoken(both, 0);
+    List<Screenplay.Line> left = new ArrayList<>();
+    both.subList(0, second).forEach(e -> left.addAll(wrap(e, "", HALF, 0)));
+    List<Screenplay.Line> right = new ArrayList<>();
+    both.subList(second, both.size()).forEach(e -> right.addAll(wrap(e, "", HALF, RIGHT)));
+    int high = Math.max(left.size(), right.size());
+    if (high >= LINES) {
+      return false;
+    }
+    int lead = page.isEmpty() ? 0 : 1;
+    if (page.size() + lead + high > LINES) {
+      turnWithWhatBelongs();
+      lead = page.isEmpty() ? 0 : 1;
+    }
+    int scene = both.get(0).scene();
+    for (int k = 0; k < lead; k++) {
+      page.add(new Screenplay.Line(Screenplay.Kind.CHARACTER, 0, List.of(), scene, ""));
+    }
+    for (int k = 0; k < high; k++) {
+      Screenplay.Line l =
+          k < left.size()
+              ? left.get(k)
+              : new Screenplay.Line(Screenplay.Kind.DIALOGUE, 0, List.of(), scene, "");
+      page.add(
+          new Screenplay.Line(
+              l.kind(), l.indent(), l.runs(), scene, "", k < right.size() ? right.get(k) : null));
+    }
+    if (scene >= 0) {
+      lines[scene] += lead + high;
+    }
+    return true;
   }
 
   /** Lines as eighths of a page, rounded to the nearest, at least one. */
@@ -93,27 +170,21 @@ public final class PageLayout {
     };
   }
 
-  private static Screenplay.Scene scene(Heading h, String heading, int end, int page, int eighths) {
-    String up = heading.toUpperCase(Locale.ROOT);
-    String setting = up.split("[\\s]", 2)[0];
-    boolean both = setting.contains("/");
-    boolean interior = both || setting.startsWith("INT");
-    boolean exterior = both || setting.startsWith("EXT") || setting.startsWith("EST");
-    String rest =
-        interior || exterior
-            ? heading.substring(Math.min(heading.length(), setting.length())).strip()
-            : heading;
+  private static Screenplay.Scene scene(
+      Heading h, String heading, int end, int page, int eighths, HeadingWords words) {
+    HeadingWords.Setting setting = words.setting(heading);
+    String rest = heading.substring(setting.length()).strip();
     int dash = Math.max(rest.lastIndexOf(" - "), rest.lastIndexOf(" – "));
     String time = dash < 0 ? "" : rest.substring(dash + 3).strip();
     String place = dash < 0 ? rest : rest.substring(0, dash).strip();
     return new Screenplay.Scene(
         h.number(),
         heading,
-        interior,
-        exterior,
+        setting.interior(),
+        setting.exterior(),
         place,
         time,
-        ScreenplayParser.night(time),
+        words.dark(time),
         h.start(),
         end,
         page,
@@ -162,6 +233,15 @@ public final class PageLayout {
           case PARENTHETICAL -> 26;
           default -> 60;
         };
+    return wrap(e, number, width, -1);
+  }
+
+  /**
+   * @param width in characters
+   * @param column where it begins, for one of two columns; −1 where its kind says so
+   */
+  private static List<Screenplay.Line> wrap(
+      Screenplay.Element e, String number, int width, int column) {
     List<Cell> cells = new ArrayList<>();
     for (Screenplay.Run r : e.runs()) {
       for (int k = 0; k < r.text().length(); k++) {
@@ -182,7 +262,7 @@ public final class PageLayout {
       out.add(
           new Screenplay.Line(
               e.kind(),
-              indent(e.kind(), to - from),
+              column < 0 ? indent(e.kind(), to - from) : column + inColumn(e.kind()),
               runs(cells.subList(from, to)),
               e.scene(),
               out.isEmpty() ? number : ""));
@@ -192,6 +272,14 @@ public final class PageLayout {
       }
     }
     return out;
+  }
+
+  private static int inColumn(Screenplay.Kind kind) {
+    return switch (kind) {
+      case CHARACTER -> 8;
+      case PARENTHETICAL -> 3;
+      default -> 0;
+    };
   }
 
   private static int indent(Screenplay.Kind kind, int length) {

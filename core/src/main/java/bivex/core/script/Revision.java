@@ -29,6 +29,23 @@ public final class Revision {
   /** Below this share it is not the same moment any more. */
   private static final double DOUBTFUL = 0.3;
 
+  /** Likelihood from which another telling is taken for the same moment. */
+  private static final double SURE = 0.97;
+
+  /** The same, where nothing else in the draft is nearly as like it. */
+  private static final double LIKELY = 0.8;
+
+  private static final double CLEAR = 1.5;
+
+  /** So like it must be by itself: the right place alone makes nothing the same. */
+  private static final double ALIKE = 2;
+
+  /** So many words must be gone before it is proposed that the moment is. */
+  private static final int ENOUGH = 5;
+
+  /** From here it is worth asking. */
+  private static final double POSSIBLE = 0.05;
+
   /** In more places than this a pair of words says nothing about where it belongs. */
   private static final int EVERYWHERE = 200;
 
@@ -38,6 +55,9 @@ public final class Revision {
     MOVED,
     REWORDED,
     ASKED,
+    /** Nothing is like it; that the moment is gone is proposed. */
+    GONE,
+    /** Nobody knows. */
     LOST
   }
 
@@ -112,12 +132,39 @@ public final class Revision {
   private final int[] to;
 
   private Map<Long, int[]> places;
+  private final List<float[]> oldMeanings;
+  private final List<float[]> newMeanings;
+
+  /** Whether what sentences mean is known of both drafts. */
+  private final boolean meant;
+
+  private Retelling retelling;
+  private List<ActionSentence> oldSentences;
+  private List<ActionSentence> newSentences;
 
   /**
    * @param before source of the old draft
    * @param now source of the new one; both as {@link ScriptFile#clean} leaves them
    */
   public Revision(String before, Screenplay beforePlay, String now, Screenplay nowPlay) {
+    this(before, beforePlay, List.of(), now, nowPlay, List.of());
+  }
+
+  /**
+   * @param beforeMeanings of the old draft's {@link ActionSentence}s in their order, as directions
+   *     of length one; empty when they are not known
+   * @param nowMeanings the same of the new draft
+   */
+  public Revision(
+      String before,
+      Screenplay beforePlay,
+      List<float[]> beforeMeanings,
+      String now,
+      Screenplay nowPlay,
+      List<float[]> nowMeanings) {
+    meant = !beforeMeanings.isEmpty() && !nowMeanings.isEmpty();
+    oldMeanings = meant ? beforeMeanings : List.of();
+    newMeanings = meant ? nowMeanings : List.of();
     oldSource = before;
     newSource = now;
     oldPlay = beforePlay;
@@ -360,8 +407,74 @@ public final class Revision {
   // --- marks
   // ----------------------------------------------------------------------------------------------------------
 
+  /**
+   * Walks through both drafts, which takes its time; done at the first mark that needs it.
+   *
+   * @throws IllegalArgumentException if the meanings are of other drafts
+   */
+  public void read() {
+    if (retelling == null) {
+      split();
+      retelling =
+          new Retelling(oldPlay, oldSentences, oldMeanings, newPlay, newSentences, newMeanings);
+    }
+  }
+
+  private void split() {
+    if (oldSentences == null) {
+      oldSentences = ActionSentence.of(oldPlay);
+      newSentences = ActionSentence.of(newPlay);
+    }
+  }
+
   /** Where a mark of the old draft stands in the new one. */
   public Carried carry(Anchor mark) {
+    Carried words = byWords(mark);
+    if (words.standing() != Standing.ASKED && words.standing() != Standing.LOST) {
+      return words;
+    }
+    read();
+    Retelling.Told told = retelling.of(mark.start(), mark.end());
+    return told == null ? words : retold(mark, words, told);
+  }
+
+  /** What is not decided by the words, by what tells the same in others. */
+  private Carried retold(Anchor mark, Carried words, Retelling.Told told) {
+    boolean open = words.standing() == Standing.ASKED;
+    // Equal words in two places are not told apart by what is like them.
+    if (open && words.kept() > 0.9) {
+      return words;
+    }
+    boolean sure =
+        // By words alone it is only proposed: what is sure is not looked for again.
+        meant
+            && told.like() >= ALIKE
+            && (told.likely() >= SURE || told.likely() >= LIKELY && told.clear() >= CLEAR);
+    if (sure || told.likely() >= POSSIBLE) {
+      Anchor there = on(told.start(), told.end());
+      boolean other = moved(a.from(mark.start()), b.from(told.start()));
+      String place = other ? "now in scene " + scene(there) + ", " : "";
+      return sure
+          ? new Carried(Standing.REWORDED, there, words.kept(), place + "told in other words")
+          : new Carried(Standing.ASKED, there, words.kept(), place + "perhaps told in other words");
+    }
+    if (open) {
+      return words;
+    }
+    int scene = a.sceneOf(a.paragraphOf(a.from(mark.start())));
+    boolean cut = scene >= 0 && sceneTo[scene] < 0;
+    // Of a few words, nobody can say that nothing tells them; nor by words alone.
+    boolean enough = meant && a.to(mark.end()) - a.from(mark.start()) >= ENOUGH;
+    return enough && told.gone() >= (cut ? LIKELY : SURE)
+        ? new Carried(
+            Standing.GONE,
+            null,
+            words.kept(),
+            cut ? "its scene is not in this draft" : "nothing in this draft comes near it")
+        : new Carried(Standing.LOST, null, words.kept(), "nothing in this draft is sure to be it");
+  }
+
+  private Carried byWords(Anchor mark) {
     Carried c = carried(mark);
     int w0 = a.from(mark.start());
     if (c.standing() != Standing.ASKED
@@ -372,19 +485,54 @@ public final class Revision {
     int from = b.from(c.anchor().start());
     int until = b.to(c.anchor().end());
     int[] action = longestAction(from, until);
-    if (action[0] == from && action[1] == until) {
-      return c;
-    }
     if (action[0] == action[1]) {
       return new Carried(Standing.LOST, null, c.kept(), "only what is said is left of it");
     }
-    int end = sentenceEnd(b.end[action[1] - 1]);
-    int start = b.start[action[0]];
+    Anchor there =
+        action[0] == from && action[1] == until
+            ? c.anchor()
+            : on(b.start[action[0]], sentenceEnd(b.end[action[1] - 1]));
     return new Carried(
         Standing.ASKED,
-        new Anchor(start, end, newSource.substring(start, end)),
+        // Where hardly a word is left, part of a sentence is no proposal.
+        c.kept() < DOUBTFUL || sentences(mark) ? inSentences(there) : there,
         c.kept(),
         c.reason());
+  }
+
+  private Anchor on(int start, int end) {
+    return new Anchor(start, end, newSource.substring(start, end));
+  }
+
+  /** Whether a mark begins with a sentence and ends with one. */
+  private boolean sentences(Anchor mark) {
+    split();
+    return oldSentences.stream().anyMatch(s -> s.start() == mark.start())
+        && oldSentences.stream().anyMatch(s -> s.end() == mark.end());
+  }
+
+  /** The sentences of which most is in it; where there is none, the one it has most of. */
+  private Anchor inSentences(Anchor there) {
+    int start = Integer.MAX_VALUE;
+    int end = -1;
+    ActionSentence most = null;
+    int share = 0;
+    split();
+    for (ActionSentence s : newSentences) {
+      int in = Math.min(s.end(), there.end()) - Math.max(s.start(), there.start());
+      if (2 * in >= s.end() - s.start()) {
+        start = Math.min(start, s.start());
+        end = Math.max(end, s.end());
+      }
+      if (in > share) {
+        share = in;
+        most = s;
+      }
+    }
+    if (most == null) {
+      return there;
+    }
+    return end < 0 ? on(most.start(), most.end()) : on(start, end);
   }
 
   private int sentenceEnd(int at) {

@@ -1,7 +1,11 @@
 package bivex.core.script;
 
+import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Stream;
 
 /**
  * A screenplay read from open plain-text syntax. All offsets are UTF-16 positions in the source
@@ -14,6 +18,10 @@ import java.util.Map;
  */
 public record Screenplay(
     Map<String, String> title, List<Element> elements, List<Scene> scenes, List<Page> pages) {
+
+  /** What stands in the middle of a title page (common practice, no source). */
+  private static final Set<String> MIDDLE =
+      Set.of("title", "credit", "author", "authors", "source");
 
   public enum Kind {
     HEADING,
@@ -44,6 +52,11 @@ public record Screenplay(
       StringBuilder b = new StringBuilder();
       runs.forEach(r -> b.append(r.text()));
       return b.toString();
+    }
+
+    /** Of a character: the name in small letters, without what stands in brackets after it. */
+    public String speaker() {
+      return text().replaceAll("\\(.*", "").strip().toLowerCase(Locale.ROOT);
     }
   }
 
@@ -83,14 +96,47 @@ public record Screenplay(
    *
    * @param indent characters from the left margin
    * @param number scene number on a heading's line, else empty
+   * @param beside what somebody else says at the same time, printed to the right in the same line;
+   *     null mostly
    */
-  public record Line(Kind kind, int indent, List<Run> runs, int scene, String number) {}
+  public record Line(Kind kind, int indent, List<Run> runs, int scene, String number, Line beside) {
+    Line(Kind kind, int indent, List<Run> runs, int scene, String number) {
+      this(kind, indent, runs, scene, number, null);
+    }
+  }
 
   /**
    * @param number from 1
    * @param lines at most {@link PageLayout#LINES}
    */
-  public record Page(int number, List<Line> lines) {}
+  public record Page(int number, List<Line> lines) {
+    /** All lines that have words, in the order they are read in; those beside come after. */
+    public List<Line> read() {
+      return lines.stream()
+          .flatMap(l -> l.beside() == null ? Stream.of(l) : Stream.of(l, l.beside()))
+          .filter(l -> !l.runs().isEmpty())
+          .sorted(Comparator.comparingInt(l -> l.runs().get(0).start()))
+          .toList();
+    }
+  }
+
+  /**
+   * A line of the title page.
+   *
+   * @param middle whether it stands in the middle; the rest stands at the foot
+   */
+  public record TitleLine(String key, String text, boolean middle) {}
+
+  /** The title page as it is printed; empty without one. */
+  public List<TitleLine> titlePage() {
+    return title.entrySet().stream()
+        .filter(e -> !e.getValue().isBlank())
+        .map(
+            e ->
+                new TitleLine(
+                    e.getKey(), e.getValue(), MIDDLE.contains(e.getKey().toLowerCase(Locale.ROOT))))
+        .toList();
+  }
 
   /** The scene that holds an offset, or null before the first heading. */
   public Scene sceneAt(int offset) {

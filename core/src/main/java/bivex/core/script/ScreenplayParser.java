@@ -17,8 +17,6 @@ import java.util.regex.Pattern;
  * are kept throughout.
  */
 public final class ScreenplayParser {
-  private static final Pattern HEADING =
-      Pattern.compile("(?i)^[*_]{0,4}(INT\\.?/EXT|EXT\\.?/INT|INT|EXT|EST|I\\.?/E)[. ].*");
   private static final Pattern NUMBER = Pattern.compile("\\s*#([\\p{Alnum}.\\-]+)#\\s*$");
   private static final Pattern TITLE = Pattern.compile("^([A-Za-z][A-Za-z \\-]{0,30}):\\s*(.*)$");
 
@@ -43,8 +41,6 @@ public final class ScreenplayParser {
           "format",
           "language");
 
-  private static final Pattern NIGHT =
-      Pattern.compile("(?i).*\\b(NIGHT|EVENING|DUSK|MIDNIGHT|TWILIGHT)\\b.*");
   private static final int MOST_SCENES = 5000;
   private static final char GONE = '\u0001';
 
@@ -62,8 +58,11 @@ public final class ScreenplayParser {
   private final List<Screenplay.Element> out = new ArrayList<>();
   private final List<Head> heads = new ArrayList<>();
 
-  private ScreenplayParser(String source) {
+  private final HeadingWords words;
+
+  private ScreenplayParser(String source, HeadingWords words) {
     this.source = source;
+    this.words = words;
     this.printed = masked();
   }
 
@@ -74,7 +73,16 @@ public final class ScreenplayParser {
    * @throws InvalidInput if there is no scene heading in it
    */
   public static Screenplay parse(String source) {
-    return new ScreenplayParser(ScriptFile.clean(source)).read();
+    return parse(source, OwnHeadings.NONE);
+  }
+
+  /**
+   * The same.
+   *
+   * @param own words its headings are written with too
+   */
+  public static Screenplay parse(String source, OwnHeadings own) {
+    return new ScreenplayParser(ScriptFile.clean(source), HeadingWords.of(own)).read();
   }
 
   private Screenplay read() {
@@ -96,8 +104,8 @@ public final class ScreenplayParser {
     if (heads.isEmpty()) {
       throw new InvalidInput(
           "script",
-          "has no scene heading; a scene begins with INT. or EXT., or with a full stop before the"
-              + " words");
+          "has no scene heading; a scene begins with INT. or EXT., with a word of your own for"
+              + " them, or with a full stop before the words");
     }
     if (heads.size() > MOST_SCENES) {
       throw new InvalidInput(
@@ -109,16 +117,17 @@ public final class ScreenplayParser {
         heads.stream()
             .map(h -> new PageLayout.Heading(h.number(), h.element(), h.start()))
             .toList(),
-        source.length());
+        source.length(),
+        words);
   }
 
   /** What of a script in the open syntax may be meant otherwise than it is read. */
-  static List<ScriptImport.Uncertain> doubts(String source) {
+  static List<ScriptImport.Uncertain> doubts(String source, HeadingWords words) {
     List<ScriptImport.Uncertain> out = new ArrayList<>();
-    ScreenplayParser p = new ScreenplayParser(source);
+    ScreenplayParser p = new ScreenplayParser(source, words);
     boolean blank = true;
     for (Src l : lines(p.printed)) {
-      if (!blank && HEADING.matcher(l.text()).matches() && upper(l.text())) {
+      if (!blank && words.heads(l.text()) && upper(l.text())) {
         out.add(
             p.doubt(l, "stands inside a paragraph; an empty line above would make it a heading"));
       }
@@ -235,7 +244,7 @@ public final class ScreenplayParser {
       add(Screenplay.Kind.TRANSITION, trimStart(l.start() + 1), l.end(), false);
     } else if (t.startsWith("@") && !after) {
       return speech(lines, i, l.start() + 1);
-    } else if (before && HEADING.matcher(t).matches()) {
+    } else if (before && words.heads(t)) {
       heading(l.start(), l.end());
     } else if (before && after && upper(t) && t.endsWith("TO:")) {
       add(Screenplay.Kind.TRANSITION, l.start(), l.end(), false);
@@ -344,10 +353,5 @@ public final class ScreenplayParser {
 
   private static boolean upper(String t) {
     return t.equals(t.toUpperCase(Locale.ROOT));
-  }
-
-  /** Whether a heading's time of day is dark. */
-  static boolean night(String time) {
-    return NIGHT.matcher(time).matches();
   }
 }

@@ -25,12 +25,21 @@ public final class ScriptImport {
    * their indents.
    */
   public static Taken text(String text) {
+    return text(text, OwnHeadings.NONE);
+  }
+
+  /**
+   * The same.
+   *
+   * @param own words its headings are written with too
+   */
+  public static Taken text(String text, OwnHeadings own) {
     String clean = ScriptFile.clean(text);
     List<String> lines = clean.lines().toList();
     long printed = lines.stream().filter(l -> !l.isBlank()).count();
     long deep = lines.stream().filter(l -> !l.isBlank() && indent(l) >= 10).count();
     if (deep * 5 < printed) {
-      return new Taken("open syntax", clean, ScreenplayParser.doubts(clean));
+      return new Taken("open syntax", clean, ScreenplayParser.doubts(clean, HeadingWords.of(own)));
     }
     List<TypedPages.Line> typed = new ArrayList<>();
     int page = 1;
@@ -39,7 +48,7 @@ public final class ScriptImport {
       page += (int) l.chars().filter(c -> c == '\f').count();
       typed.add(new TypedPages.Line(page, indent(l), l.replace("\f", "").strip(), i + 1));
     }
-    return TypedPages.source("typed pages", typed);
+    return TypedPages.source("typed pages", typed, own);
   }
 
   private static int indent(String l) {

@@ -19,11 +19,6 @@ import java.util.regex.Pattern;
  * nowhere is kept as action and reported.
  */
 public final class TypedPages {
-  private static final Pattern HEADING =
-      Pattern.compile(
-          "(?i)^(?:([0-9]{1,4}[A-Z]{0,2}|[A-Z]{1,2}[0-9]{1,4})[.)]?\\s+)?((?:INT\\.?/EXT|"
-              + "EXT\\.?/INT|INT|EXT|EST|I\\.?/E)[."
-              + " ].*?)(?:\\s{2,}([0-9]{1,4}[A-Z]{0,2}|[A-Z]{1,2}[0-9]{1,4}))?\\s*\\**$");
   private static final Pattern FURNITURE =
       Pattern.compile(
           "(?i)^(?:\\(?continued\\)?:?(?: \\(\\d+\\))?|\\(more\\)|(?:[0-9]{1,4}[A-Z]?"
@@ -64,6 +59,21 @@ public final class TypedPages {
    * @throws InvalidInput when there is no scene heading
    */
   public static ScriptImport.Taken source(String format, List<Line> raw) {
+    return source(format, raw, OwnHeadings.NONE);
+  }
+
+  /**
+   * The same.
+   *
+   * @param own words its headings are written with too
+   */
+  public static ScriptImport.Taken source(String format, List<Line> raw, OwnHeadings own) {
+    Pattern heads =
+        Pattern.compile(
+            "^(?:([0-9]{1,4}[A-Za-z]{0,2}|[A-Za-z]{1,2}[0-9]{1,4})[.)]?\\s+)?("
+                + HeadingWords.of(own).begins()
+                + "[.: ].*?)(?:\\s{2,}([0-9]{1,4}[A-Za-z]{0,2}|[A-Za-z]{1,2}[0-9]{1,4}))?"
+                + "\\s*\\**$");
     List<ScriptImport.Uncertain> uncertain = new ArrayList<>();
     List<Line> lines =
         withoutFurniture(
@@ -75,11 +85,11 @@ public final class TypedPages {
                                 l.page(), l.indent(), l.text().replaceAll("\\s+", " "), l.number())
                             : l)
                 .toList());
-    double margin = margin(lines);
+    double margin = margin(lines, heads);
     lines = closed(lines, margin);
     double[] speech = speech(lines, margin);
     StringBuilder out = new StringBuilder();
-    int title = titlePage(lines);
+    int title = titlePage(lines, heads);
     boolean body = false;
     Kind before = null;
     boolean blank = true;
@@ -104,7 +114,7 @@ public final class TypedPages {
         front.add(l.text());
         continue;
       }
-      Matcher heading = HEADING.matcher(l.text().length() > LONGEST ? "" : l.text());
+      Matcher heading = heads.matcher(l.text().length() > LONGEST ? "" : l.text());
       boolean capitals = l.text().equals(l.text().toUpperCase(Locale.ROOT));
       boolean small =
           !capitals && blank && Math.abs(l.indent() - margin) < 3 && smallHeading(l.text());
@@ -156,7 +166,7 @@ public final class TypedPages {
         }
         out.append(broken ? "" : " ").append(text).append("\n");
       } else {
-        begin(out, kind, before, text);
+        begin(out, kind, before, text, heads);
         if (kind == Kind.CHARACTER && !text.equals(text.toUpperCase(Locale.ROOT))) {
           uncertain.add(
               new ScriptImport.Uncertain(
@@ -190,11 +200,11 @@ public final class TypedPages {
    * or a few short ones that are no sentences. Anything else before the first heading is part of
    * the script and stays on its pages.
    */
-  private static int titlePage(List<Line> lines) {
+  private static int titlePage(List<Line> lines, Pattern heads) {
     int first = -1;
     for (int i = 0; i < lines.size() && first < 0; i++) {
       Line l = lines.get(i);
-      if (HEADING.matcher(l.text()).matches()
+      if (heads.matcher(l.text()).matches()
           && (l.text().equals(l.text().toUpperCase(Locale.ROOT)) || smallHeading(l.text()))) {
         first = i;
       }
@@ -238,7 +248,7 @@ public final class TypedPages {
         && !text.matches(".*[!?]$");
   }
 
-  private static void begin(StringBuilder out, Kind kind, Kind before, String text) {
+  private static void begin(StringBuilder out, Kind kind, Kind before, String text, Pattern heads) {
     boolean follows =
         (kind == Kind.DIALOGUE || kind == Kind.PARENTHETICAL)
             && before != null
@@ -252,17 +262,17 @@ public final class TypedPages {
               case TRANSITION -> "> " + text;
               case CHARACTER -> text.equals(text.toUpperCase(Locale.ROOT)) ? text : "@" + text;
               case PARENTHETICAL -> text.endsWith(")") || !text.startsWith("(") ? text : text + ")";
-              case ACTION -> forced(text) ? "!" + text : text;
+              case ACTION -> forced(text, heads) ? "!" + text : text;
               case DIALOGUE -> text;
             })
         .append("\n");
   }
 
   /** Whether action would be read as something else in the open syntax. */
-  private static boolean forced(String text) {
+  private static boolean forced(String text, Pattern heads) {
     return text.equals(text.toUpperCase(Locale.ROOT)) && text.chars().anyMatch(Character::isLetter)
         || "@.~>=#!".indexOf(text.charAt(0)) >= 0
-        || HEADING.matcher(text).matches();
+        || heads.matcher(text).matches();
   }
 
   private static Kind kind(String text, double in, double[] speech, Kind before, boolean blank) {
@@ -299,10 +309,10 @@ public final class TypedPages {
   }
 
   /** Where headings stand; where most lines stand when there is none. */
-  private static double margin(List<Line> lines) {
+  private static double margin(List<Line> lines, Pattern heads) {
     Map<Long, Integer> n = new TreeMap<>();
     for (Line l : lines) {
-      Matcher m = HEADING.matcher(l.text());
+      Matcher m = heads.matcher(l.text());
       if (m.matches() && m.group(1) == null) {
         n.merge(Math.round(l.indent()), 3, Integer::sum);
       } else if (l.text().length() > 40) {

@@ -2,7 +2,6 @@ package bivex.core.shot;
 
 import bivex.core.ItemKey;
 import bivex.core.Said;
-import bivex.core.effort.Estimate;
 import bivex.core.element.ElementMargin;
 import bivex.core.element.ElementSource;
 import bivex.core.method.Plan;
@@ -14,7 +13,7 @@ import bivex.core.shoot.Take;
 import bivex.core.shot.OwedItem.Kind;
 import bivex.core.shot.OwedItem.State;
 import bivex.core.shot.OwedItem.Who;
-import java.time.format.DateTimeFormatter;
+import bivex.core.time.Days;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -62,20 +61,6 @@ public record Ledger(
     return stage.compareTo(Stage.AGREED) >= 0 ? State.IN_HAND : State.OWED;
   }
 
-  /** Hours of the plan's tasks that are still open. */
-  public Estimate openEffort(Plan plan) {
-    return plan.tasks().stream()
-        .filter(t -> items.stream().anyMatch(i -> i.key().equals(t.key()) && i.open()))
-        .map(Plan.Task::hours)
-        .reduce(Estimate.NONE, Estimate::plus);
-  }
-
-  /** How many plates are still to be shot. */
-  public int toShoot() {
-    return (int)
-        items.stream().filter(i -> i.kind() == Kind.PLATE && i.state() == State.OWED).count();
-  }
-
   /**
    * Something that keeps a set from being struck.
    *
@@ -103,9 +88,6 @@ public record Ledger(
     }
     return List.copyOf(out);
   }
-
-  private static final DateTimeFormatter DAY =
-      DateTimeFormatter.ofPattern("EEE d MMM", java.util.Locale.UK);
 
   private static final class Book {
     /** Less than any plate or work: a shot may be finished without its words. */
@@ -203,17 +185,21 @@ public record Ledger(
         item(
             ItemKey.words(c.draft()).toString(),
             Kind.DATUM,
-            "Words changed after shooting",
+            facts.takes().isEmpty()
+                ? "Words changed after planning"
+                : "Words changed after shooting",
             State.IN_DOUBT,
-            "shot as “"
+            (facts.takes().isEmpty() ? "planned for “" : "shot as “")
                 + shortened(c.before())
                 + "”, draft "
                 + c.name()
                 + " says “"
                 + shortened(c.now())
                 + "”",
-            "Look whether what was shot still tells it; say so, or shoot it again.",
-            Due.BEFORE_DELIVERY,
+            facts.takes().isEmpty()
+                ? "Look whether the plan still makes it; say so, or plan it anew."
+                : "Look whether what was shot still tells it; say so, or shoot it again.",
+            facts.takes().isEmpty() ? Due.BEFORE_DAY : Due.BEFORE_DELIVERY,
             Who.PRODUCER,
             71);
       }
@@ -644,7 +630,7 @@ public record Ledger(
                     + ", "
                     + e.signature().role()
                     + ", "
-                    + DAY.format(e.signature().on())
+                    + Days.words(e.signature().on())
                     + ": "
                     + e.words();
           }

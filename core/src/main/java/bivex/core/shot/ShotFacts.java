@@ -42,28 +42,32 @@ public record ShotFacts(
    * @param unmarked whether none were ever marked: somebody made the shot on the floor
    * @param lost whether any are no longer there
    * @param asked whether somebody must say where they are
-   * @param changes what was written otherwise after the shot was shot, by draft
+   * @param changes what was written otherwise after the shot was shot, or planned, by draft
    */
   public record Words(boolean unmarked, boolean lost, boolean asked, List<Change> changes) {
     public static final Words AS_MARKED = new Words(false, false, false, List.of());
     public static final Words UNMARKED = new Words(true, false, false, List.of());
 
     /**
-     * Of all that was written otherwise, what came in after the first take counts: what was shot
-     * before is of the old words.
+     * Of all that was written otherwise, what came in after the first take counts, for what was
+     * shot before is of the old words; of a shot that was not shot, what came in after it was
+     * planned.
      *
      * @param written all changes
+     * @param planned when somebody last chose how it is made; null when nobody has
      * @param firstTake when the shot was first shot; null when it was not
      */
-    public static Words of(boolean lost, boolean asked, List<Change> written, Instant firstTake) {
+    public static Words of(
+        boolean lost, boolean asked, List<Change> written, Instant planned, Instant firstTake) {
+      Instant since = firstTake == null ? planned : firstTake;
       return new Words(
           false,
           lost,
           asked,
-          firstTake == null
+          since == null
               ? List.of()
               : written.stream()
-                  .filter(c -> c.cameIn().isAfter(firstTake))
+                  .filter(c -> c.cameIn().isAfter(since))
                   .sorted(Comparator.comparingInt(Change::draft))
                   .toList());
     }
@@ -73,7 +77,7 @@ public record ShotFacts(
    * @param draft its number
    * @param name of the draft
    * @param cameIn when it was imported
-   * @param before words that were shot
+   * @param before words that were shot, or planned
    * @param now words that stand there
    */
   public record Change(int draft, String name, Instant cameIn, String before, String now) {}

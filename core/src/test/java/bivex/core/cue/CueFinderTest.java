@@ -49,7 +49,8 @@ class CueFinderTest {
         .hasSize(3)
         .allMatch(c -> c.kind() == Cue.Kind.VANISH && c.method().equals("B1"));
     assertThat(source.substring(cues.get(0).start(), cues.get(0).end()))
-        .isEqualTo("The *flags* [[three]] **vanish** at once.");
+        .as("with what stands beside it, or alone")
+        .contains("The *flags* [[three]] **vanish** at once.");
     assertThat(cues).extracting(Cue::key).doesNotHaveDuplicates();
     assertThat(source.substring(cues.get(2).start(), cues.get(2).end()))
         .isEqualTo("The flags vanish.");
@@ -139,15 +140,32 @@ class CueFinderTest {
   void answersMoveTheirSignsAndWhatIsLeftOpenIsNoChange() {
     List<String> gull = List.of(FoundCues.AT_ALL, "“gull”");
     CueLearning.Answer away = new CueLearning.Answer(gull, false, "F1", null);
-    CueLearning one = new CueLearning(List.of(away));
-    CueLearning many = new CueLearning(Collections.nCopies(200, away));
+    CueLearning one = new CueLearning(List.of(away), List.of());
+    CueLearning many = new CueLearning(Collections.nCopies(200, away), List.of());
     assertThat(one.shift(gull)).isNegative();
     assertThat(many.shift(gull)).isLessThan(one.shift(gull)).isGreaterThanOrEqualTo(-3);
     assertThat(one.shift(List.of("“flag”"))).isZero();
     CueLearning.Answer taken = new CueLearning.Answer(gull, true, "F1", "G1");
-    assertThat(new CueLearning(List.of(taken)).method(gull)).isNull();
-    assertThat(new CueLearning(List.of(taken, taken)).method(gull)).isEqualTo("G1");
-    assertThat(new CueLearning(List.of(taken, taken)).method(List.of(FoundCues.AT_ALL))).isNull();
+    assertThat(new CueLearning(List.of(taken), List.of()).method(gull)).isNull();
+    assertThat(new CueLearning(List.of(taken, taken), List.of()).method(gull)).isEqualTo("G1");
+    assertThat(new CueLearning(List.of(taken, taken), List.of()).method(List.of(FoundCues.AT_ALL)))
+        .isNull();
+    // What others in the house said counts less, and not of how much there is in this script.
+    CueLearning house = new CueLearning(List.of(), List.of(away));
+    assertThat(house.shift(List.of("“gull”")))
+        .isNegative()
+        .isGreaterThan(one.shift(List.of("“gull”")));
+    assertThat(house.shift(List.of(FoundCues.AT_ALL))).isZero();
+    assertThat(house.lessons())
+        .singleElement()
+        .satisfies(l -> assertThat(List.of(l.away(), l.elsewhereAway())).containsExactly(0, 1));
+    // Nor are words told that only another production looks for.
+    CueLearning.Answer theirs =
+        new CueLearning.Answer(
+            List.of("“the old lantern”", "“ghost”", "in the air"), true, "F1", "G1");
+    assertThat(CueLearning.shared(List.of(theirs), CueWords.SHIPPED_ONLY))
+        .singleElement()
+        .isEqualTo(new CueLearning.Answer(List.of("“ghost”", "in the air"), true, null, null));
     CueTally tally =
         CueTally.of(
             List.of(

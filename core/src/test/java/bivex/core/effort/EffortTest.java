@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
-import java.time.LocalDate;
+import java.util.Collections;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 
@@ -36,58 +36,22 @@ class EffortTest {
         .hasMessageStartingWith("amount of work:");
   }
 
-  /**
-   * Tue 24 Nov 2026: 8 hours end the same day, 33 hours need five working days and step over the
-   * weekend.
-   */
-  @Test
-  void workEndsOnAWorkingDay() {
-    LocalDate tuesday = LocalDate.of(2026, 11, 24);
-    assertThat(Forecast.finish(tuesday, 8, 8)).isEqualTo(tuesday);
-    assertThat(Forecast.finish(tuesday, 33, 8)).isEqualTo(LocalDate.of(2026, 11, 30));
-    assertThat(Forecast.finish(LocalDate.of(2026, 11, 28), 1, 8))
-        .isEqualTo(LocalDate.of(2026, 11, 30));
-    assertThatThrownBy(() -> Forecast.finish(tuesday, 1, 0)).hasMessageStartingWith("hours a day:");
-  }
-
-  /**
-   * Tue 24 Nov 2026, 8 to 40 hours at 8 a day, plates still to be shot on Thursday: begun on
-   * Friday, the low estimate ends that day, the high one five working days later.
-   */
-  @Test
-  void aFinishIsASpanAndWaitsForThePlates() {
-    LocalDate tuesday = LocalDate.of(2026, 11, 24);
-    Estimate work = new Estimate(8, 16, 40);
-    Forecast f =
-        Forecast.of(tuesday, work, 8, List.of(waiting(26, 3), waiting(24, 1), waiting(30, 0)));
-    assertThat(f.from()).isEqualTo(LocalDate.of(2026, 11, 27));
-    assertThat(f.early()).isEqualTo(LocalDate.of(2026, 11, 27));
-    assertThat(f.late()).isEqualTo(LocalDate.of(2026, 12, 3));
-    Forecast over = Forecast.of(tuesday, work, 8, List.of(waiting(20, 2)));
-    assertThat(over.from()).isEqualTo(tuesday);
-    assertThat(over.unplanned()).as("a day that is over holds no plate").isEqualTo(2);
-    assertThat(f.against(null)).isEqualTo(Forecast.Risk.NO_DATE);
-    assertThat(f.against(LocalDate.of(2026, 12, 3))).isEqualTo(Forecast.Risk.IN_TIME);
-    assertThat(f.against(LocalDate.of(2026, 12, 2))).isEqualTo(Forecast.Risk.MAY_BE_LATE);
-    assertThat(f.against(LocalDate.of(2026, 11, 27))).isEqualTo(Forecast.Risk.LIKELY_LATE);
-    assertThat(f.against(LocalDate.of(2026, 11, 26))).isEqualTo(Forecast.Risk.TOO_LATE);
-    assertThat(
-            Forecast.of(tuesday, work, 8, List.of(new Forecast.Waiting(null, 2)))
-                .against(LocalDate.of(2027, 1, 1)))
-        .as("plates without a shooting day hold no date")
-        .isEqualTo(Forecast.Risk.MAY_BE_LATE);
-  }
-
-  private static Forecast.Waiting waiting(int november, int plates) {
-    return new Forecast.Waiting(LocalDate.of(2026, 11, november), plates);
-  }
-
   @Test
   void calibrationWeighsByHours() {
     assertThat(Calibration.of(List.of()).factor()).isEqualTo(1);
     Calibration c = Calibration.of(List.of(new Calibration.Pair(1, 3), new Calibration.Pair(9, 9)));
     assertThat(c.factor()).isCloseTo(1.2, within(1e-12));
     assertThat(c.tasks()).isEqualTo(2);
+    // Two tasks of 5 h that took 12: with four more of 5 h as thought 32 h for 30.
+    assertThat(c.proposed()).isCloseTo(32 / 30.0, within(1e-12));
+    double before = 1;
+    for (int n = 1; n < 200; n++) {
+      Calibration many = Calibration.of(Collections.nCopies(n, new Calibration.Pair(2, 6)));
+      assertThat(many.factor()).isCloseTo(3, within(1e-12));
+      assertThat(many.proposed()).isBetween(before, 3.0);
+      before = many.proposed();
+    }
+    assertThat(before).isGreaterThan(2.9);
   }
 
   @Test

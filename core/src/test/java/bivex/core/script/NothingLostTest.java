@@ -42,7 +42,7 @@ class NothingLostTest {
         counted(
             Stream.of(
                     play.pages().stream()
-                        .flatMap(p -> p.lines().stream())
+                        .flatMap(p -> p.read().stream())
                         .map(
                             l ->
                                 l.runs().stream()

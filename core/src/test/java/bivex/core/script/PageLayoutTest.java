@@ -96,12 +96,42 @@ class PageLayoutTest {
   }
 
   @Test
+  void whatTwoSayAtOnceStandsSideBySide() {
+    String source =
+        "INT. ROOM - DAY\n\nINES\nOne two three.\n\nMAREK ^\n(low)\n"
+            + "Four five six seven eight nine ten eleven.\n\nThey stop.\n";
+    Page page = ScreenplayParser.parse(source).pages().get(0);
+    assertThat(page.lines().subList(2, 7))
+        .extracting(PageLayoutTest::typed)
+        .containsExactly("        INES", "One two three.", "", "", "");
+    assertThat(page.lines().subList(2, 6))
+        .extracting(l -> typed(l.beside()).stripTrailing())
+        .containsExactly(
+            " ".repeat(40) + "MAREK",
+            " ".repeat(35) + "(low)",
+            " ".repeat(32) + "Four five six seven eight",
+            " ".repeat(32) + "nine ten eleven.");
+    assertThat(page.read())
+        .as("the first is read to his end before the other begins")
+        .extracting(l -> typed(l).strip())
+        .containsExactly(
+            "INT. ROOM - DAY",
+            "INES",
+            "One two three.",
+            "MAREK",
+            "(low)",
+            "Four five six seven eight",
+            "nine ten eleven.",
+            "They stop.");
+  }
+
+  @Test
   void noLineIsWiderThanItsMeasure() {
     Random random = new Random(32);
     for (int i = 0; i < 200; i++) {
       for (Page p : ScreenplayParser.parse(anyScript(random)).pages()) {
         assertThat(p.lines()).hasSizeLessThanOrEqualTo(PageLayout.LINES);
-        for (Line l : p.lines()) {
+        for (Line l : p.read()) {
           int width = typed(l).length() - l.indent();
           assertThat(width)
               .isLessThanOrEqualTo(

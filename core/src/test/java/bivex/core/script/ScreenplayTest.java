@@ -9,6 +9,7 @@ import bivex.core.script.Screenplay.Kind;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Random;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -161,7 +162,7 @@ class ScreenplayTest {
       String source = b.toString();
       Screenplay s = ScreenplayParser.parse(source);
       s.pages().stream()
-          .flatMap(p -> p.lines().stream())
+          .flatMap(p -> p.read().stream())
           .flatMap(l -> l.runs().stream())
           .forEach(
               r ->
@@ -217,5 +218,76 @@ class ScreenplayTest {
     assertThat(Anchor.on("She leans. ", 0, 11).excerpt()).isEqualTo("She leans.");
     assertThatThrownBy(() -> Anchor.on("She leans.", 3, 4)).hasMessageStartingWith("mark:");
     assertThatThrownBy(() -> Anchor.on("She leans.", 3, 99)).hasMessageStartingWith("mark:");
+  }
+
+  /** Words of five languages: common practice, no source. */
+  @Test
+  void headingsOfFiveLanguagesAreRead() {
+    for (String[] h :
+        new String[][] {
+          {"INNEN. KÜCHE - NACHT", "in", "KÜCHE", "NACHT", "dark"},
+          {"AUSSEN - Hof – TAG", "", "", "", ""},
+          {"AUSSEN. Hof - TAG", "out", "Hof", "TAG", ""},
+          {"INNEN/AUSSEN - AUTO - ABEND", "in out", "AUTO", "ABEND", "dark"},
+          {"INT. CUISINE – NUIT", "in", "CUISINE", "NUIT", "dark"},
+          {"EXTÉRIEUR RUE - JOUR", "out", "RUE", "JOUR", ""},
+          {"EXT. PLAYA - ANOCHECER", "out", "PLAYA", "ANOCHECER", "dark"},
+          {"INTERIOR: CASA - DÍA", "in", "CASA", "DÍA", ""},
+          {"EST. CORTILE - SERA", "out", "CORTILE", "SERA", "dark"},
+          {"INT./EST. BARCA - ALBA", "in out", "BARCA", "ALBA", ""},
+          {"Interior light falls on the floor.", "", "", "", ""},
+        }) {
+      Screenplay s = ScreenplayParser.parse("INT. FIRST - DAY\n\n" + h[0] + "\n\nX.\n");
+      assertThat(s.scenes()).as(h[0]).hasSize(h[1].isEmpty() ? 1 : 2);
+      if (!h[1].isEmpty()) {
+        Screenplay.Scene x = s.scenes().get(1);
+        assertThat((x.interior() ? "in" : "") + (x.exterior() ? " out" : ""))
+            .as(h[0])
+            .isEqualTo(h[1].equals("out") ? " out" : h[1]);
+        assertThat(x.place()).as(h[0]).isEqualTo(h[2]);
+        assertThat(x.time()).as(h[0]).isEqualTo(h[3]);
+        assertThat(x.night()).as(h[0]).isEqualTo(h[4].equals("dark"));
+      }
+    }
+  }
+
+  /** Swedish and Welsh words, which do not ship: common practice, no source. */
+  @Test
+  void aProductionsOwnHeadingWordsAreRead() {
+    OwnHeadings own =
+        new OwnHeadings(List.of("inomhus", "TU MEWN"), List.of("Utomhus."), List.of("NATT"));
+    String text =
+        """
+        INOMHUS. KÖK - DAG
+
+        Ada väntar.
+
+        UTOMHUS KAJ - NATT
+
+        Inomhus är det varmt.
+
+        TU MEWN/UTOMHUS. BIL - KVÄLL
+
+        X.
+        """;
+    Screenplay s = ScreenplayParser.parse(text, own);
+    assertThat(s.scenes())
+        .extracting(x -> x.place() + " " + x.interior() + " " + x.exterior() + " " + x.night())
+        .containsExactly("KÖK true false false", "KAJ false true true", "BIL true true false");
+    assertThatThrownBy(() -> ScreenplayParser.parse(text)).hasMessageContaining("word of your own");
+    // Typed with indents too.
+    String speech = " ".repeat(25) + "ADA\n" + " ".repeat(12) + "Var är han?\n\n";
+    ScriptImport.Taken typed = ScriptImport.text(text + "\n" + speech.repeat(9), own);
+    assertThat(typed.format()).isEqualTo("typed pages");
+    assertThat(ScreenplayParser.parse(typed.source(), own).scenes()).hasSize(3);
+    for (List<String> wrong :
+        List.of(List.of("A(B"), List.of("X".repeat(31)), List.of("DAG", "dag"), many())) {
+      assertThatThrownBy(() -> new OwnHeadings(List.of(), wrong, List.of()))
+          .hasMessageStartingWith("outside:");
+    }
+  }
+
+  private static List<String> many() {
+    return IntStream.range(0, 21).mapToObj(i -> "W" + (char) ('A' + i)).toList();
   }
 }

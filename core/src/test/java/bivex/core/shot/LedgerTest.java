@@ -110,6 +110,7 @@ class LedgerTest {
                     "takes the dividers",
                     "takes the chart and runs"),
                 new ShotFacts.Change(2, "white", T.minusSeconds(3600), "x", "takes the dividers")),
+            T.minusSeconds(7200),
             T);
     assertThat(item("words:3"))
         .matches(
@@ -120,9 +121,12 @@ class LedgerTest {
     assertThat(ledger().items())
         .as("what was written otherwise before it was shot is no doubt")
         .noneMatch(i -> i.key().equals("words:2"));
-    assertThat(ShotFacts.Words.of(false, false, words.changes(), null).changes())
-        .as("nor is anything of a shot that was not shot")
+    assertThat(ShotFacts.Words.of(false, false, words.changes(), null, null).changes())
+        .as("nor is anything of a shot that was neither planned nor shot")
         .isEmpty();
+    assertThat(ShotFacts.Words.of(false, false, words.changes(), T, null).changes())
+        .as("of one that is planned, what came in since")
+        .hasSize(1);
     assertThat(ledger().form()).isEqualTo(OwedItem.State.IN_DOUBT);
     version = new ShotFacts.Version(1, List.of(), Verdict.AGREED, "", 0);
     assertThat(item("words:3").state())
@@ -205,13 +209,15 @@ class LedgerTest {
   @Test
   void theWholeShotStandsAsItsWorstPartUntilItIsAgreed() {
     assertThat(ledger().form()).isEqualTo(State.OWED);
-    assertThat(ledger().openEffort(PLAN)).isEqualTo(PLAN.effort());
     take("plate:performance-1", Take.Call.PICK, 400.0);
     take("plate:performance-2", Take.Call.PICK, 800.0);
     assertThat(ledger().form()).isEqualTo(State.IN_DOUBT);
     version = version(Verdict.AGREED, 0);
     assertThat(ledger().form()).isEqualTo(State.IN_HAND);
-    assertThat(ledger().openEffort(PLAN).high()).isZero();
+    assertThat(ledger().items())
+        .filteredOn(i -> i.kind() == OwedItem.Kind.TASK)
+        .isNotEmpty()
+        .noneMatch(OwedItem::open);
   }
 
   @Test

@@ -70,24 +70,6 @@ final class Learner {
       w[i] *= (of[0] + of[1]) / 2 / of[y[i]];
     }
     double[][] moment = new Logistic(x, y, w, 2, sense ? 160 : 40).fit();
-    if (sense) {
-      // Half by signs alone: on scripts it has not seen the meaning alone is believed too much.
-      double[][] alone =
-          new Logistic(
-                  Arrays.stream(x)
-                      .map(r -> Arrays.copyOf(r, 1 + signs.size()))
-                      .toArray(double[][]::new),
-                  y,
-                  w,
-                  2,
-                  40)
-              .fit();
-      for (int c = 0; c < 2; c++) {
-        for (int k = 0; k < x[0].length; k++) {
-          moment[c][k] = (moment[c][k] + (k < alone[c].length ? alone[c][k] : 0)) / 2;
-        }
-      }
-    }
     double[][] kinds =
         several(
             Arrays.stream(Cue.Kind.values()).map(Enum::name).toList(),

@@ -11,6 +11,7 @@ import bivex.server.live.Journal;
 import jakarta.annotation.PreDestroy;
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -49,7 +50,20 @@ public class DraftReader {
   /**
    * @param share of it that is read, 0 to 1
    */
-  public record State(Read read, double share) {}
+  public record State(Read read, double share) {
+    /**
+     * The state of something that was made of a draft before this was asked.
+     *
+     * @param sensed whether it was made with the sense; what was not is still to come where the
+     *     draft was read to the end meanwhile
+     */
+    public State of(boolean sensed) {
+      return read == Read.WITH_SENSE && !sensed ? new State(Read.READING, 1) : this;
+    }
+  }
+
+  /** A draft has been read to its end. */
+  public record ReadToEnd(UUID production, UUID draft) {}
 
   private final DraftSenses kept;
   private final ApplicationEventPublisher events;
@@ -96,24 +110,39 @@ public class DraftReader {
     }
   }
 
+  /** How far drafts are read together. */
+  public State state(List<UUID> of) {
+    List<State> all = of.stream().map(this::state).toList();
+    return all.stream()
+        .filter(s -> s.read() == Read.READING)
+        .min(Comparator.comparingDouble(State::share))
+        .or(() -> all.stream().filter(s -> s.read() == Read.WORDS_ALONE).findFirst())
+        .orElse(new State(Read.WITH_SENSE, 1));
+  }
+
   /**
    * A draft as it has been read; where it has not, it is begun.
    *
    * @return null until it is
    */
   public Sense.Reading of(Draft draft, Screenplay play) {
-    Sense sense = this.sense;
+    Sense.Reading r = known(draft, play);
+    if (r == null && sense != null && shares.putIfAbsent(draft.id, 0.0) == null) {
+      worker.execute(() -> read(draft, play));
+    }
+    return r;
+  }
+
+  /** A draft as it has been read, now or before the last start; null where it has not. */
+  Sense.Reading known(Draft draft, Screenplay play) {
+    Sense s = sense;
     synchronized (readings) {
       Sense.Reading r = readings.get(draft.id);
-      if (r != null || sense == null) {
+      if (r != null || s == null) {
         return r;
       }
     }
-    Sense.Reading before = shares.containsKey(draft.id) ? null : before(draft, play, sense);
-    if (before == null && shares.putIfAbsent(draft.id, 0.0) == null) {
-      worker.execute(() -> read(draft, play));
-    }
-    return before;
+    return shares.containsKey(draft.id) ? null : before(draft, play, s);
   }
 
   /** What was read of a draft before the last start; null where it is not kept, or of no use. */
@@ -141,6 +170,8 @@ public class DraftReader {
         synchronized (readings) {
           readings.put(draft.id, r);
         }
+        // What follows from it belongs to reading: who waits for the end finds it done.
+        events.publishEvent(new ReadToEnd(draft.productionId, draft.id));
       }
     } catch (RuntimeException e) {
       // Nobody is told, or they would ask for it again at once.

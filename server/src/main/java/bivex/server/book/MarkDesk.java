@@ -21,6 +21,7 @@ import bivex.server.keep.Shot;
 import bivex.server.keep.Shots;
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -328,9 +329,6 @@ public class MarkDesk {
       Draft now,
       Screenplay play,
       Map<UUID, Revision> revisions) {
-    // What is not decided yet is looked for from where it was last sure, not from a guess.
-    Mark from =
-        old.sure() ? old : marks.lastSure(old.shotId, old.number, before.number).orElse(null);
     Mark m = new Mark();
     m.id = UUID.randomUUID();
     m.productionId = old.productionId;
@@ -341,6 +339,21 @@ public class MarkDesk {
     m.before = "";
     m.setBy = me.name();
     m.setAt = clock.instant();
+    find(m, old, before, now, play, revisions);
+    marks.save(m);
+  }
+
+  /**
+   * Looks for the words of a mark in a draft.
+   *
+   * @param old the mark in the draft before
+   * @param revisions of the draft, by the one it is compared with
+   */
+  private void find(
+      Mark m, Mark old, Draft before, Draft now, Screenplay play, Map<UUID, Revision> revisions) {
+    // What is not decided yet is looked for from where it was last sure, not from a guess.
+    Mark from =
+        old.sure() ? old : marks.lastSure(old.shotId, old.number, before.number).orElse(null);
     Revision.Carried c =
         from == null
             ? new Revision.Carried(Revision.Standing.LOST, null, 0, "the words are gone")
@@ -354,22 +367,64 @@ public class MarkDesk {
                             play))
                 .carry(new Anchor(from.markStart, from.markEnd, from.excerpt));
     boolean placed = c.anchor() != null && play.sceneAt(c.anchor().start()) != null;
-    m.standing = placed ? Mark.Standing.valueOf(c.standing().name()) : Mark.Standing.LOST;
+    m.standing =
+        placed || c.anchor() == null
+            ? Mark.Standing.valueOf(c.standing().name())
+            : Mark.Standing.LOST;
     m.reason = placed || c.anchor() == null ? c.reason() : "its place is before the first scene";
-    if (placed) {
-      m.markStart = c.anchor().start();
-      m.markEnd = c.anchor().end();
-    }
+    m.markStart = placed ? (Integer) c.anchor().start() : null;
+    m.markEnd = placed ? (Integer) c.anchor().end() : null;
     if (placed && m.standing != Mark.Standing.ASKED) {
       m.excerpt = c.anchor().excerpt();
       m.before = m.standing == Mark.Standing.REWORDED ? from.excerpt : "";
     }
-    marks.save(m);
   }
 
-  /** What a draft did to an earlier one. */
+  /**
+   * Looks once more for what is asked about a draft and nobody has decided, now that both it and
+   * the one before are read to the end. The production must be held.
+   *
+   * @param read what the one did to the other
+   * @param name who is said to have found it
+   * @return how many are settled by that
+   */
+  public int again(Draft before, Draft now, Revision read, String name) {
+    Screenplay play = screenplays.of(now);
+    Map<UUID, Revision> revisions = new HashMap<>(Map.of(before.id, read));
+    Map<String, Mark> had = new HashMap<>();
+    marks.of(now.productionId, before.id).forEach(m -> had.put(m.shotId + " " + m.number, m));
+    int settled = 0;
+    for (Mark m : marks.of(now.productionId, now.id)) {
+      Mark old = had.get(m.shotId + " " + m.number);
+      if (!m.open() || old == null) {
+        continue;
+      }
+      List<Object> asked = Arrays.asList(m.standing, m.markStart, m.markEnd, m.reason);
+      find(m, old, before, now, play, revisions);
+      if (!asked.equals(Arrays.asList(m.standing, m.markStart, m.markEnd, m.reason))) {
+        m.setBy = name;
+        m.setAt = clock.instant();
+      }
+      settled += m.sure() ? 1 : 0;
+    }
+    marks.flush();
+    if (settled > 0) {
+      Map<UUID, Shot> all = new HashMap<>();
+      shots.findByProductionIdOrderByCode(now.productionId).forEach(s -> all.put(s.id, s));
+      scenes(all, now, play);
+    }
+    return settled;
+  }
+
+  /** What a draft did to an earlier one, by their words and as far as they are read by meaning. */
   public Revision revision(Draft before, Draft now, Screenplay play) {
-    return new Revision(before.source, screenplays.of(before), now.source, play);
+    return new Revision(
+        before.source,
+        screenplays.of(before),
+        screenplays.meanings(before),
+        now.source,
+        play,
+        screenplays.meanings(now));
   }
 
   /** Each shot is in the scene of its first sure words. */

@@ -11,6 +11,7 @@ import bivex.server.keep.Draft;
 import bivex.server.keep.Mark;
 import java.util.Collections;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
@@ -30,7 +31,8 @@ public class Screenplays {
   private record Cues(UUID draft, CueWords words, boolean read) {}
 
   public Screenplay of(Draft draft) {
-    return parsed.computeIfAbsent(draft.id, id -> ScreenplayParser.parse(draft.source));
+    return parsed.computeIfAbsent(
+        draft.id, id -> ScreenplayParser.parse(draft.source, draft.headings));
   }
 
   /**
@@ -42,6 +44,12 @@ public class Screenplays {
     Sense.Reading read = reader.of(draft, of(draft));
     return cues.computeIfAbsent(
         new Cues(draft.id, words, read != null), k -> CueFinder.read(of(draft), words, read));
+  }
+
+  /** What the sentences of a draft mean; none where it has not been read to the end. */
+  public List<float[]> meanings(Draft draft) {
+    Sense.Reading read = reader.known(draft, of(draft));
+    return read == null ? List.of() : read.meanings();
   }
 
   /** The light of day a shot wants, by the heading of the scene it first stands in. */

@@ -12,7 +12,10 @@ import bivex.core.shoot.MatchGuard;
 import bivex.core.shoot.MatchReview;
 import bivex.core.shoot.Take;
 import bivex.core.shot.Ledger;
+import bivex.core.shot.OwedItem;
 import bivex.core.shot.ShotFacts;
+import bivex.core.work.TaskStand;
+import bivex.core.work.TaskWord;
 import bivex.server.access.Member;
 import bivex.server.keep.Draft;
 import bivex.server.keep.Drafts;
@@ -31,6 +34,8 @@ import bivex.server.keep.Shot;
 import bivex.server.keep.Shots;
 import bivex.server.keep.Stamps;
 import bivex.server.keep.TakeEntries;
+import bivex.server.keep.TaskWordEntry;
+import bivex.server.keep.TaskWords;
 import bivex.server.keep.TouchEntry;
 import bivex.server.keep.Versions;
 import jakarta.persistence.EntityManager;
@@ -53,7 +58,7 @@ import org.springframework.transaction.support.TransactionSynchronizationManager
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
- * What is known of the shots of a production, derived by the core. All shots take nine statements
+ * What is known of the shots of a production, derived by the core. All shots take ten statements
  * however many there are, and are kept until something changes ({@link KeptPages}).
  */
 @Component
@@ -62,6 +67,7 @@ public class ShotBook {
   private final Shots shots;
   private final TakeEntries takes;
   private final EvidenceEntries evidence;
+  private final TaskWords taskWords;
   private final Versions versions;
   private final Marks marks;
   private final InheritedRows inherited;
@@ -80,6 +86,7 @@ public class ShotBook {
       Shots shots,
       TakeEntries takes,
       EvidenceEntries evidence,
+      TaskWords taskWords,
       Versions versions,
       Marks marks,
       InheritedRows inherited,
@@ -103,6 +110,7 @@ public class ShotBook {
     this.shots = shots;
     this.takes = takes;
     this.evidence = evidence;
+    this.taskWords = taskWords;
     this.versions = versions;
   }
 
@@ -110,6 +118,7 @@ public class ShotBook {
    * A shot with everything derived from it.
    *
    * @param marks its words in the newest draft, by number
+   * @param tasks how its tasks stand, by key
    */
   public record Page(
       Shot shot,
@@ -120,7 +129,8 @@ public class ShotBook {
       String planFault,
       MatchReview match,
       Ledger ledger,
-      List<EvidenceEntry> evidence) {
+      List<EvidenceEntry> evidence,
+      Map<String, TaskStand> tasks) {
     /** Where it first stands in the newest draft; null when none of its words has a sure place. */
     public Mark first() {
       return marks.stream()
@@ -346,6 +356,11 @@ public class ShotBook {
                 ? evidence.findByProductionId(production.id)
                 : evidence.findByProductionIdAndShotIdIn(production.id, wanted))
             .stream().collect(Collectors.groupingBy(e -> e.shotId));
+    Map<UUID, List<TaskWordEntry>> wordsOf =
+        (every
+                ? taskWords.findByProductionId(production.id)
+                : taskWords.findByProductionIdAndShotIdIn(production.id, wanted))
+            .stream().collect(Collectors.groupingBy(w -> w.shotId));
     Map<UUID, Versions.Standing> versionOf =
         versions.standings(production.id, every, shown).stream()
             .collect(Collectors.toMap(Versions.Standing::shotId, v -> v));
@@ -365,6 +380,7 @@ public class ShotBook {
               Shot s = (Shot) row[0];
               List<TakeEntries.Line> shot = new ArrayList<>();
               List<EvidenceEntry> said = new ArrayList<>();
+              List<TaskWordEntry> worked = new ArrayList<>();
               sources(s.id, Instant.MAX, from, new HashMap<>())
                   .forEach(
                       (source, until) -> {
@@ -374,6 +390,9 @@ public class ShotBook {
                         saidOf.getOrDefault(source, List.of()).stream()
                             .filter(e -> !e.saidAt.isAfter(until))
                             .forEach(said::add);
+                        wordsOf.getOrDefault(source, List.of()).stream()
+                            .filter(w -> !w.saidAt.isAfter(until))
+                            .forEach(worked::add);
                       });
               shot.sort(Comparator.comparing(TakeEntries.Line::madeAt));
               return page(
@@ -387,6 +406,7 @@ public class ShotBook {
                   touchesOf,
                   measuredOf,
                   said,
+                  worked,
                   versionOf.get(s.id));
             })
         .toList();
@@ -416,6 +436,7 @@ public class ShotBook {
       Map<UUID, List<TouchEntry>> touchesOf,
       Map<UUID, List<PlateMeasures.LastWord>> measuredOf,
       List<EvidenceEntry> said,
+      List<TaskWordEntry> worked,
       Versions.Standing v) {
     Plan plan;
     String fault = null;
@@ -448,9 +469,10 @@ public class ShotBook {
         marked.isEmpty()
             ? ShotFacts.Words.UNMARKED
             : ShotFacts.Words.of(
-                marks.stream().anyMatch(m -> m.standing == Mark.Standing.LOST),
+                marks.stream().anyMatch(Mark::lost),
                 marks.stream().anyMatch(m -> m.standing == Mark.Standing.ASKED),
                 changes(marked),
+                s.plannedAt,
                 called.isEmpty() ? null : called.get(0).madeAt());
     Ledger ledger =
         Ledger.of(
@@ -468,7 +490,30 @@ public class ShotBook {
                 said.stream().map(EvidenceEntry::evidence).toList(),
                 version,
                 delivery));
-    return new Page(s, marks, setup, day, plan, fault, match, ledger, said);
+    return new Page(s, marks, setup, day, plan, fault, match, ledger, said, stands(ledger, worked));
+  }
+
+  private static Map<String, TaskStand> stands(Ledger ledger, List<TaskWordEntry> worked) {
+    Map<String, OwedItem.State> states =
+        ledger.items().stream()
+            .collect(Collectors.toMap(OwedItem::key, OwedItem::state, (a, b) -> a));
+    // What is said of a task that the plan no longer has stays, and counts when it is back.
+    Map<String, List<TaskWord>> by =
+        worked.stream().map(TaskWordEntry::word).collect(Collectors.groupingBy(TaskWord::task));
+    Map<String, TaskStand> out = new HashMap<>();
+    ledger.items().stream()
+        .filter(i -> i.kind() == OwedItem.Kind.TASK)
+        .forEach(
+            i ->
+                out.put(
+                    i.key(),
+                    TaskStand.of(
+                        by.getOrDefault(i.key(), List.of()),
+                        i.state(),
+                        item ->
+                            states.get(item) == OwedItem.State.IN_HAND
+                                || states.get(item) == OwedItem.State.DROPPED)));
+    return Map.copyOf(out);
   }
 
   /** Words that were written otherwise, draft by draft. */

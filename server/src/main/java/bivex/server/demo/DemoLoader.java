@@ -108,6 +108,7 @@ public class DemoLoader implements ApplicationRunner {
   private final ThrowDesk throwing;
   private final LeanDesk leaning;
   private final DemoPreparation preparation;
+  private final DemoCrew crew;
   private final DemoCuts cuts;
   private final TransactionTemplate transaction;
   private final Map<String, UUID> codes = new LinkedHashMap<>();
@@ -116,6 +117,7 @@ public class DemoLoader implements ApplicationRunner {
   private Member mara;
   private Member lys;
   private Member piotr;
+  private Member wren;
 
   private final Clock clock;
 
@@ -141,6 +143,7 @@ public class DemoLoader implements ApplicationRunner {
       ThrowDesk throwing,
       LeanDesk leaning,
       DemoPreparation preparation,
+      DemoCrew crew,
       DemoCuts cuts,
       TransactionTemplate transaction,
       Clock clock) {
@@ -150,6 +153,7 @@ public class DemoLoader implements ApplicationRunner {
     this.throwing = throwing;
     this.leaning = leaning;
     this.preparation = preparation;
+    this.crew = crew;
     this.cuts = cuts;
     this.board = board;
     this.tally = tally;
@@ -187,6 +191,7 @@ public class DemoLoader implements ApplicationRunner {
             versions();
             test[0] = preparation.load(mara, piotr, codes);
             cuts.load(mara, codes);
+            crew.tasks(mara, piotr, wren, codes);
           } catch (IOException e) {
             throw new UncheckedIOException(e);
           }
@@ -208,10 +213,11 @@ public class DemoLoader implements ApplicationRunner {
     p.kit = DemoPreparation.equipped(Kit.NONE.reading(KitDesk.rows(resource("cameras.csv"))));
     productions.save(p);
     mara = person(p, "mara", "Mara Quill", Role.PRODUCER);
-    person(p, "tobin", "Tobin Ashe", Role.COORDINATOR);
+    Member tobin = person(p, "tobin", "Tobin Ashe", Role.COORDINATOR);
     lys = person(p, "lys", "Lys Amberley", Role.FLOOR);
     piotr = person(p, "piotr", "Piotr Vane", Role.ARTIST);
-    person(p, "wren", "Wren Calder", Role.ARTIST);
+    wren = person(p, "wren", "Wren Calder", Role.ARTIST);
+    crew.hands(piotr, wren, tobin);
     person(p, "sefa", "Sefa Lind", Role.GUEST);
     return p;
   }

@@ -9,10 +9,12 @@ import bivex.core.effort.TaskKind;
 import bivex.core.effort.TaskKind.Difficulty;
 import bivex.core.method.Plan;
 import bivex.core.shot.Evidence;
+import bivex.core.work.TaskStand;
 import bivex.server.access.Member;
 import bivex.server.book.ShotBook;
 import bivex.server.http.Problems;
 import bivex.server.keep.EvidenceEntry;
+import bivex.server.keep.Memberships;
 import bivex.server.keep.Production;
 import bivex.server.keep.Productions;
 import bivex.server.live.Journal;
@@ -25,6 +27,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -35,10 +38,13 @@ public class EffortDesk {
 
   private final ShotBook book;
 
+  private final Memberships memberships;
+
   private final Journal journal;
 
-  EffortDesk(Productions productions, ShotBook book, Journal journal) {
+  EffortDesk(Productions productions, ShotBook book, Memberships memberships, Journal journal) {
     this.productions = productions;
+    this.memberships = memberships;
     this.book = book;
     this.journal = journal;
   }
@@ -50,12 +56,33 @@ public class EffortDesk {
    */
   public record RateView(Difficulty difficulty, Estimate usual, Estimate now, boolean own) {}
 
-  /** A task that was done. */
-  public record Done(UUID shot, String code, String label, double estimated, double actual) {}
+  /**
+   * A task that was done.
+   *
+   * @param within whether it took between the low and the high hours
+   * @param person who did it as good as alone; null for several, or where nobody said hours
+   */
+  public record Done(
+      UUID shot,
+      String code,
+      String label,
+      double estimated,
+      double actual,
+      boolean within,
+      UUID person) {}
 
   /**
-   * @param factor hours really taken over hours reckoned, 1 when nothing is known; never applied by
-   *     itself
+   * How somebody's hours go against the estimates.
+   *
+   * @param proposed factor, near 1 while the tasks are few
+   */
+  public record PersonFactor(UUID person, String name, double proposed, int tasks) {}
+
+  /**
+   * @param factor hours really taken over hours reckoned, 1 when nothing is known
+   * @param proposed the same, near 1 while the tasks are few; never applied by itself
+   * @param within how many tasks took between the low and the high hours
+   * @param people who did such tasks alone
    */
   public record KindView(
       TaskKind kind,
@@ -63,6 +90,9 @@ public class EffortDesk {
       String driver,
       List<RateView> rates,
       double factor,
+      double proposed,
+      int within,
+      List<PersonFactor> people,
       List<Done> evidence) {}
 
   public record EffortView(List<KindView> kinds, long version) {}
@@ -112,7 +142,7 @@ public class EffortDesk {
     if (k.evidence().isEmpty()) {
       throw new InvalidInput("kind", "no hours have been given for " + k.words() + " yet");
     }
-    p.effortRates = p.effortRates.calibrated(in.kind(), k.factor());
+    p.effortRates = p.effortRates.calibrated(in.kind(), k.proposed());
     productions.saveAndFlush(p);
     journal.record(
         me,
@@ -120,8 +150,33 @@ public class EffortDesk {
         "production",
         p.id.toString(),
         String.format(
-            Locale.ROOT, "%s × %.2f from %d tasks", k.words(), k.factor(), k.evidence().size()));
+            Locale.ROOT, "%s × %.2f from %d tasks", k.words(), k.proposed(), k.evidence().size()));
     return view(p);
+  }
+
+  private static Calibration calibration(List<Done> of) {
+    return Calibration.of(
+        of.stream().map(d -> new Calibration.Pair(d.estimated(), d.actual())).toList());
+  }
+
+  private static UUID by(ShotBook.Page page, String task) {
+    String who = page.tasks().getOrDefault(task, TaskStand.FRESH).alone();
+    return who == null ? null : UUID.fromString(who);
+  }
+
+  private static List<PersonFactor> people(List<Done> of, Map<UUID, String> names) {
+    Map<UUID, List<Done>> by =
+        of.stream()
+            .filter(d -> names.containsKey(d.person()))
+            .collect(Collectors.groupingBy(Done::person));
+    return by.entrySet().stream()
+        .map(
+            e -> {
+              Calibration c = calibration(e.getValue());
+              return new PersonFactor(e.getKey(), names.get(e.getKey()), c.proposed(), c.tasks());
+            })
+        .sorted(Comparator.comparing(PersonFactor::name))
+        .toList();
   }
 
   private EffortView view(Production p) {
@@ -131,7 +186,13 @@ public class EffortDesk {
       page.evidence().stream()
           .filter(e -> ItemKey.of(e.item).task())
           .sorted(Comparator.comparing((EvidenceEntry e) -> e.saidAt))
-          .forEach(e -> hours.put(e.item, e.kind == Evidence.Kind.SETTLED ? e.hours : null));
+          .forEach(
+              e ->
+                  hours.put(
+                      e.item,
+                      e.kind == Evidence.Kind.SETTLED
+                          ? page.tasks().getOrDefault(e.item, TaskStand.FRESH).took(e.hours)
+                          : null));
       for (Plan.Task t : page.plan().tasks()) {
         if (hours.get(t.key()) != null) {
           done.computeIfAbsent(t.kind(), k -> new ArrayList<>())
@@ -141,21 +202,21 @@ public class EffortDesk {
                       page.shot().code,
                       t.label(),
                       t.hours().mean(),
-                      hours.get(t.key())));
+                      hours.get(t.key()),
+                      t.hours().holds(hours.get(t.key())),
+                      by(page, t.key())));
         }
       }
     }
+    Map<UUID, String> names =
+        memberships.ofProduction(p.id).stream()
+            .collect(Collectors.toMap(m -> m.person.id, m -> m.person.name));
     List<KindView> kinds =
         Arrays.stream(TaskKind.values())
             .map(
                 k -> {
                   List<Done> of = done.getOrDefault(k, List.of());
-                  double factor =
-                      Calibration.of(
-                              of.stream()
-                                  .map(d -> new Calibration.Pair(d.estimated(), d.actual()))
-                                  .toList())
-                          .factor();
+                  Calibration all = calibration(of);
                   List<RateView> rates =
                       Arrays.stream(Difficulty.values())
                           .map(
@@ -167,7 +228,16 @@ public class EffortDesk {
                                       p.effortRates.own().stream()
                                           .anyMatch(r -> r.kind() == k && r.difficulty() == d)))
                           .toList();
-                  return new KindView(k, k.words(), k.driver(), rates, factor, of);
+                  return new KindView(
+                      k,
+                      k.words(),
+                      k.driver(),
+                      rates,
+                      all.factor(),
+                      all.proposed(),
+                      (int) of.stream().filter(Done::within).count(),
+                      people(of, names),
+                      of);
                 })
             .toList();
     return new EffortView(kinds, p.version);

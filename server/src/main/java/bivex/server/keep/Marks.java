@@ -67,8 +67,8 @@ public interface Marks extends OfProduction<Mark> {
   /** Where a mark was last sure, before a draft. */
   @Query(
       "select m from Mark m join Draft d on d.id = m.draftId where m.shotId = :shot and m.number ="
-          + " :number and d.number < :draft and m.standing not in ('ASKED', 'LOST') order by"
-          + " d.number desc limit 1")
+          + " :number and d.number < :draft and m.standing not in ('ASKED', 'GONE', 'LOST') order"
+          + " by d.number desc limit 1")
   Optional<Mark> lastSure(UUID shot, int number, int draft);
 
   /** What is marked of a shot in the newest draft, by number. */

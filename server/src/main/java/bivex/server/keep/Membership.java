@@ -1,13 +1,17 @@
 package bivex.server.keep;
 
+import bivex.core.crew.Part;
 import bivex.core.crew.Role;
+import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import jakarta.persistence.FetchType;
 import jakarta.persistence.Id;
 import jakarta.persistence.ManyToOne;
+import jakarta.persistence.Version;
 import java.util.UUID;
+import tools.jackson.core.type.TypeReference;
 
 /**
  * A person's role on a production. Always read with both ends: fields of a lazy stand-in would be
@@ -25,4 +29,21 @@ public class Membership {
 
   @Enumerated(EnumType.STRING)
   public Role role;
+
+  /** Their part in the work after the shoot; null until somebody has said so. */
+  @Convert(converter = Work.class)
+  public Part part;
+
+  @Version public long version;
+
+  public Part part() {
+    return part == null ? Part.usual(role) : part;
+  }
+
+  /** A part as JSON text. */
+  static class Work extends JsonColumn<Part> {
+    Work() {
+      super(1, new TypeReference<>() {});
+    }
+  }
 }

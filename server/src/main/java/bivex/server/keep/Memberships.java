@@ -12,6 +12,12 @@ public interface Memberships extends JpaRepository<Membership, UUID> {
           + " = :production and m.person.id = :person")
   Optional<Membership> find(UUID production, UUID person);
 
+  /** What these people are in other productions that are worked on. */
+  @Query(
+      "select m from Membership m join fetch m.person join fetch m.production p where m.person.id"
+          + " in :people and p.id <> :production and p.archivedAt is null and m.role <> 'GUEST'")
+  List<Membership> elsewhere(UUID production, List<UUID> people);
+
   @Query("select m from Membership m join fetch m.person join fetch m.production")
   List<Membership> everybody();
 

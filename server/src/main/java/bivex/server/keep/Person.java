@@ -1,9 +1,14 @@
 package bivex.server.keep;
 
+import bivex.core.crew.Skills;
+import bivex.core.crew.WorkingTime;
+import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
+import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.UUID;
+import tools.jackson.core.type.TypeReference;
 
 /** Somebody who can sign in. */
 @Entity
@@ -13,4 +18,28 @@ public class Person {
   public String name;
   public String passwordHash;
   public Instant createdAt;
+
+  /** When they work; null until somebody has said so. */
+  @Convert(converter = Hours.class)
+  public WorkingTime hours;
+
+  /** What work they do; null until somebody has said so. */
+  @Convert(converter = Work.class)
+  public Skills skills;
+
+  @Version public long version;
+
+  /** A working time as JSON text. */
+  static class Hours extends JsonColumn<WorkingTime> {
+    Hours() {
+      super(1, new TypeReference<>() {});
+    }
+  }
+
+  /** Kinds of work as JSON text. */
+  static class Work extends JsonColumn<Skills> {
+    Work() {
+      super(1, new TypeReference<>() {});
+    }
+  }
 }

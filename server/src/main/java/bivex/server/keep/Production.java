@@ -8,6 +8,7 @@ import bivex.core.method.MethodDefault;
 import bivex.core.method.ShotSetting;
 import bivex.core.optics.Raster;
 import bivex.core.review.VersionFacts;
+import bivex.core.script.OwnHeadings;
 import bivex.core.tally.Costs;
 import bivex.core.time.FrameRange;
 import bivex.core.time.FrameRate;
@@ -64,11 +65,18 @@ public class Production {
   @Convert(converter = Cues.class)
   public CueWords cueWords = CueWords.SHIPPED_ONLY;
 
+  /** Words scene headings are written with here, for drafts that come in. */
+  @Convert(converter = Draft.Headings.class)
+  public OwnHeadings headings = OwnHeadings.NONE;
+
   /** Confidence from which a cue is shown. */
   public double cuesFrom = Cue.USUAL;
 
   /** Whether answers to cues change what is proposed after them. */
   public boolean cuesLearn = true;
+
+  /** Whether its answers count in others of the house that say so too, and theirs in it. */
+  public boolean cuesOfHouse;
 
   @Enumerated(EnumType.STRING)
   public ListFormat lists = ListFormat.COMMA;

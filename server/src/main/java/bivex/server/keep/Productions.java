@@ -12,4 +12,6 @@ public interface Productions extends JpaRepository<Production, UUID> {
   UUID hold(UUID id);
 
   boolean existsByCode(String code);
+
+  long countByCuesOfHouseTrueAndIdNot(UUID id);
 }

@@ -41,6 +41,9 @@ public class Shot {
   @Convert(converter = Methods.class)
   public List<MethodChoice> methods;
 
+  /** When somebody last chose how it is made; null while nobody has. */
+  public Instant plannedAt;
+
   @Convert(converter = Planned.class)
   public List<PlannedDifference> planned = List.of();
 

@@ -125,6 +125,8 @@ public class ProductionLife {
     p.setHourRate = like.setHourRate;
     p.currency = like.currency;
     p.cueWords = like.cueWords;
+    p.headings = like.headings;
+    p.cuesOfHouse = like.cuesOfHouse;
     p.lists = like.lists;
     p.codePattern =
         like.codePattern.startsWith(like.code)

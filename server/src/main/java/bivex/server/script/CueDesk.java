@@ -30,12 +30,16 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Moments of the newest draft that look like effects, and the words they are found by. */
 @Component
 public class CueDesk {
+  /** Answers of other productions that are counted, the newest first. */
+  private static final int ELSEWHERE = 5000;
+
   private final MarkDesk desk;
 
   private final Screenplays screenplays;
@@ -132,19 +136,32 @@ public class CueDesk {
 
   public record ShowingFrom(double from) {}
 
-  public record LearningFrom(boolean learns) {}
+  /**
+   * @param learns whether answers given here count here; null as it is
+   * @param ofHouse whether those of other productions that say so too count here, and these there;
+   *     null as it is
+   */
+  public record LearningFrom(Boolean learns, Boolean ofHouse) {}
 
   /**
+   * @param others how many other productions of the house share their answers
    * @param said how often it was right on this script, in words
    */
   public record LearnedView(
-      boolean learns, CueTally tally, String said, List<LessonView> lessons, long version) {}
+      boolean learns,
+      boolean ofHouse,
+      int others,
+      CueTally tally,
+      String said,
+      List<LessonView> lessons,
+      long version) {}
 
   /**
    * @param sign what cues were found by
    * @param weighs more, less or as before
    */
-  public record LessonView(String sign, int taken, int away, String weighs) {}
+  public record LessonView(
+      String sign, int taken, int away, int elsewhereTaken, int elsewhereAway, String weighs) {}
 
   /**
    * @param kinds what a word may point at, by name, in words
@@ -161,7 +178,8 @@ public class CueDesk {
   private CuesView cues(Production p) {
     Draft d = desk.newest(p.id);
     List<CueAnswer> said = answers.counting(p.id);
-    CueProposals proposed = CueProposals.of(open(d, p, said), p.cuesFrom);
+    FoundCues found = screenplays.cues(d, p.cueWords);
+    CueProposals proposed = CueProposals.of(open(found, d, p, said), p.cuesFrom);
     return new CuesView(
         d.id,
         proposed.shown().stream().map(c -> view(d, c)).toList(),
@@ -171,24 +189,35 @@ public class CueDesk {
             .toList(),
         p.cuesFrom,
         proposed.steps(),
-        reader.state(d.id),
+        reader.state(d.id).of(found.sensed()),
         p.version);
   }
 
   /** Cues of what is neither marked nor waved away. */
-  private List<Cue> open(Draft d, Production p, List<CueAnswer> said) {
+  private List<Cue> open(FoundCues found, Draft d, Production p, List<CueAnswer> said) {
     Set<String> waved =
         said.stream()
             .filter(a -> !a.taken)
             .flatMap(a -> a.keys.stream())
             .collect(Collectors.toSet());
-    return screenplays
-        .cues(d, p.cueWords)
-        .cues(learned(p, said), new FoundCues.Closed(marked(p.id, d), waved));
+    return found.cues(learned(p, said), new FoundCues.Closed(marked(p.id, d), waved));
   }
 
-  private static CueLearning learned(Production p, List<CueAnswer> said) {
-    return p.cuesLearn ? new CueLearning(core(said)) : CueLearning.NONE;
+  private CueLearning learned(Production p, List<CueAnswer> said) {
+    return p.cuesLearn || p.cuesOfHouse
+        ? new CueLearning(p.cuesLearn ? core(said) : List.of(), elsewhere(p))
+        : CueLearning.NONE;
+  }
+
+  /** Answers of other productions that count here. */
+  private List<CueLearning.Answer> elsewhere(Production p) {
+    return p.cuesOfHouse
+        ? CueLearning.shared(
+            answers.elsewhere(p.id, Limit.of(ELSEWHERE)).stream()
+                .map(a -> new CueLearning.Answer(a.signs(), a.taken(), null, null))
+                .toList(),
+            p.cueWords)
+        : List.of();
   }
 
   private static List<CueLearning.Answer> core(List<CueAnswer> said) {
@@ -225,8 +254,9 @@ public class CueDesk {
 
   /** The cue these words are of now: what they are its heart of, or else stand in. */
   private Optional<Cue> cue(Member me, String key) {
-    List<Cue> open =
-        open(desk.newest(me.productionId()), me.production(), answers.counting(me.productionId()));
+    Draft d = desk.newest(me.productionId());
+    Production p = me.production();
+    List<Cue> open = open(screenplays.cues(d, p.cueWords), d, p, answers.counting(p.id));
     return open.stream()
         .filter(c -> c.key().equals(key))
         .findFirst()
@@ -314,30 +344,52 @@ public class CueDesk {
   private LearnedView learned(Production p) {
     Draft d = desk.newest(p.id);
     List<CueAnswer> said = answers.counting(p.id);
+    CueLearning used = learned(p, said);
+    // While nothing is learned it is told what would be.
+    CueLearning told = used == CueLearning.NONE ? new CueLearning(core(said), List.of()) : used;
     CueTally tally =
         CueTally.of(
             core(said),
             marked(p.id, d),
-            screenplays.cues(d, p.cueWords).cues(learned(p, said), FoundCues.Closed.NOTHING),
+            screenplays.cues(d, p.cueWords).cues(used, FoundCues.Closed.NOTHING),
             p.cuesFrom);
     return new LearnedView(
         p.cuesLearn,
+        p.cuesOfHouse,
+        (int) productions.countByCuesOfHouseTrueAndIdNot(p.id),
         tally,
         tally.said(),
-        new CueLearning(core(said))
-            .lessons().stream()
-                .map(l -> new LessonView(l.sign(), l.taken(), l.away(), l.weighs()))
-                .toList(),
+        told.lessons().stream()
+            .map(
+                l ->
+                    new LessonView(
+                        l.sign(),
+                        l.taken(),
+                        l.away(),
+                        l.elsewhereTaken(),
+                        l.elsewhereAway(),
+                        l.weighs()))
+            .toList(),
         p.version);
   }
 
   /** Whether answers change what is proposed after them. */
   @Transactional
   public LearnedView learn(Member me, String ifMatch, LearningFrom in) {
-    Production p = current(me, ifMatch, x -> x.cuesLearn, in.learns());
-    p.cuesLearn = in.learns();
+    Production was = me.production();
+    LearningFrom asked =
+        new LearningFrom(
+            in.learns() == null ? was.cuesLearn : in.learns(),
+            in.ofHouse() == null ? was.cuesOfHouse : in.ofHouse());
+    Production p = current(me, ifMatch, x -> new LearningFrom(x.cuesLearn, x.cuesOfHouse), asked);
+    p.cuesLearn = asked.learns();
+    p.cuesOfHouse = asked.ofHouse();
     return learned(
-        changed(me, p, in.learns() ? "cues learn from the answers" : "cues learn no more"));
+        changed(
+            me,
+            p,
+            (p.cuesLearn ? "cues learn from the answers" : "cues learn no more")
+                + (p.cuesOfHouse ? ", and from the house" : "")));
   }
 
   /** The production, if it is as whoever asks has seen it. */

@@ -10,12 +10,14 @@ import bivex.server.access.Member;
 import bivex.server.shot.ShotDesk.MarkView;
 import java.util.List;
 import java.util.UUID;
+import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 /** What a draft did to the one before, and what becomes of the marks. */
@@ -41,6 +43,22 @@ public class RevisionResource {
   public MarkView decide(
       @PathVariable UUID mark, Member me, @RequestBody RevisionDesk.Decision in) {
     return revisions.decide(mark, me, in);
+  }
+
+  /** Decides that what is proposed for marks of a draft is right. */
+  @PostMapping("/drafts/{draft}/decisions")
+  @Allowed({PRODUCER, COORDINATOR})
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  public void settle(@PathVariable UUID draft, Member me, @RequestBody RevisionDesk.Settling in) {
+    revisions.settle(draft, me, in);
+  }
+
+  /** Asks again what somebody decided about marks of a draft. */
+  @PostMapping("/drafts/{draft}/decisions/again")
+  @Allowed({PRODUCER, COORDINATOR})
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  public void ask(@PathVariable UUID draft, Member me, @RequestBody RevisionDesk.AskAgain in) {
+    revisions.ask(draft, me, in);
   }
 
   /** Marks more words for a shot, or the first of one that was made on the floor. */

@@ -2,6 +2,7 @@ package bivex.server.script;
 
 import bivex.core.InvalidInput;
 import bivex.core.method.ShotSetting;
+import bivex.core.script.OwnHeadings;
 import bivex.core.script.SceneList;
 import bivex.core.script.Screenplay;
 import bivex.core.script.ScreenplayParser;
@@ -12,10 +13,12 @@ import bivex.core.script.TypedPages;
 import bivex.server.access.Member;
 import bivex.server.book.MarkDesk;
 import bivex.server.book.Screenplays;
+import bivex.server.http.Problems;
 import bivex.server.keep.Draft;
 import bivex.server.keep.Drafts;
 import bivex.server.keep.Mark;
 import bivex.server.keep.Marks;
+import bivex.server.keep.Production;
 import bivex.server.keep.Productions;
 import bivex.server.keep.Shot;
 import bivex.server.keep.Shots;
@@ -36,9 +39,11 @@ import java.util.NoSuchElementException;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -62,9 +67,14 @@ public class ScriptDesk {
 
   private final Journal journal;
 
+  private final ApplicationEventPublisher events;
+
   private final Clock clock;
 
-  private static Incoming read(String fileName, InputStream in) throws IOException {
+  private static final int MOST_NAME = 60;
+
+  private static Incoming read(String fileName, InputStream in, OwnHeadings own)
+      throws IOException {
     byte[] bytes = in.readNBytes(PdfPages.MAX_BYTES + 1);
     boolean pdf =
         bytes.length >= 4 && new String(bytes, 0, 4, StandardCharsets.ISO_8859_1).equals("%PDF");
@@ -78,20 +88,20 @@ public class ScriptDesk {
     }
     String name = fileName == null ? "" : fileName.toLowerCase(Locale.ROOT);
     if (pdf) {
-      return new Incoming(TypedPages.source("PDF", PdfPages.lines(bytes)), List.of());
+      return new Incoming(TypedPages.source("PDF", PdfPages.lines(bytes), own), List.of());
     }
     String text = ScriptFile.decode(bytes);
     if (name.endsWith(".csv")) {
       return new Incoming(SceneList.source(rows(text)), List.of());
     }
-    return text(text);
+    return text(text, own);
   }
 
-  private static Incoming text(String text) {
+  private static Incoming text(String text, OwnHeadings own) {
     ScriptNotes.Read read = ScriptNotes.read(ScriptFile.clean(text));
     // Notes stand in the open syntax only; what was typed out has no place for them.
     return read.marks().isEmpty()
-        ? new Incoming(ScriptImport.text(text), List.of())
+        ? new Incoming(ScriptImport.text(text, own), List.of())
         : new Incoming(
             new ScriptImport.Taken("open syntax", read.source(), List.of()), read.marks());
   }
@@ -122,7 +132,9 @@ public class ScriptDesk {
       Screenplays screenplays,
       MarkDesk desk,
       Journal journal,
+      ApplicationEventPublisher events,
       Clock clock) {
+    this.events = events;
     this.clock = clock;
     this.drafts = drafts;
     this.shots = shots;
@@ -138,6 +150,7 @@ public class ScriptDesk {
    * @param format what it was read from
    * @param uncertain what was doubtful in reading it
    * @param marks how many stand in it in which way
+   * @param open how many of them somebody must decide
    * @param made codes of shots that its notes named and that were made when it came in; empty at
    *     any other time
    */
@@ -155,7 +168,9 @@ public class ScriptDesk {
       int eighths,
       List<ScriptImport.Uncertain> uncertain,
       Map<Mark.Standing, Integer> marks,
-      List<String> made) {}
+      int open,
+      List<String> made,
+      long version) {}
 
   /**
    * The script as pages.
@@ -168,7 +183,7 @@ public class ScriptDesk {
       int number,
       String name,
       boolean newest,
-      Map<String, String> title,
+      List<Screenplay.TitleLine> title,
       List<SceneView> scenes,
       List<Screenplay.Page> pages,
       List<ShotDesk.MarkView> marks) {}
@@ -214,12 +229,13 @@ public class ScriptDesk {
   /** Takes in a draft that was typed or pasted. */
   @Transactional
   public DraftView paste(Member me, PastedDraft in) {
-    return keep(me, in.name(), in.colour(), in.dated(), text(in.text()));
+    return keep(me, in.name(), in.colour(), in.dated(), text(in.text(), me.production().headings));
   }
 
   private DraftView keep(Member me, String name, String colour, LocalDate dated, Incoming in) {
     String source = in.taken().source();
-    Screenplay play = ScreenplayParser.parse(source);
+    OwnHeadings headings = me.production().headings;
+    Screenplay play = ScreenplayParser.parse(source, headings);
     productions.hold(me.productionId());
     Draft before = drafts.findFirstByProductionIdOrderByNumberDesc(me.productionId()).orElse(null);
     Draft d = new Draft();
@@ -229,19 +245,17 @@ public class ScriptDesk {
     d.name =
         name == null || name.isBlank()
             ? "draft " + d.number
-            : name.strip().substring(0, Math.min(60, name.strip().length()));
-    d.colour = InvalidInput.words("colour", colour);
-    if (d.colour.length() > 30) {
-      throw new InvalidInput(
-          "colour", "is a word of at most 30 letters, such as blue or second pink");
-    }
+            : name.strip().substring(0, Math.min(MOST_NAME, name.strip().length()));
+    d.colour = colour(colour);
     d.dated = dated;
     d.format = in.taken().format();
     d.uncertain = in.taken().uncertain().stream().limit(500).toList();
     d.source = source;
+    d.headings = headings;
     d.importedBy = me.name();
     d.importedAt = clock.instant();
     drafts.saveAndFlush(d);
+    events.publishEvent(new DraftCarrier.CameIn(d, play, before));
     List<String> made =
         desk.carry(
             me, before, d, play, in.notes(), ShotSetting.usualCut(me.production().frameRate()));
@@ -259,6 +273,72 @@ public class ScriptDesk {
                         .map(e -> e.getValue() + " " + e.getKey().name().toLowerCase(Locale.ROOT))
                         .collect(Collectors.joining(", "))));
     return view;
+  }
+
+  /** Words scene headings are written with here, beside those that ship. */
+  public record HeadingsView(OwnHeadings words, long version) {}
+
+  @Transactional(readOnly = true)
+  public HeadingsView headings(Member me) {
+    return new HeadingsView(me.production().headings, me.production().version);
+  }
+
+  /** Changes them for drafts that come in from now on; a draft is read as when it came in. */
+  @Transactional
+  public HeadingsView headings(Member me, String ifMatch, OwnHeadings in) {
+    Production p = productions.findById(me.productionId()).orElseThrow();
+    Problems.mustBeCurrent(ifMatch, p.version, p.headings, in);
+    p.headings = in;
+    productions.saveAndFlush(p);
+    journal.record(
+        me,
+        "changed",
+        "heading words",
+        p.id.toString(),
+        String.join(
+            ", ", Stream.of(in.inside(), in.outside(), in.dark()).flatMap(List::stream).toList()),
+        Journal.Touches.NOTHING);
+    return new HeadingsView(p.headings, p.version);
+  }
+
+  /**
+   * What a draft is called.
+   *
+   * @param dated date of the draft, or null
+   */
+  public record DraftName(String name, String colour, LocalDate dated) {}
+
+  /** Gives a draft another name, colour or date; its words stay. */
+  @Transactional
+  public DraftView rename(UUID draft, Member me, String ifMatch, DraftName in) {
+    Draft d = drafts.require(draft, me.productionId());
+    List<Marks.Count> counts = marks.counts(me.productionId());
+    Problems.mustBeCurrent(ifMatch, d.version, new DraftName(d.name, d.colour, d.dated), in);
+    String before = d.name;
+    d.name = InvalidInput.text("name", in.name());
+    if (d.name.length() > MOST_NAME) {
+      throw new InvalidInput("name", "must have at most " + MOST_NAME + " characters");
+    }
+    d.colour = colour(in.colour());
+    d.dated = in.dated();
+    drafts.saveAndFlush(d);
+    journal.record(
+        me,
+        "renamed",
+        "draft",
+        d.id.toString(),
+        before.equals(d.name) ? d.name : before + " is " + d.name + " now",
+        Journal.Touches.ALL);
+    return view(d, List.of(), counts);
+  }
+
+  private static String colour(String in) {
+    String out = InvalidInput.words("colour", in);
+    if (out.length() > 30) {
+      throw new InvalidInput(
+          "colour", "is a word of at most 30 letters, such as blue or second pink");
+    }
+    return out;
   }
 
   /**
@@ -320,7 +400,7 @@ public class ScriptDesk {
         d.number,
         d.name,
         d.id.equals(newest.id),
-        p.title(),
+        p.titlePage(),
         p.scenes().stream().map(ScriptDesk::scene).toList(),
         p.pages(),
         marks.of(me.productionId(), d.id).stream().map(ShotDesk.MarkView::of).toList());
@@ -373,7 +453,12 @@ public class ScriptDesk {
         p.eighths(),
         d.uncertain,
         standing,
-        made);
+        standing.entrySet().stream()
+            .filter(e -> !e.getKey().sure())
+            .mapToInt(Map.Entry::getValue)
+            .sum(),
+        made,
+        d.version);
   }
 
   /** A draft that came as a file; told apart by what is in it. */
@@ -381,7 +466,7 @@ public class ScriptDesk {
   public DraftView upload(
       Member me, String name, String colour, LocalDate dated, String fileName, InputStream in)
       throws IOException {
-    return keep(me, name, colour, dated, read(fileName, in));
+    return keep(me, name, colour, dated, read(fileName, in, me.production().headings));
   }
 
   /** A draft as a file of the open syntax. */

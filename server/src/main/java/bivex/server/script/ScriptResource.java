@@ -5,6 +5,7 @@ import static bivex.core.crew.Role.COORDINATOR;
 import static bivex.core.crew.Role.FLOOR;
 import static bivex.core.crew.Role.PRODUCER;
 
+import bivex.core.script.OwnHeadings;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
 import bivex.server.http.Download;
@@ -14,13 +15,16 @@ import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.UUID;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -61,6 +65,32 @@ public class ScriptResource {
   @Allowed({PRODUCER, COORDINATOR})
   public List<ScriptDesk.DraftView> takeBack(@PathVariable UUID draft, Member me) {
     return script.takeBack(draft, me);
+  }
+
+  /** Words scene headings are written with here, beside those that ship. */
+  @GetMapping("/headings")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  public ScriptDesk.HeadingsView headings(Member me) {
+    return script.headings(me);
+  }
+
+  /** Changes them for drafts that come in from now on. */
+  @PutMapping("/headings")
+  @Allowed({PRODUCER, COORDINATOR})
+  public ScriptDesk.HeadingsView headings(
+      Member me, @RequestHeader(HttpHeaders.IF_MATCH) String ifMatch, @RequestBody OwnHeadings in) {
+    return script.headings(me, ifMatch, in);
+  }
+
+  /** Gives a draft another name, colour or date. */
+  @PutMapping("/{draft}/name")
+  @Allowed({PRODUCER, COORDINATOR})
+  public ScriptDesk.DraftView rename(
+      @PathVariable UUID draft,
+      Member me,
+      @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String ifMatch,
+      @RequestBody ScriptDesk.DraftName in) {
+    return script.rename(draft, me, ifMatch, in);
   }
 
   /** A draft as pages; "latest" is the newest. */

@@ -13,6 +13,7 @@ import bivex.server.keep.EvidenceEntry;
 import bivex.server.keep.Shot;
 import bivex.server.keep.Shots;
 import bivex.server.live.Journal;
+import bivex.server.work.TaskDesk;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -30,6 +31,7 @@ public class EvidenceDesk {
   private final Clock clock;
   private final Shots shots;
   private final ShotDesk desk;
+  private final TaskDesk tasks;
 
   EvidenceDesk(
       EvidenceEntries evidence,
@@ -37,7 +39,9 @@ public class EvidenceDesk {
       Journal journal,
       Clock clock,
       Shots shots,
-      ShotDesk desk) {
+      ShotDesk desk,
+      TaskDesk tasks) {
+    this.tasks = tasks;
     this.desk = desk;
     this.shots = shots;
     this.evidence = evidence;
@@ -114,6 +118,9 @@ public class EvidenceDesk {
       e.saidBy = me.name();
       e.saidAt = clock.instant();
       details(e, item, in);
+      if (in.kind() == Evidence.Kind.SETTLED || in.kind() == Evidence.Kind.DROPPED) {
+        tasks.ended(me, p, key);
+      }
       evidence.saveAndFlush(e);
       journal.record(
           me,

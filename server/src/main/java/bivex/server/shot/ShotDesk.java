@@ -249,6 +249,7 @@ public class ShotDesk {
               MethodDefault.on(
                   MethodChoice.usual(MethodBook.find(in.method())),
                   me.production().methodDefaults));
+      s.plannedAt = clock.instant();
       shots.saveAndFlush(s);
     }
     journal.record(me, "marked", "shot", s.id.toString(), s.code, Journal.Touches.shot(s.id));
@@ -287,7 +288,10 @@ public class ShotDesk {
           .forEach(i -> i.endedAt = clock.instant());
     }
     s.omitted = in.omitted();
+    List<MethodChoice> had = s.methods;
     s.methods = house.chosen(in.methods(), s.methods, me.production().methodDefaults);
+    s.plannedAt =
+        s.methods.isEmpty() ? null : s.methods.equals(had) ? s.plannedAt : clock.instant();
     ShotBook.plan(me.production(), s, false);
     shots.saveAndFlush(s);
     journal.record(

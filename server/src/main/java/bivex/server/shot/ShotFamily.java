@@ -118,6 +118,7 @@ public class ShotFamily {
             InvalidInput.title("title", in.title()),
             in.marks() == null ? List.of() : in.marks());
     two.methods = List.copyOf(s.methods);
+    two.plannedAt = s.plannedAt;
     two.ownItems = s.ownItems;
     two.recording = s.recording;
     two.standard = s.standard;
@@ -178,6 +179,7 @@ public class ShotFamily {
       }
     }
     s.methods = MethodChoice.merged(s.methods, from.methods);
+    s.plannedAt = s.methods.isEmpty() ? null : clock.instant();
     s.ownItems = OwnItem.merged(s.ownItems, from.ownItems);
     s.recording = s.recording == null ? from.recording : s.recording;
     s.standard = s.standard == null ? from.standard : s.standard;

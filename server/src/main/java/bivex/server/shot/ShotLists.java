@@ -1,7 +1,6 @@
 package bivex.server.shot;
 
 import bivex.core.effort.Estimate;
-import bivex.core.effort.Forecast;
 import bivex.core.kit.TestStand;
 import bivex.core.method.MethodChoice;
 import bivex.core.method.Plan;
@@ -20,7 +19,6 @@ import bivex.server.keep.Shot;
 import bivex.server.keep.ShotLean;
 import bivex.server.keep.ShotLeans;
 import bivex.server.keep.Shots;
-import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -42,25 +40,22 @@ public class ShotLists {
   private final ShotBook book;
   private final TestStandings standings;
   private final ShotLeans leans;
-  private final Clock clock;
 
   ShotLists(
       Shots shots,
       Screenplays screenplays,
       ShotBook book,
       TestStandings standings,
-      ShotLeans leans,
-      Clock clock) {
+      ShotLeans leans) {
     this.leans = leans;
     this.standings = standings;
     this.shots = shots;
     this.screenplays = screenplays;
     this.book = book;
-    this.clock = clock;
   }
 
   static boolean lost(ShotBook.Page p) {
-    return p.marks().stream().anyMatch(m -> m.standing == Mark.Standing.LOST);
+    return p.marks().stream().anyMatch(Mark::lost);
   }
 
   private static Map<Stage, Integer> stages(List<ShotBook.Page> pages) {
@@ -143,9 +138,6 @@ public class ShotLists {
   /**
    * @param tests that are not decided, those first that are wanted first
    * @param total open things
-   * @param forecast when the open work would be done
-   * @param risk how it stands against the delivery date, in words
-   * @param late whether somebody must act on it
    */
   public record OwedPage(
       List<OwedTest> tests,
@@ -154,12 +146,7 @@ public class ShotLists {
       int page,
       boolean more,
       Map<Plan.Due, Integer> byDue,
-      Map<Stage, Integer> stages,
-      Estimate work,
-      Forecast forecast,
-      LocalDate dueOn,
-      String risk,
-      boolean late) {}
+      Map<Stage, Integer> stages) {}
 
   public record ShotLine(
       UUID id,
@@ -289,22 +276,6 @@ public class ShotLists {
     Map<Plan.Due, Integer> byDue = new LinkedHashMap<>();
     Arrays.stream(Plan.Due.values())
         .forEach(d -> byDue.put(d, (int) lines.stream().filter(l -> l.item().due() == d).count()));
-    Estimate work =
-        pages.stream()
-            .map(p -> p.ledger().openEffort(p.plan()))
-            .reduce(Estimate.NONE, Estimate::plus);
-    Forecast forecast =
-        Forecast.of(
-            LocalDate.now(clock),
-            work,
-            me.production().hoursPerDay,
-            pages.stream()
-                .map(
-                    p ->
-                        new Forecast.Waiting(
-                            p.day() == null ? null : p.day().shootOn, p.ledger().toShoot()))
-                .toList());
-    LocalDate due = me.production().dueOn;
     Pages.Slice<OwedLine> slice = Pages.of(lines, page, size);
     return new OwedPage(
         standings.of(me, pages).stream()
@@ -324,12 +295,7 @@ public class ShotLists {
         slice.page(),
         slice.more(),
         byDue,
-        stages(pages),
-        work,
-        forecast,
-        due,
-        forecast.against(due).words(),
-        forecast.against(due).pressing());
+        stages(pages));
   }
 
   @Transactional(readOnly = true)

@@ -286,7 +286,10 @@ class StoredShapesTest {
       if (type instanceof ParameterizedType p) {
         Type first = p.getActualTypeArguments()[0];
         if (p.getRawType() == List.class) {
-          return List.of(fill(first, name));
+          // A week has seven days.
+          return Stream.generate(() -> fill(first, name))
+              .limit(name.equals("week") ? 7 : 1)
+              .toList();
         }
         if (p.getRawType() == Map.class) {
           return Map.of(fill(first, name), fill(p.getActualTypeArguments()[1], name));
@@ -305,7 +308,7 @@ class StoredShapesTest {
         case "Object" -> "value " + next++;
         case "int", "Integer" -> next++;
         case "long", "Long" -> (long) next++;
-        case "double", "Double" -> 1 + next++ / 64.0;
+        case "double", "Double" -> (name.equals("share") ? 0 : 1) + next++ / 64.0;
         case "String" ->
             switch (name) {
               case "zone" -> "UTC";

@@ -1,0 +1,2 @@
+/** Who works when on a production. */
+package bivex.server.crew;
