@@ -5,6 +5,7 @@
   import HandSheet from '../lib/crew/HandSheet.svelte';
   import { sayOfTasks } from '../lib/crew/task';
   import TaskTable from '../lib/crew/TaskTable.svelte';
+  import Money from '../lib/money/Money.svelte';
   import Rates from '../lib/parts/Rates.svelte';
   import { house, reads } from '../lib/house.svelte';
   import { frame } from '../lib/state.svelte';
@@ -48,6 +49,7 @@
   let chosen = $state<Schemas['HandView'] | null>(null);
   let open = $state(false);
   let lit = $state('');
+  let paid = $state(false);
   const MOST_LATE = 4;
   const hands = $derived((crew.data?.hands ?? []).filter((x) => x.part.share > 0));
   const leads = $derived(h.may('PRODUCER', 'COORDINATOR'));
@@ -79,131 +81,143 @@
 
 <div class="crew">
   <section>
-    <div class="head">
-      <div>
-        <h1>
-          {w
-            ? w.end
-              ? `${hours(w.hours)} of work is laid on ${count(hands.length, 'pair')} of hands`
-              : 'No work has a day'
-            : work.isError
-              ? 'The work could not be laid on the days'
-              : 'Laying the work on the days…'}
-        </h1>
-        {#if w}
-          <p class="soft">
-            {w.end ? `As reckoned it ends on ${day(w.end)}. ` : ''}{w.due ? `Due ${day(w.due)}. ` : ''}
-            {late.length > 0 ? `${count(late.length, 'shot')} will be late.` : ''}
-            {o?.promise && o.promise.without > 0 ? notPromised(o.promise.without) : ''}
-            {w.unplanned.length > 0 ? `No method yet, so not in this: ${w.unplanned.join(', ')}.` : ''}
-          </p>
-          {#if w.counted.length > 0}<p class="soft small">
-              Counted on as if they were there: {w.counted
-                .map((c) => `${c.labels.join(', ')} (${c.code})`)
-                .join('; ')}.
-            </p>{/if}
-          {#if late.length > 0}
-            <h2>Late</h2>
-            <ul class="late">
-              {#each late.slice(0, MOST_LATE) as s (s.id)}<li>
-                  <button onclick={() => choose(s.id)} aria-pressed={lit === s.id}
-                    ><span class="mono">{s.code}</span> <span class="pencil">{lateBy(s)}</span>
-                    <span class="soft">{s.why}</span></button
-                  >
-                </li>{/each}
-            </ul>
-            {#if late.length > MOST_LATE}<p class="soft small">
-                and {late.length - MOST_LATE} more, below.
+    {#if leads}<div class="tabs" role="group" aria-label="What to look at">
+        <button class="tight btn" class:ink={!paid} aria-pressed={!paid} onclick={() => (paid = false)}
+          >Work and days</button
+        >
+        <button class="tight btn" class:ink={paid} aria-pressed={paid} onclick={() => (paid = true)}
+          >Money</button
+        >
+      </div>{/if}
+    {#if paid && leads}<Money />{:else}
+      <div class="head">
+        <div>
+          <h1>
+            {w
+              ? w.end
+                ? `${hours(w.hours)} of work is laid on ${count(hands.length, 'pair')} of hands`
+                : 'No work has a day'
+              : work.isError
+                ? 'The work could not be laid on the days'
+                : 'Laying the work on the days…'}
+          </h1>
+          {#if w}
+            <p class="soft">
+              {w.end ? `As reckoned it ends on ${day(w.end)}. ` : ''}{w.due ? `Due ${day(w.due)}. ` : ''}
+              {late.length > 0 ? `${count(late.length, 'shot')} will be late.` : ''}
+              {o?.promise && o.promise.without > 0 ? notPromised(o.promise.without) : ''}
+              {w.unplanned.length > 0 ? `No method yet, so not in this: ${w.unplanned.join(', ')}.` : ''}
+            </p>
+            {#if w.counted.length > 0}<p class="soft small">
+                Counted on as if they were there: {w.counted
+                  .map((c) => `${c.labels.join(', ')} (${c.code})`)
+                  .join('; ')}.
               </p>{/if}
+            {#if late.length > 0}
+              <h2>Late</h2>
+              <ul class="late">
+                {#each late.slice(0, MOST_LATE) as s (s.id)}<li>
+                    <button onclick={() => choose(s.id)} aria-pressed={lit === s.id}
+                      ><span class="mono">{s.code}</span> <span class="pencil">{lateBy(s)}</span>
+                      <span class="soft">{s.why}</span></button
+                    >
+                  </li>{/each}
+              </ul>
+              {#if late.length > MOST_LATE}<p class="soft small">
+                  and {late.length - MOST_LATE} more, below.
+                </p>{/if}
+            {/if}
+            {#if o && o.advice.length > 0}
+              <h2>What would help</h2>
+              {#if wrong}<p class="pencil" role="alert">{wrong}. Nothing was changed.</p>{/if}
+              <ul class="advice">
+                {#each o.advice as a (a.words)}<li>
+                    {a.words}
+                    {#if a.person && leads}<button
+                        class="tight btn"
+                        disabled={busy}
+                        onclick={() => void follow(a)}>Do it</button
+                      >{/if}
+                  </li>{/each}
+              </ul>
+            {/if}
           {/if}
-          {#if o && o.advice.length > 0}
-            <h2>What would help</h2>
-            {#if wrong}<p class="pencil" role="alert">{wrong}. Nothing was changed.</p>{/if}
-            <ul class="advice">
-              {#each o.advice as a (a.words)}<li>
-                  {a.words}
-                  {#if a.person && leads}<button
-                      class="tight btn"
-                      disabled={busy}
-                      onclick={() => void follow(a)}>Do it</button
-                    >{/if}
-                </li>{/each}
-            </ul>
-          {/if}
+        </div>
+        {#if o?.promise}
+          <div class="stamp" aria-label="What may be promised">
+            <span class="small">may be promised</span>
+            <strong class="mono">{o.promise.most ? day(o.promise.most) : 'no day'}</strong>
+            <span class="small">holds in 8 of 10 cases, by the estimates</span>
+            <span class="small soft">{o.promise.half ? `${day(o.promise.half)} in 5 of 10` : ''}</span>
+            {#if o.promise.chance && w?.due}<span class="small" class:pencil={o.outlook.pressing}
+                >{day(w.due)}: {o.promise.chance}</span
+              >{/if}
+            <span class="small soft">not reckoned: late plates, illness, rounds of review</span>
+            {#if o.promise.risks.length > 0}<span class="small soft"
+                >hangs most on
+                {#each o.promise.risks as x (x.shot)}<span class="mono nowrap">{x.code}</span
+                  >{' '}{/each}</span
+              >{/if}
+          </div>
         {/if}
       </div>
-      {#if o?.promise}
-        <div class="stamp" aria-label="What may be promised">
-          <span class="small">may be promised</span>
-          <strong class="mono">{o.promise.most ? day(o.promise.most) : 'no day'}</strong>
-          <span class="small">holds in 8 of 10 cases, by the estimates</span>
-          <span class="small soft">{o.promise.half ? `${day(o.promise.half)} in 5 of 10` : ''}</span>
-          {#if o.promise.chance && w?.due}<span class="small" class:pencil={o.outlook.pressing}
-              >{day(w.due)}: {o.promise.chance}</span
-            >{/if}
-          <span class="small soft">not reckoned: late plates, illness, rounds of review</span>
-          {#if o.promise.risks.length > 0}<span class="small soft"
-              >hangs most on
-              {#each o.promise.risks as x (x.shot)}<span class="mono nowrap">{x.code}</span>{' '}{/each}</span
-            >{/if}
-        </div>
-      {/if}
-    </div>
-    <div class="turn">
-      <h2>Who is there, and what is laid on them</h2>
-      <button class="bare tight btn" onclick={() => (from = crew.data?.earlier ?? '')}>four weeks back</button
-      >
-      {#if from}<button class="bare tight btn" onclick={() => (from = '')}>from today</button>{/if}
-      <button class="bare tight btn" onclick={() => (from = crew.data?.later ?? '')}>four weeks on</button>
-    </div>
-    {#if crew.data}<DaysTable
-        crew={crew.data}
-        loads={w?.loads ?? []}
-        {lit}
-        chain={w?.shots.find((s) => s.id === lit)?.chain ?? []}
-        due={w?.due}
-        onshot={choose}
-        onhand={(x) => {
-          chosen = x;
-          open = true;
-        }}
-      />{/if}
-    <h2 class="mt-4">When each shot is done</h2>
-    <ul>
-      {#each w?.shots ?? [] as s (s.id)}
-        {@const p = promised.get(s.id)}
-        <li>
-          <button
-            class="row"
-            aria-expanded={lit === s.id}
-            aria-labelledby="code-{s.id} day-{s.id}"
-            aria-describedby="why-{s.id}"
-            onclick={() => choose(s.id)}
-          >
-            <span class="mono" id="code-{s.id}">{s.code}</span>
-            <span class="mono nowrap" id="day-{s.id}" class:pencil={!s.day}
-              >{s.day ? day(s.day) : 'no day'}</span
+      <div class="turn">
+        <h2>Who is there, and what is laid on them</h2>
+        <button class="bare tight btn" onclick={() => (from = crew.data?.earlier ?? '')}
+          >four weeks back</button
+        >
+        {#if from}<button class="bare tight btn" onclick={() => (from = '')}>from today</button>{/if}
+        <button class="bare tight btn" onclick={() => (from = crew.data?.later ?? '')}>four weeks on</button>
+      </div>
+      {#if crew.data}<DaysTable
+          crew={crew.data}
+          loads={w?.loads ?? []}
+          {lit}
+          chain={w?.shots.find((s) => s.id === lit)?.chain ?? []}
+          due={w?.due}
+          onshot={choose}
+          onhand={(x) => {
+            chosen = x;
+            open = true;
+          }}
+        />{/if}
+      <h2 class="mt-4">When each shot is done</h2>
+      <ul>
+        {#each w?.shots ?? [] as s (s.id)}
+          {@const p = promised.get(s.id)}
+          <li>
+            <button
+              class="row"
+              aria-expanded={lit === s.id}
+              aria-labelledby="code-{s.id} day-{s.id}"
+              aria-describedby="why-{s.id}"
+              onclick={() => choose(s.id)}
             >
-            <span class="pencil small">{lateBy(s)}</span>
-            <span class="soft small"
-              >{p?.most ? `${day(p.most)} in 8 of 10` : ''}{#if p?.chance}<br />in time {p.chance}{/if}</span
-            >
-            <span class="soft small" id="why-{s.id}">{s.title ? `${s.title}. ` : ''}{s.why}</span>
-          </button>
-          {#if lit === s.id}<TaskTable shot={s} {hands} />{/if}
-        </li>
-      {:else}<li class="soft">
-          {w
-            ? 'No shot has a method yet, so there is no work to lay.'
-            : work.isError
-              ? 'It could not be read.'
-              : 'Laying the work on the days…'}
-        </li>{/each}
-    </ul>
-    <p class="soft small mt-2">
-      Hours come from the rates below, and from what work really took once that is applied.
-    </p>
-    <Rates />
+              <span class="mono" id="code-{s.id}">{s.code}</span>
+              <span class="mono nowrap" id="day-{s.id}" class:pencil={!s.day}
+                >{s.day ? day(s.day) : 'no day'}</span
+              >
+              <span class="pencil small">{lateBy(s)}</span>
+              <span class="soft small"
+                >{p?.most ? `${day(p.most)} in 8 of 10` : ''}{#if p?.chance}<br />in time {p.chance}{/if}</span
+              >
+              <span class="soft small" id="why-{s.id}">{s.title ? `${s.title}. ` : ''}{s.why}</span>
+            </button>
+            {#if lit === s.id}<TaskTable shot={s} {hands} />{/if}
+          </li>
+        {:else}<li class="soft">
+            {w
+              ? 'No shot has a method yet, so there is no work to lay.'
+              : work.isError
+                ? 'It could not be read.'
+                : 'Laying the work on the days…'}
+          </li>{/each}
+      </ul>
+      <p class="soft small mt-2">
+        Hours come from the rates below, and from what work really took once that is applied.
+      </p>
+      <Rates />
+    {/if}
   </section>
 </div>
 {#if chosen && open}{#key chosen}<HandSheet bind:open hand={chosen} />{/key}{/if}
@@ -215,6 +229,11 @@
   section {
     padding: 14px 16px;
     min-width: 0;
+  }
+  .tabs {
+    display: flex;
+    gap: 6px;
+    margin-bottom: 10px;
   }
   .turn {
     display: flex;

@@ -6,7 +6,7 @@
   import { go } from '../router';
   import { frame, queries } from '../state.svelte';
   import { hours } from '../words';
-  import { money } from './money';
+  import { money } from '../money/amount';
   import { number } from '../numbers';
   import { refused } from '../refused';
 

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
   import { hours } from '../words';
-  import { money } from './money';
+  import { money } from '../money/amount';
 
   /** What the scene in sight and the whole production come to, against the budget. */
   let {

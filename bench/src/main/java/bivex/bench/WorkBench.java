@@ -5,7 +5,9 @@ import bivex.core.crew.Part;
 import bivex.core.crew.Skills;
 import bivex.core.crew.WorkingTime;
 import bivex.core.effort.Estimate;
+import bivex.core.effort.EstimateErrors;
 import bivex.core.effort.TaskKind;
+import bivex.core.money.CostSpread;
 import bivex.core.work.Calendars;
 import bivex.core.work.OpenTask;
 import bivex.core.work.Promise;
@@ -16,6 +18,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
+import java.util.Set;
 import java.util.concurrent.TimeUnit;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
@@ -64,6 +67,8 @@ public class WorkBench {
                 false,
                 null,
                 null,
+                Set.of(),
+                null,
                 "",
                 t == 0 ? List.of() : List.of(s + " " + (t - 1))));
       }
@@ -98,7 +103,17 @@ public class WorkBench {
 
   @Benchmark
   public Promise promiseBy2000Samples() {
-    return Promise.of(tasks, hands, first, Promise.SAMPLES);
+    return Promise.of(tasks, hands, first, EstimateErrors.SAMPLES);
+  }
+
+  @Benchmark
+  public double costBy2000Samples() {
+    return CostSpread.of(
+            tasks.stream()
+                .map(t -> new CostSpread.Piece(t.shot(), t.kind(), t.left(), 50))
+                .toList(),
+            0)
+        .within(0.8);
   }
 
   @Benchmark

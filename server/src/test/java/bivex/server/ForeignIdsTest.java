@@ -55,6 +55,8 @@ class ForeignIdsTest {
           Map.entry("candidate", "select id from test_candidate where production_id = ?"),
           Map.entry("cut", "select id from cut where production_id = ?"),
           Map.entry("music", "select id from music_piece where production_id = ?"),
+          Map.entry("planned", "select id from planned_cost where production_id = ?"),
+          Map.entry("offer", "select id from offer where production_id = ?"),
           Map.entry("lean", "select id from shot_lean where production_id = ?"),
           Map.entry(
               "note",

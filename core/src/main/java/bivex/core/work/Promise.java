@@ -1,7 +1,6 @@
 package bivex.core.work;
 
-import bivex.core.effort.Spread;
-import bivex.core.effort.TaskKind;
+import bivex.core.effort.EstimateErrors;
 import java.time.LocalDate;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
@@ -15,9 +14,9 @@ import java.util.stream.IntStream;
 /**
  * Which day may be promised: the schedule gone through again and again with hours drawn from the
  * estimates, by the same people in the same order. Estimates err together: all of a production by
- * {@link #SHARED}, those of one kind of work by {@link #OF_KIND} more; both are this project's own
- * planning defaults, without a published source. Days of plates, people away that nobody has said,
- * and rounds of review are not drawn.
+ * {@link EstimateErrors#SHARED}, those of one kind of work by {@link EstimateErrors#OF_KIND} more;
+ * both are this project's own planning defaults, without a published source. Days of plates, people
+ * away that nobody has said, and rounds of review are not drawn.
  *
  * @param half day by which all of it is done in 5 of 10 cases; null where that is beyond five years
  * @param most in 8 of 10
@@ -32,15 +31,6 @@ public record Promise(
     int samples,
     List<ShotPromise> shots,
     List<Risk> risks) {
-  /** How much of an error is that of whoever estimated, whatever the work. */
-  public static final double SHARED = 0.3;
-
-  /** How much is that of the kind of work. */
-  public static final double OF_KIND = 0.3;
-
-  /** Cases gone through: a chance of a half is known to about 1 in 100 by these. */
-  public static final int SAMPLES = 2000;
-
   private static final int MOST_RISKS = 3;
   private static final long SEED = 20;
 
@@ -155,29 +145,21 @@ public record Promise(
     }
 
     Promise promise() {
-      SplittableRandom random = new SplittableRandom(SEED);
-      double own = Math.sqrt(1 - SHARED - OF_KIND);
-      double shared = Math.sqrt(SHARED);
-      double ofKind = Math.sqrt(OF_KIND);
-      double[] kinds = new double[TaskKind.values().length];
+      EstimateErrors errors = new EstimateErrors(new SplittableRandom(SEED));
       double[] done = new double[tasks.size()];
       double[] at = new double[l.diaries.size()];
       double[] last = new double[samples];
       for (int i = 0; i < samples; i++) {
-        for (int k = 0; k < kinds.length; k++) {
-          kinds[k] = random.nextGaussian();
-        }
-        double all = shared * random.nextGaussian();
+        errors.next();
         Arrays.fill(at, 0);
         for (int s = 0; s < days.length; s++) {
           days[s][i] = 0;
         }
         for (int t : order) {
           OpenTask task = tasks.get(t);
-          double z = all + ofKind * kinds[task.kind().ordinal()] + own * random.nextGaussian();
           Diary d = l.diaries.get(hand[t]);
           double hours =
-              Spread.hours(task.left(), z)
+              errors.hours(task.kind(), task.left())
                   * (task.spoken() ? 1 : d.hand.skills().factor(task.kind()));
           double ready = l.from[t];
           for (int a : l.after[t]) {

@@ -1,14 +1,18 @@
 package bivex.core.work;
 
 import bivex.core.crew.Hand;
+import bivex.core.effort.Estimate;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -16,6 +20,7 @@ import java.util.stream.Stream;
 public final class WorkPlan {
   private final OpenWork open;
   private final Schedule schedule;
+  private final Map<String, Hand> hands;
   private final Map<String, String> names;
   private final Map<String, OpenWork.Undated> undated = new HashMap<>();
   private final Map<String, OpenTask> tasks = new LinkedHashMap<>();
@@ -23,6 +28,7 @@ public final class WorkPlan {
   public WorkPlan(OpenWork open, Schedule schedule, List<Hand> hands) {
     this.open = open;
     this.schedule = schedule;
+    this.hands = hands.stream().collect(Collectors.toMap(Hand::id, Function.identity()));
     names = hands.stream().collect(Collectors.toMap(Hand::id, Hand::name));
     open.undated().forEach(u -> undated.put(u.task().id(), u));
     Stream.concat(open.tasks().stream(), open.undated().stream().map(OpenWork.Undated::task))
@@ -35,6 +41,25 @@ public final class WorkPlan {
 
   public Schedule schedule() {
     return schedule;
+  }
+
+  /** All that is to be done, with a day or without. */
+  public Collection<OpenTask> tasks() {
+    return Collections.unmodifiableCollection(tasks.values());
+  }
+
+  /** Who is to do a task: as it is laid, else who has it; null for nobody. */
+  public String by(OpenTask task) {
+    Schedule.Slot slot = schedule.slots().get(task.id());
+    return slot == null ? task.holder() : slot.hand();
+  }
+
+  /** Hours a task takes whoever is to do it. */
+  public Estimate hours(OpenTask task) {
+    Hand who = hands.get(by(task));
+    return who == null || task.spoken()
+        ? task.left()
+        : task.left().times(who.skills().factor(task.kind()));
   }
 
   /**

@@ -9,6 +9,7 @@ import bivex.core.crew.Hand;
 import bivex.core.crew.Skills;
 import bivex.core.crew.WorkingTime;
 import bivex.core.effort.Estimate;
+import bivex.core.effort.EstimateErrors;
 import bivex.core.effort.Spread;
 import bivex.core.effort.TaskKind;
 import java.time.temporal.ChronoUnit;
@@ -76,7 +77,7 @@ class PromiseTest {
         double x = NORMAL.inverseCumulativeProbability((i + 0.5) / 2000);
         double one =
             NORMAL.cumulativeProbability(
-                (z - Math.sqrt(Promise.SHARED) * x) / Math.sqrt(1 - Promise.SHARED));
+                (z - Math.sqrt(EstimateErrors.SHARED) * x) / Math.sqrt(1 - EstimateErrors.SHARED));
         together += one * one / 2000;
       }
       assertThat(p.chance()).isCloseTo(together, within(0.03));
@@ -87,7 +88,9 @@ class PromiseTest {
     double apart = spread(TaskKind.PAINT, TaskKind.SOLVE, e);
     assertThat(alike / apart)
         .isCloseTo(
-            Math.sqrt((1 + Promise.SHARED + Promise.OF_KIND) / (1 + Promise.SHARED)), within(0.05));
+            Math.sqrt(
+                (1 + EstimateErrors.SHARED + EstimateErrors.OF_KIND) / (1 + EstimateErrors.SHARED)),
+            within(0.05));
   }
 
   private static double spread(TaskKind first, TaskKind second, Estimate e) {
@@ -114,11 +117,11 @@ class PromiseTest {
             one("sure", TaskKind.COMPOSITE, new Estimate(60, 61, 62), "a"),
             one("unsure", TaskKind.PAINT, new Estimate(5, 20, 90), "a"));
     Schedule s = ScheduleSearch.best(tasks, Crews.from(hands), MONDAY.plusDays(14));
-    Promise p = Promise.of(tasks, Crews.from(hands), s, Promise.SAMPLES);
+    Promise p = Promise.of(tasks, Crews.from(hands), s, EstimateErrors.SAMPLES);
     assertThat(p.risks().get(0).code()).isEqualTo("unsure");
     assertThat(p.risks().get(0).share()).isGreaterThan(0.9);
     assertThat(p.half()).isBeforeOrEqualTo(p.most());
-    assertThat(Promise.of(tasks, Crews.from(hands), s, Promise.SAMPLES)).isEqualTo(p);
+    assertThat(Promise.of(tasks, Crews.from(hands), s, EstimateErrors.SAMPLES)).isEqualTo(p);
     assertThat(Promise.words(0.999)).isEqualTo("more than 9 of 10");
     assertThat(Promise.words(0.52)).isEqualTo("about 5 of 10");
     for (int i = 0; i <= 1000; i++) {

@@ -1,6 +1,7 @@
 package bivex.server.book;
 
 import bivex.core.InvalidInput;
+import bivex.core.ItemKey;
 import bivex.core.method.MethodBook;
 import bivex.core.method.OwnItem;
 import bivex.core.method.Plan;
@@ -11,6 +12,7 @@ import bivex.core.shoot.CameraData;
 import bivex.core.shoot.MatchGuard;
 import bivex.core.shoot.MatchReview;
 import bivex.core.shoot.Take;
+import bivex.core.shot.Evidence;
 import bivex.core.shot.Ledger;
 import bivex.core.shot.OwedItem;
 import bivex.core.shot.ShotFacts;
@@ -137,6 +139,26 @@ public class ShotBook {
           .filter(Mark::sure)
           .min(Comparator.comparingInt(m -> m.markStart))
           .orElse(null);
+    }
+
+    /**
+     * Tasks of its own that are done, with the hours somebody said they took; null where nobody
+     * did. What was said before it was split or joined stays with what it was said of.
+     */
+    public Map<String, Double> done() {
+      Map<String, Double> out = new HashMap<>();
+      evidence.stream()
+          .filter(e -> e.shotId.equals(shot.id) && ItemKey.of(e.item).task())
+          .sorted(Comparator.comparing((EvidenceEntry e) -> e.saidAt))
+          .forEach(
+              e -> {
+                if (e.kind == Evidence.Kind.SETTLED) {
+                  out.put(e.item, e.hours);
+                } else {
+                  out.remove(e.item);
+                }
+              });
+      return out;
     }
 
     /** All its words. */

@@ -1,6 +1,7 @@
 package bivex.server.book;
 
 import bivex.core.crew.Hand;
+import bivex.core.effort.EstimateErrors;
 import bivex.core.shot.OwedItem;
 import bivex.core.work.Calendars;
 import bivex.core.work.OpenTask;
@@ -74,7 +75,9 @@ public class WorkBook {
       hands = calendars.hands();
       plan = new WorkPlan(open, schedule, hands);
       List<OpenTask> tasks = open.tasks();
-      promise = SingletonSupplier.of(() -> Promise.of(tasks, calendars, schedule, Promise.SAMPLES));
+      promise =
+          SingletonSupplier.of(
+              () -> Promise.of(tasks, calendars, schedule, EstimateErrors.SAMPLES));
       advice = SingletonSupplier.of(() -> WorkAdvice.of(tasks, calendars, schedule));
     }
 

@@ -109,6 +109,7 @@ public class DemoLoader implements ApplicationRunner {
   private final LeanDesk leaning;
   private final DemoPreparation preparation;
   private final DemoCrew crew;
+  private final DemoMoney money;
   private final DemoCuts cuts;
   private final TransactionTemplate transaction;
   private final Map<String, UUID> codes = new LinkedHashMap<>();
@@ -144,6 +145,7 @@ public class DemoLoader implements ApplicationRunner {
       LeanDesk leaning,
       DemoPreparation preparation,
       DemoCrew crew,
+      DemoMoney money,
       DemoCuts cuts,
       TransactionTemplate transaction,
       Clock clock) {
@@ -154,6 +156,7 @@ public class DemoLoader implements ApplicationRunner {
     this.leaning = leaning;
     this.preparation = preparation;
     this.crew = crew;
+    this.money = money;
     this.cuts = cuts;
     this.board = board;
     this.tally = tally;
@@ -197,6 +200,7 @@ public class DemoLoader implements ApplicationRunner {
           }
         });
     preparation.measure(test[0], piotr);
+    money.load(mara, piotr, wren, codes);
     LOG.info("Demo production loaded");
   }
 

@@ -1,19 +1,16 @@
 package bivex.server.effort;
 
 import bivex.core.InvalidInput;
-import bivex.core.ItemKey;
 import bivex.core.effort.Calibration;
 import bivex.core.effort.EffortRates;
 import bivex.core.effort.Estimate;
 import bivex.core.effort.TaskKind;
 import bivex.core.effort.TaskKind.Difficulty;
 import bivex.core.method.Plan;
-import bivex.core.shot.Evidence;
 import bivex.core.work.TaskStand;
 import bivex.server.access.Member;
 import bivex.server.book.ShotBook;
 import bivex.server.http.Problems;
-import bivex.server.keep.EvidenceEntry;
 import bivex.server.keep.Memberships;
 import bivex.server.keep.Production;
 import bivex.server.keep.Productions;
@@ -183,16 +180,10 @@ public class EffortDesk {
     Map<TaskKind, List<Done>> done = new EnumMap<>(TaskKind.class);
     for (ShotBook.Page page : book.all(p)) {
       Map<String, Double> hours = new HashMap<>();
-      page.evidence().stream()
-          .filter(e -> ItemKey.of(e.item).task())
-          .sorted(Comparator.comparing((EvidenceEntry e) -> e.saidAt))
+      page.done()
           .forEach(
-              e ->
-                  hours.put(
-                      e.item,
-                      e.kind == Evidence.Kind.SETTLED
-                          ? page.tasks().getOrDefault(e.item, TaskStand.FRESH).took(e.hours)
-                          : null));
+              (task, said) ->
+                  hours.put(task, page.tasks().getOrDefault(task, TaskStand.FRESH).took(said)));
       for (Plan.Task t : page.plan().tasks()) {
         if (hours.get(t.key()) != null) {
           done.computeIfAbsent(t.kind(), k -> new ArrayList<>())

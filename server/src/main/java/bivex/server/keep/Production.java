@@ -6,6 +6,7 @@ import bivex.core.effort.EffortRates;
 import bivex.core.kit.Kit;
 import bivex.core.method.MethodDefault;
 import bivex.core.method.ShotSetting;
+import bivex.core.money.PayTerms;
 import bivex.core.optics.Raster;
 import bivex.core.review.VersionFacts;
 import bivex.core.script.OwnHeadings;
@@ -53,6 +54,10 @@ public class Production {
   public double setHourRate;
   public Double budget;
   public String currency = Costs.UNKNOWN.currency();
+
+  /** On what terms work is paid and offered; null until somebody has said so. */
+  @Convert(converter = Terms.class)
+  public PayTerms payTerms;
 
   /** Cameras, lenses, heads and cards that are really there. */
   @Convert(converter = Cameras.class)
@@ -152,6 +157,18 @@ public class Production {
         }
       }
       return value;
+    }
+  }
+
+  /** On what terms work is paid and offered. */
+  public PayTerms terms() {
+    return payTerms == null ? PayTerms.USUAL : payTerms;
+  }
+
+  /** Terms as JSON text. */
+  static class Terms extends JsonColumn<PayTerms> {
+    Terms() {
+      super(1, new TypeReference<>() {});
     }
   }
 

@@ -124,6 +124,7 @@ public class ProductionLife {
     p.hourRate = like.hourRate;
     p.setHourRate = like.setHourRate;
     p.currency = like.currency;
+    p.payTerms = like.payTerms == null ? null : like.payTerms.withoutPeople();
     p.cueWords = like.cueWords;
     p.headings = like.headings;
     p.cuesOfHouse = like.cuesOfHouse;

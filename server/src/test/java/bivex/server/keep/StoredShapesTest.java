@@ -312,6 +312,7 @@ class StoredShapesTest {
         case "String" ->
             switch (name) {
               case "zone" -> "UTC";
+              case "currency" -> "EUR";
               case "method" -> "A1";
               case "struck" -> "vanish";
               case "field" -> "fNumber";
