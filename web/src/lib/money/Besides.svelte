@@ -1,6 +1,7 @@
 <script lang="ts">
   import { createQuery } from '@tanstack/svelte-query';
   import { api, got, Refused, type Schemas } from '../api/client';
+  import { Draft } from '../draft.svelte';
   import { house } from '../house.svelte';
   import { number } from '../numbers';
   import { refused } from '../refused';
@@ -22,7 +23,8 @@
   const h = house();
   let adding = $state<'' | 'planned' | 'bill'>('');
   let sort = $state<Schemas['PlannedSaying']['sort']>('KIT');
-  let words = $state('');
+  const words = new Draft(() => `cost ${h.id}`);
+  let editing = $state<Schemas['PlannedView'] | null>(null);
   let amount = $state('');
   let shot = $state('');
   let planned = $state('');
@@ -47,7 +49,8 @@
     wrong = null;
     try {
       await work();
-      words = '';
+      words.words = '';
+      editing = null;
       amount = '';
       planned = '';
       shot = '';
@@ -61,23 +64,60 @@
     }
   }
 
+  /** A planned cost said otherwise. */
+  const put = (p: Schemas['PlannedView'], body: Schemas['PlannedSaying']): Promise<unknown> =>
+    got(
+      api.PUT('/api/productions/{production}/money/planned/{planned}', {
+        params: {
+          path: { production: h.id, planned: p.id },
+          header: { 'If-Match': `"${p.version}"` },
+        },
+        body,
+      }),
+    );
+
   const plan = (): Promise<void> =>
     act(
-      async () =>
-        got(
-          api.POST('/api/productions/{production}/money/planned', {
-            params: { path: { production: h.id } },
-            body: {
-              sort,
-              words,
-              amount: number(amount, 'amount'),
-              shot: shot || null,
-              closed: false,
-            } as Schemas['PlannedSaying'],
-          }),
-        ),
-      'It is planned, and in the next bid.',
+      async () => {
+        const body = {
+          sort,
+          words: words.words,
+          amount: number(amount, 'amount'),
+          shot: shot || null,
+          closed: editing?.closed ?? false,
+        } as Schemas['PlannedSaying'];
+        if (editing) await put(editing, body);
+        else
+          await got(
+            api.POST('/api/productions/{production}/money/planned', {
+              params: { path: { production: h.id } },
+              body,
+            }),
+          );
+      },
+      editing ? 'It is kept; what was offered stays as it was.' : 'It is planned, and in the next bid.',
     );
+
+  function edit(p: Schemas['PlannedView']): void {
+    editing = p;
+    adding = 'planned';
+    sort = p.sort;
+    words.words = p.words;
+    amount = String(p.amount);
+    shot = p.shot ?? '';
+    wrong = null;
+  }
+
+  function begin(what: 'planned' | 'bill'): void {
+    adding = adding === what && !editing ? '' : what;
+    if (editing) {
+      words.words = '';
+      amount = '';
+      shot = '';
+    }
+    editing = null;
+    wrong = null;
+  }
 
   const bill = (): Promise<void> =>
     act(
@@ -86,7 +126,7 @@
           api.POST('/api/productions/{production}/money/bills', {
             params: { path: { production: h.id } },
             body: {
-              words,
+              words: words.words,
               amount: number(amount, 'amount') as number,
               day: on,
               ...(planned ? { planned } : {}),
@@ -99,37 +139,18 @@
 
   const close = (p: Schemas['PlannedView']): Promise<void> =>
     act(
-      async () =>
-        got(
-          api.PUT('/api/productions/{production}/money/planned/{planned}', {
-            params: {
-              path: { production: h.id, planned: p.id },
-              header: { 'If-Match': `"${p.version}"` },
-            },
-            body: {
-              sort: p.sort,
-              words: p.words,
-              amount: p.amount,
-              closed: !p.closed,
-              shot: p.shot,
-            },
-          }),
-        ),
+      () => put(p, { sort: p.sort, words: p.words, amount: p.amount, closed: !p.closed, shot: p.shot }),
       p.closed ? 'A bill may come again.' : 'No bill for it is to come.',
     );
 </script>
 
 <div class="turn">
   <h2>Paid besides hours</h2>
-  <button
-    class="tight btn"
-    aria-pressed={adding === 'planned'}
-    onclick={() => (adding = adding === 'planned' ? '' : 'planned')}>Plan a cost</button
+  <button class="tight btn" aria-pressed={adding === 'planned'} onclick={() => begin('planned')}
+    >Plan a cost</button
   >
-  <button
-    class="tight btn"
-    aria-pressed={adding === 'bill'}
-    onclick={() => (adding = adding === 'bill' ? '' : 'bill')}>Enter a bill</button
+  <button class="tight btn" aria-pressed={adding === 'bill'} onclick={() => begin('bill')}
+    >Enter a bill</button
   >
 </div>
 {#if adding}
@@ -165,7 +186,7 @@
       ><span>What it is</span><input
         class="input"
         maxlength="200"
-        bind:value={words}
+        bind:value={words.words}
         {@attach refused(wrong?.field === 'words')}
       /></label
     >
@@ -189,7 +210,10 @@
 {#if wrong}<p class="pencil" role="alert">{wrong.detail || wrong.title}. Nothing was kept.</p>{/if}
 <ul>
   {#each m.planned as p (p.id)}<li class="line" class:soft={p.closed}>
-      <span>{p.words} <span class="soft small">{p.sortWords}{p.code ? `, ${p.code}` : ''}</span></span>
+      <span
+        ><button class="link" onclick={() => edit(p)} aria-label="Change {p.words}">{p.words}</button>
+        <span class="soft small">{p.sortWords}{p.code ? `, ${p.code}` : ''}</span></span
+      >
       <span class="mono num">{money(p.amount)}</span>
       <span class="small soft">{p.billed ? `${money(p.billed)} billed` : 'nothing billed'}</span>
       <button
@@ -244,6 +268,12 @@
     align-items: baseline;
     border-top: 1px solid var(--line);
     padding: 3px 0;
+  }
+  .link {
+    text-decoration: underline;
+    text-underline-offset: 3px;
+    cursor: pointer;
+    text-align: left;
   }
   .num {
     text-align: right;

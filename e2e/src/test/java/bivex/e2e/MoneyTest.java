@@ -45,6 +45,11 @@ class MoneyTest extends DeskTests {
     p.getByLabel("EUR").fill("400,50");
     in(p.locator(".crew form"), "Keep").click();
     assertThat(p.locator(".crew")).containsText("A crane");
+    p.getByLabel("Change A crane").click();
+    p.getByLabel("EUR").fill("410");
+    in(p.locator(".crew form"), "Keep").click();
+    assertThat(p.locator(".crew form")).hasCount(0);
+    assertThat(p.locator(".crew")).containsText("410");
     Browsers.accessible(p, "the money");
 
     in(p.locator(".crew"), "Make a bid").click();

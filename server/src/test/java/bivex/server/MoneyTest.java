@@ -163,6 +163,9 @@ class MoneyTest {
     Caller.Answer order = offer("CHANGE", stage.shot);
     none(order, 201);
     assertThat(ok(producer.get(money)).at("changes/0/asked").asBoolean()).isTrue();
+    assertThat(offer("CHANGE", stage.shot).text("field"))
+        .as("signed twice it would count twice")
+        .isEqualTo("shots");
     assertThat(paper(order.text("id"))).contains("Change order 1", "not in the picture any more");
     ok(word(order.text("id"), Map.of("kind", "AGREED", "day", today, "amount", less)));
     Caller.Answer after = ok(producer.get(money));

@@ -185,7 +185,7 @@ public record Account(
   /**
    * @param shots in the picture, and those out of it on which something was spent
    * @param names of people, by id
-   * @param agreed null where nothing is
+   * @param of what is agreed; null where nothing is
    */
   public static Account of(
       PayTerms terms,
@@ -195,14 +195,17 @@ public record Account(
       List<Left> left,
       List<Bought> bought,
       Map<String, String> names,
-      Agreed agreed) {
+      Agreed of) {
+    boolean otherCoin = of != null && !of.bid().costs().currency().equals(costs.currency());
+    // Nothing is held against an amount of another currency.
+    Agreed agreed = otherCoin ? null : of;
     Map<String, Double> hours = new HashMap<>();
     Map<String, Double> spent = new LinkedHashMap<>();
     Map<String, Double> toDo = new LinkedHashMap<>();
     Set<String> without = new LinkedHashSet<>();
     for (Worked w : worked) {
       double rate = terms.paid(w.kind(), w.person(), costs);
-      if (rate == 0 && w.hours() > 0) {
+      if (w.hours() > 0 && !terms.said(w.kind(), w.person(), costs)) {
         without.add(whose(w.kind(), w.person(), names));
       }
       hours.merge(w.shot(), w.hours(), Double::sum);
@@ -211,7 +214,7 @@ public record Account(
     List<CostSpread.Piece> pieces = new ArrayList<>();
     for (Left l : left) {
       double rate = terms.paid(l.kind(), l.person(), costs);
-      if (rate == 0 && l.hours().high() > 0) {
+      if (l.hours().high() > 0 && !terms.said(l.kind(), l.person(), costs)) {
         without.add(whose(l.kind(), l.person(), names));
       }
       if (l.hours().high() > 0) {
@@ -277,7 +280,7 @@ public record Account(
         chance == null ? null : Promise.words(chance),
         price != null && spread.mean() > price,
         List.copyOf(lines),
-        told(costs, spread, lines, without, price));
+        told(costs, spread, lines, without, price, otherCoin ? of : null));
   }
 
   /** ShotCost by shot, with what it comes to in all. */
@@ -324,7 +327,7 @@ public record Account(
   }
 
   private static String whole(double amount) {
-    return Said.of("%.0f", amount);
+    return Said.of("%.2f", amount);
   }
 
   /** What was spent on each shot, by its id. */
@@ -339,8 +342,20 @@ public record Account(
   }
 
   private static List<String> told(
-      Costs costs, CostSpread spread, List<ShotCost> lines, Set<String> without, Double price) {
+      Costs costs,
+      CostSpread spread,
+      List<ShotCost> lines,
+      Set<String> without,
+      Double price,
+      Agreed other) {
     List<String> out = new ArrayList<>();
+    if (other != null) {
+      String was = other.bid().costs().currency();
+      out.add(
+          Said.of(
+              "%s were agreed, and costs are in %s now: the two are not compared.",
+              Amount.about(other.price(), was), costs.currency()));
+    }
     if (!without.isEmpty()) {
       out.add(
           "What an hour costs is not said of "

@@ -87,6 +87,30 @@ public record Agreed(Offer bid, double price, Map<String, Offer.PricedShot> line
                 .toList());
   }
 
+  /**
+   * What is otherwise of some shots, and not asked for already.
+   *
+   * @param changes all there are
+   * @param shots that are meant
+   * @param offers all of a production, in the order they were made
+   * @throws InvalidInput where a change of one of them waits for an answer: signed twice it would
+   *     count twice
+   */
+  public static List<Offer.ChangedShot> meant(
+      List<Offer.ChangedShot> changes, Set<String> shots, List<Kept> offers) {
+    List<Offer.ChangedShot> out = changes.stream().filter(c -> shots.contains(c.shot())).toList();
+    Set<String> asked = asked(offers);
+    out.stream()
+        .filter(c -> asked.contains(c.shot()))
+        .findFirst()
+        .ifPresent(
+            c -> {
+              throw new InvalidInput(
+                  "shots", "a change order with " + c.code() + " waits for an answer already");
+            });
+    return out;
+  }
+
   /** Whether one counts now: the bid that holds, or a change order to it that was signed. */
   public static boolean counts(Kept one, Kept holds) {
     return one.id().equals(holds.id())

@@ -225,7 +225,7 @@ public record Offer(
         .flatMap(s -> s.work().stream())
         .map(PricedWork::kind)
         .distinct()
-        .filter(k -> terms.offered(k, costs) == 0)
+        .filter(k -> !terms.said(k, null, costs))
         .sorted()
         .map(TaskKind::words)
         .toList();

@@ -106,6 +106,18 @@ public record PayTerms(
   }
 
   /**
+   * Whether somebody has said what an hour of somebody costs, were it nothing.
+   *
+   * @param kind null where it is not known any more
+   * @param person null for whoever does it
+   */
+  boolean said(TaskKind kind, String person, Costs costs) {
+    return people.stream().anyMatch(p -> p.person().equals(person))
+        || kinds.stream().anyMatch(k -> k.kind() == kind)
+        || costs.hourRate() > 0;
+  }
+
+  /**
    * What an hour of somebody costs; 0 where nobody has said.
    *
    * @param kind null where it is not known any more

@@ -309,6 +309,30 @@ class MoneyTest {
         .containsExactly(
             "What an hour costs is not said of P, key: those hours count as nothing here.");
     assertThat(unpaid.chance()).isNull();
+    // Somebody who costs nothing is not somebody of whom nothing is said.
+    PayTerms free =
+        new PayTerms(
+            List.of(new PayTerms.KindPay(TaskKind.KEY, 0)),
+            List.of(new PayTerms.PersonPay("p", 0)),
+            0,
+            0,
+            8,
+            0,
+            List.of());
+    Account other =
+        Account.of(
+            free,
+            new Costs(0, 0, null, "JPY"),
+            List.of(),
+            List.of(new Account.Worked("s1", TaskKind.PAINT, "p", 5)),
+            List.of(new Account.Left("s1", TaskKind.KEY, null, e)),
+            List.of(),
+            Map.of("p", "P"),
+            Agreed.of(bid, 2000, List.of()));
+    assertThat(other.agreed()).isNull();
+    assertThat(other.told())
+        .containsExactly(
+            "2\u00a0000\u00a0EUR were agreed, and costs are in JPY now: the two are not compared.");
   }
 
   @Test

@@ -25,6 +25,7 @@ import bivex.server.live.Journal;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
@@ -213,8 +214,13 @@ public class MoneyDesk {
                   last == null ? null : last.day,
                   holds != null && Agreed.counts(m.kept(), holds));
             })
-        .sorted(Comparator.comparing(OfferLineView::on).reversed())
-        .toList();
+        .collect(
+            Collectors.collectingAndThen(
+                Collectors.toList(),
+                made -> {
+                  Collections.reverse(made);
+                  return made;
+                }));
   }
 
   private static PlannedView planned(PlannedCost c, Map<UUID, String> codes, double billed) {

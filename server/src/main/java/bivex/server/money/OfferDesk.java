@@ -121,7 +121,10 @@ public class OfferDesk {
       wanted.add(shot.toString());
     }
     return s.agreed()
-        .order(today, s.changes().stream().filter(c -> wanted.contains(c.shot())).toList());
+        .order(
+            today,
+            Agreed.meant(
+                s.changes(), wanted, s.offers().stream().map(MoneyBook.Made::kept).toList()));
   }
 
   /** One with all that was said of it. */
