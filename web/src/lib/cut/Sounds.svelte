@@ -26,6 +26,8 @@
     ['licence', 'Licence', 'own recording'],
     ['who', 'Who finds or makes it', ''],
   ];
+  /** Done or not, as it was said last and is on its way. */
+  let done = $state<Record<string, boolean>>({});
   const key = (s: Schemas['SpotLine']): string => `${s.shot} ${s.spot}`;
 
   function open(s: Schemas['SpotLine']): void {
@@ -69,9 +71,14 @@
               class="checkbox"
               type="checkbox"
               aria-label="{s.code} {s.what}: done"
-              checked={s.done}
-              onchange={(e) =>
-                void say(s, { source: s.source, licence: s.licence, who: s.who }, e.currentTarget.checked)}
+              checked={done[key(s)] ?? s.done}
+              onchange={(e) => {
+                const now = e.currentTarget.checked;
+                done[key(s)] = now;
+                void say(s, { source: s.source, licence: s.licence, who: s.who }, now).finally(() => {
+                  if (done[key(s)] === now) delete done[key(s)];
+                });
+              }}
             />{:else}<span></span>{/if}
           <span class="mono">{s.at}</span>
           <span class="mono soft">{s.code}<br />frame {s.frame}</span>

@@ -8,18 +8,10 @@
   import { frame } from '../state.svelte';
   import { today } from '../today';
   import { day } from '../words';
-  import { money } from './amount';
+  import { exact } from './amount';
 
   /** What is paid besides hours: thought of, billed, and the bills themselves. */
   let { m }: { m: Schemas['MoneyView'] } = $props();
-  const SORTS: [Schemas['PlannedSaying']['sort'], string][] = [
-    ['KIT', 'kit and hire'],
-    ['STOCK', 'stock'],
-    ['TRAVEL', 'travel'],
-    ['ELEMENT', 'elements'],
-    ['SOFTWARE', 'software and machines'],
-    ['OTHER', 'other'],
-  ];
   const h = house();
   let adding = $state<'' | 'planned' | 'bill'>('');
   let sort = $state<Schemas['PlannedSaying']['sort']>('KIT');
@@ -163,7 +155,7 @@
     {#if adding === 'planned'}
       <label class="field"
         ><span>Sort</span><select class="select" bind:value={sort}>
-          {#each SORTS as [k, w] (k)}<option value={k}>{w}</option>{/each}
+          {#each m.sorts as s (s.sort)}<option value={s.sort}>{s.words}</option>{/each}
         </select></label
       >
     {:else}
@@ -214,8 +206,8 @@
         ><button class="link" onclick={() => edit(p)} aria-label="Change {p.words}">{p.words}</button>
         <span class="soft small">{p.sortWords}{p.code ? `, ${p.code}` : ''}</span></span
       >
-      <span class="mono num">{money(p.amount)}</span>
-      <span class="small soft">{p.billed ? `${money(p.billed)} billed` : 'nothing billed'}</span>
+      <span class="mono num">{exact(p.amount, m.currency)}</span>
+      <span class="small soft">{p.billed ? `${exact(p.billed, m.currency)} billed` : 'nothing billed'}</span>
       <button
         class="tight btn"
         disabled={busy}
@@ -232,7 +224,7 @@
   <ul>
     {#each bills.data.lines as b (b.id)}<li class="line">
         <span>{b.words} <span class="soft small">{b.code} {b.by}</span></span>
-        <span class="mono num">{money(b.amount)}</span>
+        <span class="mono num">{exact(b.amount, m.currency)}</span>
         <span class="mono small">{day(b.day)}</span>
       </li>{:else}<li class="soft">No bill came yet.</li>{/each}
   </ul>

@@ -121,7 +121,7 @@
           class:ink={meant.length > 0}
           disabled={busy || meant.length === 0}
           onclick={() => void make('CHANGE', meant)}
-          >Make a change order of {count(meant.length, 'shot')}</button
+          >Make a change order{meant.length > 0 ? ` of ${count(meant.length, 'shot')}` : ''}</button
         >
         <button class="bare tight btn" onclick={() => (picked = askable.map((c) => c.shot))}
           >choose all</button
@@ -206,11 +206,7 @@
     >{/if}
 {/if}
 {#if m}<TermsSheet bind:open={terms} view={m.terms} currency={m.currency} />{/if}
-{#if m && chosen && sheet}{#key chosen}<OfferSheet
-      bind:open={sheet}
-      id={chosen}
-      currency={m.currency}
-    />{/key}{/if}
+{#if m && chosen && sheet}{#key chosen}<OfferSheet bind:open={sheet} id={chosen} />{/key}{/if}
 
 <style>
   .head {

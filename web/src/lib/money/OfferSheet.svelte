@@ -9,17 +9,11 @@
   import { frame } from '../state.svelte';
   import { today } from '../today';
   import { day } from '../words';
-  import { money } from './amount';
+  import { exact, money } from './amount';
 
   /** A bid or a change order as it was made, and what became of it. */
-  let { open = $bindable(false), id, currency }: { open: boolean; id: string; currency: string } = $props();
+  let { open = $bindable(false), id }: { open: boolean; id: string } = $props();
   type Kind = Schemas['NewOfferWord']['kind'];
-  const SAYS: { kind: Kind; words: string }[] = [
-    { kind: 'SENT', words: 'It was sent' },
-    { kind: 'AGREED', words: 'It is agreed' },
-    { kind: 'REFUSED', words: 'It was refused' },
-    { kind: 'WITHDRAWN', words: 'It is withdrawn' },
-  ];
   const h = house();
   const read = createQuery(() => ({
     queryKey: [h.id, 'offer', id],
@@ -31,16 +25,12 @@
       ),
   }));
   const o = $derived(read.data);
-  const stands = $derived(o?.words.at(-1)?.kind ?? null);
   let kind = $state<Kind | ''>('');
   let on = $state(today());
   let amount = $state('');
   const words = new Draft(() => `offer ${id}`);
   let wrong = $state<Refused | null>(null);
   let busy = $state(false);
-  const may = $derived(
-    SAYS.filter((s) => (stands === 'AGREED' ? s.kind === 'WITHDRAWN' : s.kind !== stands)),
-  );
 
   async function say(): Promise<void> {
     if (!kind) return;
@@ -79,7 +69,9 @@
   {#if o}
     <div class="top">
       <p>
-        <strong class="mono big">{money(o.offer.sums.price)} {currency}</strong>
+        <strong class="mono big"
+          >{exact(o.offer.sums.price, o.offer.costs.currency)} {o.offer.costs.currency}</strong
+        >
         {#if o.kind === 'BID'}<span class="soft"
             >{money(o.offer.sums.cost)} expected, {money(o.offer.sums.contingency)} so that it holds in
             {o.offer.terms.ofTen} of 10 cases, {money(o.offer.sums.margin)} margin</span
@@ -97,14 +89,16 @@
         {#each o.offer.lines as l (l.shot)}<tr
             ><td class="mono">{l.code}</td><td>{l.title} <span class="soft small">{l.methods}</span></td><td
               class="mono num">{l.cutFrames} fr</td
-            ><td class="mono num">{money(l.price)}</td></tr
+            ><td class="mono num">{exact(l.price, o.offer.costs.currency)}</td></tr
           >{/each}
         {#each o.offer.planned as p, i (i)}<tr
-            ><td></td><td>{p.cost.words}</td><td></td><td class="mono num">{money(p.cost.amount)}</td></tr
+            ><td></td><td>{p.cost.words}</td><td></td><td class="mono num"
+              >{exact(p.price, o.offer.costs.currency)}</td
+            ></tr
           >{/each}
         {#each o.offer.changes as c (c.shot)}<tr
             ><td class="mono">{c.code}</td><td>{c.reasons.join('; ')}</td><td></td><td class="mono num"
-              >{money(c.price)}</td
+              >{exact(c.price, o.offer.costs.currency)}</td
             ></tr
           >{/each}
       </tbody>
@@ -121,9 +115,9 @@
     <ul>
       {#each o.words as w, i (i)}<li>
           <span class="mono">{day(w.day)}</span>
-          {w.kindWords}{w.amount !== null ? ` at ${money(w.amount ?? 0)} ${currency}` : ''}{w.words
-            ? `: ${w.words}`
-            : ''} <span class="soft small">{w.by}</span>
+          {w.kindWords}{w.amount !== null
+            ? ` at ${exact(w.amount ?? 0, o.offer.costs.currency)} ${o.offer.costs.currency}`
+            : ''}{w.words ? `: ${w.words}` : ''} <span class="soft small">{w.by}</span>
         </li>{:else}<li class="soft">It was not sent yet.</li>{/each}
     </ul>
     {#if h.may('PRODUCER')}
@@ -140,7 +134,7 @@
             {@attach refused(wrong?.field === 'kind')}
           >
             <option value="">what became of it…</option>
-            {#each may as s (s.kind)}<option value={s.kind}>{s.words}</option>{/each}
+            {#each o.next as s (s.kind)}<option value={s.kind}>it is {s.words}</option>{/each}
           </select></label
         >
         <label class="field"
@@ -152,7 +146,7 @@
           /></label
         >
         {#if kind === 'AGREED'}<label class="field"
-            ><span>At, {currency}</span><input
+            ><span>At, {o.offer.costs.currency}</span><input
               class="mono input"
               inputmode="decimal"
               bind:value={amount}

@@ -4,6 +4,7 @@
   import { house } from '../house.svelte';
   import Conflict from '../parts/Conflict.svelte';
   import Sheet from '../parts/Sheet.svelte';
+  import { Saying } from '../saying.svelte';
   import { frame, queries } from '../state.svelte';
   import { refused } from '../refused';
 
@@ -11,8 +12,9 @@
   let { open = $bindable(false) }: { open: boolean } = $props();
   const h = house();
   const may = $derived(h.may('PRODUCER', 'COORDINATOR'));
+  const key = $derived([h.id, 'cue-words']);
   const page = createQuery(() => ({
-    queryKey: [h.id, 'cue-words'],
+    queryKey: key,
     enabled: open,
     queryFn: () =>
       got(api.GET('/api/productions/{production}/cue-words', { params: { path: { production: h.id } } })),
@@ -29,6 +31,8 @@
   let wrong = $state<Refused | null>(null);
   let last: Schemas['CueWords'] | null = null;
   const p = $derived(page.data);
+  const saying = new Saying<Schemas['CueWords']>();
+  const said = $derived(saying.said ?? p?.words);
   const shown = $derived(
     p?.shipped
       .filter(
@@ -38,8 +42,11 @@
       .slice(0, 120) ?? [],
   );
 
-  async function keep(next: Schemas['CueWords'], version = p?.version ?? 0): Promise<void> {
+  const keep = (next: Schemas['CueWords']): Promise<void> => saying.say(next, (x) => send(x));
+
+  async function send(next: Schemas['CueWords'], version?: number): Promise<void> {
     last = next;
+    version ??= queries.getQueryData<Schemas['CueWordsView']>(key)?.version ?? 0;
     try {
       const v = await got(
         api.PUT('/api/productions/{production}/cue-words', {
@@ -47,7 +54,7 @@
           body: next,
         }),
       );
-      queries.setQueryData([h.id, 'cue-words'], v);
+      queries.setQueryData(key, v);
       words = '';
       wrong = null;
       frame.say('Kept; the cues are looked for anew.');
@@ -62,12 +69,13 @@
     const now = await got(
       api.GET('/api/productions/{production}/cue-words', { params: { path: { production: h.id } } }),
     );
-    if (last) await keep(last, now.version);
+    const mine = last;
+    if (mine) await saying.say(mine, () => send(mine, now.version));
   }
 </script>
 
 <Sheet bind:open title="Cue words" wide>
-  {#if p}
+  {#if p && said}
     <p class="soft mb-2">
       Words of your own are always proposed. One of the book is weighed with what else stands in its sentence;
       struck out, it counts for nothing.
@@ -77,7 +85,7 @@
         class="add"
         onsubmit={(e) => {
           e.preventDefault();
-          void keep({ ...p.words, own: [...p.words.own, { words, kind, method: method as string }] });
+          void keep({ ...said, own: [...said.own, { words, kind, method: method as string }] });
         }}
       >
         <label class="field"
@@ -111,19 +119,19 @@
           void h.again();
         }}
       />{:else if wrong}<p class="pencil" role="alert">{wrong.detail}</p>{/if}
-    {#if p.words.own.length > 0}
+    {#if said.own.length > 0}
       <ul class="own">
-        {#each p.words.own as e (e.words)}<li>
+        {#each said.own as e (e.words)}<li>
             <strong>{e.words}</strong><span class="soft">{p.kinds[e.kind]}</span>{#if may}<button
                 class="bare tight btn"
-                onclick={() => void keep({ ...p.words, own: p.words.own.filter((x) => x.words !== e.words) })}
+                onclick={() => void keep({ ...said, own: said.own.filter((x) => x.words !== e.words) })}
                 >Remove</button
               >{/if}
           </li>{/each}
       </ul>
     {/if}
     <div class="mt-3 flex items-end gap-3">
-      <h2>Words of the book: {p.shipped.length - p.words.struck.length} of {p.shipped.length}</h2>
+      <h2>Words of the book: {p.shipped.length - said.struck.length} of {p.shipped.length}</h2>
       <input
         class="input ml-auto max-w-[240px]"
         placeholder="find a word or a kind"
@@ -138,16 +146,16 @@
             ><input
               type="checkbox"
               class="checkbox"
-              checked={!p.words.struck.includes(e.words)}
+              checked={!said.struck.includes(e.words)}
               disabled={!may}
               onchange={() =>
                 void keep({
-                  ...p.words,
-                  struck: p.words.struck.includes(e.words)
-                    ? p.words.struck.filter((x) => x !== e.words)
-                    : [...p.words.struck, e.words],
+                  ...said,
+                  struck: said.struck.includes(e.words)
+                    ? said.struck.filter((x) => x !== e.words)
+                    : [...said.struck, e.words],
                 })}
-            /> <span class:struck={p.words.struck.includes(e.words)}>{e.words}</span></label
+            /> <span class:struck={said.struck.includes(e.words)}>{e.words}</span></label
           >
         </li>
       {/each}

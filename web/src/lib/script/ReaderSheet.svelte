@@ -3,6 +3,7 @@
   import { api, got, type Schemas } from '../api/client';
   import { house } from '../house.svelte';
   import Sheet from '../parts/Sheet.svelte';
+  import { Saying } from '../saying.svelte';
   import { frame, queries } from '../state.svelte';
 
   /** How sure a cue must be to be shown, how often the reader was right here, and what it has learned. */
@@ -19,13 +20,16 @@
   } = $props();
   const h = house();
   const may = $derived(h.may('PRODUCER', 'COORDINATOR'));
+  const key = $derived([h.id, 'cues', 'learned']);
   const page = createQuery(() => ({
-    queryKey: [h.id, 'cues', 'learned'],
+    queryKey: key,
     enabled: open,
     queryFn: () =>
       got(api.GET('/api/productions/{production}/cues/learned', { params: { path: { production: h.id } } })),
   }));
   const p = $derived(page.data);
+  const saying = new Saying<Schemas['LearningFrom']>();
+  const learns = $derived(saying.said ?? p);
 
   async function from(at: number): Promise<void> {
     if (!cues) return;
@@ -46,13 +50,21 @@
     }
   }
 
+  function says(part: Partial<Schemas['LearningFrom']>): void {
+    if (learns) void saying.say({ learns: learns.learns, ofHouse: learns.ofHouse, ...part }, learn);
+  }
+
   async function learn(body: Schemas['LearningFrom']): Promise<void> {
+    const now = queries.getQueryData<Schemas['LearnedView']>(key);
     try {
-      await got(
-        api.PUT('/api/productions/{production}/cues/learned', {
-          params: { path: { production: h.id }, header: { 'If-Match': `"${p?.version ?? 0}"` } },
-          body,
-        }),
+      queries.setQueryData(
+        key,
+        await got(
+          api.PUT('/api/productions/{production}/cues/learned', {
+            params: { path: { production: h.id }, header: { 'If-Match': `"${now?.version ?? 0}"` } },
+            body,
+          }),
+        ),
       );
     } catch (e) {
       frame.wrong(e);
@@ -98,18 +110,18 @@
       ><input
         type="checkbox"
         class="checkbox"
-        checked={p.learns}
+        checked={learns?.learns}
         disabled={!may}
-        onchange={() => void learn({ learns: !p.learns, ofHouse: p.ofHouse })}
+        onchange={(e) => says({ learns: e.currentTarget.checked })}
       /> Learn from what is marked and waved away here</label
     >
     <label class="learns"
       ><input
         type="checkbox"
         class="checkbox"
-        checked={p.ofHouse}
+        checked={learns?.ofHouse}
         disabled={!may}
-        onchange={() => void learn({ learns: p.learns, ofHouse: !p.ofHouse })}
+        onchange={(e) => says({ ofHouse: e.currentTarget.checked })}
       />
       <span
         >Share answers with the other productions of this house

@@ -35,6 +35,10 @@ class MoneyTest extends DeskTests {
     sheet.getByLabel("A price holds in").fill("12");
     in(sheet, "Keep").click();
     assertThat(sheet.getByRole(AriaRole.ALERT)).containsText("must be from 5 to 9");
+    sheet.getByLabel("A price holds in").fill("");
+    in(sheet, "Keep").click();
+    assertThat(sheet.getByRole(AriaRole.ALERT)).not().containsText("was 12");
+    assertThat(sheet).isVisible();
     sheet.getByLabel("A price holds in").fill("8");
     Browsers.accessible(p, "terms and pay");
     in(sheet, "Keep").click();

@@ -95,6 +95,9 @@ class MoneyTest {
     ok(say(terms()));
     none(producer.put(money + "/terms", "\"0\"", terms()), 412);
     assertThat(say(terms("ofTen", 10)).text("field")).isEqualTo("ofTen");
+    assertThat(say(terms("rounds", null)).text("field"))
+        .as("an emptied field is no zero")
+        .isEqualTo("rounds");
     assertThat(
             say(terms("people", List.of(Map.of("person", stage.shot, "perHour", 20))))
                 .text("field"))

@@ -1,5 +1,6 @@
 package bivex.core.effort;
 
+import java.util.Arrays;
 import java.util.random.RandomGenerator;
 
 /**
@@ -31,6 +32,37 @@ public final class EstimateErrors {
       kinds[k] = Math.sqrt(OF_KIND) * random.nextGaussian();
     }
     all = Math.sqrt(SHARED) * random.nextGaussian();
+  }
+
+  /**
+   * How much of the spread of a whole goes with each of its parts: their covariance with it, as
+   * shares of 1. A part that goes against it has none.
+   *
+   * @param parts of each part, by case
+   * @param whole by case
+   * @return all 0 where nothing spreads
+   */
+  public static double[] shares(double[][] parts, double[] whole) {
+    double[] out = new double[parts.length];
+    double sum = 0;
+    for (int p = 0; p < out.length; p++) {
+      out[p] = Math.max(0, covariance(parts[p], whole));
+      sum += out[p];
+    }
+    for (int p = 0; sum > 0 && p < out.length; p++) {
+      out[p] /= sum;
+    }
+    return out;
+  }
+
+  private static double covariance(double[] a, double[] b) {
+    double ma = Arrays.stream(a).average().orElse(0);
+    double mb = Arrays.stream(b).average().orElse(0);
+    double sum = 0;
+    for (int i = 0; i < a.length; i++) {
+      sum += (a[i] - ma) * (b[i] - mb);
+    }
+    return sum / a.length;
   }
 
   /** Hours that a piece of work takes in this case. */

@@ -34,7 +34,8 @@ import java.util.stream.Collectors;
  * @param expected at the end
  * @param half within which it stays in 5 of 10 cases
  * @param most in 8 of 10
- * @param chance to stay within what was agreed, in words; null where nothing is agreed
+ * @param chance to stay within what was agreed, in words; null where nothing is agreed, or hours
+ *     have no rate
  * @param over whether it is expected to cost more than was agreed
  * @param shots by what they are expected to cost, the dearest first
  * @param told what is to be known of it, in sentences
@@ -184,6 +185,7 @@ public record Account(
 
   /**
    * @param shots in the picture, and those out of it on which something was spent
+   * @param unplanned codes of shots in the picture without a method, of which nothing is known
    * @param names of people, by id
    * @param of what is agreed; null where nothing is
    */
@@ -194,6 +196,7 @@ public record Account(
       List<Worked> worked,
       List<Left> left,
       List<Bought> bought,
+      List<String> unplanned,
       Map<String, String> names,
       Agreed of) {
     boolean otherCoin = of != null && !of.bid().costs().currency().equals(costs.currency());
@@ -203,6 +206,7 @@ public record Account(
     Map<String, Double> spent = new LinkedHashMap<>();
     Map<String, Double> toDo = new LinkedHashMap<>();
     Set<String> without = new LinkedHashSet<>();
+    double gone = 0;
     for (Worked w : worked) {
       double rate = terms.paid(w.kind(), w.person(), costs);
       if (w.hours() > 0 && !terms.said(w.kind(), w.person(), costs)) {
@@ -210,6 +214,7 @@ public record Account(
       }
       hours.merge(w.shot(), w.hours(), Double::sum);
       spent.merge(w.shot(), w.hours() * rate, Double::sum);
+      gone += w.hours() * rate;
     }
     List<CostSpread.Piece> pieces = new ArrayList<>();
     for (Left l : left) {
@@ -235,18 +240,14 @@ public record Account(
       fixed += set;
     }
     pieces.forEach(p -> toDo.merge(p.shot(), p.mean(), Double::sum));
-    double besides = 0;
     for (Bought b : bought) {
-      besides += b.billed();
+      gone += b.billed();
       fixed += b.toCome();
       if (b.shot() != null) {
         spent.merge(b.shot(), b.billed(), Double::sum);
         toDo.merge(b.shot(), b.toCome(), Double::sum);
       }
     }
-    double gone =
-        worked.stream().mapToDouble(w -> w.hours() * terms.paid(w.kind(), w.person(), costs)).sum()
-            + besides;
     CostSpread spread = CostSpread.of(pieces, gone + fixed);
     List<ShotCost> lines = new ArrayList<>();
     for (Reckoned s : shots) {
@@ -268,7 +269,8 @@ public record Account(
     }
     lines.sort((a, b) -> Double.compare(b.expected(), a.expected()));
     Double price = agreed == null ? null : agreed.price();
-    Double chance = price == null ? null : spread.chance(price);
+    // Hours that count as nothing leave nothing to be sure of.
+    Double chance = price == null || !without.isEmpty() ? null : (Double) spread.chance(price);
     return new Account(
         price,
         hours.values().stream().mapToDouble(h -> h).sum(),
@@ -280,10 +282,10 @@ public record Account(
         chance == null ? null : Promise.words(chance),
         price != null && spread.mean() > price,
         List.copyOf(lines),
-        told(costs, spread, lines, without, price, otherCoin ? of : null));
+        told(costs, spread, lines, without, unplanned, price, otherCoin ? of : null));
   }
 
-  /** ShotCost by shot, with what it comes to in all. */
+  /** Shot by shot, with what it comes to in all. */
   public Sheets.Table table(String currency, LocalDate on) {
     List<List<String>> rows = new ArrayList<>();
     for (ShotCost s : shots) {
@@ -346,6 +348,7 @@ public record Account(
       CostSpread spread,
       List<ShotCost> lines,
       Set<String> without,
+      List<String> unplanned,
       Double price,
       Agreed other) {
     List<String> out = new ArrayList<>();
@@ -361,6 +364,10 @@ public record Account(
           "What an hour costs is not said of "
               + String.join(", ", without)
               + ": those hours count as nothing here.");
+    }
+    if (!unplanned.isEmpty()) {
+      out.add(
+          "Without a method, so nothing of it is in this: " + String.join(", ", unplanned) + ".");
     }
     if (price != null && spread.mean() > price) {
       out.add(

@@ -209,37 +209,25 @@ public record Agreed(Offer bid, double price, Map<String, Offer.PricedShot> line
     return Amount.rounded(cost * bid.sums().factor(), bid.costs().currency());
   }
 
-  /** With the hours as the rates of what was agreed have them. */
+  /**
+   * With the hours as the rates of what was agreed have them; hours that somebody gave, not
+   * reckoned by rates, stay.
+   */
   private Offer.PricedShot reckoned(Offer.PricedShot l, EffortRates rates) {
-    List<Offer.PricedWork> work =
-        l.work().stream()
-            .map(
-                w -> {
-                  double is = rates.perUnit(w.kind(), w.difficulty()).mean();
-                  double was = bid.rates().perUnit(w.kind(), w.difficulty()).mean();
-                  return is == was || is == 0
-                      ? w
-                      : new Offer.PricedWork(
-                          w.key(),
-                          w.label(),
-                          w.kind(),
-                          w.difficulty(),
-                          w.units(),
-                          w.hours().times(was / is));
-                })
-            .toList();
-    return new Offer.PricedShot(
-        l.shot(),
-        l.code(),
-        l.title(),
-        l.scene(),
-        l.methods(),
-        l.cutFrames(),
-        l.rounds(),
-        work,
-        l.setMinutes(),
-        l.cost(),
-        l.price());
+    return l.working(l.work().stream().map(w -> reckoned(w, rates)).toList());
+  }
+
+  private Offer.PricedWork reckoned(Offer.PricedWork w, EffortRates rates) {
+    double by = rates.hours(w.kind(), w.units(), w.difficulty()).mean();
+    return Math.abs(by - w.hours().mean()) > SAME
+        ? w
+        : new Offer.PricedWork(
+            w.key(),
+            w.label(),
+            w.kind(),
+            w.difficulty(),
+            w.units(),
+            bid.rates().hours(w.kind(), w.units(), w.difficulty()));
   }
 
   private List<String> reasons(Offer.PricedShot was, Offer.PricedShot now) {

@@ -4,11 +4,11 @@ import bivex.core.InvalidInput;
 import bivex.core.effort.Estimate;
 import bivex.core.effort.EstimateErrors;
 import bivex.core.effort.TaskKind;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.SplittableRandom;
+import java.util.stream.IntStream;
 
 /**
  * How far what work costs may lie from what is thought: its hours drawn again and again from the
@@ -73,30 +73,12 @@ public final class CostSpread {
   }
 
   private static List<Risk> risks(List<String> shots, double[][] each, double[] sums) {
-    double[] with = new double[shots.size()];
-    double all = 0;
-    for (int s = 0; s < with.length; s++) {
-      with[s] = Math.max(0, covariance(each[s], sums));
-      all += with[s];
-    }
-    List<Risk> out = new ArrayList<>();
-    for (int s = 0; s < with.length; s++) {
-      if (with[s] > 0) {
-        out.add(new Risk(shots.get(s), with[s] / all));
-      }
-    }
-    out.sort(Comparator.comparingDouble((Risk r) -> -r.share()));
-    return List.copyOf(out);
-  }
-
-  private static double covariance(double[] a, double[] b) {
-    double ma = Arrays.stream(a).average().orElse(0);
-    double mb = Arrays.stream(b).average().orElse(0);
-    double sum = 0;
-    for (int i = 0; i < a.length; i++) {
-      sum += (a[i] - ma) * (b[i] - mb);
-    }
-    return sum / a.length;
+    double[] with = EstimateErrors.shares(each, sums);
+    return IntStream.range(0, with.length)
+        .filter(s -> with[s] > 0)
+        .mapToObj(s -> new Risk(shots.get(s), with[s]))
+        .sorted(Comparator.comparingDouble((Risk r) -> -r.share()))
+        .toList();
   }
 
   /** What is expected. */

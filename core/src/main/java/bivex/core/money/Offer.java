@@ -55,8 +55,19 @@ public record Offer(
    * What is paid besides hours.
    *
    * @param shot it is for; null for all
+   * @param price asked for it
    */
-  public record PlannedFor(String shot, Planned cost) {}
+  public record PlannedFor(String shot, Planned cost, double price) {
+    /** Not priced yet. */
+    public static PlannedFor of(String shot, Planned cost) {
+      return new PlannedFor(shot, cost, 0);
+    }
+
+    PlannedFor priced(PayTerms terms, Costs costs) {
+      return new PlannedFor(
+          shot, cost, Amount.rounded(cost.amount() * terms.withMargin(), costs.currency()));
+    }
+  }
 
   /** Work of a shot as it was priced. */
   public record PricedWork(
@@ -121,12 +132,22 @@ public record Offer(
           0);
     }
 
+    /** Whether it can be priced: of a shot without a method nobody knows what is to be done. */
+    public boolean priceable() {
+      return !work.isEmpty();
+    }
+
     /** Hours of its work, without rounds of review. */
     public Estimate hours() {
       return work.stream().map(PricedWork::hours).reduce(Estimate.NONE, Estimate::plus);
     }
 
     PricedShot priced(double cost, double price) {
+      return new PricedShot(
+          shot, code, title, scene, methods, cutFrames, rounds, work, setMinutes, cost, price);
+    }
+
+    PricedShot working(List<PricedWork> work) {
       return new PricedShot(
           shot, code, title, scene, methods, cutFrames, rounds, work, setMinutes, cost, price);
     }
@@ -161,6 +182,7 @@ public record Offer(
    * A bid for shots as they stand.
    *
    * @param shots as they are now, not priced yet
+   * @param planned what is to be bought, not priced yet
    * @param unplanned codes of the shots without a method, which nobody can price
    * @throws InvalidInput where there is nothing to price, or work without a rate
    */
@@ -198,8 +220,9 @@ public record Offer(
       lines.add(s.priced(cost, asked));
       price += asked;
     }
-    for (PlannedFor p : planned) {
-      price += asked(p.cost(), terms, costs);
+    List<PlannedFor> besides = planned.stream().map(p -> p.priced(terms, costs)).toList();
+    for (PlannedFor p : besides) {
+      price += p.price();
     }
     return new Offer(
         on,
@@ -207,7 +230,7 @@ public record Offer(
         costs,
         rates,
         List.copyOf(lines),
-        List.copyOf(planned),
+        besides,
         List.of(),
         new OfferSums(
             spread.mean(),
@@ -229,11 +252,6 @@ public record Offer(
         .sorted()
         .map(TaskKind::words)
         .toList();
-  }
-
-  /** What is asked for something that is bought. */
-  public static double asked(Planned p, PayTerms terms, Costs costs) {
-    return Amount.rounded(p.amount() * terms.withMargin(), costs.currency());
   }
 
   /** What a shot costs, expected: its hours, the rounds of review in it, the hours of the set. */

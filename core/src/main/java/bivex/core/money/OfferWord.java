@@ -2,6 +2,7 @@ package bivex.core.money;
 
 import bivex.core.InvalidInput;
 import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -31,6 +32,19 @@ public record OfferWord(Kind kind, Double amount, LocalDate day, String words) {
   }
 
   /**
+   * What may be said of an offer after what was said of it. What is agreed holds until it is
+   * withdrawn; it may be agreed again at another amount.
+   *
+   * @param before said of it until now, the oldest first
+   */
+  public static List<Kind> next(List<OfferWord> before) {
+    Kind now = stands(before);
+    return now == Kind.AGREED
+        ? List.of(Kind.AGREED, Kind.WITHDRAWN)
+        : Arrays.stream(Kind.values()).filter(k -> k != now).toList();
+  }
+
+  /**
    * What somebody says, checked.
    *
    * @param before said of it until now, the oldest first
@@ -48,11 +62,12 @@ public record OfferWord(Kind kind, Double amount, LocalDate day, String words) {
       throw new InvalidInput("day", "is before it was made, on " + offer.on());
     }
     Kind now = stands(before);
-    if (now == kind && kind != Kind.AGREED) {
-      throw new InvalidInput("kind", "it is " + kind.words() + " already");
-    }
-    if (now == Kind.AGREED && kind != Kind.WITHDRAWN && kind != Kind.AGREED) {
-      throw new InvalidInput("kind", "it is agreed; it can only be withdrawn, with the reason");
+    if (!next(before).contains(kind)) {
+      throw new InvalidInput(
+          "kind",
+          now == kind
+              ? "it is " + kind.words() + " already"
+              : "it is agreed; it can only be withdrawn, with the reason");
     }
     if (kind == Kind.AGREED) {
       if (amount == null) {

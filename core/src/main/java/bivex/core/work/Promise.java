@@ -204,32 +204,14 @@ public record Promise(
     }
 
     private List<Risk> risks(double[] last) {
-      double[] with = new double[spent.length];
-      double all = 0;
-      for (int s = 0; s < spent.length; s++) {
-        with[s] = Math.max(0, covariance(spent[s], last));
-        all += with[s];
-      }
-      double sum = all;
-      return sum == 0
-          ? List.of()
-          : IntStream.range(0, with.length)
-              .boxed()
-              .sorted(Comparator.comparingDouble((Integer s) -> -with[s]))
-              .filter(s -> with[s] > 0)
-              .limit(MOST_RISKS)
-              .map(s -> new Risk(l.shots.get(s), tasks.get(l.ofShot(s)[0]).code(), with[s] / sum))
-              .toList();
-    }
-
-    private static double covariance(double[] a, double[] b) {
-      double ma = Arrays.stream(a).average().orElse(0);
-      double mb = Arrays.stream(b).average().orElse(0);
-      double sum = 0;
-      for (int i = 0; i < a.length; i++) {
-        sum += (a[i] - ma) * (b[i] - mb);
-      }
-      return sum / a.length;
+      double[] with = EstimateErrors.shares(spent, last);
+      return IntStream.range(0, with.length)
+          .boxed()
+          .sorted(Comparator.comparingDouble((Integer s) -> -with[s]))
+          .filter(s -> with[s] > 0)
+          .limit(MOST_RISKS)
+          .map(s -> new Risk(l.shots.get(s), tasks.get(l.ofShot(s)[0]).code(), with[s]))
+          .toList();
     }
   }
 

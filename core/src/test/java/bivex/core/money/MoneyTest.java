@@ -47,19 +47,18 @@ class MoneyTest {
         "s" + n, "TK-" + n, "", "4", List.of(methods), frames, 0, plan(frames, rates, methods));
   }
 
-  private static Offer.PricedShot went(Offer.PricedShot l, int rounds) {
-    return new Offer.PricedShot(
-        l.shot(),
-        l.code(),
-        l.title(),
-        l.scene(),
-        l.methods(),
-        l.cutFrames(),
-        rounds,
-        l.work(),
-        l.setMinutes(),
-        l.cost(),
-        l.price());
+  private static Offer.PricedShot given(EffortRates rates) {
+    Offer.PricedShot s = shot(99, 48, rates, "A1");
+    List<Offer.PricedWork> work = new ArrayList<>(s.work());
+    work.add(
+        new Offer.PricedWork(
+            "task:way-out/clean",
+            "In place of the clean plate",
+            TaskKind.PAINT,
+            TaskKind.Difficulty.FAIR,
+            1,
+            new Estimate(3, 4, 9)));
+    return s.working(work);
   }
 
   private static List<Offer.PricedShot> shots(int count, EffortRates rates, Random random) {
@@ -78,7 +77,7 @@ class MoneyTest {
         COSTS,
         RATES,
         shots,
-        Stream.of(planned).map(p -> new Offer.PlannedFor("s1", p)).toList(),
+        Stream.of(planned).map(p -> Offer.PlannedFor.of("s1", p)).toList(),
         List.of());
   }
 
@@ -149,7 +148,9 @@ class MoneyTest {
       List<Offer.PricedShot> shots = shots(1 + random.nextInt(12), RATES, random);
       Offer o = bid(terms, shots, hire);
       double lines = o.lines().stream().mapToDouble(Offer.PricedShot::price).sum();
-      assertThat(o.sums().price()).isCloseTo(lines + Offer.asked(hire, terms, COSTS), within(1e-6));
+      double bought = o.planned().get(0).price();
+      assertThat(bought).isCloseTo(hire.amount() * (1 + i % 3 / 10.0), within(0.005));
+      assertThat(o.sums().price()).isCloseTo(lines + bought, within(1e-6));
       double hours =
           shots.stream().mapToDouble(s -> s.hours().mean()).sum() * (1 + 0.1 * terms.rounds());
       double set = shots.stream().mapToDouble(Offer.PricedShot::setMinutes).sum() / 60 * 400;
@@ -192,7 +193,11 @@ class MoneyTest {
       for (TaskKind k : TaskKind.values()) {
         learned = learned.calibrated(k, 0.6 + random.nextDouble());
       }
+      // Hours that somebody gave are not reckoned by rates, and stay as they are.
+      shots.add(given(RATES));
+      agreed = Agreed.of(bid(PayTerms.USUAL, shots), 10_000, List.of());
       List<Offer.PricedShot> again = shots(8, learned, new Random(seed));
+      again.add(given(learned));
       assertThat(again).isNotEqualTo(shots);
       assertThat(agreed.changes(again, learned, Set.of(), Map.of())).isEmpty();
     }
@@ -207,7 +212,7 @@ class MoneyTest {
     double factor = bid.sums().factor();
 
     Offer.PricedShot longer = shot(1, 96, RATES, "A2");
-    Offer.PricedShot third = went(shots.get(1), 3);
+    Offer.PricedShot third = shots.get(1).with(3);
     Offer.PricedShot fresh = shot(7, 120, RATES, "B2");
     List<Offer.ChangedShot> changes =
         agreed.changes(List.of(longer, third, fresh), RATES, Set.of(), Map.of("s3", 20.0));
@@ -269,6 +274,7 @@ class MoneyTest {
                 new Account.Bought(null, new Planned(Planned.Sort.TRAVEL, "boat", 300), 100, false),
                 new Account.Bought("s2", null, 70, false),
                 new Account.Bought(null, new Planned(Planned.Sort.KIT, "rig", 900), 800, true)),
+            List.of("TK-8"),
             Map.of("p", "P"),
             Agreed.of(bid, 2000, List.of()));
     double worked = 5 * 30 + 2 * 60 + 1 * 50;
@@ -287,6 +293,7 @@ class MoneyTest {
     assertThat(a.shots()).extracting(Account.ShotCost::code).containsExactly("TK-1", "TK-2");
     assertThat(a.told())
         .containsExactly(
+            "Without a method, so nothing of it is in this: TK-8.",
             Said.of(
                 "It is expected to cost %s more than was agreed.",
                 Amount.about(a.expected() - 2000, "EUR")),
@@ -303,12 +310,14 @@ class MoneyTest {
             List.of(new Account.Worked("s1", TaskKind.PAINT, "p", 5)),
             List.of(new Account.Left("s1", TaskKind.KEY, null, e)),
             List.of(),
+            List.of("TK-8"),
             Map.of("p", "P"),
-            null);
+            Agreed.of(bid, 1e6, List.of()));
     assertThat(unpaid.told())
         .containsExactly(
-            "What an hour costs is not said of P, key: those hours count as nothing here.");
-    assertThat(unpaid.chance()).isNull();
+            "What an hour costs is not said of P, key: those hours count as nothing here.",
+            "Without a method, so nothing of it is in this: TK-8.");
+    assertThat(unpaid.chance()).as("nobody is sure of hours without a rate").isNull();
     // Somebody who costs nothing is not somebody of whom nothing is said.
     PayTerms free =
         new PayTerms(
@@ -327,12 +336,14 @@ class MoneyTest {
             List.of(new Account.Worked("s1", TaskKind.PAINT, "p", 5)),
             List.of(new Account.Left("s1", TaskKind.KEY, null, e)),
             List.of(),
+            List.of("TK-8"),
             Map.of("p", "P"),
             Agreed.of(bid, 2000, List.of()));
     assertThat(other.agreed()).isNull();
     assertThat(other.told())
         .containsExactly(
-            "2\u00a0000\u00a0EUR were agreed, and costs are in JPY now: the two are not compared.");
+            "2\u00a0000\u00a0EUR were agreed, and costs are in JPY now: the two are not compared.",
+            "Without a method, so nothing of it is in this: TK-8.");
   }
 
   @Test

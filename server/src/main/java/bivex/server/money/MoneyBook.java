@@ -81,18 +81,20 @@ class MoneyBook {
   /**
    * What is reckoned with.
    *
+   * @param codes of all shots
    * @param now shots that can be priced
    * @param unplanned codes of those that cannot
-   * @param unpriced their ids
+   * @param kept the offers, as the core has them
    */
   record Standing(
       Production production,
+      Map<UUID, String> codes,
       List<Offer.PricedShot> now,
       List<String> unplanned,
-      Set<String> unpriced,
       List<PlannedCost> planned,
       Map<UUID, Double> billed,
       List<Made> offers,
+      List<Agreed.Kept> kept,
       Agreed agreed,
       Account account,
       List<Offer.ChangedShot> changes) {}
@@ -115,10 +117,10 @@ class MoneyBook {
     List<ShotBook.Page> unplanned = new ArrayList<>();
     for (ShotBook.Page x : shown) {
       Offer.PricedShot line = line(x, rows.rounds.getOrDefault(x.shot().id, 0));
-      if (line.work().isEmpty()) {
-        unplanned.add(x);
-      } else {
+      if (line.priceable()) {
         now.add(line);
+      } else {
+        unplanned.add(x);
       }
     }
     List<Account.Worked> worked =
@@ -137,7 +139,9 @@ class MoneyBook {
         .map(Bills.Billed::getShot)
         .filter(Objects::nonNull)
         .forEach(s -> spentOn.add(s.toString()));
-    Agreed agreed = Agreed.of(rows.offers.stream().map(Made::kept).toList());
+    List<Agreed.Kept> kept = rows.offers.stream().map(Made::kept).toList();
+    Agreed agreed = Agreed.of(kept);
+    List<String> without = unplanned.stream().map(x -> x.shot().code).toList();
     Account account =
         Account.of(
             p.terms(),
@@ -149,15 +153,16 @@ class MoneyBook {
             worked,
             Account.Left.of(w.plan()),
             bought(rows),
+            without,
             w.hands().stream().collect(Collectors.toMap(h -> h.id(), h -> h.name())),
             agreed);
     Set<String> unpriced =
         unplanned.stream().map(x -> x.shot().id.toString()).collect(Collectors.toSet());
     return new Standing(
         p,
+        pages.stream().collect(Collectors.toMap(x -> x.shot().id, x -> x.shot().code)),
         now,
-        unplanned.stream().map(x -> x.shot().code).toList(),
-        unpriced,
+        without,
         rows.planned,
         rows.billed.stream()
             .filter(b -> b.getPlanned() != null)
@@ -165,6 +170,7 @@ class MoneyBook {
                 Collectors.groupingBy(
                     Bills.Billed::getPlanned, Collectors.summingDouble(Bills.Billed::getAmount))),
         rows.offers,
+        kept,
         agreed,
         account,
         agreed == null

@@ -19,7 +19,6 @@ import bivex.server.keep.OfferWordEntry;
 import bivex.server.keep.PlannedCost;
 import bivex.server.keep.Production;
 import bivex.server.keep.Productions;
-import bivex.server.keep.Shots;
 import bivex.server.keep.Transactions;
 import bivex.server.live.Journal;
 import java.time.Clock;
@@ -42,7 +41,6 @@ public class MoneyDesk {
   private final Productions productions;
   private final Memberships memberships;
   private final Teams teams;
-  private final Shots shots;
   private final Transactions transactions;
   private final Journal journal;
   private final Clock clock;
@@ -52,7 +50,6 @@ public class MoneyDesk {
       Productions productions,
       Memberships memberships,
       Teams teams,
-      Shots shots,
       Transactions transactions,
       Journal journal,
       Clock clock) {
@@ -60,7 +57,6 @@ public class MoneyDesk {
     this.productions = productions;
     this.memberships = memberships;
     this.teams = teams;
-    this.shots = shots;
     this.transactions = transactions;
     this.journal = journal;
     this.clock = clock;
@@ -68,6 +64,9 @@ public class MoneyDesk {
 
   /** Somebody who may be paid. */
   public record PaidView(UUID person, String name) {}
+
+  /** A sort of what is paid besides hours. */
+  public record SortView(Planned.Sort sort, String words) {}
 
   /** A kind of work that may be priced. */
   public record PricedKind(TaskKind kind, String words) {}
@@ -140,6 +139,7 @@ public class MoneyDesk {
       String currency,
       TermsView terms,
       Account account,
+      List<SortView> sorts,
       List<PlannedView> planned,
       List<OfferLineView> offers,
       List<ChangedView> changes,
@@ -149,18 +149,14 @@ public class MoneyDesk {
   public MoneyView money(Member me) {
     MoneyBook.Standing s = book.of(me);
     Production p = s.production();
-    Set<String> asked = Agreed.asked(s.offers().stream().map(MoneyBook.Made::kept).toList());
-    Map<UUID, String> codes =
-        s.planned().isEmpty()
-            ? Map.of()
-            : shots.findByProductionIdOrderByCode(p.id).stream()
-                .collect(Collectors.toMap(x -> x.id, x -> x.code));
+    Set<String> asked = Agreed.asked(s.kept());
     return new MoneyView(
         p.currency,
         transactions.read(() -> terms(p)),
         s.account(),
+        Arrays.stream(Planned.Sort.values()).map(x -> new SortView(x, x.words())).toList(),
         s.planned().stream()
-            .map(c -> planned(c, codes, s.billed().getOrDefault(c.id, 0.0)))
+            .map(c -> planned(c, s.codes(), s.billed().getOrDefault(c.id, 0.0)))
             .sorted(
                 Comparator.comparing(PlannedView::closed)
                     .thenComparing(PlannedView::sort)
@@ -196,7 +192,7 @@ public class MoneyDesk {
   }
 
   private static List<OfferLineView> offers(MoneyBook.Standing s) {
-    Agreed.Kept holds = Agreed.holds(s.offers().stream().map(MoneyBook.Made::kept).toList());
+    Agreed.Kept holds = Agreed.holds(s.kept());
     return s.offers().stream()
         .map(
             m -> {

@@ -122,11 +122,8 @@ public class MoneyResource {
   @GetMapping(path = "/offers/{offer}/paper.pdf", produces = Download.PDF)
   @Allowed({PRODUCER, COORDINATOR})
   public ResponseEntity<byte[]> paper(Member me, @PathVariable UUID offer) throws IOException {
-    OfferDesk.OfferedView of = offers.one(me, offer);
-    return Download.of(
-        offers.paper(me, offer),
-        me.production().code + "-" + of.name().replace(' ', '-') + ".pdf",
-        Download.PDF);
+    OfferDesk.OfferFile of = offers.paper(me, offer);
+    return Download.of(of.bytes(), of.file(), Download.PDF);
   }
 
   /** What it comes to, shot by shot, on paper. */

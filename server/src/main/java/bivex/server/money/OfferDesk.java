@@ -64,9 +64,18 @@ public class OfferDesk {
 
   /**
    * @param name "bid 2", "change order 1"
+   * @param next what may be said of it now
    */
   public record OfferedView(
-      UUID id, Offer.Kind kind, String name, Offer offer, List<OfferWordView> words) {}
+      UUID id,
+      Offer.Kind kind,
+      String name,
+      Offer offer,
+      List<OfferWordView> words,
+      List<NextWord> next) {}
+
+  /** What may be said of an offer. */
+  public record NextWord(OfferWord.Kind kind, String words) {}
 
   static String name(OfferEntry e) {
     return e.kind.words() + " " + e.number;
@@ -81,7 +90,7 @@ public class OfferDesk {
         s.production().effortRates,
         s.now(),
         s.planned().stream()
-            .map(c -> new Offer.PlannedFor(c.shotId == null ? null : c.shotId.toString(), c.cost))
+            .map(c -> Offer.PlannedFor.of(c.shotId == null ? null : c.shotId.toString(), c.cost))
             .toList(),
         s.unplanned());
   }
@@ -93,7 +102,7 @@ public class OfferDesk {
     }
     MoneyBook.Standing s = book.of(me);
     LocalDate today = LocalDate.now(clock);
-    Agreed.Kept holds = Agreed.holds(s.offers().stream().map(MoneyBook.Made::kept).toList());
+    Agreed.Kept holds = Agreed.holds(s.kept());
     Offer made = in.kind() == Offer.Kind.BID ? bid(s, today) : change(s, today, in);
     return transactions.write(
         () -> {
@@ -120,11 +129,7 @@ public class OfferDesk {
     for (UUID shot : in.shots() == null ? List.<UUID>of() : in.shots()) {
       wanted.add(shot.toString());
     }
-    return s.agreed()
-        .order(
-            today,
-            Agreed.meant(
-                s.changes(), wanted, s.offers().stream().map(MoneyBook.Made::kept).toList()));
+    return s.agreed().order(today, Agreed.meant(s.changes(), wanted, s.kept()));
   }
 
   /** One with all that was said of it. */
@@ -161,9 +166,18 @@ public class OfferDesk {
         });
   }
 
-  public byte[] paper(Member me, UUID id) throws IOException {
-    MoneyBook.Made made = transactions.read(() -> found(me, id));
-    return OfferPaper.of(me.production(), name(made.entry()), made.entry().kind, made.entry().body);
+  /**
+   * One on paper.
+   *
+   * @param file name of it
+   */
+  public record OfferFile(String file, byte[] bytes) {}
+
+  public OfferFile paper(Member me, UUID id) throws IOException {
+    OfferEntry of = transactions.read(() -> offers.require(id, me.productionId()));
+    return new OfferFile(
+        me.production().code + "-" + name(of).replace(' ', '-') + ".pdf",
+        OfferPaper.of(me.production(), name(of), of.kind, of.body));
   }
 
   private MoneyBook.Made found(Member me, UUID id) {
@@ -179,7 +193,8 @@ public class OfferDesk {
         m.entry().body,
         m.words().stream()
             .map(w -> new OfferWordView(w.kind, w.kind.words(), w.amount, w.day, w.words, w.saidBy))
-            .toList());
+            .toList(),
+        OfferWord.next(m.kept().words()).stream().map(k -> new NextWord(k, k.words())).toList());
   }
 
   /** Everybody reads what happened; what was asked is not everybody's. */

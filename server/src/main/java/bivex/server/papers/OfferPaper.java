@@ -55,7 +55,7 @@ public final class OfferPaper {
               "",
               x.sort().words() + ": " + x.words(),
               "",
-              Amount.exact(Offer.asked(x, o.terms(), o.costs()), currency)));
+              Amount.exact(bought.price(), currency)));
     }
     for (Offer.ChangedShot c : o.changes()) {
       rows.add(

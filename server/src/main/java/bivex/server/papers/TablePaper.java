@@ -19,9 +19,12 @@ import org.apache.commons.csv.CSVPrinter;
 public final class TablePaper {
   private TablePaper() {}
 
-  record Head(String name, int width) {}
+  /**
+   * @param sort class of its cells
+   */
+  record Head(String name, int width, String sort) {}
 
-  record Cell(String words, boolean first) {}
+  record Cell(String words, String sort) {}
 
   record Row(List<Cell> cells) {}
 
@@ -73,28 +76,52 @@ public final class TablePaper {
     return Papers.pdf(
         "table",
         new View(
-            of + ": " + table.title().toLowerCase(Locale.ROOT),
+            of
+                + ": "
+                + table.title().substring(0, 1).toLowerCase(Locale.ROOT)
+                + table.title().substring(1),
             "",
             today.toString(),
             shown.stream()
-                .map(i -> new Head(table.heads().get(i), 100 * table.widths().get(i) / whole))
+                .map(
+                    i ->
+                        new Head(
+                            table.heads().get(i),
+                            100 * table.widths().get(i) / whole,
+                            sort(table, i, shown.get(0))))
                 .toList(),
             table.rows().stream()
                 .map(
                     r ->
                         new Row(
                             shown.stream()
-                                .map(i -> new Cell(r.get(i), i.equals(shown.get(0))))
+                                .map(i -> new Cell(r.get(i), sort(table, i, shown.get(0))))
                                 .toList()))
                 .toList(),
             table.foot()),
         new Papers.Drawings());
   }
 
-  /** Columns whose cells are names, also where they look like numbers: scene 4.10, 23.976 fps. */
+  /** Numbers stand under each other by their last digit; what is a name stands as it is read. */
+  private static String sort(Sheets.Table table, int column, int first) {
+    if (column == first) {
+      return "bold";
+    }
+    boolean numbers =
+        !NAMES.contains(table.heads().get(column))
+            && table.rows().stream()
+                .map(r -> r.get(column))
+                .allMatch(
+                    c ->
+                        c.isEmpty()
+                            || c.matches("[-+−]?\\d[\\d\\s\u2009\u202f\u00a0]*([.,]\\d+)?"));
+    return numbers ? "number" : "";
+  }
+
   /** What a cell begins with that spreadsheets run, in full width too. */
   public static final String FORMULA = "=+-@\t\r＝＋－＠";
 
+  /** Columns whose cells are names, also where they look like numbers: scene 4.10, 23.976 fps. */
   private static final Set<String> NAMES =
       Set.of("id", "code", "scene", "title", "roll", "take", "setup", "rate", "note", "reason");
 
