@@ -181,7 +181,9 @@
           <span class="soft mono small">{moment(j.at)}</span><span
             >{j.who}
             {j.action}
-            {['shot', 'version', 'take', 'test', 'music', 'cut'].includes(j.subject) ? '' : j.subject}
+            {['shot', 'version', 'take', 'test', 'music', 'cut', 'money'].includes(j.subject)
+              ? ''
+              : j.subject}
             {j.detail}</span
           >
         </li>

@@ -8,6 +8,7 @@
   import { go } from '../router';
   import { frame } from '../state.svelte';
   import { count, day, hours, moment } from '../words';
+  import FeedSheet from './FeedSheet.svelte';
   import { sayOfTasks } from './task';
 
   /** The page of somebody with work: one thing open at the top with all it needs, the next ones under it. */
@@ -26,6 +27,7 @@
   let typed = $state('');
   const said = new Draft(() => `task ${h.id} ${top?.line.id ?? ''} ${asking}`);
   let until = $state('');
+  let calendar = $state(false);
   let busy = $state(false);
   let wrong = $state('');
 
@@ -266,6 +268,8 @@
   </ol>
   {#if (yours.data.more ?? 0) > 0}<p class="soft small">and {yours.data.more} later ones.</p>{/if}
 {/if}
+<button class="bare tight mt-3 btn" onclick={() => (calendar = true)}>your days in your own calendar</button>
+<FeedSheet bind:open={calendar} />
 
 <style>
   article {

@@ -65,6 +65,16 @@ class WorkTest extends DeskTests {
     in(now, "It is done").click();
     assertThat(p.locator("footer .notice")).containsText("is done");
     assertThat(now.locator("h2")).not().hasText(first);
+    // Their days go into their own calendar by an address that is theirs to end.
+    p.getByText("your days in your own calendar").click();
+    Locator sheet = p.getByRole(AriaRole.DIALOG);
+    in(sheet, "Make an address").click();
+    String address = sheet.getByLabel("Your address, told this once").inputValue();
+    assertThat(address).startsWith(stage.house.address() + "/api/feeds/").endsWith(".ics");
+    Browsers.accessible(p, "an address for a calendar");
+    in(sheet, "End it").click();
+    assertThat(sheet.getByLabel("Your address, told this once")).hasCount(0);
+    p.keyboard().press("Escape");
     in(p.locator(".tabs"), "Everything owed").click();
     assertThat(p.locator("h1")).containsText("things are owed");
     p.setViewportSize(390, 844);

@@ -1,7 +1,9 @@
 package bivex.core.work;
 
+import bivex.core.Said;
 import bivex.core.crew.Hand;
 import bivex.core.effort.Estimate;
+import bivex.core.time.Days;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -104,6 +106,18 @@ public final class WorkPlan {
   /** Name of somebody who works here. */
   public String name(String person) {
     return names.getOrDefault(person, "somebody who left");
+  }
+
+  /**
+   * What somebody's calendar says of their work on a task: it is laid anew whenever something
+   * changes.
+   */
+  public String asLaid(Schedule.Slot slot) {
+    String held = held(slot.task().id());
+    return Said.of(
+            "%.1f h, as laid on %s; it moves as the work does.",
+            slot.hours(), Days.words(schedule.today()))
+        + (held.isEmpty() ? "" : " Not sooner: " + held + ".");
   }
 
   /** Why a task is not begun sooner, or has no day; empty where nothing holds it. */

@@ -7,15 +7,9 @@ import bivex.server.keep.PasswordLinks;
 import bivex.server.keep.People;
 import bivex.server.keep.Person;
 import bivex.server.keep.Transactions;
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
-import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.Base64;
-import java.util.HexFormat;
 import java.util.UUID;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
@@ -63,15 +57,13 @@ public class Passwords {
   /** Makes a link for somebody; one that was made before is no more. */
   @Transactional
   public Link link(UUID person, String by) {
-    byte[] random = new byte[24];
-    new SecureRandom().nextBytes(random);
-    String token = Base64.getUrlEncoder().withoutPadding().encodeToString(random);
+    String token = Secrets.token();
     Instant now = clock.instant();
     links.clear(person, now);
     PasswordLink l = new PasswordLink();
     l.id = UUID.randomUUID();
     l.personId = person;
-    l.tokenDigest = hash(token);
+    l.tokenDigest = Secrets.digest(token);
     l.madeBy = by;
     l.madeAt = now;
     l.endsAt = now.plus(WAITS);
@@ -128,20 +120,10 @@ public class Passwords {
       "This link was used, has ended or never was. Ask a producer for a new one.";
 
   private PasswordLink open(String token) {
-    PasswordLink l = links.open(hash(token == null ? "" : token), clock.instant());
+    PasswordLink l = links.open(Secrets.digest(token), clock.instant());
     if (l == null) {
       throw new Problems.Forbidden(GONE);
     }
     return l;
-  }
-
-  private static String hash(String token) {
-    try {
-      return HexFormat.of()
-          .formatHex(
-              MessageDigest.getInstance("SHA-256").digest(token.getBytes(StandardCharsets.UTF_8)));
-    } catch (NoSuchAlgorithmException e) {
-      throw new IllegalStateException(e);
-    }
   }
 }

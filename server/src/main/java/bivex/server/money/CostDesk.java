@@ -86,7 +86,7 @@ public class CostDesk {
     c.shotId = shot(me, in.shot());
     c.closed = Boolean.TRUE.equals(in.closed());
     planned.saveAndFlush(c);
-    record(me, "planned", c.id, c.cost.words());
+    record(me, "planned a cost", c.id);
   }
 
   private UUID shot(Member me, UUID id) {
@@ -118,7 +118,7 @@ public class CostDesk {
     b.saidBy = me.name();
     b.saidAt = clock.instant();
     bills.saveAndFlush(b);
-    record(me, "entered a bill", b.id, b.words);
+    record(me, "entered a bill", b.id);
   }
 
   /** Bills, the newest first. */
@@ -148,7 +148,8 @@ public class CostDesk {
         found.hasNext());
   }
 
-  private void record(Member me, String what, UUID id, String words) {
-    journal.record(me, what, "money", id.toString(), words, Journal.Touches.NOTHING);
+  /** Everybody reads the journal; what is paid for is not everybody's. */
+  private void record(Member me, String what, UUID id) {
+    journal.record(me, what, "money", id.toString(), "", Journal.Touches.NOTHING);
   }
 }

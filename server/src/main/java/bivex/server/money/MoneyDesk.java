@@ -261,7 +261,12 @@ public class MoneyDesk {
           p.payTerms = in;
           productions.saveAndFlush(p);
           journal.record(
-              me, "said the terms of", "money", p.id.toString(), "", Journal.Touches.NOTHING);
+              me,
+              "said the terms and the pay",
+              "money",
+              p.id.toString(),
+              "",
+              Journal.Touches.NOTHING);
           return terms(p);
         });
   }
