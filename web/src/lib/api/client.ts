@@ -114,7 +114,7 @@ export function send<T>(
             : reject(new Refused(401, 'Not signed in', 'Nothing was kept; sign in and send it again.')),
         );
       } else if (request.status < 300) {
-        resolve(JSON.parse(request.responseText) as T);
+        resolve((request.responseText ? JSON.parse(request.responseText) : undefined) as T);
       } else {
         void refusal(
           new Response(request.responseText, { status: request.status, statusText: request.statusText }),

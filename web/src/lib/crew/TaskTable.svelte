@@ -2,10 +2,12 @@
   import { createQuery } from '@tanstack/svelte-query';
   import { api, got, Refused, type Schemas } from '../api/client';
   import { house } from '../house.svelte';
+  import Sheet from '../parts/Sheet.svelte';
   import { go } from '../router';
   import { frame } from '../state.svelte';
   import { day, hours } from '../words';
   import { sayOfTasks } from './task';
+  import WorkFiles from './WorkFiles.svelte';
 
   /** The tasks of a shot: who does them when, and who is given them. */
   let {
@@ -27,6 +29,8 @@
       ),
   }));
   let wrong = $state('');
+  let chosen = $state<Schemas['TaskLine'] | null>(null);
+  let filesOpen = $state(false);
 
   async function give(t: Schemas['TaskLine'], person: string): Promise<void> {
     wrong = '';
@@ -55,7 +59,18 @@
       {#each tasks.data ?? [] as t (t.id)}
         {@const open = t.state !== 'DONE' && t.state !== 'DROPPED'}
         <tr class:soft={!open}>
-          <td>{t.label}<br /><span class="soft small">{t.kind}</span></td>
+          <td
+            >{t.label}<br /><span class="soft small">{t.kind}</span>
+            <button
+              class="link small"
+              aria-label="Files of {t.label}"
+              onclick={() => {
+                chosen = t;
+                filesOpen = true;
+              }}>{t.version > 0 ? `version ${t.version}` : 'files'}</button
+            >{#if t.stale.length > 0}<br /><span class="pencil small">stale: {t.stale.join('; ')}</span
+              >{/if}</td
+          >
           <td
             >{t.standing}{#if t.running.length > 0}<br /><span class="pencil small"
                 >{t.running.map((c) => c.who.name).join(', ')}, now</span
@@ -104,6 +119,10 @@
   <button class="tight mt-1 btn" onclick={() => go(h.id, 'shots', shot.id)}>Open {shot.code}</button>
 </div>
 
+<Sheet bind:open={filesOpen} title={chosen ? `${chosen.code}, ${chosen.label}` : ''} wide>
+  {#if chosen}{#key chosen.id}<WorkFiles shot={chosen.shot} task={chosen.key} />{/key}{/if}
+</Sheet>
+
 <style>
   .tasks {
     overflow-x: auto;
@@ -132,6 +151,10 @@
   }
   .nowrap {
     white-space: nowrap;
+  }
+  .link {
+    text-decoration: underline;
+    cursor: pointer;
   }
   .select {
     min-width: 216px;

@@ -10,6 +10,7 @@
   import { count, day, hours, moment } from '../words';
   import FeedSheet from './FeedSheet.svelte';
   import { sayOfTasks } from './task';
+  import WorkFiles from './WorkFiles.svelte';
 
   /** The page of somebody with work: one thing open at the top with all it needs, the next ones under it. */
   const h = house();
@@ -28,6 +29,7 @@
   const said = new Draft(() => `task ${h.id} ${top?.line.id ?? ''} ${asking}`);
   let until = $state('');
   let calendar = $state(false);
+  let looking = $state('');
   let busy = $state(false);
   let wrong = $state('');
 
@@ -126,6 +128,7 @@
 {#if yours.isError}<p role="alert">{yours.error.message}</p>
 {:else if !yours.data}<p class="soft">Reading what is yours…</p>
 {:else if !top}<p class="soft py-6">Nothing waits for you.</p>
+  {@render changed()}
 {:else}
   {@const t = top.line}
   <article aria-label="What you do now">
@@ -235,6 +238,10 @@
         <ul>
           {#each top.plates as p (p.label)}<li>{p.label} <span class="soft">{p.standing}</span></li>
           {:else}<li class="soft">No plate of its own.</li>{/each}
+          {#each top.from as f (f.source.id)}<li>
+              {f.words.charAt(0).toUpperCase() + f.words.slice(1)}
+              <span class="soft mono small path">{f.path}</span>
+            </li>{/each}
         </ul>
         <p class="soft small">
           {t.spent.length > 0
@@ -248,7 +255,12 @@
         <button class="tight btn" onclick={() => go(h.id, 'shots', t.shot)}>Open {t.code}</button>
       </section>
     </div>
+    <section>
+      <h3>Your work on it</h3>
+      {#key t.id}<WorkFiles shot={t.shot} task={t.key} />{/key}
+    </section>
   </article>
+  {@render changed()}
   <h2 class="mt-4">Next <span class="mono soft">{next.length + (yours.data.more ?? 0)}</span></h2>
   <ol class="next">
     {#each next as n (n.line.id)}
@@ -268,6 +280,25 @@
   </ol>
   {#if (yours.data.more ?? 0) > 0}<p class="soft small">and {yours.data.more} later ones.</p>{/if}
 {/if}
+{#snippet changed()}
+  {#if (yours.data?.stale.length ?? 0) > 0}
+    <h2 class="mt-4">Done, and something is otherwise since</h2>
+    <ul>
+      {#each yours.data?.stale ?? [] as s (s.id)}<li class="stale">
+          <button
+            class="link"
+            aria-expanded={looking === s.id}
+            onclick={() => (looking = looking === s.id ? '' : s.id)}
+            ><span class="mono">{s.code}</span> {s.label}</button
+          >
+          {#if looking === s.id}<WorkFiles shot={s.shot} task={s.key} />{:else}<span class="pencil"
+              >version {s.version}: {s.stale.join('; ')}</span
+            >{/if}
+        </li>{/each}
+    </ul>
+  {/if}
+{/snippet}
+
 <button class="bare tight mt-3 btn" onclick={() => (calendar = true)}>your days in your own calendar</button>
 <FeedSheet bind:open={calendar} />
 
@@ -302,6 +333,17 @@
   .grow {
     flex: 1;
     min-width: 180px;
+  }
+  .path {
+    overflow-wrap: anywhere;
+  }
+  .stale .link {
+    text-decoration: underline;
+    cursor: pointer;
+  }
+  .stale {
+    padding: 5px 4px;
+    border-top: 1px solid var(--line);
   }
   .from {
     display: grid;

@@ -2,6 +2,7 @@ package bivex.e2e;
 
 import static bivex.e2e.Browsers.in;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import bivex.core.crew.Role;
@@ -10,6 +11,7 @@ import bivex.server.Stage;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.FilePayload;
 import com.microsoft.playwright.options.SelectOption;
 import org.junit.jupiter.api.Test;
 
@@ -60,13 +62,26 @@ class WorkTest extends DeskTests {
     assertThat(in(now, "It waits")).isVisible();
     assertThat(in(now, "Begin")).isEnabled();
     assertThat(now.locator("h2")).hasText(first);
+    // Where the work lies is said once, and asked for again by nobody.
+    in(now, "Say where it lies").click();
+    now.getByLabel("Where it lies: the path, as others find it").fill("/store/matte.%04d.exr");
+    now.getByLabel("Its checksum (SHA-256), if there is one").fill("12");
+    in(now, "Keep the version").click();
+    assertThat(now.getByRole(AriaRole.ALERT)).containsText("64 hexadecimal digits");
+    now.getByLabel("Its checksum (SHA-256), if there is one").fill("");
+    now.getByLabel("The file itself, if it is to be kept here")
+        .setInputFiles(new FilePayload("matte.txt", "text/plain", "a matte".getBytes(UTF_8)));
+    in(now, "Keep the version").click();
+    assertThat(now).containsText("save the file, 1 kB");
+    assertThat(now).containsText("Version 1");
+    assertThat(now).containsText("/store/matte.%04d.exr");
     in(now, "Done").click();
     Browsers.accessible(p, "a task that is done");
     in(now, "It is done").click();
     assertThat(p.locator("footer .notice")).containsText("is done");
     assertThat(now.locator("h2")).not().hasText(first);
     // Their days go into their own calendar by an address that is theirs to end.
-    p.getByText("your days in your own calendar").click();
+    in(p.locator("body"), "your days in your own calendar").click();
     Locator sheet = p.getByRole(AriaRole.DIALOG);
     in(sheet, "Make an address").click();
     String address = sheet.getByLabel("Your address, told this once").inputValue();

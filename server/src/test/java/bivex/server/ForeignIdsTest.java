@@ -57,6 +57,7 @@ class ForeignIdsTest {
           Map.entry("music", "select id from music_piece where production_id = ?"),
           Map.entry("planned", "select id from planned_cost where production_id = ?"),
           Map.entry("offer", "select id from offer where production_id = ?"),
+          Map.entry("file", "select id from work_file where production_id = ?"),
           Map.entry("lean", "select id from shot_lean where production_id = ?"),
           Map.entry(
               "note",

@@ -65,7 +65,18 @@ class PapersTest {
     Mark m = new Mark();
     m.excerpt = "The words of the script.";
     return new ShotBook.Page(
-        s, List.of(m), null, null, plan, null, MatchReview.NONE, ledger, List.of(), Map.of());
+        s,
+        List.of(m),
+        null,
+        null,
+        plan,
+        null,
+        MatchReview.NONE,
+        ledger,
+        List.of(),
+        Map.of(),
+        List.of(),
+        List.of());
   }
 
   private PDDocument brief(ShotBook.Page page) throws IOException {

@@ -93,6 +93,12 @@ public record Lean(String shot, String on, What what) {
         : what.tasks(mine).stream().map(Plan.Task::label).toList();
   }
 
+  /** Keys of the work of the shot that is leaned on whose outcome is taken over. */
+  public Set<String> made(Plan theirs) {
+    return (what == What.MASTER ? theirs.tasks() : what.tasks(theirs))
+        .stream().map(Plan.Task::key).collect(Collectors.toSet());
+  }
+
   /**
    * What of the shot that is leaned on holds up the other, by the keys of its things.
    *

@@ -18,6 +18,8 @@ import bivex.core.shot.OwedItem;
 import bivex.core.shot.ShotFacts;
 import bivex.core.work.TaskStand;
 import bivex.core.work.TaskWord;
+import bivex.core.work.WorkFile;
+import bivex.core.work.WorkFiles;
 import bivex.server.access.Member;
 import bivex.server.keep.Draft;
 import bivex.server.keep.Drafts;
@@ -40,6 +42,9 @@ import bivex.server.keep.TaskWordEntry;
 import bivex.server.keep.TaskWords;
 import bivex.server.keep.TouchEntry;
 import bivex.server.keep.Versions;
+import bivex.server.keep.WorkFileEntries;
+import bivex.server.keep.WorkFileWord;
+import bivex.server.keep.WorkFileWords;
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.Instant;
@@ -60,7 +65,7 @@ import org.springframework.transaction.support.TransactionSynchronizationManager
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
- * What is known of the shots of a production, derived by the core. All shots take ten statements
+ * What is known of the shots of a production, derived by the core. All shots take twelve statements
  * however many there are, and are kept until something changes ({@link KeptPages}).
  */
 @Component
@@ -70,6 +75,8 @@ public class ShotBook {
   private final TakeEntries takes;
   private final EvidenceEntries evidence;
   private final TaskWords taskWords;
+  private final WorkFileEntries workFiles;
+  private final WorkFileWords workFileWords;
   private final Versions versions;
   private final Marks marks;
   private final InheritedRows inherited;
@@ -89,6 +96,8 @@ public class ShotBook {
       TakeEntries takes,
       EvidenceEntries evidence,
       TaskWords taskWords,
+      WorkFileEntries workFiles,
+      WorkFileWords workFileWords,
       Versions versions,
       Marks marks,
       InheritedRows inherited,
@@ -113,6 +122,8 @@ public class ShotBook {
     this.takes = takes;
     this.evidence = evidence;
     this.taskWords = taskWords;
+    this.workFiles = workFiles;
+    this.workFileWords = workFileWords;
     this.versions = versions;
   }
 
@@ -121,6 +132,8 @@ public class ShotBook {
    *
    * @param marks its words in the newest draft, by number
    * @param tasks how its tasks stand, by key
+   * @param takes that count for it
+   * @param files versions of what its tasks make
    */
   public record Page(
       Shot shot,
@@ -132,7 +145,15 @@ public class ShotBook {
       MatchReview match,
       Ledger ledger,
       List<EvidenceEntry> evidence,
-      Map<String, TaskStand> tasks) {
+      Map<String, TaskStand> tasks,
+      List<Take> takes,
+      List<WorkFile> files) {
+    /** With the versions of its work, for who looks what they were made from. */
+    public WorkFiles.OfShot work(Production of) {
+      return new WorkFiles.OfShot(
+          shot.id.toString(), shot.code, plan, of.range(shot), shot.framesSince, takes, files);
+    }
+
     /** Where it first stands in the newest draft; null when none of its words has a sure place. */
     public Mark first() {
       return marks.stream()
@@ -383,6 +404,20 @@ public class ShotBook {
                 ? taskWords.findByProductionId(production.id)
                 : taskWords.findByProductionIdAndShotIdIn(production.id, wanted))
             .stream().collect(Collectors.groupingBy(w -> w.shotId));
+    Map<UUID, List<WorkFileWord>> ofFile =
+        workFileWords.findByProductionIdOrderBySaidAt(production.id).stream()
+            .collect(Collectors.groupingBy(w -> w.fileId));
+    Map<UUID, List<WorkFile>> filesOf =
+        (every
+                ? workFiles.findByProductionId(production.id)
+                : workFiles.findByProductionIdAndShotIdIn(production.id, wanted))
+            .stream()
+                .collect(
+                    Collectors.groupingBy(
+                        f -> f.shotId,
+                        Collectors.mapping(
+                            f -> f.file(ofFile.getOrDefault(f.id, List.of())),
+                            Collectors.toList())));
     Map<UUID, Versions.Standing> versionOf =
         versions.standings(production.id, every, shown).stream()
             .collect(Collectors.toMap(Versions.Standing::shotId, v -> v));
@@ -403,6 +438,7 @@ public class ShotBook {
               List<TakeEntries.Line> shot = new ArrayList<>();
               List<EvidenceEntry> said = new ArrayList<>();
               List<TaskWordEntry> worked = new ArrayList<>();
+              List<WorkFile> made = new ArrayList<>();
               sources(s.id, Instant.MAX, from, new HashMap<>())
                   .forEach(
                       (source, until) -> {
@@ -415,6 +451,9 @@ public class ShotBook {
                         wordsOf.getOrDefault(source, List.of()).stream()
                             .filter(w -> !w.saidAt.isAfter(until))
                             .forEach(worked::add);
+                        filesOf.getOrDefault(source, List.of()).stream()
+                            .filter(f -> !f.at().isAfter(until))
+                            .forEach(made::add);
                       });
               shot.sort(Comparator.comparing(TakeEntries.Line::madeAt));
               return page(
@@ -429,6 +468,7 @@ public class ShotBook {
                   measuredOf,
                   said,
                   worked,
+                  List.copyOf(made),
                   versionOf.get(s.id));
             })
         .toList();
@@ -459,6 +499,7 @@ public class ShotBook {
       Map<UUID, List<PlateMeasures.LastWord>> measuredOf,
       List<EvidenceEntry> said,
       List<TaskWordEntry> worked,
+      List<WorkFile> files,
       Versions.Standing v) {
     Plan plan;
     String fault = null;
@@ -512,7 +553,19 @@ public class ShotBook {
                 said.stream().map(EvidenceEntry::evidence).toList(),
                 version,
                 delivery));
-    return new Page(s, marks, setup, day, plan, fault, match, ledger, said, stands(ledger, worked));
+    return new Page(
+        s,
+        marks,
+        setup,
+        day,
+        plan,
+        fault,
+        match,
+        ledger,
+        said,
+        stands(ledger, worked),
+        takes,
+        files);
   }
 
   private static Map<String, TaskStand> stands(Ledger ledger, List<TaskWordEntry> worked) {

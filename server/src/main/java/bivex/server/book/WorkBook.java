@@ -2,6 +2,7 @@ package bivex.server.book;
 
 import bivex.core.crew.Hand;
 import bivex.core.effort.EstimateErrors;
+import bivex.core.shot.Lean;
 import bivex.core.shot.OwedItem;
 import bivex.core.work.Calendars;
 import bivex.core.work.OpenTask;
@@ -10,6 +11,7 @@ import bivex.core.work.Promise;
 import bivex.core.work.Schedule;
 import bivex.core.work.ScheduleSearch;
 import bivex.core.work.WorkAdvice;
+import bivex.core.work.WorkFiles;
 import bivex.core.work.WorkPlan;
 import bivex.server.access.Member;
 import bivex.server.keep.ShotLean;
@@ -69,9 +71,16 @@ public class WorkBook {
     private final WorkPlan plan;
     private final Supplier<Promise> promise;
     private final Supplier<List<WorkAdvice>> advice;
+    private final Supplier<WorkFiles> files;
 
-    Work(List<ShotBook.Page> pages, Calendars calendars, OpenWork open, Schedule schedule) {
+    Work(
+        List<ShotBook.Page> pages,
+        Calendars calendars,
+        OpenWork open,
+        Schedule schedule,
+        Supplier<WorkFiles> files) {
       this.pages = pages;
+      this.files = SingletonSupplier.of(files);
       hands = calendars.hands();
       plan = new WorkPlan(open, schedule, hands);
       List<OpenTask> tasks = open.tasks();
@@ -89,6 +98,11 @@ public class WorkBook {
     /** All who work on the production. */
     public List<Hand> hands() {
       return hands;
+    }
+
+    /** Versions of what the tasks of all shots make, also of those out of the picture. */
+    public WorkFiles files() {
+      return files.get();
     }
 
     public WorkPlan plan() {
@@ -139,14 +153,17 @@ public class WorkBook {
   }
 
   private Work laid(Member me, LocalDate today, LocalDate due, Kept before) {
-    List<ShotBook.Page> pages = book.all(me).stream().filter(p -> !p.shot().omitted).toList();
+    List<ShotBook.Page> all = book.all(me);
+    List<ShotBook.Page> pages = all.stream().filter(p -> !p.shot().omitted).toList();
+    List<Lean> leant =
+        leans.findByProductionIdOrderBySaidAt(me.productionId()).stream()
+            .map(ShotLean::lean)
+            .toList();
     Calendars calendars = Calendars.of(teams.of(me.production()), today);
     OpenWork open =
         OpenWork.of(
             pages.stream().map(WorkBook::stand).toList(),
-            leans.findByProductionIdOrderBySaidAt(me.productionId()).stream()
-                .map(ShotLean::lean)
-                .toList(),
+            leant,
             calendars.hands().stream().collect(Collectors.toMap(Hand::id, Hand::name)),
             today);
     Schedule schedule =
@@ -154,7 +171,12 @@ public class WorkBook {
             ? ScheduleSearch.best(open.tasks(), calendars, due)
             : ScheduleSearch.best(
                 open.tasks(), calendars, due, before.work.plan.schedule().order(), AFTER_A_CHANGE);
-    return new Work(pages, calendars, open, schedule);
+    return new Work(
+        pages,
+        calendars,
+        open,
+        schedule,
+        () -> new WorkFiles(all.stream().map(p -> p.work(me.production())).toList(), leant));
   }
 
   private static OpenWork.ShotStand stand(ShotBook.Page p) {

@@ -110,6 +110,7 @@ public class DemoLoader implements ApplicationRunner {
   private final DemoPreparation preparation;
   private final DemoCrew crew;
   private final DemoMoney money;
+  private final DemoFiles files;
   private final DemoCuts cuts;
   private final TransactionTemplate transaction;
   private final Map<String, UUID> codes = new LinkedHashMap<>();
@@ -146,6 +147,7 @@ public class DemoLoader implements ApplicationRunner {
       DemoPreparation preparation,
       DemoCrew crew,
       DemoMoney money,
+      DemoFiles files,
       DemoCuts cuts,
       TransactionTemplate transaction,
       Clock clock) {
@@ -157,6 +159,7 @@ public class DemoLoader implements ApplicationRunner {
     this.preparation = preparation;
     this.crew = crew;
     this.money = money;
+    this.files = files;
     this.cuts = cuts;
     this.board = board;
     this.tally = tally;
@@ -201,6 +204,7 @@ public class DemoLoader implements ApplicationRunner {
         });
     preparation.measure(test[0], piotr);
     money.load(mara, piotr, wren, codes);
+    files.load(piotr, codes);
     LOG.info("Demo production loaded");
   }
 

@@ -1,5 +1,8 @@
 package bivex.server.http;
 
+import java.nio.file.Path;
+import org.springframework.core.io.FileSystemResource;
+import org.springframework.core.io.Resource;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -19,6 +22,13 @@ public final class Download {
 
   public static ResponseEntity<byte[]> of(byte[] bytes, String name, String type) {
     return head(name, type).body(bytes);
+  }
+
+  /** A file of the store, whatever it is. */
+  public static ResponseEntity<Resource> stored(Path file, String name) {
+    return head(name, MediaType.APPLICATION_OCTET_STREAM_VALUE)
+        .header("X-Content-Type-Options", "nosniff")
+        .body(new FileSystemResource(file));
   }
 
   /** A file that is made while it is sent. */

@@ -68,7 +68,7 @@ public class TaskDesk {
             .findFirst()
             .orElseThrow(
                 () -> new NoSuchElementException("There is no such shot in this production."));
-    TaskLines lines = new TaskLines(w.plan());
+    TaskLines lines = new TaskLines(w);
     Map<String, WorkStep> steps =
         page.plan().tasks().stream()
             .collect(Collectors.toMap(Plan.Task::key, t -> WorkStep.of(t.kind())));

@@ -6,8 +6,11 @@ import bivex.core.work.OpenTask;
 import bivex.core.work.OpenWork;
 import bivex.core.work.Schedule;
 import bivex.core.work.TaskStand;
+import bivex.core.work.WorkFile;
+import bivex.core.work.WorkFiles;
 import bivex.core.work.WorkPlan;
 import bivex.server.book.ShotBook;
+import bivex.server.book.WorkBook;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
@@ -30,6 +33,8 @@ public final class TaskLines {
    * @param spent hours so far, by person
    * @param why it is not sooner, or has no day; empty where nothing holds it
    * @param over whether more hours went by than its high estimate had
+   * @param version number of the version of what it makes that is worked with; 0 for none
+   * @param stale what stands otherwise than that was made for, in words
    */
   public record TaskLine(
       UUID shot,
@@ -53,7 +58,9 @@ public final class TaskLines {
       List<Clocked> running,
       List<Spent> spent,
       String why,
-      boolean over) {}
+      boolean over,
+      int version,
+      List<String> stale) {}
 
   /** A clock that runs. */
   public record Clocked(Who who, Instant since) {}
@@ -62,9 +69,11 @@ public final class TaskLines {
   public record Spent(Who who, double hours) {}
 
   private final WorkPlan plan;
+  private final WorkFiles files;
 
-  TaskLines(WorkPlan plan) {
-    this.plan = plan;
+  TaskLines(WorkBook.Work work) {
+    this.plan = work.plan();
+    this.files = work.files();
   }
 
   private Who who(String id) {
@@ -76,6 +85,8 @@ public final class TaskLines {
     TaskStand stand = page.tasks().get(t.key());
     Schedule.Slot slot = plan.schedule().slots().get(id);
     OpenTask task = plan.task(id);
+    String shot = page.shot().id.toString();
+    WorkFile newest = files.shot(shot).newest(t.key());
     return new TaskLine(
         page.shot().id,
         page.shot().code,
@@ -100,6 +111,8 @@ public final class TaskLines {
             .toList(),
         stand.by().entrySet().stream().map(e -> new Spent(who(e.getKey()), e.getValue())).toList(),
         plan.held(id),
-        stand.over(t.hours()));
+        stand.over(t.hours()),
+        newest == null ? 0 : newest.number(),
+        files.stale(shot, t.key()).stream().map(WorkFiles.Stale::words).toList());
   }
 }

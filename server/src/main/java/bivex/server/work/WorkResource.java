@@ -7,10 +7,17 @@ import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
+import bivex.server.http.Download;
+import bivex.server.media.MediaStore;
+import java.io.IOException;
+import java.io.InputStream;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.UUID;
+import org.springframework.core.io.Resource;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -19,6 +26,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
 
 /** Who does what when, and what people say of their tasks. */
 @RestController
@@ -28,10 +36,16 @@ public class WorkResource {
   private final YoursDesk yours;
   private final TaskDesk tasks;
 
-  WorkResource(WorkDesk work, YoursDesk yours, TaskDesk tasks) {
+  private final WorkFileDesk files;
+  private final MediaStore store;
+
+  WorkResource(
+      WorkDesk work, YoursDesk yours, TaskDesk tasks, WorkFileDesk files, MediaStore store) {
     this.work = work;
     this.yours = yours;
     this.tasks = tasks;
+    this.files = files;
+    this.store = store;
   }
 
   /** Who does what when, and which shots are late and why. */
@@ -74,5 +88,50 @@ public class WorkResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   public void say(Member me, @PathVariable UUID shot, @RequestBody TaskDesk.TaskSayings in) {
     tasks.say(me, shot, in);
+  }
+
+  /** Versions of what the tasks of a shot make, what each was made from, and what is stale. */
+  @GetMapping("/shots/{shot}/work-files")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  public WorkFileDesk.WorkFilesView files(Member me, @PathVariable UUID shot) {
+    return files.files(me, shot);
+  }
+
+  /** Says where a version lies and what it was made from. */
+  @PostMapping("/shots/{shot}/work-files")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  @Allowed({PRODUCER, COORDINATOR, ARTIST})
+  public void make(Member me, @PathVariable UUID shot, @RequestBody WorkFileDesk.NewWorkFile in) {
+    files.make(me, shot, in);
+  }
+
+  /** Says that a version still serves, or that it is not to be used. */
+  @PostMapping("/work-files/{file}/words")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  @Allowed({PRODUCER, COORDINATOR, ARTIST})
+  public void say(
+      Member me, @PathVariable UUID file, @RequestBody WorkFileDesk.NewWorkFileWord in) {
+    files.say(me, file, in);
+  }
+
+  /** Takes in the bytes of a version, whatever they are; they are never opened here. */
+  @PostMapping(path = "/work-files/{file}/bytes", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  @Allowed({PRODUCER, COORDINATOR, ARTIST})
+  public void send(Member me, @PathVariable UUID file, @RequestParam("file") MultipartFile bytes)
+      throws IOException {
+    try (InputStream in = bytes.getInputStream()) {
+      files.send(me, file, in, bytes.getOriginalFilename());
+    }
+  }
+
+  /** The bytes of a version, to be saved. */
+  @GetMapping(
+      path = "/work-files/{file}/bytes",
+      produces = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  public ResponseEntity<Resource> bytes(Member me, @PathVariable UUID file) {
+    WorkFileDesk.SentFile f = files.sent(me, file);
+    return Download.stored(store.find(f.hash()), f.name());
   }
 }

@@ -3,6 +3,9 @@ package bivex.server.work;
 import bivex.core.method.Plan;
 import bivex.core.shot.OwedItem;
 import bivex.core.work.OpenTask;
+import bivex.core.work.TaskStand;
+import bivex.core.work.WorkFile;
+import bivex.core.work.WorkFiles;
 import bivex.core.work.WorkPlan;
 import bivex.server.access.Member;
 import bivex.server.book.ShotBook;
@@ -12,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /** The page of somebody with work: their tasks in the order to do them. */
@@ -32,6 +36,7 @@ public class YoursDesk {
    * @param proposed whether nobody gave it to them, and the schedule does
    * @param intent of the shot
    * @param plates it is made from
+   * @param from versions of other work it is made from
    * @param questions open ones and notes, of the shot
    * @param holdsUp work of others that waits for it, in words
    */
@@ -40,6 +45,7 @@ public class YoursDesk {
       boolean proposed,
       String intent,
       List<YourPlate> plates,
+      List<WorkFiles.Offered> from,
       List<String> questions,
       List<String> holdsUp) {}
 
@@ -47,8 +53,14 @@ public class YoursDesk {
    * The page of somebody with work.
    *
    * @param more how many there are beyond those told
+   * @param stale work of theirs that is done, of which something stands otherwise since
    */
-  public record YoursView(LocalDate today, TaskLines.Who you, List<YourTask> tasks, int more) {}
+  public record YoursView(
+      LocalDate today,
+      TaskLines.Who you,
+      List<YourTask> tasks,
+      int more,
+      List<TaskLines.TaskLine> stale) {}
 
   private static final int MOST_OF_YOURS = 60;
 
@@ -56,7 +68,7 @@ public class YoursDesk {
   public YoursView yours(Member me) {
     WorkBook.Work w = work.of(me);
     WorkPlan plan = w.plan();
-    TaskLines lines = new TaskLines(plan);
+    TaskLines lines = new TaskLines(w);
     String my = me.personId().toString();
     Map<String, ShotBook.Page> pages =
         w.pages().stream()
@@ -75,11 +87,27 @@ public class YoursDesk {
                       !my.equals(t.holder()),
                       p.shot().intent,
                       plates(p),
+                      w.files().offered(t.shot(), t.key()).stream()
+                          .filter(f -> f.source().kind() == WorkFile.SourceKind.FILE)
+                          .toList(),
                       questions(p),
                       plan.holdsUp(t.id(), my));
                 })
             .toList(),
-        Math.max(0, mine.size() - MOST_OF_YOURS));
+        Math.max(0, mine.size() - MOST_OF_YOURS),
+        w.pages().stream().flatMap(p -> stale(w, p, my).map(t -> lines.line(p, t))).toList());
+  }
+
+  /** Work of somebody on a shot that is done, and stale. */
+  private static Stream<Plan.Task> stale(WorkBook.Work w, ShotBook.Page p, String my) {
+    return p.plan().tasks().stream()
+        .filter(
+            t -> {
+              TaskStand stand = p.tasks().get(t.key());
+              return stand.state() == TaskStand.State.DONE
+                  && my.equals(stand.holder())
+                  && !w.files().stale(p.shot().id.toString(), t.key()).isEmpty();
+            });
   }
 
   private static Plan.Task task(ShotBook.Page p, String key) {
