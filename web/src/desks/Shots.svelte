@@ -158,8 +158,9 @@
         <details class="more">
           <summary class="tight btn">More files</summary>
           <div class="sheet">
-            <a href="/api/productions/{h.id}/shots/{s.id}/plan.json" download="{s.code}-plan.json"
-              >Plan of {s.code} (JSON)</a
+            <a href="/api/productions/{h.id}/shots/{s.id}/work.zip" download>To work from {s.code} (ZIP)</a><a
+              href="/api/productions/{h.id}/shots/{s.id}/plan.json"
+              download="{s.code}-plan.json">Plan of {s.code} (JSON)</a
             ><a href="/api/productions/{h.id}/briefs.pdf" download>Briefs of all shots (PDF)</a><a
               href="/api/productions/{h.id}/sheets/shots.csv"
               download>Breakdown (CSV)</a

@@ -198,6 +198,12 @@
             {@attach refused(wrong?.field === 'path')}
           /></label
         >
+        {#if !typed.get('path')}<button
+            type="button"
+            class="bare tight btn"
+            onclick={() => typed.set('path', t.expected)}
+            >as expected: <span class="mono path">{t.expected}</span></button
+          >{/if}
         {#if from.length > 0}<fieldset class="whole" {@attach refused(wrong?.field === 'from')}>
             <legend>Made from</legend>
             {#each from as f (f.source.id)}<label

@@ -253,6 +253,13 @@
             .join(' ')}
         </p>
         <button class="tight btn" onclick={() => go(h.id, 'shots', t.shot)}>Open {t.code}</button>
+        <a
+          class="tight ml-1 btn"
+          href="/api/productions/{h.id}/shots/{t.shot}/work.zip"
+          download
+          title="brief, takes with camera data, stills, what was measured, notes, where the work lies"
+          >To work from (ZIP)</a
+        >
       </section>
     </div>
     <section>

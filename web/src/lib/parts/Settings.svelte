@@ -44,6 +44,7 @@
         firstFrame,
         handles,
         codePattern,
+        workNames,
         hoursPerDay,
         dueOn,
         lists,
@@ -58,6 +59,7 @@
         firstFrame,
         handles,
         codePattern,
+        workNames,
         hoursPerDay,
         dueOn,
         lists,
@@ -190,6 +192,14 @@
           class="mono input"
           {@attach refused(wrong?.field === 'pattern')}
           bind:value={edit.codePattern}
+        /></label
+      >
+      <label class="field wide"
+        ><span>Where versions of work are expected</span><input
+          class="mono input"
+          title="parts: production, scene, code, task, version"
+          {@attach refused(wrong?.field === 'workNames')}
+          bind:value={edit.workNames}
         /></label
       >
       <label class="field"

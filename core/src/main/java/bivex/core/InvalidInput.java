@@ -16,6 +16,11 @@ public final class InvalidInput extends IllegalArgumentException {
     this.field = field;
   }
 
+  /** The same of a field that is called otherwise where it was typed. */
+  public InvalidInput of(String other) {
+    return new InvalidInput(other, getMessage().substring(field.length() + 2));
+  }
+
   /** Name of the offending input. */
   public String field() {
     return field;

@@ -79,6 +79,7 @@ class BadInputTest {
     "handles,-1,handles,must be from",
     "codePattern,../{number},pattern,may hold",
     "codePattern,{scene},pattern,needs the part {number}",
+    "workNames,{code}_v{version},workNames,needs the part {task}",
     "title,,title,must not be empty"
   })
   void settingsOutOfRange(String key, String value, String field, String words) {

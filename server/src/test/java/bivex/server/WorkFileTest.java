@@ -4,6 +4,8 @@ import static bivex.server.Stage.ok;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import bivex.core.crew.Role;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.util.HashMap;
@@ -13,6 +15,11 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.UUID;
 import java.util.stream.StreamSupport;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVParser;
+import org.apache.commons.csv.CSVRecord;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
@@ -65,6 +72,18 @@ class WorkFileTest {
     none(artist.post(files, v), 204);
     none(artist.post(files, v), 204);
     return id;
+  }
+
+  private Map<String, byte[]> folder() throws IOException {
+    Caller.Answer a = artist.get(stage.base + "/shots/" + stage.shot + "/work.zip");
+    assertThat(a.status()).isEqualTo(200);
+    Map<String, byte[]> out = new HashMap<>();
+    try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(a.raw().body()))) {
+      for (ZipEntry e = zip.getNextEntry(); e != null; e = zip.getNextEntry()) {
+        out.put(e.getName(), zip.readAllBytes());
+      }
+    }
+    return out;
   }
 
   @Test
@@ -154,6 +173,29 @@ class WorkFileTest {
         .contains("sandbox");
     assertThat(task(task).at("/files/0/bytes").asInt()).isEqualTo(bytes.length);
 
+    // The folder of the shot has all that is needed to begin, and what was sent.
+    stage.pick(plate, Stage.CAMERA);
+    Map<String, byte[]> folder = folder();
+    String code = ok(artist.get(files)).text("code");
+    assertThat(folder.keySet())
+        .allMatch(n -> n.startsWith(code + "-work/"))
+        .anyMatch(n -> n.contains("/work/") && n.endsWith("-v1.html"));
+    assertThat(folder.get(code + "-work/brief.pdf"))
+        .startsWith("%PDF".getBytes(StandardCharsets.UTF_8));
+    String about = new String(folder.get(code + "-work/READ-ME.txt"), StandardCharsets.UTF_8);
+    assertThat(about).startsWith(code).contains("take 1 picked", "takes.csv", "files.csv");
+    try (CSVParser csv =
+        CSVParser.parse(
+            new String(folder.get(code + "-work/takes.csv"), StandardCharsets.UTF_8).substring(1),
+            CSVFormat.RFC4180.builder().setHeader().get())) {
+      CSVRecord take = csv.getRecords().get(0);
+      assertThat(take.get("roll")).isEqualTo("A001");
+      assertThat(take.get("call")).isEqualTo("picked");
+      assertThat(take.get("iso")).isEqualTo(Stage.CAMERA.get("iso").toString());
+    }
+    assertThat(new String(folder.get(code + "-work/files.csv"), StandardCharsets.UTF_8))
+        .contains("/store/matte.html", sum);
+
     for (Caller who :
         List.of(
             stage.house.person(stage.production, Role.GUEST),
@@ -164,6 +206,7 @@ class WorkFileTest {
     Caller guest = stage.house.person(stage.production, Role.GUEST);
     none(guest.get(files), 403);
     none(guest.get(at), 403);
+    none(guest.get(stage.base + "/shots/" + stage.shot + "/work.zip"), 403);
     none(new Stage().producer.get(files), 404);
   }
 }

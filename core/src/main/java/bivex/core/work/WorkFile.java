@@ -102,7 +102,7 @@ public record WorkFile(
    * A version as somebody says it, checked.
    *
    * @param cut numbers of the frames of the cut now
-   * @param before versions of the same task there were until now, withdrawn ones too
+   * @param number within the task
    * @throws InvalidInput naming the field
    */
   public static WorkFile of(
@@ -117,7 +117,7 @@ public record WorkFile(
       String words,
       String by,
       Instant at,
-      List<WorkFile> before) {
+      int number) {
     String lies = InvalidInput.text("path", path);
     if (lies.length() > LONGEST_PATH || lies.chars().anyMatch(Character::isISOControl)) {
       throw new InvalidInput("path", "must be one line of at most " + LONGEST_PATH + " characters");
@@ -130,7 +130,7 @@ public record WorkFile(
         id,
         task,
         label,
-        1 + before.stream().mapToInt(WorkFile::number).max().orElse(0),
+        number,
         lies,
         checksum(sha256),
         cut.wider(handles),

@@ -49,6 +49,11 @@ public final class WorkFiles {
           .toList();
     }
 
+    /** Number of the next version of a task; none is given twice. */
+    public int next(String task) {
+      return 1 + of(task).stream().mapToInt(WorkFile::number).max().orElse(0);
+    }
+
     /** The version of a task that is worked with; null where there is none. */
     public WorkFile newest(String task) {
       return of(task).stream().filter(f -> f.withdrawn() == null).findFirst().orElse(null);

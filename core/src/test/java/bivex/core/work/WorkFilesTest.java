@@ -8,6 +8,7 @@ import static org.assertj.core.api.Assertions.tuple;
 import bivex.core.InvalidInput;
 import bivex.core.crew.Role;
 import bivex.core.effort.TaskKind;
+import bivex.core.method.Method;
 import bivex.core.method.MethodBook;
 import bivex.core.method.MethodChoice;
 import bivex.core.method.Plan;
@@ -21,8 +22,10 @@ import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Random;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
 /** What was made from what, and what is stale since. */
@@ -89,7 +92,7 @@ class WorkFilesTest {
             "",
             "wren",
             T.plusSeconds(60L * ++minutes),
-            shot("s").of(task));
+            shot("s").next(task));
     files.add(f);
     return f;
   }
@@ -221,6 +224,39 @@ class WorkFilesTest {
     assertThat(f.isOf(Role.COORDINATOR, "piotr")).isTrue();
     assertThatThrownBy(() -> say(f, WorkFile.WordKind.WITHDRAWN, " "))
         .isInstanceOfSatisfying(InvalidInput.class, e -> assertThat(e.field()).isEqualTo("words"));
+  }
+
+  @Test
+  void whereTheNextVersionIsExpectedFollowsThePattern() {
+    WorkNames usual = new WorkNames(WorkNames.USUAL);
+    String label = PLAN.label(COMP).toLowerCase(Locale.ROOT);
+    assertThat(usual.path("TK", "3", "TK-03-010", PLAN, COMP, 2))
+        .isEqualTo("TK/TK-03-010/" + label + "/v002/TK-03-010_" + label + "_v002");
+    assertThat(
+            new WorkNames("/jobs/{scene}/{code}_{task}_v{version}")
+                .path("TK", "4.1 A", "../x", PLAN, MATTE, 12))
+        .startsWith("/jobs/04-1-A/-x_")
+        .endsWith("_v012");
+    for (String wrong :
+        List.of("{code}/{task}", "{code}{task}{version}/../x", "{code}{task}{version}/{who}", "")) {
+      assertThatThrownBy(() -> new WorkNames(wrong))
+          .as(wrong)
+          .isInstanceOfSatisfying(
+              InvalidInput.class, e -> assertThat(e.field()).isEqualTo("workNames"));
+    }
+    // No two tasks of any method of the book have one place.
+    for (Method m : MethodBook.all()) {
+      Plan plan =
+          MethodBook.derive(
+              ShotSetting.usual(FrameRate.FILM),
+              Stream.of("A1", m.id())
+                  .distinct()
+                  .map(id -> new MethodChoice(id, Map.of(), ""))
+                  .toList());
+      assertThat(plan.tasks().stream().map(t -> usual.path("P", "1", "C", plan, t.key(), 1)))
+          .as(m.id())
+          .doesNotHaveDuplicates();
+    }
   }
 
   /**

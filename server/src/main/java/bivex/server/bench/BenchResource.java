@@ -210,11 +210,11 @@ public class BenchResource {
    *
    * @param from number of the take's first frame in the shot
    */
-  @GetMapping(path = "/jobs/{job}/masks.zip", produces = "application/zip")
+  @GetMapping(path = "/jobs/{job}/masks.zip", produces = Download.ZIP)
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   public ResponseEntity<StreamingResponseBody> masks(
       @PathVariable UUID job, Member me, @RequestParam(defaultValue = "0") int from) {
     BenchDesk.Masks masks = benchDesk.masks(me, job, from);
-    return Download.streamed(masks::write, "masks.zip", "application/zip");
+    return Download.streamed(masks::write, "masks.zip", Download.ZIP);
   }
 }

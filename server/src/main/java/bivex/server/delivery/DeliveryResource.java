@@ -91,13 +91,13 @@ public class DeliveryResource {
   }
 
   /** The package as a zip, streamed. */
-  @GetMapping(path = "/packages/{pack}/zip", produces = "application/zip")
+  @GetMapping(path = "/packages/{pack}/zip", produces = Download.ZIP)
   @Allowed({PRODUCER, COORDINATOR})
   public ResponseEntity<StreamingResponseBody> zip(@PathVariable UUID pack, Member me) {
     Deliveries.Packed packed = deliveries.packed(me, pack);
     return Download.streamed(
         out -> Packer.zip(packed.folder(), packed.name(), out),
         packed.name() + ".zip",
-        "application/zip");
+        Download.ZIP);
   }
 }

@@ -36,17 +36,10 @@ class DemoFiles {
         view.tasks().stream().filter(x -> x.task().endsWith(key)).findFirst().orElseThrow();
     List<WorkFile.Source> from =
         t.from().stream().filter(WorkFiles.Offered::usual).map(WorkFiles.Offered::source).toList();
-    String version = "v%03d".formatted(t.files().size() + 1);
-    String name = key.replaceFirst("^.*/", "");
     desk.make(
         me,
         shot,
         new WorkFileDesk.NewWorkFile(
-            null,
-            t.task(),
-            "/tidekeeper/%s/%s/%s/%1$s_%2$s_%3$s.%%04d.exr".formatted(view.code(), name, version),
-            null,
-            from,
-            words));
+            null, t.task(), t.expected() + ".%04d.exr", null, from, words));
   }
 }

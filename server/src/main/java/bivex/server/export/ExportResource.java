@@ -42,6 +42,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 
 /**
  * What leaves the house in open formats: briefs, the breakdown, plans. All from the same plan the
@@ -58,6 +59,7 @@ public class ExportResource {
   private final RescueDesk rescues;
   private final BoardFrames frames;
   private final MediaStore store;
+  private final WorkPackageDesk packages;
   private final Clock clock;
 
   ExportResource(
@@ -69,9 +71,11 @@ public class ExportResource {
       RescueDesk rescues,
       BoardFrames frames,
       MediaStore store,
+      WorkPackageDesk packages,
       Clock clock) {
     this.transactions = transactions;
     this.clock = clock;
+    this.packages = packages;
     this.frames = frames;
     this.store = store;
     this.book = book;
@@ -117,6 +121,19 @@ public class ExportResource {
   private byte[] drawn(Member me, Briefs of) throws IOException {
     return BriefPaper.of(
         me.production(), of.shots(), of.headings(), of.board(), LocalDate.now(clock));
+  }
+
+  /**
+   * What somebody who works on a shot takes along: brief, takes with camera data, stills, what was
+   * measured, notes, and where the work lies.
+   */
+  @GetMapping(path = "/productions/{production}/shots/{shot}/work.zip", produces = Download.ZIP)
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  public ResponseEntity<StreamingResponseBody> work(@PathVariable UUID shot, Member me)
+      throws IOException {
+    Briefs of = transactions.read(() -> briefs(List.of(book.one(me.production(), shot))));
+    WorkPackageDesk.Folder folder = packages.folder(me, shot, drawn(me, of));
+    return Download.streamed(folder::write, folder.name() + ".zip", Download.ZIP);
   }
 
   /** The briefs of all shots, each beginning a page. */

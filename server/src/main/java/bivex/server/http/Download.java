@@ -16,6 +16,7 @@ public final class Download {
   public static final String JSON = "application/json";
   public static final String CALENDAR = "text/calendar;charset=UTF-8";
   public static final String XML = "application/xml;charset=UTF-8";
+  public static final String ZIP = "application/zip";
   public static final String TEXT = "text/plain;charset=UTF-8";
 
   private Download() {}

@@ -13,6 +13,7 @@ import bivex.core.script.OwnHeadings;
 import bivex.core.tally.Costs;
 import bivex.core.time.FrameRange;
 import bivex.core.time.FrameRate;
+import bivex.core.work.WorkNames;
 import bivex.server.http.Json;
 import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
@@ -44,6 +45,10 @@ public class Production {
   public int firstFrame;
   public int handles;
   public String codePattern;
+
+  /** Pattern of {@link WorkNames}. */
+  public String workNames = WorkNames.USUAL;
+
   public double hoursPerDay;
   public LocalDate dueOn;
 

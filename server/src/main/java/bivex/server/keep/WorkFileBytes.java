@@ -21,4 +21,16 @@ public class WorkFileBytes extends Added {
   public long bytes;
   public String saidBy;
   public Instant saidAt;
+
+  /**
+   * A name to save them by, in letters that every system takes, with the ending they had.
+   *
+   * @param code of the shot
+   * @param label of the task
+   */
+  public String savedAs(String code, String label, int number) {
+    String ending = name.replaceFirst("^.*(\\.[A-Za-z0-9]{1,8})$", "$1");
+    return (code + " " + label + " v" + number).replaceAll("[^A-Za-z0-9]+", "-")
+        + (ending.startsWith(".") && ending.length() < name.length() ? ending : "");
+  }
 }

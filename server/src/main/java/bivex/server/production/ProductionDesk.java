@@ -7,6 +7,7 @@ import bivex.core.optics.Raster;
 import bivex.core.shoot.DayTerms;
 import bivex.core.shot.NamePattern;
 import bivex.core.time.FrameRate;
+import bivex.core.work.WorkNames;
 import bivex.server.access.Member;
 import bivex.server.access.SignInEnded;
 import bivex.server.access.SignIns;
@@ -117,6 +118,7 @@ public class ProductionDesk {
       int firstFrame,
       int handles,
       String codePattern,
+      String workNames,
       double hoursPerDay,
       LocalDate dueOn,
       ListFormat lists,
@@ -138,6 +140,7 @@ public class ProductionDesk {
   public record PersonView(UUID id, String name, String login, Role role) {}
 
   /**
+   * @param workNames where the versions of people's work are expected; null leaves it as it is
    * @param lists null leaves it as it is
    */
   public record Settings(
@@ -152,7 +155,8 @@ public class ProductionDesk {
       String codePattern,
       double hoursPerDay,
       LocalDate dueOn,
-      ListFormat lists) {}
+      ListFormat lists,
+      String workNames) {}
 
   @Transactional(readOnly = true)
   public ProductionView production(Member me) {
@@ -183,6 +187,7 @@ public class ProductionDesk {
     p.hoursPerDay = InvalidInput.within("hoursPerDay", in.hoursPerDay(), 1, 24);
     p.dueOn = in.dueOn();
     p.lists = in.lists() == null ? p.lists : in.lists();
+    p.workNames = in.workNames() == null ? p.workNames : new WorkNames(in.workNames()).pattern();
     p.setting(1);
     productions.saveAndFlush(p);
     journal.record(me, "changed", "production", p.id.toString(), p.title);
@@ -308,6 +313,7 @@ public class ProductionDesk {
         p.firstFrame,
         p.handles,
         me.guest() ? "" : p.codePattern,
+        me.guest() ? "" : p.workNames,
         me.guest() ? 0 : p.hoursPerDay,
         me.guest() ? null : p.dueOn,
         p.lists,

@@ -129,6 +129,7 @@ public class ProductionLife {
     p.headings = like.headings;
     p.cuesOfHouse = like.cuesOfHouse;
     p.lists = like.lists;
+    p.workNames = like.workNames;
     p.codePattern =
         like.codePattern.startsWith(like.code)
             ? p.code + like.codePattern.substring(like.code.length())

@@ -4,6 +4,7 @@ import bivex.core.InvalidInput;
 import bivex.core.method.Plan;
 import bivex.core.work.WorkFile;
 import bivex.core.work.WorkFiles;
+import bivex.core.work.WorkNames;
 import bivex.server.access.Member;
 import bivex.server.book.ShotBook;
 import bivex.server.book.WorkBook;
@@ -22,6 +23,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.time.Clock;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -101,13 +103,15 @@ public class WorkFileDesk {
    * @param planned whether the plan has it still
    * @param files the newest first
    * @param from what a version of it can be made from
+   * @param expected where its next version is expected to lie; empty where the plan has it no more
    */
   public record WorkOfTask(
       String task,
       String label,
       boolean planned,
       List<WorkFileView> files,
-      List<WorkFiles.Offered> from) {}
+      List<WorkFiles.Offered> from,
+      String expected) {}
 
   public record WorkFilesView(UUID shot, String code, List<WorkOfTask> tasks) {}
 
@@ -140,19 +144,25 @@ public class WorkFileDesk {
     Map<UUID, WorkFileBytes> bytes =
         sent.findByFileIdIn(ids).stream()
             .collect(Collectors.toMap(b -> b.fileId, Function.identity()));
-    return new WorkFilesView(
-        shot,
-        s.code(),
-        labels.entrySet().stream()
-            .map(
-                t ->
-                    new WorkOfTask(
-                        t.getKey(),
-                        t.getValue(),
-                        s.plan().tasks().stream().anyMatch(x -> x.key().equals(t.getKey())),
-                        s.of(t.getKey()).stream().map(f -> view(files, s, f, by, bytes)).toList(),
-                        files.offered(s.id(), t.getKey())))
-            .toList());
+    String scene = shots.require(shot, me.productionId()).scene;
+    WorkNames names = new WorkNames(me.production().workNames);
+    List<WorkOfTask> out = new ArrayList<>();
+    labels.forEach(
+        (task, label) -> {
+          boolean planned = s.plan().tasks().stream().anyMatch(x -> x.key().equals(task));
+          out.add(
+              new WorkOfTask(
+                  task,
+                  label,
+                  planned,
+                  s.of(task).stream().map(f -> view(files, s, f, by, bytes)).toList(),
+                  files.offered(s.id(), task),
+                  planned
+                      ? names.path(
+                          me.production().code, scene, s.code(), s.plan(), task, s.next(task))
+                      : ""));
+        });
+    return new WorkFilesView(shot, s.code(), out);
   }
 
   private static WorkFileView view(
@@ -217,7 +227,7 @@ public class WorkFileDesk {
                   in.words(),
                   me.personId().toString(),
                   clock.instant(),
-                  page.work(me.production()).of(task));
+                  page.work(me.production()).next(task));
           files.mustBeThere(shot.toString(), f.from());
           keep(me, page, f);
           return id;
@@ -336,11 +346,7 @@ public class WorkFileDesk {
               sent.findByFileId(file)
                   .orElseThrow(() -> new NoSuchElementException("Its bytes were not sent."));
           String code = shots.require(e.shotId, me.productionId()).code;
-          String ending = b.name.replaceFirst("^.*(\\.[A-Za-z0-9]{1,8})$", "$1");
-          return new SentFile(
-              b.fileHash,
-              (code + " " + e.label + " v" + e.number).replaceAll("[^A-Za-z0-9]+", "-")
-                  + (ending.startsWith(".") && ending.length() < b.name.length() ? ending : ""));
+          return new SentFile(b.fileHash, b.savedAs(code, e.label, e.number));
         });
   }
 
