@@ -26,6 +26,7 @@
   const why = new Draft(() => `withdrawn ${shot} ${task}`);
   let adding = $state(false);
   let ending = $state('');
+  let sending = $state('');
   /** What was ticked or unticked by hand, by id. */
   let ticked = $state<Record<string, boolean>>({});
   let file = $state<File | null>(null);
@@ -147,6 +148,12 @@
             f.at,
           )}{f.words ? `: ${f.words}` : ''}
           {#if f.sha256}<span class="mono" title="SHA-256 {f.sha256}">{f.sha256.slice(0, 12)}…</span>{/if}
+          {#if may && f.withdrawn === null && f.bytes === null}<button
+              class="bare tight btn"
+              aria-expanded={sending === f.id}
+              aria-label="Send the file of version {f.number}"
+              onclick={() => (sending = sending === f.id ? '' : f.id)}>send the file</button
+            >{/if}
           {#if may && f.withdrawn === null}<button
               class="bare tight btn"
               aria-expanded={ending === f.id}
@@ -154,6 +161,22 @@
               onclick={() => (ending = ending === f.id ? '' : f.id)}>withdraw</button
             >{/if}
         </p>
+        {#if sending === f.id}<label class="field"
+            ><span>The file of version {f.number}</span><input
+              class="input"
+              type="file"
+              disabled={busy}
+              onchange={(e) => {
+                const of = e.currentTarget.files?.[0];
+                if (of)
+                  void act(async () => {
+                    await bytes(f.id, of);
+                    sending = '';
+                    return `The file of version ${f.number} is kept.`;
+                  });
+              }}
+            /></label
+          >{/if}
         {#if ending === f.id}<form
             onsubmit={(e) => {
               e.preventDefault();

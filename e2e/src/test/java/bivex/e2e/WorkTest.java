@@ -69,9 +69,10 @@ class WorkTest extends DeskTests {
     in(now, "Keep the version").click();
     assertThat(now.getByRole(AriaRole.ALERT)).containsText("64 hexadecimal digits");
     now.getByLabel("Its checksum (SHA-256), if there is one").fill("");
-    now.getByLabel("The file itself, if it is to be kept here")
-        .setInputFiles(new FilePayload("matte.txt", "text/plain", "a matte".getBytes(UTF_8)));
     in(now, "Keep the version").click();
+    in(now, "Send the file of version 1").click();
+    now.getByLabel("The file of version 1", new Locator.GetByLabelOptions().setExact(true))
+        .setInputFiles(new FilePayload("matte.txt", "text/plain", "a matte".getBytes(UTF_8)));
     assertThat(now).containsText("save the file, 1 kB");
     assertThat(now).containsText("Version 1");
     assertThat(now).containsText("/store/matte.%04d.exr");
