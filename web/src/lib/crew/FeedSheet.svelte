@@ -3,6 +3,7 @@
   import { api, got, Refused } from '../api/client';
   import { house } from '../house.svelte';
   import Sheet from '../parts/Sheet.svelte';
+  import { copy } from '../copy';
   import { frame, queries } from '../state.svelte';
   import { moment } from '../words';
 
@@ -60,11 +61,7 @@
     <label class="field mt-3"
       ><span>Your address, told this once</span><input class="mono input" readonly value={address} /></label
     >
-    <button
-      class="ink mt-2 btn"
-      onclick={() => void navigator.clipboard.writeText(address).then(() => frame.say('Copied.'))}
-      >Copy it</button
-    >
+    <button class="ink mt-2 btn" onclick={() => void copy(address)}>Copy it</button>
   {:else if f?.madeAt}
     <p class="mt-3">
       There is an address, made {moment(f.madeAt)}{f.askedAt

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { createQuery } from '@tanstack/svelte-query';
   import { api, got, Refused, send, type Schemas } from '../api/client';
+  import { copy } from '../copy';
   import { Draft } from '../draft.svelte';
   import { house } from '../house.svelte';
   import { refused } from '../refused';
@@ -95,8 +96,8 @@
   const say = (f: Schemas['WorkFileView'], kind: Schemas['NewWorkFileWord']['kind']): Promise<void> =>
     act(async () => {
       await got(
-        api.POST('/api/productions/{production}/work-files/{file}/words', {
-          params: { path: { production: h.id, file: f.id } },
+        api.POST('/api/productions/{production}/shots/{shot}/work-files/{file}/words', {
+          params: { path: { production: h.id, shot, file: f.id } },
           body: {
             id: crypto.randomUUID(),
             kind,
@@ -125,8 +126,7 @@
           <button
             class="bare tight btn"
             aria-label="Copy where version {f.number} lies"
-            onclick={() => void navigator.clipboard.writeText(f.path).then(() => frame.say('Copied.'))}
-            >copy</button
+            onclick={() => void copy(f.path)}>copy</button
           >
           {#if f.bytes !== null}<a
               class="link small"

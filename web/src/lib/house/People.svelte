@@ -1,6 +1,7 @@
 <script lang="ts">
   import { api, got, Refused, type Schemas } from '../api/client';
   import { house } from '../house.svelte';
+  import { copy } from '../copy';
   import { frame } from '../state.svelte';
   import { ROLE } from '../words';
   import { refused } from '../refused';
@@ -86,10 +87,7 @@
           Give this to {handed.name} only. It works once, within three days:
           <div class="flex gap-2">
             <input class="mono input" readonly value={handed.address} aria-label="Link for {handed.name}" />
-            <button
-              class="tight btn"
-              onclick={() => void navigator.clipboard?.writeText(handed?.address ?? '')}>Copy</button
-            >
+            <button class="tight btn" onclick={() => void copy(handed?.address ?? '')}>Copy</button>
           </div>
         </div>{/if}
     </li>{:else}<li class="soft">Who works on it is shown to the crew only.</li>{/each}

@@ -109,31 +109,32 @@
       </p>
     {/each}
   </div>
-  <label class="field"
-    ><span>Because</span><input
-      class="input"
-      bind:value={typed.words}
-      placeholder="why this one and not the others"
-    /></label
-  >
-  <div class="chapters">
-    {#each chapters as c (c)}
-      <div>
-        <span class="small soft">{c}</span>
-        {#each methods.offered.filter((m) => m.chapter === c) as m (m.id)}
-          <button
-            type="button"
-            class="tight bare btn"
-            class:shown={picked.includes(m.id)}
-            aria-pressed={picked.includes(m.id)}
-            title={m.summary}
-            onclick={() => toggle(m.id)}>{m.name}</button
-          >
-        {/each}
-      </div>
-    {/each}
-  </div>
-  <HouseMethods {methods} />
+  <!-- What is compared first moves all that stands under it: until it is there nothing is to be pressed. -->
+  {#if !options.isPending}<label class="field"
+      ><span>Because</span><input
+        class="input"
+        bind:value={typed.words}
+        placeholder="why this one and not the others"
+      /></label
+    >
+    <div class="chapters">
+      {#each chapters as c (c)}
+        <div>
+          <span class="small soft">{c}</span>
+          {#each methods.offered.filter((m) => m.chapter === c) as m (m.id)}
+            <button
+              type="button"
+              class="tight bare btn"
+              class:shown={picked.includes(m.id)}
+              aria-pressed={picked.includes(m.id)}
+              title={m.summary}
+              onclick={() => toggle(m.id)}>{m.name}</button
+            >
+          {/each}
+        </div>
+      {/each}
+    </div>
+    <HouseMethods {methods} />{/if}
 </div>
 
 <style>

@@ -3,6 +3,7 @@
   import { api, got, Refused, type Schemas } from '../api/client';
   import { house } from '../house.svelte';
   import { Methods } from '../methods.svelte';
+  import { copy } from '../copy';
   import { frame } from '../state.svelte';
   import Values from './Values.svelte';
 
@@ -48,12 +49,7 @@
   async function share(): Promise<void> {
     const query = new URLSearchParams({ sum: chosen, with: JSON.stringify(values) });
     link = `${location.origin}${location.pathname}?${query.toString()}`;
-    try {
-      await navigator.clipboard.writeText(link);
-      frame.say('The link is copied.');
-    } catch {
-      frame.say('Copy the link from the field.');
-    }
+    await copy(link, 'The link is copied.');
   }
 
   const known = createQuery(() => ({

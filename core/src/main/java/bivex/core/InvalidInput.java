@@ -17,7 +17,7 @@ public final class InvalidInput extends IllegalArgumentException {
   }
 
   /** The same of a field that is called otherwise where it was typed. */
-  public InvalidInput of(String other) {
+  public InvalidInput named(String other) {
     return new InvalidInput(other, getMessage().substring(field.length() + 2));
   }
 

@@ -121,7 +121,7 @@ class WorkFileTest {
     assertThat(line.path("stale").get(0)).isEqualTo(changes.get(0).path("words"));
 
     // Somebody looks, and it serves.
-    String word = stage.base + "/work-files/" + made + "/words";
+    String word = files + "/" + made + "/words";
     List<JsonNode> seen =
         StreamSupport.stream(changes.spliterator(), false).map(c -> c.path("key")).toList();
     none(second.post(word, Map.of("kind", "GOOD", "keys", List.of("x"), "words", "")), 422);

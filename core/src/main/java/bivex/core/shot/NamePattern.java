@@ -164,7 +164,12 @@ public record NamePattern(String text) {
         DIGITS.containsKey(name) && digits.matches()
             ? "0".repeat(Math.max(0, DIGITS.get(name) - digits.group(1).length())) + value
             : value;
-    return padded.replaceAll("[^A-Za-z0-9-]+", "-");
+    return safe(padded);
+  }
+
+  /** Words as they can stand in the name of a file anywhere. */
+  public static String safe(String words) {
+    return words.replaceAll("[^A-Za-z0-9-]+", "-");
   }
 
   private Set<String> parts() {

@@ -44,6 +44,9 @@ public record Schedule(
   /** Hours of a task on a day. */
   public record Piece(LocalDate day, double hours) {}
 
+  /** Hours of a task on days in a row. */
+  public record Stretch(LocalDate first, LocalDate last, double hours) {}
+
   /**
    * Where a task lies.
    *
@@ -64,6 +67,20 @@ public record Schedule(
       List<Piece> pieces,
       Bind bind,
       String bound) {
+    /** Days in a row on which it is worked on, first to last. */
+    public List<Stretch> stretches() {
+      List<Stretch> out = new ArrayList<>();
+      for (Piece p : pieces) {
+        Stretch last = out.isEmpty() ? null : out.get(out.size() - 1);
+        if (last != null && !p.day().isAfter(last.last().plusDays(1))) {
+          out.set(out.size() - 1, new Stretch(last.first(), p.day(), last.hours() + p.hours()));
+        } else {
+          out.add(new Stretch(p.day(), p.day(), p.hours()));
+        }
+      }
+      return out;
+    }
+
     /** By when it must be begun, in words; empty without a due day. */
     public String begunBy(LocalDate today) {
       return latest == null

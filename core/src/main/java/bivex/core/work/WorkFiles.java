@@ -102,19 +102,13 @@ public final class WorkFiles {
     this.shots = shots.stream().collect(Collectors.toMap(OfShot::id, s -> s));
     this.leans = leans;
     for (OfShot s : shots) {
-      // What a shot has from another by a split is found where it was made, if that is there.
+      // What two shots have by a split stands in both; a shot looks among its own first.
       s.files().forEach(f -> files.putIfAbsent(f.id(), new At(s, f)));
     }
   }
 
   public OfShot shot(String id) {
     return shots.get(id);
-  }
-
-  /** One by its id; null where there is none. */
-  public WorkFile file(String id) {
-    At at = files.get(id);
-    return at == null ? null : at.file;
   }
 
   /** What stands otherwise than the version of a task that is worked with was made for. */
@@ -124,10 +118,22 @@ public final class WorkFiles {
     return f == null ? List.of() : stale(s, f);
   }
 
-  /** What stands otherwise than a version was made for, where it was made. */
-  public List<Stale> staleOf(String file) {
-    At at = files.get(file);
-    return at == null ? List.of() : stale(at.shot, at.file);
+  /** What stands otherwise than any version that counts for a shot was made for. */
+  public List<Stale> staleOf(String shot, WorkFile file) {
+    return stale(shots.get(shot), file);
+  }
+
+  /**
+   * Whether somebody is told that work that is done is stale: who has the task, else who made the
+   * version.
+   *
+   * @param holder who has it; null for nobody
+   */
+  public boolean tells(String shot, String task, String holder, String person) {
+    WorkFile f = shots.get(shot).newest(task);
+    return f != null
+        && person.equals(holder == null ? f.by() : holder)
+        && !stale(shot, task).isEmpty();
   }
 
   private List<Stale> stale(OfShot s, WorkFile f) {

@@ -37,7 +37,7 @@ public record WorkNames(String pattern) {
       try {
         new NamePattern(part).with(Set.of(), PARTS);
       } catch (InvalidInput e) {
-        throw e.of("workNames");
+        throw e.named("workNames");
       }
     }
   }

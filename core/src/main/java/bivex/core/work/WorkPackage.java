@@ -92,7 +92,8 @@ public record WorkPackage(
     return taken.stream()
         .sorted(
             Comparator.comparing((PackedTake t) -> t.call != Take.Call.PICK)
-                .thenComparing(t -> plates.contains(t.plate) ? plates.indexOf(t.plate) : 999)
+                .thenComparing(
+                    t -> plates.contains(t.plate) ? plates.indexOf(t.plate) : plates.size())
                 .thenComparing(PackedTake::number))
         .toList();
   }

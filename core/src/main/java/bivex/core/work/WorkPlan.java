@@ -109,14 +109,14 @@ public final class WorkPlan {
   }
 
   /**
-   * What somebody's calendar says of their work on a task: it is laid anew whenever something
-   * changes.
+   * What somebody's calendar says of their work on a task on days in a row: it is laid anew
+   * whenever something changes.
    */
-  public String asLaid(Schedule.Slot slot) {
+  public String asLaid(Schedule.Slot slot, Schedule.Stretch stretch) {
     String held = held(slot.task().id());
     return Said.of(
-            "%.1f h, as laid on %s; it moves as the work does.",
-            slot.hours(), Days.words(schedule.today()))
+            "%.1f of %.1f h, as laid on %s; it moves as the work does.",
+            stretch.hours(), slot.hours(), Days.words(schedule.today()))
         + (held.isEmpty() ? "" : " Not sooner: " + held + ".");
   }
 

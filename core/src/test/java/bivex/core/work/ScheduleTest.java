@@ -297,6 +297,14 @@ class ScheduleTest {
         assertThat(h.skills().does(t.kind())).isTrue();
       }
       double hours = slot.pieces().stream().mapToDouble(Schedule.Piece::hours).sum();
+      // No day is in a stretch on which nothing of it is done.
+      assertThat(
+              slot.stretches().stream()
+                  .flatMap(x -> x.first().datesUntil(x.last().plusDays(1)))
+                  .toList())
+          .isEqualTo(slot.pieces().stream().map(Schedule.Piece::day).toList());
+      assertThat(slot.stretches().stream().mapToDouble(Schedule.Stretch::hours).sum())
+          .isCloseTo(hours, within(1e-9));
       assertThat(hours).isCloseTo(t.left().mean() * h.skills().factor(t.kind()), within(1e-6));
       if (t.from() != null) {
         assertThat(slot.first()).isAfterOrEqualTo(t.from());

@@ -97,6 +97,10 @@ class WorkFilesTest {
     return f;
   }
 
+  private WorkFile file(String id) {
+    return files.stream().filter(f -> f.id().equals(id)).findFirst().orElseThrow();
+  }
+
   private static WorkFile.Source take(String id) {
     return new WorkFile.Source(WorkFile.SourceKind.TAKE, id);
   }
@@ -106,7 +110,7 @@ class WorkFilesTest {
   }
 
   private void say(WorkFile f, WorkFile.WordKind kind, String words) {
-    List<WorkFiles.Stale> now = all().staleOf(f.id());
+    List<WorkFiles.Stale> now = all().staleOf("s", f);
     WorkFile.Word w =
         WorkFile.Word.of(kind, now.stream().map(WorkFiles.Stale::key).toList(), words, f, now);
     files.replaceAll(x -> x.id().equals(f.id()) ? x.with(List.of(w)) : x);
@@ -129,6 +133,11 @@ class WorkFilesTest {
         .containsExactly("take 2 is picked, not take 1 of “" + PLAN.label(PLATE) + "”");
     assertThat(stale(COMP)).hasSize(2).last().asString().contains("is stale: take 2 is picked");
     assertThat(stale(GRADE)).hasSize(1).first().asString().contains(PLAN.label(COMP));
+    // Who has the task is told, and where nobody has it, who made the version.
+    assertThat(all().tells("s", GRADE, null, "wren")).isTrue();
+    assertThat(all().tells("s", GRADE, "piotr", "wren")).isFalse();
+    assertThat(all().tells("s", GRADE, "piotr", "piotr")).isTrue();
+    assertThat(all().tells("s", "a task nobody began", null, "wren")).isFalse();
     // The matte is made anew; what rests on the old one is told of the new one.
     WorkFile anew = made(MATTE, take("t2"));
     assertThat(anew.number()).isEqualTo(2);
@@ -166,7 +175,11 @@ class WorkFilesTest {
     assertThatThrownBy(
             () ->
                 WorkFile.Word.of(
-                    WorkFile.WordKind.GOOD, List.of("another"), "", matte, all().staleOf("f0")))
+                    WorkFile.WordKind.GOOD,
+                    List.of("another"),
+                    "",
+                    matte,
+                    all().staleOf("s", matte)))
         .isInstanceOf(InvalidInput.class)
         .hasMessageContaining("look again");
     calls.put("t3", Take.Call.NONE);
@@ -300,12 +313,12 @@ class WorkFilesTest {
                                 || files.stream()
                                     .anyMatch(
                                         g ->
-                                            g.task().equals(all().file(s.id()).task())
-                                                && g.number() > all().file(s.id()).number())));
+                                            g.task().equals(file(s.id()).task())
+                                                && g.number() > file(s.id()).number())));
       }
       WorkFiles all = all();
       for (WorkFile f : files) {
-        assertThat(!all.staleOf(f.id()).isEmpty()).as(f.toString()).isEqualTo(is.get(f.id()));
+        assertThat(!all.staleOf("s", f).isEmpty()).as(f.toString()).isEqualTo(is.get(f.id()));
         found += is.get(f.id()) ? 1 : 0;
       }
     }

@@ -114,7 +114,9 @@ public class FeedDesk {
     out.setProductId(new ProductId("-//Bivex//Days of a person//EN"));
     transactions.read(() -> days.of(me.production())).forEach(out::addEvent);
     for (Schedule.Slot s : plan.schedule().of(me.personId().toString())) {
-      out.addEvent(event(me, plan, s));
+      for (Schedule.Stretch days : s.stretches()) {
+        out.addEvent(event(me, plan, s, days));
+      }
     }
     return CalendarText.of(out);
   }
@@ -138,15 +140,17 @@ public class FeedDesk {
     return new NoSuchElementException("There is no calendar at this address.");
   }
 
-  private static VEvent event(Member me, WorkPlan plan, Schedule.Slot s) {
+  private static VEvent event(Member me, WorkPlan plan, Schedule.Slot s, Schedule.Stretch days) {
     OpenTask t = s.task();
     VEvent e = new VEvent();
-    e.setUid(me.productionId() + "." + t.shot() + "." + t.key().replace(':', '.') + "@bivex");
+    e.setUid(
+        "%s.%s.%s.%s@bivex"
+            .formatted(me.productionId(), t.shot(), t.key().replace(':', '.'), days.first()));
     e.setSummary(t.code() + " " + t.label());
-    e.setDateStart(day(s.first()));
+    e.setDateStart(day(days.first()));
     // The end of whole days is the day after (RFC 5545, 3.6.1).
-    e.setDateEnd(day(s.last().plusDays(1)));
-    e.setDescription(plan.asLaid(s));
+    e.setDateEnd(day(days.last().plusDays(1)));
+    e.setDescription(plan.asLaid(s, days));
     e.setTransparency(true);
     return e;
   }

@@ -1,6 +1,7 @@
 package bivex.server.export;
 
 import bivex.core.shoot.Take;
+import bivex.core.shot.NamePattern;
 import bivex.core.tally.Sheets;
 import bivex.core.work.WorkFile;
 import bivex.core.work.WorkFiles;
@@ -39,7 +40,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.zip.Deflater;
@@ -165,7 +165,7 @@ public class WorkPackageDesk {
       about.put("measures.json", "what was measured between its plates: shift, light, limits");
     }
     pictures(p, entries, stored, about);
-    sent(p, stored, about);
+    sent(pack.shot(), stored, about);
     made.put(
         "READ-ME.txt",
         pack.about(files, about, LocalDate.now(clock)).getBytes(StandardCharsets.UTF_8));
@@ -284,7 +284,7 @@ public class WorkPackageDesk {
             "stills/%02d-%s-take-%d.%s"
                 .formatted(
                     ++n,
-                    plain(p.plan().label(t.plate)),
+                    NamePattern.safe(p.plan().label(t.plate)),
                     t.number,
                     s.type.replaceAll("^.*[/-]", ""));
         stored.put(name, store.find(s.hash));
@@ -294,28 +294,18 @@ public class WorkPackageDesk {
   }
 
   /** What was sent of the versions that are worked with. */
-  private void sent(ShotBook.Page p, Map<String, Path> stored, Map<String, String> about) {
-    Map<String, WorkFile> newest =
-        p.files().stream()
-            .filter(f -> f.withdrawn() == null)
-            .collect(
-                Collectors.toMap(
-                    WorkFile::task, f -> f, (a, b) -> a.number() > b.number() ? a : b));
-    Set<UUID> ids =
-        newest.values().stream().map(f -> UUID.fromString(f.id())).collect(Collectors.toSet());
+  private void sent(WorkFiles.OfShot of, Map<String, Path> stored, Map<String, String> about) {
+    List<WorkFile> newest = of.files().stream().filter(f -> f.equals(of.newest(f.task()))).toList();
+    List<UUID> ids = newest.stream().map(f -> UUID.fromString(f.id())).toList();
     Map<UUID, WorkFileBytes> bytes =
         sent.findByFileIdIn(ids).stream().collect(Collectors.toMap(b -> b.fileId, b -> b));
-    for (WorkFile f : newest.values()) {
+    for (WorkFile f : newest) {
       WorkFileBytes b = bytes.get(UUID.fromString(f.id()));
       if (b != null) {
-        String name = "work/" + b.savedAs(p.shot().code, f.label(), f.number());
+        String name = "work/" + b.savedAs(of.code(), f.label(), f.number());
         stored.put(name, store.find(b.fileHash));
         about.put(name, f.label() + ", version " + f.number());
       }
     }
-  }
-
-  private static String plain(String words) {
-    return words.replaceAll("[^A-Za-z0-9]+", "-");
   }
 }

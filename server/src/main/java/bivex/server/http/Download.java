@@ -27,9 +27,7 @@ public final class Download {
 
   /** A file of the store, whatever it is. */
   public static ResponseEntity<Resource> stored(Path file, String name) {
-    return head(name, MediaType.APPLICATION_OCTET_STREAM_VALUE)
-        .header("X-Content-Type-Options", "nosniff")
-        .body(new FileSystemResource(file));
+    return head(name, MediaType.APPLICATION_OCTET_STREAM_VALUE).body(new FileSystemResource(file));
   }
 
   /** A file that is made while it is sent. */

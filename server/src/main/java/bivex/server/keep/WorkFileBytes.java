@@ -1,5 +1,6 @@
 package bivex.server.keep;
 
+import bivex.core.shot.NamePattern;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
 import java.time.Instant;
@@ -30,7 +31,7 @@ public class WorkFileBytes extends Added {
    */
   public String savedAs(String code, String label, int number) {
     String ending = name.replaceFirst("^.*(\\.[A-Za-z0-9]{1,8})$", "$1");
-    return (code + " " + label + " v" + number).replaceAll("[^A-Za-z0-9]+", "-")
+    return NamePattern.safe(code + " " + label + " v" + number)
         + (ending.startsWith(".") && ending.length() < name.length() ? ending : "");
   }
 }

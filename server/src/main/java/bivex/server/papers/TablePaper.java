@@ -11,7 +11,9 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 
@@ -73,6 +75,8 @@ public final class TablePaper {
       }
     }
     int whole = sum;
+    Map<Integer, String> sorts =
+        shown.stream().collect(Collectors.toMap(i -> i, i -> sort(table, i, shown.get(0))));
     return Papers.pdf(
         "table",
         new View(
@@ -88,15 +92,12 @@ public final class TablePaper {
                         new Head(
                             table.heads().get(i),
                             100 * table.widths().get(i) / whole,
-                            sort(table, i, shown.get(0))))
+                            sorts.get(i)))
                 .toList(),
             table.rows().stream()
                 .map(
                     r ->
-                        new Row(
-                            shown.stream()
-                                .map(i -> new Cell(r.get(i), sort(table, i, shown.get(0))))
-                                .toList()))
+                        new Row(shown.stream().map(i -> new Cell(r.get(i), sorts.get(i))).toList()))
                 .toList(),
             table.foot()),
         new Papers.Drawings());

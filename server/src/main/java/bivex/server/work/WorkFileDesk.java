@@ -37,8 +37,6 @@ import org.springframework.stereotype.Component;
 /** Versions of what the tasks of a shot make: where they lie, and what they were made from. */
 @Component
 public class WorkFileDesk {
-  private static final String ANYWHERE = "";
-
   private final WorkBook work;
   private final ShotBook book;
   private final WorkFileEntries entries;
@@ -184,7 +182,7 @@ public class WorkFileDesk {
         f.equals(s.newest(f.task())) ? files.stale(s.id(), f.task()) : List.of(),
         f.withdrawn(),
         f.words(),
-        by.getOrDefault(id, ANYWHERE),
+        by.get(id),
         f.at());
   }
 
@@ -255,9 +253,10 @@ public class WorkFileDesk {
   }
 
   /** Says that a version still serves, or that it is not to be used. */
-  public void say(Member me, UUID file, NewWorkFileWord in) {
+  public void say(Member me, UUID shot, UUID file, NewWorkFileWord in) {
     UUID id = Objects.requireNonNullElseGet(in.id(), UUID::randomUUID);
     WorkFiles files = work.of(me).files();
+    of(files, shot);
     transactions.write(
         () -> {
           WorkFileEntry e = entries.require(file, me.productionId());
@@ -266,15 +265,17 @@ public class WorkFileDesk {
           }
           shots.hold(e.shotId);
           WorkFile f =
-              book.one(me.production(), e.shotId).files().stream()
+              book.one(me.production(), shot).files().stream()
                   .filter(x -> x.id().equals(file.toString()))
                   .findFirst()
-                  .orElseThrow();
+                  .orElseThrow(
+                      () -> new NoSuchElementException("There is no such file of this shot."));
           if (in.kind() == WorkFile.WordKind.WITHDRAWN) {
             mustBeTheirs(me, f, e);
           }
           WorkFile.Word w =
-              WorkFile.Word.of(in.kind(), in.keys(), in.words(), f, files.staleOf(file.toString()));
+              WorkFile.Word.of(
+                  in.kind(), in.keys(), in.words(), f, files.staleOf(shot.toString(), f));
           WorkFileWord row = new WorkFileWord();
           row.id = id;
           row.productionId = me.productionId();
@@ -320,7 +321,7 @@ public class WorkFileDesk {
           b.id = UUID.randomUUID();
           b.productionId = me.productionId();
           b.fileId = file;
-          b.name = Objects.requireNonNullElse(name, "").replaceFirst("(?s)^.*(?=.{200}$)", "");
+          b.name = ending(Objects.requireNonNullElse(name, ""));
           b.fileHash = stored.hash();
           b.bytes = stored.bytes();
           b.saidBy = me.name();
@@ -348,6 +349,11 @@ public class WorkFileDesk {
           String code = shots.require(e.shotId, me.productionId()).code;
           return new SentFile(b.fileHash, b.savedAs(code, e.label, e.number));
         });
+  }
+
+  /** The end of a name, which says what a file is. */
+  private static String ending(String name) {
+    return name.substring(Math.max(0, name.length() - InvalidInput.LONGEST_TITLE));
   }
 
   private static void mustBeTheirs(Member me, WorkFile f, WorkFileEntry e) {

@@ -106,12 +106,15 @@ public class WorkResource {
   }
 
   /** Says that a version still serves, or that it is not to be used. */
-  @PostMapping("/work-files/{file}/words")
+  @PostMapping("/shots/{shot}/work-files/{file}/words")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   @Allowed({PRODUCER, COORDINATOR, ARTIST})
   public void say(
-      Member me, @PathVariable UUID file, @RequestBody WorkFileDesk.NewWorkFileWord in) {
-    files.say(me, file, in);
+      Member me,
+      @PathVariable UUID shot,
+      @PathVariable UUID file,
+      @RequestBody WorkFileDesk.NewWorkFileWord in) {
+    files.say(me, shot, file, in);
   }
 
   /** Takes in the bytes of a version, whatever they are; they are never opened here. */

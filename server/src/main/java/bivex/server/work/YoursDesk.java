@@ -98,15 +98,14 @@ public class YoursDesk {
         w.pages().stream().flatMap(p -> stale(w, p, my).map(t -> lines.line(p, t))).toList());
   }
 
-  /** Work of somebody on a shot that is done, and stale. */
+  /** Work on a shot that is done, and stale, as far as somebody is told. */
   private static Stream<Plan.Task> stale(WorkBook.Work w, ShotBook.Page p, String my) {
     return p.plan().tasks().stream()
         .filter(
             t -> {
               TaskStand stand = p.tasks().get(t.key());
               return stand.state() == TaskStand.State.DONE
-                  && my.equals(stand.holder())
-                  && !w.files().stale(p.shot().id.toString(), t.key()).isEmpty();
+                  && w.files().tells(p.shot().id.toString(), t.key(), stand.holder(), my);
             });
   }
 
