@@ -18,7 +18,10 @@ import org.springframework.data.domain.Persistable;
 public abstract class Added implements Persistable<UUID> {
   @Id public UUID id;
 
-  /** Who added it; null where nobody was signed in, and for rows older than this. */
+  /**
+   * Who added it: whoever it was added for, else who is signed in; null where nobody was, and for
+   * rows older than this.
+   */
   @Column(updatable = false)
   public UUID byPerson;
 
@@ -45,7 +48,7 @@ public abstract class Added implements Persistable<UUID> {
 
   @PrePersist
   void sign() {
-    byPerson = Signer.current();
+    byPerson = byPerson == null ? Signer.current() : byPerson;
   }
 
   @PostLoad

@@ -235,6 +235,7 @@ public class WorkFileDesk {
   private void keep(Member me, ShotBook.Page page, WorkFile f) {
     WorkFileEntry e = new WorkFileEntry();
     e.id = UUID.fromString(f.id());
+    e.byPerson = UUID.fromString(f.by());
     e.productionId = me.productionId();
     e.shotId = page.shot().id;
     e.task = f.task();
