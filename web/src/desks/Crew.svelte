@@ -1,5 +1,6 @@
 <script lang="ts">
   import { createQuery } from '@tanstack/svelte-query';
+  import { tinykeys } from 'tinykeys';
   import { api, got, Refused, type Schemas } from '../lib/api/client';
   import DaysTable from '../lib/crew/DaysTable.svelte';
   import HandSheet from '../lib/crew/HandSheet.svelte';
@@ -8,8 +9,9 @@
   import Money from '../lib/money/Money.svelte';
   import Rates from '../lib/parts/Rates.svelte';
   import { house, reads } from '../lib/house.svelte';
+  import { enter, free } from '../lib/keys';
   import { frame } from '../lib/state.svelte';
-  import { count, day, hours } from '../lib/words';
+  import { count, day, hours, inside } from '../lib/words';
 
   /** Who is there when, what is laid on them, which shots are late because of what, and what may be promised. */
   const h = house();
@@ -56,20 +58,120 @@
   let busy = $state(false);
   let wrong = $state('');
 
-  async function follow(a: Schemas['AdviceView']): Promise<void> {
-    if (!a.shot || !a.person) return;
+  /** What might be otherwise, beside what is. What is given can be kept; the rest is for people to arrange. */
+  interface Trial {
+    what: string;
+    otherwise: Schemas['NewWhatIf'];
+    gives: { shot: string; task: string; key: string; person: string }[];
+    view?: Schemas['WhatIfView'];
+  }
+  let trial = $state.raw<Trial | null>(null);
+  let trying = $state(false);
+  let asked = 0;
+  const then = $derived(new Map((trial?.view?.shifts ?? []).map((s) => [s.shot, s] as const)));
+
+  async function lay(t: Trial): Promise<void> {
+    trial = t;
+    wrong = '';
+    const mine = ++asked;
+    try {
+      const view = await got(
+        api.POST('/api/productions/{production}/work/what-if', {
+          params: { path: { production: h.id }, query: { days: DAYS, ...(from ? { from } : {}) } },
+          body: t.otherwise,
+        }),
+      );
+      if (mine === asked && trial) trial = { ...trial, view };
+    } catch (e) {
+      wrong = e instanceof Refused ? e.detail || e.title : String(e);
+      if (mine === asked) trial = null;
+    }
+  }
+
+  const see = (a: Schemas['AdviceView']): void =>
+    void lay({
+      what: a.words.replace(/:.*$/, ''),
+      otherwise: a.otherwise,
+      gives: a.gives.map(({ shot, task, key, person }) => ({ shot, task, key, person: person ?? '' })),
+    });
+
+  /** One more task that somebody else would have, on top of what is tried already. */
+  function tryGive(t: Schemas['TaskLine'], person: string): void {
+    const gives = [
+      ...(trial?.gives ?? []).filter((g) => g.task !== t.id),
+      ...(person === (t.given?.id ?? '') ? [] : [{ shot: t.shot, task: t.id, key: t.key, person }]),
+    ];
+    if (gives.length === 0) return leave();
+    void lay({
+      what: count(gives.length, 'task') + ' given otherwise',
+      otherwise: { gives: gives.map(({ task, person }) => ({ task, person })) },
+      gives,
+    });
+  }
+
+  function leave(): void {
+    asked++;
+    trial = null;
+  }
+
+  async function take(): Promise<void> {
+    if (!trial || trial.gives.length === 0 || busy) return;
     busy = true;
     wrong = '';
     try {
-      await sayOfTasks(h.id, a.shot, a.tasks, { kind: 'GIVEN', person: a.person });
+      // What each is given is said shot by shot and person by person; said twice it counts once.
+      let left = trial.gives;
+      while (left[0]) {
+        const { shot, person } = left[0];
+        const same = left.filter((g) => g.shot === shot && g.person === person);
+        await sayOfTasks(
+          h.id,
+          shot,
+          same.map((g) => g.key),
+          { kind: 'GIVEN', ...(person ? { person } : {}) },
+        );
+        left = left.filter((g) => !same.includes(g));
+      }
+      leave();
+      trying = false;
       frame.say('It is given; the work is laid anew.');
-      await h.again();
     } catch (e) {
       wrong = e instanceof Refused ? e.detail || e.title : String(e);
     } finally {
       busy = false;
+      await h.again();
     }
   }
+
+  /** Opens the shot before or after the one that is open. */
+  function step(by: number): void {
+    const all = w?.shots ?? [];
+    const at = all.findIndex((s) => s.id === lit);
+    const next = all[at < 0 ? (by > 0 ? 0 : all.length - 1) : at + by];
+    if (next) {
+      lit = next.id;
+      requestAnimationFrame(() => document.getElementById(`row-${next.id}`)?.focus());
+    }
+  }
+
+  /** Other days are shown; what is tried is laid for those too. */
+  function turn(to: string): void {
+    from = to;
+    if (trial) void lay(trial);
+  }
+
+  const desk = (work: () => void) => free(() => !(paid && leads) && work());
+  $effect(() =>
+    tinykeys(window, {
+      '.': desk(() => turn(crew.data?.later ?? '')),
+      ',': desk(() => turn(crew.data?.earlier ?? '')),
+      j: desk(() => step(1)),
+      k: desk(() => step(-1)),
+      w: desk(() => leads && (trying = !trying)),
+      Enter: enter(() => void take()),
+      Escape: desk(leave),
+    }),
+  );
   const choose = (shot: string): void => void (lit = lit === shot ? '' : shot);
   const notPromised = (n: number): string =>
     n === 1
@@ -129,14 +231,13 @@
             {/if}
             {#if o && o.advice.length > 0}
               <h2>What would help</h2>
-              {#if wrong}<p class="pencil" role="alert">{wrong}. Nothing was changed.</p>{/if}
               <ul class="advice">
                 {#each o.advice as a (a.words)}<li>
                     {a.words}
-                    {#if a.person && leads}<button
+                    {#if leads}<button
                         class="tight btn"
-                        disabled={busy}
-                        onclick={() => void follow(a)}>Do it</button
+                        aria-pressed={trial?.otherwise === a.otherwise}
+                        onclick={() => see(a)}>See it beside</button
                       >{/if}
                   </li>{/each}
               </ul>
@@ -161,17 +262,51 @@
           </div>
         {/if}
       </div>
+      {#if wrong}<p class="pencil" role="alert">{wrong}.</p>{/if}
+      {#if trial}<div class="trial" role="status">
+          <p>
+            <strong>Tried: {inside(trial.what)}.</strong>
+            {#if trial.view}
+              {trial.view.brings}{trial.view.end ? `, on ${day(trial.view.end)}` : ''}.
+              {trial.view.costs}
+              {trial.view.shifts.length === 0
+                ? 'No shot is done on another day.'
+                : `Done on another day: ${count(trial.view.shifts.length, 'shot')}, below.`}
+              {trial.view.moreHours > 0
+                ? `The hands that are not there yet would have ${trial.view.moreHours.toFixed(0)} h.`
+                : ''}
+            {:else}Laying it beside what is…{/if}
+          </p>
+          <div class="acts">
+            {#if trial.gives.length > 0}<button
+                class="ink btn"
+                disabled={busy || !trial.view}
+                onclick={() => void take()}>Take it <kbd>Enter</kbd></button
+              >{:else}<span class="small soft">This is for you to arrange; Bivex keeps nothing of it.</span
+              >{/if}
+            <button class="btn" onclick={leave}>Leave it <kbd>Esc</kbd></button>
+          </div>
+        </div>{/if}
       <div class="turn">
         <h2>Who is there, and what is laid on them</h2>
-        <button class="bare tight btn" onclick={() => (from = crew.data?.earlier ?? '')}
-          >four weeks back</button
+        <button class="bare tight btn" onclick={() => turn(crew.data?.earlier ?? '')}
+          >four weeks back <kbd>,</kbd></button
         >
-        {#if from}<button class="bare tight btn" onclick={() => (from = '')}>from today</button>{/if}
-        <button class="bare tight btn" onclick={() => (from = crew.data?.later ?? '')}>four weeks on</button>
+        {#if from}<button class="bare tight btn" onclick={() => turn('')}>from today</button>{/if}
+        <button class="bare tight btn" onclick={() => turn(crew.data?.later ?? '')}
+          >four weeks on <kbd>.</kbd></button
+        >
+        {#if leads}<button
+            class="tight btn"
+            class:now={trying}
+            aria-pressed={trying}
+            onclick={() => (trying = !trying)}>Try before it counts <kbd>w</kbd></button
+          >{/if}
+        <a class="tight btn" href="/api/productions/{h.id}/work/morning.pdf" download>Morning sheet (PDF)</a>
       </div>
       {#if crew.data}<DaysTable
           crew={crew.data}
-          loads={w?.loads ?? []}
+          loads={trial?.view?.loads ?? w?.loads ?? []}
           {lit}
           chain={w?.shots.find((s) => s.id === lit)?.chain ?? []}
           due={w?.due}
@@ -181,13 +316,21 @@
             open = true;
           }}
         />{/if}
-      <h2 class="mt-4">When each shot is done</h2>
+      <h2 class="mt-4">
+        When each shot is done <span class="small soft"
+          ><kbd>j</kbd> <kbd>k</kbd> the next, the one before</span
+        >
+      </h2>
+      {#if trying && !trial}<p class="small pencil">
+          Nothing counts yet: open a shot, say who would do a task, and see what it brings.
+        </p>{/if}
       <ul>
         {#each w?.shots ?? [] as s (s.id)}
           {@const p = promised.get(s.id)}
           <li>
             <button
               class="row"
+              id="row-{s.id}"
               aria-expanded={lit === s.id}
               aria-labelledby="code-{s.id} day-{s.id}"
               aria-describedby="why-{s.id}"
@@ -195,7 +338,9 @@
             >
               <span class="mono" id="code-{s.id}">{s.code}</span>
               <span class="mono nowrap" id="day-{s.id}" class:pencil={!s.day}
-                >{s.day ? day(s.day) : 'no day'}</span
+                >{s.day ? day(s.day) : 'no day'}{#if then.has(s.id)}<br /><strong
+                    >{then.get(s.id)?.then ? `if so ${day(then.get(s.id)!.then!)}` : 'if so no day'}</strong
+                  >{/if}</span
               >
               <span class="pencil small">{lateBy(s)}</span>
               <span class="soft small"
@@ -203,7 +348,18 @@
               >
               <span class="soft small" id="why-{s.id}">{s.title ? `${s.title}. ` : ''}{s.why}</span>
             </button>
-            {#if lit === s.id}<TaskTable shot={s} {hands} />{/if}
+            {#if lit === s.id}<TaskTable
+                shot={s}
+                {hands}
+                {...trying || (trial && trial.gives.length > 0)
+                  ? {
+                      tried: {
+                        of: (task) => trial?.gives.find((g) => g.task === task)?.person,
+                        give: tryGive,
+                      },
+                    }
+                  : {}}
+              />{/if}
           </li>
         {:else}<li class="soft">
             {w
@@ -259,6 +415,24 @@
   .stamp strong {
     font-size: 22px;
     line-height: 1.2;
+  }
+  .trial {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px 16px;
+    align-items: center;
+    justify-content: space-between;
+    border: 2px solid var(--pencil);
+    padding: 6px 10px;
+    margin: 8px 0;
+  }
+  .acts {
+    display: flex;
+    gap: 8px;
+    align-items: center;
+  }
+  .acts kbd {
+    color: inherit;
   }
   .advice li {
     padding: 2px 0;

@@ -6,9 +6,11 @@
   import { house } from '../lib/house.svelte';
   import { free } from '../lib/keys';
   import { Draft } from '../lib/draft.svelte';
-  import Answer from '../lib/parts/Answer.svelte';
   import Form from '../lib/parts/Form.svelte';
   import TakeBack from '../lib/parts/TakeBack.svelte';
+  import NoteForm from '../lib/review/NoteForm.svelte';
+  import Notes from '../lib/review/Notes.svelte';
+  import Pair from '../lib/review/Pair.svelte';
   import { go } from '../lib/router';
   import { frame as shell, queries } from '../lib/state.svelte';
   import { bytes, moment, inside } from '../lib/words';
@@ -40,8 +42,6 @@
   let playing = $state(false);
   let noting = $state(false);
   let noteAt = $state(0);
-  // What is typed stays on this device until it is said: leaving, a reload or a lost sign-in take nothing.
-  const typed = new Draft(() => `note ${id}`);
   const reason = new Draft(() => `verdict ${id}`);
   let standard = $state<NonNullable<Schemas['NewVerdict']['standard']>>('AT_SPEED');
   let progress = $state<number | null>(null);
@@ -65,7 +65,8 @@
         }),
       ),
   }));
-  const src = $derived(v ? `/api/productions/${h.id}/versions/${v.id}/file` : '');
+  const file = (x: Schemas['VersionView']) => `/api/productions/${h.id}/versions/${x.id}/file`;
+  const src = $derived(v ? file(v) : '');
   const upload = $derived(h.may('PRODUCER', 'COORDINATOR', 'ARTIST'));
   const guests = $derived(
     h.may('PRODUCER', 'COORDINATOR') ? (h.view?.people ?? []).filter((p) => p.role === 'GUEST') : [],
@@ -77,11 +78,25 @@
       !r?.notes.some((n) => n.version === v.number) &&
       (v.uploadedBy === shell.session?.name || h.may('PRODUCER')),
   );
-  const openNotes = $derived(r?.notes.filter((n) => n.open) ?? []);
-  const here = $derived(r?.notes.filter((n) => n.frame === frame) ?? []);
+  const must = $derived(r?.notes.filter((n) => !n.wish) ?? []);
+  const openNotes = $derived(must.filter((n) => n.open).length);
+  const unsaid = $derived(must.filter((n) => n.carried && !n.open).length);
+  const here = $derived(r?.notes.filter((n) => n.carried && n.frame <= frame && frame <= n.lastFrame) ?? []);
+  const at = (number: number | null | undefined) => r?.versions.find((x) => x.number === number);
+  /** Answered notes that wait for a word of whoever looks, where both versions can be seen. */
+  const judged = $derived(
+    r?.notes.filter((n) => n.may.includes('CONFIRMED') && at(n.version) && at(n.answeredIn)) ?? [],
+  );
+  let looking = $state<string | null>(null);
+  const pair = $derived(judged.find((n) => n.id === looking));
+  const old = $derived(at(pair?.version));
+  const answer = $derived(at(pair?.answeredIn));
 
   $effect(() => {
-    if (id !== null) chosen = 0;
+    if (id !== null) {
+      chosen = 0;
+      looking = null;
+    }
   });
   // What is looked at stays when a newer version comes: words and verdicts are meant for this one.
   $effect(() => {
@@ -144,37 +159,51 @@
     }
   }
 
-  async function note(): Promise<void> {
-    if (
-      v &&
+  async function note(body: Schemas['NewNote']): Promise<boolean> {
+    const done =
+      v !== undefined &&
       (await did(
         got(
           api.POST('/api/productions/{production}/versions/{version}/notes', {
             params: { path: { production: h.id, version: v.id } },
-            body: { id: crypto.randomUUID(), frame: noteAt, words: typed.words },
+            body,
           }),
         ),
-        `Noted on frame ${noteAt}.`,
-      ))
-    ) {
-      typed.words = '';
-      noting = false;
-    }
+        body.scene
+          ? `Noted on the shots of scene ${r?.scene}.`
+          : body.whole
+            ? 'Noted.'
+            : `Noted on frame ${body.frame}.`,
+      ));
+    if (done) noting = false;
+    return done;
   }
 
-  async function answer(n: Schemas['NoteView'], said: string): Promise<boolean> {
-    return (
-      newest !== undefined &&
-      (await did(
-        got(
-          api.POST('/api/productions/{production}/notes/{note}/answers', {
-            params: { path: { production: h.id, note: n.id } },
-            body: { id: crypto.randomUUID(), version: newest.id, words: said },
-          }),
-        ),
-        'Answered.',
-      ))
+  async function say(
+    n: Schemas['NoteView'],
+    kind: NonNullable<Schemas['NewNoteWord']['kind']>,
+    words: string,
+  ): Promise<boolean> {
+    return did(
+      got(
+        api.POST('/api/productions/{production}/notes/{note}/words', {
+          params: { path: { production: h.id, note: n.id } },
+          body: {
+            id: crypto.randomUUID(),
+            kind,
+            words,
+            ...(kind === 'ANSWERED' && newest ? { version: newest.id } : {}),
+          },
+        }),
+      ),
+      kind === 'ANSWERED' ? 'Answered; who gave it says whether it is met.' : 'Kept.',
     );
+  }
+
+  /** Says it, and goes on to the next that waits. */
+  async function judge(n: Schemas['NoteView'], kind: 'CONFIRMED' | 'AGAIN', words: string): Promise<void> {
+    const next = judged[judged.indexOf(n) + 1] ?? judged[0];
+    if (await say(n, kind, words)) looking = next && next.id !== n.id ? next.id : null;
   }
 
   async function verdict(word: NonNullable<Schemas['NewVerdict']['verdict']>): Promise<void> {
@@ -229,10 +258,10 @@
 
   $effect(() =>
     tinykeys(window, {
-      ',': free(() => seek(frame - 1)),
-      '.': free(() => seek(frame + 1)),
-      Space: free(play),
-      c: free(begin),
+      ',': free(() => !pair && seek(frame - 1)),
+      '.': free(() => !pair && seek(frame + 1)),
+      Space: free(() => !pair && play()),
+      c: free(() => !pair && begin()),
     }),
   );
 </script>
@@ -273,7 +302,18 @@
           >{/if}
       </div>
       <p class="why">{r.intent || 'No reason in the story yet.'}</p>
-      {#if v}
+      {#if pair && old && answer}
+        <Pair
+          note={pair}
+          {old}
+          now={answer}
+          src={file}
+          left={judged.length}
+          met={() => void judge(pair, 'CONFIRMED', '')}
+          notMet={(words) => void judge(pair, 'AGAIN', words)}
+          close={() => (looking = null)}
+        />
+      {:else if v}
         <div class="picture">
           {#if clip}
             {#key v.id}
@@ -333,7 +373,7 @@
               ></span>
               {#each r.notes as n (n.id)}{#if n.frame >= first && n.frame <= last}<button
                     class="pin"
-                    class:open={n.open}
+                    class:open={n.carried}
                     style:left="{((n.frame - first) / Math.max(1, last - first)) * 100}%"
                     aria-label="note on frame {n.frame}"
                     title="{n.frame}: {n.words}"
@@ -342,32 +382,14 @@
             </div>
           </div>
         {/if}
-        {#if noting}
-          <form
-            class="noting"
-            onsubmit={(e) => {
-              e.preventDefault();
-              void note();
-            }}
-          >
-            <span class="mono">{noteAt}</span>
-            <!-- svelte-ignore a11y_autofocus -->
-            <input
-              class="input"
-              bind:value={typed.words}
-              name="words"
-              autofocus
-              aria-label="Note on frame {noteAt}"
-              placeholder="what is to be changed"
-              onkeydown={(e) => e.key === 'Escape' && (noting = false)}
-            />
-            <button class="now tight btn">Keep <kbd>Enter</kbd></button><button
-              type="button"
-              class="tight btn"
-              onclick={() => (noting = false)}>Leave</button
-            >
-          </form>
-        {/if}
+        {#if noting}<NoteForm
+            shot={r.shot}
+            scene={r.scene}
+            frame={noteAt}
+            {last}
+            keep={note}
+            leave={() => (noting = false)}
+          />{/if}
       {:else}
         <div class="nothing">
           <h2>No version yet</h2>
@@ -458,49 +480,33 @@
                 onclick={() => void verdict('AGAIN')}>Again</button
               ><button class="btn" onclick={() => void verdict('HOLD')}>Hold</button>
             </div>
-            {#if openNotes.length > 0}<p class="small soft">
-                {openNotes.length} open {openNotes.length === 1 ? 'note keeps' : 'notes keep'} it from being agreed
-                until answered.
+            {#if openNotes > 0}<p class="small soft">
+                {openNotes} open {openNotes === 1 ? 'note keeps' : 'notes keep'} it from being agreed until answered
+                and met.
+              </p>{/if}
+            {#if unsaid > 0}<p class="small soft">
+                {unsaid} answered {unsaid === 1 ? 'note keeps' : 'notes keep'} it from being agreed until who gave
+                {unsaid === 1 ? 'it' : 'them'} says that {unsaid === 1 ? 'it is' : 'they are'} met.
               </p>{/if}
           </form>
         {/if}
 
         <h2>Notes</h2>
-        <ul>
-          {#each r.notes as n (n.id)}
-            <li class="note">
-              <div class="head">
-                <button class="jump" onclick={() => seek(n.frame)}
-                  >{#if !h.may('GUEST')}<Form
-                      state={n.open ? 'OWED' : 'IN_HAND'}
-                      size={12}
-                      now={n.open}
-                    />{/if}
-                  <span class="mono">{n.frame} · {n.timecode}</span>
-                  <span class="small soft">on version {n.version}, {n.by}</span></button
-                >{#if n.answers.length === 0 && (n.by === shell.session?.name || h.may('PRODUCER'))}<TakeBack
-                    what="the note on frame {n.frame}"
-                    run={() =>
-                      back(
-                        api.DELETE('/api/productions/{production}/notes/{note}', {
-                          params: { path: { ...path, note: n.id } },
-                        }),
-                      )}
-                  />{/if}
-              </div>
-              <p>{n.words}</p>
-              {#each n.answers as a (a.at)}<p class="small soft">
-                  Version {a.version}, {a.by}: {a.words}
-                </p>{/each}
-              {#if n.open && upload}<Answer
-                  note={n.id}
-                  label="Answer to the note on frame {n.frame}"
-                  placeholder="how version {r.versions[0]?.number} answers it"
-                  run={(words) => answer(n, words)}
-                />{/if}
-            </li>
-          {:else}<li class="soft">None. Stop on a frame and press c.</li>{/each}
-        </ul>
+        {#if judged.length > 0 && !pair}<button
+            class="now mb-2 btn"
+            onclick={() => (looking = judged[0]?.id ?? null)}
+            >{judged.length === 1 ? '1 answer waits' : `${judged.length} answers wait`} for a word: see both</button
+          >{/if}
+        <Notes
+          {r}
+          seek={(f) => {
+            looking = null;
+            seek(f);
+          }}
+          {say}
+          look={(n) => (looking = n.id)}
+          again={() => h.again()}
+        />
       {/if}
       {#if guests.length > 0}
         <h2>Guests</h2>
@@ -673,16 +679,6 @@
   .pin.open::before {
     background: var(--pencil);
   }
-  .noting {
-    display: flex;
-    gap: 8px;
-    align-items: center;
-    border: 2px solid var(--pencil);
-    padding: 6px 8px;
-  }
-  .noting kbd {
-    color: inherit;
-  }
   .nothing {
     flex: 1;
     display: grid;
@@ -707,26 +703,6 @@
     display: grid;
     gap: 6px;
     margin-top: 4px;
-  }
-  .note {
-    border-top: 1px solid var(--line);
-    padding: 5px 0;
-  }
-  .head {
-    display: flex;
-    align-items: start;
-    justify-content: space-between;
-  }
-  .jump {
-    cursor: pointer;
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0 6px;
-    align-items: center;
-    text-align: left;
-  }
-  .jump .mono {
-    white-space: nowrap;
   }
   @media (max-width: 900px) {
     .review {

@@ -25,6 +25,14 @@ function own(e: KeyboardEvent): boolean {
   );
 }
 
+/** The Enter of a desk: left to a button or link that has the focus. */
+export function enter(work: () => void): (e: KeyboardEvent) => void {
+  const press = free(work);
+  return (e) => {
+    if (!(e.target instanceof HTMLElement && e.target.closest('button, summary, a, select'))) press(e);
+  };
+}
+
 /** A key of the desk: works while no text is typed, and leaves the space bar to what has the focus. */
 export function free(work: () => void): (e: KeyboardEvent) => void {
   return (e) => {

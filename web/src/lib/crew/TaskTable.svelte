@@ -13,9 +13,15 @@
   let {
     shot,
     hands,
+    tried,
   }: {
     shot: Schemas['ShotWorkView'];
     hands: Schemas['HandView'][];
+    /** Who would have which task, and what choosing somebody else does while it is only tried; none: it counts. */
+    tried?: {
+      of: (task: string) => string | undefined;
+      give: (task: Schemas['TaskLine'], person: string) => void;
+    };
   } = $props();
   const h = house();
   const leads = $derived(h.may('PRODUCER', 'COORDINATOR'));
@@ -89,8 +95,10 @@
             {:else if leads}<select
                 class="select"
                 aria-label="Who does {t.label}"
-                value={t.given?.id ?? ''}
-                onchange={(e) => void give(t, e.currentTarget.value)}
+                class:try={tried?.of(t.id) !== undefined}
+                value={tried?.of(t.id) ?? t.given?.id ?? ''}
+                onchange={(e) =>
+                  tried ? tried.give(t, e.currentTarget.value) : void give(t, e.currentTarget.value)}
               >
                 <option value="">{t.doing && !t.given ? `first free (${t.doing.name})` : 'first free'}</option
                 >
@@ -158,5 +166,8 @@
   }
   .select {
     min-width: 216px;
+  }
+  .try {
+    outline: 2px solid var(--pencil);
   }
 </style>

@@ -9,6 +9,7 @@
   import { frame } from '../state.svelte';
   import { count, day, hours, moment } from '../words';
   import FeedSheet from './FeedSheet.svelte';
+  import News from './News.svelte';
   import { sayOfTasks } from './task';
   import WorkFiles from './WorkFiles.svelte';
 
@@ -125,6 +126,7 @@
   }}
 />
 
+<News />
 {#if yours.isError}<p role="alert">{yours.error.message}</p>
 {:else if !yours.data}<p class="soft">Reading what is yours…</p>
 {:else if !top}<p class="soft py-6">Nothing waits for you.</p>

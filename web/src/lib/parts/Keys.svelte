@@ -78,6 +78,15 @@
       [', .', 'one frame back, on'],
       ['space', 'play, stop'],
       ['c', 'note on this frame'],
+      ['Enter  x', 'with a note and its answer beside each other: met, not met'],
+      ['Esc', 'later'],
+    ],
+    crew: [
+      [', .', 'four weeks back, on'],
+      ['j  k', 'shot after, shot before, with its tasks'],
+      ['w', 'try before it counts: who would do a task'],
+      ['Enter', 'take what is tried'],
+      ['Esc', 'leave what is tried'],
     ],
   };
 </script>

@@ -229,7 +229,24 @@ class WholePathTest {
     assertThat(p.locator("aside")).containsText("comp3.mp4");
     p.getByLabel("Answer to the note on frame 1010").fill("Feathered.");
     exactly(p, "Answer").click();
-    assertThat(p.locator(".note")).containsText("Version 3");
+    assertThat(p.locator(".note")).containsText("answered in version 3");
+    // An answer closes nothing: who gave the note holds both against each other.
+    assertThat(p.locator("aside")).containsText("1 answered note keeps it from being agreed");
+    button(p, "1 answer waits for a word: see both").click();
+    assertThat(p.locator(".pair")).containsText("frame 1010");
+    p.locator("main").click(new Locator.ClickOptions().setPosition(4, 4));
+    p.keyboard().press("x");
+    p.getByLabel("Why it is not met").fill("it still steps");
+    p.keyboard().press("Enter");
+    assertThat(p.locator(".note")).containsText("open again in version 3, it still steps");
+    p.getByLabel("Answer to the note on frame 1010").fill("The plate steps; graded over it.");
+    exactly(p, "Answer").click();
+    button(p, "1 answer waits for a word: see both").click();
+    assertThat(p.locator(".pair video")).hasCount(2);
+    p.locator("main").click(new Locator.ClickOptions().setPosition(4, 4));
+    p.keyboard().press("Enter");
+    assertThat(p.locator(".note")).containsText("confirmed");
+    assertThat(p.locator(".pair")).hasCount(0);
     p.getByLabel("Reason for the verdict").fill("nobody will look for it");
     exactly(p, "Agreed").click();
     assertThat(p.locator("aside")).containsText("nobody will look for it");

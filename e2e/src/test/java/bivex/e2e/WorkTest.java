@@ -120,6 +120,26 @@ class WorkTest extends DeskTests {
     // The artist has it on their page without anybody telling them.
     Page wren = browsers.at(stage, second.person(), "/owed");
     assertThat(wren.getByRole(AriaRole.ARTICLE)).not().containsText("not given to you yet");
+    // What if: nothing counts until it is taken.
+    Locator main = p.locator("main");
+    Locator.ClickOptions aside = new Locator.ClickOptions().setPosition(4, 4);
+    main.click(aside);
+    p.keyboard().press("w");
+    who.selectOption(new SelectOption().setLabel(one));
+    Locator trial = p.locator(".trial");
+    assertThat(trial).containsText("1 task given otherwise");
+    assertThat(in(trial, "Take it")).isEnabled();
+    Browsers.accessible(p, "what is tried beside what is");
+    main.click(aside);
+    p.keyboard().press("Escape");
+    assertThat(trial).hasCount(0);
+    assertThat(who).hasValue(second.person().toString());
+    who.selectOption(new SelectOption().setLabel(one));
+    assertThat(in(trial, "Take it")).isEnabled();
+    main.click(aside);
+    p.keyboard().press("Enter");
+    assertThat(p.locator("footer .notice")).containsText("It is given");
+    assertThat(who).hasValue(artist.person().toString());
     // Nobody does that kind of work: it has no day, and says so.
     theirs.locator("button.name").click();
     Locator sheet = p.getByRole(AriaRole.DIALOG);

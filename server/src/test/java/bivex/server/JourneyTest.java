@@ -204,11 +204,14 @@ public class JourneyTest {
     assertThat(producer.get(base + "/shots/" + shot + "/review").at("notes/0/open").asBoolean())
         .isTrue();
     producer.post(
-        base + "/notes/" + noted.text("notes/0/id") + "/answers",
-        Map.of("version", second, "words", "feathered"));
+        base + "/notes/" + noted.text("notes/0/id") + "/words",
+        Map.of("kind", "ANSWERED", "version", second, "words", "feathered"));
     producer.post(
         base + "/versions/" + second + "/verdicts",
         Map.of("verdict", "AGREED", "reason", "reads", "standard", "WHEN_STOPPED"));
+    assertThat(stage(shot)).as("an answer is not yet met").isEqualTo("BUILT");
+    producer.post(
+        base + "/notes/" + noted.text("notes/0/id") + "/words", Map.of("kind", "CONFIRMED"));
     assertThat(stage(shot)).isEqualTo("AGREED");
 
     String spec =
@@ -268,7 +271,7 @@ public class JourneyTest {
             "picked",
             "uploaded",
             "noted",
-            "answered a note",
+            "answered a note on",
             "packed",
             "was refused",
             "delivered");

@@ -8,6 +8,7 @@ import bivex.server.http.Json;
 import bivex.server.keep.TakeEntries;
 import bivex.server.keep.TakeEntry;
 import java.time.Instant;
+import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.flywaydb.core.Flyway;
@@ -167,6 +168,53 @@ class KeptTest {
                 String.class))
         .containsExactly(
             "OLD-1 1 MARKED words 1 3", "OLD-1 2 LOST words 1 -1", "OLD-2 2 MARKED words 2 3");
+  }
+
+  /** What was closed by any answer stays closed; what was not answered is carried on. */
+  @Test
+  void answersOfAnOlderHouseKeepTheirMeaning() {
+    DriverManagerDataSource old = new DriverManagerDataSource(House.database(), "bivex", "bivex");
+    Flyway.configure().dataSource(old).target("36").load().migrate();
+    JdbcTemplate there = new JdbcTemplate(old);
+    // Only notes and answers matter, not the shot they are of.
+    for (String table : List.of("version", "review_note")) {
+      there
+          .queryForList(
+              "select conname from pg_constraint where conrelid = ?::regclass and contype = 'f' and"
+                  + " confrelid in ('shot'::regclass, 'production'::regclass)",
+              String.class,
+              table)
+          .forEach(name -> there.execute("alter table " + table + " drop constraint " + name));
+    }
+    there.update(
+        "insert into version (id, production_id, shot_id, number, file_name, hash, type, bytes,"
+            + " width, height, rate, frames, note, uploaded_by, uploaded_at, first_frame, placed)"
+            + " values (gen_random_uuid(), gen_random_uuid(), gen_random_uuid(), 2, 'a',"
+            + " repeat('0', 64), 'video/mp4', 1, 1, 1, '24', 24, '', 'x', now(), 1001, true)");
+    for (String words : List.of("glow", "edge")) {
+      there.update(
+          "insert into review_note (id, version_id, shot_id, frame, words, said_by, said_at) select"
+              + " gen_random_uuid(), id, shot_id, 1012, ?, 'x', now() from version",
+          words);
+    }
+    for (String words : List.of("feathered", "and graded")) {
+      there.update(
+          "insert into note_answer (id, note_id, version_id, words, said_by, said_at) select"
+              + " gen_random_uuid(), n.id, n.version_id, ?, 'y', clock_timestamp() from review_note"
+              + " n where n.words = 'glow'",
+          words);
+    }
+    Flyway.configure().dataSource(old).load().migrate();
+    assertThat(
+            there.queryForList(
+                "select n.words || ' ' || n.last_frame || ' ' || string_agg(w.kind || ' ' ||"
+                    + " w.words, ', ' order by w.said_at) from review_note n left join note_word w"
+                    + " on w.note_id = n.id group by n.id order by n.words desc",
+                String.class))
+        .containsExactly(
+            "glow 1012 ANSWERED feathered, ANSWERED and graded, CONFIRMED closed by its answer, as"
+                + " it was then",
+            null);
   }
 
   @Test

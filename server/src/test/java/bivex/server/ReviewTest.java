@@ -2,6 +2,7 @@ package bivex.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import bivex.core.crew.Role;
 import bivex.server.delivery.DropBox;
 import bivex.server.delivery.StandInDropBox;
 import bivex.server.media.MediaStore;
@@ -105,15 +106,79 @@ class ReviewTest {
         .isEmpty();
   }
 
+  private static Caller.Answer noted(Caller who, Stage on, String version, Map<String, ?> note) {
+    return who.post(on.base + "/versions/" + version + "/notes", note);
+  }
+
+  private Caller.Answer say(Caller who, String note, String kind, String version, String words) {
+    Map<String, Object> said = new HashMap<>(Map.of("kind", kind, "words", words));
+    if (version != null) {
+      said.put("version", version);
+    }
+    return who.post(stage.base + "/notes/" + note + "/words", said);
+  }
+
+  private Caller.Answer note() {
+    return stage.producer.get(stage.base + "/shots/" + stage.shot + "/review");
+  }
+
+  @Test
+  void aNoteIsCarriedUntilWhoGaveItIsSatisfied() {
+    Caller artist = stage.house.person(stage.production, Role.ARTIST);
+    Caller coordinator = stage.house.person(stage.production, Role.COORDINATOR);
+    Caller floor = stage.house.person(stage.production, Role.FLOOR);
+    String first = stage.upload(WITH_HANDLES).text("versions/0/id");
+    String note =
+        Stage.ok(noted(coordinator, stage, first, Map.of("frame", 1001, "words", "glow")))
+            .text("notes/0/id");
+    Stage.ok(verdict(first, "AGREED"));
+    assertThat(stage.look().text("stage")).isNotEqualTo("AGREED");
+    assertThat(say(artist, note, "ANSWERED", first, "done").text("field"))
+        .as("the version it was given on answers nothing")
+        .isEqualTo("version");
+    assertThat(say(artist, note, "CONFIRMED", null, "").status())
+        .as("who did it does not say that it is met")
+        .isEqualTo(403);
+    assertThat(say(floor, note, "ANSWERED", first, "done").status()).isEqualTo(403);
+    Stage.ok(say(artist, note, "TAKEN", null, ""));
+    assertThat(note().text("notes/0/stands")).isEqualTo("being done");
+    String bare = stage.upload(Clips.mp4(1920, 1080, "24", 20)).text("versions/0/id");
+    String other =
+        Stage.ok(noted(coordinator, stage, bare, Map.of("frame", 1019, "words", "edge")))
+            .text("notes/1/id");
+    String second = stage.upload(Clips.mp4(1920, 1080, "24", 10)).text("versions/0/id");
+    assertThat(say(artist, other, "ANSWERED", second, "done").text("detail"))
+        .contains("does not have what the note is on, frame 1019");
+    String third = stage.upload(WITH_HANDLES).text("versions/0/id");
+    Stage.ok(say(artist, note, "ANSWERED", third, "feathered"));
+    Stage.ok(say(artist, other, "ANSWERED", third, "redone"));
+    Stage.ok(verdict(third, "AGREED"));
+    assertThat(stage.look().text("stage")).isNotEqualTo("AGREED");
+    assertThat(stage.state("notes-answered")).isEqualTo("OWED: not confirmed by who gave it");
+    Stage.ok(say(coordinator, note, "AGAIN", null, "it still steps"));
+    assertThat(stage.state("notes")).isEqualTo("OWED: not answered");
+    assertThat(say(coordinator, note, "AGAIN", null, "and again").text("field")).isEqualTo("kind");
+    Stage.ok(say(artist, note, "ANSWERED", third, "looked again, the plate steps"));
+    // Two rounds with a third to come are told; the producer may say it for who gave it.
+    Caller.Answer now = Stage.ok(say(coordinator, note, "AGAIN", null, "no"));
+    assertThat(now.at("notes/0/again").asBoolean()).isTrue();
+    assertThat(now.at("notes/0/rounds").asInt()).isEqualTo(2);
+    Stage.ok(say(stage.producer, note, "WITHDRAWN", null, "it is in the plate"));
+    assertThat(stage.look().text("stage")).isNotEqualTo("AGREED");
+    now = Stage.ok(say(coordinator, other, "CONFIRMED", null, ""));
+    assertThat(now.at("notes/1/answeredIn").asInt()).isEqualTo(4);
+    assertThat(stage.look().text("stage")).isEqualTo("AGREED");
+    // It may turn out later that it was not.
+    assertThat(say(coordinator, other, "AGAIN", null, " ").text("field")).isEqualTo("words");
+    Stage.ok(say(coordinator, other, "AGAIN", null, "on the large screen it swims"));
+    assertThat(stage.look().text("stage")).isNotEqualTo("AGREED");
+  }
+
   @Test
   void aNoteIsAnsweredByAVersionOfItsOwnShot() {
     String version = stage.upload(WITH_HANDLES).text("versions/0/id");
     String note =
-        stage
-            .producer
-            .post(
-                stage.base + "/versions/" + version + "/notes",
-                Map.of("frame", 1001, "words", "glow"))
+        Stage.ok(noted(stage.producer, stage, version, Map.of("frame", 1001, "words", "glow")))
             .text("notes/0/id");
     String otherShot = stage.planned("The flags vanish", "B1", Map.of("atFrame", 10));
     String other =
@@ -125,33 +190,83 @@ class ReviewTest {
                 Clips.still("png", 1920, 1080),
                 Map.of())
             .text("versions/0/id");
-    assertThat(
-            stage
-                .producer
-                .post(
-                    stage.base + "/notes/" + note + "/answers",
-                    Map.of("version", other, "words", "done"))
-                .text("field"))
+    assertThat(say(stage.producer, note, "ANSWERED", other, "done").text("field"))
+        .isEqualTo("version");
+    assertThat(say(stage.producer, note, "ANSWERED", null, "done").text("field"))
         .isEqualTo("version");
     assertThat(
-            stage
-                .producer
-                .post(
-                    stage.base + "/notes/" + UUID.randomUUID() + "/answers",
-                    Map.of("version", version, "words", "done"))
-                .status())
+            say(stage.producer, UUID.randomUUID().toString(), "ANSWERED", version, "done").status())
         .isEqualTo(404);
-    Stage.ok(
-        stage.producer.post(
-            stage.base + "/notes/" + note + "/answers",
-            Map.of("version", version, "words", "done")));
+  }
+
+  /** Frames, the whole shot, every shot of the scene; wishes keep nothing from being agreed. */
+  @Test
+  void aNoteSaysWhatItIsOnAndForWhom() {
+    Caller artist = stage.house.person(stage.production, Role.ARTIST);
+    String version = stage.upload(WITH_HANDLES).text("versions/0/id");
     assertThat(
-            stage
-                .producer
-                .get(stage.base + "/shots/" + stage.shot + "/review")
-                .at("notes/0/open")
-                .asBoolean())
-        .isFalse();
+            noted(
+                    stage.producer,
+                    stage,
+                    version,
+                    Map.of("frame", 1010, "lastFrame", 1009, "words", "x"))
+                .text("field"))
+        .isEqualTo("lastFrame");
+    assertThat(
+            noted(
+                    stage.producer,
+                    stage,
+                    version,
+                    Map.of("frame", 1010, "words", "x", "forPerson", UUID.randomUUID()))
+                .text("field"))
+        .isEqualTo("forPerson");
+    Caller.Answer a =
+        Stage.ok(
+            noted(
+                stage.producer,
+                stage,
+                version,
+                Map.of(
+                    "frame",
+                    1010,
+                    "lastFrame",
+                    1020,
+                    "words",
+                    "softer",
+                    "wish",
+                    true,
+                    "forPerson",
+                    artist.person())));
+    assertThat(a.text("notes/0/on")).isEqualTo("frames 1010 to 1020");
+    assertThat(a.text("notes/0/forName")).startsWith("artist-");
+    Stage.ok(verdict(version, "AGREED"));
+    assertThat(stage.look().text("stage")).isEqualTo("AGREED");
+    String sister = stage.planned("YESTERDAY'S INES does the same", "B1", Map.of("atFrame", 10));
+    String elsewhere = stage.planned("The flags vanish", "B1", Map.of("atFrame", 10));
+    String unbuilt = stage.planned("Ines spreads the chart", "B1", Map.of("atFrame", 10));
+    for (String shot : List.of(sister, elsewhere)) {
+      Stage.ok(
+          stage.producer.upload(
+              stage.base + "/shots/" + shot + "/versions",
+              "s.png",
+              Clips.still("png", 1920, 1080),
+              Map.of()));
+    }
+    Stage.ok(
+        noted(
+            stage.producer,
+            stage,
+            version,
+            Map.of("scene", true, "words", "colder, the whole scene")));
+    for (String shot : List.of(stage.shot, sister)) {
+      assertThat(stage.producer.get(stage.base + "/shots/" + shot + "/review").body().toString())
+          .contains("colder, the whole scene")
+          .contains("the whole shot");
+    }
+    for (String shot : List.of(elsewhere, unbuilt)) {
+      assertThat(stage.producer.get(stage.base + "/shots/" + shot + "/review").at("notes"))
+          .isEmpty();
+    }
   }
 
   @Test

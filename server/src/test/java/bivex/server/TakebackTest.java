@@ -68,11 +68,9 @@ class TakebackTest {
                     base + "/versions/" + second + "/notes",
                     Map.of("frame", frame, "words", "the edge swims")))
             .text("notes/0/id");
-    Stage.ok(
-        artist.post(
-            base + "/notes/" + kept + "/answers", Map.of("version", second, "words", "done")));
+    Stage.ok(artist.post(base + "/notes/" + kept + "/words", Map.of("kind", "TAKEN")));
     assertThat(other.delete(base + "/notes/" + kept).text("detail"))
-        .contains("an answer rests on it");
+        .contains("what was said of it rests on it");
     assertThat(stage.producer.get(base + "/journal").body().toString())
         .as("that it was is on record")
         .contains("took back a note on")
@@ -135,12 +133,22 @@ class TakebackTest {
                     base + "/versions/" + second + "/notes",
                     Map.of("frame", frame, "words", "may it be darker?")))
             .text("notes/0/id");
+    version(26);
+    String third = version(27);
     Stage.ok(
         stage.producer.post(
-            base + "/notes/" + own + "/answers", Map.of("version", second, "words", secret)));
+            base + "/notes/" + own + "/words",
+            Map.of("kind", "ANSWERED", "version", third, "words", secret)));
+    Stage.ok(
+        stage.producer.post(
+            base + "/versions/" + third + "/notes",
+            Map.of("whole", true, "words", "brighter, for all to read", "shown", true)));
+    Stage.ok(
+        guest.post(
+            base + "/notes/" + own + "/words", Map.of("kind", "AGAIN", "words", "still bright")));
     Caller.Answer page = Stage.ok(guest.get(review()));
     assertThat(page.at("versions")).hasSize(1);
-    assertThat(page.at("notes")).hasSize(1);
+    assertThat(page.at("notes")).as("their own, and what was shown to them").hasSize(2);
     TreeSet<String> told = new TreeSet<>();
     for (String path : List.of("/reel", "", "/shots/" + stage.shot + "/review")) {
       Caller.Answer a = Stage.ok(guest.get(base + path));
@@ -198,13 +206,30 @@ class TakebackTest {
       /shots/*/review.cutLast
       /shots/*/review.excerpt
       /shots/*/review.intent
+      /shots/*/review.notes[].again
+      /shots/*/review.notes[].answeredIn
       /shots/*/review.notes[].at
       /shots/*/review.notes[].by
+      /shots/*/review.notes[].carried
       /shots/*/review.notes[].frame
       /shots/*/review.notes[].id
+      /shots/*/review.notes[].lastFrame
+      /shots/*/review.notes[].may[]
+      /shots/*/review.notes[].on
       /shots/*/review.notes[].open
+      /shots/*/review.notes[].rounds
+      /shots/*/review.notes[].said[].at
+      /shots/*/review.notes[].said[].by
+      /shots/*/review.notes[].said[].kind
+      /shots/*/review.notes[].said[].said
+      /shots/*/review.notes[].said[].version
+      /shots/*/review.notes[].said[].words
+      /shots/*/review.notes[].shown
+      /shots/*/review.notes[].stands
       /shots/*/review.notes[].timecode
       /shots/*/review.notes[].version
+      /shots/*/review.notes[].whole
+      /shots/*/review.notes[].wish
       /shots/*/review.notes[].words
       /shots/*/review.shot
       /shots/*/review.title

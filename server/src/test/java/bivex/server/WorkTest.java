@@ -217,6 +217,73 @@ class WorkTest {
     }
   }
 
+  @Test
+  void whatOthersDidToOnesShotsIsToldUntilItWasSeen() {
+    stage.platesAreThere();
+    String news = stage.base + "/yours/news";
+    Caller.Answer first = ok(artist.get(news));
+    assertThat(first.at("first").asBoolean()).isTrue();
+    assertThat(first.at("lines")).as("nothing of what was before").isEmpty();
+    saw(first.at("stamp").asLong());
+    String key = list(ok(stage.producer.get(tasks)).body()).get(0).path("key").asString();
+    say(stage.producer, said(key, "GIVEN", "person", id(artist)));
+    say(artist, said(key, "BEGUN"));
+    Caller.Answer n = ok(artist.get(news));
+    assertThat(list(n.at("lines"))).as("of others").hasSize(1);
+    assertThat(n.text("lines/0/detail")).contains("given to");
+    assertThat(n.text("lines/0/shot")).isEqualTo(stage.shot);
+    saw(n.at("stamp").asLong());
+    assertThat(ok(artist.get(news)).at("lines")).isEmpty();
+    // Nobody has seen what is not there yet.
+    saw(Long.MAX_VALUE);
+    say(stage.producer, said(key, "LEFT", "hours", 2));
+    assertThat(ok(artist.get(news)).at("lines")).hasSize(1);
+  }
+
+  private void saw(long stamp) {
+    assertThat(artist.post(stage.base + "/yours/news/seen", Map.of("stamp", stamp)).status())
+        .isEqualTo(204);
+  }
+
+  /** What is tried is laid as it is once it is so, and nothing of it is kept. */
+  @Test
+  void whatIsTriedIsWhatComesOfIt() {
+    stage.platesAreThere();
+    String tries = stage.base + "/work/what-if";
+    List<JsonNode> lines =
+        list(ok(stage.producer.get(tasks)).body()).stream()
+            .filter(t -> !t.path("first").isNull())
+            .toList();
+    for (JsonNode t : lines) {
+      say(stage.producer, said(t.path("key").asString(), "GIVEN", "person", id(artist)));
+    }
+    Caller.Answer before = ok(stage.producer.get(work));
+    List<Map<String, String>> gives =
+        lines.stream()
+            .skip(lines.size() / 2)
+            .map(t -> Map.of("task", t.path("id").asString(), "person", id(second)))
+            .toList();
+    Caller.Answer tried = ok(stage.producer.post(tries, Map.of("gives", gives)));
+    assertThat(ok(stage.producer.get(work)).body()).as("nothing is kept").isEqualTo(before.body());
+    assertThat(tried.at("loads")).isNotEqualTo(before.at("loads"));
+    assertThat(artist.post(tries, Map.of("gives", gives)).status()).isEqualTo(403);
+    assertThat(stage.producer.post(tries, Map.of()).text("field")).isEqualTo("gives");
+    lines.stream()
+        .skip(lines.size() / 2)
+        .forEach(
+            t ->
+                say(stage.producer, said(t.path("key").asString(), "GIVEN", "person", id(second))));
+    Caller.Answer after = ok(stage.producer.get(work));
+    assertThat(after.at("loads")).isEqualTo(tried.at("loads"));
+    assertThat(after.text("end")).isEqualTo(tried.text("end"));
+    // Somebody more is seen, not kept.
+    Caller.Answer more =
+        ok(
+            stage.producer.post(
+                tries, Map.of("more", Map.of("from", before.text("today"), "hours", 8))));
+    assertThat(more.at("moreHours").asDouble()).as("all is given away").isZero();
+  }
+
   /** Who does only some kinds gets no others; a factor is in their hours. */
   @Test
   void skillsSayWhatIsLaidOnWhom() {

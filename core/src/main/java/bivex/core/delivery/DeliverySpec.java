@@ -3,6 +3,7 @@ package bivex.core.delivery;
 import bivex.core.InvalidInput;
 import bivex.core.optics.Raster;
 import bivex.core.review.FramePlace;
+import bivex.core.review.OpenNotes;
 import bivex.core.review.Verdict;
 import bivex.core.review.VersionFacts;
 import bivex.core.shot.NamePattern;
@@ -33,7 +34,7 @@ public record DeliverySpec(Raster raster, FrameRate rate, int handles, NamePatte
    * @param place numbers of its frames
    * @param cut numbers of the frames of the cut
    * @param verdict last one, null if none
-   * @param openNotes notes not answered
+   * @param notes that must be answered and are carried on
    */
   public record Offer(
       String production,
@@ -44,7 +45,7 @@ public record DeliverySpec(Raster raster, FrameRate rate, int handles, NamePatte
       FramePlace place,
       FrameRange cut,
       Verdict verdict,
-      int openNotes) {}
+      OpenNotes notes) {}
 
   /** File name of an offer, without extension. */
   public String fileName(Offer o) {
@@ -74,10 +75,10 @@ public record DeliverySpec(Raster raster, FrameRate rate, int handles, NamePatte
     out.add(
         new VersionFacts.FactCheck(
             "Notes",
-            "all answered",
-            o.openNotes() == 0 ? "all answered" : o.openNotes() + " open",
-            o.openNotes() == 0,
-            o.openNotes() == 0 ? "" : "Answer them in Review."));
+            "all confirmed",
+            o.notes().none() ? "all confirmed" : o.notes().words(),
+            o.notes().none(),
+            o.notes().none() ? "" : "Answer and confirm them in Review."));
     out.addAll(
         o.facts()
             .against(o.place(), new VersionFacts.Wanted(raster, rate, o.cut(), handles, true)));

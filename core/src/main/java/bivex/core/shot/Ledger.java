@@ -6,6 +6,7 @@ import bivex.core.element.ElementMargin;
 import bivex.core.element.ElementSource;
 import bivex.core.method.Plan;
 import bivex.core.method.Plan.Due;
+import bivex.core.review.OpenNotes;
 import bivex.core.review.Verdict;
 import bivex.core.review.VersionFacts;
 import bivex.core.shoot.MatchGuard;
@@ -117,7 +118,7 @@ public record Ledger(
       this.agreed =
           v != null
               && v.verdict() == Verdict.AGREED
-              && v.openNotes() == 0
+              && v.notes().none()
               && v.checks().stream().allMatch(VersionFacts.FactCheck::agrees);
     }
 
@@ -488,17 +489,29 @@ public record Ledger(
       if (v == null) {
         return;
       }
-      if (v.openNotes() > 0) {
+      if (v.notes().open() > 0) {
         item(
             "notes",
             Kind.NOTE,
-            v.openNotes() == 1 ? "1 note" : v.openNotes() + " notes",
+            OpenNotes.counted(v.notes().open()),
             State.OWED,
             "not answered",
             "Answer them in the next version.",
             Due.BEFORE_DELIVERY,
             Who.ARTIST,
             48);
+      }
+      if (v.notes().answered() > 0) {
+        item(
+            "notes-answered",
+            Kind.NOTE,
+            OpenNotes.counted(v.notes().answered()) + " answered",
+            State.OWED,
+            "not confirmed by who gave it",
+            "Hold the answer against the note, and say whether it is met.",
+            Due.BEFORE_DELIVERY,
+            Who.PRODUCER,
+            49);
       }
       String why =
           v.verdictReason() == null || v.verdictReason().isBlank() ? "" : ": " + v.verdictReason();
@@ -540,8 +553,8 @@ public record Ledger(
 
     /** What keeps an agreed version from counting as agreed. */
     private static String objection(ShotFacts.Version v) {
-      return v.openNotes() > 0
-          ? v.openNotes() == 1 ? "1 note is open" : v.openNotes() + " notes are open"
+      return !v.notes().none()
+          ? v.notes().words()
           : v.checks().stream()
               .filter(c -> !c.agrees())
               .map(c -> Said.inside(c.label()) + " is " + c.found())

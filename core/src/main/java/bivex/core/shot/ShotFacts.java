@@ -1,6 +1,7 @@
 package bivex.core.shot;
 
 import bivex.core.method.Plan;
+import bivex.core.review.OpenNotes;
 import bivex.core.review.Verdict;
 import bivex.core.review.VersionFacts;
 import bivex.core.shoot.MatchReview;
@@ -85,13 +86,14 @@ public record ShotFacts(
   /**
    * @param checks its facts against the shot
    * @param verdict last one, null if none
+   * @param notes of the shot that must be answered and are carried on
    */
   public record Version(
       int number,
       List<VersionFacts.FactCheck> checks,
       Verdict verdict,
       String verdictReason,
-      int openNotes) {}
+      OpenNotes notes) {}
 
   /**
    * @param version which was sent

@@ -27,6 +27,9 @@ public final class ScheduleSearch {
 
   private static final double UNIT = 100;
 
+  /** Of the tries of a first search. */
+  private static final double AFTER_A_CHANGE = 0.1;
+
   private ScheduleSearch() {}
 
   /**
@@ -36,6 +39,16 @@ public final class ScheduleSearch {
    */
   public static Schedule best(List<OpenTask> tasks, Calendars calendars, LocalDate dueOn) {
     return best(tasks, calendars, dueOn, List.of(), 1);
+  }
+
+  /**
+   * The same, from an order that was good before something changed.
+   *
+   * @param before shots in that order
+   */
+  public static Schedule after(
+      List<OpenTask> tasks, Calendars calendars, LocalDate dueOn, List<String> before) {
+    return best(tasks, calendars, dueOn, before, AFTER_A_CHANGE);
   }
 
   /**

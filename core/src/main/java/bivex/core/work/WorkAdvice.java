@@ -2,9 +2,6 @@ package bivex.core.work;
 
 import bivex.core.Said;
 import bivex.core.crew.Hand;
-import bivex.core.crew.Part;
-import bivex.core.crew.Skills;
-import bivex.core.crew.WorkingTime;
 import bivex.core.time.Days;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
@@ -24,17 +21,26 @@ import java.util.stream.Collectors;
  * otherwise, and what that brings is told in days.
  *
  * @param kind what is done
- * @param tasks it is about, of one shot; empty for none
+ * @param tasks it is about; empty for none
  * @param person who would do it; null for nobody who is there
  * @param words what to do, in a sentence
+ * @param otherwise what was tried
  * @param sooner days by which all is done sooner
  * @param fewerLate shots that are in time by it
  */
 public record WorkAdvice(
-    Kind kind, List<OpenTask> tasks, String person, String words, long sooner, long fewerLate) {
+    Kind kind,
+    List<OpenTask> tasks,
+    String person,
+    String words,
+    WhatIf otherwise,
+    long sooner,
+    long fewerLate) {
   public enum Kind {
-    /** Give a task to somebody else, or to whoever is first. */
+    /** Give tasks of a shot to somebody else. */
     GIVE,
+    /** Give what is given to nobody, for whoever is first. */
+    FREE,
     /** Shoot a plate, or let a task begin, sooner. */
     FORWARD,
     /** One more pair of hands. */
@@ -44,7 +50,6 @@ public record WorkAdvice(
   private static final int MOST = 4;
   private static final int MOST_TRIED = 60;
   private static final double USUAL_DAY = 8;
-  private static final String NOBODY_YET = "one more";
 
   /**
    * @param tasks of the schedule
@@ -68,6 +73,7 @@ public record WorkAdvice(
         trial.forward(t);
       }
     }
+    trial.free();
     trial.more();
     Set<List<OpenTask>> told = new HashSet<>();
     return trial.out.stream()
@@ -126,7 +132,6 @@ public record WorkAdvice(
                   Collectors.groupingBy(
                       t -> t.shot() + " " + t.given(), LinkedHashMap::new, Collectors.toList()));
       for (List<OpenTask> of : by.values()) {
-        Set<String> ids = of.stream().map(OpenTask::id).collect(Collectors.toSet());
         OpenTask first = of.get(0);
         for (Hand h : calendars.hands()) {
           boolean does = of.stream().allMatch(t -> h.skills().does(t.kind()));
@@ -142,12 +147,23 @@ public record WorkAdvice(
                     + first.code()
                     + " to "
                     + h.name(),
-                tasks.stream()
-                    .map(t -> ids.contains(t.id()) ? t.otherwise(h.id(), t.from()) : t)
-                    .toList(),
-                calendars);
+                WhatIf.given(of, h.id()));
           }
         }
+      }
+    }
+
+    /** What is given by hand goes to whoever is first; whose clock runs keeps what they are on. */
+    void free() {
+      List<OpenTask> of =
+          tasks.stream().filter(t -> t.given() != null && t.running().isEmpty()).toList();
+      if (of.size() > 1) {
+        tried(
+            Kind.FREE,
+            of,
+            null,
+            Said.of("Leave the %s tasks that are given to whoever is first free", of.size()),
+            WhatIf.given(of, null));
       }
     }
 
@@ -166,28 +182,23 @@ public record WorkAdvice(
               + Days.words(next)
               + ", not "
               + Days.words(task.from()),
-          tasks.stream()
-              .map(
-                  t ->
-                      t.shot().equals(task.shot()) && t.from() != null && t.why().equals(task.why())
-                          ? t.otherwise(t.given(), next)
-                          : t)
-              .toList(),
-          calendars);
+          new WhatIf(
+              List.of(),
+              tasks.stream()
+                  .filter(
+                      t ->
+                          t.shot().equals(task.shot())
+                              && t.from() != null
+                              && t.why().equals(task.why()))
+                  .map(t -> new WhatIf.Sooner(t.id(), next))
+                  .toList(),
+              null));
     }
 
     /** Somebody more, at once. */
     void more() {
       LocalDate due = now.dueOn();
       LocalDate until = due == null || due.isBefore(now.today()) ? null : due;
-      Hand more =
-          new Hand(
-              NOBODY_YET,
-              NOBODY_YET,
-              WorkingTime.usual(USUAL_DAY),
-              new Part(1, now.today(), until),
-              Skills.ANY,
-              d -> null);
       tried(
           Kind.HANDS,
           List.of(),
@@ -195,21 +206,17 @@ public record WorkAdvice(
           "One more pair of hands from today"
               + (until == null ? "" : " to " + Days.words(until))
               + ", at 8 h a weekday",
-          tasks,
-          calendars.with(more));
+          new WhatIf(List.of(), List.of(), new WhatIf.More(now.today(), until, USUAL_DAY)));
     }
 
     private void tried(
-        Kind kind,
-        List<OpenTask> about,
-        String person,
-        String words,
-        List<OpenTask> otherwise,
-        Calendars by) {
-      if (kind != Kind.HANDS && left-- <= 0) {
+        Kind kind, List<OpenTask> about, String person, String words, WhatIf otherwise) {
+      if (kind != Kind.HANDS && kind != Kind.FREE && left-- <= 0) {
         return;
       }
-      Schedule then = ScheduleSearch.ordered(otherwise, by, now.dueOn(), now.order());
+      Schedule then =
+          ScheduleSearch.ordered(
+              otherwise.of(tasks), otherwise.of(calendars), now.dueOn(), now.order());
       if (then.slots().size() < now.slots().size()) {
         return;
       }
@@ -218,21 +225,14 @@ public record WorkAdvice(
       if (fewer > 0 || fewer == 0 && sooner > 0) {
         out.add(
             new WorkAdvice(
-                kind, about, person, words + ": " + brings(sooner, fewer) + ".", sooner, fewer));
+                kind,
+                about,
+                person,
+                words + ": " + WhatIf.brings(sooner, fewer) + ".",
+                otherwise,
+                sooner,
+                fewer));
       }
     }
-  }
-
-  private static String brings(long sooner, long fewer) {
-    String late =
-        fewer == 0 ? "" : Said.of("%s fewer late", fewer == 1 ? "one shot" : fewer + " shots");
-    String days =
-        sooner == 0
-            ? "the last day stays"
-            : Said.of(
-                "all is done %s %s",
-                Math.abs(sooner) == 1 ? "one day" : Math.abs(sooner) + " days",
-                sooner > 0 ? "sooner" : "later");
-    return late.isEmpty() ? days : late + ", " + days;
   }
 }

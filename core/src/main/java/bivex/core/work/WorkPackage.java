@@ -58,10 +58,18 @@ public record WorkPackage(
   /**
    * A note of the review.
    *
-   * @param answers to it, the oldest first
+   * @param on what it is: frames, or the whole shot
+   * @param stands how
+   * @param said of it, the oldest first
    */
   public record PackedNote(
-      int version, int frame, String words, String by, Instant at, List<String> answers) {}
+      int version,
+      String on,
+      String words,
+      String by,
+      Instant at,
+      String stands,
+      List<String> said) {}
 
   /** Takes of the plan's plates with their camera data, the picked ones first. */
   public Sheets.Table takes() {
@@ -98,22 +106,23 @@ public record WorkPackage(
         .toList();
   }
 
-  /** Notes of the review with what was answered. */
+  /** Notes of the review, how they stand and what was said of them. */
   public Sheets.Table reviewNotes() {
     return new Sheets.Table(
         "Notes",
-        List.of("version", "frame", "note", "by", "at", "answers"),
+        List.of("version", "on", "note", "by", "at", "stands", "said"),
         List.of(),
         notes.stream()
             .map(
                 n ->
                     List.of(
                         Integer.toString(n.version),
-                        Integer.toString(n.frame),
+                        n.on,
                         n.words,
                         n.by,
                         n.at.toString(),
-                        String.join(" / ", n.answers)))
+                        n.stands,
+                        String.join(" / ", n.said)))
             .toList(),
         "");
   }

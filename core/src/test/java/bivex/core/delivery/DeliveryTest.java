@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import bivex.core.optics.Raster;
 import bivex.core.review.FramePlace;
+import bivex.core.review.OpenNotes;
 import bivex.core.review.Verdict;
 import bivex.core.review.VersionFacts;
 import bivex.core.shot.NamePattern;
@@ -31,7 +32,7 @@ class DeliveryTest {
         FramePlace.of(facts.frames(), new FrameRange(1001, 96), 8),
         new FrameRange(1001, 96),
         verdict,
-        notes);
+        new OpenNotes(notes, 0));
   }
 
   @Test

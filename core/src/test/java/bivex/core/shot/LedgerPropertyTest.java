@@ -10,6 +10,7 @@ import bivex.core.method.Plan;
 import bivex.core.method.ShotSetting;
 import bivex.core.optics.Raster;
 import bivex.core.review.FramePlace;
+import bivex.core.review.OpenNotes;
 import bivex.core.review.Verdict;
 import bivex.core.review.VersionFacts;
 import bivex.core.shoot.CameraData;
@@ -144,7 +145,7 @@ class LedgerPropertyTest {
                       Raster.HD, FrameRate.FILM, new FrameRange(1001, 96), 8, false)),
               verdict,
               "",
-              random.nextInt(3) == 0 ? 1 : 0);
+              new OpenNotes(random.nextInt(3) == 0 ? 1 : 0, random.nextInt(4) == 0 ? 1 : 0));
       if (random.nextBoolean()) {
         delivery = new ShotFacts.Delivery(1 + random.nextInt(4), random.nextBoolean(), "words");
       }

@@ -9,6 +9,7 @@ import bivex.core.method.Plan;
 import bivex.core.method.ShotSetting;
 import bivex.core.optics.Raster;
 import bivex.core.review.FramePlace;
+import bivex.core.review.OpenNotes;
 import bivex.core.review.Verdict;
 import bivex.core.review.VersionFacts;
 import bivex.core.shoot.CameraData;
@@ -92,7 +93,7 @@ class LedgerTest {
                     Raster.HD, FrameRate.FILM, new FrameRange(1001, 96), 8, false)),
         v,
         "",
-        notes);
+        new OpenNotes(notes, 0));
   }
 
   @Test
@@ -128,7 +129,7 @@ class LedgerTest {
         .as("of one that is planned, what came in since")
         .hasSize(1);
     assertThat(ledger().form()).isEqualTo(OwedItem.State.IN_DOUBT);
-    version = new ShotFacts.Version(1, List.of(), Verdict.AGREED, "", 0);
+    version = new ShotFacts.Version(1, List.of(), Verdict.AGREED, "", OpenNotes.NONE);
     assertThat(item("words:3").state())
         .as("an agreed version may be of the old words")
         .isEqualTo(OwedItem.State.IN_DOUBT);
@@ -296,6 +297,13 @@ class LedgerTest {
     shootAll();
     version = version(Verdict.AGREED, 1);
     assertThat(ledger().stage()).isEqualTo(Stage.BUILT);
+    ShotFacts.Version v = version;
+    version =
+        new ShotFacts.Version(
+            v.number(), v.checks(), v.verdict(), v.verdictReason(), new OpenNotes(0, 2));
+    assertThat(ledger().stage()).as("an answer that nobody confirmed").isEqualTo(Stage.BUILT);
+    assertThat(item("notes-answered").label()).isEqualTo("2 notes answered");
+    assertThat(item("verdict").reason()).endsWith("but 2 answered notes are not confirmed");
     version =
         new ShotFacts.Version(
             3,
@@ -306,7 +314,7 @@ class LedgerTest {
                         Raster.HD, FrameRate.FILM, new FrameRange(1001, 96), 8, false)),
             Verdict.AGREED,
             "",
-            0);
+            OpenNotes.NONE);
     assertThat(ledger().stage()).isEqualTo(Stage.SHOT);
     assertThat(item("version"))
         .matches(

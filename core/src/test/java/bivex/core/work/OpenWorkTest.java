@@ -2,8 +2,12 @@ package bivex.core.work;
 
 import static bivex.core.work.Crews.MONDAY;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import bivex.core.InvalidInput;
 import bivex.core.crew.Hand;
+import bivex.core.crew.Skills;
+import bivex.core.crew.WorkingTime;
 import bivex.core.effort.TaskKind;
 import bivex.core.effort.WorkStep;
 import bivex.core.method.Method;
@@ -11,6 +15,8 @@ import bivex.core.method.MethodBook;
 import bivex.core.method.MethodChoice;
 import bivex.core.method.Plan;
 import bivex.core.method.ShotSetting;
+import bivex.core.money.LaidCost;
+import bivex.core.money.PayTerms;
 import bivex.core.shoot.MatchReview;
 import bivex.core.shot.Evidence;
 import bivex.core.shot.Lean;
@@ -18,6 +24,7 @@ import bivex.core.shot.Ledger;
 import bivex.core.shot.OwedItem;
 import bivex.core.shot.ShotFacts;
 import bivex.core.shot.Stage;
+import bivex.core.tally.Costs;
 import bivex.core.time.FrameRate;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -26,6 +33,7 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
@@ -266,8 +274,77 @@ class OpenWorkTest {
         ScheduleSearch.ordered(done, Crews.from(hands), MONDAY.plusDays(3), now.order());
     assertThat(now.worth().late() - then.worth().late()).isEqualTo(give.fewerLate());
     assertThat(then.end().until(now.end(), ChronoUnit.DAYS)).isEqualTo(give.sooner());
+    // Asked what if, it is laid as it will be once it is so.
+    WhatIf.Beside beside =
+        give.otherwise().checked(tasks, Crews.from(hands)).beside(tasks, Crews.from(hands), now);
+    Schedule taken = ScheduleSearch.after(done, Crews.from(hands), MONDAY.plusDays(3), now.order());
+    assertThat(where(beside.then())).isEqualTo(where(taken));
+    assertThat(beside.then().worth().late()).isLessThanOrEqualTo(then.worth().late());
+    assertThat(beside.shifts())
+        .as("each shot that is done on another day, and no other")
+        .hasSize(
+            (int)
+                now.shots().stream()
+                    .filter(
+                        e ->
+                            taken.shots().stream()
+                                .noneMatch(
+                                    x -> x.shot().equals(e.shot()) && x.day().equals(e.day())))
+                    .count());
+    Costs costs = new Costs(0, 0, null, "EUR");
+    assertThat(LaidCost.words(beside, paid("a", "b"), costs)).contains("100").endsWith("more.");
+    assertThat(LaidCost.words(beside, paid("a"), costs)).as("nobody said what b costs").isEmpty();
     // More hands do not help where all is given away already.
     assertThat(advice).noneMatch(a -> a.kind() == WorkAdvice.Kind.HANDS);
+  }
+
+  private static Map<String, String> where(Schedule s) {
+    Map<String, String> out = new HashMap<>();
+    s.slots().forEach((id, slot) -> out.put(id, slot.hand() + " " + slot.pieces()));
+    return out;
+  }
+
+  /** The first 30 an hour, the next 40. */
+  private static PayTerms paid(String... people) {
+    List<PayTerms.PersonPay> each = new ArrayList<>();
+    for (String p : people) {
+      each.add(new PayTerms.PersonPay(p, 30 + 10 * each.size()));
+    }
+    return new PayTerms(List.of(), each, 0, 0, 8, 0, List.of());
+  }
+
+  @Test
+  void whatCannotBeTriedNamesItsField() {
+    List<OpenTask> tasks = List.of(Crews.task("s", "comp", 10));
+    Calendars days =
+        Crews.from(
+            List.of(
+                Crews.of(
+                    "a",
+                    WorkingTime.usual(8),
+                    new Skills(List.of(new Skills.Skill(TaskKind.PAINT, 1))))));
+    WhatIf.Give unknown = new WhatIf.Give("x", "a");
+    WhatIf.Give cannot = new WhatIf.Give(OpenWork.id("s", "comp"), "a");
+    WhatIf.Give nobody = new WhatIf.Give(OpenWork.id("s", "comp"), "z");
+    WhatIf.Sooner before = new WhatIf.Sooner(OpenWork.id("s", "comp"), MONDAY.minusDays(1));
+    Map<WhatIf, String> wrong = new LinkedHashMap<>();
+    wrong.put(new WhatIf(List.of(), List.of(), null), "gives");
+    for (WhatIf.Give g : List.of(unknown, cannot, nobody)) {
+      wrong.put(new WhatIf(List.of(g), List.of(), null), "gives");
+    }
+    wrong.put(new WhatIf(List.of(), List.of(before), null), "sooner");
+    for (WhatIf.More more :
+        List.of(
+            new WhatIf.More(MONDAY.minusDays(1), null, 8),
+            new WhatIf.More(MONDAY, MONDAY.minusDays(1), 8),
+            new WhatIf.More(MONDAY, null, 24))) {
+      wrong.put(new WhatIf(List.of(), List.of(), more), "more");
+    }
+    wrong.forEach(
+        (w, field) ->
+            assertThatThrownBy(() -> w.checked(tasks, days))
+                .isInstanceOfSatisfying(
+                    InvalidInput.class, e -> assertThat(e.field()).isEqualTo(field)));
   }
 
   /** What somebody has, in their order; what has no day is theirs too, and says why. */

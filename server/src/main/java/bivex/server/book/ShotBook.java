@@ -520,7 +520,7 @@ public class ShotBook {
                 v.facts().against(v.place(s), production.wanted(s)),
                 v.verdict() == null ? null : Verdict.valueOf(v.verdict()),
                 v.verdictReason(),
-                (int) v.openNotes());
+                v.notes());
     ShotFacts.Delivery delivery =
         v == null || v.deliveredNumber() == null
             ? null

@@ -10,6 +10,7 @@ import bivex.core.work.OpenWork;
 import bivex.core.work.Promise;
 import bivex.core.work.Schedule;
 import bivex.core.work.ScheduleSearch;
+import bivex.core.work.WhatIf;
 import bivex.core.work.WorkAdvice;
 import bivex.core.work.WorkFiles;
 import bivex.core.work.WorkPlan;
@@ -38,9 +39,6 @@ import org.springframework.util.function.SingletonSupplier;
 @Component
 public class WorkBook {
   private static final long MOST_TASKS = 20_000;
-
-  /** Of the tries of a first search. */
-  private static final double AFTER_A_CHANGE = 0.1;
 
   private final ShotBook book;
   private final Teams teams;
@@ -72,6 +70,7 @@ public class WorkBook {
     private final Supplier<Promise> promise;
     private final Supplier<List<WorkAdvice>> advice;
     private final Supplier<WorkFiles> files;
+    private final Calendars calendars;
 
     Work(
         List<ShotBook.Page> pages,
@@ -80,6 +79,7 @@ public class WorkBook {
         Schedule schedule,
         Supplier<WorkFiles> files) {
       this.pages = pages;
+      this.calendars = calendars;
       this.files = SingletonSupplier.of(files);
       hands = calendars.hands();
       plan = new WorkPlan(open, schedule, hands);
@@ -116,6 +116,12 @@ public class WorkBook {
 
     public List<WorkAdvice> advice() {
       return advice.get();
+    }
+
+    /** The work laid with something otherwise, beside how it is laid. */
+    public WhatIf.Beside beside(WhatIf otherwise) {
+      List<OpenTask> tasks = plan.open().tasks();
+      return otherwise.checked(tasks, calendars).beside(tasks, calendars, plan.schedule());
     }
   }
 
@@ -169,8 +175,8 @@ public class WorkBook {
     Schedule schedule =
         before == null || before.work.plan.schedule().order().isEmpty()
             ? ScheduleSearch.best(open.tasks(), calendars, due)
-            : ScheduleSearch.best(
-                open.tasks(), calendars, due, before.work.plan.schedule().order(), AFTER_A_CHANGE);
+            : ScheduleSearch.after(
+                open.tasks(), calendars, due, before.work.plan.schedule().order());
     return new Work(
         pages,
         calendars,

@@ -113,7 +113,7 @@ public class Deliveries {
         v.place(shot),
         me.production().range(shot),
         v.verdict() == null ? null : Verdict.valueOf(v.verdict()),
-        (int) v.openNotes());
+        v.notes());
   }
 
   Deliveries(

@@ -10,6 +10,7 @@ import bivex.core.motion.Throw;
 import bivex.core.optics.Raster;
 import bivex.core.order.DayPlan;
 import bivex.core.order.Pass;
+import bivex.core.review.NoteWord;
 import bivex.core.review.Verdict;
 import bivex.core.shoot.CameraData;
 import bivex.core.shoot.DayTerms;
@@ -1829,11 +1830,19 @@ public class DemoLoader implements ApplicationRunner {
               VerdictEntry.Standard.AT_SPEED));
       two = upload("Two Ineses at the chart table", table, "glow feathered over 60 px");
       UUID v2 = two.versions().get(0).id();
-      review.answer(
-          two.notes().get(0).id(),
+      UUID glow = two.notes().get(0).id();
+      review.say(
+          glow,
           piotr,
-          new Reviews.NewAnswer(
-              UUID.randomUUID(), v2, "Feathered over 60 px and graded 0.1 stop."));
+          new Reviews.NewNoteWord(
+              UUID.randomUUID(),
+              NoteWord.Kind.ANSWERED,
+              v2,
+              "Feathered over 60 px and graded 0.1 stop."));
+      review.say(
+          glow,
+          mara,
+          new Reviews.NewNoteWord(UUID.randomUUID(), NoteWord.Kind.CONFIRMED, null, ""));
       review.verdict(
           v2,
           mara,

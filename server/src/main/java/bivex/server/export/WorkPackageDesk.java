@@ -8,14 +8,12 @@ import bivex.core.work.WorkFiles;
 import bivex.core.work.WorkNames;
 import bivex.core.work.WorkPackage;
 import bivex.server.access.Member;
+import bivex.server.book.NoteBook;
 import bivex.server.book.ShotBook;
 import bivex.server.book.WorkBook;
 import bivex.server.http.Json;
-import bivex.server.keep.NoteAnswer;
-import bivex.server.keep.NoteAnswers;
 import bivex.server.keep.PlateMeasure;
 import bivex.server.keep.PlateMeasures;
-import bivex.server.keep.ReviewNotes;
 import bivex.server.keep.Setup;
 import bivex.server.keep.Setups;
 import bivex.server.keep.TakeEntries;
@@ -23,8 +21,6 @@ import bivex.server.keep.TakeEntry;
 import bivex.server.keep.TakeStill;
 import bivex.server.keep.TakeStills;
 import bivex.server.keep.Transactions;
-import bivex.server.keep.VersionEntries;
-import bivex.server.keep.VersionEntry;
 import bivex.server.keep.WorkFileBytes;
 import bivex.server.keep.WorkFileBytesRows;
 import bivex.server.media.MediaStore;
@@ -57,9 +53,7 @@ public class WorkPackageDesk {
   private final TakeStills stills;
   private final Setups setups;
   private final PlateMeasures measures;
-  private final ReviewNotes notes;
-  private final NoteAnswers answers;
-  private final VersionEntries versions;
+  private final NoteBook notes;
   private final WorkFileBytesRows sent;
   private final MediaStore store;
   private final Clock clock;
@@ -72,9 +66,7 @@ public class WorkPackageDesk {
       TakeStills stills,
       Setups setups,
       PlateMeasures measures,
-      ReviewNotes notes,
-      NoteAnswers answers,
-      VersionEntries versions,
+      NoteBook notes,
       WorkFileBytesRows sent,
       MediaStore store,
       Clock clock) {
@@ -86,8 +78,6 @@ public class WorkPackageDesk {
     this.setups = setups;
     this.measures = measures;
     this.notes = notes;
-    this.answers = answers;
-    this.versions = versions;
     this.sent = sent;
     this.store = store;
     this.clock = clock;
@@ -225,25 +215,17 @@ public class WorkPackageDesk {
   }
 
   private List<WorkPackage.PackedNote> notes(UUID shot) {
-    var said = notes.findByShotIdOrderByFrame(shot);
-    Map<UUID, Integer> number =
-        versions.findByShotIdOrderByNumberDesc(shot).stream()
-            .collect(Collectors.toMap(v -> v.id, (VersionEntry v) -> v.number));
-    Map<UUID, List<NoteAnswer>> to =
-        answers.findByNoteIdInOrderBySaidAt(said.stream().map(n -> n.id).toList()).stream()
-            .collect(Collectors.groupingBy(a -> a.noteId));
-    return said.stream()
+    return notes.of(shot).stream()
         .map(
-            n ->
+            c ->
                 new WorkPackage.PackedNote(
-                    number.getOrDefault(n.versionId, 0),
-                    n.frame,
-                    n.words,
-                    n.saidBy,
-                    n.saidAt,
-                    to.getOrDefault(n.id, List.of()).stream()
-                        .map(a -> a.saidBy + ": " + a.words)
-                        .toList()))
+                    c.version(),
+                    c.note().said(),
+                    c.row().words,
+                    c.row().saidBy,
+                    c.row().saidAt,
+                    c.stand().words(),
+                    c.said().stream().map(w -> w.word().said(w.by())).toList()))
         .toList();
   }
 

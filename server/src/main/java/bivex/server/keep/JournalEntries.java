@@ -13,5 +13,11 @@ public interface JournalEntries extends JpaRepository<JournalEntry, Long> {
       "select e.shots from JournalEntry e where e.productionId = :production and e.stamp > :stamp")
   List<List<UUID>> touchedSince(UUID production, long stamp);
 
+  /** What others did after a stamp, the newest first. */
+  @Query(
+      "select e from JournalEntry e where e.productionId = :production and e.stamp > :stamp and"
+          + " (e.byPerson is null or e.byPerson <> :but) order by e.id desc")
+  List<JournalEntry> since(UUID production, long stamp, UUID but, Pageable page);
+
   Slice<JournalEntry> findByProductionIdOrderByIdDesc(UUID productionId, Pageable page);
 }

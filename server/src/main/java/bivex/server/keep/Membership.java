@@ -34,6 +34,9 @@ public class Membership {
   @Convert(converter = Work.class)
   public Part part;
 
+  /** Stamp up to which they looked at what happened to their shots; null for never. */
+  public Long seenStamp;
+
   @Version public long version;
 
   public Part part() {

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
 public interface Memberships extends JpaRepository<Membership, UUID> {
@@ -11,6 +12,13 @@ public interface Memberships extends JpaRepository<Membership, UUID> {
       "select m from Membership m join fetch m.production join fetch m.person where m.production.id"
           + " = :production and m.person.id = :person")
   Optional<Membership> find(UUID production, UUID person);
+
+  /** That somebody looked; nothing of their membership changes by it. */
+  @Modifying
+  @Query(
+      "update Membership m set m.seenStamp = :stamp where m.production.id = :production and"
+          + " m.person.id = :person and (m.seenStamp is null or m.seenStamp < :stamp)")
+  int saw(UUID production, UUID person, long stamp);
 
   /** What these people are in other productions that are worked on. */
   @Query(

@@ -3,11 +3,14 @@ package bivex.server.keep;
 import bivex.core.optics.Raster;
 import bivex.core.review.ClipFacts;
 import bivex.core.review.FramePlace;
+import bivex.core.review.NoteWord;
+import bivex.core.review.OpenNotes;
 import bivex.core.review.VersionFacts;
 import bivex.core.time.FrameRate;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.Tuple;
 import java.time.Instant;
+import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
@@ -19,8 +22,10 @@ public class Versions {
   private static final String STANDINGS =
       """
       select v.shot_id, v.id, v.number, v.width, v.height, v.rate, v.frames, v.clip, d.verdict, d.reason,
-        (select count(*) from review_note n where n.shot_id = v.shot_id
-          and not exists (select 1 from note_answer a where a.note_id = n.id)) as open_notes,
+        (select string_agg(coalesce(
+            (select w.kind from note_word w where w.note_id = n.id
+              order by w.said_at desc limit 1), ''), ',')
+          from review_note n where n.shot_id = v.shot_id and not n.wish) as notes,
         g.number as sent_number, g.accepted, g.words, v.first_frame, v.placed, v.uploaded_by,
         v.uploaded_at
       from (
@@ -60,7 +65,7 @@ public class Versions {
       ClipFacts clip,
       String verdict,
       String verdictReason,
-      long openNotes,
+      OpenNotes notes,
       Integer deliveredNumber,
       Boolean accepted,
       String receipt,
@@ -108,7 +113,7 @@ public class Versions {
                     CLIP.convertToEntityAttribute((String) t.get(7)),
                     (String) t.get(8),
                     (String) t.get(9),
-                    ((Number) t.get(10)).longValue(),
+                    notes((String) t.get(10)),
                     t.get(11) == null ? null : number(t, 11),
                     (Boolean) t.get(12),
                     (String) t.get(13),
@@ -116,6 +121,18 @@ public class Versions {
                     (String) t.get(16),
                     (Instant) t.get(17)))
         .toList();
+  }
+
+  /**
+   * @param last what was said last of each, with commas between
+   */
+  private static OpenNotes notes(String last) {
+    return last == null
+        ? OpenNotes.NONE
+        : OpenNotes.of(
+            Arrays.stream(last.split(",", -1))
+                .map(k -> k.isEmpty() ? null : NoteWord.Kind.valueOf(k))
+                .toList());
   }
 
   private static int number(Tuple t, int i) {

@@ -64,12 +64,15 @@ public class ReviewResource {
     return reviews.note(version, me, in);
   }
 
-  /** Answers a note, saying in which version it is answered. */
-  @PostMapping("/notes/{note}/answers")
-  @Allowed({PRODUCER, COORDINATOR, ARTIST})
-  public Reviews.ReviewView answer(
-      @PathVariable UUID note, Member me, @RequestBody Reviews.NewAnswer in) {
-    return reviews.answer(note, me, in);
+  /**
+   * Says something of a note: being done, answered in a version, met, open again, withdrawn.
+   * Whether it is met says who gave it, or the producer for them.
+   */
+  @PostMapping("/notes/{note}/words")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST, GUEST})
+  public Reviews.ReviewView say(
+      @PathVariable UUID note, Member me, @RequestBody Reviews.NewNoteWord in) {
+    return reviews.say(note, me, in);
   }
 
   @PostMapping("/versions/{version}/verdicts")

@@ -4,17 +4,21 @@ import static bivex.core.crew.Role.GUEST;
 
 import bivex.core.InvalidInput;
 import bivex.core.review.FramePlace;
+import bivex.core.review.NoteStand;
+import bivex.core.review.NoteWord;
 import bivex.core.review.Verdict;
 import bivex.core.review.VersionFacts;
 import bivex.core.time.FrameRange;
 import bivex.core.time.Timecode;
 import bivex.server.access.Member;
+import bivex.server.book.NoteBook;
+import bivex.server.http.Problems;
 import bivex.server.keep.Invitation;
 import bivex.server.keep.Invitations;
 import bivex.server.keep.Marks;
 import bivex.server.keep.Memberships;
-import bivex.server.keep.NoteAnswer;
-import bivex.server.keep.NoteAnswers;
+import bivex.server.keep.NoteWordEntry;
+import bivex.server.keep.NoteWords;
 import bivex.server.keep.ReviewNote;
 import bivex.server.keep.ReviewNotes;
 import bivex.server.keep.Shot;
@@ -53,7 +57,9 @@ public class Reviews {
 
   private final ReviewNotes notes;
 
-  private final NoteAnswers answers;
+  private final NoteWords words;
+
+  private final NoteBook book;
 
   private final VerdictEntries verdicts;
 
@@ -103,7 +109,8 @@ public class Reviews {
       Intake intake,
       VersionEntries versions,
       ReviewNotes notes,
-      NoteAnswers answers,
+      NoteWords words,
+      NoteBook book,
       VerdictEntries verdicts,
       Shots shots,
       MediaProbe probe,
@@ -119,7 +126,8 @@ public class Reviews {
     this.invitations = invitations;
     this.versions = versions;
     this.notes = notes;
-    this.answers = answers;
+    this.words = words;
+    this.book = book;
     this.verdicts = verdicts;
     this.shots = shots;
     this.probe = probe;
@@ -151,25 +159,50 @@ public class Reviews {
   /**
    * @param timecode of the frame, counted from the production's first number as 00:00:00:00; it
    *     stays however the cut changes
-   * @param open whether it is carried on
+   * @param lastFrame the same for one frame
+   * @param on what it is on, in words
+   * @param forName for whom it is; empty for whoever works on the shot
+   * @param open whether work is owed
+   * @param carried whether work or a word of who gave it is owed
+   * @param stands how it stands, in words
+   * @param rounds how often it was answered
+   * @param again whether the same was answered so often that it should be talked about
+   * @param may what whoever asks may say of it
    */
   public record NoteView(
       UUID id,
       int version,
       int frame,
+      int lastFrame,
+      boolean whole,
+      String on,
       String timecode,
       String words,
       String by,
       Instant at,
-      List<AnswerView> answers,
-      boolean open) {}
+      boolean wish,
+      boolean shown,
+      String forName,
+      List<NoteWordView> said,
+      Integer answeredIn,
+      boolean open,
+      boolean carried,
+      String stands,
+      int rounds,
+      boolean again,
+      List<NoteWord.Kind> may) {}
 
-  public record AnswerView(int version, String words, String by, Instant at) {}
+  /**
+   * @param said what was said, without the words that go with it
+   */
+  public record NoteWordView(
+      NoteWord.Kind kind, String said, Integer version, String words, String by, Instant at) {}
 
   public record ReviewView(
       UUID shot,
       String code,
       String title,
+      String scene,
       String intent,
       String excerpt,
       int cutFirst,
@@ -180,9 +213,32 @@ public class Reviews {
 
   public record NewGuest(UUID person) {}
 
-  public record NewNote(UUID id, Integer frame, String words) {}
+  /**
+   * @param frame first it is on; not asked for the whole shot
+   * @param lastFrame null for one frame
+   * @param forPerson for whom it is; null for whoever works on the shot
+   * @param shown whether guests of the shot may read it
+   * @param scene whether it is given on every shot of the scene that has a version, each whole
+   */
+  public record NewNote(
+      UUID id,
+      Integer frame,
+      Integer lastFrame,
+      Boolean whole,
+      String words,
+      Boolean wish,
+      Boolean shown,
+      UUID forPerson,
+      Boolean scene) {
+    public NewNote(UUID id, Integer frame, String words) {
+      this(id, frame, null, null, words, null, null, null, null);
+    }
+  }
 
-  public record NewAnswer(UUID id, UUID version, String words) {}
+  /**
+   * @param version that answers it; asked of an answer only
+   */
+  public record NewNoteWord(UUID id, NoteWord.Kind kind, UUID version, String words) {}
 
   public record NewVerdict(
       UUID id, Verdict verdict, String reason, VerdictEntry.Standard standard) {}
@@ -268,64 +324,143 @@ public class Reviews {
   public ReviewView note(UUID version, Member me, NewNote in) {
     VersionEntry v = version(me, version);
     Shot s = visible(me, v.shotId);
-    if (in.frame() == null) {
-      throw new InvalidInput("frame", "must be the frame the note is on");
+    UUID id = Objects.requireNonNullElseGet(in.id(), UUID::randomUUID);
+    if (notes.existsById(id)) {
+      return view(me, s);
     }
-    InvalidInput.within("frame", in.frame(), (long) v.firstFrame, v.firstFrame + v.frames - 1L);
+    boolean all = Boolean.TRUE.equals(in.scene());
+    boolean whole = all || Boolean.TRUE.equals(in.whole());
+    FrameRange frames = new FrameRange(v.firstFrame, v.frames);
+    FrameRange on = whole ? frames : NoteWord.on(in.frame(), in.lastFrame(), frames);
     ReviewNote n = new ReviewNote();
-    n.id = Objects.requireNonNullElseGet(in.id(), UUID::randomUUID);
-    if (!notes.existsById(n.id)) {
-      n.versionId = v.id;
-      n.shotId = s.id;
-      n.frame = in.frame();
-      n.words = InvalidInput.text("words", in.words());
-      n.saidBy = me.name();
-      n.saidAt = clock.instant();
-      notes.saveAndFlush(n);
-      journal.record(
-          me,
-          "noted",
-          "shot",
-          s.id.toString(),
-          s.code + " frame " + n.frame,
-          Journal.Touches.shot(s.id));
+    n.words = InvalidInput.text("words", in.words());
+    n.whole = whole;
+    n.wish = Boolean.TRUE.equals(in.wish());
+    n.shown = Boolean.TRUE.equals(in.shown());
+    n.forPerson = forPerson(me, in.forPerson());
+    if (me.guest() && (all || n.shown || n.forPerson != null)) {
+      throw new InvalidInput(
+          all ? "scene" : n.shown ? "shown" : "forPerson", "is not for a guest to say");
+    }
+    if (all && (s.scene == null || s.scene.isBlank())) {
+      throw new InvalidInput("scene", "is not known of this shot");
+    }
+    keep(me, s, v, n, id, on);
+    if (all) {
+      for (VersionEntry o : versions.newestOfScene(me.productionId(), s.scene, s.id)) {
+        ReviewNote also = new ReviewNote();
+        also.words = n.words;
+        also.whole = true;
+        also.wish = n.wish;
+        also.shown = n.shown;
+        also.forPerson = n.forPerson;
+        keep(
+            me,
+            shots.require(o.shotId, me.productionId()),
+            o,
+            also,
+            UUID.randomUUID(),
+            new FrameRange(o.firstFrame, o.frames));
+      }
     }
     return view(me, s);
   }
 
-  /** Answers a note, saying in which version it is answered. */
+  private void keep(Member me, Shot s, VersionEntry v, ReviewNote n, UUID id, FrameRange on) {
+    n.id = id;
+    n.versionId = v.id;
+    n.shotId = s.id;
+    n.frame = on.first();
+    n.lastFrame = on.last();
+    n.saidBy = me.name();
+    n.saidAt = clock.instant();
+    notes.saveAndFlush(n);
+    journal.record(
+        me,
+        "noted",
+        "shot",
+        s.id.toString(),
+        s.code + " " + n.note(v.number).said(),
+        Journal.Touches.shot(s.id));
+  }
+
+  /** Somebody of the house, or nobody. */
+  private UUID forPerson(Member me, UUID person) {
+    if (person != null
+        && memberships.find(me.productionId(), person).filter(m -> m.role != GUEST).isEmpty()) {
+      throw new InvalidInput("forPerson", "must be somebody of this production who is no guest");
+    }
+    return person;
+  }
+
+  /** Says something of a note: that it is answered in a version, that it is met, or not. */
   @Transactional
-  public ReviewView answer(UUID note, Member me, NewAnswer in) {
+  public ReviewView say(UUID note, Member me, NewNoteWord in) {
     ReviewNote n =
         notes
             .findById(note)
             .orElseThrow(() -> new NoSuchElementException("There is no such note."));
     Shot s = visible(me, n.shotId);
-    if (in.version() == null) {
-      throw new InvalidInput("version", "must be the version that answers it");
+    if (!told(me, n)) {
+      throw new NoSuchElementException("There is no such note.");
     }
-    VersionEntry v = version(me, in.version());
-    if (!v.shotId.equals(s.id)) {
+    UUID id = Objects.requireNonNullElseGet(in.id(), UUID::randomUUID);
+    // Two words at once are said one after the other: what may be said hangs on how it stands.
+    shots.hold(s.id);
+    if (words.existsById(id)) {
+      return view(me, s);
+    }
+    NoteBook.Carried c = book.of(s.id, x -> x.id.equals(n.id)).get(0);
+    if (in.kind() == null) {
+      throw new InvalidInput("kind", "must be one of " + Arrays.toString(NoteWord.Kind.values()));
+    }
+    String refused = NoteWord.refused(in.kind(), c.note(), me.role(), me.personId().toString());
+    if (!refused.isEmpty()) {
+      throw new Problems.Forbidden(refused);
+    }
+    VersionEntry v = in.version() == null ? null : version(me, in.version());
+    if (v != null && !v.shotId.equals(s.id)) {
       throw new InvalidInput("version", "is of another shot");
     }
-    NoteAnswer a = new NoteAnswer();
-    a.id = Objects.requireNonNullElseGet(in.id(), UUID::randomUUID);
-    if (!answers.existsById(a.id)) {
-      a.noteId = n.id;
-      a.versionId = v.id;
-      a.words = InvalidInput.text("words", in.words());
-      a.saidBy = me.name();
-      a.saidAt = clock.instant();
-      answers.saveAndFlush(a);
-      journal.record(
-          me,
-          "answered a note",
-          "shot",
-          s.id.toString(),
-          s.code + " frame " + n.frame,
-          Journal.Touches.shot(s.id));
-    }
+    NoteWord said =
+        NoteWord.of(
+            in.kind(),
+            c.note(),
+            c.stand(),
+            v == null ? null : v.number,
+            v == null ? null : new FrameRange(v.firstFrame, v.frames),
+            in.words(),
+            me.personId().toString(),
+            clock.instant());
+    NoteWordEntry e = new NoteWordEntry();
+    e.id = id;
+    e.noteId = n.id;
+    e.kind = said.kind();
+    e.versionId =
+        said.version() == null
+            ? null
+            : versions.findByShotIdOrderByNumberDesc(s.id).stream()
+                .filter(x -> x.number == said.version())
+                .map(x -> x.id)
+                .findFirst()
+                .orElse(null);
+    e.words = said.words();
+    e.saidBy = me.name();
+    e.saidAt = said.at();
+    words.saveAndFlush(e);
+    journal.record(
+        me,
+        said.kind().did() + " a note on",
+        "shot",
+        s.id.toString(),
+        s.code + " " + c.note().said(),
+        Journal.Touches.shot(s.id));
     return view(me, s);
+  }
+
+  /** Whether somebody hears of a note: a guest of their own, and of what was shown to guests. */
+  private static boolean told(Member me, ReviewNote n) {
+    return !me.guest() || n.shown || n.isOf(me.personId(), me.name(), n.saidBy);
   }
 
   @Transactional
@@ -398,45 +533,18 @@ public class Reviews {
 
   private ReviewView view(Member me, Shot s) {
     List<VersionEntry> all = versions.findByShotIdOrderByNumberDesc(s.id);
-    Map<UUID, Integer> numbers = all.stream().collect(Collectors.toMap(v -> v.id, v -> v.number));
     Map<UUID, List<VerdictEntry>> said =
         verdicts.findByVersionIdInOrderBySaidAtDesc(all.stream().map(v -> v.id).toList()).stream()
             .collect(Collectors.groupingBy(v -> v.versionId));
-    // A guest hears nothing of what others have said, and nothing of what the house answers.
-    List<ReviewNote> written =
-        notes.findByShotIdOrderByFrame(s.id).stream()
-            .filter(n -> !me.guest() || n.isOf(me.personId(), me.name(), n.saidBy))
-            .toList();
-    Map<UUID, List<NoteAnswer>> answered =
-        answers.findByNoteIdInOrderBySaidAt(written.stream().map(n -> n.id).toList()).stream()
-            .collect(Collectors.groupingBy(a -> a.noteId));
+    Map<UUID, String> names = names(me);
     List<NoteView> noteViews =
-        written.stream()
-            .map(
-                n ->
-                    new NoteView(
-                        n.id,
-                        numbers.get(n.versionId),
-                        n.frame,
-                        timecode(me, n.frame),
-                        n.words,
-                        n.saidBy,
-                        n.saidAt,
-                        me.guest()
-                            ? List.of()
-                            : answered.getOrDefault(n.id, List.of()).stream()
-                                .map(
-                                    a ->
-                                        new AnswerView(
-                                            numbers.get(a.versionId), a.words, a.saidBy, a.saidAt))
-                                .toList(),
-                        !answered.containsKey(n.id)))
-            .toList();
+        book.of(s.id, n -> told(me, n)).stream().map(c -> view(me, c, names)).toList();
     FrameRange cut = me.production().range(s);
     return new ReviewView(
         s.id,
         s.code,
         s.title,
+        me.guest() ? "" : s.scene,
         s.intent,
         String.join(" … ", marks.words(me.productionId(), s.id)),
         cut.first(),
@@ -448,6 +556,56 @@ public class Reviews {
         me.guest()
             ? List.of()
             : invitations.findByShotId(s.id).stream().map(i -> i.personId).toList());
+  }
+
+  private Map<UUID, String> names(Member me) {
+    return me.guest()
+        ? Map.of()
+        : memberships.ofProduction(me.productionId()).stream()
+            .collect(Collectors.toMap(m -> m.person.id, m -> m.person.name));
+  }
+
+  /** A note; a guest hears who of the house did what of none. */
+  private static NoteView view(Member me, NoteBook.Carried c, Map<UUID, String> names) {
+    ReviewNote n = c.row();
+    NoteStand stand = c.stand();
+    boolean own = n.isOf(me.personId(), me.name(), n.saidBy);
+    String my = me.personId().toString();
+    return new NoteView(
+        n.id,
+        c.version(),
+        n.frame,
+        n.lastFrame,
+        n.whole,
+        c.note().said(),
+        timecode(me, n.frame),
+        n.words,
+        me.guest() && !own ? "" : n.saidBy,
+        n.saidAt,
+        n.wish,
+        n.shown,
+        n.forPerson == null ? "" : names.getOrDefault(n.forPerson, ""),
+        c.said().stream()
+            .filter(w -> !me.guest() || my.equals(w.word().by()))
+            .map(
+                w ->
+                    new NoteWordView(
+                        w.word().kind(),
+                        w.word().kind().words(),
+                        w.word().version(),
+                        w.word().words(),
+                        w.by(),
+                        w.word().at()))
+            .toList(),
+        stand.answeredIn(),
+        stand.open(),
+        stand.carried(),
+        stand.words(),
+        stand.rounds(),
+        stand.again(),
+        stand.next().stream()
+            .filter(k -> NoteWord.refused(k, c.note(), me.role(), my).isEmpty())
+            .toList());
   }
 
   /** A version without what the house says of it. */

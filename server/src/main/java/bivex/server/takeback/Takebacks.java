@@ -47,7 +47,7 @@ public class Takebacks {
   /** What can rest on a thing, by the table it is kept in. */
   private static final Map<String, String> RESTING =
       Map.ofEntries(
-          Map.entry("note_answer", "an answer"),
+          Map.entry("note_word", "what was said of it"),
           Map.entry("review_note", "a note"),
           Map.entry("verdict", "a verdict"),
           Map.entry("package_item", "a package"),

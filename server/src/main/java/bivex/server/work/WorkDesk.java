@@ -3,10 +3,13 @@ package bivex.server.work;
 import bivex.core.InvalidInput;
 import bivex.core.crew.Hand;
 import bivex.core.effort.Estimate;
+import bivex.core.money.LaidCost;
+import bivex.core.work.MorningSheet;
 import bivex.core.work.OpenTask;
 import bivex.core.work.Outlook;
 import bivex.core.work.Promise;
 import bivex.core.work.Schedule;
+import bivex.core.work.WhatIf;
 import bivex.core.work.WorkAdvice;
 import bivex.core.work.WorkPlan;
 import bivex.server.access.Member;
@@ -88,12 +91,79 @@ public class WorkDesk {
   /**
    * What would help, as it was tried.
    *
-   * @param shot it is about; null for none
-   * @param tasks of it, by key
-   * @param person who would do it; null for nobody who is there
+   * @param gives what is given by following it; empty where it is for people to arrange
+   * @param otherwise what was tried, to be asked again
    */
   public record AdviceView(
-      WorkAdvice.Kind kind, UUID shot, List<String> tasks, UUID person, String words) {}
+      WorkAdvice.Kind kind, String words, List<GiveView> gives, NewWhatIf otherwise) {}
+
+  /**
+   * @param task by id
+   * @param key within its shot
+   * @param person null for whoever is first free
+   */
+  public record GiveView(UUID shot, String task, String key, UUID person) {}
+
+  /** What might be otherwise. Lists and what is more may be left out. */
+  public record NewWhatIf(List<WhatIf.Give> gives, List<WhatIf.Sooner> sooner, WhatIf.More more) {
+    private static NewWhatIf of(WhatIf w) {
+      return new NewWhatIf(w.gives(), w.sooner(), w.more());
+    }
+
+    private WhatIf asked() {
+      return new WhatIf(
+          gives == null ? List.of() : gives, sooner == null ? List.of() : sooner, more);
+    }
+  }
+
+  /**
+   * @param now day its work is done as it is laid; null for none
+   * @param then day it would be
+   * @param late days, then
+   * @param words both, in words
+   */
+  public record ShiftView(UUID shot, LocalDate now, LocalDate then, long late, String words) {}
+
+  /**
+   * How the work would lie; nothing of it is kept.
+   *
+   * @param brings in words
+   * @param costs in words; empty where nobody has said what an hour costs
+   * @param end day all is done, then
+   * @param late shots that are, then
+   * @param loads of those who are there
+   * @param moreHours laid on the hands that are not there yet
+   * @param shifts shots that are done on another day
+   */
+  public record WhatIfView(
+      String brings,
+      String costs,
+      LocalDate end,
+      long late,
+      List<LoadView> loads,
+      double moreHours,
+      List<ShiftView> shifts) {}
+
+  /** Lays the work with something otherwise, beside how it is laid. */
+  public WhatIfView whatIf(Member me, NewWhatIf in, LocalDate from, int days) {
+    InvalidInput.within("days", days, 1, MOST_DAYS);
+    WorkBook.Work w = work.of(me);
+    WhatIf.Beside b = w.beside(in.asked());
+    LocalDate first = from == null ? b.now().today() : from;
+    return new WhatIfView(
+        b.words(),
+        LaidCost.words(b, me.production().terms(), me.production().costs()),
+        b.then().end(),
+        b.then().worth().late(),
+        w.hands().stream().map(h -> load(h, b.then(), first, days)).toList(),
+        b.then().of(WhatIf.ONE_MORE).stream().mapToDouble(Schedule.Slot::hours).sum(),
+        b.shifts().stream()
+            .map(
+                s ->
+                    new ShiftView(
+                        UUID.fromString(s.shot()), s.now(), s.then(), s.late(), s.words()))
+            .toList());
+  }
 
   /** What is counted on as if it were there. */
   public record CountedOn(UUID shot, String code, List<String> labels) {}
@@ -156,6 +226,18 @@ public class WorkDesk {
         plan.open().unplanned());
   }
 
+  /** A day's work on one page: who is on what, what stops, what is late, what is stale. */
+  public MorningSheet morning(Member me, LocalDate day) {
+    WorkBook.Work w = work.of(me);
+    LocalDate on = day == null ? w.plan().schedule().today() : day;
+    return MorningSheet.of(
+        on,
+        w.plan(),
+        w.hands(),
+        w.files(),
+        w.pages().stream().map(p -> p.shot().id.toString()).toList());
+  }
+
   /**
    * What may be promised, what it hangs on, and what would help.
    *
@@ -204,10 +286,19 @@ public class WorkDesk {
   private static AdviceView advice(WorkAdvice a) {
     return new AdviceView(
         a.kind(),
-        a.tasks().isEmpty() ? null : UUID.fromString(a.tasks().get(0).shot()),
-        a.tasks().stream().map(OpenTask::key).toList(),
-        a.person() == null ? null : UUID.fromString(a.person()),
-        a.words());
+        a.words(),
+        a.otherwise().gives().isEmpty()
+            ? List.of()
+            : a.tasks().stream()
+                .map(
+                    t ->
+                        new GiveView(
+                            UUID.fromString(t.shot()),
+                            t.id(),
+                            t.key(),
+                            a.person() == null ? null : UUID.fromString(a.person())))
+                .toList(),
+        NewWhatIf.of(a.otherwise()));
   }
 
   private static PromiseView promise(Promise p, int without) {

@@ -5,10 +5,12 @@ import static bivex.core.crew.Role.COORDINATOR;
 import static bivex.core.crew.Role.FLOOR;
 import static bivex.core.crew.Role.PRODUCER;
 
+import bivex.core.work.MorningSheet;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
 import bivex.server.http.Download;
 import bivex.server.media.MediaStore;
+import bivex.server.papers.TablePaper;
 import java.io.IOException;
 import java.io.InputStream;
 import java.time.LocalDate;
@@ -58,6 +60,37 @@ public class WorkResource {
     return work.work(me, from, days);
   }
 
+  /**
+   * A day's work on one page, to be printed.
+   *
+   * @param day today where none is said
+   */
+  @GetMapping(path = "/work/morning.pdf", produces = Download.PDF)
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  public ResponseEntity<byte[]> morning(Member me, @RequestParam(required = false) LocalDate day)
+      throws IOException {
+    MorningSheet sheet = work.morning(me, day);
+    return Download.of(
+        TablePaper.pdf(me.production().title, sheet.table(), sheet.day()),
+        me.production().code + "-morning-" + sheet.day() + ".pdf",
+        Download.PDF);
+  }
+
+  /**
+   * The work laid with something otherwise, beside how it is laid; nothing is kept.
+   *
+   * @param from first day of the loads, today where none is said
+   */
+  @PostMapping("/work/what-if")
+  @Allowed({PRODUCER, COORDINATOR})
+  public WorkDesk.WhatIfView whatIf(
+      Member me,
+      @RequestBody WorkDesk.NewWhatIf in,
+      @RequestParam(required = false) LocalDate from,
+      @RequestParam(defaultValue = "28") int days) {
+    return work.whatIf(me, in, from, days);
+  }
+
   /** The day that may be promised, with its chance, what it hangs on, and what would help. */
   @GetMapping("/outlook")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
@@ -70,6 +103,21 @@ public class WorkResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   public YoursDesk.YoursView yours(Member me) {
     return yours.yours(me);
+  }
+
+  /** What others did to the shots of whoever asks since they looked. */
+  @GetMapping("/yours/news")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  public YoursDesk.SinceView news(Member me) {
+    return yours.news(me);
+  }
+
+  /** Whoever asks has looked. */
+  @PostMapping("/yours/news/seen")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  public void saw(Member me, @RequestBody YoursDesk.SeenUpTo in) {
+    yours.saw(me, in);
   }
 
   /** The tasks of a shot, as they stand and as they are laid. */

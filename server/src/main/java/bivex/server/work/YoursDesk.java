@@ -10,21 +10,114 @@ import bivex.core.work.WorkPlan;
 import bivex.server.access.Member;
 import bivex.server.book.ShotBook;
 import bivex.server.book.WorkBook;
+import bivex.server.keep.JournalEntries;
+import bivex.server.keep.JournalEntry;
+import bivex.server.keep.Memberships;
+import bivex.server.keep.Stamps;
+import bivex.server.keep.Transactions;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.springframework.data.domain.PageRequest;
 import org.springframework.stereotype.Component;
 
 /** The page of somebody with work: their tasks in the order to do them. */
 @Component
 public class YoursDesk {
-  private final WorkBook work;
+  private static final int MOST_NEWS = 30;
+  private static final int LOOKED_AT = 500;
 
-  YoursDesk(WorkBook work) {
+  private final WorkBook work;
+  private final Memberships memberships;
+  private final JournalEntries journal;
+  private final Stamps stamps;
+  private final Transactions transactions;
+
+  YoursDesk(
+      WorkBook work,
+      Memberships memberships,
+      JournalEntries journal,
+      Stamps stamps,
+      Transactions transactions) {
     this.work = work;
+    this.memberships = memberships;
+    this.journal = journal;
+    this.stamps = stamps;
+    this.transactions = transactions;
+  }
+
+  /** Something others did to a shot. */
+  public record SinceLine(
+      long id, Instant at, String who, String action, String detail, UUID shot) {}
+
+  /**
+   * What others did to somebody's shots since they looked.
+   *
+   * @param stamp up to which it tells; said back once it was looked at
+   * @param more whether there is more than is told
+   * @param first whether they never looked: they are told nothing of what was before
+   */
+  public record SinceView(long stamp, List<SinceLine> lines, boolean more, boolean first) {}
+
+  /** Up to which change somebody looked. */
+  public record SeenUpTo(long stamp) {}
+
+  /** What others did to the shots somebody works on since they looked, the newest first. */
+  public SinceView news(Member me) {
+    long now = me.stamp() == null ? stamps.of(me.productionId()) : me.stamp();
+    String my = me.personId().toString();
+    WorkBook.Work w = work.of(me);
+    Set<UUID> shots =
+        w.pages().stream()
+            .filter(
+                p ->
+                    p.tasks().values().stream().anyMatch(t -> my.equals(t.holder()))
+                        || w.plan().of(my).stream()
+                            .anyMatch(t -> t.shot().equals(p.shot().id.toString())))
+            .map(p -> p.shot().id)
+            .collect(Collectors.toSet());
+    return transactions.read(
+        () -> {
+          Long seen =
+              memberships.find(me.productionId(), me.personId()).map(m -> m.seenStamp).orElse(null);
+          if (seen == null) {
+            return new SinceView(now, List.of(), false, true);
+          }
+          List<JournalEntry> since =
+              journal.since(me.productionId(), seen, me.personId(), PageRequest.of(0, LOOKED_AT));
+          List<SinceLine> lines =
+              since.stream()
+                  .filter(e -> e.stamp <= now)
+                  .flatMap(e -> of(e, shots).stream().limit(1).map(s -> line(e, s)))
+                  .toList();
+          return new SinceView(
+              now,
+              lines.stream().limit(MOST_NEWS).toList(),
+              lines.size() > MOST_NEWS || since.size() == LOOKED_AT,
+              false);
+        });
+  }
+
+  /** The shots among these that a change was of. */
+  private static List<UUID> of(JournalEntry e, Set<UUID> shots) {
+    return e.shots == null ? List.of() : e.shots.stream().filter(shots::contains).toList();
+  }
+
+  private static SinceLine line(JournalEntry e, UUID shot) {
+    return new SinceLine(e.id, e.at, e.who, e.action, e.detail, shot);
+  }
+
+  /** Somebody has looked up to a change. */
+  public void saw(Member me, SeenUpTo in) {
+    long now = stamps.of(me.productionId());
+    transactions.write(
+        () -> memberships.saw(me.productionId(), me.personId(), Math.min(in.stamp(), now)));
   }
 
   /** A plate to work from, and how it stands. */
@@ -130,7 +223,10 @@ public class YoursDesk {
   private static List<String> questions(ShotBook.Page p) {
     return p.ledger().items().stream()
         .filter(
-            i -> i.open() && (i.kind() == OwedItem.Kind.NOTE || i.kind() == OwedItem.Kind.DATUM))
+            i ->
+                i.open()
+                    && (i.kind() == OwedItem.Kind.NOTE && i.who() == OwedItem.Who.ARTIST
+                        || i.kind() == OwedItem.Kind.DATUM))
         .map(i -> i.label() + (i.reason().isEmpty() ? "" : ": " + i.reason()))
         .toList();
   }

@@ -1,0 +1,48 @@
+package bivex.core.work;
+
+import static bivex.core.work.Crews.MONDAY;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import bivex.core.crew.Hand;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+
+class MorningSheetTest {
+  /**
+   * Every hour that is laid stands on the page of its day, once, and nobody has more than theirs.
+   */
+  @Test
+  void thePagesOfAllDaysHaveAllThatIsLaid() {
+    List<OpenTask> tasks = new ArrayList<>();
+    for (int i = 0; i < 9; i++) {
+      tasks.add(Crews.task("S" + i, "comp", 3 + i));
+    }
+    List<Hand> hands = List.of(Crews.usual("a"), Crews.usual("b"));
+    Calendars calendars = Crews.from(hands);
+    Schedule laid = ScheduleSearch.best(tasks, calendars, MONDAY.plusDays(3));
+    WorkPlan plan = new WorkPlan(new OpenWork(tasks, List.of(), Map.of(), List.of()), laid, hands);
+    WorkFiles none = new WorkFiles(List.of(), List.of());
+    double all = 0;
+    for (int d = 0; d < 40; d++) {
+      MorningSheet sheet = MorningSheet.of(MONDAY.plusDays(d), plan, hands, none, List.of());
+      assertThat(sheet.hands()).hasSize(2);
+      for (MorningSheet.HandDay h : sheet.hands()) {
+        double hours =
+            h.work().stream()
+                .mapToDouble(w -> Double.parseDouble(w.replaceAll("^.*, | h$", "")))
+                .sum();
+        all += hours;
+        assertThat(hours).as(h.toString()).isLessThanOrEqualTo(8.1);
+        assertThat(h.work().isEmpty() || h.there().endsWith(" h")).as(h.toString()).isTrue();
+      }
+      assertThat(sheet.late())
+          .hasSameSizeAs(laid.shots().stream().filter(e -> e.late() > 0).toList());
+      assertThat(sheet.table().rows()).hasSizeGreaterThanOrEqualTo(2);
+    }
+    assertThat(all)
+        .isCloseTo(tasks.stream().mapToDouble(t -> t.left().mean()).sum(), within(0.05 * 40));
+  }
+}

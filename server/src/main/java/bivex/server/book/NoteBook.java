@@ -1,0 +1,77 @@
+package bivex.server.book;
+
+import bivex.core.review.NoteStand;
+import bivex.core.review.NoteWord;
+import bivex.server.keep.NoteWordEntry;
+import bivex.server.keep.NoteWords;
+import bivex.server.keep.ReviewNote;
+import bivex.server.keep.ReviewNotes;
+import bivex.server.keep.VersionEntries;
+import bivex.server.keep.VersionEntry;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+
+/** Notes of the review as they stand. */
+@Component
+public class NoteBook {
+  private final ReviewNotes notes;
+  private final NoteWords words;
+  private final VersionEntries versions;
+
+  NoteBook(ReviewNotes notes, NoteWords words, VersionEntries versions) {
+    this.notes = notes;
+    this.words = words;
+    this.versions = versions;
+  }
+
+  /**
+   * A note with what was said of it.
+   *
+   * @param version number of the one it was given on
+   * @param said the oldest first
+   */
+  public record Carried(ReviewNote row, int version, List<Said> said) {
+    /** As the core holds what is said against it. */
+    public NoteWord.Note note() {
+      return row.note(version);
+    }
+
+    public NoteStand stand() {
+      return NoteStand.of(said.stream().map(Said::word).toList());
+    }
+  }
+
+  /**
+   * @param by name of who said it
+   */
+  public record Said(NoteWord word, String by) {}
+
+  /** Notes of a shot, by frame. */
+  public List<Carried> of(UUID shot) {
+    return of(shot, n -> true);
+  }
+
+  public List<Carried> of(UUID shot, Predicate<ReviewNote> which) {
+    List<ReviewNote> rows = notes.findByShotIdOrderByFrame(shot).stream().filter(which).toList();
+    Map<UUID, Integer> numbers =
+        versions.findByShotIdOrderByNumberDesc(shot).stream()
+            .collect(Collectors.toMap(v -> v.id, (VersionEntry v) -> v.number));
+    Map<UUID, List<NoteWordEntry>> said =
+        words.findByNoteIdInOrderBySaidAt(rows.stream().map(n -> n.id).toList()).stream()
+            .collect(Collectors.groupingBy(w -> w.noteId));
+    return rows.stream()
+        .map(
+            n ->
+                new Carried(
+                    n,
+                    numbers.get(n.versionId),
+                    said.getOrDefault(n.id, List.of()).stream()
+                        .map(w -> new Said(w.word(numbers.get(w.versionId)), w.saidBy))
+                        .toList()))
+        .toList();
+  }
+}
