@@ -74,6 +74,7 @@
     trial = t;
     wrong = '';
     const mine = ++asked;
+    requestAnimationFrame(() => document.querySelector('.trial')?.scrollIntoView({ block: 'nearest' }));
     try {
       const view = await got(
         api.POST('/api/productions/{production}/work/what-if', {

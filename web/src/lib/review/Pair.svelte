@@ -34,26 +34,47 @@
     { v: now, name: `version ${now.number}, the answer` },
   ]);
 
+  /** The frame each side really shows, by id of its version: nothing is judged that is not on the screen. */
+  let shows = $state<Record<string, number>>({});
+  const there = $derived(sides.every(({ v }) => shows[v.id] === frame));
+
   $effect(() => {
     frame = note.frame;
     why = '';
     asking = false;
   });
 
-  /** Both stand in the middle of the frame's time, so that rounding can't show a neighbour. */
-  function at(el: HTMLVideoElement, v: Schemas['VersionView'], f: number): void {
-    if (v.fps > 0) el.currentTime = (f - v.firstFrame + 0.5) / v.fps;
+  const clip = (v: Schemas['VersionView']) => v.type.startsWith('video/');
+
+  /** Goes to the middle of the frame's time, so that rounding can't show a neighbour. */
+  function seek(el: HTMLVideoElement, v: Schemas['VersionView'], f: number): void {
+    const to = (f - v.firstFrame + 0.5) / v.fps;
+    if (el.currentTime !== to) el.currentTime = to;
   }
-  function still(el: HTMLVideoElement, v: Schemas['VersionView']) {
-    $effect(() => at(el, v, frame));
+
+  /** Keeps a clip on the frame, and hears from the browser which one it shows. */
+  function follow(el: HTMLVideoElement, v: Schemas['VersionView']) {
+    $effect(() => {
+      const f = frame;
+      seek(el, v, f);
+      const again = () => seek(el, v, f);
+      el.addEventListener('loadedmetadata', again);
+      return () => el.removeEventListener('loadedmetadata', again);
+    });
+    let handle = el.requestVideoFrameCallback(function drawn(_, meta) {
+      shows[v.id] = v.firstFrame + Math.round(meta.mediaTime * v.fps);
+      handle = el.requestVideoFrameCallback(drawn);
+    });
+    return () => el.cancelVideoFrameCallback(handle);
   }
   const step = (by: number) => (frame = Math.max(first, Math.min(last, frame + by)));
+  const yes = () => there && met();
 
   $effect(() =>
     tinykeys(window, {
       ',': free(() => step(-1)),
       '.': free(() => step(1)),
-      Enter: enter(met),
+      Enter: enter(yes),
       x: free(() => (asking = true)),
       Escape: () => close(),
     }),
@@ -72,7 +93,7 @@
     {#each sides as s (s.v.id)}
       <figure>
         <div class="dark" style:aspect-ratio="{s.v.facts.raster.width} / {s.v.facts.raster.height}">
-          {#if s.v.type.startsWith('video/')}
+          {#if clip(s.v)}
             <video
               src={src(s.v)}
               preload="auto"
@@ -80,12 +101,14 @@
               playsinline
               disablepictureinpicture
               aria-label={s.name}
-              onloadeddata={(e) => at(e.currentTarget, s.v, frame)}
-              {@attach (el) => still(el, s.v)}
+              class:away={shows[s.v.id] !== frame}
+              {@attach (el) => follow(el, s.v)}
             ></video>
-          {:else}<img src={src(s.v)} alt={s.name} />{/if}
+          {:else}<img src={src(s.v)} alt={s.name} onload={() => (shows[s.v.id] = frame)} />{/if}
         </div>
-        <figcaption class="small">{s.name}</figcaption>
+        <figcaption class="small">
+          {s.name}{shows[s.v.id] === frame ? '' : `: frame ${frame} is not there yet`}
+        </figcaption>
       </figure>
     {/each}
   </div>
@@ -116,7 +139,7 @@
         >
       </form>
     {:else}
-      <button class="ink btn" onclick={met}>Met <kbd>Enter</kbd></button>
+      <button class="ink btn" disabled={!there} onclick={yes}>Met <kbd>Enter</kbd></button>
       <button class="btn" onclick={() => (asking = true)}>Not met <kbd>x</kbd></button>
       <button class="tight btn" onclick={close}>Later <kbd>Esc</kbd></button>
     {/if}
@@ -158,12 +181,20 @@
     height: 100%;
     object-fit: contain;
   }
+  .away {
+    opacity: 0.25;
+  }
   .acts,
   .acts form {
     display: flex;
-    flex-wrap: wrap;
     gap: 8px;
     align-items: center;
+  }
+  .acts {
+    flex-wrap: wrap;
+  }
+  .acts form {
+    flex: 1;
   }
   .acts kbd {
     color: inherit;

@@ -243,6 +243,9 @@ class WholePathTest {
     exactly(p, "Answer").click();
     button(p, "1 answer waits for a word: see both").click();
     assertThat(p.locator(".pair video")).hasCount(2);
+    // Neither side is judged before it shows the frame.
+    assertThat(p.locator(".pair video.away")).hasCount(0);
+    assertThat(p.locator(".pair .ink")).isEnabled();
     p.locator("main").click(new Locator.ClickOptions().setPosition(4, 4));
     p.keyboard().press("Enter");
     assertThat(p.locator(".note")).containsText("confirmed");
@@ -297,21 +300,44 @@ class WholePathTest {
             "v => v.readyState >= 2 || new Promise(r => v.addEventListener('loadeddata', r))");
     for (int frame : new int[] {0, 1, 2, 23, 24, 25, 47, 48, 63, 94, 95}) {
       p.locator(".rail input").fill(Integer.toString(1001 + frame));
-      Object shown =
-          p.locator("video")
-              .evaluate(
-                  "async v => { if (v.seeking) await new Promise(r => v.addEventListener('seeked',"
-                      + " r, { once: true })); await new Promise(r => setTimeout(r, 60)); const c ="
-                      + " document.createElement('canvas'); c.width = 640; c.height = 360; const g"
-                      + " = c.getContext('2d'); g.drawImage(v, 0, 0); let n = 0; for (let b = 0; b"
-                      + " < 8; b++) if (g.getImageData(b * 80 + 40, 180, 1, 1).data[0] > 128) n |="
-                      + " 1 << b; return n; }");
-      assertThat(((Number) shown).intValue()).isEqualTo(frame);
+      assertThat(shown(p.locator("video"))).isEqualTo(frame);
       assertThat(p.locator(".count")).containsText("frame " + (1001 + frame));
     }
     p.locator("main").click(new Locator.ClickOptions().setPosition(4, 4));
     p.keyboard().press(",");
     assertThat(p.locator(".count")).containsText("frame 1095");
+    // A note and its answer stand on the same frame of the shot, wherever each file begins.
+    p.keyboard().press("c");
+    p.getByLabel("Note on frame 1095").fill("The number flickers.");
+    p.keyboard().press("Enter");
+    assertThat(p.locator(".note")).containsText("The number flickers.");
+    p.getByLabel("Number of its first frame").fill("997");
+    upload(p, "again.mp4", Clips.numbered(100, "24000/1001"));
+    assertThat(p.locator("aside")).containsText("again.mp4");
+    p.getByLabel("Answer to the note on frame 1095").fill("It does not any more.");
+    exactly(p, "Answer").click();
+    button(p, "1 answer waits for a word: see both").click();
+    Locator both = p.locator(".pair video");
+    for (int on : new int[] {1095, 1096}) {
+      assertThat(p.locator(".pair")).containsText("frame " + on);
+      assertThat(p.locator(".pair video.away")).hasCount(0);
+      assertThat(shown(both.nth(0))).isEqualTo(on - 1001);
+      assertThat(shown(both.nth(1))).isEqualTo(on - 997);
+      p.keyboard().press(".");
+    }
+  }
+
+  /** The number in the picture that a clip shows. */
+  private static int shown(Locator video) {
+    Object number =
+        video.evaluate(
+            "async v => { if (v.seeking) await new Promise(r => v.addEventListener('seeked',"
+                + " r, { once: true })); await new Promise(r => setTimeout(r, 60)); const c ="
+                + " document.createElement('canvas'); c.width = 640; c.height = 360; const g"
+                + " = c.getContext('2d'); g.drawImage(v, 0, 0); let n = 0; for (let b = 0; b"
+                + " < 8; b++) if (g.getImageData(b * 80 + 40, 180, 1, 1).data[0] > 128) n |="
+                + " 1 << b; return n; }");
+    return ((Number) number).intValue();
   }
 
   @Test
