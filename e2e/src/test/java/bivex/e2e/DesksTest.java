@@ -146,13 +146,13 @@ class DesksTest extends DeskTests {
     assertThat(p.locator(".facts")).containsText("48 frames");
     p.locator("main").click(new Locator.ClickOptions().setPosition(4, 4));
     p.keyboard().press("c");
-    p.locator(".noting input").fill("too bright");
+    p.locator(".noting input[name=words]").fill("too bright");
     p.keyboard().press("Escape");
     assertThat(p.locator(".noting")).hasCount(0);
     assertThat(p.locator(".note")).hasCount(0);
     p.locator("main").click(new Locator.ClickOptions().setPosition(4, 4));
     p.keyboard().press("c");
-    p.locator(".noting input").fill("too bright");
+    p.locator(".noting input[name=words]").fill("too bright");
     p.keyboard().press("Enter");
     assertThat(p.locator(".note")).containsText("too bright");
     p.reload();
