@@ -1,5 +1,6 @@
 <script lang="ts">
   import { createQuery } from '@tanstack/svelte-query';
+  import { untrack } from 'svelte';
   import { tinykeys } from 'tinykeys';
   import { api, got, Refused, type Schemas } from '../lib/api/client';
   import DaysTable from '../lib/crew/DaysTable.svelte';
@@ -74,7 +75,6 @@
     trial = t;
     wrong = '';
     const mine = ++asked;
-    requestAnimationFrame(() => document.querySelector('.trial')?.scrollIntoView({ block: 'nearest' }));
     try {
       const view = await got(
         api.POST('/api/productions/{production}/work/what-if', {
@@ -89,12 +89,15 @@
     }
   }
 
-  const see = (a: Schemas['AdviceView']): void =>
+  function see(a: Schemas['AdviceView']): void {
     void lay({
-      what: a.words.replace(/:.*$/, ''),
+      what: a.what,
       otherwise: a.otherwise,
       gives: a.gives.map(({ shot, task, key, person }) => ({ shot, task, key, person: person ?? '' })),
     });
+    // On a phone it stands under what was pressed.
+    requestAnimationFrame(() => document.querySelector('.trial')?.scrollIntoView({ block: 'nearest' }));
+  }
 
   /** One more task that somebody else would have, on top of what is tried already. */
   function tryGive(t: Schemas['TaskLine'], person: string): void {
@@ -155,21 +158,21 @@
     }
   }
 
-  /** Other days are shown; what is tried is laid for those too. */
-  function turn(to: string): void {
-    from = to;
-    if (trial) void lay(trial);
-  }
+  // What is tried is held against what is: when that changes, or other days are shown, it is laid anew.
+  const against = $derived(`${work.dataUpdatedAt} ${from}`);
+  $effect(() => {
+    if (against) untrack(() => trial && void lay(trial));
+  });
 
   const desk = (work: () => void) => free(() => !(paid && leads) && work());
   $effect(() =>
     tinykeys(window, {
-      '.': desk(() => turn(crew.data?.later ?? '')),
-      ',': desk(() => turn(crew.data?.earlier ?? '')),
+      '.': desk(() => (from = crew.data?.later ?? '')),
+      ',': desk(() => (from = crew.data?.earlier ?? '')),
       j: desk(() => step(1)),
       k: desk(() => step(-1)),
       w: desk(() => leads && (trying = !trying)),
-      Enter: enter(() => void take()),
+      Enter: enter(() => !(paid && leads) && void take()),
       Escape: desk(leave),
     }),
   );
@@ -290,11 +293,11 @@
         </div>{/if}
       <div class="turn">
         <h2>Who is there, and what is laid on them</h2>
-        <button class="bare tight btn" onclick={() => turn(crew.data?.earlier ?? '')}
+        <button class="bare tight btn" onclick={() => (from = crew.data?.earlier ?? '')}
           >four weeks back <kbd>,</kbd></button
         >
-        {#if from}<button class="bare tight btn" onclick={() => turn('')}>from today</button>{/if}
-        <button class="bare tight btn" onclick={() => turn(crew.data?.later ?? '')}
+        {#if from}<button class="bare tight btn" onclick={() => (from = '')}>from today</button>{/if}
+        <button class="bare tight btn" onclick={() => (from = crew.data?.later ?? '')}
           >four weeks on <kbd>.</kbd></button
         >
         {#if leads}<button

@@ -78,9 +78,6 @@
       !r?.notes.some((n) => n.version === v.number) &&
       (v.uploadedBy === shell.session?.name || h.may('PRODUCER')),
   );
-  const must = $derived(r?.notes.filter((n) => !n.wish) ?? []);
-  const openNotes = $derived(must.filter((n) => n.open).length);
-  const unsaid = $derived(must.filter((n) => n.carried && !n.open).length);
   const here = $derived(r?.notes.filter((n) => n.carried && n.frame <= frame && frame <= n.lastFrame) ?? []);
   const at = (number: number | null | undefined) => r?.versions.find((x) => x.number === number);
   /** Answered notes that wait for a word of whoever looks, where both versions can be seen. */
@@ -88,6 +85,7 @@
     r?.notes.filter((n) => n.may.includes('CONFIRMED') && at(n.version) && at(n.answeredIn)) ?? [],
   );
   let looking = $state<string | null>(null);
+  let judging = $state(false);
   const pair = $derived(judged.find((n) => n.id === looking));
   const old = $derived(at(pair?.version));
   const answer = $derived(at(pair?.answeredIn));
@@ -201,9 +199,14 @@
   }
 
   /** Says it, and goes on to the next that waits. */
-  async function judge(n: Schemas['NoteView'], kind: 'CONFIRMED' | 'AGAIN', words: string): Promise<void> {
+  async function judge(n: Schemas['NoteView'], kind: 'CONFIRMED' | 'AGAIN', words: string): Promise<boolean> {
+    if (judging) return false;
+    judging = true;
     const next = judged[judged.indexOf(n) + 1] ?? judged[0];
-    if (await say(n, kind, words)) looking = next && next.id !== n.id ? next.id : null;
+    const said = await say(n, kind, words);
+    if (said) looking = next && next.id !== n.id ? next.id : null;
+    judging = false;
+    return said;
   }
 
   async function verdict(word: NonNullable<Schemas['NewVerdict']['verdict']>): Promise<void> {
@@ -303,16 +306,17 @@
       </div>
       <p class="why">{r.intent || 'No reason in the story yet.'}</p>
       {#if pair && old && answer}
-        <Pair
-          note={pair}
-          {old}
-          now={answer}
-          src={file}
-          left={judged.length}
-          met={() => void judge(pair, 'CONFIRMED', '')}
-          notMet={(words) => void judge(pair, 'AGAIN', words)}
-          close={() => (looking = null)}
-        />
+        {#key pair.id}<Pair
+            note={pair}
+            {old}
+            now={answer}
+            src={file}
+            left={judged.length}
+            busy={judging}
+            met={() => void judge(pair, 'CONFIRMED', '')}
+            notMet={(words) => judge(pair, 'AGAIN', words)}
+            close={() => (looking = null)}
+          />{/key}
       {:else if v}
         <div class="picture">
           {#if clip}
@@ -480,14 +484,7 @@
                 onclick={() => void verdict('AGAIN')}>Again</button
               ><button class="btn" onclick={() => void verdict('HOLD')}>Hold</button>
             </div>
-            {#if openNotes > 0}<p class="small soft">
-                {openNotes} open {openNotes === 1 ? 'note keeps' : 'notes keep'} it from being agreed until answered
-                and met.
-              </p>{/if}
-            {#if unsaid > 0}<p class="small soft">
-                {unsaid} answered {unsaid === 1 ? 'note keeps' : 'notes keep'} it from being agreed until who gave
-                {unsaid === 1 ? 'it' : 'them'} says that {unsaid === 1 ? 'it is' : 'they are'} met.
-              </p>{/if}
+            {#each r.keeps as k (k)}<p class="small soft">{k}</p>{/each}
           </form>
         {/if}
 

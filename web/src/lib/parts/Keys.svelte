@@ -78,7 +78,7 @@
       [', .', 'one frame back, on'],
       ['space', 'play, stop'],
       ['c', 'note on this frame'],
-      ['Enter  x', 'with a note and its answer beside each other: met, not met'],
+      ['Enter  x', 'with a note and its answer beside each other: confirm, not met'],
       ['Esc', 'later'],
     ],
     crew: [

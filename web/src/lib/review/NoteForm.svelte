@@ -1,7 +1,9 @@
 <script lang="ts">
-  import type { Schemas } from '../api/client';
+  import { Refused, type Schemas } from '../api/client';
   import { Draft } from '../draft.svelte';
   import { house } from '../house.svelte';
+  import { read } from '../numbers';
+  import { frame as shell } from '../state.svelte';
 
   /** A note being written: on a frame, on frames, on the whole shot or on every shot of its scene. */
   let {
@@ -27,14 +29,33 @@
   let wish = $state(false);
   let shown = $state(false);
   let forPerson = $state('');
-  const house_ = $derived((h.view?.people ?? []).filter((p) => p.role !== 'GUEST'));
+  const ours = $derived((h.view?.people ?? []).filter((p) => p.role !== 'GUEST'));
+
+  /** The last frame; what can't be read is refused, and a note on frames needs one. */
+  function lastFrame(): number {
+    const n = read(to);
+    if (typeof n !== 'number')
+      throw new Refused(422, 'Not kept', `Last frame: “${to.trim()}” is no frame`, 'lastFrame');
+    return n;
+  }
 
   async function said(): Promise<void> {
+    let frames: Schemas['NewNote'];
+    try {
+      frames =
+        on === 'whole' || on === 'scene'
+          ? { whole: true }
+          : on === 'frames'
+            ? { frame, lastFrame: lastFrame() }
+            : { frame };
+    } catch (e) {
+      shell.wrong(e);
+      return;
+    }
     const done = await keep({
       id: crypto.randomUUID(),
       words: typed.words,
-      ...(on === 'whole' || on === 'scene' ? { whole: true } : { frame }),
-      ...(on === 'frames' && to.trim() !== '' ? { lastFrame: Number(to) } : {}),
+      ...frames,
       ...(on === 'scene' ? { scene: true } : {}),
       ...(wish ? { wish } : {}),
       ...(shown ? { shown } : {}),
@@ -86,7 +107,7 @@
       />{/if}
     {#if !h.may('GUEST')}
       <select class="select" name="forPerson" bind:value={forPerson} aria-label="For whom it is"
-        ><option value="">for whoever works on it</option>{#each house_ as p (p.id)}<option value={p.id}
+        ><option value="">for whoever works on it</option>{#each ours as p (p.id)}<option value={p.id}
             >for {p.name}</option
           >{/each}</select
       >

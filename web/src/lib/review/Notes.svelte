@@ -1,5 +1,6 @@
 <script lang="ts">
   import { api, type Schemas } from '../api/client';
+  import { Draft } from '../draft.svelte';
   import { house } from '../house.svelte';
   import Answer from '../parts/Answer.svelte';
   import Form from '../parts/Form.svelte';
@@ -27,27 +28,28 @@
   const newest = $derived(r.versions[0]?.number ?? 0);
   /** What a reason is being typed for. */
   let asking = $state<{ note: string; kind: Kind } | null>(null);
-  let why = $state('');
+  // What is typed stays on this device until it is said.
+  const why = new Draft(() => `again ${asking?.note ?? ''}`);
   const WORDS: Partial<Record<Kind, string>> = {
     TAKEN: 'On it',
-    CONFIRMED: 'Met',
+    CONFIRMED: 'Confirm',
     AGAIN: 'Not met',
     WITHDRAWN: 'Withdraw',
   };
 
   function press(n: Note, kind: Kind): void {
-    if (kind === 'AGAIN' || kind === 'WITHDRAWN') {
-      asking = { note: n.id, kind };
-      why = '';
-    } else void say(n, kind, '');
+    if (kind === 'AGAIN' || kind === 'WITHDRAWN') asking = { note: n.id, kind };
+    else void say(n, kind, '');
   }
 
   async function because(n: Note, kind: Kind): Promise<void> {
-    if (await say(n, kind, why)) asking = null;
+    if (await say(n, kind, why.words)) {
+      why.words = '';
+      asking = null;
+    }
   }
 
-  const label = (n: Note, kind: Kind) =>
-    kind === 'AGAIN' && n.stands !== 'answered, not confirmed' ? 'Open again' : WORDS[kind];
+  const label = (n: Note, kind: Kind) => (kind === 'AGAIN' && !n.answered ? 'Open again' : WORDS[kind]);
   const about = (n: Note) =>
     [
       `on version ${n.version}`,
@@ -90,9 +92,7 @@
       </div>
       <p>{n.words}</p>
       {#each n.said as s (s.at)}<p class="small soft">
-          {s.by ? `${s.by}: ` : ''}{s.said}{s.version ? ` in version ${s.version}` : ''}{s.words
-            ? `, ${s.words}`
-            : ''}
+          {s.said}
         </p>{/each}
       {#if n.stands !== 'open'}<p class="small"><strong>{n.stands}</strong></p>{/if}
       {#if n.again}<p class="small pencil">
@@ -114,12 +114,11 @@
             if (asking) void because(n, asking.kind);
           }}
         >
-          <!-- svelte-ignore a11y_autofocus -->
           <input
             class="input"
             name="words"
-            autofocus
-            bind:value={why}
+            {@attach (el) => el.focus()}
+            bind:value={why.words}
             aria-label="Why the note on {n.on} is {asking.kind === 'AGAIN' ? 'open again' : 'withdrawn'}"
             placeholder="why"
           /><button class="tight now btn">{label(n, asking.kind)}</button><button
@@ -137,7 +136,7 @@
           {#each n.may.filter((k) => k !== 'ANSWERED') as k (k)}<button
               class="tight btn"
               class:ink={k === 'CONFIRMED'}
-              class:bare={k === 'WITHDRAWN' || (k === 'AGAIN' && !n.carried)}
+              class:bare={k === 'WITHDRAWN' || (k === 'AGAIN' && !n.answered)}
               aria-label="{label(n, k)}: the note on {n.on}"
               onclick={() => press(n, k)}>{label(n, k)}</button
             >{/each}

@@ -1,15 +1,18 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import { tinykeys } from 'tinykeys';
   import type { Schemas } from '../api/client';
+  import { Draft } from '../draft.svelte';
   import { enter, free } from '../keys';
 
-  /** A note's frames as they were and as they are, in step by the shot's frame, for who gave it to judge. */
+  /** One note's frames as they were and as they are, in step by the shot's frame, for who gave it to judge. */
   let {
     note,
     old,
     now,
     src,
     left,
+    busy,
     met,
     notMet,
     close,
@@ -19,13 +22,17 @@
     now: Schemas['VersionView'];
     src: (version: Schemas['VersionView']) => string;
     left: number;
+    /** Whether what was said is on its way. */
+    busy: boolean;
     met: () => void;
-    notMet: (words: string) => void;
+    notMet: (words: string) => Promise<boolean>;
     close: () => void;
   } = $props();
 
-  let frame = $state(0);
-  let why = $state('');
+  const id = untrack(() => note.id);
+  let frame = $state(untrack(() => note.frame));
+  // What is typed stays on this device until it is said.
+  const why = new Draft(() => `again ${id}`);
   let asking = $state(false);
   const first = $derived(Math.max(old.firstFrame, now.firstFrame));
   const last = $derived(Math.min(old.firstFrame + old.facts.frames, now.firstFrame + now.facts.frames) - 1);
@@ -37,12 +44,6 @@
   /** The frame each side really shows, by id of its version: nothing is judged that is not on the screen. */
   let shows = $state<Record<string, number>>({});
   const there = $derived(sides.every(({ v }) => shows[v.id] === frame));
-
-  $effect(() => {
-    frame = note.frame;
-    why = '';
-    asking = false;
-  });
 
   const clip = (v: Schemas['VersionView']) => v.type.startsWith('video/');
 
@@ -68,7 +69,12 @@
     return () => el.cancelVideoFrameCallback(handle);
   }
   const step = (by: number) => (frame = Math.max(first, Math.min(last, frame + by)));
-  const yes = () => there && met();
+  const answer = $derived(note.said.filter((s) => s.kind === 'ANSWERED').at(-1));
+
+  async function refuse(): Promise<void> {
+    if (await notMet(why.words)) why.words = '';
+  }
+  const yes = () => there && !asking && !busy && met();
 
   $effect(() =>
     tinykeys(window, {
@@ -76,7 +82,7 @@
       '.': free(() => step(1)),
       Enter: enter(yes),
       x: free(() => (asking = true)),
-      Escape: () => close(),
+      Escape: () => (asking ? (asking = false) : close()),
     }),
   );
 </script>
@@ -84,10 +90,7 @@
 <section class="pair" aria-label="The note and its answer">
   <p class="words">
     <strong>{note.words}</strong>
-    <span class="soft"
-      >{note.on}, {note.by}{#each note.said.filter((s) => s.kind === 'ANSWERED').slice(-1) as s (s.at)}
-        · answered by {s.by}{s.words ? `: ${s.words}` : ''}{/each}</span
-    >
+    <span class="soft">{[note.on, note.by].join(', ')}{answer ? ` · ${answer.said}` : ''}</span>
   </p>
   <div class="both">
     {#each sides as s (s.v.id)}
@@ -121,25 +124,24 @@
       <form
         onsubmit={(e) => {
           e.preventDefault();
-          notMet(why);
+          void refuse();
         }}
       >
-        <!-- svelte-ignore a11y_autofocus -->
         <input
           class="input"
           name="words"
-          autofocus
-          bind:value={why}
+          {@attach (el) => el.focus()}
+          bind:value={why.words}
           aria-label="Why it is not met"
           placeholder="what is still to be changed"
-        /><button class="tight now btn">Not met</button><button
+        /><button class="tight now btn" disabled={busy}>Not met</button><button
           type="button"
           class="tight btn"
           onclick={() => (asking = false)}>Leave</button
         >
       </form>
     {:else}
-      <button class="ink btn" disabled={!there} onclick={yes}>Met <kbd>Enter</kbd></button>
+      <button class="ink btn" disabled={!there || busy} onclick={yes}>Confirm <kbd>Enter</kbd></button>
       <button class="btn" onclick={() => (asking = true)}>Not met <kbd>x</kbd></button>
       <button class="tight btn" onclick={close}>Later <kbd>Esc</kbd></button>
     {/if}

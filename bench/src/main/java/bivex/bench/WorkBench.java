@@ -13,6 +13,7 @@ import bivex.core.work.OpenTask;
 import bivex.core.work.Promise;
 import bivex.core.work.Schedule;
 import bivex.core.work.ScheduleSearch;
+import bivex.core.work.WhatIf;
 import bivex.core.work.WorkAdvice;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -98,7 +99,7 @@ public class WorkBench {
 
   @Benchmark
   public Schedule scheduleAfterOneChange() {
-    return ScheduleSearch.best(tasks.subList(1, tasks.size()), hands, due, first.order(), 0.1);
+    return ScheduleSearch.after(tasks.subList(1, tasks.size()), hands, due, first.order());
   }
 
   @Benchmark
@@ -114,6 +115,16 @@ public class WorkBench {
                 .toList(),
             0)
         .within(0.8);
+  }
+
+  @Benchmark
+  public WhatIf.Beside whatIfTenTasksWereGiven() {
+    return new WhatIf(
+            tasks.stream().limit(10).map(t -> new WhatIf.Give(t.id(), "h1")).toList(),
+            List.of(),
+            null)
+        .checked(tasks, hands)
+        .beside(tasks, hands, first);
   }
 
   @Benchmark

@@ -207,6 +207,7 @@ class TakebackTest {
       /shots/*/review.excerpt
       /shots/*/review.intent
       /shots/*/review.notes[].again
+      /shots/*/review.notes[].answered
       /shots/*/review.notes[].answeredIn
       /shots/*/review.notes[].at
       /shots/*/review.notes[].by
@@ -222,7 +223,6 @@ class TakebackTest {
       /shots/*/review.notes[].said[].by
       /shots/*/review.notes[].said[].kind
       /shots/*/review.notes[].said[].said
-      /shots/*/review.notes[].said[].version
       /shots/*/review.notes[].said[].words
       /shots/*/review.notes[].shown
       /shots/*/review.notes[].stands

@@ -8,12 +8,11 @@ import java.util.List;
  * satisfied, or it is open again.
  *
  * @param answeredIn number of the version it was answered in last; null for none
- * @param confirmedIn number of the version in which it was confirmed; null for none
- * @param rounds how often it was answered
+ * @param rounds how often it was answered after it was open; a word more on an answer is none
  */
-public record NoteStand(State state, Integer answeredIn, Integer confirmedIn, int rounds) {
+public record NoteStand(State state, Integer answeredIn, int rounds) {
   /** Of a note of which nothing was said. */
-  public static final NoteStand FRESH = new NoteStand(State.OPEN, null, null, 0);
+  public static final NoteStand FRESH = new NoteStand(State.OPEN, null, 0);
 
   /** From how many rounds on it is told that the same is gone over again and again. */
   private static final int MANY = 3;
@@ -63,8 +62,7 @@ public record NoteStand(State state, Integer answeredIn, Integer confirmedIn, in
           new NoteStand(
               State.after(w.kind()),
               answer ? w.version() : out.answeredIn,
-              w.kind() == NoteWord.Kind.CONFIRMED ? w.version() : null,
-              answer ? out.rounds + 1 : out.rounds);
+              answer && out.open() ? out.rounds + 1 : out.rounds);
     }
     return out;
   }
@@ -86,6 +84,11 @@ public record NoteStand(State state, Integer answeredIn, Integer confirmedIn, in
   /** Whether the same was answered often, and should be talked about before it is done again. */
   public boolean again() {
     return carried() && rounds >= MANY - (state == State.ANSWERED ? 0 : 1);
+  }
+
+  /** Whether who gave it has to say whether it is met. */
+  public boolean answered() {
+    return state == State.ANSWERED;
   }
 
   /** What may be said of it. */

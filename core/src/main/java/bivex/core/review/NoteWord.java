@@ -75,7 +75,11 @@ public record NoteWord(Kind kind, Integer version, String words, String by, Inst
     return new FrameRange(frame, last - frame + 1);
   }
 
-  /** In words, for a list. */
+  /**
+   * In words, for a list.
+   *
+   * @param who says it; empty for nobody
+   */
   public String said(String who) {
     return (who.isEmpty() ? "" : who + ": ")
         + kind.words
@@ -139,6 +143,9 @@ public record NoteWord(Kind kind, Integer version, String words, String by, Inst
    */
   public static String refused(Kind kind, Note note, Role role, String me) {
     boolean gave = me.equals(note.giver());
+    if (kind == null) {
+      return "";
+    }
     return switch (kind) {
       case TAKEN, ANSWERED ->
           role == Role.GUEST || role == Role.FLOOR
@@ -147,7 +154,7 @@ public record NoteWord(Kind kind, Integer version, String words, String by, Inst
       case CONFIRMED, AGAIN, WITHDRAWN ->
           gave || role == Role.PRODUCER
               ? ""
-              : "Whether it is answered says who gave it, or the producer for them.";
+              : "Whether it is met says who gave it, or the producer for them.";
     };
   }
 }

@@ -1,5 +1,6 @@
 package bivex.core.review;
 
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -15,7 +16,17 @@ public record OpenNotes(int open, int answered) {
    * @param last what was said last of each note; null for nothing
    */
   public static OpenNotes of(List<NoteWord.Kind> last) {
-    List<NoteStand.State> states = last.stream().map(NoteStand.State::after).toList();
+    return counted(last.stream().map(NoteStand.State::after).toList());
+  }
+
+  /**
+   * @param musts notes that must be met
+   */
+  public static OpenNotes standing(List<NoteStand> musts) {
+    return counted(musts.stream().map(NoteStand::state).toList());
+  }
+
+  private static OpenNotes counted(List<NoteStand.State> states) {
     return new OpenNotes(
         (int) states.stream().filter(NoteStand.State::open).count(),
         (int) states.stream().filter(s -> s == NoteStand.State.ANSWERED).count());
@@ -34,6 +45,25 @@ public record OpenNotes(int open, int answered) {
         : owed.isEmpty()
             ? (answered == 1 ? "1 answered note" : answered + " answered notes") + unsaid
             : owed + ", " + answered + unsaid;
+  }
+
+  /** Why a version does not count as agreed by them, in sentences; empty for none. */
+  public List<String> keeps() {
+    List<String> out = new ArrayList<>();
+    if (open > 0) {
+      out.add(
+          open
+              + (open == 1 ? " open note keeps" : " open notes keep")
+              + " it from being agreed until answered and confirmed.");
+    }
+    if (answered > 0) {
+      out.add(
+          answered
+              + (answered == 1 ? " answered note keeps" : " answered notes keep")
+              + " it from being agreed until confirmed by who gave "
+              + (answered == 1 ? "it." : "them."));
+    }
+    return out;
   }
 
   public static String counted(int notes) {

@@ -1,5 +1,6 @@
 package bivex.core.work;
 
+import bivex.core.InvalidInput;
 import bivex.core.Said;
 import bivex.core.crew.Hand;
 import bivex.core.tally.Sheets;
@@ -7,7 +8,9 @@ import bivex.core.time.Days;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 
 /**
  * A day's work on one page: who is there and on what, what stops work, what will be late and what
@@ -31,9 +34,13 @@ public record MorningSheet(
    * @param hands of the production, without those who do no work after the shoot
    * @param files of all shots
    * @param shots ids of those in the picture, by code
+   * @throws InvalidInput for a day that was: what is over is not laid
    */
   public static MorningSheet of(
       LocalDate day, WorkPlan plan, List<Hand> hands, WorkFiles files, List<String> shots) {
+    if (day.isBefore(plan.schedule().today())) {
+      throw new InvalidInput("day", "must be today or one to come");
+    }
     List<HandDay> out = new ArrayList<>();
     for (Hand h : hands) {
       Hand.Day d = h.on(day, false);
@@ -75,11 +82,7 @@ public record MorningSheet(
     return new MorningSheet(
         day,
         List.copyOf(out),
-        plan.open().undated().stream()
-            .map(u -> Said.of("%s %s: %s", u.task().code(), u.task().label(), u.why()))
-            .distinct()
-            .sorted()
-            .toList(),
+        stops(plan.open().undated()),
         plan.shots().stream()
             .filter(e -> e.late() > 0)
             .sorted(Comparator.comparingLong(Schedule.ShotEnd::late).reversed())
@@ -106,20 +109,41 @@ public record MorningSheet(
         rows.add(List.of(i == 0 ? h.name : "", i == 0 ? h.there : "", h.work.get(i)));
       }
     }
-    List<String> foot = new ArrayList<>();
-    part(foot, "Stops", stops);
-    part(foot, "Late", late);
-    part(foot, "Stale", stale);
-    foot.add("As it is laid now; it moves as the work does.");
+    part(rows, "Stops", stops);
+    part(rows, "Late", late);
+    part(rows, "Stale", stale);
     return new Sheets.Table(
         "Morning of " + Days.words(day),
         List.of("who", "there", "work"),
         List.of(20, 14, 66),
         rows,
-        String.join("\n", foot));
+        "As it is laid now; it moves as the work does.");
   }
 
-  private static void part(List<String> foot, String head, List<String> lines) {
-    lines.forEach(l -> foot.add(head + ": " + l));
+  private static void part(List<List<String>> rows, String head, List<String> lines) {
+    for (int i = 0; i < lines.size(); i++) {
+      rows.add(List.of(i == 0 ? head : "", "", lines.get(i)));
+    }
+  }
+
+  /** Work of a shot that stops for the same is told once. */
+  private static List<String> stops(List<OpenWork.Undated> undated) {
+    Map<List<String>, List<String>> by = new LinkedHashMap<>();
+    undated.forEach(
+        u ->
+            by.computeIfAbsent(List.of(u.task().code(), u.why()), k -> new ArrayList<>())
+                .add(u.task().label()));
+    return by.entrySet().stream()
+        .map(
+            e ->
+                Said.of(
+                    "%s %s: %s",
+                    e.getKey().get(0),
+                    e.getValue().size() == 1
+                        ? e.getValue().get(0)
+                        : Said.of("(%s tasks)", e.getValue().size()),
+                    e.getKey().get(1)))
+        .sorted()
+        .toList();
   }
 }

@@ -232,7 +232,8 @@ public record OpenWork(
   }
 
   private static String the(String label) {
-    return "the " + Said.inside(label);
+    String in = Said.inside(label);
+    return in.startsWith("with ") ? "the plate " + in : "the " + in;
   }
 
   /** Each after all it waits for; what waits for something without a day has none either. */

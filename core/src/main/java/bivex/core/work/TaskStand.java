@@ -84,7 +84,8 @@ public record TaskStand(
       switch (w.kind()) {
         case GIVEN -> {
           given = w.person();
-          notBefore = w.day();
+          // Whoever has it, a day that was said stays until another is.
+          notBefore = w.day() == null ? notBefore : w.day();
         }
         case BEGUN -> {
           running.put(w.person(), w.at());

@@ -38,7 +38,7 @@ public record TaskWord(
   private static final int FARTHEST_YEARS = 2;
 
   public enum Kind {
-    /** Given to a person, or to nobody again. */
+    /** Given to a person, or to nobody again; with a day, not to be begun before it. */
     GIVEN,
     /** A person begins on it, now. */
     BEGUN,

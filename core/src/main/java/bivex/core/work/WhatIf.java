@@ -6,7 +6,6 @@ import bivex.core.crew.Hand;
 import bivex.core.crew.Part;
 import bivex.core.crew.Skills;
 import bivex.core.crew.WorkingTime;
-import bivex.core.time.Days;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
@@ -28,7 +27,6 @@ public record WhatIf(List<Give> gives, List<Sooner> sooner, More more) {
   /** Id of the hands that are not there yet. */
   public static final String ONE_MORE = "one more";
 
-  private static final int MOST = 500;
   private static final double LONGEST_DAY = 16;
 
   /**
@@ -55,19 +53,12 @@ public record WhatIf(List<Give> gives, List<Sooner> sooner, More more) {
   public record More(LocalDate from, LocalDate until, double hours) {}
 
   /**
-   * When a shot is done, now and then.
+   * When a shot is done.
    *
-   * @param late days, then
+   * @param now as it is laid; null for no day
+   * @param then as it would be
    */
-  public record Shift(String shot, String code, LocalDate now, LocalDate then, long late) {
-    public String words() {
-      return Said.of(
-          "%s done on %s, not on %s",
-          code,
-          then == null ? "no day" : Days.words(then),
-          now == null ? "no day" : Days.words(now));
-    }
-  }
+  public record Shift(String shot, LocalDate now, LocalDate then) {}
 
   /**
    * How the work would lie.
@@ -82,10 +73,27 @@ public record WhatIf(List<Give> gives, List<Sooner> sooner, More more) {
           : then.end().until(now.end(), ChronoUnit.DAYS);
     }
 
-    /** What it brings, in a sentence. */
+    public long fewerLate() {
+      return now.worth().late() - then.worth().late();
+    }
+
+    /** Tasks that have a day, and would have none. */
+    public long lost() {
+      return now.slots().keySet().stream().filter(t -> !then.slots().containsKey(t)).count();
+    }
+
+    /**
+     * What it brings, in a sentence. What would have no day comes first: the rest is without it.
+     */
     public String words() {
-      String w = brings(sooner(), now.worth().late() - then.worth().late());
-      return Character.toUpperCase(w.charAt(0)) + w.substring(1);
+      String w = brings(sooner(), fewerLate());
+      String last = Character.toUpperCase(w.charAt(0)) + w.substring(1);
+      long lost = lost();
+      return lost == 0
+          ? last
+          : Said.of(
+              "%s would have no day, and nothing is said of when all is done",
+              lost == 1 ? "One task" : lost + " tasks");
     }
   }
 
@@ -103,14 +111,14 @@ public record WhatIf(List<Give> gives, List<Sooner> sooner, More more) {
     if (gives.isEmpty() && sooner.isEmpty() && more == null) {
       throw new InvalidInput("gives", "must say what might be otherwise");
     }
-    InvalidInput.within("gives", (long) gives.size(), 0, MOST);
-    InvalidInput.within("sooner", (long) sooner.size(), 0, MOST);
+    InvalidInput.within("gives", (long) gives.size(), 0, tasks.size());
+    InvalidInput.within("sooner", (long) sooner.size(), 0, tasks.size());
     Map<String, OpenTask> known =
         tasks.stream().collect(Collectors.toMap(OpenTask::id, Function.identity()));
     Map<String, Hand> there =
         calendars.hands().stream().collect(Collectors.toMap(Hand::id, Function.identity()));
     for (Give g : gives) {
-      OpenTask t = known(known, "gives", g.task());
+      OpenTask t = known(known, "gives", g == null ? null : g.task());
       if (g.person() != null) {
         Hand h = there.get(g.person());
         if (h == null) {
@@ -123,7 +131,7 @@ public record WhatIf(List<Give> gives, List<Sooner> sooner, More more) {
       }
     }
     for (Sooner s : sooner) {
-      known(known, "sooner", s.task());
+      known(known, "sooner", s == null ? null : s.task());
       if (s.day() == null || s.day().isBefore(calendars.today())) {
         throw new InvalidInput("sooner", "must name a day from today on");
       }
@@ -193,7 +201,7 @@ public record WhatIf(List<Give> gives, List<Sooner> sooner, More more) {
     for (Schedule.ShotEnd e : then.shots()) {
       Schedule.ShotEnd was = before.get(e.shot());
       if (!Objects.equals(was.day(), e.day())) {
-        shifts.add(new Shift(e.shot(), e.code(), was.day(), e.day(), e.late()));
+        shifts.add(new Shift(e.shot(), was.day(), e.day()));
       }
     }
     return new Beside(now, then, List.copyOf(shifts));

@@ -4,7 +4,6 @@ import bivex.core.Said;
 import bivex.core.crew.Hand;
 import bivex.core.time.Days;
 import java.time.LocalDate;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
@@ -23,7 +22,7 @@ import java.util.stream.Collectors;
  * @param kind what is done
  * @param tasks it is about; empty for none
  * @param person who would do it; null for nobody who is there
- * @param words what to do, in a sentence
+ * @param what to do, in words
  * @param otherwise what was tried
  * @param sooner days by which all is done sooner
  * @param fewerLate shots that are in time by it
@@ -32,7 +31,7 @@ public record WorkAdvice(
     Kind kind,
     List<OpenTask> tasks,
     String person,
-    String words,
+    String what,
     WhatIf otherwise,
     long sooner,
     long fewerLate) {
@@ -50,6 +49,11 @@ public record WorkAdvice(
   private static final int MOST = 4;
   private static final int MOST_TRIED = 60;
   private static final double USUAL_DAY = 8;
+
+  /** What to do and what it brings, in a sentence. */
+  public String words() {
+    return what + ": " + WhatIf.brings(sooner, fewerLate) + ".";
+  }
 
   /**
    * @param tasks of the schedule
@@ -210,28 +214,21 @@ public record WorkAdvice(
     }
 
     private void tried(
-        Kind kind, List<OpenTask> about, String person, String words, WhatIf otherwise) {
+        Kind kind, List<OpenTask> about, String person, String what, WhatIf otherwise) {
       if (kind != Kind.HANDS && kind != Kind.FREE && left-- <= 0) {
         return;
       }
       Schedule then =
           ScheduleSearch.ordered(
               otherwise.of(tasks), otherwise.of(calendars), now.dueOn(), now.order());
-      if (then.slots().size() < now.slots().size()) {
+      WhatIf.Beside beside = new WhatIf.Beside(now, then, List.of());
+      if (beside.lost() > 0) {
         return;
       }
-      long sooner = then.end().until(now.end(), ChronoUnit.DAYS);
-      long fewer = now.worth().late() - then.worth().late();
+      long sooner = beside.sooner();
+      long fewer = beside.fewerLate();
       if (fewer > 0 || fewer == 0 && sooner > 0) {
-        out.add(
-            new WorkAdvice(
-                kind,
-                about,
-                person,
-                words + ": " + WhatIf.brings(sooner, fewer) + ".",
-                otherwise,
-                sooner,
-                fewer));
+        out.add(new WorkAdvice(kind, about, person, what, otherwise, sooner, fewer));
       }
     }
   }

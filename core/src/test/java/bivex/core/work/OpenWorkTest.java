@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import bivex.core.InvalidInput;
 import bivex.core.crew.Hand;
+import bivex.core.crew.Part;
 import bivex.core.crew.Skills;
 import bivex.core.crew.WorkingTime;
 import bivex.core.effort.TaskKind;
@@ -298,6 +299,29 @@ class OpenWorkTest {
     assertThat(advice).noneMatch(a -> a.kind() == WorkAdvice.Kind.HANDS);
   }
 
+  /** A trial that leaves work without a day does not say that all is done sooner. */
+  @Test
+  void whatWouldHaveNoDayIsToldFirst() {
+    List<OpenTask> tasks = List.of(Crews.given("s", "comp", 10, "a"), Crews.task("t", "comp", 30));
+    Calendars days =
+        Crews.from(
+            List.of(
+                Crews.usual("a"),
+                new Hand(
+                    "gone",
+                    "gone",
+                    WorkingTime.usual(8),
+                    new Part(1, null, MONDAY),
+                    Skills.ANY,
+                    d -> null)));
+    Schedule now = ScheduleSearch.best(tasks, days, null);
+    WhatIf.Beside b =
+        WhatIf.given(List.of(tasks.get(1)), "gone").checked(tasks, days).beside(tasks, days, now);
+    assertThat(b.sooner()).isPositive();
+    assertThat(b.words()).startsWith("One task would have no day").doesNotContain("sooner");
+    assertThat(b.shifts()).contains(new WhatIf.Shift("t", now.end(), null));
+  }
+
   private static Map<String, String> where(Schedule s) {
     Map<String, String> out = new HashMap<>();
     s.slots().forEach((id, slot) -> out.put(id, slot.hand() + " " + slot.pieces()));
@@ -329,8 +353,8 @@ class OpenWorkTest {
     WhatIf.Sooner before = new WhatIf.Sooner(OpenWork.id("s", "comp"), MONDAY.minusDays(1));
     Map<WhatIf, String> wrong = new LinkedHashMap<>();
     wrong.put(new WhatIf(List.of(), List.of(), null), "gives");
-    for (WhatIf.Give g : List.of(unknown, cannot, nobody)) {
-      wrong.put(new WhatIf(List.of(g), List.of(), null), "gives");
+    for (WhatIf.Give g : Arrays.asList(unknown, cannot, nobody, null)) {
+      wrong.put(new WhatIf(Arrays.asList(g), List.of(), null), "gives");
     }
     wrong.put(new WhatIf(List.of(), List.of(before), null), "sooner");
     for (WhatIf.More more :

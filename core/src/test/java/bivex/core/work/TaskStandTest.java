@@ -42,6 +42,18 @@ class TaskStandTest {
     now = now.plusSeconds(Math.round(hours * 3600));
   }
 
+  /** A day before which a task is not to be begun outlives whom it is given to. */
+  @Test
+  void aDayThatWasSaidStaysWhoeverHasIt() {
+    say(Kind.GIVEN, "piotr", null, MONDAY.plusDays(9), null, "");
+    later(1);
+    say(Kind.GIVEN, "wren", null, null, null, "");
+    assertThat(stand().notBefore()).isEqualTo(MONDAY.plusDays(9));
+    later(1);
+    say(Kind.GIVEN, null, null, MONDAY.plusDays(2), null, "");
+    assertThat(stand().notBefore()).isEqualTo(MONDAY.plusDays(2));
+  }
+
   /** A day of somebody, by the clock and by hand, as it would be told. */
   @Test
   void aTaskStandsAsPeopleSay() {

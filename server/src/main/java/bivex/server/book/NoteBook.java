@@ -52,14 +52,18 @@ public class NoteBook {
 
   /** Notes of a shot, by frame. */
   public List<Carried> of(UUID shot) {
-    return of(shot, n -> true);
+    return of(shot, versions.findByShotIdOrderByNumberDesc(shot), n -> true);
   }
 
-  public List<Carried> of(UUID shot, Predicate<ReviewNote> which) {
+  /**
+   * Some notes of a shot, by frame.
+   *
+   * @param versions all of the shot
+   */
+  public List<Carried> of(UUID shot, List<VersionEntry> versions, Predicate<ReviewNote> which) {
     List<ReviewNote> rows = notes.findByShotIdOrderByFrame(shot).stream().filter(which).toList();
     Map<UUID, Integer> numbers =
-        versions.findByShotIdOrderByNumberDesc(shot).stream()
-            .collect(Collectors.toMap(v -> v.id, (VersionEntry v) -> v.number));
+        versions.stream().collect(Collectors.toMap(v -> v.id, v -> v.number));
     Map<UUID, List<NoteWordEntry>> said =
         words.findByNoteIdInOrderBySaidAt(rows.stream().map(n -> n.id).toList()).stream()
             .collect(Collectors.groupingBy(w -> w.noteId));

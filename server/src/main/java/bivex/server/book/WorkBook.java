@@ -5,6 +5,7 @@ import bivex.core.effort.EstimateErrors;
 import bivex.core.shot.Lean;
 import bivex.core.shot.OwedItem;
 import bivex.core.work.Calendars;
+import bivex.core.work.MorningSheet;
 import bivex.core.work.OpenTask;
 import bivex.core.work.OpenWork;
 import bivex.core.work.Promise;
@@ -116,6 +117,12 @@ public class WorkBook {
 
     public List<WorkAdvice> advice() {
       return advice.get();
+    }
+
+    /** A day's work on one page. */
+    public MorningSheet morning(LocalDate day) {
+      return MorningSheet.of(
+          day, plan, hands, files(), pages.stream().map(p -> p.shot().id.toString()).toList());
     }
 
     /** The work laid with something otherwise, beside how it is laid. */

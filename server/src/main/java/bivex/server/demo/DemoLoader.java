@@ -1859,6 +1859,15 @@ public class DemoLoader implements ApplicationRunner {
               UUID.randomUUID(),
               1042,
               "The shadow of the flags stays on the mast for two frames."));
+      f = upload("The signal flags vanish", flags, "the shadow goes with the flags");
+      review.say(
+          f.notes().get(0).id(),
+          piotr,
+          new Reviews.NewNoteWord(
+              UUID.randomUUID(),
+              NoteWord.Kind.ANSWERED,
+              f.versions().get(0).id(),
+              "Painted on both frames; look at the foot of the mast."));
       upload("The dash along the pier", dash, "three frames, streak by hand");
       delivery.addSpec(
           mara,

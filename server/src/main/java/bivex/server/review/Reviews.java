@@ -6,6 +6,7 @@ import bivex.core.InvalidInput;
 import bivex.core.review.FramePlace;
 import bivex.core.review.NoteStand;
 import bivex.core.review.NoteWord;
+import bivex.core.review.OpenNotes;
 import bivex.core.review.Verdict;
 import bivex.core.review.VersionFacts;
 import bivex.core.time.FrameRange;
@@ -164,6 +165,7 @@ public class Reviews {
    * @param forName for whom it is; empty for whoever works on the shot
    * @param open whether work is owed
    * @param carried whether work or a word of who gave it is owed
+   * @param answered whether who gave it has to say whether it is met
    * @param stands how it stands, in words
    * @param rounds how often it was answered
    * @param again whether the same was answered so often that it should be talked about
@@ -187,17 +189,24 @@ public class Reviews {
       Integer answeredIn,
       boolean open,
       boolean carried,
+      boolean answered,
       String stands,
       int rounds,
       boolean again,
       List<NoteWord.Kind> may) {}
 
   /**
-   * @param said what was said, without the words that go with it
+   * @param said who said what, in words
+   * @param words of theirs alone
    */
   public record NoteWordView(
-      NoteWord.Kind kind, String said, Integer version, String words, String by, Instant at) {}
+      NoteWord.Kind kind, String said, String words, String by, Instant at) {}
 
+  /**
+   * @param scene number of it; a guest is not told
+   * @param keeps how notes keep the shot from counting as agreed, in sentences
+   * @param guests who are invited to look at it
+   */
   public record ReviewView(
       UUID shot,
       String code,
@@ -209,6 +218,7 @@ public class Reviews {
       int cutLast,
       List<VersionView> versions,
       List<NoteView> notes,
+      List<String> keeps,
       List<UUID> guests) {}
 
   public record NewGuest(UUID person) {}
@@ -410,10 +420,8 @@ public class Reviews {
     if (words.existsById(id)) {
       return view(me, s);
     }
-    NoteBook.Carried c = book.of(s.id, x -> x.id.equals(n.id)).get(0);
-    if (in.kind() == null) {
-      throw new InvalidInput("kind", "must be one of " + Arrays.toString(NoteWord.Kind.values()));
-    }
+    List<VersionEntry> all = versions.findByShotIdOrderByNumberDesc(s.id);
+    NoteBook.Carried c = book.of(s.id, all, x -> x.id.equals(n.id)).get(0);
     String refused = NoteWord.refused(in.kind(), c.note(), me.role(), me.personId().toString());
     if (!refused.isEmpty()) {
       throw new Problems.Forbidden(refused);
@@ -439,7 +447,7 @@ public class Reviews {
     e.versionId =
         said.version() == null
             ? null
-            : versions.findByShotIdOrderByNumberDesc(s.id).stream()
+            : all.stream()
                 .filter(x -> x.number == said.version())
                 .map(x -> x.id)
                 .findFirst()
@@ -537,8 +545,8 @@ public class Reviews {
         verdicts.findByVersionIdInOrderBySaidAtDesc(all.stream().map(v -> v.id).toList()).stream()
             .collect(Collectors.groupingBy(v -> v.versionId));
     Map<UUID, String> names = names(me);
-    List<NoteView> noteViews =
-        book.of(s.id, n -> told(me, n)).stream().map(c -> view(me, c, names)).toList();
+    List<NoteBook.Carried> carried = book.of(s.id, all, n -> told(me, n));
+    List<NoteView> noteViews = carried.stream().map(c -> view(me, c, names)).toList();
     FrameRange cut = me.production().range(s);
     return new ReviewView(
         s.id,
@@ -553,6 +561,14 @@ public class Reviews {
             ? all.stream().limit(1).map(v -> forGuest(view(me, s, v, List.of()))).toList()
             : all.stream().map(v -> view(me, s, v, said.getOrDefault(v.id, List.of()))).toList(),
         noteViews,
+        me.guest()
+            ? List.of()
+            : OpenNotes.standing(
+                    carried.stream()
+                        .filter(c -> !c.row().wish)
+                        .map(NoteBook.Carried::stand)
+                        .toList())
+                .keeps(),
         me.guest()
             ? List.of()
             : invitations.findByShotId(s.id).stream().map(i -> i.personId).toList());
@@ -591,8 +607,7 @@ public class Reviews {
                 w ->
                     new NoteWordView(
                         w.word().kind(),
-                        w.word().kind().words(),
-                        w.word().version(),
+                        w.word().said(w.by()),
                         w.word().words(),
                         w.by(),
                         w.word().at()))
@@ -600,6 +615,7 @@ public class Reviews {
         stand.answeredIn(),
         stand.open(),
         stand.carried(),
+        stand.answered(),
         stand.words(),
         stand.rounds(),
         stand.again(),

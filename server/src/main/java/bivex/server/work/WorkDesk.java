@@ -91,11 +91,13 @@ public class WorkDesk {
   /**
    * What would help, as it was tried.
    *
+   * @param what to do, in words
+   * @param words that, and what it brings
    * @param gives what is given by following it; empty where it is for people to arrange
    * @param otherwise what was tried, to be asked again
    */
   public record AdviceView(
-      WorkAdvice.Kind kind, String words, List<GiveView> gives, NewWhatIf otherwise) {}
+      WorkAdvice.Kind kind, String what, String words, List<GiveView> gives, NewWhatIf otherwise) {}
 
   /**
    * @param task by id
@@ -119,18 +121,15 @@ public class WorkDesk {
   /**
    * @param now day its work is done as it is laid; null for none
    * @param then day it would be
-   * @param late days, then
-   * @param words both, in words
    */
-  public record ShiftView(UUID shot, LocalDate now, LocalDate then, long late, String words) {}
+  public record ShiftView(UUID shot, LocalDate now, LocalDate then) {}
 
   /**
    * How the work would lie; nothing of it is kept.
    *
    * @param brings in words
    * @param costs in words; empty where nobody has said what an hour costs
-   * @param end day all is done, then
-   * @param late shots that are, then
+   * @param end day all is done, then; null where some work would have no day
    * @param loads of those who are there
    * @param moreHours laid on the hands that are not there yet
    * @param shifts shots that are done on another day
@@ -139,7 +138,6 @@ public class WorkDesk {
       String brings,
       String costs,
       LocalDate end,
-      long late,
       List<LoadView> loads,
       double moreHours,
       List<ShiftView> shifts) {}
@@ -153,15 +151,11 @@ public class WorkDesk {
     return new WhatIfView(
         b.words(),
         LaidCost.words(b, me.production().terms(), me.production().costs()),
-        b.then().end(),
-        b.then().worth().late(),
+        b.lost() > 0 ? null : b.then().end(),
         w.hands().stream().map(h -> load(h, b.then(), first, days)).toList(),
         b.then().of(WhatIf.ONE_MORE).stream().mapToDouble(Schedule.Slot::hours).sum(),
         b.shifts().stream()
-            .map(
-                s ->
-                    new ShiftView(
-                        UUID.fromString(s.shot()), s.now(), s.then(), s.late(), s.words()))
+            .map(s -> new ShiftView(UUID.fromString(s.shot()), s.now(), s.then()))
             .toList());
   }
 
@@ -229,13 +223,7 @@ public class WorkDesk {
   /** A day's work on one page: who is on what, what stops, what is late, what is stale. */
   public MorningSheet morning(Member me, LocalDate day) {
     WorkBook.Work w = work.of(me);
-    LocalDate on = day == null ? w.plan().schedule().today() : day;
-    return MorningSheet.of(
-        on,
-        w.plan(),
-        w.hands(),
-        w.files(),
-        w.pages().stream().map(p -> p.shot().id.toString()).toList());
+    return w.morning(day == null ? w.plan().schedule().today() : day);
   }
 
   /**
@@ -286,6 +274,7 @@ public class WorkDesk {
   private static AdviceView advice(WorkAdvice a) {
     return new AdviceView(
         a.kind(),
+        a.what(),
         a.words(),
         a.otherwise().gives().isEmpty()
             ? List.of()

@@ -19,6 +19,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
@@ -74,13 +75,11 @@ public class YoursDesk {
     String my = me.personId().toString();
     WorkBook.Work w = work.of(me);
     Set<UUID> shots =
-        w.pages().stream()
-            .filter(
-                p ->
-                    p.tasks().values().stream().anyMatch(t -> my.equals(t.holder()))
-                        || w.plan().of(my).stream()
-                            .anyMatch(t -> t.shot().equals(p.shot().id.toString())))
-            .map(p -> p.shot().id)
+        Stream.concat(
+                w.pages().stream()
+                    .filter(p -> p.tasks().values().stream().anyMatch(t -> my.equals(t.holder())))
+                    .map(p -> p.shot().id),
+                w.plan().of(my).stream().map(t -> UUID.fromString(t.shot())))
             .collect(Collectors.toSet());
     return transactions.read(
         () -> {
@@ -94,7 +93,7 @@ public class YoursDesk {
           List<SinceLine> lines =
               since.stream()
                   .filter(e -> e.stamp <= now)
-                  .flatMap(e -> of(e, shots).stream().limit(1).map(s -> line(e, s)))
+                  .flatMap(e -> line(e, shots).stream())
                   .toList();
           return new SinceView(
               now,
@@ -104,13 +103,14 @@ public class YoursDesk {
         });
   }
 
-  /** The shots among these that a change was of. */
-  private static List<UUID> of(JournalEntry e, Set<UUID> shots) {
-    return e.shots == null ? List.of() : e.shots.stream().filter(shots::contains).toList();
-  }
-
-  private static SinceLine line(JournalEntry e, UUID shot) {
-    return new SinceLine(e.id, e.at, e.who, e.action, e.detail, shot);
+  /** A change that was of one of these shots, told of the first. */
+  private static Optional<SinceLine> line(JournalEntry e, Set<UUID> shots) {
+    return e.shots == null
+        ? Optional.empty()
+        : e.shots.stream()
+            .filter(shots::contains)
+            .findFirst()
+            .map(s -> new SinceLine(e.id, e.at, e.who, e.action, e.detail, s));
   }
 
   /** Somebody has looked up to a change. */
