@@ -6,6 +6,7 @@
   import { copy } from '../copy';
   import { frame, queries } from '../state.svelte';
   import { moment } from '../words';
+  import Letters from './Letters.svelte';
 
   /** The secret address at which somebody's own calendar asks for their days. */
   let { open = $bindable(false) }: { open: boolean } = $props();
@@ -52,7 +53,8 @@
     });
 </script>
 
-<Sheet bind:open title="Your days in your own calendar">
+<Sheet bind:open title="Your days, in your calendar and by mail">
+  <h2>In your calendar</h2>
   <p>
     Your work as it is laid, and the shooting days. Where you keep your own calendar, add another by its
     address; it asks again by itself.
@@ -79,6 +81,7 @@
     >
     {#if f?.madeAt}<button class="btn" disabled={busy} onclick={() => void end()}>End it</button>{/if}
   </div>
+  {#if open}<Letters />{/if}
 </Sheet>
 
 <style>

@@ -15,6 +15,7 @@
   const is = untrack(() => hand);
   let week = $state([...is.time.week]);
   let place = $state(is.time.place);
+  let zone = $state(is.time.zone ?? '');
   let away = $state(is.time.away.map((a) => ({ ...a })));
   let kinds = $state(is.skills.kinds.map((k) => ({ ...k })));
   let percent = $state(Math.round(is.part.share * 100));
@@ -38,7 +39,12 @@
     wrong = null;
     busy = true;
     const path = { production: h.id, person: is.person };
-    const time = { week: $state.snapshot(week), place, away: $state.snapshot(away) };
+    const time = {
+      week: $state.snapshot(week),
+      place,
+      away: $state.snapshot(away),
+      zone: zone.trim() || null,
+    };
     const part = { share: percent / 100, from: from || null, until: until || null };
     const said = JSON.stringify(time) !== JSON.stringify(is.time);
     const skills = { kinds: $state.snapshot(kinds) };
@@ -131,6 +137,18 @@
           ><option value="">none</option>{#each places.data ?? [] as p (p.code)}<option value={p.code}
               >{p.name}</option
             >{/each}</select
+        ></label
+      >
+      <label class="field place"
+        ><span>Time zone; empty for the house’s</span><input
+          class="input"
+          name="zone"
+          list="time-zones"
+          autocomplete="off"
+          bind:value={zone}
+          {@attach refused(wrong?.field === 'zone')}
+        /><datalist id="time-zones"
+          >{#each Intl.supportedValuesOf('timeZone') as z (z)}<option value={z}></option>{/each}</datalist
         ></label
       >
       <p class="label">Away</p>

@@ -308,7 +308,9 @@
   {/if}
 {/snippet}
 
-<button class="bare tight mt-3 btn" onclick={() => (calendar = true)}>your days in your own calendar</button>
+<button class="bare tight mt-3 btn" onclick={() => (calendar = true)}
+  >your days in your calendar and by mail</button
+>
 <FeedSheet bind:open={calendar} />
 
 <style>

@@ -82,7 +82,7 @@ class WorkTest extends DeskTests {
     assertThat(p.locator("footer .notice")).containsText("is done");
     assertThat(now.locator("h2")).not().hasText(first);
     // Their days go into their own calendar by an address that is theirs to end.
-    in(p.locator("body"), "your days in your own calendar").click();
+    in(p.locator("body"), "your days in your calendar and by mail").click();
     Locator sheet = p.getByRole(AriaRole.DIALOG);
     in(sheet, "Make an address").click();
     String address = sheet.getByLabel("Your address, told this once").inputValue();

@@ -2,6 +2,7 @@ package bivex.core.crew;
 
 import bivex.core.InvalidInput;
 import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
@@ -16,8 +17,10 @@ import java.util.Objects;
  * @param place whose public holidays they keep, as its code, with a region after a hyphen; empty
  *     for none
  * @param away when they are not there, the earliest first; at most 200
+ * @param zone by which clock their days are counted, as named in the time zone database of IANA;
+ *     null for the house's
  */
-public record WorkingTime(List<Double> week, String place, List<Away> away) {
+public record WorkingTime(List<Double> week, String place, List<Away> away, String zone) {
   private static final int DAYS = 7;
   private static final int WORKDAYS = 5;
   private static final double LONGEST_DAY = 16;
@@ -57,12 +60,26 @@ public record WorkingTime(List<Double> week, String place, List<Away> away) {
     if (away.size() > MOST_AWAY) {
       throw new InvalidInput("away", "must be at most " + MOST_AWAY + ", were " + away.size());
     }
+    zone = zone == null || zone.isBlank() ? null : zone.strip();
+    if (zone != null && !ZoneId.getAvailableZoneIds().contains(zone)) {
+      throw new InvalidInput("zone", "is not a time zone such as Europe/Lisbon: \"" + zone + "\"");
+    }
+  }
+
+  /** By the clock of the house. */
+  public WorkingTime(List<Double> week, String place, List<Away> away) {
+    this(week, place, away, null);
+  }
+
+  /** By which clock their days are counted. */
+  public ZoneId zone(ZoneId house) {
+    return zone == null ? house : ZoneId.of(zone);
   }
 
   /** The same, with nothing said of why they are away. */
   public WorkingTime withoutReasons() {
     return new WorkingTime(
-        week, place, away.stream().map(a -> new Away(a.from(), a.until(), "")).toList());
+        week, place, away.stream().map(a -> new Away(a.from(), a.until(), "")).toList(), zone);
   }
 
   /** Monday to Friday at the hours of a usual day, no holidays, never away. */

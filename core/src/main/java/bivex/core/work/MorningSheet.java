@@ -22,6 +22,8 @@ import java.util.Map;
  */
 public record MorningSheet(
     LocalDate day, List<HandDay> hands, List<String> stops, List<String> late, List<String> stale) {
+  static final String MOVES = "As it is laid now; it moves as the work does.";
+
   /**
    * Somebody's day.
    *
@@ -117,7 +119,7 @@ public record MorningSheet(
         List.of("who", "there", "work"),
         List.of(20, 14, 66),
         rows,
-        "As it is laid now; it moves as the work does.");
+        MOVES);
   }
 
   private static void part(List<List<String>> rows, String head, List<String> lines) {

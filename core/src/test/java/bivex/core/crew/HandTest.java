@@ -8,6 +8,7 @@ import bivex.core.effort.TaskKind;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
@@ -119,6 +120,9 @@ class HandTest {
     assertThatThrownBy(
             () -> new WorkingTime(List.of(8.0, 17.0, 8.0, 8.0, 8.0, 0.0, 0.0), "", List.of()))
         .hasMessageStartingWith("week:");
+    assertThatThrownBy(
+            () -> new WorkingTime(Collections.nCopies(7, 8.0), "", List.of(), "Mars/Base"))
+        .hasMessageStartingWith("zone:");
     assertThatThrownBy(() -> away(24, 23, "")).hasMessageStartingWith("away:");
     assertThatThrownBy(() -> new Part(1.2, null, null)).hasMessageStartingWith("share:");
     assertThatThrownBy(() -> new Part(1, MONDAY, MONDAY.minusDays(1)))

@@ -29,10 +29,10 @@ public class Person {
 
   @Version public long version;
 
-  /** A working time as JSON text. */
+  /** A working time as JSON text; until version 1 without a clock of its own. */
   static class Hours extends JsonColumn<WorkingTime> {
     Hours() {
-      super(1, new TypeReference<>() {});
+      super(2, new TypeReference<>() {});
     }
   }
 

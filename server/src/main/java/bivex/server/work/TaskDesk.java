@@ -138,7 +138,7 @@ public class TaskDesk {
         throw new InvalidInput("item", "is nothing " + page.shot().code + " owes");
       }
       Instant now = clock.instant();
-      LocalDate today = LocalDate.now(clock);
+      LocalDate today = today(about == null ? me.personId() : about);
       TaskWord w =
           TaskWord.of(
               key,
@@ -195,9 +195,19 @@ public class TaskDesk {
               who,
               me.personId().toString(),
               clock.instant(),
-              LocalDate.now(clock),
+              today(UUID.fromString(who)),
               "it is ended"));
     }
+  }
+
+  /** The day it is for somebody, by their own clock. */
+  private LocalDate today(UUID person) {
+    return LocalDate.now(
+        memberships.ofPerson(person).stream()
+            .findFirst()
+            .map(m -> m.person.hours)
+            .map(h -> clock.withZone(h.zone(clock.getZone())))
+            .orElse(clock));
   }
 
   private String name(UUID person) {

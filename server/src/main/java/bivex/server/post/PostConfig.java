@@ -1,0 +1,16 @@
+package bivex.server.post;
+
+import bivex.server.BivexProperties;
+import org.springframework.boot.context.properties.EnableConfigurationProperties;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+
+/** Which post there is. */
+@Configuration
+@EnableConfigurationProperties(PostProperties.class)
+class PostConfig {
+  @Bean
+  Post post(PostProperties mail, BivexProperties house) {
+    return new SmtpPost(mail, house.data().resolve("mailbox"));
+  }
+}
