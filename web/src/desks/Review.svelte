@@ -8,15 +8,25 @@
   import { Draft } from '../lib/draft.svelte';
   import Form from '../lib/parts/Form.svelte';
   import TakeBack from '../lib/parts/TakeBack.svelte';
+  import Client from '../lib/review/Client.svelte';
+  import Drawn from '../lib/review/Drawn.svelte';
   import NoteForm from '../lib/review/NoteForm.svelte';
   import Notes from '../lib/review/Notes.svelte';
   import Pair from '../lib/review/Pair.svelte';
+  import Pencil from '../lib/review/Pencil.svelte';
+  import Watch from '../lib/review/Watch.svelte';
+  import WatchSheet from '../lib/review/WatchSheet.svelte';
   import { go } from '../lib/router';
   import { frame as shell, queries } from '../lib/state.svelte';
   import { bytes, moment, inside } from '../lib/words';
 
-  let { at: shot }: { at: string | null } = $props();
+  let { at: place }: { at: string | null } = $props();
   const h = house();
+  /** A viewing has an address of its own. */
+  const WATCH = 'watch-';
+  const viewing = $derived(place?.startsWith(WATCH) ? place.slice(WATCH.length) : null);
+  const shot = $derived(viewing === null ? place : null);
+  let together = $state(false);
   const id = $derived(
     shot ??
       h.ticks.find((t) => ['BUILT', 'AGREED', 'DELIVERED'].includes(t.stage ?? ''))?.id ??
@@ -25,7 +35,7 @@
   );
   const review = createQuery(() => ({
     queryKey: [h.id, 'review', id],
-    enabled: id !== null,
+    enabled: id !== null && viewing === null,
     queryFn: () =>
       got(
         api.GET('/api/productions/{production}/shots/{shot}/review', {
@@ -41,6 +51,7 @@
   let frame = $state(0);
   let playing = $state(false);
   let noting = $state(false);
+  let strokes = $state<Schemas['Stroke'][]>([]);
   let noteAt = $state(0);
   const reason = new Draft(() => `verdict ${id}`);
   let standard = $state<NonNullable<Schemas['NewVerdict']['standard']>>('AT_SPEED');
@@ -68,9 +79,6 @@
   const file = (x: Schemas['VersionView']) => `/api/productions/${h.id}/versions/${x.id}/file`;
   const src = $derived(v ? file(v) : '');
   const upload = $derived(h.may('PRODUCER', 'COORDINATOR', 'ARTIST'));
-  const guests = $derived(
-    h.may('PRODUCER', 'COORDINATOR') ? (h.view?.people ?? []).filter((p) => p.role === 'GUEST') : [],
-  );
   /** Whether this version may be one that was sent by mistake: the server decides. */
   const untouched = $derived(
     upload &&
@@ -142,6 +150,7 @@
   function begin(): void {
     seek(frame);
     noteAt = frame;
+    strokes = [];
     noting = true;
   }
 
@@ -259,17 +268,22 @@
     }
   }
 
+  /** Keys of one version: neither of a pair nor of a run. */
+  const one = (work: () => void) => free(() => !pair && viewing === null && work());
   $effect(() =>
     tinykeys(window, {
-      ',': free(() => !pair && seek(frame - 1)),
-      '.': free(() => !pair && seek(frame + 1)),
-      Space: free(() => !pair && play()),
-      c: free(() => !pair && begin()),
+      ',': one(() => seek(frame - 1)),
+      '.': one(() => seek(frame + 1)),
+      Space: one(play),
+      c: one(begin),
+      w: one(() => (together = !h.may('GUEST'))),
     }),
   );
 </script>
 
-{#if id === null}
+{#if viewing !== null}
+  {#key viewing}<Watch id={viewing} />{/key}
+{:else if id === null}
   <div class="p-6">
     <h1>Nothing to review</h1>
     <p class="soft">
@@ -300,11 +314,11 @@
       <div class="title">
         <span class="mono code">{r.code}</span>
         <h1>{r.title}</h1>
-        {#if !h.may('GUEST')}<button class="tight ml-auto btn" onclick={() => go(h.id, 'shots', r.shot)}
-            >Stack sheet</button
-          >{/if}
+        {#if !h.may('GUEST')}<button class="tight ml-auto btn" onclick={() => (together = true)}
+            >Watch several <kbd>w</kbd></button
+          ><button class="tight btn" onclick={() => go(h.id, 'shots', r.shot)}>Stack sheet</button>{/if}
       </div>
-      <p class="why">{r.intent || 'No reason in the story yet.'}</p>
+      {#if !h.may('GUEST')}<p class="why">{r.intent || 'No reason in the story yet.'}</p>{/if}
       {#if pair && old && answer}
         {#key pair.id}<Pair
             note={pair}
@@ -336,6 +350,11 @@
           {:else}
             <img {src} alt="Version {v.number} of {r.code}" />
           {/if}
+          {#if noting}<Pencil
+              width={v.facts.raster.width}
+              height={v.facts.raster.height}
+              bind:strokes
+            />{:else}<Drawn drawn={here.flatMap((n) => n.drawn ?? [])} />{/if}
           {#if here.length > 0}<div class="pinned">
               {#each here as n (n.id)}<p>{n.words}</p>{/each}
             </div>{/if}
@@ -392,15 +411,18 @@
             frame={noteAt}
             {last}
             keep={note}
+            {strokes}
             leave={() => (noting = false)}
           />{/if}
       {:else}
         <div class="nothing">
-          <h2>No version yet</h2>
+          <h2>{h.may('GUEST') ? 'Nothing to look at' : 'No version yet'}</h2>
           <p class="soft">
-            {upload
-              ? 'Drop a clip or still here: mp4 (H.264, AV1), webm, png or jpeg.'
-              : 'An artist uploads the first one.'}
+            {h.may('GUEST')
+              ? 'Nothing of this shot is shown to you now. You will see it here when it is.'
+              : upload
+                ? 'Drop a clip or still here: mp4 (H.264, AV1), webm, png or jpeg.'
+                : 'An artist uploads the first one.'}
           </p>
         </div>
       {/if}
@@ -488,6 +510,8 @@
           </form>
         {/if}
 
+        <Client {r} {v} {did} {back} />
+
         <h2>Notes</h2>
         {#if judged.length > 0 && !pair}<button
             class="now mb-2 btn"
@@ -504,36 +528,6 @@
           look={(n) => (looking = n.id)}
           again={() => h.again()}
         />
-      {/if}
-      {#if guests.length > 0}
-        <h2>Guests</h2>
-        <ul>
-          {#each guests as g (g.id)}<li class="flex items-center justify-between">
-              <span>{g.name}</span>{#if r.guests.includes(g.id)}<span class="soft small"
-                  >may look at this shot<TakeBack
-                    what="the invitation of {g.name}"
-                    run={() =>
-                      back(
-                        api.DELETE('/api/productions/{production}/shots/{shot}/guests/{person}', {
-                          params: { path: { ...path, shot: r.shot, person: g.id } },
-                        }),
-                      )}
-                  /></span
-                >{:else}<button
-                  class="tight btn"
-                  onclick={() =>
-                    void did(
-                      got(
-                        api.POST('/api/productions/{production}/shots/{shot}/guests', {
-                          params: { path: { production: h.id, shot: r.shot } },
-                          body: { person: g.id },
-                        }),
-                      ),
-                      `${g.name} may look at ${r.code}.`,
-                    )}>Invite</button
-                >{/if}
-            </li>{/each}
-        </ul>
       {/if}
       {#if upload}
         <h2>{r.versions.length === 0 ? 'First version' : 'Next version'}</h2>
@@ -572,6 +566,8 @@
     </aside>
   </div>
 {/if}
+
+<WatchSheet bind:open={together} />
 
 <style>
   .review {

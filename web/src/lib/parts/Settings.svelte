@@ -48,6 +48,7 @@
         hoursPerDay,
         dueOn,
         lists,
+        clientNeeded,
       } = h.view;
       edit = {
         title,
@@ -63,6 +64,7 @@
         hoursPerDay,
         dueOn,
         lists,
+        clientNeeded,
       };
       version = h.view.version;
       wrong = null;
@@ -208,6 +210,10 @@
             >semicolons, decimal commas</option
           ><option value="TAB">tabs, decimal points</option></select
         ></label
+      >
+      <label class="wide flex items-center gap-2"
+        ><input type="checkbox" class="checkbox" name="clientNeeded" bind:checked={edit.clientNeeded} />
+        A shot is agreed only when the client has approved it too</label
       >
       {#if wrong?.stale}<div class="wide">
           <Conflict {wrong} onmine={mine} ontheirs={() => (open = false)} />

@@ -11,6 +11,7 @@
     scene,
     frame,
     last,
+    strokes = [],
     keep,
     leave,
   }: {
@@ -18,6 +19,7 @@
     scene: string;
     frame: number;
     last: number;
+    strokes?: Schemas['Stroke'][];
     keep: (note: Schemas['NewNote']) => Promise<boolean>;
     leave: () => void;
   } = $props();
@@ -56,6 +58,7 @@
       id: crypto.randomUUID(),
       words: typed.words,
       ...frames,
+      ...(strokes.length > 0 ? { drawing: strokes } : {}),
       ...(on === 'scene' ? { scene: true } : {}),
       ...(wish ? { wish } : {}),
       ...(shown ? { shown } : {}),

@@ -4,6 +4,7 @@
   import type { Schemas } from '../api/client';
   import { Draft } from '../draft.svelte';
   import { enter, free } from '../keys';
+  import Drawn from './Drawn.svelte';
 
   /** One note's frames as they were and as they are, in step by the shot's frame, for who gave it to judge. */
   let {
@@ -108,6 +109,9 @@
               {@attach (el) => follow(el, s.v)}
             ></video>
           {:else}<img src={src(s.v)} alt={s.name} onload={() => (shows[s.v.id] = frame)} />{/if}
+          {#if note.drawn && note.frame <= frame && frame <= note.lastFrame}<Drawn
+              drawn={[note.drawn]}
+            />{/if}
         </div>
         <figcaption class="small">
           {s.name}{shows[s.v.id] === frame ? '' : `: frame ${frame} is not there yet`}

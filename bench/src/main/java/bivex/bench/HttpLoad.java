@@ -42,7 +42,8 @@ import org.hibernate.stat.Statistics;
  * open desks while a take is logged every two seconds for two minutes, the application a process of
  * its own. {@code pile SHOTS}: twelve lists at once right after a change, the heap beside it.
  * {@code cut SHOTS}: two cuts of three events a shot brought in, and what the desk of the cut
- * reads.
+ * reads. {@code after SHOTS}: what the desks after the shoot read, who does what, money and
+ * viewings.
  */
 public final class HttpLoad {
   private static final List<String> LISTS =
@@ -58,6 +59,7 @@ public final class HttpLoad {
         case "crowd" -> crowd(house, n);
         case "pile" -> pile(house, n);
         case "cut" -> cut(house, n);
+        case "after" -> after(house, n);
         default -> throw new IllegalArgumentException(args[0]);
       }
     }
@@ -195,6 +197,31 @@ public final class HttpLoad {
           changed(c, full, of),
           median(9, () -> ok(c.get(of))));
     }
+  }
+
+  private static void after(House house, int size) {
+    FullHouse full = new FullHouse(house, size);
+    Caller c = full.producer;
+    ok(c.get(full.base + "/owed?size=60"));
+    say("%d shots, %d takes, a version on every other shot; ms", size, 20 * size);
+    for (String path :
+        List.of("/crew", "/work", "/outlook", "/yours", "/money", "/viewings/choices")) {
+      say(
+          "%-20s first %8.1f, after a change %8.1f, again %8.1f",
+          path,
+          timed(() -> ok(c.get(full.base + path))),
+          changed(c, full, full.base + path),
+          median(9, () -> ok(c.get(full.base + path))));
+    }
+    String[] id = new String[1];
+    Map<String, Object> all = Map.of("of", "ALL", "order", "CUT", "neighbours", true);
+    say(
+        "%-20s %8.1f",
+        "a viewing of all",
+        median(5, () -> id[0] = ok(c.post(full.base + "/viewings", all)).text("id")));
+    say(
+        "%-20s %8.1f",
+        "opened again", median(9, () -> ok(c.get(full.base + "/viewings/" + id[0]))));
   }
 
   /** What an answer costs right after a take was logged. */

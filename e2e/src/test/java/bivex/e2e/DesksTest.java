@@ -362,7 +362,10 @@ class DesksTest extends DeskTests {
   /** A guest loads the review and nothing of the other desks. */
   @Test
   void aGuestNeverLoadsAnotherDesk() {
-    stage.upload(Clips.mp4(320, 180, "24", 24));
+    String version = stage.upload(Clips.mp4(320, 180, "24", 24)).text("versions/0/id");
+    Stage.ok(
+        stage.producer.post(
+            stage.base + "/versions/" + version + "/showings", Map.of("kind", "PROGRESS")));
     Caller guest = stage.house.person(stage.production, Role.GUEST);
     Stage.ok(
         stage.producer.post(

@@ -58,6 +58,7 @@ class ForeignIdsTest {
           Map.entry("planned", "select id from planned_cost where production_id = ?"),
           Map.entry("offer", "select id from offer where production_id = ?"),
           Map.entry("file", "select id from work_file where production_id = ?"),
+          Map.entry("viewing", "select id from viewing where production_id = ?"),
           Map.entry("lean", "select id from shot_lean where production_id = ?"),
           Map.entry(
               "note",

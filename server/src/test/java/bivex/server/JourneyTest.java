@@ -477,8 +477,15 @@ public class JourneyTest {
                 .post(base + "/shots/" + shown + "/guests", Map.of("person", guest.person()))
                 .at("guests"))
         .hasSize(1);
-    assertThat(guest.get(base + "/shots/" + shown + "/review").text("excerpt"))
-        .isEqualTo("The flags vanish from the line.");
+    Caller.Answer empty = guest.get(base + "/shots/" + shown + "/review");
+    assertThat(empty.at("versions")).as("nothing is shown by itself").isEmpty();
+    assertThat(empty.text("excerpt") + empty.text("intent")).as("the script").isEmpty();
+    assertThat(guest.get(base + "/versions/" + version + "/file").status()).isEqualTo(404);
+    assertThat(
+            producer
+                .post(base + "/versions/" + version + "/showings", Map.of("kind", "PROGRESS"))
+                .status())
+        .isEqualTo(200);
     assertThat(
             guest
                 .post(

@@ -204,7 +204,25 @@ class KeptTest {
               + " n where n.words = 'glow'",
           words);
     }
+    // A guest who was invited saw the newest version by itself, and goes on seeing that one.
+    there.execute("alter table invitation disable trigger all");
+    there.update(
+        "insert into invitation (id, person_id, shot_id) select gen_random_uuid(),"
+            + " gen_random_uuid(), shot_id from version");
+    there.update(
+        "insert into version (id, production_id, shot_id, number, file_name, hash, type, bytes,"
+            + " width, height, rate, frames, note, uploaded_by, uploaded_at, first_frame, placed)"
+            + " select gen_random_uuid(), production_id, shot_id, 3, 'b', hash, type, bytes, 1, 1,"
+            + " '24', 24, '', 'x', now(), 1001, true from version union all select"
+            + " gen_random_uuid(), production_id, gen_random_uuid(), 1, 'c', hash, type, bytes, 1,"
+            + " 1, '24', 24, '', 'x', now(), 1001, true from version");
     Flyway.configure().dataSource(old).load().migrate();
+    assertThat(
+            there.queryForList(
+                "select v.file_name || ' ' || s.kind from showing s join version v on v.id ="
+                    + " s.version_id",
+                String.class))
+        .containsExactly("b PROGRESS");
     assertThat(
             there.queryForList(
                 "select n.words || ' ' || n.last_frame || ' ' || string_agg(w.kind || ' ' ||"

@@ -270,6 +270,45 @@ class ReviewTest {
   }
 
   @Test
+  void aDrawingLiesOnItsFrameInEveryVersion() {
+    String version = stage.upload(WITH_HANDLES).text("versions/0/id");
+    Map<String, Object> box =
+        Map.of(
+            "kind",
+            "BOX",
+            "points",
+            List.of(
+                Map.of("x", 0.25, "y", 0.5, "press", 0.5),
+                Map.of("x", 0.5, "y", 0.75, "press", 0.5)));
+    Map<String, Object> note =
+        Map.of("frame", 1001, "words", "this window", "drawing", List.of(box));
+    Caller.Answer a = Stage.ok(noted(stage.producer, stage, version, note));
+    assertThat(a.text("notes/0/drawn/paths/0/d")).isEqualTo("M480.0 540.0 H960.0 V810.0 H480.0 Z");
+    stage.upload(Clips.mp4(1920, 1080, "24", 60));
+    assertThat(note().text("notes/0/drawn/paths/0/d"))
+        .as("it stays with the note, whatever comes after")
+        .isEqualTo("M480.0 540.0 H960.0 V810.0 H480.0 Z");
+    Map<String, Object> wrong =
+        Map.of("kind", "BOX", "points", List.of(Map.of("x", 1.2, "y", 0.5, "press", 0.5)));
+    assertThat(
+            noted(
+                    stage.producer,
+                    stage,
+                    version,
+                    Map.of("frame", 1001, "words", "x", "drawing", List.of(wrong)))
+                .status())
+        .isEqualTo(422);
+    assertThat(
+            noted(
+                    stage.producer,
+                    stage,
+                    version,
+                    Map.of("whole", true, "words", "x", "drawing", List.of(box)))
+                .text("field"))
+        .isEqualTo("drawing");
+  }
+
+  @Test
   void theLastVerdictCountsAndANewVersionNeedsItsOwn() {
     String first = stage.upload(WITH_HANDLES).text("versions/0/id");
     Stage.ok(verdict(first, "AGREED"));

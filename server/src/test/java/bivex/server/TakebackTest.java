@@ -127,13 +127,30 @@ class TakebackTest {
     Stage.ok(
         stage.producer.post(
             base + "/shots/" + stage.shot + "/guests", Map.of("person", guest.person())));
+    assertThat(Stage.ok(guest.get(review())).at("versions")).as("nothing is shown yet").isEmpty();
+    show(first, "APPROVAL");
+    show(first, "ENDED");
+    show(second, "PROGRESS");
     String own =
         Stage.ok(
                 guest.post(
                     base + "/versions/" + second + "/notes",
-                    Map.of("frame", frame, "words", "may it be darker?")))
+                    Map.of(
+                        "frame",
+                        frame,
+                        "words",
+                        "may it be darker?",
+                        "drawing",
+                        List.of(
+                            Map.of(
+                                "kind",
+                                "WORDS",
+                                "points",
+                                List.of(Map.of("x", 0.5, "y", 0.5, "press", 0.5)),
+                                "words",
+                                "here")))))
             .text("notes/0/id");
-    version(26);
+    String hidden = version(26);
     String third = version(27);
     Stage.ok(
         stage.producer.post(
@@ -143,9 +160,23 @@ class TakebackTest {
         stage.producer.post(
             base + "/versions/" + third + "/notes",
             Map.of("whole", true, "words", "brighter, for all to read", "shown", true)));
+    Map<String, String> again = Map.of("kind", "AGAIN", "words", "still bright");
+    assertThat(guest.post(base + "/notes/" + own + "/words", again).status())
+        .as("what answers it is not shown to them")
+        .isEqualTo(403);
+    assertThat(Stage.ok(stage.producer.get(review())).body().toString())
+        .contains("version 4 is not shown to guests");
+    show(second, "ENDED");
+    show(third, "APPROVAL");
+    Stage.ok(guest.post(base + "/notes/" + own + "/words", again));
     Stage.ok(
         guest.post(
-            base + "/notes/" + own + "/words", Map.of("kind", "AGAIN", "words", "still bright")));
+            base + "/versions/" + third + "/client-words",
+            Map.of("kind", "WITH_NOTES", "words", "once it is darker")));
+    Stage.ok(
+        stage.producer.post(
+            base + "/versions/" + third + "/client-words",
+            Map.of("kind", "NOT_APPROVED", "words", secret, "who", "somebody else")));
     Caller.Answer page = Stage.ok(guest.get(review()));
     assertThat(page.at("versions")).hasSize(1);
     assertThat(page.at("notes")).as("their own, and what was shown to them").hasSize(2);
@@ -160,6 +191,9 @@ class TakebackTest {
     for (String gone : List.of("/timecodes", "/file")) {
       assertThat(guest.get(base + "/versions/" + first + gone).status()).as(gone).isEqualTo(422);
     }
+    assertThat(guest.get(base + "/versions/" + hidden + "/file").status())
+        .as("never shown")
+        .isEqualTo(404);
     Stage.ok(stage.producer.get(base + "/versions/" + first + "/timecodes"));
     assertThat(
             stage
@@ -173,10 +207,16 @@ class TakebackTest {
         .contains("may it be darker?");
   }
 
+  private void show(String version, String kind) {
+    Stage.ok(
+        stage.producer.post(base + "/versions/" + version + "/showings", Map.of("kind", kind)));
+  }
+
   private static final String TOLD =
       """
       .capture.height
       .capture.width
+      .clientNeeded
       .code
       .delivery.height
       .delivery.width
@@ -201,17 +241,25 @@ class TakebackTest {
       /reel.scenes[].shots[].code
       /reel.scenes[].shots[].id
       /reel.scenes[].shots[].title
+      /shots/*/review.clientWords[].at
+      /shots/*/review.clientWords[].kind
+      /shots/*/review.clientWords[].said
+      /shots/*/review.clientWords[].version
       /shots/*/review.code
       /shots/*/review.cutFirst
       /shots/*/review.cutLast
-      /shots/*/review.excerpt
-      /shots/*/review.intent
       /shots/*/review.notes[].again
       /shots/*/review.notes[].answered
       /shots/*/review.notes[].answeredIn
       /shots/*/review.notes[].at
       /shots/*/review.notes[].by
       /shots/*/review.notes[].carried
+      /shots/*/review.notes[].drawn.height
+      /shots/*/review.notes[].drawn.paths[].width
+      /shots/*/review.notes[].drawn.paths[].words
+      /shots/*/review.notes[].drawn.paths[].x
+      /shots/*/review.notes[].drawn.paths[].y
+      /shots/*/review.notes[].drawn.width
       /shots/*/review.notes[].frame
       /shots/*/review.notes[].id
       /shots/*/review.notes[].lastFrame
@@ -250,6 +298,10 @@ class TakebackTest {
       /shots/*/review.versions[].id
       /shots/*/review.versions[].number
       /shots/*/review.versions[].rateName
+      /shots/*/review.versions[].shown.asks
+      /shots/*/review.versions[].shown.kind
+      /shots/*/review.versions[].shown.stands
+      /shots/*/review.versions[].shown.words
       /shots/*/review.versions[].type
       /shots/*/review.versions[].uploadedAt
       """;

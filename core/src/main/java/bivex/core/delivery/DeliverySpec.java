@@ -2,6 +2,7 @@ package bivex.core.delivery;
 
 import bivex.core.InvalidInput;
 import bivex.core.optics.Raster;
+import bivex.core.review.ClientStand;
 import bivex.core.review.FramePlace;
 import bivex.core.review.OpenNotes;
 import bivex.core.review.Verdict;
@@ -45,7 +46,8 @@ public record DeliverySpec(Raster raster, FrameRate rate, int handles, NamePatte
       FramePlace place,
       FrameRange cut,
       Verdict verdict,
-      OpenNotes notes) {}
+      OpenNotes notes,
+      ClientStand client) {}
 
   /** File name of an offer, without extension. */
   public String fileName(Offer o) {
@@ -79,6 +81,12 @@ public record DeliverySpec(Raster raster, FrameRate rate, int handles, NamePatte
             o.notes().none() ? "all confirmed" : o.notes().words(),
             o.notes().none(),
             o.notes().none() ? "" : "Answer and confirm them in Review."));
+    if (o.client().needed() || o.client().said()) {
+      boolean good = o.client().agreed();
+      out.add(
+          new VersionFacts.FactCheck(
+              "Client", "approved", o.client().words(), good, good ? "" : o.client().remedy()));
+    }
     out.addAll(
         o.facts()
             .against(o.place(), new VersionFacts.Wanted(raster, rate, o.cut(), handles, true)));

@@ -2,6 +2,7 @@ package bivex.core.review;
 
 import java.util.Comparator;
 import java.util.List;
+import java.util.Set;
 
 /**
  * How a note of the review stands, by what was said of it. An answer closes nothing: who gave it is
@@ -89,6 +90,18 @@ public record NoteStand(State state, Integer answeredIn, int rounds) {
   /** Whether who gave it has to say whether it is met. */
   public boolean answered() {
     return state == State.ANSWERED;
+  }
+
+  /**
+   * Why who gave it cannot say whether it is met, and what to do; empty where they can.
+   *
+   * @param guest whether a guest gave it
+   * @param shown numbers of the versions guests see
+   */
+  public String unseen(boolean guest, Set<Integer> shown) {
+    return guest && state == State.ANSWERED && !shown.contains(answeredIn)
+        ? "A guest gave it, and version " + answeredIn + " is not shown to guests."
+        : "";
   }
 
   /** What may be said of it. */

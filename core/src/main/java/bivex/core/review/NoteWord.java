@@ -140,8 +140,9 @@ public record NoteWord(Kind kind, Integer version, String words, String by, Inst
    * the producer may for them, and is named.
    *
    * @param me id of whoever says it
+   * @param seen whether they may look at the version it is answered in; true where there is none
    */
-  public static String refused(Kind kind, Note note, Role role, String me) {
+  public static String refused(Kind kind, Note note, Role role, String me, boolean seen) {
     boolean gave = me.equals(note.giver());
     if (kind == null) {
       return "";
@@ -153,7 +154,9 @@ public record NoteWord(Kind kind, Integer version, String words, String by, Inst
               : "";
       case CONFIRMED, AGAIN, WITHDRAWN ->
           gave || role == Role.PRODUCER
-              ? ""
+              ? seen || kind == Kind.WITHDRAWN
+                  ? ""
+                  : "The version that answers it is not shown to you."
               : "Whether it is met says who gave it, or the producer for them.";
     };
   }

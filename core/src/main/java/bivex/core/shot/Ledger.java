@@ -6,6 +6,7 @@ import bivex.core.element.ElementMargin;
 import bivex.core.element.ElementSource;
 import bivex.core.method.Plan;
 import bivex.core.method.Plan.Due;
+import bivex.core.review.ClientStand;
 import bivex.core.review.OpenNotes;
 import bivex.core.review.Verdict;
 import bivex.core.review.VersionFacts;
@@ -98,6 +99,11 @@ public record Ledger(
     private final Map<String, Evidence> said = new HashMap<>();
     private final Map<String, Evidence> found = new HashMap<>();
     private final List<OwedItem> items = new ArrayList<>();
+
+    /** By the house: its own verdict, with nothing that keeps it from counting. */
+    private final boolean passed;
+
+    /** By all whose word it needs. */
     private final boolean agreed;
 
     Book(ShotFacts facts) {
@@ -115,11 +121,12 @@ public record Ledger(
                 }
               });
       ShotFacts.Version v = facts.version();
-      this.agreed =
+      this.passed =
           v != null
               && v.verdict() == Verdict.AGREED
               && v.notes().none()
               && v.checks().stream().allMatch(VersionFacts.FactCheck::agrees);
+      this.agreed = passed && v.client().agreed();
     }
 
     Ledger close() {
@@ -130,6 +137,7 @@ public record Ledger(
       plates();
       building();
       reviewing();
+      client();
       delivering();
       Stage stage = stage();
       OwedItem next = next(stage);
@@ -531,9 +539,9 @@ public record Ledger(
             "verdict",
             Kind.VERDICT,
             "Verdict on version " + v.number(),
-            agreed ? State.IN_HAND : State.IN_DOUBT,
-            "agreed" + why + (agreed ? "" : ", but " + objection(v)),
-            agreed ? "" : "Answer it with a new version, or look again and decide anew.",
+            passed ? State.IN_HAND : State.IN_DOUBT,
+            "agreed" + why + (passed ? "" : ", but " + objection(v)),
+            passed ? "" : "Answer it with a new version, or look again and decide anew.",
             Due.BEFORE_DELIVERY,
             Who.PRODUCER,
             50);
@@ -549,6 +557,24 @@ public record Ledger(
             v.verdict() == Verdict.HOLD ? Who.PRODUCER : Who.ARTIST,
             46);
       }
+    }
+
+    /** The client's word, where one is asked for, needed or said of the newest version. */
+    private void client() {
+      ClientStand c = facts.version() == null ? ClientStand.NONE : facts.version().client();
+      if (!c.waits() && !c.said()) {
+        return;
+      }
+      item(
+          "client",
+          Kind.VERDICT,
+          "Client's word on version " + c.newest(),
+          c.waits() ? State.OWED : c.against() ? State.IN_DOUBT : State.IN_HAND,
+          c.words(),
+          c.remedy(),
+          Due.BEFORE_DELIVERY,
+          Who.PRODUCER,
+          47);
     }
 
     /** What keeps an agreed version from counting as agreed. */
@@ -664,7 +690,7 @@ public record Ledger(
               && kind != Kind.VERSION
               && kind != Kind.DELIVERY
               && kind != Kind.INTENT;
-      boolean without = agreed && before && (state == State.OWED || state == State.IN_DOUBT);
+      boolean without = passed && before && (state == State.OWED || state == State.IN_DOUBT);
       if (without) {
         state = State.DROPPED;
         why = "agreed without it";

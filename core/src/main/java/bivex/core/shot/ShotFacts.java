@@ -1,6 +1,7 @@
 package bivex.core.shot;
 
 import bivex.core.method.Plan;
+import bivex.core.review.ClientStand;
 import bivex.core.review.OpenNotes;
 import bivex.core.review.Verdict;
 import bivex.core.review.VersionFacts;
@@ -87,13 +88,15 @@ public record ShotFacts(
    * @param checks its facts against the shot
    * @param verdict last one, null if none
    * @param notes of the shot that must be answered and are carried on
+   * @param client how the shot stands with them
    */
   public record Version(
       int number,
       List<VersionFacts.FactCheck> checks,
       Verdict verdict,
       String verdictReason,
-      OpenNotes notes) {}
+      OpenNotes notes,
+      ClientStand client) {}
 
   /**
    * @param version which was sent

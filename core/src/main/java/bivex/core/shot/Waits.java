@@ -53,6 +53,15 @@ public final class Waits {
     }
   }
 
+  /** Codes of the shots that wait for something of a shot. */
+  public List<String> waiting(String shot) {
+    return held.getOrDefault(shot, Map.of()).values().stream()
+        .flatMap(List::stream)
+        .distinct()
+        .sorted()
+        .toList();
+  }
+
   /**
    * Of one thing; what is put together waits for what it takes over, plates and questions do not.
    */

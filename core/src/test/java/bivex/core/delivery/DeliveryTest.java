@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import bivex.core.optics.Raster;
+import bivex.core.review.ClientStand;
+import bivex.core.review.ClientWord;
 import bivex.core.review.FramePlace;
 import bivex.core.review.OpenNotes;
 import bivex.core.review.Verdict;
@@ -11,6 +13,8 @@ import bivex.core.review.VersionFacts;
 import bivex.core.shot.NamePattern;
 import bivex.core.time.FrameRange;
 import bivex.core.time.FrameRate;
+import java.time.Instant;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
@@ -32,7 +36,8 @@ class DeliveryTest {
         FramePlace.of(facts.frames(), new FrameRange(1001, 96), 8),
         new FrameRange(1001, 96),
         verdict,
-        new OpenNotes(notes, 0));
+        new OpenNotes(notes, 0),
+        ClientStand.NONE);
   }
 
   @Test
@@ -67,6 +72,41 @@ class DeliveryTest {
                 .get(1)
                 .remedy())
         .contains("0.80 s");
+  }
+
+  @Test
+  void theClientsWordIsAskedForWhereItIsNeededAndHeardWhereItIsNot() {
+    DeliverySpec.Offer o =
+        offer(new VersionFacts(Raster.HD, FrameRate.FILM, 112), Verdict.AGREED, 0);
+    assertThat(client(o, true, null)).isEqualTo(List.of("not shown for approval"));
+    assertThat(client(o, false, null)).isEmpty();
+    assertThat(client(o, true, ClientWord.Kind.WITH_NOTES)).isEmpty();
+    assertThat(client(o, false, ClientWord.Kind.NOT_APPROVED))
+        .isEqualTo(List.of("not approved by Ada"));
+  }
+
+  /** What of the client keeps an offer. */
+  private List<String> client(DeliverySpec.Offer o, boolean needed, ClientWord.Kind said) {
+    ClientWord word =
+        said == null ? null : new ClientWord(said, o.version(), "", "Ada", "", Instant.EPOCH);
+    ClientStand stand = new ClientStand(needed, o.version(), null, null, 0, word, false);
+    return spec
+        .check(
+            new DeliverySpec.Offer(
+                o.production(),
+                o.code(),
+                o.scene(),
+                o.version(),
+                o.facts(),
+                o.place(),
+                o.cut(),
+                o.verdict(),
+                o.notes(),
+                stand))
+        .stream()
+        .filter(c -> !c.agrees())
+        .map(VersionFacts.FactCheck::found)
+        .toList();
   }
 
   @Test

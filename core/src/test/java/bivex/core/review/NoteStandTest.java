@@ -96,11 +96,13 @@ class NoteStandTest {
         Role role = Role.values()[random.nextInt(Role.values().length)];
         String me = random.nextInt(4) == 0 ? "mara" : "wren";
         boolean was = now().carried();
-        if (NoteWord.refused(kind, NOTE, role, me).isEmpty()) {
+        boolean seen = random.nextInt(3) > 0;
+        if (NoteWord.refused(kind, NOTE, role, me, seen).isEmpty()) {
           field(kind, 3 + n, WHOLE, "because");
         }
         if (was && !now().carried()) {
           assertThat(me.equals("mara") || role == Role.PRODUCER).as(said.toString()).isTrue();
+          assertThat(seen || kind == NoteWord.Kind.WITHDRAWN).as("nobody judges unseen").isTrue();
         }
       }
       String all =

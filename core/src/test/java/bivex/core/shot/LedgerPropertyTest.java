@@ -9,6 +9,7 @@ import bivex.core.method.MethodChoice;
 import bivex.core.method.Plan;
 import bivex.core.method.ShotSetting;
 import bivex.core.optics.Raster;
+import bivex.core.review.ClientStand;
 import bivex.core.review.FramePlace;
 import bivex.core.review.OpenNotes;
 import bivex.core.review.Verdict;
@@ -145,7 +146,8 @@ class LedgerPropertyTest {
                       Raster.HD, FrameRate.FILM, new FrameRange(1001, 96), 8, false)),
               verdict,
               "",
-              new OpenNotes(random.nextInt(3) == 0 ? 1 : 0, random.nextInt(4) == 0 ? 1 : 0));
+              new OpenNotes(random.nextInt(3) == 0 ? 1 : 0, random.nextInt(4) == 0 ? 1 : 0),
+              ClientStand.NONE);
       if (random.nextBoolean()) {
         delivery = new ShotFacts.Delivery(1 + random.nextInt(4), random.nextBoolean(), "words");
       }

@@ -8,6 +8,8 @@ import bivex.core.method.MethodChoice;
 import bivex.core.method.Plan;
 import bivex.core.method.ShotSetting;
 import bivex.core.optics.Raster;
+import bivex.core.review.ClientStand;
+import bivex.core.review.ClientWord;
 import bivex.core.review.FramePlace;
 import bivex.core.review.OpenNotes;
 import bivex.core.review.Verdict;
@@ -21,6 +23,7 @@ import bivex.core.shot.OwedItem.State;
 import bivex.core.time.FrameRange;
 import bivex.core.time.FrameRate;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -93,7 +96,8 @@ class LedgerTest {
                     Raster.HD, FrameRate.FILM, new FrameRange(1001, 96), 8, false)),
         v,
         "",
-        new OpenNotes(notes, 0));
+        new OpenNotes(notes, 0),
+        ClientStand.NONE);
   }
 
   @Test
@@ -129,7 +133,8 @@ class LedgerTest {
         .as("of one that is planned, what came in since")
         .hasSize(1);
     assertThat(ledger().form()).isEqualTo(OwedItem.State.IN_DOUBT);
-    version = new ShotFacts.Version(1, List.of(), Verdict.AGREED, "", OpenNotes.NONE);
+    version =
+        new ShotFacts.Version(1, List.of(), Verdict.AGREED, "", OpenNotes.NONE, ClientStand.NONE);
     assertThat(item("words:3").state())
         .as("an agreed version may be of the old words")
         .isEqualTo(OwedItem.State.IN_DOUBT);
@@ -292,6 +297,44 @@ class LedgerTest {
     assertThat(ledger().loose()).containsExactly("plate:performance-3", "task:A2/gone");
   }
 
+  /** The house's verdict and the client's word are two things; agreed may need both. */
+  @Test
+  void theClientsWordStandsBesideTheVerdict() {
+    shootAll();
+    LocalDate since = LocalDate.of(2027, 3, 8);
+    Stage without = with(new ClientStand(false, 2, null, null, 0, null, false)).stage();
+    assertThat(without).isEqualTo(Stage.AGREED);
+    assertThat(ledger().items()).noneMatch(i -> i.key().equals("client"));
+    assertThat(with(new ClientStand(true, 2, null, null, 0, null, false)).stage())
+        .isEqualTo(Stage.BUILT);
+    assertThat(ledger().next().key()).isEqualTo("client");
+    assertThat(item("verdict").state()).as("the house has said it").isEqualTo(State.IN_HAND);
+    assertThat(item("client").action()).isEqualTo("Show it to the client for approval.");
+    with(new ClientStand(false, 2, 2, since, 3, null, false));
+    assertThat(ledger().stage()).as("asked, not needed").isEqualTo(Stage.AGREED);
+    assertThat(item("client").reason())
+        .isEqualTo("shown for approval since Mon 8 Mar, no word for 3 days");
+    assertThat(with(client(true, ClientWord.Kind.APPROVED, 2)).stage()).isEqualTo(Stage.AGREED);
+    assertThat(item("client").state()).isEqualTo(State.IN_HAND);
+    assertThat(with(client(true, ClientWord.Kind.APPROVED, 1)).stage()).isEqualTo(Stage.BUILT);
+    assertThat(with(client(false, ClientWord.Kind.NOT_APPROVED, 2)).stage())
+        .as("a no counts also where nobody has to ask")
+        .isEqualTo(Stage.BUILT);
+    assertThat(ledger().form()).isEqualTo(State.IN_DOUBT);
+  }
+
+  private static ClientStand client(boolean needed, ClientWord.Kind kind, int version) {
+    return new ClientStand(
+        needed, 2, null, null, 0, new ClientWord(kind, version, "", "Ada", "", T), false);
+  }
+
+  private Ledger with(ClientStand c) {
+    ShotFacts.Version v = version(Verdict.AGREED, 0);
+    version =
+        new ShotFacts.Version(v.number(), v.checks(), v.verdict(), v.verdictReason(), v.notes(), c);
+    return ledger();
+  }
+
   @Test
   void openNotesAndWrongFactsKeepAShotFromBeingAgreed() {
     shootAll();
@@ -300,7 +343,12 @@ class LedgerTest {
     ShotFacts.Version v = version;
     version =
         new ShotFacts.Version(
-            v.number(), v.checks(), v.verdict(), v.verdictReason(), new OpenNotes(0, 2));
+            v.number(),
+            v.checks(),
+            v.verdict(),
+            v.verdictReason(),
+            new OpenNotes(0, 2),
+            ClientStand.NONE);
     assertThat(ledger().stage()).as("an answer that nobody confirmed").isEqualTo(Stage.BUILT);
     assertThat(item("notes-answered").label()).isEqualTo("2 notes answered");
     assertThat(item("verdict").reason()).endsWith("but 2 answered notes are not confirmed");
@@ -314,7 +362,8 @@ class LedgerTest {
                         Raster.HD, FrameRate.FILM, new FrameRange(1001, 96), 8, false)),
             Verdict.AGREED,
             "",
-            OpenNotes.NONE);
+            OpenNotes.NONE,
+            ClientStand.NONE);
     assertThat(ledger().stage()).isEqualTo(Stage.SHOT);
     assertThat(item("version"))
         .matches(

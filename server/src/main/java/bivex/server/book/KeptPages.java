@@ -3,6 +3,7 @@ package bivex.server.book;
 import bivex.server.keep.Draft;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -40,13 +41,21 @@ final class KeptPages {
   private final Map<UUID, ReentrantLock> turns = new ConcurrentHashMap<>();
 
   /**
+   * @param day on which they were derived: what stands until a day ends with it
    * @param pages by code
    * @param draft the newest, null when there is none
    */
-  record Kept(long stamp, List<ShotBook.Page> pages, Draft draft) {}
+  record Kept(long stamp, LocalDate day, List<ShotBook.Page> pages, Draft draft) {
+    private boolean good(long since, LocalDate today) {
+      return stamp >= since && day.equals(today);
+    }
+  }
 
   /** Where what is kept comes from. */
   interface Source {
+    /** What day it is. */
+    LocalDate today();
+
     /** Stamp of a production as it is now. */
     long stamp(UUID production);
 
@@ -62,18 +71,22 @@ final class KeptPages {
 
   /** What is known of a production, not older than a stamp. */
   Kept of(UUID production, long stamp, Source source) {
+    LocalDate today = source.today();
     Kept k = kept.getIfPresent(production);
-    if (k != null && k.stamp >= stamp) {
+    if (k != null && k.good(stamp, today)) {
       return k;
     }
     ReentrantLock turn = turns.computeIfAbsent(production, id -> new ReentrantLock());
     turn.lock();
     try {
       k = kept.getIfPresent(production);
-      if (k != null && k.stamp >= stamp) {
+      if (k != null && k.good(stamp, today)) {
         return k;
       }
-      Kept fresh = k == null ? whole(production, source) : renewed(production, k, source);
+      Kept fresh =
+          k == null || !k.day.equals(today)
+              ? whole(production, source)
+              : renewed(production, k, source);
       kept.put(production, fresh);
       return fresh;
     } finally {
@@ -82,8 +95,10 @@ final class KeptPages {
   }
 
   private static Kept whole(UUID production, Source source) {
+    LocalDate day = source.today();
     long stamp = source.stamp(production);
-    return new Kept(stamp, List.copyOf(source.load(production, null)), source.draft(production));
+    return new Kept(
+        stamp, day, List.copyOf(source.load(production, null)), source.draft(production));
   }
 
   private static Kept renewed(UUID production, Kept k, Source source) {
@@ -94,12 +109,12 @@ final class KeptPages {
       return whole(production, source);
     }
     if (named.isEmpty()) {
-      return new Kept(stamp, k.pages, k.draft);
+      return new Kept(stamp, k.day, k.pages, k.draft);
     }
     List<ShotBook.Page> all = new ArrayList<>(k.pages);
     all.removeIf(p -> named.contains(p.shot().id));
     all.addAll(source.load(production, named));
     all.sort(Comparator.comparing(p -> p.shot().code));
-    return new Kept(stamp, List.copyOf(all), k.draft);
+    return new Kept(stamp, k.day, List.copyOf(all), k.draft);
   }
 }

@@ -8,6 +8,7 @@ import bivex.server.keep.ReviewNote;
 import bivex.server.keep.ReviewNotes;
 import bivex.server.keep.VersionEntries;
 import bivex.server.keep.VersionEntry;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -55,13 +56,22 @@ public class NoteBook {
     return of(shot, versions.findByShotIdOrderByNumberDesc(shot), n -> true);
   }
 
+  /** Notes of some shots, each by frame. */
+  public Map<UUID, List<Carried>> of(Collection<UUID> shots) {
+    return carried(notes.findByShotIdInOrderByFrame(shots), versions.findByShotIdIn(shots)).stream()
+        .collect(Collectors.groupingBy(c -> c.row().shotId));
+  }
+
   /**
    * Some notes of a shot, by frame.
    *
    * @param versions all of the shot
    */
   public List<Carried> of(UUID shot, List<VersionEntry> versions, Predicate<ReviewNote> which) {
-    List<ReviewNote> rows = notes.findByShotIdOrderByFrame(shot).stream().filter(which).toList();
+    return carried(notes.findByShotIdOrderByFrame(shot).stream().filter(which).toList(), versions);
+  }
+
+  private List<Carried> carried(List<ReviewNote> rows, List<VersionEntry> versions) {
     Map<UUID, Integer> numbers =
         versions.stream().collect(Collectors.toMap(v -> v.id, v -> v.number));
     Map<UUID, List<NoteWordEntry>> said =

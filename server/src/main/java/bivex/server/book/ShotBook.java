@@ -48,6 +48,7 @@ import bivex.server.keep.WorkFileWords;
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -218,6 +219,11 @@ public class ShotBook {
   }
 
   private final class Source implements KeptPages.Source {
+    @Override
+    public LocalDate today() {
+      return LocalDate.now(clock);
+    }
+
     @Override
     public long stamp(UUID production) {
       return stamps.of(production);
@@ -487,7 +493,7 @@ public class ShotBook {
     return found;
   }
 
-  private static Page page(
+  private Page page(
       Production production,
       boolean pictures,
       Shot s,
@@ -520,7 +526,8 @@ public class ShotBook {
                 v.facts().against(v.place(s), production.wanted(s)),
                 v.verdict() == null ? null : Verdict.valueOf(v.verdict()),
                 v.verdictReason(),
-                v.notes());
+                v.notes(),
+                v.client(production, clock));
     ShotFacts.Delivery delivery =
         v == null || v.deliveredNumber() == null
             ? null

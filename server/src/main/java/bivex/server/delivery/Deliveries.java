@@ -84,7 +84,7 @@ public class Deliveries {
 
   private final Clock clock;
 
-  private static OfferView offer(Member me, DeliverySpec spec, Shot shot, Versions.Standing v) {
+  private OfferView offer(Member me, DeliverySpec spec, Shot shot, Versions.Standing v) {
     DeliverySpec.Offer o = offered(me, shot, v);
     List<VersionFacts.FactCheck> checks = spec.check(o);
     boolean thisOne = v.deliveredNumber() != null && v.deliveredNumber() == v.number();
@@ -103,7 +103,7 @@ public class Deliveries {
         turn.open());
   }
 
-  private static DeliverySpec.Offer offered(Member me, Shot shot, Versions.Standing v) {
+  private DeliverySpec.Offer offered(Member me, Shot shot, Versions.Standing v) {
     return new DeliverySpec.Offer(
         me.production().code,
         shot.code,
@@ -113,7 +113,8 @@ public class Deliveries {
         v.place(shot),
         me.production().range(shot),
         v.verdict() == null ? null : Verdict.valueOf(v.verdict()),
-        v.notes());
+        v.notes(),
+        v.client(me.production(), clock));
   }
 
   Deliveries(

@@ -11,7 +11,9 @@ import bivex.core.optics.Raster;
 import bivex.core.order.DayPlan;
 import bivex.core.order.Pass;
 import bivex.core.review.NoteWord;
+import bivex.core.review.Showing;
 import bivex.core.review.Verdict;
+import bivex.core.review.WatchList;
 import bivex.core.shoot.CameraData;
 import bivex.core.shoot.DayTerms;
 import bivex.core.shoot.SoundCheck;
@@ -42,7 +44,9 @@ import bivex.server.keep.SetupNote;
 import bivex.server.keep.VerdictEntry;
 import bivex.server.look.LookDesk;
 import bivex.server.production.ProductionDesk;
+import bivex.server.review.ClientDesk;
 import bivex.server.review.Reviews;
+import bivex.server.review.ViewingDesk;
 import bivex.server.script.ScriptDesk;
 import bivex.server.shoot.Floor;
 import bivex.server.shoot.FloorLog;
@@ -100,6 +104,7 @@ public class DemoLoader implements ApplicationRunner {
   private final ShootDays days;
   private final PassOrders order;
   private final Reviews review;
+  private final ViewingDesk viewings;
   private final Deliveries delivery;
   private final LookDesk look;
   private final Storyboards board;
@@ -137,6 +142,7 @@ public class DemoLoader implements ApplicationRunner {
       ShootDays days,
       PassOrders order,
       Reviews review,
+      ViewingDesk viewings,
       Deliveries delivery,
       LookDesk look,
       Storyboards board,
@@ -176,6 +182,7 @@ public class DemoLoader implements ApplicationRunner {
     this.days = days;
     this.order = order;
     this.review = review;
+    this.viewings = viewings;
     this.delivery = delivery;
     this.look = look;
     this.transaction = transaction;
@@ -1875,7 +1882,30 @@ public class DemoLoader implements ApplicationRunner {
               "Festival master", new Raster(1920, 1080), "24", 8, "{code}_v{version}"));
       UUID sefa = people.findByLogin("sefa").orElseThrow().id;
       for (String title : List.of("Two Ineses at the chart table", "The signal flags vanish")) {
-        review.invite(codes.get(title), mara, new Reviews.NewGuest(sefa));
+        Reviews.ReviewView seen = review.invite(codes.get(title), mara, new Reviews.NewGuest(sefa));
+        review.show(
+            seen.versions().get(0).id(),
+            mara,
+            new ClientDesk.NewShowing(
+                UUID.randomUUID(),
+                title.startsWith("Two") ? Showing.Kind.APPROVAL : Showing.Kind.PROGRESS,
+                null));
+      }
+      ViewingDesk.ViewingView run =
+          viewings.begin(
+              mara,
+              new ViewingDesk.NewViewing(
+                  UUID.randomUUID(),
+                  WatchList.Of.ALL,
+                  WatchList.Order.SCRIPT,
+                  null,
+                  null,
+                  null,
+                  true,
+                  false,
+                  List.of(mara.name(), wren.name())));
+      for (int i = 0; i + 1 < run.shots().size(); i++) {
+        viewings.saw(mara, run.id(), new ViewingDesk.NewSeen(i));
       }
     } finally {
       try (var files = Files.list(work)) {

@@ -91,6 +91,9 @@ public class Production {
   @Enumerated(EnumType.STRING)
   public ListFormat lists = ListFormat.COMMA;
 
+  /** Whether agreed needs the client's word beside the house's verdict. */
+  public boolean clientNeeded;
+
   /** Highest number of a package that was taken back; none is given twice. */
   public int packagesUsed;
 

@@ -1,11 +1,14 @@
 package bivex.server.keep;
 
+import bivex.core.review.Drawing;
 import bivex.core.review.NoteWord;
 import bivex.core.time.FrameRange;
+import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
 import java.time.Instant;
 import java.util.UUID;
 import org.hibernate.annotations.Immutable;
+import tools.jackson.core.type.TypeReference;
 
 /** A note on frames of a version, or on the whole shot. */
 @Entity
@@ -30,9 +33,20 @@ public class ReviewNote extends Added {
   /** For whom it is; null for whoever works on the shot. */
   public UUID forPerson;
 
+  /** What was drawn on its frame; null for nothing. */
+  @Convert(converter = Drawn.class)
+  public Drawing drawing;
+
   public String words;
   public String saidBy;
   public Instant saidAt;
+
+  /** A drawing as JSON text. */
+  static class Drawn extends JsonColumn<Drawing> {
+    Drawn() {
+      super(1, new TypeReference<>() {});
+    }
+  }
 
   /** Frames it is on; null for the whole shot. */
   public FrameRange on() {

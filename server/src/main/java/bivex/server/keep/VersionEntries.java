@@ -1,5 +1,6 @@
 package bivex.server.keep;
 
+import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.data.jpa.repository.Query;
@@ -12,12 +13,12 @@ public interface VersionEntries extends OfProduction<VersionEntry> {
 
   List<VersionEntry> findByShotIdOrderByNumberDesc(UUID shotId);
 
+  List<VersionEntry> findByShotIdIn(Collection<UUID> shotIds);
+
   /** The newest version of each other shot of a scene that is in the picture and has one. */
   @Query(
       "select v from VersionEntry v, Shot s where v.shotId = s.id and s.productionId = :production"
           + " and s.scene = :scene and s.omitted = false and s.id <> :but and v.number = (select"
           + " max(w.number) from VersionEntry w where w.shotId = s.id) order by s.code")
   List<VersionEntry> newestOfScene(UUID production, String scene, UUID but);
-
-  boolean existsByShotIdAndNumberGreaterThan(UUID shotId, int number);
 }

@@ -1,18 +1,26 @@
 package bivex.server.keep;
 
 import bivex.core.optics.Raster;
+import bivex.core.review.ClientStand;
+import bivex.core.review.ClientWord;
 import bivex.core.review.ClipFacts;
 import bivex.core.review.FramePlace;
 import bivex.core.review.NoteWord;
 import bivex.core.review.OpenNotes;
+import bivex.core.review.Showing;
 import bivex.core.review.VersionFacts;
 import bivex.core.time.FrameRate;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.Tuple;
+import java.time.Clock;
 import java.time.Instant;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
 import java.util.Arrays;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 
@@ -27,7 +35,19 @@ public class Versions {
               order by w.said_at desc limit 1), ''), ',')
           from review_note n where n.shot_id = v.shot_id and not n.wish) as notes,
         g.number as sent_number, g.accepted, g.words, v.first_frame, v.placed, v.uploaded_by,
-        v.uploaded_at
+        v.uploaded_at,
+        (select string_agg(concat_ws(' ', w.number, h.kind, coalesce(h.until::text, '-'),
+            (extract(epoch from h.said_at) * 1000000)::bigint), ',')
+          from version w
+          join lateral (
+            select * from showing where version_id = w.id order by said_at desc limit 1) h on true
+          where w.shot_id = v.shot_id) as shown,
+        c.number as said_number, c.kind, c.words, c.who, c.told, c.said_at,
+        (select max(n.said_at) from review_note n
+          join membership m on m.person_id = n.by_person and m.production_id = v.production_id
+          where n.shot_id = v.shot_id and m.role = 'GUEST'
+            and not exists (
+              select 1 from note_word w where w.note_id = n.id and w.kind = 'WITHDRAWN')) as guest_note
       from (
         select distinct on (shot_id) * from version
         where production_id = :production and (:every or shot_id = any(:shots))
@@ -42,6 +62,10 @@ public class Versions {
         left join receipt r on r.package_id = k.id
         where i.shot_id = v.shot_id
         order by k.number desc, r.received_at desc nulls last limit 1) g on true
+      left join lateral (
+        select w.number, s.kind, s.words, s.who, s.told, s.said_at from client_word s
+        join version w on w.id = s.version_id
+        where w.shot_id = v.shot_id order by s.said_at desc limit 1) c on true
       """;
   private static final VersionEntry.Clip CLIP = new VersionEntry.Clip();
   private final EntityManager entities;
@@ -53,6 +77,9 @@ public class Versions {
   /**
    * @param deliveredNumber version in the last package, null if none
    * @param accepted null while not sent
+   * @param shown how each version was shown last, by number
+   * @param clientWord the last of the shot; null for none
+   * @param guestNote when a guest gave a note last that was not withdrawn; null for never
    */
   public record Standing(
       UUID shotId,
@@ -71,7 +98,22 @@ public class Versions {
       String receipt,
       FramePlace place,
       String uploadedBy,
-      Instant uploadedAt) {
+      Instant uploadedAt,
+      Map<Integer, Showing> shown,
+      ClientWord clientWord,
+      Instant guestNote) {
+    /** How the shot stands with the client today. */
+    public ClientStand client(Production p, Clock clock) {
+      return ClientStand.of(
+          p.clientNeeded,
+          number,
+          shown,
+          clientWord,
+          guestNote,
+          LocalDate.now(clock),
+          clock.getZone());
+    }
+
     /** Numbers of its frames, as they stand for a shot now. */
     public FramePlace place(Shot s) {
       return place.at(uploadedAt, s.framesSince);
@@ -119,7 +161,18 @@ public class Versions {
                     (String) t.get(13),
                     new FramePlace(number(t, 14), (Boolean) t.get(15)),
                     (String) t.get(16),
-                    (Instant) t.get(17)))
+                    (Instant) t.get(17),
+                    shown((String) t.get(18)),
+                    t.get(19) == null
+                        ? null
+                        : new ClientWord(
+                            ClientWord.Kind.valueOf((String) t.get(20)),
+                            number(t, 19),
+                            (String) t.get(21),
+                            (String) t.get(22),
+                            (String) t.get(23),
+                            (Instant) t.get(24)),
+                    (Instant) t.get(25)))
         .toList();
   }
 
@@ -133,6 +186,23 @@ public class Versions {
             Arrays.stream(last.split(",", -1))
                 .map(k -> k.isEmpty() ? null : NoteWord.Kind.valueOf(k))
                 .toList());
+  }
+
+  /**
+   * @param last number, kind, last day and moment of each, with commas between
+   */
+  private static Map<Integer, Showing> shown(String last) {
+    Map<Integer, Showing> out = new HashMap<>();
+    for (String one : last == null ? new String[0] : last.split(",")) {
+      String[] parts = one.split(" ");
+      out.put(
+          Integer.valueOf(parts[0]),
+          new Showing(
+              Showing.Kind.valueOf(parts[1]),
+              parts[2].equals("-") ? null : LocalDate.parse(parts[2]),
+              Instant.EPOCH.plus(Long.parseLong(parts[3]), ChronoUnit.MICROS)));
+    }
+    return Map.copyOf(out);
   }
 
   private static int number(Tuple t, int i) {

@@ -122,6 +122,7 @@ public class ProductionDesk {
       double hoursPerDay,
       LocalDate dueOn,
       ListFormat lists,
+      boolean clientNeeded,
       Instant archivedAt,
       long version,
       Role myRole,
@@ -142,6 +143,7 @@ public class ProductionDesk {
   /**
    * @param workNames where the versions of people's work are expected; null leaves it as it is
    * @param lists null leaves it as it is
+   * @param clientNeeded whether agreed needs the client's word; null leaves it as it is
    */
   public record Settings(
       String title,
@@ -156,7 +158,8 @@ public class ProductionDesk {
       double hoursPerDay,
       LocalDate dueOn,
       ListFormat lists,
-      String workNames) {}
+      String workNames,
+      Boolean clientNeeded) {}
 
   @Transactional(readOnly = true)
   public ProductionView production(Member me) {
@@ -188,6 +191,7 @@ public class ProductionDesk {
     p.dueOn = in.dueOn();
     p.lists = in.lists() == null ? p.lists : in.lists();
     p.workNames = in.workNames() == null ? p.workNames : new WorkNames(in.workNames()).pattern();
+    p.clientNeeded = in.clientNeeded() == null ? p.clientNeeded : in.clientNeeded();
     p.setting(1);
     productions.saveAndFlush(p);
     journal.record(me, "changed", "production", p.id.toString(), p.title);
@@ -317,6 +321,7 @@ public class ProductionDesk {
         me.guest() ? 0 : p.hoursPerDay,
         me.guest() ? null : p.dueOn,
         p.lists,
+        !me.guest() && p.clientNeeded,
         p.archivedAt,
         p.version,
         me.role(),

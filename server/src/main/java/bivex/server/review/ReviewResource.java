@@ -8,10 +8,12 @@ import static bivex.core.crew.Role.PRODUCER;
 
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
+import bivex.server.http.Download;
 import bivex.server.media.MediaStore;
 import bivex.server.media.Sandboxed;
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.core.io.Resource;
@@ -82,6 +84,24 @@ public class ReviewResource {
     return reviews.verdict(version, me, in);
   }
 
+  /** Shows a version to the guests of its shot, until a day or until it is ended. */
+  @PostMapping("/versions/{version}/showings")
+  @Allowed({PRODUCER, COORDINATOR})
+  public Reviews.ReviewView show(
+      @PathVariable UUID version, Member me, @RequestBody ClientDesk.NewShowing in) {
+    return reviews.show(version, me, in);
+  }
+
+  /**
+   * The client's word on a version: a guest's own, or what the house was told, with whose it is.
+   */
+  @PostMapping("/versions/{version}/client-words")
+  @Allowed({PRODUCER, COORDINATOR, GUEST})
+  public Reviews.ReviewView clientWord(
+      @PathVariable UUID version, Member me, @RequestBody ClientDesk.NewClientWord in) {
+    return reviews.clientWord(version, me, in);
+  }
+
   /** Invites a guest of the production to a shot; asking twice does no harm. */
   @PostMapping("/shots/{shot}/guests")
   @Allowed({PRODUCER, COORDINATOR})
@@ -103,6 +123,16 @@ public class ReviewResource {
     try (InputStream in = file.getInputStream()) {
       return reviews.take(me, shot, in, file.getOriginalFilename(), note, firstFrame);
     }
+  }
+
+  /** Notes beside the file of a version, as a text track (WebVTT). */
+  @GetMapping(path = "/versions/{version}/notes.vtt", produces = "text/vtt;charset=UTF-8")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST, GUEST})
+  public ResponseEntity<byte[]> track(@PathVariable UUID version, Member me) {
+    return Download.of(
+        reviews.track(me, version).getBytes(StandardCharsets.UTF_8),
+        "notes.vtt",
+        "text/vtt;charset=UTF-8");
   }
 
   /** The file itself, in ranges, never as active content. */

@@ -3,12 +3,15 @@ package bivex.server.review;
 import static bivex.core.crew.Role.GUEST;
 
 import bivex.core.InvalidInput;
+import bivex.core.review.Drawing;
 import bivex.core.review.FramePlace;
 import bivex.core.review.NoteStand;
 import bivex.core.review.NoteWord;
 import bivex.core.review.OpenNotes;
+import bivex.core.review.Showing;
 import bivex.core.review.Verdict;
 import bivex.core.review.VersionFacts;
+import bivex.core.review.ViewingSheet;
 import bivex.core.time.FrameRange;
 import bivex.core.time.Timecode;
 import bivex.server.access.Member;
@@ -17,6 +20,7 @@ import bivex.server.http.Problems;
 import bivex.server.keep.Invitation;
 import bivex.server.keep.Invitations;
 import bivex.server.keep.Marks;
+import bivex.server.keep.Membership;
 import bivex.server.keep.Memberships;
 import bivex.server.keep.NoteWordEntry;
 import bivex.server.keep.NoteWords;
@@ -28,6 +32,7 @@ import bivex.server.keep.VerdictEntries;
 import bivex.server.keep.VerdictEntry;
 import bivex.server.keep.VersionEntries;
 import bivex.server.keep.VersionEntry;
+import bivex.server.keep.Versions;
 import bivex.server.live.Journal;
 import bivex.server.media.Intake;
 import bivex.server.media.MediaProbe;
@@ -41,6 +46,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.Objects;
+import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -64,6 +70,8 @@ public class Reviews {
 
   private final VerdictEntries verdicts;
 
+  private final Versions standings;
+
   private final Shots shots;
 
   private final Marks marks;
@@ -76,9 +84,12 @@ public class Reviews {
 
   private final Invitations invitations;
 
+  private final ClientDesk client;
+
   private final Clock clock;
 
-  private static VersionView view(Member me, Shot s, VersionEntry v, List<VerdictEntry> said) {
+  private VersionView view(
+      Member me, Shot s, VersionEntry v, Showing shown, List<VerdictEntry> said) {
     VersionFacts f = v.facts();
     return new VersionView(
         v.id,
@@ -96,10 +107,11 @@ public class Reviews {
         v.uploadedAt,
         said.stream()
             .map(x -> new VerdictView(x.verdict, x.reason, x.standard, x.saidBy, x.saidAt))
-            .toList());
+            .toList(),
+        client.view(shown));
   }
 
-  private static String timecode(Member me, int frame) {
+  static String timecode(Member me, int frame) {
     int offset = frame - me.production().firstFrame;
     return offset < 0
         ? "−" + new Timecode(me.production().frameRate(), false, -offset).label()
@@ -113,11 +125,13 @@ public class Reviews {
       NoteWords words,
       NoteBook book,
       VerdictEntries verdicts,
+      Versions standings,
       Shots shots,
       MediaProbe probe,
       Journal journal,
       Memberships memberships,
       Invitations invitations,
+      ClientDesk client,
       Marks marks,
       Clock clock) {
     this.intake = intake;
@@ -125,11 +139,13 @@ public class Reviews {
     this.marks = marks;
     this.memberships = memberships;
     this.invitations = invitations;
+    this.client = client;
     this.versions = versions;
     this.notes = notes;
     this.words = words;
     this.book = book;
     this.verdicts = verdicts;
+    this.standings = standings;
     this.shots = shots;
     this.probe = probe;
     this.journal = journal;
@@ -137,6 +153,7 @@ public class Reviews {
 
   /**
    * @param firstFrame number of the file's first frame; it stays, however the cut changes
+   * @param shown how guests are shown it; null where they never were
    */
   public record VersionView(
       UUID id,
@@ -152,7 +169,8 @@ public class Reviews {
       String note,
       String uploadedBy,
       Instant uploadedAt,
-      List<VerdictView> verdicts) {}
+      List<VerdictView> verdicts,
+      ClientDesk.ShownView shown) {}
 
   public record VerdictView(
       Verdict verdict, String reason, VerdictEntry.Standard standard, String by, Instant at) {}
@@ -169,6 +187,8 @@ public class Reviews {
    * @param stands how it stands, in words
    * @param rounds how often it was answered
    * @param again whether the same was answered so often that it should be talked about
+   * @param drawn what was drawn on its frame; null for nothing
+   * @param unseen why who gave it cannot say whether it is met; empty where they can
    * @param may what whoever asks may say of it
    */
   public record NoteView(
@@ -193,7 +213,16 @@ public class Reviews {
       String stands,
       int rounds,
       boolean again,
+      String unseen,
+      DrawnView drawn,
       List<NoteWord.Kind> may) {}
+
+  /**
+   * A drawing as it is painted over a frame.
+   *
+   * @param width of the raster the paths are in
+   */
+  public record DrawnView(int width, int height, List<Drawing.Path> paths) {}
 
   /**
    * @param said who said what, in words
@@ -205,6 +234,8 @@ public class Reviews {
   /**
    * @param scene number of it; a guest is not told
    * @param keeps how notes keep the shot from counting as agreed, in sentences
+   * @param client how the shot stands with the client, in words; a guest is not told
+   * @param clientWords what the client said, the last first; of a guest their own
    * @param guests who are invited to look at it
    */
   public record ReviewView(
@@ -219,6 +250,8 @@ public class Reviews {
       List<VersionView> versions,
       List<NoteView> notes,
       List<String> keeps,
+      String client,
+      List<ClientDesk.ClientWordView> clientWords,
       List<UUID> guests) {}
 
   public record NewGuest(UUID person) {}
@@ -229,6 +262,7 @@ public class Reviews {
    * @param forPerson for whom it is; null for whoever works on the shot
    * @param shown whether guests of the shot may read it
    * @param scene whether it is given on every shot of the scene that has a version, each whole
+   * @param drawing on its frame; null for none
    */
   public record NewNote(
       UUID id,
@@ -239,9 +273,10 @@ public class Reviews {
       Boolean wish,
       Boolean shown,
       UUID forPerson,
-      Boolean scene) {
+      Boolean scene,
+      List<Drawing.Stroke> drawing) {
     public NewNote(UUID id, Integer frame, String words) {
-      this(id, frame, null, null, words, null, null, null, null);
+      this(id, frame, null, null, words, null, null, null, null, null);
     }
   }
 
@@ -352,6 +387,10 @@ public class Reviews {
       throw new InvalidInput(
           all ? "scene" : n.shown ? "shown" : "forPerson", "is not for a guest to say");
     }
+    if (in.drawing() != null && whole) {
+      throw new InvalidInput("drawing", "is on a frame, not on the whole shot");
+    }
+    n.drawing = in.drawing() == null ? null : new Drawing(in.drawing());
     if (all && (s.scene == null || s.scene.isBlank())) {
       throw new InvalidInput("scene", "is not known of this shot");
     }
@@ -422,7 +461,13 @@ public class Reviews {
     }
     List<VersionEntry> all = versions.findByShotIdOrderByNumberDesc(s.id);
     NoteBook.Carried c = book.of(s.id, all, x -> x.id.equals(n.id)).get(0);
-    String refused = NoteWord.refused(in.kind(), c.note(), me.role(), me.personId().toString());
+    String refused =
+        NoteWord.refused(
+            in.kind(),
+            c.note(),
+            me.role(),
+            me.personId().toString(),
+            !me.guest() || seen(c.stand().answeredIn(), numbers(all, client.shown(all))));
     if (!refused.isEmpty()) {
       throw new Problems.Forbidden(refused);
     }
@@ -499,6 +544,24 @@ public class Reviews {
     return view(me, s);
   }
 
+  /** Shows a version to the guests of its shot, or no more. */
+  @Transactional
+  public ReviewView show(UUID version, Member me, ClientDesk.NewShowing in) {
+    VersionEntry v = version(me, version);
+    Shot s = visible(me, v.shotId);
+    client.show(me, s, v, in);
+    return view(me, s);
+  }
+
+  /** The client's word on a version: a guest's own, or what the house was told. */
+  @Transactional
+  public ReviewView clientWord(UUID version, Member me, ClientDesk.NewClientWord in) {
+    VersionEntry v = version(me, version);
+    Shot s = visible(me, v.shotId);
+    client.say(me, s, v, in);
+    return view(me, s);
+  }
+
   /** Invites a guest of the production to a shot; asking twice does no harm. */
   @Transactional
   public ReviewView invite(UUID shot, Member me, NewGuest in) {
@@ -533,10 +596,28 @@ public class Reviews {
   private VersionEntry version(Member me, UUID id) {
     VersionEntry v = versions.require(id, me.productionId());
     visible(me, v.shotId);
-    if (me.guest() && versions.existsByShotIdAndNumberGreaterThan(v.shotId, v.number)) {
-      throw new InvalidInput("version", "is not the newest any more; look at that one");
+    if (me.guest()) {
+      Showing s = client.shown(List.of(v)).get(v.id);
+      if (s == null) {
+        throw new NoSuchElementException("There is no such version in this production.");
+      }
+      if (!s.stands(client.today())) {
+        throw new InvalidInput("version", "is not shown to you any more");
+      }
     }
     return v;
+  }
+
+  /** Numbers of the versions guests see today. */
+  private Set<Integer> numbers(List<VersionEntry> all, Map<UUID, Showing> shown) {
+    return all.stream()
+        .filter(v -> shown.containsKey(v.id) && shown.get(v.id).stands(client.today()))
+        .map(v -> v.number)
+        .collect(Collectors.toSet());
+  }
+
+  private static boolean seen(Integer answeredIn, Set<Integer> numbers) {
+    return answeredIn == null || numbers.contains(answeredIn);
   }
 
   private ReviewView view(Member me, Shot s) {
@@ -544,22 +625,33 @@ public class Reviews {
     Map<UUID, List<VerdictEntry>> said =
         verdicts.findByVersionIdInOrderBySaidAtDesc(all.stream().map(v -> v.id).toList()).stream()
             .collect(Collectors.groupingBy(v -> v.versionId));
-    Map<UUID, String> names = names(me);
+    Map<UUID, Membership> people =
+        memberships.ofProduction(me.productionId()).stream()
+            .collect(Collectors.toMap(m -> m.person.id, m -> m));
+    Map<UUID, Showing> shown = client.shown(all);
+    Set<Integer> seen = numbers(all, shown);
     List<NoteBook.Carried> carried = book.of(s.id, all, n -> told(me, n));
-    List<NoteView> noteViews = carried.stream().map(c -> view(me, c, names)).toList();
+    List<NoteView> noteViews =
+        carried.stream().map(c -> view(me, c, people, seen, drawn(c, all))).toList();
+    Map<UUID, Integer> numbers = all.stream().collect(Collectors.toMap(v -> v.id, v -> v.number));
     FrameRange cut = me.production().range(s);
     return new ReviewView(
         s.id,
         s.code,
         s.title,
         me.guest() ? "" : s.scene,
-        s.intent,
-        String.join(" … ", marks.words(me.productionId(), s.id)),
+        me.guest() ? "" : s.intent,
+        me.guest() ? "" : String.join(" … ", marks.words(me.productionId(), s.id)),
         cut.first(),
         cut.last(),
         me.guest()
-            ? all.stream().limit(1).map(v -> forGuest(view(me, s, v, List.of()))).toList()
-            : all.stream().map(v -> view(me, s, v, said.getOrDefault(v.id, List.of()))).toList(),
+            ? all.stream()
+                .filter(v -> seen.contains(v.number))
+                .map(v -> forGuest(view(me, s, v, shown.get(v.id), List.of())))
+                .toList()
+            : all.stream()
+                .map(v -> view(me, s, v, shown.get(v.id), said.getOrDefault(v.id, List.of())))
+                .toList(),
         noteViews,
         me.guest()
             ? List.of()
@@ -569,20 +661,30 @@ public class Reviews {
                         .map(NoteBook.Carried::stand)
                         .toList())
                 .keeps(),
+        me.guest() ? "" : standing(me, s),
+        client.words(me, all).stream()
+            .map(w -> ClientDesk.view(w, numbers.get(w.versionId)))
+            .toList(),
         me.guest()
             ? List.of()
             : invitations.findByShotId(s.id).stream().map(i -> i.personId).toList());
   }
 
-  private Map<UUID, String> names(Member me) {
-    return me.guest()
-        ? Map.of()
-        : memberships.ofProduction(me.productionId()).stream()
-            .collect(Collectors.toMap(m -> m.person.id, m -> m.person.name));
+  /** How a shot stands with the client, in words. */
+  private String standing(Member me, Shot s) {
+    return standings.standings(me.productionId(), false, List.of(s.id)).stream()
+        .map(v -> v.client(me.production(), clock).words())
+        .findFirst()
+        .orElse("");
   }
 
   /** A note; a guest hears who of the house did what of none. */
-  private static NoteView view(Member me, NoteBook.Carried c, Map<UUID, String> names) {
+  private static NoteView view(
+      Member me,
+      NoteBook.Carried c,
+      Map<UUID, Membership> people,
+      Set<Integer> seen,
+      DrawnView drawn) {
     ReviewNote n = c.row();
     NoteStand stand = c.stand();
     boolean own = n.isOf(me.personId(), me.name(), n.saidBy);
@@ -600,7 +702,9 @@ public class Reviews {
         n.saidAt,
         n.wish,
         n.shown,
-        n.forPerson == null ? "" : names.getOrDefault(n.forPerson, ""),
+        me.guest() || n.forPerson == null || !people.containsKey(n.forPerson)
+            ? ""
+            : people.get(n.forPerson).person.name,
         c.said().stream()
             .filter(w -> !me.guest() || my.equals(w.word().by()))
             .map(
@@ -619,9 +723,32 @@ public class Reviews {
         stand.words(),
         stand.rounds(),
         stand.again(),
+        me.guest() ? "" : stand.unseen(guest(people.get(n.byPerson)), seen),
+        drawn,
         stand.next().stream()
-            .filter(k -> NoteWord.refused(k, c.note(), me.role(), my).isEmpty())
+            .filter(
+                k ->
+                    NoteWord.refused(
+                            k,
+                            c.note(),
+                            me.role(),
+                            my,
+                            !me.guest() || seen(stand.answeredIn(), seen))
+                        .isEmpty())
             .toList());
+  }
+
+  private static DrawnView drawn(NoteBook.Carried c, List<VersionEntry> all) {
+    if (c.row().drawing == null) {
+      return null;
+    }
+    VersionEntry on =
+        all.stream().filter(v -> v.id.equals(c.row().versionId)).findFirst().orElseThrow();
+    return new DrawnView(on.width, on.height, c.row().drawing.paths(on.width, on.height));
+  }
+
+  private static boolean guest(Membership m) {
+    return m != null && m.role == GUEST;
   }
 
   /** A version without what the house says of it. */
@@ -640,7 +767,41 @@ public class Reviews {
         "",
         "",
         v.uploadedAt,
-        List.of());
+        List.of(),
+        v.shown);
+  }
+
+  /**
+   * Notes of a shot as a text track beside the file of one of its versions (WebVTT); a guest gets
+   * those they are told.
+   */
+  @Transactional(readOnly = true)
+  public String track(Member me, UUID version) {
+    VersionEntry v = version(me, version);
+    visible(me, v.shotId);
+    List<VersionEntry> all = versions.findByShotIdOrderByNumberDesc(v.shotId);
+    return ViewingSheet.track(
+        book.of(v.shotId, all, n -> told(me, n)).stream()
+            .filter(c -> c.stand().carried() || c.row().versionId.equals(v.id))
+            .map(c -> line(me, c))
+            .toList(),
+        new FrameRange(v.firstFrame, v.frames),
+        v.rate == null ? me.production().frameRate().fps() : v.facts().rate().fps());
+  }
+
+  /** A note as lists have it; a guest hears no name of the house. */
+  static ViewingSheet.Note line(Member me, NoteBook.Carried c) {
+    ReviewNote n = c.row();
+    boolean own = n.isOf(me.personId(), me.name(), n.saidBy);
+    return new ViewingSheet.Note(
+        c.note().said(),
+        n.frame,
+        n.lastFrame,
+        n.whole ? "" : timecode(me, n.frame),
+        n.words,
+        me.guest() && !own ? "the house" : n.saidBy,
+        n.wish ? "a wish" : "",
+        c.stand().words());
   }
 
   /** The file of a version. */

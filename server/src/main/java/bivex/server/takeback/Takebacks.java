@@ -57,6 +57,9 @@ public class Takebacks {
           Map.entry("shot", "a shot that is planned there"),
           Map.entry("take", "a take"),
           Map.entry("touch_event", "a note of something that was touched"),
+          Map.entry("showing", "that it was shown to guests"),
+          Map.entry("viewing_item", "a viewing"),
+          Map.entry("client_word", "a word of the client"),
           Map.entry("setup_note", "a note of the floor"),
           Map.entry("plate_measure", "a measurement"),
           Map.entry("set_limits", "limits that were set"));

@@ -11,6 +11,7 @@ import bivex.core.method.OwnItem;
 import bivex.core.method.ShotSetting;
 import bivex.core.optics.Raster;
 import bivex.core.parameter.Parameter;
+import bivex.core.review.Drawing;
 import bivex.core.shoot.CameraData;
 import bivex.core.time.FrameRate;
 import bivex.server.http.Json;
@@ -332,6 +333,10 @@ class StoredShapesTest {
       }
       if (c == Raster.class) {
         return Raster.UHD;
+      }
+      if (c == Drawing.Stroke.class) {
+        return new Drawing.Stroke(
+            Drawing.Kind.WORDS, List.of(new Drawing.PenPoint(0.25, 0.5, 0.75)), "word " + next++);
       }
       if (c == CameraData.class) {
         return new CameraData(

@@ -1,0 +1,560 @@
+package bivex.server.review;
+
+import bivex.core.InvalidInput;
+import bivex.core.cut.CutEvent;
+import bivex.core.cut.Recognition;
+import bivex.core.cut.ShotCut;
+import bivex.core.review.ReelRun;
+import bivex.core.review.Verdict;
+import bivex.core.review.ViewingSheet;
+import bivex.core.review.WatchList;
+import bivex.core.shot.OwedItem;
+import bivex.core.shot.Waits;
+import bivex.core.time.FrameRange;
+import bivex.server.access.Member;
+import bivex.server.book.NoteBook;
+import bivex.server.book.ShotBook;
+import bivex.server.cut.CutBook;
+import bivex.server.keep.Cut;
+import bivex.server.keep.Shot;
+import bivex.server.keep.ShotLean;
+import bivex.server.keep.ShotLeans;
+import bivex.server.keep.VerdictEntries;
+import bivex.server.keep.VerdictEntry;
+import bivex.server.keep.VersionEntries;
+import bivex.server.keep.VersionEntry;
+import bivex.server.keep.Versions;
+import bivex.server.keep.Viewing;
+import bivex.server.keep.ViewingItem;
+import bivex.server.keep.ViewingItems;
+import bivex.server.keep.ViewingSeen;
+import bivex.server.keep.ViewingSeens;
+import bivex.server.keep.Viewings;
+import bivex.server.live.Journal;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.springframework.data.domain.PageRequest;
+import org.springframework.data.domain.Slice;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Versions watched together: what, in which order, between what, and how far it came. */
+@Component
+public class ViewingDesk {
+  private static final Set<OwedItem.Kind> LAST =
+      Set.of(OwedItem.Kind.VERDICT, OwedItem.Kind.NOTE, OwedItem.Kind.DELIVERY);
+  private static final int MOST_THERE = 50;
+
+  private final Viewings viewings;
+  private final ViewingItems items;
+  private final ViewingSeens seens;
+  private final Versions versions;
+  private final VersionEntries entries;
+  private final ShotLeans leans;
+  private final VerdictEntries verdicts;
+  private final NoteBook notes;
+  private final ShotBook book;
+  private final CutBook cuts;
+  private final Journal journal;
+  private final Clock clock;
+
+  ViewingDesk(
+      Viewings viewings,
+      ViewingItems items,
+      ViewingSeens seens,
+      Versions versions,
+      VersionEntries entries,
+      ShotLeans leans,
+      VerdictEntries verdicts,
+      NoteBook notes,
+      ShotBook book,
+      CutBook cuts,
+      Journal journal,
+      Clock clock) {
+    this.viewings = viewings;
+    this.items = items;
+    this.seens = seens;
+    this.versions = versions;
+    this.entries = entries;
+    this.leans = leans;
+    this.verdicts = verdicts;
+    this.notes = notes;
+    this.book = book;
+    this.cuts = cuts;
+    this.journal = journal;
+    this.clock = clock;
+  }
+
+  /**
+   * @param why it stands where it does
+   * @param seen whether it was watched to its end
+   */
+  public record WatchView(
+      UUID shot, String code, String title, int version, String why, boolean seen) {}
+
+  /**
+   * Something that may be watched.
+   *
+   * @param value as it is asked for
+   * @param versions how many
+   */
+  public record WatchChoice(String value, int versions) {}
+
+  /**
+   * @param unseen versions of which no verdict was said, or with an answer that waits
+   * @param all versions there are
+   */
+  public record ViewingChoices(
+      int unseen, int all, List<WatchChoice> scenes, List<WatchChoice> makers) {}
+
+  /**
+   * @param version id; null for black
+   * @param first frame of the shot; of black, 0
+   * @param file number of the first frame of the file
+   * @param rate frames of the file in a second; of stills and black, of the production
+   */
+  public record RunPiece(
+      ReelRun.Kind kind,
+      int item,
+      UUID version,
+      String code,
+      int first,
+      int frames,
+      int file,
+      double rate,
+      boolean still,
+      String words) {}
+
+  /**
+   * @param there names of who is there
+   * @param shots what is watched, in its order
+   * @param pieces as they are seen
+   */
+  public record ViewingView(
+      UUID id,
+      String title,
+      Instant at,
+      String by,
+      List<String> there,
+      List<WatchView> shots,
+      List<RunPiece> pieces) {}
+
+  /**
+   * @param notReached codes of what was not watched to its end
+   */
+  public record ViewingLine(
+      UUID id,
+      String title,
+      Instant at,
+      String by,
+      List<String> there,
+      int shots,
+      List<String> notReached) {}
+
+  public record ViewingPage(List<ViewingLine> viewings, int page, boolean more) {}
+
+  /**
+   * @param shots ids, where they are picked
+   * @param there names of who is there
+   */
+  public record NewViewing(
+      UUID id,
+      WatchList.Of of,
+      WatchList.Order order,
+      String scene,
+      String maker,
+      List<UUID> shots,
+      Boolean neighbours,
+      Boolean handles,
+      List<String> there) {}
+
+  /**
+   * @param item its place, from 0
+   */
+  public record NewSeen(Integer item) {}
+
+  /** Everything one request needs, read once. */
+  private final class Reading {
+    private final Member me;
+    private final Map<UUID, ShotBook.Page> pages;
+    private final Map<UUID, Versions.Standing> newest;
+    private final List<List<ReelRun.Stretch>> reels = new ArrayList<>();
+    private final Map<UUID, Long> places = new HashMap<>();
+
+    Reading(Member me) {
+      this.me = me;
+      pages =
+          book.all(me).stream()
+              .filter(p -> !p.shot().omitted)
+              .collect(Collectors.toMap(p -> p.shot().id, Function.identity()));
+      newest =
+          versions.standings(me.productionId()).stream()
+              .filter(v -> pages.containsKey(v.shotId()))
+              .collect(Collectors.toMap(Versions.Standing::shotId, Function.identity()));
+      CutBook.Reading cut = cuts.reading(me);
+      long base = 0;
+      for (Cut c : cut.newest()) {
+        List<ReelRun.Stretch> reel = stretches(cut.of(c));
+        long from = base;
+        for (ReelRun.Stretch s : reel) {
+          if (!s.shot().isEmpty()) {
+            places.putIfAbsent(UUID.fromString(s.shot()), from + s.first());
+          }
+          base = Math.max(base, from + s.first() + s.frames());
+        }
+        reels.add(reel);
+      }
+    }
+
+    private List<ReelRun.Stretch> stretches(CutBook.Read read) {
+      List<ReelRun.Stretch> out = new ArrayList<>();
+      for (ShotCut s : read.shots()) {
+        ShotBook.Page p = pages.get(UUID.fromString(s.shot()));
+        if (p != null) {
+          out.add(new ReelRun.Stretch(s.shot(), p.shot().code, s.record(), s.frames()));
+        }
+      }
+      for (Recognition.Recognised r : read.all()) {
+        CutEvent e = r.event();
+        if (r.shot().isEmpty() && e.enabled() && e.kind() != CutEvent.Kind.SOUND) {
+          out.add(new ReelRun.Stretch("", e.called(), e.record(), e.frames()));
+        }
+      }
+      return out;
+    }
+
+    private List<WatchList.Candidate> candidates() {
+      Waits waits =
+          new Waits(
+              pages.values().stream()
+                  .map(
+                      p ->
+                          new Waits.Standing(
+                              p.shot().id.toString(),
+                              p.shot().code,
+                              p.plan(),
+                              p.ledger().items(),
+                              p.ledger().stage()))
+                  .toList(),
+              leans.findByProductionIdOrderBySaidAt(me.productionId()).stream()
+                  .map(ShotLean::lean)
+                  .toList());
+      return newest.values().stream()
+          .map(v -> candidate(v, pages.get(v.shotId()), waits))
+          .sorted(Comparator.comparing(WatchList.Candidate::code))
+          .toList();
+    }
+
+    private WatchList.Candidate candidate(Versions.Standing v, ShotBook.Page p, Waits waits) {
+      Shot s = p.shot();
+      return new WatchList.Candidate(
+          s.id.toString(),
+          s.code,
+          s.scene == null ? "" : s.scene,
+          v.number(),
+          v.uploadedBy(),
+          v.verdict() != null,
+          v.notes().answered(),
+          waits.waiting(s.id.toString()),
+          (int) p.ledger().open().stream().filter(i -> !LAST.contains(i.kind())).count(),
+          places.get(s.id));
+    }
+
+    private ReelRun.Clip clip(Versions.Standing v) {
+      Shot s = pages.get(v.shotId()).shot();
+      return new ReelRun.Clip(
+          v.versionId().toString(),
+          s.id.toString(),
+          s.code,
+          v.number(),
+          v.place().range(v.frames()),
+          v.facts().still(),
+          me.production().range(s),
+          v.verdict() == null ? null : Verdict.valueOf(v.verdict()));
+    }
+
+    private ReelRun.Clip clip(VersionEntry v) {
+      ShotBook.Page p = pages.get(v.shotId);
+      FrameRange file = new FrameRange(v.firstFrame, v.frames);
+      return new ReelRun.Clip(
+          v.id.toString(),
+          v.shotId.toString(),
+          p == null ? "" : p.shot().code,
+          v.number,
+          file,
+          v.facts().still(),
+          p == null ? file : me.production().range(p.shot()),
+          null);
+    }
+  }
+
+  /** What may be watched. */
+  @Transactional(readOnly = true)
+  public ViewingChoices choices(Member me) {
+    List<WatchList.Candidate> all = new Reading(me).candidates();
+    return new ViewingChoices(
+        (int) all.stream().filter(WatchList.Candidate::unseen).count(),
+        all.size(),
+        counted(all, WatchList.Candidate::scene),
+        counted(all, WatchList.Candidate::maker));
+  }
+
+  private static List<WatchChoice> counted(
+      List<WatchList.Candidate> all, Function<WatchList.Candidate, String> by) {
+    Map<String, Integer> out = new TreeMap<>();
+    all.stream().map(by).filter(v -> !v.isBlank()).forEach(v -> out.merge(v, 1, Integer::sum));
+    return out.entrySet().stream().map(e -> new WatchChoice(e.getKey(), e.getValue())).toList();
+  }
+
+  /** What would be watched, in which order and why; nothing of it is kept. */
+  @Transactional(readOnly = true)
+  public List<WatchView> proposal(Member me, NewViewing in) {
+    Reading r = new Reading(me);
+    return WatchList.of(r.candidates(), wish(in)).stream()
+        .map(
+            i ->
+                new WatchView(
+                    UUID.fromString(i.of().shot()),
+                    i.of().code(),
+                    r.pages.get(UUID.fromString(i.of().shot())).shot().title,
+                    i.of().version(),
+                    i.why(),
+                    false))
+        .toList();
+  }
+
+  private static WatchList.Wish wish(NewViewing in) {
+    return new WatchList.Wish(
+        in.of(),
+        in.order(),
+        in.scene(),
+        in.maker(),
+        in.shots() == null ? null : in.shots().stream().map(UUID::toString).toList());
+  }
+
+  /** Begins a viewing. */
+  @Transactional
+  public ViewingView begin(Member me, NewViewing in) {
+    UUID id = in.id() == null ? UUID.randomUUID() : in.id();
+    if (viewings.existsById(id)) {
+      return viewing(me, id);
+    }
+    List<String> there = in.there() == null ? List.of() : in.there();
+    if (there.size() > MOST_THERE) {
+      throw new InvalidInput("there", "must be at most " + MOST_THERE);
+    }
+    Reading r = new Reading(me);
+    WatchList.Wish wish = wish(in);
+    List<WatchList.Item> list = WatchList.of(r.candidates(), wish);
+    Viewing v = new Viewing();
+    v.id = id;
+    v.productionId = me.productionId();
+    v.title = wish.words();
+    v.neighbours = Boolean.TRUE.equals(in.neighbours());
+    v.handles = Boolean.TRUE.equals(in.handles());
+    v.there = there.stream().map(n -> InvalidInput.title("there", n)).distinct().toList();
+    v.saidBy = me.name();
+    v.saidAt = clock.instant();
+    viewings.saveAndFlush(v);
+    for (int i = 0; i < list.size(); i++) {
+      ViewingItem e = new ViewingItem();
+      e.id = UUID.randomUUID();
+      e.viewingId = id;
+      e.place = i;
+      e.shotId = UUID.fromString(list.get(i).of().shot());
+      e.versionId = r.newest.get(e.shotId).versionId();
+      e.why = list.get(i).why();
+      items.save(e);
+    }
+    items.flush();
+    journal.record(
+        me,
+        "began a viewing of",
+        "viewing",
+        id.toString(),
+        v.title + ", " + list.size() + (list.size() == 1 ? " version" : " versions"),
+        Journal.Touches.NOTHING);
+    return viewing(me, id);
+  }
+
+  /** A viewing as it is to be seen. */
+  @Transactional(readOnly = true)
+  public ViewingView viewing(Member me, UUID id) {
+    Viewing v = viewings.require(id, me.productionId());
+    Reading r = new Reading(me);
+    List<ViewingItem> list = items.findByViewingIdInOrderByPlace(List.of(id));
+    Map<UUID, VersionEntry> watched =
+        entries.findAllById(list.stream().map(i -> i.versionId).toList()).stream()
+            .collect(Collectors.toMap(e -> e.id, Function.identity()));
+    Set<UUID> seen = seen(list);
+    Map<String, ReelRun.Clip> clips = new HashMap<>();
+    r.newest.values().forEach(n -> clips.put(n.shotId().toString(), r.clip(n)));
+    // What is watched is what was begun with, also when something newer came in since.
+    list.forEach(i -> clips.put(i.shotId.toString(), r.clip(watched.get(i.versionId))));
+    ReelRun run =
+        ReelRun.of(
+            list.stream().map(i -> i.shotId.toString()).toList(),
+            clips,
+            r.reels,
+            me.production().frameRate(),
+            v.neighbours,
+            v.handles);
+    Map<UUID, Double> rates = new HashMap<>();
+    r.newest.values().stream()
+        .filter(n -> n.rate() != null)
+        .forEach(n -> rates.put(n.versionId(), n.facts().rate().fps()));
+    watched.values().stream()
+        .filter(e -> e.rate != null)
+        .forEach(e -> rates.put(e.id, e.facts().rate().fps()));
+    Map<String, Integer> first =
+        clips.values().stream()
+            .collect(Collectors.toMap(ReelRun.Clip::id, c -> c.file().first(), (a, b) -> a));
+    double usual = me.production().frameRate().fps();
+    return new ViewingView(
+        v.id,
+        v.title,
+        v.saidAt,
+        v.saidBy,
+        v.there,
+        list.stream()
+            .map(
+                i ->
+                    new WatchView(
+                        i.shotId,
+                        r.pages.containsKey(i.shotId) ? r.pages.get(i.shotId).shot().code : "",
+                        r.pages.containsKey(i.shotId) ? r.pages.get(i.shotId).shot().title : "",
+                        watched.get(i.versionId).number,
+                        i.why,
+                        seen.contains(i.id)))
+            .toList(),
+        run.pieces().stream()
+            .map(
+                p -> {
+                  UUID of = p.version().isEmpty() ? null : UUID.fromString(p.version());
+                  return new RunPiece(
+                      p.kind(),
+                      p.item(),
+                      of,
+                      p.code(),
+                      p.frames().first(),
+                      p.frames().frames(),
+                      of == null ? 0 : first.get(p.version()),
+                      p.still() || of == null ? usual : rates.getOrDefault(of, usual),
+                      p.still(),
+                      p.words());
+                })
+            .toList());
+  }
+
+  /** What a viewing came to. */
+  @Transactional(readOnly = true)
+  public ViewingSheet sheet(Member me, UUID id) {
+    Viewing v = viewings.require(id, me.productionId());
+    List<ViewingItem> list = items.findByViewingIdInOrderByPlace(List.of(id));
+    List<UUID> of = list.stream().map(i -> i.versionId).toList();
+    Map<UUID, VersionEntry> watched =
+        entries.findAllById(of).stream().collect(Collectors.toMap(e -> e.id, Function.identity()));
+    Map<UUID, List<VerdictEntry>> said =
+        verdicts.findByVersionIdInOrderBySaidAtDesc(of).stream()
+            .collect(Collectors.groupingBy(d -> d.versionId));
+    Map<UUID, List<NoteBook.Carried>> noted = notes.of(list.stream().map(i -> i.shotId).toList());
+    Map<UUID, Shot> shots =
+        book.all(me).stream().collect(Collectors.toMap(p -> p.shot().id, ShotBook.Page::shot));
+    Set<UUID> seen = seen(list);
+    return new ViewingSheet(
+        v.title,
+        LocalDate.ofInstant(v.saidAt, clock.getZone()),
+        v.there,
+        list.stream()
+            .map(
+                i -> {
+                  Shot s = shots.get(i.shotId);
+                  VerdictEntry last =
+                      said.getOrDefault(i.versionId, List.of()).stream().findFirst().orElse(null);
+                  return new ViewingSheet.Watched(
+                      s == null ? "" : s.code,
+                      s == null ? "" : s.title,
+                      watched.get(i.versionId).number,
+                      seen.contains(i.id),
+                      last == null ? "" : last.verdict.words() + ": " + last.reason,
+                      noted.getOrDefault(i.shotId, List.of()).stream()
+                          .filter(c -> c.stand().carried() || c.row().versionId.equals(i.versionId))
+                          .map(c -> Reviews.line(me, c))
+                          .toList());
+                })
+            .toList());
+  }
+
+  private Set<UUID> seen(List<ViewingItem> of) {
+    return seens.findByItemIdIn(of.stream().map(i -> i.id).toList()).stream()
+        .map(s -> s.itemId)
+        .collect(Collectors.toSet());
+  }
+
+  /** Viewings that were, the last first. */
+  @Transactional(readOnly = true)
+  public ViewingPage viewings(Member me, int page, int size) {
+    InvalidInput.within("page", page, 0, 100_000);
+    InvalidInput.within("size", size, 1, 100);
+    Slice<Viewing> some =
+        viewings.findByProductionIdOrderBySaidAtDesc(me.productionId(), PageRequest.of(page, size));
+    List<ViewingItem> all =
+        items.findByViewingIdInOrderByPlace(some.stream().map(v -> v.id).toList());
+    Map<UUID, List<ViewingItem>> of = all.stream().collect(Collectors.groupingBy(i -> i.viewingId));
+    Set<UUID> seen = seen(all);
+    Map<UUID, String> codes =
+        book.all(me).stream().collect(Collectors.toMap(p -> p.shot().id, p -> p.shot().code));
+    return new ViewingPage(
+        some.stream()
+            .map(
+                v ->
+                    new ViewingLine(
+                        v.id,
+                        v.title,
+                        v.saidAt,
+                        v.saidBy,
+                        v.there,
+                        of.getOrDefault(v.id, List.of()).size(),
+                        of.getOrDefault(v.id, List.of()).stream()
+                            .filter(i -> !seen.contains(i.id))
+                            .map(i -> codes.getOrDefault(i.shotId, ""))
+                            .toList()))
+            .toList(),
+        page,
+        some.hasNext());
+  }
+
+  /** A version was watched to its end; twice is once. */
+  @Transactional
+  public void saw(Member me, UUID id, NewSeen in) {
+    viewings.require(id, me.productionId());
+    viewings.hold(id);
+    if (in.item() == null) {
+      throw new InvalidInput("item", "must be its place in the list");
+    }
+    ViewingItem i =
+        items.findByViewingIdInOrderByPlace(List.of(id)).stream()
+            .filter(x -> x.place == in.item())
+            .findFirst()
+            .orElseThrow(() -> new InvalidInput("item", "is not in this viewing"));
+    if (seen(List.of(i)).isEmpty()) {
+      ViewingSeen s = new ViewingSeen();
+      s.id = UUID.randomUUID();
+      s.itemId = i.id;
+      s.saidBy = me.name();
+      s.saidAt = clock.instant();
+      seens.saveAndFlush(s);
+    }
+  }
+}

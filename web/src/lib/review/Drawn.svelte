@@ -1,0 +1,45 @@
+<script lang="ts">
+  import type { Schemas } from '../api/client';
+
+  /** Drawings over a picture that is fitted into its box; they lie on it as it is fitted. */
+  let { drawn }: { drawn: Schemas['DrawnView'][] } = $props();
+</script>
+
+{#each drawn as d, i (i)}
+  <svg viewBox="0 0 {d.width} {d.height}" aria-hidden="true">
+    {#each d.paths as p, k (k)}
+      {#if p.words}
+        <text x={p.x} y={p.y} font-size={d.height / 28}>{p.words}</text>
+      {:else}
+        <path class="under" d={p.d} stroke-width={p.width + d.height / 300} />
+        <path d={p.d} stroke-width={p.width} />
+      {/if}
+    {/each}
+  </svg>
+{/each}
+
+<style>
+  svg {
+    position: absolute;
+    inset: 0;
+    width: 100%;
+    height: 100%;
+    pointer-events: none;
+  }
+  path {
+    fill: none;
+    stroke: #ff5a2a;
+    stroke-linecap: round;
+    stroke-linejoin: round;
+  }
+  .under {
+    stroke: rgb(0 0 0 / 55%);
+  }
+  text {
+    fill: #ff5a2a;
+    stroke: rgb(0 0 0 / 70%);
+    stroke-width: 5px;
+    paint-order: stroke;
+    font-weight: 640;
+  }
+</style>

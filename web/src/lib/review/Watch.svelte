@@ -1,0 +1,628 @@
+<script lang="ts">
+  import { createQuery } from '@tanstack/svelte-query';
+  import { tinykeys } from 'tinykeys';
+  import { api, got, type Schemas } from '../api/client';
+  import { Draft } from '../draft.svelte';
+  import { house } from '../house.svelte';
+  import { free } from '../keys';
+  import { go } from '../router';
+  import { frame as shell, queries } from '../state.svelte';
+  import { moment } from '../words';
+  import Drawn from './Drawn.svelte';
+  import NoteForm from './NoteForm.svelte';
+  import Pencil from './Pencil.svelte';
+
+  /** Versions one after another with what the cut shows beside each, in one run. */
+  let { id }: { id: string } = $props();
+  type Piece = Schemas['RunPiece'];
+  const h = house();
+  const path = $derived({ params: { path: { production: h.id, viewing: id } } });
+  const key = $derived([h.id, 'viewing', id]);
+  const read = createQuery(() => ({
+    queryKey: key,
+    staleTime: Infinity,
+    queryFn: () => got(api.GET('/api/productions/{production}/viewings/{viewing}', path)),
+  }));
+  const v = $derived(read.data);
+  const pieces = $derived(v?.pieces ?? []);
+  let at = $state(0);
+  let frame = $state(0);
+  let playing = $state(false);
+  let again = $state(false);
+  let speed = $state(1);
+  let noting = $state(false);
+  let strokes = $state<Schemas['Stroke'][]>([]);
+  const p = $derived(pieces[at]);
+  const shot = $derived(v?.shots[p?.item ?? 0]);
+  const watched = $derived(p?.kind === 'WATCHED');
+  const moving = (x: Piece | undefined) => x !== undefined && !!x.version && !x.still;
+  const src = (x: Piece) => `/api/productions/${h.id}/versions/${x.version}/file`;
+  const total = $derived(pieces.reduce((n, x) => n + x.frames, 0));
+  const before = $derived(pieces.slice(0, at).reduce((n, x) => n + x.frames, 0));
+
+  const review = createQuery(() => ({
+    queryKey: [h.id, 'review', shot?.shot],
+    enabled: shot !== undefined,
+    queryFn: () =>
+      got(
+        api.GET('/api/productions/{production}/shots/{shot}/review', {
+          params: { path: { production: h.id, shot: shot?.shot ?? '' } },
+        }),
+      ),
+  }));
+  const r = $derived(review.data);
+  const version = $derived(r?.versions.find((x) => x.number === shot?.version));
+  const labels = createQuery(() => ({
+    queryKey: ['timecodes', p?.version],
+    enabled: moving(p),
+    staleTime: Infinity,
+    queryFn: () =>
+      got(
+        api.GET('/api/productions/{production}/versions/{version}/timecodes', {
+          params: { path: { production: h.id, version: p?.version ?? '' } },
+        }),
+      ),
+  }));
+  const here = $derived(
+    watched && p
+      ? (r?.notes.filter((n) => n.carried && n.frame <= p.first + frame && p.first + frame <= n.lastFrame) ??
+          [])
+      : [],
+  );
+
+  // Two players: one is seen, the other stands ready on the first frame of what comes next.
+  let players = $state<(HTMLVideoElement | undefined)[]>([undefined, undefined]);
+  const holds: (number | null)[] = [null, null];
+  let front = $state(0);
+
+  /** Time of a frame of a piece in its file: the middle, so that rounding can't show a neighbour. */
+  const time = (x: Piece, f: number) => (x.first - x.file + f + 0.5) / x.rate;
+
+  /** Puts a piece into a player, standing on a frame of it. */
+  function put(slot: number, piece: number, f: number): void {
+    const el = players[slot];
+    const x = pieces[piece];
+    if (!el || !x || !moving(x)) return;
+    holds[slot] = piece;
+    if (el.dataset.version !== x.version) {
+      el.dataset.version = x.version ?? '';
+      el.src = src(x);
+    }
+    el.pause();
+    el.playbackRate = speed;
+    el.currentTime = time(x, f);
+  }
+
+  /** The next that moves after a piece, on the player that is not seen. */
+  function ready(piece: number): void {
+    const next = follows(piece);
+    if (next !== null && moving(pieces[next]) && holds[1 - front] !== next) put(1 - front, next, 0);
+  }
+
+  /** What comes after a piece; over and over, the first that belongs to the same version. */
+  function follows(piece: number): number | null {
+    const x = pieces[piece];
+    if (!x) return null;
+    const next = pieces[piece + 1];
+    if (again && (!next || next.item !== x.item)) return pieces.findIndex((y) => y.item === x.item);
+    return next ? piece + 1 : null;
+  }
+
+  /** Goes to a frame of a piece and stands there. */
+  function seek(piece: number, f: number): void {
+    const x = pieces[piece];
+    if (!x) return;
+    at = piece;
+    frame = Math.max(0, Math.min(x.frames - 1, f));
+    playing = false;
+    if (moving(x)) {
+      if (holds[1 - front] === piece && holds[front] !== piece) front = 1 - front;
+      put(front, piece, frame);
+    } else players[front]?.pause();
+    ready(piece);
+  }
+
+  function step(by: number): void {
+    const to = frame + by;
+    const x = pieces[at];
+    if (!x) return;
+    if (to < 0 && at > 0) seek(at - 1, (pieces[at - 1]?.frames ?? 1) - 1);
+    else if (to >= x.frames && at + 1 < pieces.length) seek(at + 1, 0);
+    else seek(at, to);
+  }
+
+  function turn(by: number): void {
+    const item = (p?.item ?? 0) + by;
+    const to = pieces.findIndex((x) => x.item === item);
+    const was = playing;
+    if (to >= 0) {
+      seek(to, 0);
+      if (was) play();
+    }
+  }
+
+  function play(): void {
+    if (!p) return;
+    if (playing) {
+      seek(at, frame);
+      return;
+    }
+    // At the end of all it begins anew.
+    if (at === pieces.length - 1 && frame === p.frames - 1) seek(0, 0);
+    noting = false;
+    playing = true;
+    start();
+  }
+
+  function start(): void {
+    const x = pieces[at];
+    if (!x) return;
+    ready(at);
+    if (moving(x)) {
+      const el = players[front];
+      if (holds[front] !== at) put(front, at, frame);
+      if (el) el.playbackRate = speed;
+      void el?.play().catch(() => (playing = false));
+    }
+  }
+
+  /** A piece was seen to its end. */
+  function ended(): void {
+    const x = pieces[at];
+    if (!x) return;
+    if (x.kind === 'WATCHED') void saw(x.item);
+    const next = follows(at);
+    players[front]?.pause();
+    if (next === null) {
+      playing = false;
+      return;
+    }
+    const ready = moving(pieces[next]) && holds[1 - front] === next;
+    at = next;
+    frame = 0;
+    if (ready) front = 1 - front;
+    start();
+  }
+
+  async function saw(item: number): Promise<void> {
+    if (v?.shots[item]?.seen) return;
+    try {
+      await got(
+        api.POST('/api/productions/{production}/viewings/{viewing}/seen', { ...path, body: { item } }),
+      );
+      queries.setQueryData<Schemas['ViewingView']>(key, (was) =>
+        was ? { ...was, shots: was.shots.map((s, i) => (i === item ? { ...s, seen: true } : s)) } : was,
+      );
+      void queries.invalidateQueries({ queryKey: [h.id, 'viewings'] });
+    } catch (e) {
+      shell.wrong(e);
+    }
+  }
+
+  // The browser tells which frame it really shows; mediaTime is that frame's own time.
+  $effect(() => {
+    const slot = front;
+    const el = players[slot];
+    if (!el) return;
+    let handle = el.requestVideoFrameCallback(function drawn(_, meta) {
+      const x = pieces[at];
+      if (!el.seeking && x && moving(x) && holds[slot] === at) {
+        const f = Math.round(meta.mediaTime * x.rate) - (x.first - x.file);
+        if (f >= 0) frame = Math.min(x.frames - 1, f);
+        if (playing && f >= x.frames - 1) ended();
+      }
+      handle = el.requestVideoFrameCallback(drawn);
+    });
+    return () => el.cancelVideoFrameCallback(handle);
+  });
+
+  // A clip may be over before the browser has told its last frame.
+  function over(slot: number): void {
+    if (slot === front && playing && holds[slot] === at) ended();
+  }
+
+  // What does not move is held for its length.
+  $effect(() => {
+    if (!playing || !p || moving(p)) return;
+    const x = p;
+    const from = performance.now() - (frame / x.rate / speed) * 1000;
+    let handle = requestAnimationFrame(function tick(now) {
+      const f = Math.floor(((now - from) / 1000) * x.rate * speed);
+      if (f >= x.frames) {
+        ended();
+        return;
+      }
+      frame = Math.max(0, f);
+      handle = requestAnimationFrame(tick);
+    });
+    return () => cancelAnimationFrame(handle);
+  });
+
+  let begun = '';
+  $effect(() => {
+    if (v && begun !== v.id && players[0] && players[1]) {
+      begun = v.id;
+      seek(0, 0);
+    }
+  });
+
+  async function note(body: Schemas['NewNote']): Promise<boolean> {
+    return did(
+      got(
+        api.POST('/api/productions/{production}/versions/{version}/notes', {
+          params: { path: { production: h.id, version: version?.id ?? '' } },
+          body,
+        }),
+      ),
+      `Noted on ${shot?.code}.`,
+    ).then((done) => {
+      if (done) noting = false;
+      return done;
+    });
+  }
+
+  async function did(call: Promise<Schemas['ReviewView']>, said: string): Promise<boolean> {
+    const of = shot?.shot;
+    try {
+      queries.setQueryData([h.id, 'review', of], await call);
+      await h.again();
+      shell.say(said);
+      return true;
+    } catch (e) {
+      shell.wrong(e);
+      return false;
+    }
+  }
+
+  const reason = new Draft(() => `verdict ${shot?.shot}`);
+  let busy = $state(false);
+
+  async function verdict(word: NonNullable<Schemas['NewVerdict']['verdict']>): Promise<void> {
+    if (!version || busy) return;
+    busy = true;
+    const done = await did(
+      got(
+        api.POST('/api/productions/{production}/versions/{version}/verdicts', {
+          params: { path: { production: h.id, version: version.id } },
+          body: { id: crypto.randomUUID(), verdict: word, reason: reason.words, standard: 'AT_SPEED' },
+        }),
+      ),
+      `${shot?.code}: ${word.toLowerCase()}.`,
+    );
+    if (done) reason.words = '';
+    busy = false;
+  }
+
+  function begin(): void {
+    if (!watched || !version) return;
+    seek(at, frame);
+    strokes = [];
+    noting = true;
+  }
+
+  const sheet = $derived(`/api/productions/${h.id}/viewings/${id}/sheet`);
+  const close = (): void => go(h.id, 'review', shot?.shot);
+  $effect(() =>
+    tinykeys(window, {
+      ',': free(() => step(-1)),
+      '.': free(() => step(1)),
+      '[': free(() => turn(-1)),
+      ']': free(() => turn(1)),
+      Space: free(play),
+      o: free(() => (again = !again)),
+      c: free(begin),
+      Escape: free(() => (noting ? (noting = false) : close())),
+    }),
+  );
+</script>
+
+{#if read.isLoadingError}
+  <p class="p-6" role="alert">{read.error.message}</p>
+{:else if !v}
+  <p class="soft p-6">Putting the run together…</p>
+{:else}
+  <div class="watch">
+    <section class="view" aria-label="The run">
+      <div class="title">
+        <span class="mono code">{p?.kind === 'BLACK' ? p.words : p?.code}</span>
+        <h1>{watched ? shot?.title : `beside ${shot?.code} in the cut`}</h1>
+        <button class="tight ml-auto btn" onclick={close}>Leave <kbd>Esc</kbd></button>
+      </div>
+      <div class="picture" class:beside={!watched}>
+        {#each [0, 1] as slot (slot)}
+          <video
+            bind:this={players[slot]}
+            class:seen={slot === front && moving(p)}
+            preload="auto"
+            playsinline
+            disablepictureinpicture
+            onended={() => over(slot)}
+            onclick={play}
+          ></video>
+        {/each}
+        {#if p?.still && p.version}<img class="seen" src={src(p)} alt="{p.code}, a still" />{/if}
+        {#if p?.kind === 'BLACK'}<p class="black">
+            {p.code || p.words}<br /><span class="small">no picture here; {p.frames} frames of the cut</span>
+          </p>{/if}
+        {#if noting && version}<Pencil
+            width={version.facts.raster.width}
+            height={version.facts.raster.height}
+            bind:strokes
+          />{:else}<Drawn drawn={here.flatMap((n) => n.drawn ?? [])} />{/if}
+        {#if here.length > 0}<div class="pinned">
+            {#each here as n (n.id)}<p>{n.words}</p>{/each}
+          </div>{/if}
+      </div>
+      <div class="transport">
+        <button class="tight btn" onclick={() => turn(-1)} aria-label="the shot before"><kbd>[</kbd></button>
+        <button class="tight btn" onclick={() => step(-1)} aria-label="one frame back">‹ <kbd>,</kbd></button>
+        <button class="ink tight btn" onclick={play}>{playing ? 'Stop' : 'Play'}</button>
+        <button class="tight btn" onclick={() => step(1)} aria-label="one frame on"><kbd>.</kbd> ›</button>
+        <button class="tight btn" onclick={() => turn(1)} aria-label="the next shot"><kbd>]</kbd></button>
+        <span class="mono count" aria-live="off"
+          >{#if p?.kind === 'BLACK'}<span class="soft">{frame + 1} of {p.frames}</span>{:else if p}<strong
+              >frame {p.still ? p.first : p.first + frame}</strong
+            >
+            <span class="soft">{moving(p) ? (labels.data?.[p.first - p.file + frame] ?? '') : ''}</span
+            >{/if}</span
+        >
+        <label class="small flex items-center gap-1"
+          ><input type="checkbox" class="checkbox" bind:checked={again} /> over again <kbd>o</kbd></label
+        >
+        <select class="speed select" bind:value={speed} aria-label="How fast"
+          ><option value={0.5}>half speed</option><option value={1}>at speed</option><option value={2}
+            >twice</option
+          ></select
+        >
+        {#if watched && version}<button class="tight ml-auto btn" onclick={begin}
+            >Note on this frame <kbd>c</kbd></button
+          >{/if}
+      </div>
+      <div class="line" role="presentation">
+        {#each pieces as x, i (i)}<button
+            class="piece"
+            class:now={i === at}
+            class:off={x.kind !== 'WATCHED'}
+            style:flex-grow={x.frames}
+            aria-label="{x.kind === 'WATCHED' ? '' : 'beside it: '}{x.code || x.words}, {x.frames} frames"
+            aria-current={i === at}
+            onclick={() => seek(i, 0)}>{x.kind === 'WATCHED' ? x.code : ''}</button
+          >{/each}
+        <span class="head" style:left="{(100 * (before + frame)) / Math.max(1, total)}%"></span>
+      </div>
+      {#if p?.words && p.kind !== 'BLACK'}<p class="small soft">{p.words}</p>{/if}
+      {#if noting && r && p && version}<NoteForm
+          shot={r.shot}
+          scene={r.scene}
+          frame={p.still ? p.first : p.first + frame}
+          last={version.firstFrame + version.facts.frames - 1}
+          keep={note}
+          {strokes}
+          leave={() => (noting = false)}
+        />{/if}
+    </section>
+
+    <aside class="sheet">
+      <h2>{v.title}</h2>
+      <p class="small soft">
+        {[`${v.by}, ${moment(v.at)}`, v.there.length > 0 ? `with ${v.there.join(', ')}` : '']
+          .filter(Boolean)
+          .join(' · ')}
+      </p>
+      <p class="small">
+        What it came to: <a href="{sheet}.pdf" target="_blank" rel="noopener">on paper</a>,
+        <a href="{sheet}.csv" download>as a table</a>
+      </p>
+      <ol>
+        {#each v.shots as s, i (i)}<li>
+            <button
+              class="shot"
+              class:now={i === p?.item}
+              aria-current={i === p?.item}
+              onclick={() =>
+                seek(
+                  pieces.findIndex((x) => x.item === i && x.kind === 'WATCHED'),
+                  0,
+                )}
+            >
+              <span class="mono">{s.code}</span>
+              <span class="small">version {s.version}{s.seen ? ', watched' : ''}</span>
+              {#if s.why}<span class="small soft why">{s.why}</span>{/if}
+            </button>
+          </li>{/each}
+      </ol>
+      {#if version && r}
+        {@const last = version.verdicts[0]}
+        <h2>{r.code}, version {version.number}</h2>
+        {#if r.versions[0] && r.versions[0].number > version.number}<p class="small pencil">
+            Version {r.versions[0].number} came in since; this one is watched.
+          </p>{/if}
+        {#if last}<p class="small">
+            <strong>{last.verdict.toLowerCase()}</strong>: {last.reason}
+            <span class="soft">{last.by}, {moment(last.at)}</span>
+          </p>{/if}
+        {#each r.notes.filter((n) => n.carried) as n (n.id)}<p class="small">
+            <button
+              class="tight btn"
+              onclick={() =>
+                p &&
+                seek(
+                  pieces.findIndex((x) => x.item === p.item && x.kind === 'WATCHED'),
+                  n.whole
+                    ? 0
+                    : n.frame - (pieces.find((x) => x.item === p.item && x.kind === 'WATCHED')?.first ?? 0),
+                )}>{n.on}</button
+            >
+            {n.words} <span class="soft">{n.by}, {n.stands}</span>
+          </p>{/each}
+        {#if h.may('PRODUCER')}<form class="verdict" onsubmit={(e) => e.preventDefault()}>
+            <input
+              class="input"
+              name="reason"
+              bind:value={reason.words}
+              placeholder="the reason, in a few words"
+              aria-label="Reason for the verdict on {r.code}"
+            />
+            <div class="flex gap-2">
+              <button class="ink btn" disabled={busy} onclick={() => void verdict('AGREED')}>Agreed</button>
+              <button class="btn" disabled={busy} onclick={() => void verdict('AGAIN')}>Again</button>
+              <button class="btn" disabled={busy} onclick={() => void verdict('HOLD')}>Hold</button>
+            </div>
+            {#each r.keeps as k (k)}<p class="small soft">{k}</p>{/each}
+          </form>{/if}
+      {/if}
+    </aside>
+  </div>
+{/if}
+
+<style>
+  .watch {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 310px;
+    height: 100%;
+  }
+  .view {
+    display: flex;
+    flex-direction: column;
+    min-height: 0;
+    padding: 12px 16px;
+    gap: 6px;
+  }
+  .title {
+    display: flex;
+    gap: 14px;
+    align-items: center;
+  }
+  .code {
+    font-size: 18px;
+    font-weight: 640;
+  }
+  .picture {
+    position: relative;
+    flex: 1;
+    min-height: 160px;
+    background: #0d0b09;
+  }
+  .picture.beside {
+    outline: 2px dashed var(--line);
+    outline-offset: -2px;
+  }
+  video,
+  img {
+    position: absolute;
+    inset: 0;
+    width: 100%;
+    height: 100%;
+    object-fit: contain;
+    visibility: hidden;
+  }
+  .seen {
+    visibility: visible;
+  }
+  .black {
+    position: absolute;
+    inset: 0;
+    display: grid;
+    place-content: center;
+    text-align: center;
+    color: #cfc6b6;
+  }
+  .pinned {
+    position: absolute;
+    left: 12px;
+    bottom: 12px;
+    background: var(--sheet);
+    border-left: 4px solid var(--pencil);
+    padding: 6px 10px;
+    max-width: 60%;
+  }
+  .transport {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+    align-items: center;
+  }
+  .count {
+    font-size: 14px;
+    min-width: min(220px, 100%);
+  }
+  .speed {
+    width: auto;
+  }
+  .line {
+    position: relative;
+    display: flex;
+    gap: 2px;
+    height: 24px;
+  }
+  .piece {
+    flex-basis: 0;
+    min-width: 6px;
+    overflow: hidden;
+    padding-left: 6px;
+    background: var(--line);
+    font: 11px var(--mono);
+    text-align: left;
+    white-space: nowrap;
+    cursor: pointer;
+  }
+  .piece.off {
+    margin: 8px 0;
+  }
+  .piece.now {
+    background: var(--ink);
+    color: var(--sheet);
+  }
+  .head {
+    position: absolute;
+    top: 0;
+    bottom: 0;
+    width: 3px;
+    margin-left: -1px;
+    background: var(--pencil);
+    pointer-events: none;
+  }
+  aside {
+    overflow: auto;
+    border-width: 0 0 0 1px;
+    padding: 12px 14px;
+  }
+  aside h2:not(:first-child) {
+    margin: 14px 0 4px;
+  }
+  .shot {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 8px;
+    align-items: baseline;
+    width: 100%;
+    padding: 5px 6px;
+    text-align: left;
+    border-left: 4px solid transparent;
+    cursor: pointer;
+  }
+  .shot.now {
+    border-left-color: var(--pencil);
+    background: var(--paper);
+  }
+  .why {
+    flex-basis: 100%;
+  }
+  .verdict {
+    display: grid;
+    gap: 6px;
+    margin-top: 6px;
+  }
+  @media (max-width: 900px) {
+    .watch {
+      grid-template-columns: minmax(0, 1fr);
+      height: auto;
+    }
+    .picture {
+      min-height: 56vw;
+    }
+    aside {
+      border-width: 1px 0 0;
+    }
+  }
+</style>
