@@ -49,7 +49,8 @@
 
   function move(e: PointerEvent): void {
     if (e.pointerId !== pen) return;
-    for (const one of e.getCoalescedEvents?.() ?? [e]) {
+    const all = e.getCoalescedEvents?.() ?? [];
+    for (const one of all.length > 0 ? all : [e]) {
       const p = at(one);
       const last = now.at(-1);
       if (!p || !last) continue;
