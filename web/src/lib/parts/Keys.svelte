@@ -79,7 +79,7 @@
       ['space', 'play, stop'],
       ['c', 'note on this frame'],
       ['w', 'watch several in one run'],
-      ['[ ]', 'in a run: the shot before, the next'],
+      ['↑ ↓', 'in a run: the shot before, the next'],
       ['o', 'in a run: this shot over again'],
       ['Enter  x', 'with a note and its answer beside each other: confirm, not met'],
       ['Esc', 'later'],

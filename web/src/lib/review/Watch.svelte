@@ -112,6 +112,7 @@
   function seek(piece: number, f: number): void {
     const x = pieces[piece];
     if (!x) return;
+    unhold();
     at = piece;
     frame = Math.max(0, Math.min(x.frames - 1, f));
     playing = false;
@@ -151,7 +152,9 @@
     if (at === pieces.length - 1 && frame === p.frames - 1) seek(0, 0);
     noting = false;
     playing = true;
-    start();
+    // From the last frame of a piece it goes on with the next.
+    if (frame === (pieces[at]?.frames ?? 0) - 1) ended();
+    else start();
   }
 
   function start(): void {
@@ -166,8 +169,23 @@
     }
   }
 
+  let held = 0;
+
+  /** The last frame of a piece stays for its length; one that is past it is not seen. */
+  function last(f: number, x: Piece): void {
+    players[front]?.pause();
+    if (f >= x.frames) ended();
+    else if (held === 0) held = window.setTimeout(() => playing && ended(), 1000 / (x.rate * speed));
+  }
+
+  function unhold(): void {
+    clearTimeout(held);
+    held = 0;
+  }
+
   /** A piece was seen to its end. */
   function ended(): void {
+    unhold();
     const x = pieces[at];
     if (!x) return;
     if (x.kind === 'WATCHED') void saw(x.item);
@@ -209,11 +227,15 @@
       if (!el.seeking && x && moving(x) && holds[slot] === at) {
         const f = Math.round(meta.mediaTime * x.rate) - (x.first - x.file);
         if (f >= 0) frame = Math.min(x.frames - 1, f);
-        if (playing && f >= x.frames - 1) ended();
+        if (playing && f >= x.frames - 1) last(f, x);
       }
       handle = el.requestVideoFrameCallback(drawn);
     });
     return () => el.cancelVideoFrameCallback(handle);
+  });
+
+  $effect(() => {
+    for (const el of players) if (el) el.playbackRate = speed;
   });
 
   // A clip may be over before the browser has told its last frame.
@@ -306,8 +328,8 @@
     tinykeys(window, {
       ',': free(() => step(-1)),
       '.': free(() => step(1)),
-      '[': free(() => turn(-1)),
-      ']': free(() => turn(1)),
+      ArrowUp: free(() => turn(-1)),
+      ArrowDown: free(() => turn(1)),
       Space: free(play),
       o: free(() => (again = !again)),
       c: free(begin),
@@ -354,11 +376,11 @@
           </div>{/if}
       </div>
       <div class="transport">
-        <button class="tight btn" onclick={() => turn(-1)} aria-label="the shot before"><kbd>[</kbd></button>
+        <button class="tight btn" onclick={() => turn(-1)} aria-label="the shot before"><kbd>↑</kbd></button>
         <button class="tight btn" onclick={() => step(-1)} aria-label="one frame back">‹ <kbd>,</kbd></button>
         <button class="ink tight btn" onclick={play}>{playing ? 'Stop' : 'Play'}</button>
         <button class="tight btn" onclick={() => step(1)} aria-label="one frame on"><kbd>.</kbd> ›</button>
-        <button class="tight btn" onclick={() => turn(1)} aria-label="the next shot"><kbd>]</kbd></button>
+        <button class="tight btn" onclick={() => turn(1)} aria-label="the next shot"><kbd>↓</kbd></button>
         <span class="mono count" aria-live="off"
           >{#if p?.kind === 'BLACK'}<span class="soft">{frame + 1} of {p.frames}</span>{:else if p}<strong
               >frame {p.still ? p.first : p.first + frame}</strong
