@@ -432,8 +432,8 @@
           .join(' · ')}
       </p>
       <p class="small">
-        What it came to: <a href="{sheet}.pdf" target="_blank" rel="noopener">on paper</a>,
-        <a href="{sheet}.csv" download>as a table</a>
+        What it came to: <a class="underline" href="{sheet}.pdf" target="_blank" rel="noopener">on paper</a>,
+        <a class="underline" href="{sheet}.csv" download>as a table</a>
       </p>
       <ol>
         {#each v.shots as s, i (i)}<li>
