@@ -142,6 +142,6 @@ public record Letter(String subject, String words) {
         : new Letter(
             Said.of(
                 "%s: %s", production, fresh.size() == 1 ? "work stops" : fresh.size() + " stops"),
-            "No day is known for this work any more:\n" + String.join("\n", fresh) + "\n");
+            "No day is known for this work:\n" + String.join("\n", fresh) + "\n");
   }
 }

@@ -11,7 +11,7 @@ import bivex.core.review.OpenNotes;
 import bivex.core.review.Showing;
 import bivex.core.review.Verdict;
 import bivex.core.review.VersionFacts;
-import bivex.core.review.ViewingSheet;
+import bivex.core.tally.ViewingSheet;
 import bivex.core.time.FrameRange;
 import bivex.core.time.Timecode;
 import bivex.server.access.Member;

@@ -5,7 +5,7 @@ import static bivex.core.crew.Role.COORDINATOR;
 import static bivex.core.crew.Role.FLOOR;
 import static bivex.core.crew.Role.PRODUCER;
 
-import bivex.core.review.ViewingSheet;
+import bivex.core.tally.ViewingSheet;
 import bivex.server.access.Allowed;
 import bivex.server.access.Member;
 import bivex.server.http.Download;

@@ -1,7 +1,6 @@
-package bivex.core.review;
+package bivex.core.tally;
 
 import bivex.core.Said;
-import bivex.core.tally.Sheets;
 import bivex.core.time.Days;
 import bivex.core.time.FrameRange;
 import java.time.Duration;

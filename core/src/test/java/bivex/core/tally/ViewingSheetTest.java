@@ -1,8 +1,7 @@
-package bivex.core.review;
+package bivex.core.tally;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import bivex.core.tally.Sheets;
 import bivex.core.time.FrameRange;
 import java.time.LocalDate;
 import java.util.List;
