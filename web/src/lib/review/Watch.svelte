@@ -75,8 +75,8 @@
   const holds: (number | null)[] = [null, null];
   let front = $state(0);
 
-  /** Time of a frame of a piece in its file: the middle, so that rounding can't show a neighbour. */
-  const time = (x: Piece, f: number) => (x.first - x.file + f + 0.5) / x.rate;
+  /** Time of a frame of a piece in its file: soon after it begins, so that it plays for nearly its length. */
+  const time = (x: Piece, f: number) => (x.first - x.file + f + 0.1) / x.rate;
 
   /** Puts a piece into a player, standing on a frame of it. */
   function put(slot: number, piece: number, f: number): void {
