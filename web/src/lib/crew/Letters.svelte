@@ -3,6 +3,7 @@
   import { untrack } from 'svelte';
   import { api, got, Refused } from '../api/client';
   import { house } from '../house.svelte';
+  import { refused } from '../refused';
   import { frame, queries } from '../state.svelte';
   import { moment } from '../words';
 
@@ -19,7 +20,7 @@
   let morning = $state('');
   let stops = $state(false);
   let busy = $state(false);
-  let wrong = $state('');
+  let wrong = $state<Refused | null>(null);
   let begun = false;
 
   // What was said is filled in once; what is typed meanwhile stays.
@@ -36,7 +37,7 @@
 
   async function keep(): Promise<void> {
     busy = true;
-    wrong = '';
+    wrong = null;
     try {
       const now = await got(
         api.PUT('/api/productions/{production}/yours/post', {
@@ -47,7 +48,7 @@
       queries.setQueryData(key, now);
       frame.say(now.address ? 'The letters you want are kept.' : 'No letters are sent to you.');
     } catch (e) {
-      wrong = e instanceof Refused ? e.detail || e.title : String(e);
+      wrong = e instanceof Refused ? e : new Refused(0, 'Not kept', String(e));
     } finally {
       busy = false;
     }
@@ -71,6 +72,7 @@
       name="address"
       type="email"
       bind:value={address}
+      {@attach refused(wrong?.field === 'address')}
     /></label
   >
   <label class="field"
@@ -87,7 +89,7 @@
       ? 'At once what stops anybody’s work'
       : 'At once what stops my work'}</label
   >
-  {#if wrong}<p class="pencil" role="alert">{wrong}. Nothing was changed.</p>{/if}
+  {#if wrong}<p class="pencil" role="alert">{wrong.detail || wrong.title}. Nothing was changed.</p>{/if}
   <div><button class="ink btn" disabled={busy || !p}>Keep</button></div>
 </form>
 {#if (p?.letters.length ?? 0) > 0}

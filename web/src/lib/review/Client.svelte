@@ -110,6 +110,7 @@
 {#if guest}
   {#if v.shown?.asks}
     <h2>Your word on version {v.number}</h2>
+    <p class="small soft">It is {v.shown.words}.</p>
     {@render word()}
   {:else}<p class="soft small">Version {v.number} is work in progress: notes are welcome.</p>{/if}
 {:else}

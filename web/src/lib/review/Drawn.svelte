@@ -6,7 +6,7 @@
 </script>
 
 {#each drawn as d, i (i)}
-  <svg viewBox="0 0 {d.width} {d.height}" aria-hidden="true">
+  <svg class="grease" viewBox="0 0 {d.width} {d.height}" aria-hidden="true">
     <!-- Under all first: where two parts of a line meet, no edge is seen. -->
     {#each d.paths.filter((p) => !p.words) as p, k (k)}
       <path class="under" d={p.d} stroke-width={p.width + d.height / 300} />
@@ -28,21 +28,5 @@
     width: 100%;
     height: 100%;
     pointer-events: none;
-  }
-  path {
-    fill: none;
-    stroke: #ff5a2a;
-    stroke-linecap: round;
-    stroke-linejoin: round;
-  }
-  .under {
-    stroke: rgb(0 0 0 / 55%);
-  }
-  text {
-    fill: #ff5a2a;
-    stroke: rgb(0 0 0 / 70%);
-    stroke-width: 5px;
-    paint-order: stroke;
-    font-weight: 640;
   }
 </style>

@@ -78,6 +78,7 @@
 </script>
 
 <svg
+  class="grease"
   bind:this={svg}
   role="img"
   aria-label="The frame, to draw on"
@@ -134,25 +135,6 @@
     height: 100%;
     cursor: crosshair;
     touch-action: none;
-  }
-  path {
-    fill: none;
-    stroke: #ff5a2a;
-    stroke-linecap: round;
-    stroke-linejoin: round;
-  }
-  .under {
-    stroke: rgb(0 0 0 / 55%);
-  }
-  circle {
-    fill: #ff5a2a;
-  }
-  text {
-    fill: #ff5a2a;
-    stroke: rgb(0 0 0 / 70%);
-    stroke-width: 5px;
-    paint-order: stroke;
-    font-weight: 640;
   }
   .tools {
     position: absolute;

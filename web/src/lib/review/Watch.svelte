@@ -152,6 +152,7 @@
     if (at === pieces.length - 1 && frame === p.frames - 1) seek(0, 0);
     noting = false;
     playing = true;
+    skipped = 0;
     // From the last frame of a piece it goes on with the next.
     if (frame === (pieces[at]?.frames ?? 0) - 1) ended();
     else start();
@@ -165,11 +166,39 @@
       const el = players[front];
       if (holds[front] !== at) put(front, at, frame);
       if (el) el.playbackRate = speed;
-      void el?.play().catch(() => (playing = false));
+      begins(front, at, 0);
     }
   }
 
+  /** Plays once the frame it stands on was on the screen: a player that begins at once may skip it. */
+  function begins(slot: number, piece: number, shown: number): void {
+    const el = players[slot];
+    if (!el || !playing || at !== piece || front !== slot) return;
+    if (shown < 2) {
+      const there = !el.seeking && el.readyState >= el.HAVE_CURRENT_DATA;
+      requestAnimationFrame(() => begins(slot, piece, there ? shown + 1 : 0));
+      return;
+    }
+    told = null;
+    el.play().catch((e: unknown) => {
+      // Stopped before it began is no fault.
+      if (!(e instanceof DOMException && e.name === 'AbortError')) lost(slot);
+    });
+  }
+
+  /** A file that cannot be played stops the run and is named. */
+  function lost(slot: number): void {
+    const x = pieces[holds[slot] ?? -1];
+    if (!x || holds[slot] !== at) return;
+    unhold();
+    playing = false;
+    shell.wrong(new Error(`${x.code}: its file cannot be played here.`));
+  }
+
   let held = 0;
+  /** Frames that a slow machine left out since it plays, and the last that it has told. */
+  let skipped = $state(0);
+  let told: { frame: number; presented: number } | null = null;
 
   /** The last frame of a piece stays for its length; one that is past it is not seen. */
   function last(f: number, x: Piece): void {
@@ -227,6 +256,10 @@
       if (!el.seeking && x && moving(x) && holds[slot] === at) {
         const f = Math.round(meta.mediaTime * x.rate) - (x.first - x.file);
         if (f >= 0) frame = Math.min(x.frames - 1, f);
+        if (playing) {
+          if (told) skipped += Math.max(0, f - told.frame - (meta.presentedFrames - told.presented));
+          told = { frame: f, presented: meta.presentedFrames };
+        }
         if (playing && f >= x.frames - 1) last(f, x);
       }
       handle = el.requestVideoFrameCallback(drawn);
@@ -359,12 +392,13 @@
             playsinline
             disablepictureinpicture
             onended={() => over(slot)}
+            onerror={() => lost(slot)}
             onclick={play}
           ></video>
         {/each}
         {#if p?.still && p.version}<img class="seen" src={src(p)} alt="{p.code}, a still" />{/if}
         {#if p?.kind === 'BLACK'}<p class="black">
-            {p.code || p.words}<br /><span class="small">no picture here; {p.frames} frames of the cut</span>
+            {p.words}<br /><span class="small">{p.frames} frames of the cut without a picture</span>
           </p>{/if}
         {#if noting && version}<Pencil
             width={version.facts.raster.width}
@@ -388,6 +422,9 @@
             <span class="soft">{moving(p) ? (labels.data?.[p.first - p.file + frame] ?? '') : ''}</span
             >{/if}</span
         >
+        {#if skipped > 0}<span class="small pencil"
+            >{skipped === 1 ? 'a frame was' : `${skipped} frames were`} skipped on this machine</span
+          >{/if}
         <label class="small flex items-center gap-1"
           ><input type="checkbox" class="checkbox" bind:checked={again} /> over again <kbd>o</kbd></label
         >

@@ -13,7 +13,8 @@
   const path = $derived({ params: { path: { production: h.id } } });
   let what = $state('UNSEEN');
   let order = $state<NonNullable<Schemas['NewViewing']['order']>>('WORTH');
-  let picked = $state<string[]>([]);
+  /** What is left out of what is proposed. */
+  let out = $state<string[]>([]);
   let neighbours = $state(true);
   let handles = $state(false);
   let there = $state<string[]>([shell.session?.name ?? ''].filter(Boolean));
@@ -49,7 +50,7 @@
     queryFn: () => got(api.POST('/api/productions/{production}/viewings/proposal', { ...path, body: wish })),
   }));
   const list = $derived(proposal.data ?? []);
-  const left = $derived(list.filter((s) => !picked.includes(s.shot)));
+  const left = $derived(list.filter((s) => !out.includes(s.shot)));
 
   async function begin(): Promise<void> {
     busy = true;
@@ -86,11 +87,7 @@
     >
       <div class="row">
         <label class="field"
-          ><span>What</span><select
-            class="select"
-            name="what"
-            bind:value={what}
-            onchange={() => (picked = [])}
+          ><span>What</span><select class="select" name="what" bind:value={what} onchange={() => (out = [])}
             ><option value="UNSEEN">not looked at ({c.unseen})</option><option value="ALL"
               >all versions ({c.all})</option
             >{#each c.scenes as s (s.value)}<option value="SCENE {s.value}"
@@ -114,12 +111,10 @@
               ><input
                 type="checkbox"
                 class="checkbox"
-                checked={!picked.includes(s.shot)}
+                checked={!out.includes(s.shot)}
                 aria-label="Watch {s.code}"
                 onchange={() =>
-                  (picked = picked.includes(s.shot)
-                    ? picked.filter((x) => x !== s.shot)
-                    : [...picked, s.shot])}
+                  (out = out.includes(s.shot) ? out.filter((x) => x !== s.shot) : [...out, s.shot])}
               /><span class="mono">{s.code}</span><span>{s.title}, version {s.version}</span></label
             >
             {#if s.why}<span class="small soft why">{s.why}</span>{/if}

@@ -94,7 +94,10 @@ public record Drawing(List<Stroke> strokes) {
   public record Path(String d, double width, String words, double x, double y) {}
 
   public Drawing {
-    if (strokes == null || strokes.isEmpty() || strokes.size() > MOST_STROKES) {
+    if (strokes == null
+        || strokes.isEmpty()
+        || strokes.size() > MOST_STROKES
+        || strokes.stream().anyMatch(Objects::isNull)) {
       throw new InvalidInput("drawing", "must be 1 to " + MOST_STROKES + " strokes");
     }
     strokes = List.copyOf(strokes);

@@ -1,6 +1,7 @@
 package bivex.core.review;
 
 import bivex.core.InvalidInput;
+import bivex.core.Said;
 import bivex.core.time.FrameRange;
 import bivex.core.time.FrameRate;
 import java.util.ArrayList;
@@ -37,6 +38,7 @@ public record ReelRun(List<Piece> pieces) {
    *
    * @param id of the version
    * @param file numbers of its frames
+   * @param fps of its file; of a still, of the production
    * @param still whether it is one picture
    * @param cut numbers of the frames of the cut of its shot
    * @param verdict the last on it; null for none
@@ -47,6 +49,7 @@ public record ReelRun(List<Piece> pieces) {
       String code,
       int number,
       FrameRange file,
+      double fps,
       boolean still,
       FrameRange cut,
       Verdict verdict) {}
@@ -75,6 +78,8 @@ public record ReelRun(List<Piece> pieces) {
    *     beside
    * @param version id; empty for black
    * @param frames of the shot that are seen; of black, counted from 0
+   * @param file number of the first frame of its file; of black, 0
+   * @param fps how many are seen in a second
    * @param still whether one picture is held
    * @param words what is seen, and what of it is not there
    */
@@ -84,6 +89,8 @@ public record ReelRun(List<Piece> pieces) {
       String version,
       String code,
       FrameRange frames,
+      int file,
+      double fps,
       boolean still,
       String words) {}
 
@@ -102,8 +109,9 @@ public record ReelRun(List<Piece> pieces) {
       boolean neighbours,
       boolean handles) {
     Map<String, Beside> beside = neighbours ? beside(reels) : Map.of();
-    int most = (int) Math.max(1, Math.round(NEIGHBOUR_S * rate.fps()));
-    int held = (int) Math.max(1, Math.round(STILL_S * rate.fps()));
+    double fps = rate.fps();
+    int most = (int) Math.max(1, Math.round(NEIGHBOUR_S * fps));
+    int held = (int) Math.max(1, Math.round(STILL_S * fps));
     List<Piece> out = new ArrayList<>();
     boolean bridged = false;
     for (int i = 0; i < watched.size(); i++) {
@@ -116,7 +124,7 @@ public record ReelRun(List<Piece> pieces) {
       String next = i + 1 == watched.size() ? "" : watched.get(i + 1);
       // What follows its neighbour in the run is seen as itself.
       if (b.before != null && !bridged && !b.before.is(last)) {
-        out.add(neighbour(b.before, clips, i, most, true));
+        out.add(neighbour(b.before, clips, i, fps, most, true));
       }
       out.add(watched(c, i, held, handles));
       // What stands between two that are watched is seen once, where it is short enough.
@@ -125,10 +133,27 @@ public record ReelRun(List<Piece> pieces) {
               && b.after.frames <= 2L * most
               && b.after.equals(beside.getOrDefault(next, Beside.NOTHING).before);
       if (b.after != null && !b.after.is(next)) {
-        out.add(neighbour(b.after, clips, i, bridged ? 2 * most : most, false));
+        out.add(neighbour(b.after, clips, i, fps, bridged ? 2 * most : most, false));
       }
     }
     return new ReelRun(List.copyOf(out));
+  }
+
+  /**
+   * Where each shot stands first, the reels one after another: frames from the first of the first.
+   */
+  public static Map<String, Long> places(List<List<Stretch>> reels) {
+    Map<String, Long> out = new HashMap<>();
+    long base = 0;
+    for (List<Stretch> reel : reels) {
+      for (Stretch s : reel) {
+        if (!s.shot.isEmpty()) {
+          out.merge(s.shot, base + s.first, Math::min);
+        }
+      }
+      base += reel.stream().mapToLong(Stretch::end).max().orElse(0);
+    }
+    return out;
   }
 
   /** What stands beside a shot; null where a reel begins or ends. */
@@ -166,8 +191,7 @@ public record ReelRun(List<Piece> pieces) {
 
   private static Piece watched(Clip c, int item, int held, boolean handles) {
     if (c.still) {
-      return new Piece(
-          Kind.WATCHED, item, c.id, c.code, new FrameRange(c.file.first(), held), true, "a still");
+      return seen(Kind.WATCHED, item, c, new FrameRange(c.file.first(), held), "a still");
     }
     FrameRange there = handles ? c.file : shared(c.file, c.cut);
     String words = "";
@@ -186,30 +210,41 @@ public record ReelRun(List<Piece> pieces) {
         words = "not in the file: frames " + String.join(" and ", lacking);
       }
     }
-    return new Piece(Kind.WATCHED, item, c.id, c.code, there, false, words);
+    return seen(Kind.WATCHED, item, c, there, words);
+  }
+
+  private static Piece seen(Kind kind, int item, Clip c, FrameRange frames, String words) {
+    return new Piece(kind, item, c.id, c.code, frames, c.file.first(), c.fps, c.still, words);
   }
 
   private static Piece neighbour(
-      Stretch s, Map<String, Clip> clips, int item, int most, boolean before) {
+      Stretch s, Map<String, Clip> clips, int item, double fps, int most, boolean before) {
     int frames = (int) Math.min(most, Math.max(1, s.frames));
     Clip c = s.shot.isEmpty() ? null : clips.get(s.shot);
-    FrameRange there = c == null || c.still ? null : shared(c.file, c.cut);
+    FrameRange there = c == null ? null : c.still ? c.file : shared(c.file, c.cut);
     if (there == null) {
       return new Piece(
-          Kind.BLACK, item, "", c == null ? "" : c.code, new FrameRange(0, frames), false, s.name);
+          Kind.BLACK,
+          item,
+          "",
+          c == null ? "" : c.code,
+          new FrameRange(0, frames),
+          0,
+          fps,
+          false,
+          c == null ? s.name : s.name + ": no frame of the cut is in its file");
     }
-    int seen = Math.min(frames, there.frames());
-    return new Piece(
+    // A still is held, whatever is asked of it.
+    int seen = c.still ? frames : Math.min(frames, there.frames());
+    int first = before && !c.still ? there.last() - seen + 1 : there.first();
+    return seen(
         Kind.NEIGHBOUR,
         item,
-        c.id,
-        c.code,
-        new FrameRange(before ? there.last() - seen + 1 : there.first(), seen),
-        false,
-        "version "
-            + c.number
-            + ", "
-            + (c.verdict == null ? "without a verdict" : c.verdict.words()));
+        c,
+        new FrameRange(first, seen),
+        Said.of(
+            "version %s, %s",
+            c.number, c.verdict == null ? "without a verdict" : c.verdict.words()));
   }
 
   private static FrameRange shared(FrameRange a, FrameRange b) {

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Objects;
 
 /** Which versions are watched together, in which order, and why each. */
 public final class WatchList {
@@ -98,11 +99,15 @@ public final class WatchList {
       if (of == Of.MAKER) {
         InvalidInput.text("maker", maker);
       }
-      if (of == Of.PICKED && (shots == null || shots.isEmpty() || shots.size() > MOST)) {
+      if (of == Of.PICKED
+          && (shots == null
+              || shots.isEmpty()
+              || shots.size() > MOST
+              || shots.stream().anyMatch(Objects::isNull))) {
         throw new InvalidInput("shots", "must be 1 to " + MOST);
       }
       order = order == null ? Order.WORTH : order;
-      shots = shots == null ? List.of() : List.copyOf(shots);
+      shots = of == Of.PICKED ? shots.stream().distinct().toList() : List.of();
     }
 
     /** In words, for a title. */
@@ -140,12 +145,24 @@ public final class WatchList {
    * In the order they are watched; what is picked in that of the picking, unless another is wished.
    *
    * @param all newest version of each shot that has one, in script order
-   * @throws InvalidInput naming the field, also where there is nothing to watch
+   * @throws InvalidInput naming the field, also where there is nothing to watch, more than can be
+   *     watched, or nothing of something that was picked
    */
   public static List<Item> of(Collection<Candidate> all, Wish wish) {
     List<Candidate> some = all.stream().filter(wish::takes).toList();
+    int without = wish.shots.size() - some.size();
+    if (wish.of == Of.PICKED && without > 0) {
+      throw new InvalidInput(
+          "shots",
+          Said.of(
+              without == 1 ? "%s of them has no version" : "%s of them have no version", without));
+    }
     if (some.isEmpty()) {
       throw new InvalidInput("of", "there is no version " + wish.of.words + " to watch");
+    }
+    if (some.size() > MOST) {
+      throw new InvalidInput(
+          "of", Said.of("are %s versions; at most %s at once", some.size(), MOST));
     }
     Comparator<Candidate> cut =
         Comparator.comparing(Candidate::cut, Comparator.nullsLast(Comparator.naturalOrder()));
@@ -161,7 +178,7 @@ public final class WatchList {
                       .thenComparing(Candidate::owed)
                       .thenComparing(cut);
         };
-    return some.stream().sorted(by).limit(MOST).map(c -> new Item(c, why(c))).toList();
+    return some.stream().sorted(by).map(c -> new Item(c, why(c))).toList();
   }
 
   private static String why(Candidate c) {

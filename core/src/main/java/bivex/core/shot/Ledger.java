@@ -49,6 +49,12 @@ public record Ledger(
         .toList();
   }
 
+  /** How many things it owes besides what comes last: being looked at and delivered. */
+  public int openBeforeReview() {
+    Set<Kind> last = Set.of(Kind.VERDICT, Kind.NOTE, Kind.DELIVERY);
+    return (int) items.stream().filter(i -> i.open() && !last.contains(i.kind())).count();
+  }
+
   /**
    * How the shot stands as a whole: in doubt if anything is, in hand once it is agreed, dropped
    * when it is omitted.

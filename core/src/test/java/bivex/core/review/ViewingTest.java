@@ -75,6 +75,12 @@ class ViewingTest {
     refused("maker", () -> watched(Of.MAKER, null, null, null));
     refused("shots", () -> watched(Of.PICKED, null, null, null));
     refused("of", () -> watched(null, null, null, null));
+    refused("shots", () -> watched(Of.PICKED, null, null, null, "a", "nobody"));
+    refused(
+        "of",
+        () ->
+            WatchList.of(
+                Collections.nCopies(501, ALL.get(0)), new Wish(Of.ALL, null, null, null, null)));
   }
 
   private static Clip clip(String shot, int first, int frames) {
@@ -84,6 +90,7 @@ class ViewingTest {
         shot,
         1,
         new FrameRange(first, frames),
+        25,
         false,
         new FrameRange(1001, 96),
         null);
@@ -104,6 +111,10 @@ class ViewingTest {
 
   private static List<Piece> run(boolean neighbours, boolean handles, String... shots) {
     return ReelRun.of(List.of(shots), CLIPS, REEL, FrameRate.FILM, neighbours, handles).pieces();
+  }
+
+  private static List<Piece> of(Map<String, Clip> clips, String shot) {
+    return ReelRun.of(List.of(shot), clips, REEL, FrameRate.FILM, true, false).pieces();
   }
 
   private static String said(List<Piece> run) {
@@ -146,6 +157,16 @@ class ViewingTest {
   }
 
   @Test
+  void aPlaceInTheCutIsThatOfTheFirstUseTheReelsOneAfterAnother() {
+    assertThat(
+            ReelRun.places(
+                List.of(
+                    REEL.get(0),
+                    List.of(new Stretch("a", "a", 0, 10), new Stretch("c", "c", 20, 10)))))
+        .isEqualTo(Map.of("b", 30L, "a", 126L, "e", 422L, "c", 518L + 20));
+  }
+
+  @Test
   void whatIsNotInAFileIsSaidAndNeverFilled() {
     assertThat(run(false, false, "e").get(0).words())
         .isEqualTo("not in the file: frames 1001 to 1002 and 1083 to 1096");
@@ -155,6 +176,18 @@ class ViewingTest {
     assertThat(p.frames()).isEqualTo(new FrameRange(2000, 10));
     assertThat(p.words()).startsWith("no frame of the cut is in the file");
     refused("shots", () -> run(true, false, "nobody"));
+    Map<String, Clip> beside = new HashMap<>(CLIPS);
+    beside.put(
+        "b",
+        new Clip(
+            "vb", "b", "b", 2, new FrameRange(1001, 1), 24, true, new FrameRange(1001, 96), null));
+    assertThat(said(of(beside, "a")).split(", ")[0])
+        .as("a still beside it is held")
+        .isEqualTo("NEIGHBOUR b 1001 to 1048");
+    beside.put("b", clip("b", 2000, 10));
+    Piece black = of(beside, "a").get(0);
+    assertThat(black.kind()).isEqualTo(Kind.BLACK);
+    assertThat(black.words()).isEqualTo("b: no frame of the cut is in its file");
   }
 
   /**

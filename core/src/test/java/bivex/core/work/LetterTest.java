@@ -35,9 +35,11 @@ class LetterTest {
     assertThat(Letter.stopped("P", two, told).words())
         .contains("t comp: waits for the plate")
         .doesNotContain("the look");
-    assertThat(Letter.stopped("P", List.of(stop("s", "waits for the sound")), told)).isNotNull();
+    assertThat(Letter.stopped("P", List.of(stop("s", "waits for the sound")), told).words())
+        .as("for something else")
+        .contains("waits for the sound");
     // It went on, and stops again.
-    assertThat(Letter.stopped("P", one, Letter.known(List.of()))).isNotNull();
+    assertThat(Letter.stopped("P", one, Letter.known(List.of()))).isEqualTo(first);
   }
 
   @Test

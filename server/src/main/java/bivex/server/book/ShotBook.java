@@ -16,6 +16,7 @@ import bivex.core.shot.Evidence;
 import bivex.core.shot.Ledger;
 import bivex.core.shot.OwedItem;
 import bivex.core.shot.ShotFacts;
+import bivex.core.shot.Waits;
 import bivex.core.work.TaskStand;
 import bivex.core.work.TaskWord;
 import bivex.core.work.WorkFile;
@@ -153,6 +154,12 @@ public class ShotBook {
     public WorkFiles.OfShot work(Production of) {
       return new WorkFiles.OfShot(
           shot.id.toString(), shot.code, plan, of.range(shot), shot.framesSince, takes, files);
+    }
+
+    /** As what waits for it and it waits for are held against it. */
+    public Waits.Standing standing() {
+      return new Waits.Standing(
+          shot.id.toString(), shot.code, plan, ledger.items(), ledger.stage());
     }
 
     /** Where it first stands in the newest draft; null when none of its words has a sure place. */

@@ -11,6 +11,8 @@ import org.springframework.context.annotation.Configuration;
 class PostConfig {
   @Bean
   Post post(PostProperties mail, BivexProperties house) {
-    return new SmtpPost(mail, house.data().resolve("mailbox"));
+    return mail.host().isBlank()
+        ? new Mailbox(mail, house.data().resolve("mailbox"))
+        : new SmtpPost(mail);
   }
 }

@@ -89,7 +89,7 @@ public class Postman {
   }
 
   /** Writes what is due to somebody. */
-  void write(LetterWish wish) {
+  private void write(LetterWish wish) {
     Member me =
         transactions.read(
             () ->

@@ -1,13 +1,11 @@
 package bivex.server.review;
 
 import bivex.core.InvalidInput;
-import bivex.core.cut.CutEvent;
-import bivex.core.cut.Recognition;
-import bivex.core.cut.ShotCut;
+import bivex.core.cut.ReelStretches;
 import bivex.core.review.ReelRun;
 import bivex.core.review.Verdict;
+import bivex.core.review.VersionFacts;
 import bivex.core.review.WatchList;
-import bivex.core.shot.OwedItem;
 import bivex.core.shot.Waits;
 import bivex.core.tally.ViewingSheet;
 import bivex.core.time.FrameRange;
@@ -15,10 +13,11 @@ import bivex.server.access.Member;
 import bivex.server.book.NoteBook;
 import bivex.server.book.ShotBook;
 import bivex.server.cut.CutBook;
-import bivex.server.keep.Cut;
+import bivex.server.keep.Production;
 import bivex.server.keep.Shot;
 import bivex.server.keep.ShotLean;
 import bivex.server.keep.ShotLeans;
+import bivex.server.keep.Transactions;
 import bivex.server.keep.VerdictEntries;
 import bivex.server.keep.VerdictEntry;
 import bivex.server.keep.VersionEntries;
@@ -37,10 +36,10 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -52,8 +51,6 @@ import org.springframework.transaction.annotation.Transactional;
 /** Versions watched together: what, in which order, between what, and how far it came. */
 @Component
 public class ViewingDesk {
-  private static final Set<OwedItem.Kind> LAST =
-      Set.of(OwedItem.Kind.VERDICT, OwedItem.Kind.NOTE, OwedItem.Kind.DELIVERY);
   private static final int MOST_THERE = 50;
 
   private final Viewings viewings;
@@ -67,6 +64,7 @@ public class ViewingDesk {
   private final ShotBook book;
   private final CutBook cuts;
   private final Journal journal;
+  private final Transactions transactions;
   private final Clock clock;
 
   ViewingDesk(
@@ -81,6 +79,7 @@ public class ViewingDesk {
       ShotBook book,
       CutBook cuts,
       Journal journal,
+      Transactions transactions,
       Clock clock) {
     this.viewings = viewings;
     this.items = items;
@@ -93,6 +92,7 @@ public class ViewingDesk {
     this.book = book;
     this.cuts = cuts;
     this.journal = journal;
+    this.transactions = transactions;
     this.clock = clock;
   }
 
@@ -189,120 +189,105 @@ public class ViewingDesk {
     private final Member me;
     private final Map<UUID, ShotBook.Page> pages;
     private final Map<UUID, Versions.Standing> newest;
-    private final List<List<ReelRun.Stretch>> reels = new ArrayList<>();
-    private final Map<UUID, Long> places = new HashMap<>();
 
     Reading(Member me) {
       this.me = me;
       pages =
-          book.all(me).stream()
-              .filter(p -> !p.shot().omitted)
-              .collect(Collectors.toMap(p -> p.shot().id, Function.identity()));
+          book.all(me).stream().collect(Collectors.toMap(p -> p.shot().id, Function.identity()));
       newest =
           versions.standings(me.productionId()).stream()
-              .filter(v -> pages.containsKey(v.shotId()))
+              .filter(v -> pages.containsKey(v.shotId()) && !shot(v.shotId()).omitted)
               .collect(Collectors.toMap(Versions.Standing::shotId, Function.identity()));
+    }
+
+    private Shot shot(UUID id) {
+      return pages.get(id).shot();
+    }
+
+    private List<List<ReelRun.Stretch>> reels() {
       CutBook.Reading cut = cuts.reading(me);
-      long base = 0;
-      for (Cut c : cut.newest()) {
-        List<ReelRun.Stretch> reel = stretches(cut.of(c));
-        long from = base;
-        for (ReelRun.Stretch s : reel) {
-          if (!s.shot().isEmpty()) {
-            places.putIfAbsent(UUID.fromString(s.shot()), from + s.first());
-          }
-          base = Math.max(base, from + s.first() + s.frames());
-        }
-        reels.add(reel);
-      }
+      Map<String, String> codes =
+          pages.values().stream()
+              .collect(Collectors.toMap(p -> p.shot().id.toString(), p -> p.shot().code));
+      return cut.newest().stream()
+          .map(cut::of)
+          .map(r -> ReelStretches.of(r.shots(), r.all(), codes))
+          .toList();
     }
 
-    private List<ReelRun.Stretch> stretches(CutBook.Read read) {
-      List<ReelRun.Stretch> out = new ArrayList<>();
-      for (ShotCut s : read.shots()) {
-        ShotBook.Page p = pages.get(UUID.fromString(s.shot()));
-        if (p != null) {
-          out.add(new ReelRun.Stretch(s.shot(), p.shot().code, s.record(), s.frames()));
-        }
-      }
-      for (Recognition.Recognised r : read.all()) {
-        CutEvent e = r.event();
-        if (r.shot().isEmpty() && e.enabled() && e.kind() != CutEvent.Kind.SOUND) {
-          out.add(new ReelRun.Stretch("", e.called(), e.record(), e.frames()));
-        }
-      }
-      return out;
-    }
-
-    private List<WatchList.Candidate> candidates() {
+    /** In script order. */
+    private List<WatchList.Candidate> candidates(Map<String, Long> places) {
       Waits waits =
           new Waits(
               pages.values().stream()
-                  .map(
-                      p ->
-                          new Waits.Standing(
-                              p.shot().id.toString(),
-                              p.shot().code,
-                              p.plan(),
-                              p.ledger().items(),
-                              p.ledger().stage()))
+                  .filter(p -> !p.shot().omitted)
+                  .map(ShotBook.Page::standing)
                   .toList(),
               leans.findByProductionIdOrderBySaidAt(me.productionId()).stream()
                   .map(ShotLean::lean)
                   .toList());
       return newest.values().stream()
-          .map(v -> candidate(v, pages.get(v.shotId()), waits))
+          .map(v -> candidate(v, waits, places))
           .sorted(Comparator.comparing(WatchList.Candidate::code))
           .toList();
     }
 
-    private WatchList.Candidate candidate(Versions.Standing v, ShotBook.Page p, Waits waits) {
-      Shot s = p.shot();
+    private WatchList.Candidate candidate(
+        Versions.Standing v, Waits waits, Map<String, Long> places) {
+      Shot s = shot(v.shotId());
+      String id = s.id.toString();
       return new WatchList.Candidate(
-          s.id.toString(),
+          id,
           s.code,
           s.scene == null ? "" : s.scene,
           v.number(),
           v.uploadedBy(),
           v.verdict() != null,
           v.notes().answered(),
-          waits.waiting(s.id.toString()),
-          (int) p.ledger().open().stream().filter(i -> !LAST.contains(i.kind())).count(),
-          places.get(s.id));
+          waits.waiting(id),
+          pages.get(s.id).ledger().openBeforeReview(),
+          places.get(id));
+    }
+
+    private List<WatchList.Item> list(WatchList.Wish wish) {
+      return WatchList.of(candidates(ReelRun.places(reels())), wish);
     }
 
     private ReelRun.Clip clip(Versions.Standing v) {
-      Shot s = pages.get(v.shotId()).shot();
-      return new ReelRun.Clip(
-          v.versionId().toString(),
-          s.id.toString(),
-          s.code,
+      return clip(
+          v.versionId(),
+          v.shotId(),
           v.number(),
           v.place().range(v.frames()),
-          v.facts().still(),
-          me.production().range(s),
+          v.facts(),
           v.verdict() == null ? null : Verdict.valueOf(v.verdict()));
     }
 
     private ReelRun.Clip clip(VersionEntry v) {
-      ShotBook.Page p = pages.get(v.shotId);
-      FrameRange file = new FrameRange(v.firstFrame, v.frames);
+      return clip(
+          v.id, v.shotId, v.number, new FrameRange(v.firstFrame, v.frames), v.facts(), null);
+    }
+
+    private ReelRun.Clip clip(
+        UUID version, UUID shot, int number, FrameRange file, VersionFacts facts, Verdict verdict) {
+      Production p = me.production();
       return new ReelRun.Clip(
-          v.id.toString(),
-          v.shotId.toString(),
-          p == null ? "" : p.shot().code,
-          v.number,
+          version.toString(),
+          shot.toString(),
+          shot(shot).code,
+          number,
           file,
-          v.facts().still(),
-          p == null ? file : me.production().range(p.shot()),
-          null);
+          (facts.still() ? p.frameRate() : facts.rate()).fps(),
+          facts.still(),
+          p.range(shot(shot)),
+          verdict);
     }
   }
 
   /** What may be watched. */
   @Transactional(readOnly = true)
   public ViewingChoices choices(Member me) {
-    List<WatchList.Candidate> all = new Reading(me).candidates();
+    List<WatchList.Candidate> all = new Reading(me).candidates(Map.of());
     return new ViewingChoices(
         (int) all.stream().filter(WatchList.Candidate::unseen).count(),
         all.size(),
@@ -310,9 +295,10 @@ public class ViewingDesk {
         counted(all, WatchList.Candidate::maker));
   }
 
+  /** In the order they come first. */
   private static List<WatchChoice> counted(
       List<WatchList.Candidate> all, Function<WatchList.Candidate, String> by) {
-    Map<String, Integer> out = new TreeMap<>();
+    Map<String, Integer> out = new LinkedHashMap<>();
     all.stream().map(by).filter(v -> !v.isBlank()).forEach(v -> out.merge(v, 1, Integer::sum));
     return out.entrySet().stream().map(e -> new WatchChoice(e.getKey(), e.getValue())).toList();
   }
@@ -321,16 +307,13 @@ public class ViewingDesk {
   @Transactional(readOnly = true)
   public List<WatchView> proposal(Member me, NewViewing in) {
     Reading r = new Reading(me);
-    return WatchList.of(r.candidates(), wish(in)).stream()
+    return r.list(wish(in)).stream()
         .map(
-            i ->
-                new WatchView(
-                    UUID.fromString(i.of().shot()),
-                    i.of().code(),
-                    r.pages.get(UUID.fromString(i.of().shot())).shot().title,
-                    i.of().version(),
-                    i.why(),
-                    false))
+            i -> {
+              UUID shot = UUID.fromString(i.of().shot());
+              return new WatchView(
+                  shot, i.of().code(), r.shot(shot).title, i.of().version(), i.why(), false);
+            })
         .toList();
   }
 
@@ -340,52 +323,62 @@ public class ViewingDesk {
         in.order(),
         in.scene(),
         in.maker(),
-        in.shots() == null ? null : in.shots().stream().map(UUID::toString).toList());
+        in.shots() == null
+            ? null
+            : in.shots().stream().map(s -> s == null ? null : s.toString()).toList());
   }
 
   /** Begins a viewing. */
-  @Transactional
   public ViewingView begin(Member me, NewViewing in) {
     UUID id = in.id() == null ? UUID.randomUUID() : in.id();
-    if (viewings.existsById(id)) {
-      return viewing(me, id);
-    }
     List<String> there = in.there() == null ? List.of() : in.there();
     if (there.size() > MOST_THERE) {
       throw new InvalidInput("there", "must be at most " + MOST_THERE);
     }
-    Reading r = new Reading(me);
-    WatchList.Wish wish = wish(in);
-    List<WatchList.Item> list = WatchList.of(r.candidates(), wish);
     Viewing v = new Viewing();
     v.id = id;
     v.productionId = me.productionId();
-    v.title = wish.words();
     v.neighbours = Boolean.TRUE.equals(in.neighbours());
     v.handles = Boolean.TRUE.equals(in.handles());
     v.there = there.stream().map(n -> InvalidInput.title("there", n)).distinct().toList();
     v.saidBy = me.name();
     v.saidAt = clock.instant();
-    viewings.saveAndFlush(v);
-    for (int i = 0; i < list.size(); i++) {
+    if (!viewings.existsById(id)) {
+      WatchList.Wish wish = wish(in);
+      v.title = wish.words();
+      // What is read of the whole production is not read while anything is written.
+      List<ViewingItem> list = transactions.read(() -> items(new Reading(me), id, wish));
+      transactions.write(() -> keep(me, v, list));
+    }
+    return transactions.read(() -> viewing(me, id));
+  }
+
+  private static List<ViewingItem> items(Reading r, UUID viewing, WatchList.Wish wish) {
+    List<ViewingItem> out = new ArrayList<>();
+    for (WatchList.Item i : r.list(wish)) {
       ViewingItem e = new ViewingItem();
       e.id = UUID.randomUUID();
-      e.viewingId = id;
-      e.place = i;
-      e.shotId = UUID.fromString(list.get(i).of().shot());
+      e.viewingId = viewing;
+      e.place = out.size();
+      e.shotId = UUID.fromString(i.of().shot());
       e.versionId = r.newest.get(e.shotId).versionId();
-      e.why = list.get(i).why();
-      items.save(e);
+      e.why = i.why();
+      out.add(e);
     }
-    items.flush();
+    return out;
+  }
+
+  private Viewing keep(Member me, Viewing v, List<ViewingItem> list) {
+    viewings.saveAndFlush(v);
+    items.saveAllAndFlush(list);
     journal.record(
         me,
         "began a viewing of",
         "viewing",
-        id.toString(),
+        v.id.toString(),
         v.title + ", " + list.size() + (list.size() == 1 ? " version" : " versions"),
         Journal.Touches.NOTHING);
-    return viewing(me, id);
+    return v;
   }
 
   /** A viewing as it is to be seen. */
@@ -394,9 +387,7 @@ public class ViewingDesk {
     Viewing v = viewings.require(id, me.productionId());
     Reading r = new Reading(me);
     List<ViewingItem> list = items.findByViewingIdInOrderByPlace(List.of(id));
-    Map<UUID, VersionEntry> watched =
-        entries.findAllById(list.stream().map(i -> i.versionId).toList()).stream()
-            .collect(Collectors.toMap(e -> e.id, Function.identity()));
+    Map<UUID, VersionEntry> watched = watched(list);
     Set<UUID> seen = seen(list);
     Map<String, ReelRun.Clip> clips = new HashMap<>();
     r.newest.values().forEach(n -> clips.put(n.shotId().toString(), r.clip(n)));
@@ -406,21 +397,10 @@ public class ViewingDesk {
         ReelRun.of(
             list.stream().map(i -> i.shotId.toString()).toList(),
             clips,
-            r.reels,
+            v.neighbours ? r.reels() : List.of(),
             me.production().frameRate(),
             v.neighbours,
             v.handles);
-    Map<UUID, Double> rates = new HashMap<>();
-    r.newest.values().stream()
-        .filter(n -> n.rate() != null)
-        .forEach(n -> rates.put(n.versionId(), n.facts().rate().fps()));
-    watched.values().stream()
-        .filter(e -> e.rate != null)
-        .forEach(e -> rates.put(e.id, e.facts().rate().fps()));
-    Map<String, Integer> first =
-        clips.values().stream()
-            .collect(Collectors.toMap(ReelRun.Clip::id, c -> c.file().first(), (a, b) -> a));
-    double usual = me.production().frameRate().fps();
     return new ViewingView(
         v.id,
         v.title,
@@ -432,29 +412,32 @@ public class ViewingDesk {
                 i ->
                     new WatchView(
                         i.shotId,
-                        r.pages.containsKey(i.shotId) ? r.pages.get(i.shotId).shot().code : "",
-                        r.pages.containsKey(i.shotId) ? r.pages.get(i.shotId).shot().title : "",
+                        r.shot(i.shotId).code,
+                        r.shot(i.shotId).title,
                         watched.get(i.versionId).number,
                         i.why,
                         seen.contains(i.id)))
             .toList(),
-        run.pieces().stream()
-            .map(
-                p -> {
-                  UUID of = p.version().isEmpty() ? null : UUID.fromString(p.version());
-                  return new RunPiece(
-                      p.kind(),
-                      p.item(),
-                      of,
-                      p.code(),
-                      p.frames().first(),
-                      p.frames().frames(),
-                      of == null ? 0 : first.get(p.version()),
-                      p.still() || of == null ? usual : rates.getOrDefault(of, usual),
-                      p.still(),
-                      p.words());
-                })
-            .toList());
+        run.pieces().stream().map(ViewingDesk::piece).toList());
+  }
+
+  private static RunPiece piece(ReelRun.Piece p) {
+    return new RunPiece(
+        p.kind(),
+        p.item(),
+        p.version().isEmpty() ? null : UUID.fromString(p.version()),
+        p.code(),
+        p.frames().first(),
+        p.frames().frames(),
+        p.file(),
+        p.fps(),
+        p.still(),
+        p.words());
+  }
+
+  private Map<UUID, VersionEntry> watched(List<ViewingItem> list) {
+    return entries.findAllById(list.stream().map(i -> i.versionId).toList()).stream()
+        .collect(Collectors.toMap(e -> e.id, Function.identity()));
   }
 
   /** What a viewing came to. */
@@ -463,8 +446,7 @@ public class ViewingDesk {
     Viewing v = viewings.require(id, me.productionId());
     List<ViewingItem> list = items.findByViewingIdInOrderByPlace(List.of(id));
     List<UUID> of = list.stream().map(i -> i.versionId).toList();
-    Map<UUID, VersionEntry> watched =
-        entries.findAllById(of).stream().collect(Collectors.toMap(e -> e.id, Function.identity()));
+    Map<UUID, VersionEntry> watched = watched(list);
     Map<UUID, List<VerdictEntry>> said =
         verdicts.findByVersionIdInOrderBySaidAtDesc(of).stream()
             .collect(Collectors.groupingBy(d -> d.versionId));
@@ -483,8 +465,8 @@ public class ViewingDesk {
                   VerdictEntry last =
                       said.getOrDefault(i.versionId, List.of()).stream().findFirst().orElse(null);
                   return new ViewingSheet.Watched(
-                      s == null ? "" : s.code,
-                      s == null ? "" : s.title,
+                      s.code,
+                      s.title,
                       watched.get(i.versionId).number,
                       seen.contains(i.id),
                       last == null ? "" : last.verdict.words() + ": " + last.reason,
@@ -528,7 +510,7 @@ public class ViewingDesk {
                         of.getOrDefault(v.id, List.of()).size(),
                         of.getOrDefault(v.id, List.of()).stream()
                             .filter(i -> !seen.contains(i.id))
-                            .map(i -> codes.getOrDefault(i.shotId, ""))
+                            .map(i -> codes.get(i.shotId))
                             .toList()))
             .toList(),
         page,

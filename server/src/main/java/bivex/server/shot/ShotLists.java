@@ -236,16 +236,7 @@ public class ShotLists {
     List<ShotBook.Page> pages = book.all(me).stream().filter(p -> !p.shot().omitted).toList();
     Waits waits =
         new Waits(
-            pages.stream()
-                .map(
-                    p ->
-                        new Waits.Standing(
-                            p.shot().id.toString(),
-                            p.shot().code,
-                            p.plan(),
-                            p.ledger().items(),
-                            p.ledger().stage()))
-                .toList(),
+            pages.stream().map(ShotBook.Page::standing).toList(),
             leans.findByProductionIdOrderBySaidAt(me.productionId()).stream()
                 .map(ShotLean::lean)
                 .toList());
