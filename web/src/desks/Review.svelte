@@ -8,6 +8,7 @@
   import { Draft } from '../lib/draft.svelte';
   import Form from '../lib/parts/Form.svelte';
   import TakeBack from '../lib/parts/TakeBack.svelte';
+  import Check from '../lib/review/Check.svelte';
   import Client from '../lib/review/Client.svelte';
   import Drawn from '../lib/review/Drawn.svelte';
   import NoteForm from '../lib/review/NoteForm.svelte';
@@ -53,6 +54,9 @@
   let noting = $state(false);
   let strokes = $state<Schemas['Stroke'][]>([]);
   let noteAt = $state(0);
+  /** The part of the picture that is pointed at. */
+  let mark = $state<Schemas['ChangedPart'] | null>(null);
+  const marked = $derived(mark && mark.frame <= frame && frame <= mark.lastFrame ? mark : null);
   const reason = new Draft(() => `verdict ${id}`);
   let standard = $state<NonNullable<Schemas['NewVerdict']['standard']>>('AT_SPEED');
   let progress = $state<number | null>(null);
@@ -355,6 +359,18 @@
               height={v.facts.raster.height}
               bind:strokes
             />{:else}<Drawn drawn={here.flatMap((n) => n.drawn ?? [])} />{/if}
+          {#if marked}
+            {@const { width, height } = v.facts.raster}
+            <svg class="pointed" viewBox="0 0 {width} {height}" aria-hidden="true">
+              {#each ['under', ''] as under (under)}<rect
+                  class={under}
+                  x={marked.x * width}
+                  y={marked.y * height}
+                  width={marked.width * width}
+                  height={marked.height * height}
+                />{/each}
+            </svg>
+          {/if}
           {#if here.length > 0}<div class="pinned">
               {#each here as n (n.id)}<p>{n.words}</p>{/each}
             </div>{/if}
@@ -480,6 +496,7 @@
               .join(' · ')}
           </p>{/if}
 
+        {#if clip && !h.may('GUEST')}<Check version={v} {seek} bind:mark />{/if}
         {#if !h.may('GUEST')}<h2>Verdict</h2>{/if}
         {#each v.verdicts as d (d.at)}<p>
             <strong>{d.verdict.toLowerCase()}</strong>, {d.standard === 'AT_SPEED'
@@ -686,6 +703,25 @@
   }
   aside h2:not(:first-child) {
     margin: 14px 0 4px;
+  }
+  .pointed {
+    position: absolute;
+    inset: 0;
+    width: 100%;
+    height: 100%;
+    pointer-events: none;
+  }
+  .pointed rect {
+    fill: none;
+    stroke: #fff;
+    stroke-width: 2px;
+    stroke-dasharray: 7 5;
+    vector-effect: non-scaling-stroke;
+  }
+  .pointed rect.under {
+    stroke: #000;
+    stroke-width: 4px;
+    stroke-dasharray: none;
   }
   .facts li {
     display: grid;

@@ -95,10 +95,9 @@ class ViewingTest extends DeskTests {
     p.locator(".speed").evaluate("e => e.blur()");
     p.evaluate(WATCHED);
     p.keyboard().press("Space");
-    assertThat(p.locator(".shot", new Page.LocatorOptions().setHasText(codes.get(5))))
-        .containsText("watched");
+    assertThat(p.locator(".shot", in(codes.get(5)))).containsText("watched");
     assertThat(p.locator(".transport .ink")).hasText("Play");
-    assertThat(p.locator(".shot", new Page.LocatorOptions().setHasText("watched"))).hasCount(4);
+    assertThat(p.locator(".shot", in("watched"))).hasCount(4);
     @SuppressWarnings("unchecked")
     List<String> told = (List<String>) p.evaluate("() => window.told");
     Map<Integer, List<Integer>> seen = new LinkedHashMap<>();
@@ -244,6 +243,50 @@ class ViewingTest extends DeskTests {
       }
     }
     browsers.nothingBroke();
+  }
+
+  @Test
+  void whatChangedLeadsToItsFrameAndItsPlace() {
+    stage.upload(Clips.mp4(640, 360, "24", 40));
+    Page p = browsers.at(stage, stage.producer.person(), "/review/" + stage.shot);
+    assertThat(p.locator("aside")).containsText("flashing was found in 40 frames");
+    assertThat(p.locator("aside")).containsText("There is no earlier version");
+    stage.upload(
+        Clips.clip(
+            ".mp4",
+            640,
+            360,
+            "24",
+            40,
+            "-vf",
+            "drawbox=x=80:y=250:w=60:h=45:color=gray:t=fill:enable='between(n,10,14)'",
+            "-c:v",
+            "libx264",
+            "-pix_fmt",
+            "yuv420p"));
+    p.reload();
+    Locator change = p.locator("aside .check li", in("no note asked for it"));
+    assertThat(change.locator("button")).hasText("1011–1015");
+    Browsers.accessible(p, "what the frames of a version show");
+    change.locator("button").click();
+    assertThat(p.locator(".count")).containsText("frame 1011");
+    // The part in shares of the picture, in whole squares of a 24th.
+    assertThat(
+            p.locator(".pointed rect")
+                .last()
+                .evaluate(
+                    "e => { const b = e.getBBox(); const v = e.ownerSVGElement.viewBox.baseVal;"
+                        + " return b.x / v.width <= 80 / 640 && b.x / v.width > 0.08 && b.width /"
+                        + " v.width >= 60 / 640 && b.width / v.width < 0.17 && b.y / v.height <="
+                        + " 250 / 360 && b.y / v.height > 0.6; }"))
+        .isEqualTo(true);
+    p.keyboard().press(",");
+    assertThat(p.locator(".pointed")).hasCount(0);
+    browsers.nothingBroke();
+  }
+
+  private static Page.LocatorOptions in(String words) {
+    return new Page.LocatorOptions().setHasText(words);
   }
 
   @Test

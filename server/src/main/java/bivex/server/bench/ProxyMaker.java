@@ -6,6 +6,7 @@ import bivex.server.keep.ClipProxy;
 import bivex.server.keep.TakeClip;
 import bivex.server.keep.TakeClips;
 import bivex.server.live.Journal;
+import bivex.server.media.Background;
 import bivex.server.media.Frames;
 import bivex.server.media.MediaStore;
 import jakarta.annotation.PreDestroy;
@@ -20,8 +21,6 @@ import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
@@ -44,15 +43,7 @@ public class ProxyMaker {
   private final Frames frames;
   private final ApplicationEventPublisher events;
   private final Map<UUID, Double> shares = new ConcurrentHashMap<>();
-  private volatile boolean closing;
-  private final ExecutorService worker =
-      Executors.newSingleThreadExecutor(
-          r -> {
-            Thread t = new Thread(r, "proxies");
-            t.setDaemon(true);
-            return t;
-          });
-
+  private final Background worker = new Background("proxies");
   private final Clock clock;
 
   ProxyMaker(
@@ -75,12 +66,12 @@ public class ProxyMaker {
 
   @TransactionalEventListener
   void added(Added e) {
-    worker.execute(() -> make(e.clip));
+    worker.add(() -> make(e.clip));
   }
 
   @EventListener(ApplicationReadyEvent.class)
   void catchUp() {
-    worker.execute(() -> clips.withoutProxy().forEach(this::make));
+    worker.add(() -> clips.withoutProxy().forEach(c -> worker.add(() -> make(c))));
   }
 
   /** How much of a clip's proxy is made, 0 to 1. */
@@ -88,18 +79,9 @@ public class ProxyMaker {
     return shares.getOrDefault(clip, 0.0);
   }
 
-  /** Makes one; whatever goes wrong, the next one has its turn. */
   private void make(UUID id) {
-    try {
-      tryOnce(id);
-    } catch (RuntimeException e) {
-      LOG.error("the proxy of clip {} could not be kept", id, e);
-    }
-  }
-
-  private void tryOnce(UUID id) {
     TakeClip c = clips.findById(id).orElse(null);
-    if (closing || c == null || proxies.existsById(id)) {
+    if (c == null || proxies.existsById(id)) {
       return;
     }
     ClipProxy p = new ClipProxy();
@@ -117,7 +99,7 @@ public class ProxyMaker {
               c.recording,
               made,
               n -> shares.put(id, Math.min(1, (double) n / c.frames)),
-              () -> closing);
+              worker::closing);
       p.hash = keep(Files.newInputStream(made));
       p.stripHash = keep(new ByteArrayInputStream(frames.strip(made, p.frames)));
     } catch (InvalidInput | NoSuchElementException e) {
@@ -129,7 +111,7 @@ public class ProxyMaker {
       discard(made);
       shares.remove(id);
     }
-    if (closing) {
+    if (worker.closing()) {
       return;
     }
     if (!p.fault.isEmpty()) {
@@ -172,7 +154,6 @@ public class ProxyMaker {
 
   @PreDestroy
   void close() {
-    closing = true;
-    worker.shutdownNow();
+    worker.close();
   }
 }

@@ -1817,8 +1817,8 @@ public class DemoLoader implements ApplicationRunner {
       Path table = work.resolve("table.mp4");
       Path flags = work.resolve("flags.mp4");
       Path dash = work.resolve("dash.mp4");
-      DemoPictures.clip(table, 112, "24", DemoPictures::chartTable);
-      DemoPictures.clip(flags, 96, "24", DemoPictures::flags);
+      DemoPictures.clip(table, 112, "24", DemoPictures::chartTableStep);
+      DemoPictures.clip(flags, 96, "24", DemoPictures::flagsShadow);
       DemoPictures.clip(dash, 112, "25", DemoPictures::dash);
       Reviews.ReviewView two =
           upload("Two Ineses at the chart table", table, "first composite, split on the lamp");
@@ -1835,6 +1835,7 @@ public class DemoLoader implements ApplicationRunner {
               Verdict.AGAIN,
               "glow steps at the join",
               VerdictEntry.Standard.AT_SPEED));
+      DemoPictures.clip(table, 112, "24", DemoPictures::chartTable);
       two = upload("Two Ineses at the chart table", table, "glow feathered over 60 px");
       UUID v2 = two.versions().get(0).id();
       UUID glow = two.notes().get(0).id();
@@ -1866,6 +1867,7 @@ public class DemoLoader implements ApplicationRunner {
               UUID.randomUUID(),
               1042,
               "The shadow of the flags stays on the mast for two frames."));
+      DemoPictures.clip(flags, 96, "24", DemoPictures::flags);
       f = upload("The signal flags vanish", flags, "the shadow goes with the flags");
       review.say(
           f.notes().get(0).id(),

@@ -175,6 +175,22 @@ final class DemoPictures {
     g.fill(new Rectangle2D.Double(520, 782, 880, 24));
   }
 
+  /** The same with a glow of the lamp that ends at the join. */
+  static void chartTableStep(Graphics2D g, double t, int frame) {
+    chartTable(g, t, frame);
+    g.setColor(new Color(255, 196, 120, 46));
+    g.fill(new Rectangle2D.Double(960, 300, 250, 480));
+  }
+
+  /** Flags that are gone, and whose shadow stays on the mast for two frames. */
+  static void flagsShadow(Graphics2D g, double t, int frame) {
+    flags(g, t, frame);
+    if (frame == 40 || frame == 41) {
+      g.setColor(new Color(20, 24, 28, 120));
+      g.fill(new Rectangle2D.Double(1080, 640, 130, 220));
+    }
+  }
+
   /** Flags on a halyard that are gone from a frame on. */
   static void flags(Graphics2D g, double t, int frame) {
     sky(g, new Color(0x9fb0b8), new Color(0xd5d8d2));

@@ -15,6 +15,12 @@ public interface VersionEntries extends OfProduction<VersionEntry> {
 
   List<VersionEntry> findByShotIdIn(Collection<UUID> shotIds);
 
+  /** Moving versions whose frames were neither watched nor given up, the newest first. */
+  @Query(
+      "select v.id from VersionEntry v where v.rate is not null and not exists (select c.id from"
+          + " VersionCheck c where c.id = v.id) order by v.uploadedAt desc")
+  List<UUID> unwatched();
+
   /** The newest version of each other shot of a scene that is in the picture and has one. */
   @Query(
       "select v from VersionEntry v, Shot s where v.shotId = s.id and s.productionId = :production"

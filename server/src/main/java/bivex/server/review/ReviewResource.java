@@ -36,10 +36,12 @@ import org.springframework.web.multipart.MultipartFile;
 @RequestMapping("/api/productions/{production}")
 public class ReviewResource {
   private final Reviews reviews;
+  private final CheckDesk checks;
   private final MediaStore store;
 
-  ReviewResource(Reviews reviews, MediaStore store) {
+  ReviewResource(Reviews reviews, CheckDesk checks, MediaStore store) {
     this.reviews = reviews;
+    this.checks = checks;
     this.store = store;
   }
 
@@ -57,6 +59,13 @@ public class ReviewResource {
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST, GUEST})
   public List<String> timecodes(@PathVariable UUID version, Member me) {
     return reviews.timecodes(version, me);
+  }
+
+  /** What the frames of a version show by themselves, and where it differs from an earlier one. */
+  @GetMapping("/versions/{version}/check")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  public CheckDesk.CheckView check(@PathVariable UUID version, Member me) {
+    return checks.check(me, version);
   }
 
   @PostMapping("/versions/{version}/notes")

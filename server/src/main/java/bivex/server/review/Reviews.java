@@ -50,6 +50,7 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -85,6 +86,8 @@ public class Reviews {
   private final Invitations invitations;
 
   private final ClientDesk client;
+
+  private final ApplicationEventPublisher events;
 
   private final Clock clock;
 
@@ -133,7 +136,9 @@ public class Reviews {
       Invitations invitations,
       ClientDesk client,
       Marks marks,
+      ApplicationEventPublisher events,
       Clock clock) {
+    this.events = events;
     this.intake = intake;
     this.clock = clock;
     this.marks = marks;
@@ -348,6 +353,7 @@ public class Reviews {
               v.id.toString(),
               s.code + " version " + v.number,
               Journal.Touches.shot(s.id));
+          events.publishEvent(new VersionWatcher.Arrived(v.id));
           return view(me, s);
         });
   }

@@ -1,0 +1,128 @@
+package bivex.core.review;
+
+import bivex.core.Said;
+import bivex.core.time.FrameRange;
+import java.util.List;
+
+/**
+ * What the frames of a version show by themselves, before anybody looks: what is black or even,
+ * what comes twice, jumps and flashes, and where it differs from an earlier version. Each finding
+ * says where to look; what it means is for the eye.
+ *
+ * @param frames how many were read
+ * @param findings in the order of their frames
+ * @param compared frames that the earlier version has too, from 0; null where there is none
+ * @param changes against the earlier version, in the order of their frames
+ * @param untold what cannot be told of this file, and why
+ */
+public record PictureCheck(
+    int frames,
+    List<Finding> findings,
+    FrameRange compared,
+    List<Change> changes,
+    List<String> untold) {
+  /**
+   * What it was held against and how closely, in a sentence.
+   *
+   * @param against number of the earlier version; null where there was none
+   */
+  public String held(Integer against) {
+    return against == null
+        ? "There is no earlier version that moves to hold it against."
+        : compared == null
+            ? Said.of("It has no frame in common with version %s.", against)
+            : Said.of(
+                "Against version %s over %s frames; less than %.1f%% of the range is taken for how"
+                    + " the files are coded.",
+                against, compared.frames(), 100 * ChangeFinder.SHIFTED);
+  }
+
+  /** What was found. */
+  public enum Kind {
+    BLACK,
+    EVEN,
+    REPEATED,
+    ODD,
+    JUMP,
+    STEP,
+    FLASHES,
+    RED_FLASHES
+  }
+
+  /**
+   * @param frames of the file, from 0
+   * @param words what is seen there, without the numbers of the frames
+   */
+  public record Finding(Kind kind, FrameRange frames, String words) {}
+
+  /**
+   * A part of the picture that differs from an earlier version.
+   *
+   * @param frames of the file, from 0
+   * @param x left edge, share of the width
+   * @param y upper edge, share of the height
+   * @param width share
+   * @param height share
+   * @param most largest difference of a part of it, share of the range of codes
+   */
+  public record Change(
+      FrameRange frames, double x, double y, double width, double height, double most) {
+    /** Where in the picture, in words. */
+    public String where() {
+      String across =
+          width > 0.7 ? "" : x + width <= 0.45 ? "left" : x >= 0.55 ? "right" : "middle";
+      String down =
+          height > 0.7 ? "" : y + height <= 0.45 ? "top" : y >= 0.55 ? "bottom" : "middle";
+      if (across.isEmpty() && down.isEmpty()) {
+        return width > 0.95 && height > 0.95 ? "the whole picture" : "most of the picture";
+      }
+      if (across.isEmpty()) {
+        return down.equals("middle") ? "across the middle" : "along the " + down;
+      }
+      if (down.isEmpty() || across.equals("middle") && down.equals("middle")) {
+        return across.equals("middle") ? "the middle" : "the " + across + " side";
+      }
+      return down.equals("middle")
+          ? "the " + across + " side"
+          : across.equals("middle") ? "the " + down : "the " + down + " " + across;
+    }
+
+    /** How much, in words. */
+    public String much() {
+      return Said.of("up to %.0f%% of the range", 100 * most);
+    }
+
+    /**
+     * Which notes ask for something there, in words; that nothing does, else.
+     *
+     * @param first number of the file's first frame
+     * @param notes what was asked for on earlier versions
+     */
+    public String asked(int first, List<Asked> notes) {
+      FrameRange here = new FrameRange(first + frames.first(), frames.frames());
+      List<Asked> exact =
+          notes.stream()
+              .filter(n -> n.on != null)
+              .filter(n -> n.on.first() <= here.last() && here.first() <= n.on.last())
+              .toList();
+      if (!exact.isEmpty()) {
+        return "a note on these frames: " + exact.get(0).words + more(exact);
+      }
+      List<Asked> whole = notes.stream().filter(n -> n.on == null).toList();
+      return whole.isEmpty()
+          ? "no note asked for it"
+          : "no note on these frames; on the whole shot: " + whole.get(0).words + more(whole);
+    }
+
+    private static String more(List<Asked> notes) {
+      return notes.size() == 1 ? "" : " (and " + (notes.size() - 1) + " more)";
+    }
+  }
+
+  /**
+   * Something that was asked for on an earlier version.
+   *
+   * @param on numbers of the shot's frames; null for the whole shot
+   */
+  public record Asked(FrameRange on, String words) {}
+}

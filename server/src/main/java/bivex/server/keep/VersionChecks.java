@@ -1,0 +1,8 @@
+package bivex.server.keep;
+
+public interface VersionChecks extends OfProduction<VersionCheck> {
+  @Override
+  default String noun() {
+    return "check";
+  }
+}

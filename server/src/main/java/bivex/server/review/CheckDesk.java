@@ -1,0 +1,122 @@
+package bivex.server.review;
+
+import bivex.core.review.PictureCheck;
+import bivex.server.access.Member;
+import bivex.server.book.NoteBook;
+import bivex.server.keep.VersionCheck;
+import bivex.server.keep.VersionChecks;
+import bivex.server.keep.VersionEntries;
+import bivex.server.keep.VersionEntry;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What the frames of versions show by themselves, ready to be looked at. */
+@Component
+public class CheckDesk {
+  private final VersionEntries versions;
+  private final VersionChecks checks;
+  private final VersionWatcher watcher;
+  private final NoteBook notes;
+
+  CheckDesk(VersionEntries versions, VersionChecks checks, VersionWatcher watcher, NoteBook notes) {
+    this.versions = versions;
+    this.checks = checks;
+    this.watcher = watcher;
+    this.notes = notes;
+  }
+
+  /**
+   * @param done whether its frames were read, or never will be
+   * @param share of it that was read, 0 to 1
+   * @param fault why they could not be read; empty when they could
+   * @param held what it was held against, in a sentence
+   */
+  public record CheckView(
+      boolean done,
+      double share,
+      String fault,
+      int frames,
+      String held,
+      List<FrameFinding> findings,
+      List<ChangedPart> changes,
+      List<String> untold) {}
+
+  /**
+   * @param frame first it is on, as the shot counts
+   */
+  public record FrameFinding(PictureCheck.Kind kind, int frame, int lastFrame, String words) {}
+
+  /**
+   * @param x left edge, share of the width
+   * @param y upper edge, share of the height
+   * @param asked which notes ask for something there, in words
+   */
+  public record ChangedPart(
+      int frame,
+      int lastFrame,
+      double x,
+      double y,
+      double width,
+      double height,
+      String where,
+      String much,
+      String asked) {}
+
+  /** What is known of a version so far. */
+  @Transactional(readOnly = true)
+  public CheckView check(Member me, UUID version) {
+    VersionEntry v = versions.require(version, me.productionId());
+    VersionCheck c = checks.findById(v.id).orElse(null);
+    if (c == null || c.found == null) {
+      return new CheckView(
+          c != null || v.facts().still(),
+          watcher.share(v.id),
+          c == null ? "" : c.fault,
+          0,
+          "",
+          List.of(),
+          List.of(),
+          List.of());
+    }
+    PictureCheck p = c.found;
+    List<PictureCheck.Asked> asked =
+        c.against == null
+            ? List.of()
+            : notes.of(v.shotId).stream()
+                .filter(n -> n.version() >= c.against && n.version() < v.number && !n.row().wish)
+                .map(n -> new PictureCheck.Asked(n.row().on(), n.row().words))
+                .toList();
+    return new CheckView(
+        true,
+        1,
+        "",
+        p.frames(),
+        p.held(c.against),
+        p.findings().stream()
+            .map(
+                f ->
+                    new FrameFinding(
+                        f.kind(),
+                        v.firstFrame + f.frames().first(),
+                        v.firstFrame + f.frames().last(),
+                        f.words()))
+            .toList(),
+        p.changes().stream()
+            .map(
+                x ->
+                    new ChangedPart(
+                        v.firstFrame + x.frames().first(),
+                        v.firstFrame + x.frames().last(),
+                        x.x(),
+                        x.y(),
+                        x.width(),
+                        x.height(),
+                        x.where(),
+                        x.much(),
+                        x.asked(v.firstFrame, asked)))
+            .toList(),
+        p.untold());
+  }
+}

@@ -1,0 +1,191 @@
+package bivex.server.review;
+
+import bivex.core.InvalidInput;
+import bivex.core.picture.Coding;
+import bivex.core.picture.Curve;
+import bivex.core.picture.Gamut;
+import bivex.core.picture.Picture;
+import bivex.core.review.PictureCheck;
+import bivex.core.review.PictureWatch;
+import bivex.core.review.Verdict;
+import bivex.server.keep.VerdictEntries;
+import bivex.server.keep.VerdictEntry;
+import bivex.server.keep.VersionCheck;
+import bivex.server.keep.VersionChecks;
+import bivex.server.keep.VersionEntries;
+import bivex.server.keep.VersionEntry;
+import bivex.server.live.Journal;
+import bivex.server.media.Background;
+import bivex.server.media.Frames;
+import bivex.server.media.MediaProbe;
+import bivex.server.media.MediaStore;
+import jakarta.annotation.PreDestroy;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.List;
+import java.util.Map;
+import java.util.NoSuchElementException;
+import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Collectors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.event.TransactionalEventListener;
+
+/**
+ * Watches every moving version once it has come in, against the last that was agreed before it,
+ * else the one before. What was not finished when the application was stopped is watched after its
+ * next start; what cannot be read says why and is not tried again.
+ */
+@Component
+public class VersionWatcher {
+  private static final Logger LOG = LoggerFactory.getLogger(VersionWatcher.class);
+  private final VersionEntries versions;
+  private final VersionChecks checks;
+  private final VerdictEntries verdicts;
+  private final MediaStore store;
+  private final MediaProbe probe;
+  private final Frames frames;
+  private final ApplicationEventPublisher events;
+  private final Clock clock;
+  private final Map<UUID, Double> shares = new ConcurrentHashMap<>();
+  private final Background worker = new Background("version checks");
+
+  VersionWatcher(
+      VersionEntries versions,
+      VersionChecks checks,
+      VerdictEntries verdicts,
+      MediaStore store,
+      MediaProbe probe,
+      Frames frames,
+      ApplicationEventPublisher events,
+      Clock clock) {
+    this.versions = versions;
+    this.checks = checks;
+    this.verdicts = verdicts;
+    this.store = store;
+    this.probe = probe;
+    this.frames = frames;
+    this.events = events;
+    this.clock = clock;
+  }
+
+  /** A version came in. */
+  record Arrived(UUID version) {}
+
+  @TransactionalEventListener
+  void arrived(Arrived e) {
+    worker.add(() -> watch(e.version));
+  }
+
+  @EventListener(ApplicationReadyEvent.class)
+  void catchUp() {
+    worker.add(() -> versions.unwatched().forEach(v -> worker.add(() -> watch(v))));
+  }
+
+  /** How much of a version was watched, 0 to 1. */
+  double share(UUID version) {
+    return shares.getOrDefault(version, 0.0);
+  }
+
+  private void watch(UUID id) {
+    VersionEntry v = versions.findById(id).orElse(null);
+    if (v == null || v.facts().still() || checks.existsById(id)) {
+      return;
+    }
+    VersionEntry then = earlier(v);
+    VersionCheck c = new VersionCheck();
+    c.id = id;
+    c.productionId = v.productionId;
+    c.against = then == null ? null : then.number;
+    c.fault = "";
+    try {
+      c.found = watched(v, then);
+    } catch (InvalidInput | NoSuchElementException e) {
+      c.fault = e.getMessage();
+    } catch (IOException | RuntimeException e) {
+      LOG.error("a version could not be watched", e);
+      c.fault = "Reading it broke; the server's log has the details.";
+    } finally {
+      shares.remove(id);
+    }
+    if (worker.closing() || !versions.existsById(id)) {
+      return;
+    }
+    c.madeAt = clock.instant();
+    checks.saveAndFlush(c);
+    events.publishEvent(
+        new Journal.Changed(
+            v.productionId,
+            "check",
+            id.toString(),
+            "Bivex",
+            c.fault.isEmpty() ? "watched a version" : "could not watch a version",
+            0,
+            List.of()));
+  }
+
+  /** The last agreed before it, else the one before; null where it is the first that moves. */
+  private VersionEntry earlier(VersionEntry v) {
+    List<VersionEntry> before =
+        versions.findByShotIdOrderByNumberDesc(v.shotId).stream()
+            .filter(x -> x.number < v.number && !x.facts().still())
+            .toList();
+    Map<UUID, List<VerdictEntry>> said =
+        verdicts
+            .findByVersionIdInOrderBySaidAtDesc(before.stream().map(x -> x.id).toList())
+            .stream()
+            .collect(Collectors.groupingBy(x -> x.versionId));
+    return before.stream()
+        .filter(x -> said.containsKey(x.id) && said.get(x.id).get(0).verdict == Verdict.AGREED)
+        .findFirst()
+        .orElse(before.isEmpty() ? null : before.get(0));
+  }
+
+  private PictureCheck watched(VersionEntry v, VersionEntry then) throws IOException {
+    PictureWatch w = new PictureWatch();
+    try (Frames.Reel now = open(v);
+        Frames.Reel old = then == null ? null : open(then)) {
+      // Frames are held against those of the same number.
+      int ahead = then == null ? 0 : v.firstFrame - then.firstFrame;
+      for (int skip = 0; skip < ahead; skip++) {
+        if (old.next() == null) {
+          break;
+        }
+      }
+      int n = 0;
+      for (Picture p = now.next(); p != null && !worker.closing(); p = now.next()) {
+        w.frame(p, old == null || n < -ahead ? null : old.next());
+        shares.put(v.id, Math.min(1, (double) ++n / v.frames));
+      }
+    }
+    return w.done(v.facts().rate());
+  }
+
+  private Frames.Reel open(VersionEntry v) throws IOException {
+    Path file = store.find(v.hash);
+    MediaProbe.Found f = probe.measured(file, v.fileName);
+    Coding.Told told = f.coding();
+    // What is made to be looked at is watched as a screen shows it.
+    boolean screen = told.curve() == null || told.curve() == Curve.BT709;
+    return frames.open(
+        file,
+        v.width,
+        v.height,
+        f.recording(),
+        new Coding(
+            screen ? Curve.SRGB : told.curve(),
+            told.gamut() == null ? Gamut.BT709 : told.gamut(),
+            Coding.Known.FILE));
+  }
+
+  @PreDestroy
+  void close() {
+    worker.close();
+  }
+}
