@@ -15,6 +15,7 @@
   import Notes from '../lib/review/Notes.svelte';
   import Pair from '../lib/review/Pair.svelte';
   import Pencil from '../lib/review/Pencil.svelte';
+  import Pointed from '../lib/review/Pointed.svelte';
   import Watch from '../lib/review/Watch.svelte';
   import WatchSheet from '../lib/review/WatchSheet.svelte';
   import { go } from '../lib/router';
@@ -359,18 +360,7 @@
               height={v.facts.raster.height}
               bind:strokes
             />{:else}<Drawn drawn={here.flatMap((n) => n.drawn ?? [])} />{/if}
-          {#if marked}
-            {@const { width, height } = v.facts.raster}
-            <svg class="pointed" viewBox="0 0 {width} {height}" aria-hidden="true">
-              {#each ['under', ''] as under (under)}<rect
-                  class={under}
-                  x={marked.x * width}
-                  y={marked.y * height}
-                  width={marked.width * width}
-                  height={marked.height * height}
-                />{/each}
-            </svg>
-          {/if}
+          {#if marked}<Pointed part={marked} {...v.facts.raster} />{/if}
           {#if here.length > 0}<div class="pinned">
               {#each here as n (n.id)}<p>{n.words}</p>{/each}
             </div>{/if}
@@ -703,25 +693,6 @@
   }
   aside h2:not(:first-child) {
     margin: 14px 0 4px;
-  }
-  .pointed {
-    position: absolute;
-    inset: 0;
-    width: 100%;
-    height: 100%;
-    pointer-events: none;
-  }
-  .pointed rect {
-    fill: none;
-    stroke: #fff;
-    stroke-width: 2px;
-    stroke-dasharray: 7 5;
-    vector-effect: non-scaling-stroke;
-  }
-  .pointed rect.under {
-    stroke: #000;
-    stroke-width: 4px;
-    stroke-dasharray: none;
   }
   .facts li {
     display: grid;

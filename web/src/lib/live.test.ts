@@ -19,3 +19,9 @@ test('what is not named, or told to a guest, may have changed anything', () => {
     expect(touches({}, key)).toBe(true);
   }
 });
+
+test('what the frames of a version show is read again alone', () => {
+  expect(touches({ subject: 'check', shots: [] }, 'check')).toBe(true);
+  for (const key of ['owed', 'review', 'journal', 'bench'])
+    expect(touches({ subject: 'check', shots: [] }, key), key).toBe(false);
+});

@@ -22,6 +22,8 @@ const LEAVES: Record<string, string[]> = {
 
 /** Whether what is read under a key may be otherwise after a change. */
 export function touches(change: Changed, key: string): boolean {
+  // What the frames of a version show stands by itself.
+  if (change.subject === 'check') return key === 'check';
   if (key === 'journal') return true;
   if (change.shots?.length === 0 && DERIVED.includes(key)) return false;
   return !(LEAVES[change.subject ?? ''] ?? []).includes(key);

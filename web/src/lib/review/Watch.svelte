@@ -8,9 +8,11 @@
   import { go } from '../router';
   import { frame as shell, queries } from '../state.svelte';
   import { moment } from '../words';
+  import Check from './Check.svelte';
   import Drawn from './Drawn.svelte';
   import NoteForm from './NoteForm.svelte';
   import Pencil from './Pencil.svelte';
+  import Pointed from './Pointed.svelte';
 
   /** Versions one after another with what the cut shows beside each, in one run. */
   let { id }: { id: string } = $props();
@@ -63,6 +65,11 @@
         }),
       ),
   }));
+  /** The part of the picture that is pointed at. */
+  let mark = $state<Schemas['ChangedPart'] | null>(null);
+  const marked = $derived(
+    watched && p && mark && mark.frame <= p.first + frame && p.first + frame <= mark.lastFrame ? mark : null,
+  );
   const here = $derived(
     watched && p
       ? (r?.notes.filter((n) => n.carried && n.frame <= p.first + frame && p.first + frame <= n.lastFrame) ??
@@ -106,6 +113,12 @@
     const next = pieces[piece + 1];
     if (again && (!next || next.item !== x.item)) return pieces.findIndex((y) => y.item === x.item);
     return next ? piece + 1 : null;
+  }
+
+  /** Goes to a frame of the version that is watched; what is not in the run is as near as it goes. */
+  function toFrame(f: number): void {
+    const to = pieces.findIndex((x) => x.item === p?.item && x.kind === 'WATCHED');
+    seek(to, f - (pieces[to]?.first ?? 0));
   }
 
   /** Goes to a frame of a piece and stands there. */
@@ -405,6 +418,7 @@
             height={version.facts.raster.height}
             bind:strokes
           />{:else}<Drawn drawn={here.flatMap((n) => n.drawn ?? [])} />{/if}
+        {#if marked && version}<Pointed part={marked} {...version.facts.raster} />{/if}
         {#if here.length > 0}<div class="pinned">
             {#each here as n (n.id)}<p>{n.words}</p>{/each}
           </div>{/if}
@@ -501,19 +515,10 @@
             <span class="soft">{last.by}, {moment(last.at)}</span>
           </p>{/if}
         {#each r.notes.filter((n) => n.carried) as n (n.id)}<p class="small">
-            <button
-              class="tight btn"
-              onclick={() =>
-                p &&
-                seek(
-                  pieces.findIndex((x) => x.item === p.item && x.kind === 'WATCHED'),
-                  n.whole
-                    ? 0
-                    : n.frame - (pieces.find((x) => x.item === p.item && x.kind === 'WATCHED')?.first ?? 0),
-                )}>{n.on}</button
-            >
+            <button class="tight btn" onclick={() => toFrame(n.whole ? 0 : n.frame)}>{n.on}</button>
             {n.words} <span class="soft">{n.by}, {n.stands}</span>
           </p>{/each}
+        {#if version.type.startsWith('video/')}<Check {version} seek={toFrame} bind:mark />{/if}
         {#if h.may('PRODUCER')}<form class="verdict" onsubmit={(e) => e.preventDefault()}>
             <input
               class="input"

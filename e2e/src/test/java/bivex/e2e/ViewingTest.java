@@ -144,7 +144,8 @@ class ViewingTest extends DeskTests {
     p.keyboard().press(".");
     assertThat(p.locator(".code")).hasText(codes.get(1));
     assertThat(count).containsText("frame 1001");
-    assertThat(p.locator("aside h2").last()).hasText(codes.get(1) + ", version 1");
+    assertThat(p.locator("aside h2", in(codes.get(1) + ", version 1"))).hasCount(1);
+    assertThat(p.locator("aside")).containsText("What its frames show");
     p.keyboard().press("c");
     p.getByLabel("Note on frame 1001").fill("The join jumps.");
     p.keyboard().press("Enter");

@@ -16,7 +16,7 @@ import java.util.List;
  */
 final class ChangeFinder {
   /** A mean of a square that is off by less is the same, however clean the files; and at most. */
-  static final double SHIFTED = 0.016;
+  private static final double SHIFTED = 0.016;
 
   private static final double SHIFTED_MOST = 0.03;
   private static final double SHIFTED_TIMES = 4;
@@ -35,6 +35,7 @@ final class ChangeFinder {
   private final int rows;
   private final int squares;
   private final boolean[][] changed;
+  private final double limit;
 
   /**
    * @param apart frame by frame
@@ -54,6 +55,7 @@ final class ChangeFinder {
     double detail =
         Math.max(
             CHANGED, CHANGED_TIMES * quantile(apart.stream().map(Apart::detail).toList(), 0.75));
+    limit = Math.max(shift, detail);
     changed = new boolean[apart.size()][squares];
     for (int f = 0; f < changed.length; f++) {
       for (int s = 0; s < squares; s++) {
@@ -71,6 +73,11 @@ final class ChangeFinder {
     }
     Arrays.sort(all);
     return all[(int) Math.round(share * (all.length - 1))];
+  }
+
+  /** What differs by less may be how the files are coded, share of the range. */
+  double limit() {
+    return limit;
   }
 
   List<Change> found() {

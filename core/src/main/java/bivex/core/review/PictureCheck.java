@@ -12,6 +12,8 @@ import java.util.List;
  * @param frames how many were read
  * @param findings in the order of their frames
  * @param compared frames that the earlier version has too, from 0; null where there is none
+ * @param limit differences up to this share of the range are taken for how the two files are coded;
+ *     of colour alone, up to twice as much; null where nothing was compared
  * @param changes against the earlier version, in the order of their frames
  * @param untold what cannot be told of this file, and why
  */
@@ -19,6 +21,7 @@ public record PictureCheck(
     int frames,
     List<Finding> findings,
     FrameRange compared,
+    Double limit,
     List<Change> changes,
     List<String> untold) {
   /**
@@ -32,9 +35,9 @@ public record PictureCheck(
         : compared == null
             ? Said.of("It has no frame in common with version %s.", against)
             : Said.of(
-                "Against version %s over %s frames; less than %.1f%% of the range is taken for how"
-                    + " the files are coded.",
-                against, compared.frames(), 100 * ChangeFinder.SHIFTED);
+                "Against version %s over %s frames; what differs by less than %.1f%% of the range"
+                    + " (in colour alone, %.1f%%) is taken for how the files are coded.",
+                against, compared.frames(), 100 * limit, 200 * limit);
   }
 
   /** What was found. */

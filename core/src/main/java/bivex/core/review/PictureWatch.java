@@ -102,8 +102,8 @@ public final class PictureWatch {
     jumps(out, empty);
     out.addAll(flashes.found(rate));
     out.sort(Comparator.comparing(f -> f.frames().first()));
-    List<Change> changes =
-        earlier.isEmpty() ? List.of() : new ChangeFinder(earlier, first, rows).found();
+    ChangeFinder finder = earlier.isEmpty() ? null : new ChangeFinder(earlier, first, rows);
+    List<Change> changes = finder == null ? List.of() : finder.found();
     if (otherShape) {
       untold.add("The earlier version is of another shape: what changed cannot be told.");
     }
@@ -121,7 +121,8 @@ public final class PictureWatch {
     return new PictureCheck(
         black.size(),
         List.copyOf(out),
-        earlier.isEmpty() ? null : new FrameRange(first, earlier.size()),
+        finder == null ? null : new FrameRange(first, earlier.size()),
+        finder == null ? null : finder.limit(),
         changes,
         List.copyOf(untold));
   }
@@ -177,31 +178,22 @@ public final class PictureWatch {
     }
     List<FrameRange> runs = runs(same);
     int every = every(runs);
-    if (every > 0) {
+    if (every > 0 || runs.size() > MOST_REPEATS) {
       FrameRange a = runs.get(0);
       FrameRange z = runs.get(runs.size() - 1);
       out.add(
           new Finding(
               Kind.REPEATED,
               new FrameRange(a.first(), z.last() - a.first() + 1),
-              Said.of(
-                  "one frame in %s is the same as the one before it, regularly: made at another"
-                      + " rate?",
-                  every)));
-      return;
-    }
-    if (runs.size() > MOST_REPEATS) {
-      int n = runs.stream().mapToInt(FrameRange::frames).sum();
-      FrameRange a = runs.get(0);
-      FrameRange z = runs.get(runs.size() - 1);
-      out.add(
-          new Finding(
-              Kind.REPEATED,
-              new FrameRange(a.first(), z.last() - a.first() + 1),
-              Said.of(
-                  "%s frames here and there are the same as the one before them: too slow for"
-                      + " whole pixels, or made at another rate?",
-                  n)));
+              every > 0
+                  ? Said.of(
+                      "one frame in %s is the same as the one before it, regularly: made at another"
+                          + " rate?",
+                      every)
+                  : Said.of(
+                      "%s frames here and there are the same as the one before them: too slow for"
+                          + " whole pixels, or made at another rate?",
+                      runs.stream().mapToInt(FrameRange::frames).sum())));
       return;
     }
     for (FrameRange r : runs) {

@@ -191,6 +191,9 @@ class PictureWatchTest {
             f -> f < 4 ? null : moving(3 * f));
     assertThat(c.compared()).isEqualTo(new FrameRange(4, 36));
     assertThat(c.changes()).hasSize(2);
+    assertThat(c.held(3))
+        .startsWith(
+            "Against version 3 over 36 frames; what differs by less than 2.5% of the range");
     Change left = c.changes().get(0);
     assertThat(left.frames()).isEqualTo(new FrameRange(12, 9));
     assertThat(left.where()).isEqualTo("the bottom left");

@@ -85,7 +85,7 @@ public class CheckDesk {
         c.against == null
             ? List.of()
             : notes.of(v.shotId).stream()
-                .filter(n -> n.version() >= c.against && n.version() < v.number && !n.row().wish)
+                .filter(n -> n.version() >= c.against && n.version() < v.number)
                 .map(n -> new PictureCheck.Asked(n.row().on(), n.row().words))
                 .toList();
     return new CheckView(
