@@ -67,7 +67,18 @@
       shows[v.id] = v.firstFrame + Math.round(meta.mediaTime * v.fps);
       handle = el.requestVideoFrameCallback(drawn);
     });
-    return () => el.cancelVideoFrameCallback(handle);
+    // A frame that comes while the browser tells of another is not told: it is there once it was sought.
+    const sought = () =>
+      requestAnimationFrame(() =>
+        requestAnimationFrame(() => {
+          if (!el.seeking) shows[v.id] = v.firstFrame + Math.floor(el.currentTime * v.fps);
+        }),
+      );
+    el.addEventListener('seeked', sought);
+    return () => {
+      el.cancelVideoFrameCallback(handle);
+      el.removeEventListener('seeked', sought);
+    };
   }
   const step = (by: number) => (frame = Math.max(first, Math.min(last, frame + by)));
   const answer = $derived(note.said.filter((s) => s.kind === 'ANSWERED').at(-1));
