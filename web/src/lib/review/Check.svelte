@@ -49,12 +49,11 @@
 {:else if c.fault}
   <p class="small" role="alert">Its frames could not be read: {c.fault}</p>
 {:else}
+  {#if c.nothing}<p class="small soft">{c.nothing}</p>{/if}
   <ul class="check">
     {#each c.findings as f (f.kind + f.frame)}<li>
         <button class="tight btn" onclick={() => at(f.frame, null)}>{range(f)}</button>
         <span class="small">{f.words}</span>
-      </li>{:else}<li class="small soft">
-        Nothing black, even, repeated, jumping or flashing was found in {c.frames} frames.
       </li>{/each}
   </ul>
   <p class="small soft held">{c.held}</p>
@@ -83,9 +82,6 @@
     grid-template-columns: 88px minmax(0, 1fr);
     gap: 8px;
     align-items: baseline;
-  }
-  .check li:not(:has(button)) {
-    grid-template-columns: minmax(0, 1fr);
   }
   .btn {
     font-variant-numeric: tabular-nums;

@@ -98,6 +98,16 @@ public record Coding(Curve curve, Gamut gamut, Known known) {
   }
 
   /**
+   * Of what is made to be looked at, as a version is: where it tells nothing, or no more than
+   * BT.709, it is read as a screen shows it.
+   */
+  public static Coding shown(Told file) {
+    boolean screen = file.curve == null || file.curve == Curve.BT709;
+    return new Told(screen ? Curve.SRGB : file.curve, file.gamut == null ? Gamut.BT709 : file.gamut)
+        .as(screen ? Known.TAKEN : Known.FILE);
+  }
+
+  /**
    * The same beside another picture of the set: what nothing is known of is taken to be coded as
    * that one, as an export of the same clip is.
    */

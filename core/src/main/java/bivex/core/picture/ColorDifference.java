@@ -17,10 +17,30 @@ public final class ColorDifference {
    * @param red linear light with the primaries of ITU-R BT.709, 0 to 1; green and blue alike
    */
   public static Lab lab(double red, double green, double blue) {
-    double x = f((0.4124564 * red + 0.3575761 * green + 0.1804375 * blue) / 0.95047);
-    double y = f(0.2126729 * red + 0.7151522 * green + 0.0721750 * blue);
-    double z = f((0.0193339 * red + 0.1191920 * green + 0.9503041 * blue) / 1.08883);
+    double[] xyz = xyz(red, green, blue);
+    double x = f(xyz[0] / 0.95047);
+    double y = f(xyz[1]);
+    double z = f(xyz[2] / 1.08883);
     return new Lab(116 * y - 16, 500 * (x - y), 200 * (y - z));
+  }
+
+  /**
+   * CIE 1976 u' and v' (CIE 15:2004).
+   *
+   * @param red linear light with the primaries of ITU-R BT.709; green and blue alike, not all 0
+   */
+  public static double[] uv(double red, double green, double blue) {
+    double[] xyz = xyz(red, green, blue);
+    double d = xyz[0] + 15 * xyz[1] + 3 * xyz[2];
+    return new double[] {4 * xyz[0] / d, 9 * xyz[1] / d};
+  }
+
+  private static double[] xyz(double red, double green, double blue) {
+    return new double[] {
+      0.4124564 * red + 0.3575761 * green + 0.1804375 * blue,
+      0.2126729 * red + 0.7151522 * green + 0.0721750 * blue,
+      0.0193339 * red + 0.1191920 * green + 0.9503041 * blue
+    };
   }
 
   private static double f(double t) {

@@ -1,11 +1,13 @@
 package bivex.core.review;
 
 import bivex.core.light.FlashSafety;
+import bivex.core.picture.ColorDifference;
 import bivex.core.review.PictureCheck.Finding;
 import bivex.core.review.PictureCheck.Kind;
 import bivex.core.time.FrameRange;
 import bivex.core.time.FrameRate;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -21,7 +23,7 @@ final class FlashCount {
   private static final double DARKER_BELOW = 0.8;
   private static final double RED_SHARE = 0.8;
   private static final double RED_CHANGE = 0.2;
-  private static final double[] NEUTRAL = {0.1978, 0.4683};
+  private static final double[] NEUTRAL = ColorDifference.uv(1, 1, 1);
 
   /** Less light than this has no colour. */
   private static final double DARK = 0.003;
@@ -41,7 +43,11 @@ final class FlashCount {
     private int[][] went;
 
     private List<List<Integer>> windows;
+
+    /** Which way each window last went, and when it last went down and up. */
     private int[] last;
+
+    private int[][] counted;
   }
 
   void frame(FrameGrid g) {
@@ -75,6 +81,9 @@ final class FlashCount {
       f.windows.add(new ArrayList<>());
     }
     f.last = new int[f.windows.size()];
+    f.counted = new int[][] {new int[f.last.length], new int[f.last.length]};
+    Arrays.fill(f.counted[0], -1);
+    Arrays.fill(f.counted[1], -1);
   }
 
   private void luminance(Field f, int s, double v) {
@@ -97,7 +106,7 @@ final class FlashCount {
   private void colour(Field f, int s, double r, double g, double b) {
     double sum = r + g + b;
     double redness = sum < DARK ? 0 : r / sum;
-    double[] uv = sum < DARK ? NEUTRAL : chromaticity(r, g, b);
+    double[] uv = sum < DARK ? NEUTRAL : ColorDifference.uv(r, g, b);
     double[] now = {uv[0], uv[1], redness >= RED_SHARE ? 1 : 0};
     if (f.anchor[s] == null) {
       f.anchor[s] = now;
@@ -110,15 +119,6 @@ final class FlashCount {
     } else if (a[2] == now[2]) {
       f.anchor[s] = now;
     }
-  }
-
-  /** CIE 1976 u' and v' of linear light with the primaries of ITU-R BT.709. */
-  private static double[] chromaticity(double r, double g, double b) {
-    double x = 0.4124 * r + 0.3576 * g + 0.1805 * b;
-    double y = 0.2126 * r + 0.7152 * g + 0.0722 * b;
-    double z = 0.0193 * r + 0.1192 * g + 0.9505 * b;
-    double d = x + 15 * y + 3 * z;
-    return new double[] {4 * x / d, 9 * y / d};
   }
 
   private static int wide(FrameGrid g) {
@@ -143,9 +143,12 @@ final class FlashCount {
     for (int y = 0; y < down(g); y++) {
       for (int x = 0; x < across(g); x++) {
         int w = y * across(g) + x;
-        for (int way : new int[] {-1, 1}) {
-          if (f.last[w] != way && together(f, g, x, y, way < 0 ? 0 : 1) >= enough) {
-            f.last[w] = way;
+        for (int way = 0; way < 2; way++) {
+          // What it was counted for once does not make it go that way again.
+          int from = Math.max(frames - 1, f.counted[way][w] + 1);
+          if (f.last[w] != way + 1 && together(f, g, x, y, way, from) >= enough) {
+            f.last[w] = way + 1;
+            f.counted[way][w] = frames;
             f.windows.get(w).add(frames);
           }
         }
@@ -153,11 +156,11 @@ final class FlashCount {
     }
   }
 
-  private int together(Field f, FrameGrid g, int x, int y, int way) {
+  private static int together(Field f, FrameGrid g, int x, int y, int way, int from) {
     int out = 0;
     for (int j = y; j < y + tall(g); j++) {
       for (int i = x; i < x + wide(g); i++) {
-        out += f.went[way][j * g.columns() + i] >= frames - 1 ? 1 : 0;
+        out += f.went[way][j * g.columns() + i] >= from ? 1 : 0;
       }
     }
     return out;

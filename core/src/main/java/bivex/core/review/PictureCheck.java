@@ -2,6 +2,7 @@ package bivex.core.review;
 
 import bivex.core.Said;
 import bivex.core.time.FrameRange;
+import java.util.Comparator;
 import java.util.List;
 
 /**
@@ -10,6 +11,7 @@ import java.util.List;
  * says where to look; what it means is for the eye.
  *
  * @param frames how many were read
+ * @param moves whether enough moves that repeated frames can be told
  * @param findings in the order of their frames
  * @param compared frames that the earlier version has too, from 0; null where there is none
  * @param limit differences up to this share of the range are taken for how the two files are coded;
@@ -19,11 +21,45 @@ import java.util.List;
  */
 public record PictureCheck(
     int frames,
+    boolean moves,
     List<Finding> findings,
     FrameRange compared,
     Double limit,
     List<Change> changes,
     List<String> untold) {
+  /**
+   * A version of the shot, to be held against.
+   *
+   * @param moves whether it is no still
+   * @param verdict the last on it; null for none
+   */
+  public record Earlier(int number, boolean moves, Verdict verdict) {}
+
+  /**
+   * Which a version is held against: the last before it that was agreed, else the last before it.
+   *
+   * @return its number; null where none before it moves
+   */
+  public static Integer against(int number, List<Earlier> versions) {
+    return versions.stream()
+        .filter(v -> v.number < number && v.moves)
+        .max(
+            Comparator.comparing((Earlier v) -> v.verdict == Verdict.AGREED)
+                .thenComparing(Earlier::number))
+        .map(Earlier::number)
+        .orElse(null);
+  }
+
+  /** What was looked for and not found, in a sentence; empty where something was found. */
+  public String nothing() {
+    return findings.isEmpty()
+        ? Said.of(
+            "Nothing that is black, of one tone,%s jumping, or flashing beyond the guideline's"
+                + " figure was found in %s frames.",
+            moves ? " repeated," : "", frames)
+        : "";
+  }
+
   /**
    * What it was held against and how closely, in a sentence.
    *
@@ -99,9 +135,13 @@ public record PictureCheck(
      * Which notes ask for something there, in words; that nothing does, else.
      *
      * @param first number of the file's first frame
-     * @param notes what was asked for on earlier versions
+     * @param against number of the earlier version
+     * @param number of the version
+     * @param all notes of the shot; those count that were given on the earlier one or since
      */
-    public String asked(int first, List<Asked> notes) {
+    public String asked(int first, int against, int number, List<Asked> all) {
+      List<Asked> notes =
+          all.stream().filter(n -> n.version >= against && n.version < number).toList();
       FrameRange here = new FrameRange(first + frames.first(), frames.frames());
       List<Asked> exact =
           notes.stream()
@@ -123,9 +163,10 @@ public record PictureCheck(
   }
 
   /**
-   * Something that was asked for on an earlier version.
+   * Something that was asked for.
    *
+   * @param version number of the one it was given on
    * @param on numbers of the shot's frames; null for the whole shot
    */
-  public record Asked(FrameRange on, String words) {}
+  public record Asked(int version, FrameRange on, String words) {}
 }

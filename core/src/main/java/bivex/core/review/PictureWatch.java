@@ -98,7 +98,7 @@ public final class PictureWatch {
     List<Finding> out = new ArrayList<>();
     List<String> untold = new ArrayList<>();
     boolean[] empty = empty(out);
-    repeated(out, untold, empty);
+    boolean moves = repeated(out, untold, empty);
     jumps(out, empty);
     out.addAll(flashes.found(rate));
     out.sort(Comparator.comparing(f -> f.frames().first()));
@@ -120,6 +120,7 @@ public final class PictureWatch {
     }
     return new PictureCheck(
         black.size(),
+        moves,
         List.copyOf(out),
         finder == null ? null : new FrameRange(first, earlier.size()),
         finder == null ? null : finder.limit(),
@@ -160,7 +161,8 @@ public final class PictureWatch {
     return out;
   }
 
-  private void repeated(List<Finding> out, List<String> untold, boolean[] empty) {
+  /** Whether they can be told. */
+  private boolean repeated(List<Finding> out, List<String> untold, boolean[] empty) {
     List<Double> there =
         IntStream.range(1, moves.size()).filter(i -> !empty[i]).mapToObj(moves::get).toList();
     // Where every second frame repeats, half of all say nothing of how much moves.
@@ -170,7 +172,7 @@ public final class PictureWatch {
           there.size() < AROUND
               ? "Too few frames to tell repeated ones."
               : "Hardly anything moves: repeated frames cannot be told.");
-      return;
+      return false;
     }
     boolean[] same = new boolean[moves.size()];
     for (int i = 1; i < same.length; i++) {
@@ -194,7 +196,7 @@ public final class PictureWatch {
                       "%s frames here and there are the same as the one before them: too slow for"
                           + " whole pixels, or made at another rate?",
                       runs.stream().mapToInt(FrameRange::frames).sum())));
-      return;
+      return true;
     }
     for (FrameRange r : runs) {
       out.add(
@@ -207,6 +209,7 @@ public final class PictureWatch {
                       ? "the picture stands still"
                       : "all the same as the frame before them"));
     }
+    return true;
   }
 
   /** Whether far less changes than in every frame around: grain is never the same, but coded so. */

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import bivex.core.picture.Picture;
 import bivex.core.review.PictureCheck.Asked;
 import bivex.core.review.PictureCheck.Change;
+import bivex.core.review.PictureCheck.Earlier;
 import bivex.core.review.PictureCheck.Finding;
 import bivex.core.review.PictureCheck.Kind;
 import bivex.core.time.FrameRange;
@@ -67,6 +68,7 @@ class PictureWatchTest {
     PictureCheck c = watched(40, f -> moving(3 * f));
     assertThat(c.findings()).isEmpty();
     assertThat(c.untold()).isEmpty();
+    assertThat(c.nothing()).contains("repeated").contains("40 frames");
     assertThat(c.frames()).isEqualTo(40);
     assertThat(c.compared()).isNull();
   }
@@ -107,6 +109,7 @@ class PictureWatchTest {
         .startsWith("one frame in 2 ");
     PictureCheck still = watched(40, f -> moving(0));
     assertThat(still.findings()).isEmpty();
+    assertThat(still.nothing()).doesNotContain("repeated");
     assertThat(still.untold())
         .containsExactly("Hardly anything moves: repeated frames cannot be told.");
   }
@@ -143,6 +146,22 @@ class PictureWatchTest {
     assertThat(said(flashing(0.5, 0.2, 4, third / 2 + 1, thirdDown / 2 + 15)))
         .as("a quarter of it")
         .contains("FLASHES");
+    // A flash of one frame is one, and one in every second frame twelve.
+    IntFunction<PictureCheck> single =
+        every -> watched(48, f -> painted((x, y, c) -> f % every == 0 ? 0.9 : 0.4));
+    assertThat(said(single.apply(8))).as("three in a second").doesNotContain("FLASH");
+    assertThat(single.apply(6).findings())
+        .filteredOn(f -> f.kind() == Kind.FLASHES)
+        .extracting(Finding::words)
+        .singleElement()
+        .asString()
+        .startsWith("4 flashes");
+    assertThat(single.apply(2).findings())
+        .filteredOn(f -> f.kind() == Kind.FLASHES)
+        .extracting(Finding::words)
+        .singleElement()
+        .asString()
+        .startsWith("12 flashes");
     FrameRange at =
         flashing(0.5, 0.2, 6, WIDTH, HEIGHT).findings().stream()
             .filter(f -> f.kind() == Kind.FLASHES)
@@ -224,13 +243,32 @@ class PictureWatchTest {
   @Test
   void whatWasAskedForIsHeldBeside() {
     Change c = new Change(new FrameRange(8, 5), 0, 0, 0.2, 0.2, 0.1);
-    Asked there = new Asked(new FrameRange(1012, 1), "the edge");
-    Asked elsewhere = new Asked(new FrameRange(1013, 4), "the sky");
-    Asked whole = new Asked(null, "darker");
-    assertThat(c.asked(1000, List.of(there, elsewhere, whole)))
+    Asked there = new Asked(1, new FrameRange(1012, 1), "the edge");
+    Asked elsewhere = new Asked(1, new FrameRange(1013, 4), "the sky");
+    Asked whole = new Asked(1, null, "darker");
+    assertThat(c.asked(1000, 1, 2, List.of(there, elsewhere, whole)))
         .isEqualTo("a note on these frames: the edge");
-    assertThat(c.asked(1000, List.of(elsewhere, whole)))
+    assertThat(c.asked(1000, 1, 2, List.of(elsewhere, whole)))
         .isEqualTo("no note on these frames; on the whole shot: darker");
-    assertThat(c.asked(1000, List.of(elsewhere))).isEqualTo("no note asked for it");
+    assertThat(c.asked(1000, 1, 2, List.of(elsewhere))).isEqualTo("no note asked for it");
+    assertThat(c.asked(1000, 2, 3, List.of(there)))
+        .as("before it")
+        .isEqualTo("no note asked for it");
+    assertThat(c.asked(1000, 1, 2, List.of(new Asked(2, null, "since")))).startsWith("no note");
+  }
+
+  @Test
+  void aVersionIsHeldAgainstTheLastAgreedBeforeIt() {
+    List<Earlier> all =
+        List.of(
+            new Earlier(1, true, Verdict.AGREED),
+            new Earlier(2, true, Verdict.AGAIN),
+            new Earlier(3, false, null),
+            new Earlier(4, true, null),
+            new Earlier(5, true, Verdict.AGREED));
+    assertThat(PictureCheck.against(4, all)).isEqualTo(1);
+    assertThat(PictureCheck.against(4, all.subList(1, 4))).isEqualTo(2);
+    assertThat(PictureCheck.against(6, all)).isEqualTo(5);
+    assertThat(PictureCheck.against(1, all)).isNull();
   }
 }

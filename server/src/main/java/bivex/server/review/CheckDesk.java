@@ -31,13 +31,15 @@ public class CheckDesk {
    * @param done whether its frames were read, or never will be
    * @param share of it that was read, 0 to 1
    * @param fault why they could not be read; empty when they could
+   * @param nothing what was looked for and not found, in a sentence; empty where something was
+   *     found
    * @param held what it was held against, in a sentence
    */
   public record CheckView(
       boolean done,
       double share,
       String fault,
-      int frames,
+      String nothing,
       String held,
       List<FrameFinding> findings,
       List<ChangedPart> changes,
@@ -74,7 +76,7 @@ public class CheckDesk {
           c != null || v.facts().still(),
           watcher.share(v.id),
           c == null ? "" : c.fault,
-          0,
+          "",
           "",
           List.of(),
           List.of(),
@@ -85,14 +87,13 @@ public class CheckDesk {
         c.against == null
             ? List.of()
             : notes.of(v.shotId).stream()
-                .filter(n -> n.version() >= c.against && n.version() < v.number)
-                .map(n -> new PictureCheck.Asked(n.row().on(), n.row().words))
+                .map(n -> new PictureCheck.Asked(n.version(), n.row().on(), n.row().words))
                 .toList();
     return new CheckView(
         true,
         1,
         "",
-        p.frames(),
+        p.nothing(),
         p.held(c.against),
         p.findings().stream()
             .map(
@@ -115,7 +116,7 @@ public class CheckDesk {
                         x.height(),
                         x.where(),
                         x.much(),
-                        x.asked(v.firstFrame, asked)))
+                        x.asked(v.firstFrame, c.against, v.number, asked)))
             .toList(),
         p.untold());
   }

@@ -2,12 +2,9 @@ package bivex.server.review;
 
 import bivex.core.InvalidInput;
 import bivex.core.picture.Coding;
-import bivex.core.picture.Curve;
-import bivex.core.picture.Gamut;
 import bivex.core.picture.Picture;
 import bivex.core.review.PictureCheck;
 import bivex.core.review.PictureWatch;
-import bivex.core.review.Verdict;
 import bivex.server.keep.VerdictEntries;
 import bivex.server.keep.VerdictEntry;
 import bivex.server.keep.VersionCheck;
@@ -130,21 +127,28 @@ public class VersionWatcher {
             List.of()));
   }
 
-  /** The last agreed before it, else the one before; null where it is the first that moves. */
+  /** What it is held against; null where there is nothing. */
   private VersionEntry earlier(VersionEntry v) {
-    List<VersionEntry> before =
+    Map<Integer, VersionEntry> all =
         versions.findByShotIdOrderByNumberDesc(v.shotId).stream()
-            .filter(x -> x.number < v.number && !x.facts().still())
-            .toList();
+            .collect(Collectors.toMap(x -> x.number, x -> x));
     Map<UUID, List<VerdictEntry>> said =
         verdicts
-            .findByVersionIdInOrderBySaidAtDesc(before.stream().map(x -> x.id).toList())
+            .findByVersionIdInOrderBySaidAtDesc(all.values().stream().map(x -> x.id).toList())
             .stream()
             .collect(Collectors.groupingBy(x -> x.versionId));
-    return before.stream()
-        .filter(x -> said.containsKey(x.id) && said.get(x.id).get(0).verdict == Verdict.AGREED)
-        .findFirst()
-        .orElse(before.isEmpty() ? null : before.get(0));
+    Integer against =
+        PictureCheck.against(
+            v.number,
+            all.values().stream()
+                .map(
+                    x ->
+                        new PictureCheck.Earlier(
+                            x.number,
+                            !x.facts().still(),
+                            said.containsKey(x.id) ? said.get(x.id).get(0).verdict : null))
+                .toList());
+    return against == null ? null : all.get(against);
   }
 
   private PictureCheck watched(VersionEntry v, VersionEntry then) throws IOException {
@@ -170,18 +174,7 @@ public class VersionWatcher {
   private Frames.Reel open(VersionEntry v) throws IOException {
     Path file = store.find(v.hash);
     MediaProbe.Found f = probe.measured(file, v.fileName);
-    Coding.Told told = f.coding();
-    // What is made to be looked at is watched as a screen shows it.
-    boolean screen = told.curve() == null || told.curve() == Curve.BT709;
-    return frames.open(
-        file,
-        v.width,
-        v.height,
-        f.recording(),
-        new Coding(
-            screen ? Curve.SRGB : told.curve(),
-            told.gamut() == null ? Gamut.BT709 : told.gamut(),
-            Coding.Known.FILE));
+    return frames.open(file, v.width, v.height, f.recording(), Coding.shown(f.coding()));
   }
 
   @PreDestroy
