@@ -2,7 +2,7 @@
   import { api, got, Refused, type Schemas } from './lib/api/client';
   import { go, route } from './lib/router';
   import { frame, queries } from './lib/state.svelte';
-  import { ROLE } from './lib/words';
+  import { day, ROLE } from './lib/words';
   import Brand from './lib/parts/Brand.svelte';
   import { refused } from './lib/refused';
 
@@ -23,6 +23,9 @@
   const link = $derived(
     (route.pathname as string).startsWith('/link/') ? (route.pathname as string).slice(6) : null,
   );
+  /** End of a link by which a guest comes in; behind the #, so that no log has it. */
+  const guest = $derived((route.pathname as string) === '/guest' ? location.hash.slice(1) : null);
+  let invited = $state<Schemas['GuestLinkOf'] | null>(null);
   let whose = $state<Schemas['LinkOf'] | null>(null);
   const session = $derived(frame.session);
 
@@ -30,6 +33,13 @@
     if (link)
       void got(api.POST('/api/session/link/whose', { body: { token: link } }))
         .then((w) => (whose = w))
+        .catch((e: unknown) => (wrong = e instanceof Refused ? e : null));
+  });
+
+  $effect(() => {
+    if (guest !== null)
+      void got(api.POST('/api/session/guest/whose', { body: { token: guest } }))
+        .then((w) => (invited = w))
         .catch((e: unknown) => (wrong = e instanceof Refused ? e : null));
   });
 
@@ -46,7 +56,7 @@
   }
 
   $effect(() => {
-    if (session?.person && !link) {
+    if (session?.person && !link && guest === null) {
       enter();
     }
   });
@@ -70,6 +80,10 @@
     attempt(() => got(api.POST('/api/session/link', { body: { token: link ?? '', password } }))).then(() => {
       if (!wrong) enter();
     });
+  const arrive = () =>
+    attempt(() => got(api.POST('/api/session/guest', { body: { token: guest ?? '' } }))).then(() => {
+      if (!wrong) enter();
+    });
   const begin = () =>
     attempt(() =>
       got(
@@ -85,48 +99,48 @@
 <main class="door">
   <section class="pitch">
     <Brand large />
-    <p class="lead">What does each effect shot owe?</p>
-    <p class="soft">
-      Every plate, camera setting, element, task and decision, worked out from the marked script; watched on
-      the shoot; carried to delivery.
-    </p>
-    <svg
-      viewBox="0 0 420 96"
-      role="img"
-      aria-label="Four forms: owed is hatched, in hand is solid, in doubt has a cut corner, dropped is struck through"
-    >
-      <defs
-        ><pattern
-          id="door-hatch"
-          width="6"
-          height="6"
-          patternTransform="rotate(45)"
-          patternUnits="userSpaceOnUse"
-          ><line x1="0" y1="0" x2="0" y2="6" stroke="currentColor" stroke-width="2" /></pattern
-        ></defs
+    {#if guest === null}<p class="lead">What does each effect shot owe?</p>
+      <p class="soft">
+        Every plate, camera setting, element, task and decision, worked out from the marked script; watched on
+        the shoot; carried to delivery.
+      </p>
+      <svg
+        viewBox="0 0 420 96"
+        role="img"
+        aria-label="Four forms: owed is hatched, in hand is solid, in doubt has a cut corner, dropped is struck through"
       >
-      <g font-size="13" fill="currentColor">
-        <rect
-          x="4"
-          y="8"
-          width="54"
-          height="40"
-          fill="url(#door-hatch)"
-          stroke="currentColor"
-          stroke-width="2"
-        /><text x="4" y="72">owed</text>
-        <rect x="112" y="8" width="54" height="40" /><text x="112" y="72">in hand</text>
-        <path d="M220 8h36l18 18v22h-54z" /><text x="220" y="72">in doubt</text>
-        <rect x="328" y="8" width="54" height="40" fill="none" stroke="currentColor" /><line
-          x1="320"
-          y1="28"
-          x2="390"
-          y2="28"
-          stroke="currentColor"
-          stroke-width="3"
-        /><text x="328" y="72">dropped</text>
-      </g>
-    </svg>
+        <defs
+          ><pattern
+            id="door-hatch"
+            width="6"
+            height="6"
+            patternTransform="rotate(45)"
+            patternUnits="userSpaceOnUse"
+            ><line x1="0" y1="0" x2="0" y2="6" stroke="currentColor" stroke-width="2" /></pattern
+          ></defs
+        >
+        <g font-size="13" fill="currentColor">
+          <rect
+            x="4"
+            y="8"
+            width="54"
+            height="40"
+            fill="url(#door-hatch)"
+            stroke="currentColor"
+            stroke-width="2"
+          /><text x="4" y="72">owed</text>
+          <rect x="112" y="8" width="54" height="40" /><text x="112" y="72">in hand</text>
+          <path d="M220 8h36l18 18v22h-54z" /><text x="220" y="72">in doubt</text>
+          <rect x="328" y="8" width="54" height="40" fill="none" stroke="currentColor" /><line
+            x1="320"
+            y1="28"
+            x2="390"
+            y2="28"
+            stroke="currentColor"
+            stroke-width="3"
+          /><text x="328" y="72">dropped</text>
+        </g>
+      </svg>{/if}
   </section>
 
   <section class="sheet card-door" aria-labelledby="door-title">
@@ -187,6 +201,19 @@
         {#if wrong}<p class="pencil" role="alert">{wrong.detail}</p>{/if}
         <button class="now btn" disabled={busy}>Begin</button>
       </form>
+    {:else if guest !== null}
+      <h1 id="door-title">{invited ? `Welcome, ${invited.name}` : 'Your link'}</h1>
+      {#if invited}
+        <p class="mb-3">
+          You are asked to look at pictures of <strong>{invited.production}</strong>. The link is yours alone
+          and works until {day(invited.lastDay)}; what you say there is kept under your name.
+        </p>
+        {#if session?.person}<p class="soft mb-3">
+            {session.name} is signed in here now, and is signed out by it.
+          </p>{/if}
+        {#if wrong}<p class="pencil" role="alert">{wrong.detail}</p>{/if}
+        <button class="now btn" disabled={busy} onclick={() => void arrive()}>Come in</button>
+      {:else if wrong}<p class="pencil" role="alert">{wrong.detail}</p>{/if}
     {:else if link}
       <h1 id="door-title">{whose ? `Welcome, ${whose.name}` : 'Your password'}</h1>
       {#if whose}

@@ -38,6 +38,9 @@
   const review = createQuery(() => ({
     queryKey: [h.id, 'review', id],
     enabled: id !== null && viewing === null,
+    // A copy that is being made tells how far it is.
+    refetchInterval: (q: { state: { data?: Schemas['ReviewView'] } }) =>
+      q.state.data?.versions.some((x) => x.shown?.waits && !x.shown.failed) ? 2000 : false,
     queryFn: () =>
       got(
         api.GET('/api/productions/{production}/shots/{shot}/review', {
@@ -81,7 +84,10 @@
         }),
       ),
   }));
-  const file = (x: Schemas['VersionView']) => `/api/productions/${h.id}/versions/${x.id}/file`;
+  /** A guest's copy is another when it is shown otherwise; a browser that has the one before asks again. */
+  const file = (x: Schemas['VersionView']) =>
+    `/api/productions/${h.id}/versions/${x.id}/file${h.may('GUEST') ? `?copy=${x.shown?.copy}` : ''}`;
+  const waits = $derived(h.may('GUEST') ? (v?.shown?.waits ?? '') : '');
   const src = $derived(v ? file(v) : '');
   const upload = $derived(h.may('PRODUCER', 'COORDINATOR', 'ARTIST'));
   /** Whether this version may be one that was sent by mistake: the server decides. */
@@ -336,6 +342,11 @@
             notMet={(words) => judge(pair, 'AGAIN', words)}
             close={() => (looking = null)}
           />{/key}
+      {:else if v && waits}
+        <div class="nothing">
+          <h2>Version {v.number} is not ready to look at yet</h2>
+          <p class="soft" role="status">{waits.charAt(0).toUpperCase() + waits.slice(1)}.</p>
+        </div>
       {:else if v}
         <div class="picture">
           {#if clip}
@@ -461,7 +472,7 @@
         <p class="small soft">
           {[
             v.fileName,
-            bytes(v.bytes),
+            v.bytes > 0 ? bytes(v.bytes) : '',
             `${v.uploadedBy ? `${v.uploadedBy}, ` : ''}${moment(v.uploadedAt)}`,
             v.note,
           ]

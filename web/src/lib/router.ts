@@ -8,6 +8,7 @@ export const { navigate, route } = createRouter({
   '/sign-in': Door,
   '/first/:token': Door,
   '/link/:token': Door,
+  '/guest': Door,
   '/p/:production/:desk': Production,
   '/p/:production/:desk/:id': Production,
   '*': Door,

@@ -45,9 +45,11 @@
 <div
   class="reel"
   role="navigation"
-  aria-label={inCut
-    ? 'Reel: the newest cut from first to last frame'
-    : 'Reel: the script from first to last page'}
+  aria-label={guest
+    ? 'Reel: the shots you are shown'
+    : inCut
+      ? 'Reel: the newest cut from first to last frame'
+      : 'Reel: the script from first to last page'}
 >
   {#if inCut}
     {#each order.data ?? [] as o (o.cut)}
@@ -68,6 +70,12 @@
     {:else}<p class="none soft">
         {order.data ? 'No cut is here yet. The key - shows the script again.' : 'Reading the cut…'}
       </p>{/each}
+  {:else if reel && guest}
+    <div class="scene" title="What you are shown">
+      <div class="ticks">
+        {#each reel.loose as t (t.id)}{@render tick(t, '')}{/each}
+      </div>
+    </div>
   {:else if reel && reel.scenes.length > 0}
     {#each reel.scenes as s (s.number + s.heading)}
       <div

@@ -3,6 +3,7 @@
   import { Draft } from '../draft.svelte';
   import { house } from '../house.svelte';
   import TakeBack from '../parts/TakeBack.svelte';
+  import GuestLinks from './GuestLinks.svelte';
   import { moment } from '../words';
 
   /** What guests are shown of a shot, and the client's own word beside the house's verdict. */
@@ -126,6 +127,9 @@
       Version {v.number} is {v.shown?.words}, to {invited.map((g) => g.name).join(', ') ||
         'nobody yet: invite a guest'}.
     </p>
+    {#if v.shown?.waits}<p class="small" class:pencil={v.shown.failed} role="status">
+        They do not see it yet: {v.shown.waits}.
+      </p>{/if}
     <div class="flex flex-wrap gap-2">
       <button class="tight btn" disabled={busy} onclick={() => void show('ENDED')}>Show no more</button>
       <button class="tight btn" onclick={() => (otherwise = true)}>Show it otherwise</button>
@@ -194,6 +198,7 @@
         </li>{/each}
     </ul>
   {/if}
+  <GuestLinks shot={r.shot} code={r.code} />
 {/if}
 
 <style>

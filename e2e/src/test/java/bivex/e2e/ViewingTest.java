@@ -291,6 +291,43 @@ class ViewingTest extends DeskTests {
   }
 
   @Test
+  void somebodyComesInByALinkOnAPhone() {
+    String first = stage.upload(Clips.numbered(64, "24")).text("versions/0/id");
+    ok(
+        stage.producer.post(
+            stage.base + "/versions/" + first + "/showings", Map.of("kind", "APPROVAL")));
+    Page mara = browsers.at(stage, stage.producer.person(), "/review/" + stage.shot);
+    button(mara, "let somebody in without a sign-in").click();
+    mara.locator("input[name=guest]").fill("Runa");
+    button(mara, "Make the link").click();
+    String link = mara.getByLabel("Guest link for Runa").inputValue();
+    assertThat(mara.locator("aside")).containsText("Version 1 is shown for approval, to Runa");
+    Browsers.accessible(mara, "a link for somebody without a sign-in");
+    Page runa = browsers.page(link);
+    runa.setViewportSize(390, 800);
+    assertThat(runa.locator("main")).containsText("Welcome, Runa");
+    Browsers.accessible(runa, "the door of a guest link");
+    button(runa, "Come in").click();
+    assertThat(runa.locator(".count")).containsText("frame 993");
+    assertThat((Boolean) runa.evaluate("document.documentElement.scrollWidth <= 390")).isTrue();
+    String src = runa.locator("video").getAttribute("src");
+    assertThat(src).contains("?copy=");
+    button(runa, "one frame on").click();
+    assertThat(runa.locator(".count")).containsText("frame 994");
+    button(runa, "Approved").first().click();
+    assertThat(mara.locator("aside .first")).containsText("approved by Runa");
+    assertThat(mara.locator("aside")).containsText("came in once");
+    mara.getByLabel("End the link of Runa").click();
+    assertThat(mara.locator("aside")).containsText("ended by");
+    runa.navigate(link);
+    runa.reload();
+    assertThat(runa.locator("main")).containsText("This link has ended or never was");
+    runa.navigate(stage.house.address() + "/p/" + stage.production.id + "/review");
+    assertThat(runa.locator("main")).containsText("Sign in");
+    browsers.nothingBroke();
+  }
+
+  @Test
   void aClientSeesWhatIsShownAndTheirWordIsKept() {
     String first = stage.upload(Clips.numbered(64, "24")).text("versions/0/id");
     Caller guest = stage.house.person(stage.production, Role.GUEST);

@@ -5,8 +5,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import bivex.core.crew.Role;
 import bivex.server.keep.Transactions;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -115,6 +118,108 @@ class ClientTest {
         .isEqualTo("shown no more");
     assertThat(stage.producer.delete(stage.base + "/versions/" + first).text("detail"))
         .contains("that it was shown to guests rests on it");
+  }
+
+  /** What a guest gets for the file of a version, once it is there; bytes of its luma. */
+  private byte[][] copy(String version, int width, int height) throws Exception {
+    String file = stage.base + "/versions/" + version + "/file";
+    Caller.Answer page = ok(guest.get(review));
+    if (!page.text("versions/0/shown/waits").isEmpty()) {
+      assertThat(page.text("versions/0/shown/waits")).contains("is being made");
+    }
+    for (int i = 0; i < 600 && page.text("versions/0/shown/copy").isEmpty(); i++) {
+      assertThat(page.at("versions/0/shown/failed").asBoolean()).as(page.toString()).isFalse();
+      Thread.sleep(100);
+      page = ok(guest.get(review));
+    }
+    Path copy = Files.createTempFile("copy", ".mp4");
+    Path raw = Files.createTempFile("copy", ".y");
+    Files.write(copy, guest.get(file).raw().body());
+    assertThat(page.at("versions/0/bytes").asLong()).isEqualTo(Files.size(copy));
+    assertThat(Files.readAllBytes(copy)).isNotEqualTo(stage.producer.get(file).raw().body());
+    House.run(
+        List.of(
+            "ffmpeg",
+            "-v",
+            "error",
+            "-y",
+            "-i",
+            copy.toString(),
+            "-f",
+            "rawvideo",
+            "-pix_fmt",
+            "gray",
+            raw.toString()));
+    byte[] all = Files.readAllBytes(raw);
+    Files.delete(copy);
+    Files.delete(raw);
+    assertThat(all.length % (width * height)).as("its size").isZero();
+    byte[][] out = new byte[all.length / (width * height)][];
+    for (int f = 0; f < out.length; f++) {
+      out[f] = Arrays.copyOfRange(all, f * width * height, (f + 1) * width * height);
+    }
+    return out;
+  }
+
+  @Test
+  void guestsGetASmallerCopyThatSaysWhatItIs() throws Exception {
+    ok(show(stage.producer, stage.upload(WITH_HANDLES).text("versions/0/id"), "PROGRESS", null));
+    String large = ok(stage.producer.get(review)).text("versions/0/id");
+    assertThat(copy(large, 960, 540)).hasNumberOfRows(64);
+    String numbered = stage.upload(Clips.numbered(64, "24")).text("versions/0/id");
+    ok(show(stage.producer, numbered, "PROGRESS", null));
+    byte[][] frames = copy(numbered, 640, 360);
+    assertThat(frames).as("frame for frame, and not enlarged").hasNumberOfRows(64);
+    for (int f = 0; f < 64; f++) {
+      int read = 0;
+      for (int bit = 0; bit < 8; bit++) {
+        read |= (frames[f][180 * 640 + bit * 80 + 40] & 0xff) > 128 ? 1 << bit : 0;
+      }
+      assertThat(read).isEqualTo(f);
+    }
+    String plain =
+        stage
+            .upload(
+                Clips.clip(
+                    ".mp4",
+                    640,
+                    360,
+                    "24",
+                    64,
+                    "-vf",
+                    "drawbox=color=gray:t=fill",
+                    "-c:v",
+                    "libx264",
+                    "-pix_fmt",
+                    "yuv420p"))
+            .text("versions/0/id");
+    ok(show(stage.producer, plain, "APPROVAL", null));
+    assertThat(ok(stage.producer.get(review)).at("versions/0/firstFrame").asInt()).isEqualTo(993);
+    frames = copy(plain, 640, 360);
+    int[] wide = new int[64];
+    int left = 0;
+    for (int f = 0; f < 64; f++) {
+      for (int x = 0; x < 640; x++) {
+        boolean dark = false;
+        for (int y = 320; y < 360; y++) {
+          dark |= (frames[f][y * 640 + x] & 0xff) < 90;
+        }
+        wide[f] += dark && x > 500 ? 1 : 0;
+        left += dark && x < 400 ? 1 : 0;
+      }
+    }
+    assertThat(left).as("what it is").isGreaterThan(64 * 200);
+    assertThat(Arrays.stream(wide, 0, 7).distinct().toArray()).as("993 to 999").hasSize(1);
+    assertThat(Arrays.stream(wide, 7, 64).distinct().toArray()).as("1000 to 1056").hasSize(1);
+    assertThat(wide[7]).as("one digit more").isGreaterThan(wide[6] + 4);
+    assertThat(
+            stage
+                .house
+                .person(stage.production, Role.GUEST)
+                .get(stage.base + "/versions/" + plain + "/file")
+                .status())
+        .as("a guest who is not invited")
+        .isEqualTo(404);
   }
 
   @Test

@@ -59,6 +59,7 @@ class ForeignIdsTest {
           Map.entry("offer", "select id from offer where production_id = ?"),
           Map.entry("file", "select id from work_file where production_id = ?"),
           Map.entry("viewing", "select id from viewing where production_id = ?"),
+          Map.entry("link", "select id from guest_link where production_id = ?"),
           Map.entry("lean", "select id from shot_lean where production_id = ?"),
           Map.entry(
               "note",
@@ -158,7 +159,7 @@ class ForeignIdsTest {
         jdbc.queryForList(
             "select table_name from information_schema.tables where table_schema = 'public' and"
                 + " table_name not like 'spring_session%' and table_name not in ('clip_proxy',"
-                + " 'version_check')",
+                + " 'version_check', 'guest_copy')",
             String.class)) {
       out.put(
           table,

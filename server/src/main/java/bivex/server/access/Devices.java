@@ -89,7 +89,7 @@ public class Devices {
   }
 
   /** Ends every sign-in of a person but one. */
-  void endAll(UUID person, String login, String but) {
+  public void endAll(UUID person, String login, String but) {
     sessions.findByPrincipalName(login).keySet().stream()
         .filter(id -> !id.equals(but))
         .forEach(id -> ended(person, id));

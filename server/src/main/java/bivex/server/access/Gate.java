@@ -88,6 +88,9 @@ public class Gate implements HandlerInterceptor, HandlerMethodArgumentResolver, 
             .find(production(request), who.id())
             .orElseThrow(
                 () -> new NoSuchElementException("There is no such production among yours."));
+    if (!m.stands(clock.instant())) {
+      throw new Problems.Forbidden("Your link has ended; ask who gave it to you for a new one.");
+    }
     if (Arrays.stream(allowed.value()).noneMatch(r -> r == m.role)) {
       SecurityLog.note(
           "refused " + request.getMethod() + " " + method.getMethod().getName(),

@@ -12,7 +12,6 @@ import bivex.server.media.MediaStore;
 import jakarta.annotation.PreDestroy;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
-import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
@@ -100,15 +99,15 @@ public class ProxyMaker {
               made,
               n -> shares.put(id, Math.min(1, (double) n / c.frames)),
               worker::closing);
-      p.hash = keep(Files.newInputStream(made));
-      p.stripHash = keep(new ByteArrayInputStream(frames.strip(made, p.frames)));
+      p.hash = store.keep(Files.newInputStream(made));
+      p.stripHash = store.keep(new ByteArrayInputStream(frames.strip(made, p.frames)));
     } catch (InvalidInput | NoSuchElementException e) {
       p.fault = e.getMessage();
     } catch (IOException | RuntimeException e) {
       LOG.error("a proxy broke", e);
       p.fault = "The proxy broke; the server's log has the details.";
     } finally {
-      discard(made);
+      MediaStore.discard(made);
       shares.remove(id);
     }
     if (worker.closing()) {
@@ -130,26 +129,6 @@ public class ProxyMaker {
             p.fault.isEmpty() ? "made the proxy of a clip" : "could not make the proxy of a clip",
             0,
             List.of()));
-  }
-
-  private String keep(InputStream in) throws IOException {
-    MediaStore.Stored s = store.receive(in);
-    try {
-      store.keep(s);
-    } finally {
-      store.discard(s);
-    }
-    return s.hash();
-  }
-
-  private static void discard(Path made) {
-    try {
-      if (made != null) {
-        Files.deleteIfExists(made);
-      }
-    } catch (IOException e) {
-      LOG.warn("left behind: {}", made, e);
-    }
   }
 
   @PreDestroy

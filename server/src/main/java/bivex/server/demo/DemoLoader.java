@@ -43,6 +43,7 @@ import bivex.server.keep.Productions;
 import bivex.server.keep.SetupNote;
 import bivex.server.keep.VerdictEntry;
 import bivex.server.look.LookDesk;
+import bivex.server.production.GuestDesk;
 import bivex.server.production.ProductionDesk;
 import bivex.server.review.ClientDesk;
 import bivex.server.review.Reviews;
@@ -105,6 +106,7 @@ public class DemoLoader implements ApplicationRunner {
   private final PassOrders order;
   private final Reviews review;
   private final ViewingDesk viewings;
+  private final GuestDesk guests;
   private final Deliveries delivery;
   private final LookDesk look;
   private final Storyboards board;
@@ -143,6 +145,7 @@ public class DemoLoader implements ApplicationRunner {
       PassOrders order,
       Reviews review,
       ViewingDesk viewings,
+      GuestDesk guests,
       Deliveries delivery,
       LookDesk look,
       Storyboards board,
@@ -183,6 +186,7 @@ public class DemoLoader implements ApplicationRunner {
     this.order = order;
     this.review = review;
     this.viewings = viewings;
+    this.guests = guests;
     this.delivery = delivery;
     this.look = look;
     this.transaction = transaction;
@@ -1893,6 +1897,9 @@ public class DemoLoader implements ApplicationRunner {
                 title.startsWith("Two") ? Showing.Kind.APPROVAL : Showing.Kind.PROGRESS,
                 null));
       }
+      guests.make(
+          mara,
+          new GuestDesk.NewGuestLink("Runa Vey", null, null, codes.get("The signal flags vanish")));
       ViewingDesk.ViewingView run =
           viewings.begin(
               mara,

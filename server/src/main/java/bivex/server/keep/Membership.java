@@ -10,6 +10,7 @@ import jakarta.persistence.FetchType;
 import jakarta.persistence.Id;
 import jakarta.persistence.ManyToOne;
 import jakarta.persistence.Version;
+import java.time.Instant;
 import java.util.UUID;
 import tools.jackson.core.type.TypeReference;
 
@@ -34,10 +35,18 @@ public class Membership {
   @Convert(converter = Work.class)
   public Part part;
 
+  /** When they are on it no longer; null for never. */
+  public Instant endsAt;
+
   /** Stamp up to which they looked at what happened to their shots; null for never. */
   public Long seenStamp;
 
   @Version public long version;
+
+  /** Whether they are on it at a moment. */
+  public boolean stands(Instant now) {
+    return endsAt == null || endsAt.isAfter(now);
+  }
 
   public Part part() {
     return part == null ? Part.usual(role) : part;

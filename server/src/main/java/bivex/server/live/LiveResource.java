@@ -138,6 +138,11 @@ public class LiveResource {
                   String.class,
                   clock.millis()));
       end(l -> !open.contains(l.session));
+      Set<UUID> over =
+          Set.copyOf(
+              jdbc.queryForList(
+                  "select person_id from membership where ends_at <= now()", UUID.class));
+      end(l -> l.guest && over.contains(l.person));
     }
     listeners
         .keySet()

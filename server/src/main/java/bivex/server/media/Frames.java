@@ -5,6 +5,8 @@ import bivex.core.picture.Coding;
 import bivex.core.picture.Decoding;
 import bivex.core.picture.Picture;
 import bivex.core.picture.Recording;
+import bivex.core.review.BurnIn;
+import bivex.core.time.FrameRate;
 import java.io.BufferedReader;
 import java.io.Closeable;
 import java.io.EOFException;
@@ -274,31 +276,131 @@ public class Frames {
     int w = (int) Math.min(PROXY_WIDTH, Math.round(width * Math.max(1, aspect))) / 2 * 2;
     int h = Math.max(2, (int) Math.round(w * height / (width * aspect) / 2) * 2);
     String matrix = matrix(recording);
+    return moving(
+        clip,
+        List.of(),
+        (recording != null && recording.interlaced() ? "yadif=0:-1:0," : "")
+            + "scale="
+            + w
+            + ":"
+            + h
+            + ":flags=area"
+            + (matrix.isEmpty() ? "" : ":" + matrix)
+            + ",setsar=1",
+        Integer.toString(PROXY_RATE),
+        "20",
+        into,
+        progress,
+        cancelled);
+  }
+
+  /**
+   * Makes a smaller copy of a clip or still with words written into each frame, those of the clip
+   * in their order and at its rate, each found quickly; sound goes along.
+   *
+   * @param width as it is shown upright, like the height
+   * @param recording null for a still, which becomes a JPEG
+   * @param rate null for a still
+   * @param into file that is written over
+   * @param progress told how many frames are done
+   * @return frames that were made
+   */
+  public int burned(
+      Path clip,
+      int width,
+      int height,
+      Recording recording,
+      FrameRate rate,
+      BurnIn words,
+      Path into,
+      IntConsumer progress,
+      BooleanSupplier cancelled)
+      throws IOException {
+    double aspect = recording == null ? 1 : recording.aspect();
+    double shown = width * aspect;
+    double share = Math.min(1, BurnIn.LONGEST / Math.max(shown, height));
+    int w = Math.max(2, (int) Math.round(shown * share / 2) * 2);
+    int h = Math.max(2, (int) Math.round(height * share / 2) * 2);
+    String matrix = matrix(recording);
+    try (BurnedWords burned = new BurnedWords(words, w, h, rate != null)) {
+      String filter =
+          (recording != null && recording.interlaced() ? "yadif=0:-1:0," : "")
+              + "scale="
+              + w
+              + ":"
+              + h
+              + ":flags=area"
+              + (matrix.isEmpty() ? "" : ":" + matrix)
+              + ",setsar=1,"
+              + burned.filter();
+      if (rate == null) {
+        List<String> c = Ffmpeg.reading(clip, "-y");
+        c.addAll(
+            List.of(
+                "-vf",
+                filter,
+                "-frames:v",
+                "1",
+                "-c:v",
+                "mjpeg",
+                "-q:v",
+                "3",
+                "-pix_fmt",
+                "yuvj420p",
+                "-f",
+                "image2",
+                "-update",
+                "1",
+                "file:" + into));
+        Ffmpeg.bytes(Ffmpeg.start(c, Ffmpeg.SECONDS, PROXY_BYTES));
+        return 1;
+      }
+      return moving(
+          clip,
+          List.of("-map", "0:a:0?", "-c:a", "aac", "-b:a", "128k", "-ac", "2"),
+          filter,
+          rate.text(),
+          "24",
+          into,
+          progress,
+          cancelled);
+    }
+  }
+
+  /**
+   * Codes a clip again as every browser shows it, frame for frame.
+   *
+   * @param more options of the output
+   * @param filter of its frames
+   * @param rate frames a second of what is made
+   */
+  private static int moving(
+      Path clip,
+      List<String> more,
+      String filter,
+      String rate,
+      String quality,
+      Path into,
+      IntConsumer progress,
+      BooleanSupplier cancelled)
+      throws IOException {
     List<String> c = new ArrayList<>(List.of("nice", "-n", "10"));
     c.addAll(Ffmpeg.reading(clip, "-y", "-threads", "2"));
+    c.addAll(more);
     c.addAll(
         List.of(
             "-vf",
-            (recording != null && recording.interlaced() ? "yadif=0:-1:0," : "")
-                + "scale="
-                + w
-                + ":"
-                + h
-                + ":flags=area"
-                + (matrix.isEmpty() ? "" : ":" + matrix)
-                + ",setsar=1,setpts=N/("
-                + PROXY_RATE
-                + "*TB)",
+            filter + ",setpts=N/(" + rate + "*TB)",
             "-vsync",
             "cfr",
             "-r",
-            Integer.toString(PROXY_RATE),
+            rate,
             "-c:v",
             "libx264",
             "-preset",
             "veryfast",
             "-crf",
-            "20",
+            quality,
             "-g",
             "12",
             "-bf",

@@ -119,6 +119,32 @@ public class MediaStore {
   }
 
   /**
+   * Receives a stream and makes it part of the store.
+   *
+   * @return hash of its bytes
+   */
+  public String keep(InputStream in) throws IOException {
+    Stored s = receive(in);
+    try {
+      keep(s);
+    } finally {
+      discard(s);
+    }
+    return s.hash();
+  }
+
+  /** Deletes what was made in a scratch file, if there is any. */
+  public static void discard(Path made) {
+    try {
+      if (made != null) {
+        Files.deleteIfExists(made);
+      }
+    } catch (IOException e) {
+      LOG.warn("left behind: {}", made, e);
+    }
+  }
+
+  /**
    * Makes a received file part of the store. One that is there already is looked at: if its bytes
    * are no longer those of its name, the new ones take their place. Inside a transaction that comes
    * to nothing, a file that was new goes again.

@@ -9,7 +9,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 @Controller
 @Hidden
 public class PageResource {
-  @GetMapping({"/", "/sign-in", "/first/{token}", "/link/{token}", "/p/{*rest}"})
+  @GetMapping({"/", "/sign-in", "/first/{token}", "/link/{token}", "/guest", "/p/{*rest}"})
   @Anyone
   public String page() {
     return "forward:/index.html";

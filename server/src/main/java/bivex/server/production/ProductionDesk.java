@@ -137,8 +137,9 @@ public class ProductionDesk {
 
   /**
    * @param login told to producers only
+   * @param link whether they come in by a guest link
    */
-  public record PersonView(UUID id, String name, String login, Role role) {}
+  public record PersonView(UUID id, String name, String login, Role role, boolean link) {}
 
   /**
    * @param workNames where the versions of people's work are expected; null leaves it as it is
@@ -281,6 +282,9 @@ public class ProductionDesk {
             .filter(x -> x.role == Role.PRODUCER)
             .map(x -> x.production.id)
             .collect(Collectors.toSet());
+    if (m.endsAt != null) {
+      throw new InvalidInput("person", "comes in by a guest link and has no password");
+    }
     if (memberships.ofPerson(person).stream().anyMatch(x -> !mine.contains(x.production.id))) {
       throw new InvalidInput(
           "person",
@@ -301,8 +305,9 @@ public class ProductionDesk {
                         new PersonView(
                             m.person.id,
                             m.person.name,
-                            me.role() == Role.PRODUCER ? m.person.login : "",
-                            m.role))
+                            me.role() == Role.PRODUCER && m.endsAt == null ? m.person.login : "",
+                            m.role,
+                            m.endsAt != null))
                 .toList();
     return new ProductionView(
         p.id,

@@ -6,11 +6,13 @@ import bivex.core.review.Showing;
 import bivex.server.access.Member;
 import bivex.server.keep.ClientWordEntry;
 import bivex.server.keep.ClientWords;
+import bivex.server.keep.GuestCopy;
 import bivex.server.keep.Shot;
 import bivex.server.keep.ShowingEntries;
 import bivex.server.keep.ShowingEntry;
 import bivex.server.keep.VersionEntry;
 import bivex.server.live.Journal;
+import bivex.server.media.StoredFile;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -21,6 +23,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 
 /** What guests are shown of a shot, and what a client says of it. */
@@ -29,9 +32,19 @@ public class ClientDesk {
   private final ShowingEntries showings;
   private final ClientWords words;
   private final Journal journal;
+  private final GuestPictures pictures;
+  private final ApplicationEventPublisher events;
   private final Clock clock;
 
-  ClientDesk(ShowingEntries showings, ClientWords words, Journal journal, Clock clock) {
+  ClientDesk(
+      ShowingEntries showings,
+      ClientWords words,
+      Journal journal,
+      GuestPictures pictures,
+      ApplicationEventPublisher events,
+      Clock clock) {
+    this.pictures = pictures;
+    this.events = events;
     this.showings = showings;
     this.words = words;
     this.journal = journal;
@@ -53,9 +66,19 @@ public class ClientDesk {
    *
    * @param stands whether it is today
    * @param asks whether a word on it is asked for today
+   * @param copy beginning of the hash of what guests are shown; empty while there is none
+   * @param waits why there is none; empty where there is, or where it is shown no more
+   * @param failed whether none will come by itself
    */
   public record ShownView(
-      Showing.Kind kind, LocalDate until, boolean stands, boolean asks, String words) {}
+      Showing.Kind kind,
+      LocalDate until,
+      boolean stands,
+      boolean asks,
+      String words,
+      String copy,
+      String waits,
+      boolean failed) {}
 
   /**
    * @param said whose word it is and what it says
@@ -75,10 +98,34 @@ public class ClientDesk {
     return out;
   }
 
-  ShownView view(Showing s) {
-    return s == null
-        ? null
-        : new ShownView(s.kind(), s.until(), s.stands(today()), s.asks(today()), s.words(today()));
+  ShownView view(UUID version, Showing s, GuestCopy c) {
+    if (s == null) {
+      return null;
+    }
+    boolean stands = s.stands(today());
+    return new ShownView(
+        s.kind(),
+        s.until(),
+        stands,
+        s.asks(today()),
+        s.words(today()),
+        c == null || c.hash == null ? "" : c.hash.substring(0, 12),
+        stands ? pictures.waits(version, c) : "",
+        c != null && c.hash == null);
+  }
+
+  /** The copies of what is shown, by version. */
+  Map<UUID, GuestCopy> copies(Collection<VersionEntry> versions, Map<UUID, Showing> shown) {
+    return pictures.of(versions, shown);
+  }
+
+  /** What a guest gets for the file of a version. */
+  StoredFile file(VersionEntry v) {
+    GuestCopy c = copies(List.of(v), shown(List.of(v))).get(v.id);
+    if (c == null || c.hash == null) {
+      throw new InvalidInput("version", "cannot be seen yet: " + pictures.waits(v.id, c));
+    }
+    return new StoredFile(c.hash, c.type);
   }
 
   /** What was said of these versions, the last first; a guest hears what they said themselves. */
@@ -114,6 +161,7 @@ public class ClientDesk {
     e.saidBy = me.name();
     e.saidAt = to.at();
     showings.saveAndFlush(e);
+    events.publishEvent(new GuestPictures.Shown(v.id));
     journal.record(
         me,
         to.kind() == Showing.Kind.ENDED ? "ended showing guests" : "showed guests",

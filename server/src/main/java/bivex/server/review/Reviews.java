@@ -17,6 +17,7 @@ import bivex.core.time.Timecode;
 import bivex.server.access.Member;
 import bivex.server.book.NoteBook;
 import bivex.server.http.Problems;
+import bivex.server.keep.GuestCopy;
 import bivex.server.keep.Invitation;
 import bivex.server.keep.Invitations;
 import bivex.server.keep.Marks;
@@ -92,7 +93,7 @@ public class Reviews {
   private final Clock clock;
 
   private VersionView view(
-      Member me, Shot s, VersionEntry v, Showing shown, List<VerdictEntry> said) {
+      Member me, Shot s, VersionEntry v, Showing shown, GuestCopy copy, List<VerdictEntry> said) {
     VersionFacts f = v.facts();
     return new VersionView(
         v.id,
@@ -111,7 +112,7 @@ public class Reviews {
         said.stream()
             .map(x -> new VerdictView(x.verdict, x.reason, x.standard, x.saidBy, x.saidAt))
             .toList(),
-        client.view(shown));
+        client.view(v.id, shown, copy));
   }
 
   static String timecode(Member me, int frame) {
@@ -635,6 +636,7 @@ public class Reviews {
         memberships.ofProduction(me.productionId()).stream()
             .collect(Collectors.toMap(m -> m.person.id, m -> m));
     Map<UUID, Showing> shown = client.shown(all);
+    Map<UUID, GuestCopy> copies = client.copies(all, shown);
     Set<Integer> seen = numbers(all, shown);
     List<NoteBook.Carried> carried = book.of(s.id, all, n -> told(me, n));
     List<NoteView> noteViews =
@@ -653,10 +655,22 @@ public class Reviews {
         me.guest()
             ? all.stream()
                 .filter(v -> seen.contains(v.number))
-                .map(v -> forGuest(view(me, s, v, shown.get(v.id), List.of())))
+                .map(
+                    v ->
+                        forGuest(
+                            view(me, s, v, shown.get(v.id), copies.get(v.id), List.of()),
+                            copies.get(v.id)))
                 .toList()
             : all.stream()
-                .map(v -> view(me, s, v, shown.get(v.id), said.getOrDefault(v.id, List.of())))
+                .map(
+                    v ->
+                        view(
+                            me,
+                            s,
+                            v,
+                            shown.get(v.id),
+                            copies.get(v.id),
+                            said.getOrDefault(v.id, List.of())))
                 .toList(),
         noteViews,
         me.guest()
@@ -757,14 +771,14 @@ public class Reviews {
     return m != null && m.role == GUEST;
   }
 
-  /** A version without what the house says of it. */
-  private static VersionView forGuest(VersionView v) {
+  /** A version as guests are shown it, without what the house says of it. */
+  private static VersionView forGuest(VersionView v, GuestCopy c) {
     return new VersionView(
         v.id,
         v.number,
         "",
-        v.type,
-        v.bytes,
+        c == null ? "" : c.type,
+        c == null ? 0 : c.bytes,
         v.facts,
         v.rateName,
         v.fps,
@@ -810,10 +824,10 @@ public class Reviews {
         c.stand().words());
   }
 
-  /** The file of a version. */
+  /** The file of a version; for a guest the copy that is made for them. */
   @Transactional(readOnly = true)
   public StoredFile file(Member me, UUID version) {
     VersionEntry v = version(me, version);
-    return new StoredFile(v.hash, v.type);
+    return me.guest() ? client.file(v) : new StoredFile(v.hash, v.type);
   }
 }

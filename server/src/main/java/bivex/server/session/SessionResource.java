@@ -21,10 +21,12 @@ import bivex.server.keep.Person;
 import bivex.server.keep.Production;
 import bivex.server.keep.Productions;
 import bivex.server.live.Journal;
+import bivex.server.production.GuestDesk;
 import bivex.server.production.ProductionDesk;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
+import java.time.Clock;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
@@ -59,6 +61,8 @@ public class SessionResource {
   private final SignIns signIns;
   private final Devices devices;
   private final SignInOpener opener;
+  private final GuestDesk guests;
+  private final Clock clock;
   private final String unknownHash;
 
   SessionResource(
@@ -73,7 +77,11 @@ public class SessionResource {
       Journal journal,
       SignIns signIns,
       Devices devices,
-      SignInOpener opener) {
+      SignInOpener opener,
+      GuestDesk guests,
+      Clock clock) {
+    this.guests = guests;
+    this.clock = clock;
     this.devices = devices;
     this.opener = opener;
     this.ownPasswords = ownPasswords;
@@ -136,6 +144,7 @@ public class SessionResource {
     List<DemoPerson> demo =
         properties.demo()
             ? memberships.everybody().stream()
+                .filter(m -> m.endsAt == null)
                 .map(m -> new DemoPerson(m.person.login, m.person.name, m.role))
                 .sorted(Comparator.comparing(DemoPerson::role))
                 .toList()
@@ -255,6 +264,26 @@ public class SessionResource {
         p.id, p.name, p.login, seats(p.id), false, List.of(), null, properties.demo());
   }
 
+  public record GuestRequest(String token) {}
+
+  /** Whose guest link it is, before somebody comes in by it. */
+  @PostMapping("/guest/whose")
+  @Anyone
+  public GuestDesk.GuestLinkOf whoseGuest(@RequestBody GuestRequest in) {
+    return guests.whose(in.token());
+  }
+
+  /** Comes in by a guest link, without a sign-in. */
+  @PostMapping("/guest")
+  @Anyone
+  public Session guest(
+      @RequestBody GuestRequest in, HttpServletRequest request, HttpServletResponse response) {
+    Person p = guests.arrive(in.token(), request.getRemoteAddr());
+    opener.open(p, request, response);
+    return new Session(
+        p.id, p.name, p.login, seats(p.id), false, List.of(), null, properties.demo());
+  }
+
   /** Where one is signed in. */
   @GetMapping("/devices")
   @SignedIn
@@ -275,6 +304,7 @@ public class SessionResource {
 
   private List<Seat> seats(UUID person) {
     return memberships.ofPerson(person).stream()
+        .filter(m -> m.stands(clock.instant()))
         .map(
             m ->
                 new Seat(

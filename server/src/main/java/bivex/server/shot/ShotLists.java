@@ -29,6 +29,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -167,7 +168,7 @@ public class ShotLists {
 
   public record ShotPage(List<ShotLine> lines, int total, int page, boolean more) {}
 
-  /** The script as a strip; a guest sees the shots they are invited to. */
+  /** The script as a strip; a guest sees the shots they are invited to, and nothing of scenes. */
   @Transactional(readOnly = true)
   public Reel reel(Member me) {
     Draft draft = book.draft(me);
@@ -194,18 +195,14 @@ public class ShotLists {
                         tick(
                             me,
                             p,
-                            (double) (p.first().markStart - s.start())
-                                / Math.max(1, s.end() - s.start())))
+                            me.guest()
+                                ? 0
+                                : (double) (p.first().markStart - s.start())
+                                    / Math.max(1, s.end() - s.start())))
                 .toList();
         ticks.forEach(t -> placed.add(t.id()));
         scenes.add(
-            new ReelScene(
-                s.number(),
-                me.guest() ? "" : s.heading(),
-                s.night(),
-                s.eighths(),
-                s.length(),
-                ticks));
+            new ReelScene(s.number(), s.heading(), s.night(), s.eighths(), s.length(), ticks));
       }
     }
     List<Tick> loose =
@@ -214,8 +211,8 @@ public class ShotLists {
       return new Reel(
           null,
           null,
-          scenes.stream().filter(s -> !s.shots().isEmpty()).toList(),
-          loose,
+          List.of(),
+          Stream.concat(scenes.stream().flatMap(s -> s.shots().stream()), loose.stream()).toList(),
           0,
           Map.of());
     }
