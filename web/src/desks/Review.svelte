@@ -1,6 +1,6 @@
 <script lang="ts">
   import { createQuery } from '@tanstack/svelte-query';
-  import { untrack } from 'svelte';
+  import { tick, untrack } from 'svelte';
   import { tinykeys } from 'tinykeys';
   import { api, got, Refused, send, type Schemas } from '../lib/api/client';
   import { house } from '../lib/house.svelte';
@@ -8,6 +8,7 @@
   import { Draft } from '../lib/draft.svelte';
   import Form from '../lib/parts/Form.svelte';
   import TakeBack from '../lib/parts/TakeBack.svelte';
+  import Beside from '../lib/review/Beside.svelte';
   import Check from '../lib/review/Check.svelte';
   import Client from '../lib/review/Client.svelte';
   import Drawn from '../lib/review/Drawn.svelte';
@@ -29,6 +30,12 @@
   const viewing = $derived(place?.startsWith(WATCH) ? place.slice(WATCH.length) : null);
   const shot = $derived(viewing === null ? place : null);
   let together = $state(false);
+  const led = $derived(shell.led?.person && shell.led.person !== shell.session?.person ? shell.led : null);
+
+  function join(which: string): void {
+    shell.joins = which;
+    go(h.id, 'review', WATCH + which);
+  }
   const id = $derived(
     shot ??
       h.ticks.find((t) => ['BUILT', 'AGREED', 'DELIVERED'].includes(t.stage ?? ''))?.id ??
@@ -103,6 +110,9 @@
   const judged = $derived(
     r?.notes.filter((n) => n.may.includes('CONFIRMED') && at(n.version) && at(n.answeredIn)) ?? [],
   );
+  /** Whether two versions are seen in one picture, and which it may be held against. */
+  let holding = $state(false);
+  const others = $derived(r?.versions.filter((x) => x.id !== v?.id) ?? []);
   let looking = $state<string | null>(null);
   let judging = $state(false);
   const pair = $derived(judged.find((n) => n.id === looking));
@@ -113,6 +123,7 @@
     if (id !== null) {
       chosen = 0;
       looking = null;
+      holding = false;
     }
   });
   // What is looked at stays when a newer version comes: words and verdicts are meant for this one.
@@ -246,6 +257,14 @@
     }
   }
 
+  function hold(): void {
+    if (!h.may('GUEST') && v && others.length > 0) {
+      video?.pause();
+      noting = false;
+      holding = true;
+    }
+  }
+
   /** Takes something of this page back, and reads the page again. */
   const back = (call: Promise<unknown>) => call.then(() => h.again());
   const path = $derived({ production: h.id });
@@ -280,13 +299,14 @@
   }
 
   /** Keys of one version: neither of a pair nor of a run. */
-  const one = (work: () => void) => free(() => !pair && viewing === null && work());
+  const one = (work: () => void) => free(() => !pair && !holding && viewing === null && work());
   $effect(() =>
     tinykeys(window, {
       ',': one(() => seek(frame - 1)),
       '.': one(() => seek(frame + 1)),
       Space: one(play),
       c: one(begin),
+      v: one(hold),
       w: one(() => (together = !h.may('GUEST'))),
     }),
   );
@@ -325,7 +345,10 @@
       <div class="title">
         <span class="mono code">{r.code}</span>
         <h1>{r.title}</h1>
-        {#if !h.may('GUEST')}<button class="tight ml-auto btn" onclick={() => (together = true)}
+        {#if led}<button class="now tight ml-auto btn" onclick={() => join(led.viewing)}
+            >{led.by} leads a viewing: join</button
+          >{/if}
+        {#if !h.may('GUEST')}<button class="tight btn" class:ml-auto={!led} onclick={() => (together = true)}
             >Watch several <kbd>w</kbd></button
           ><button class="tight btn" onclick={() => go(h.id, 'shots', r.shot)}>Stack sheet</button>{/if}
       </div>
@@ -341,6 +364,18 @@
             met={() => void judge(pair, 'CONFIRMED', '')}
             notMet={(words) => judge(pair, 'AGAIN', words)}
             close={() => (looking = null)}
+          />{/key}
+      {:else if v && holding && others.length > 0}
+        {#key v.id}<Beside
+            {v}
+            {others}
+            at={frame}
+            src={file}
+            close={(f) => {
+              holding = false;
+              frame = f;
+              void tick().then(() => seek(f));
+            }}
           />{/key}
       {:else if v && waits}
         <div class="nothing">
@@ -393,7 +428,12 @@
                   : ''}</span
               ></span
             >
-            <button class="tight ml-auto btn" onclick={begin}>Note on this frame <kbd>c</kbd></button>
+            {#if others.length > 0 && !h.may('GUEST')}<button class="tight ml-auto btn" onclick={hold}
+                >Against another <kbd>v</kbd></button
+              >{/if}
+            <button class="tight btn" class:ml-auto={others.length === 0 || h.may('GUEST')} onclick={begin}
+              >Note on this frame <kbd>c</kbd></button
+            >
           </div>
           <div class="rail">
             <input

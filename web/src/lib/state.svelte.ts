@@ -34,6 +34,10 @@ class Frame {
     localStorage.getItem('look') === 'night' ||
       (localStorage.getItem('look') === null && matchMedia('(prefers-color-scheme: dark)').matches),
   );
+  /** Who leads a viewing of this production, as it was heard last. */
+  led = $state<Schemas['LeadView'] | null>(null);
+  /** A viewing that is opened to follow whoever leads it. */
+  joins = '';
   private timer = 0;
 
   /** Asks for the password over the page, once for all that wait for it. */
@@ -83,11 +87,15 @@ class Frame {
 export const frame = new Frame();
 whenSignedOut(() => frame.signInAgain());
 
+/** Who leads says where they are every few seconds, ms. */
+const SILENT = 15_000;
+
 /** Listens to what others do; everything shown of the production is read again. */
 export function listen(production: string): () => void {
   let source: EventSource | null = null;
   let pending = 0;
   let retry = 0;
+  let silent = 0;
   let told: Changed[] = [];
 
   function open(): void {
@@ -110,6 +118,12 @@ export function listen(production: string): () => void {
         void queries.invalidateQueries({ queryKey: [production, 'production'] });
       }
     });
+    source.addEventListener('lead', (e) => {
+      frame.led = JSON.parse(e.data as string) as Schemas['LeadView'];
+      clearTimeout(silent);
+      // Who is not heard of any more leads no more.
+      silent = window.setTimeout(() => (frame.led = null), SILENT);
+    });
     source.addEventListener('changed', (e) => {
       told.push(JSON.parse(e.data as string) as Changed);
       clearTimeout(pending);
@@ -128,7 +142,9 @@ export function listen(production: string): () => void {
   return () => {
     clearTimeout(pending);
     clearTimeout(retry);
+    clearTimeout(silent);
     source?.close();
+    frame.led = null;
     frame.live = 'off';
   };
 }

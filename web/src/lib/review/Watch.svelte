@@ -1,5 +1,6 @@
 <script lang="ts">
   import { createQuery } from '@tanstack/svelte-query';
+  import { untrack } from 'svelte';
   import { tinykeys } from 'tinykeys';
   import { api, got, type Schemas } from '../api/client';
   import { Draft } from '../draft.svelte';
@@ -10,9 +11,11 @@
   import { moment } from '../words';
   import Check from './Check.svelte';
   import Drawn from './Drawn.svelte';
+  import { Lead, type Place } from './lead.svelte';
   import NoteForm from './NoteForm.svelte';
   import Pencil from './Pencil.svelte';
   import Pointed from './Pointed.svelte';
+  import Together from './Together.svelte';
 
   /** Versions one after another with what the cut shows beside each, in one run. */
   let { id }: { id: string } = $props();
@@ -32,6 +35,11 @@
   let playing = $state(false);
   let again = $state(false);
   let speed = $state(1);
+  /** A little more or less than the speed, for who follows. */
+  let trim = $state(1);
+  /** What is seen over and over where it is marked; else one version is. */
+  let from = $state<Place | null>(null);
+  let to = $state<Place | null>(null);
   let noting = $state(false);
   let strokes = $state<Schemas['Stroke'][]>([]);
   const p = $derived(pieces[at]);
@@ -40,7 +48,8 @@
   const moving = (x: Piece | undefined) => x !== undefined && !!x.version && !x.still;
   const src = (x: Piece) => `/api/productions/${h.id}/versions/${x.version}/file`;
   const total = $derived(pieces.reduce((n, x) => n + x.frames, 0));
-  const before = $derived(pieces.slice(0, at).reduce((n, x) => n + x.frames, 0));
+  const runTo = (piece: number): number => pieces.slice(0, piece).reduce((n, x) => n + x.frames, 0);
+  const before = $derived(runTo(at));
 
   const review = createQuery(() => ({
     queryKey: [h.id, 'review', shot?.shot],
@@ -80,6 +89,8 @@
   // Two players: one is seen, the other stands ready on the first frame of what comes next.
   let players = $state<(HTMLVideoElement | undefined)[]>([undefined, undefined]);
   const holds: (number | null)[] = [null, null];
+  /** Frame of the piece each stood on when it was put there. */
+  const stood = [0, 0];
   let front = $state(0);
 
   /** Time of a frame of a piece in its file: soon after it begins, so that it plays for nearly its length. */
@@ -91,34 +102,73 @@
     const x = pieces[piece];
     if (!el || !x || !moving(x)) return;
     holds[slot] = piece;
+    stood[slot] = f;
     if (el.dataset.version !== x.version) {
       el.dataset.version = x.version ?? '';
       el.src = src(x);
     }
     el.pause();
-    el.playbackRate = speed;
+    el.playbackRate = speed * trim;
     el.currentTime = time(x, f);
   }
+
+  /** Whether a player stands ready on the first frame of what comes next. */
+  const isReady = (slot: number, next: Place): boolean =>
+    holds[slot] === next.piece && stood[slot] === next.frame;
 
   /** The next that moves after a piece, on the player that is not seen. */
   function ready(piece: number): void {
     const next = follows(piece);
-    if (next !== null && moving(pieces[next]) && holds[1 - front] !== next) put(1 - front, next, 0);
+    if (next && moving(pieces[next.piece]) && !isReady(1 - front, next))
+      put(1 - front, next.piece, next.frame);
   }
 
-  /** What comes after a piece; over and over, the first that belongs to the same version. */
-  function follows(piece: number): number | null {
+  const marks = $derived(again && from && to ? { from, to } : null);
+  /** The last frame of a piece that is seen. */
+  const lastOf = (piece: number): number =>
+    marks?.to.piece === piece ? marks.to.frame : (pieces[piece]?.frames ?? 1) - 1;
+
+  /** What comes after a piece: over and over what is marked, else what belongs to the same version. */
+  function follows(piece: number): Place | null {
     const x = pieces[piece];
     if (!x) return null;
+    if (marks?.to.piece === piece) return marks.from;
     const next = pieces[piece + 1];
-    if (again && (!next || next.item !== x.item)) return pieces.findIndex((y) => y.item === x.item);
-    return next ? piece + 1 : null;
+    if (again && !marks && (!next || next.item !== x.item))
+      return { piece: pieces.findIndex((y) => y.item === x.item), frame: 0 };
+    return next ? { piece: piece + 1, frame: 0 } : null;
+  }
+
+  const after = (a: Place, b: Place): boolean =>
+    a.piece > b.piece || (a.piece === b.piece && a.frame > b.frame);
+
+  /** Marks where what is seen over and over begins or ends; one that lies on the wrong side goes. */
+  function edge(end: boolean): void {
+    const here = { piece: at, frame };
+    if (end) {
+      to = here;
+      if (from && !after(here, from)) from = null;
+      from ??= { piece: pieces.findIndex((x) => x.item === p?.item), frame: 0 };
+      again = true;
+    } else {
+      from = here;
+      if (to && !after(to, here)) to = null;
+    }
+    // Another piece may come next now.
+    ready(at);
+  }
+
+  function unmark(): void {
+    from = null;
+    to = null;
+    ready(at);
   }
 
   /** Goes to a frame of the version that is watched; what is not in the run is as near as it goes. */
   function toFrame(f: number): void {
-    const to = pieces.findIndex((x) => x.item === p?.item && x.kind === 'WATCHED');
-    seek(to, f - (pieces[to]?.first ?? 0));
+    lead.letGo();
+    const it = pieces.findIndex((x) => x.item === p?.item && x.kind === 'WATCHED');
+    seek(it, f - (pieces[it]?.first ?? 0));
   }
 
   /** Goes to a frame of a piece and stands there. */
@@ -137,20 +187,20 @@
   }
 
   function step(by: number): void {
-    const to = frame + by;
+    const f = frame + by;
     const x = pieces[at];
     if (!x) return;
-    if (to < 0 && at > 0) seek(at - 1, (pieces[at - 1]?.frames ?? 1) - 1);
-    else if (to >= x.frames && at + 1 < pieces.length) seek(at + 1, 0);
-    else seek(at, to);
+    if (f < 0 && at > 0) seek(at - 1, (pieces[at - 1]?.frames ?? 1) - 1);
+    else if (f >= x.frames && at + 1 < pieces.length) seek(at + 1, 0);
+    else seek(at, f);
   }
 
   function turn(by: number): void {
     const item = (p?.item ?? 0) + by;
-    const to = pieces.findIndex((x) => x.item === item);
+    const it = pieces.findIndex((x) => x.item === item);
     const was = playing;
-    if (to >= 0) {
-      seek(to, 0);
+    if (it >= 0) {
+      seek(it, 0);
       if (was) play();
     }
   }
@@ -161,24 +211,28 @@
       seek(at, frame);
       return;
     }
-    // At the end of all it begins anew.
-    if (at === pieces.length - 1 && frame === p.frames - 1) seek(0, 0);
+    // At the end of all it begins anew, and outside of what is marked with that.
+    const here = { piece: at, frame };
+    if (marks && (after(marks.from, here) || !after(marks.to, here)))
+      seek(marks.from.piece, marks.from.frame);
+    else if (!again && at === pieces.length - 1 && frame === p.frames - 1) seek(0, 0);
     noting = false;
     playing = true;
     skipped = 0;
     // From the last frame of a piece it goes on with the next.
-    if (frame === (pieces[at]?.frames ?? 0) - 1) ended();
+    if (frame === lastOf(at)) ended();
     else start();
   }
 
-  function start(): void {
+  /** @param there whether the player that is seen stands on the frame already */
+  function start(there = false): void {
     const x = pieces[at];
     if (!x) return;
     ready(at);
     if (moving(x)) {
       const el = players[front];
-      if (holds[front] !== at) put(front, at, frame);
-      if (el) el.playbackRate = speed;
+      if (!there && (holds[front] !== at || stood[front] !== frame)) put(front, at, frame);
+      if (el) el.playbackRate = speed * trim;
       begins(front, at, 0);
     }
   }
@@ -193,6 +247,8 @@
       return;
     }
     told = null;
+    // It stands there no more.
+    stood[slot] = -1;
     el.play().catch((e: unknown) => {
       // Stopped before it began is no fault.
       if (!(e instanceof DOMException && e.name === 'AbortError')) lost(slot);
@@ -216,7 +272,7 @@
   /** The last frame of a piece stays for its length; one that is past it is not seen. */
   function last(f: number, x: Piece): void {
     players[front]?.pause();
-    if (f >= x.frames) ended();
+    if (f > lastOf(at)) ended();
     else if (held === 0) held = window.setTimeout(() => playing && ended(), 1000 / (x.rate * speed));
   }
 
@@ -230,18 +286,19 @@
     unhold();
     const x = pieces[at];
     if (!x) return;
-    if (x.kind === 'WATCHED') void saw(x.item);
+    // What is only seen in part was not watched to its end.
+    if (x.kind === 'WATCHED' && lastOf(at) === x.frames - 1) void saw(x.item);
     const next = follows(at);
     players[front]?.pause();
     if (next === null) {
       playing = false;
       return;
     }
-    const ready = moving(pieces[next]) && holds[1 - front] === next;
-    at = next;
-    frame = 0;
-    if (ready) front = 1 - front;
-    start();
+    const there = moving(pieces[next.piece]) && isReady(1 - front, next);
+    at = next.piece;
+    frame = next.frame;
+    if (there) front = 1 - front;
+    start(there);
   }
 
   async function saw(item: number): Promise<void> {
@@ -273,7 +330,7 @@
           if (told) skipped += Math.max(0, f - told.frame - (meta.presentedFrames - told.presented));
           told = { frame: f, presented: meta.presentedFrames };
         }
-        if (playing && f >= x.frames - 1) last(f, x);
+        if (playing && f >= lastOf(at)) last(f, x);
       }
       handle = el.requestVideoFrameCallback(drawn);
     });
@@ -281,7 +338,7 @@
   });
 
   $effect(() => {
-    for (const el of players) if (el) el.playbackRate = speed;
+    for (const el of players) if (el) el.playbackRate = speed * trim;
   });
 
   // A clip may be over before the browser has told its last frame.
@@ -296,7 +353,7 @@
     const from = performance.now() - (frame / x.rate / speed) * 1000;
     let handle = requestAnimationFrame(function tick(now) {
       const f = Math.floor(((now - from) / 1000) * x.rate * speed);
-      if (f >= x.frames) {
+      if (f > lastOf(at)) {
         ended();
         return;
       }
@@ -311,6 +368,8 @@
     if (v && begun !== v.id && players[0] && players[1]) {
       begun = v.id;
       seek(0, 0);
+      if (shell.joins === v.id) lead.follow();
+      shell.joins = '';
     }
   });
 
@@ -368,17 +427,72 @@
     noting = true;
   }
 
+  /** What somebody does by themselves lets go of whoever leads. */
+  const own = (work: () => void) => () => {
+    lead.letGo();
+    work();
+  };
+  const lead = new Lead(
+    untrack(() => h.id),
+    untrack(() => id),
+    {
+      pieces: () => pieces,
+      next: follows,
+      where: () => {
+        const x = pieces[at];
+        const el = players[front];
+        return {
+          piece: at,
+          frame:
+            playing && el && x && moving(x) && holds[front] === at
+              ? Math.max(0, Math.min(x.frames, el.currentTime * x.rate - (x.first - x.file)))
+              : frame,
+        };
+      },
+      seek: (p) => seek(p.piece, Math.round(p.frame)),
+      play,
+      state: () => ({ playing, speed, again, marks }),
+      set: (s, a, m) => {
+        speed = s;
+        again = a;
+        from = m?.from ?? null;
+        to = m?.to ?? null;
+      },
+      trim: (by) => (trim = by),
+    },
+  );
+  $effect(() => untrack(() => lead.begin()));
+  $effect(() => {
+    const told = shell.led;
+    untrack(() => (told ? lead.heard(told) : void lead.ask().catch(() => undefined)));
+  });
+  // Where it stands is told at once; where it is while it plays, by the beat.
+  $effect(() => {
+    void [at, playing, speed, marks, again, playing ? 0 : frame];
+    untrack(() => lead.moved());
+  });
+
+  function together(): void {
+    if (lead.leading) void lead.stop();
+    else if (lead.following) lead.letGo();
+    else if (lead.other) lead.follow();
+    else void lead.lead(false);
+  }
+
   const sheet = $derived(`/api/productions/${h.id}/viewings/${id}/sheet`);
   const close = (): void => go(h.id, 'review', shot?.shot);
   $effect(() =>
     tinykeys(window, {
-      ',': free(() => step(-1)),
-      '.': free(() => step(1)),
-      ArrowUp: free(() => turn(-1)),
-      ArrowDown: free(() => turn(1)),
-      Space: free(play),
-      o: free(() => (again = !again)),
-      c: free(begin),
+      ',': free(own(() => step(-1))),
+      '.': free(own(() => step(1))),
+      ArrowUp: free(own(() => turn(-1))),
+      ArrowDown: free(own(() => turn(1))),
+      Space: free(own(play)),
+      o: free(own(() => (again = !again))),
+      b: free(own(() => edge(false))),
+      e: free(own(() => edge(true))),
+      l: free(together),
+      c: free(own(begin)),
       Escape: free(() => (noting ? (noting = false) : close())),
     }),
   );
@@ -406,7 +520,7 @@
             disablepictureinpicture
             onended={() => over(slot)}
             onerror={() => lost(slot)}
-            onclick={play}
+            onclick={own(play)}
           ></video>
         {/each}
         {#if p?.still && p.version}<img class="seen" src={src(p)} alt="{p.code}, a still" />{/if}
@@ -424,11 +538,18 @@
           </div>{/if}
       </div>
       <div class="transport">
-        <button class="tight btn" onclick={() => turn(-1)} aria-label="the shot before"><kbd>↑</kbd></button>
-        <button class="tight btn" onclick={() => step(-1)} aria-label="one frame back">‹ <kbd>,</kbd></button>
-        <button class="ink tight btn" onclick={play}>{playing ? 'Stop' : 'Play'}</button>
-        <button class="tight btn" onclick={() => step(1)} aria-label="one frame on"><kbd>.</kbd> ›</button>
-        <button class="tight btn" onclick={() => turn(1)} aria-label="the next shot"><kbd>↓</kbd></button>
+        <button class="tight btn" onclick={own(() => turn(-1))} aria-label="the shot before"
+          ><kbd>↑</kbd></button
+        >
+        <button class="tight btn" onclick={own(() => step(-1))} aria-label="one frame back"
+          >‹ <kbd>,</kbd></button
+        >
+        <button class="ink tight btn" onclick={own(play)}>{playing ? 'Stop' : 'Play'}</button>
+        <button class="tight btn" onclick={own(() => step(1))} aria-label="one frame on"
+          ><kbd>.</kbd> ›</button
+        >
+        <button class="tight btn" onclick={own(() => turn(1))} aria-label="the next shot"><kbd>↓</kbd></button
+        >
         <span class="mono count" aria-live="off"
           >{#if p?.kind === 'BLACK'}<span class="soft">{frame + 1} of {p.frames}</span>{:else if p}<strong
               >frame {p.still ? p.first : p.first + frame}</strong
@@ -442,12 +563,23 @@
         <label class="small flex items-center gap-1"
           ><input type="checkbox" class="checkbox" bind:checked={again} /> over again <kbd>o</kbd></label
         >
+        <span class="small soft edges"
+          >from <button
+            class="tight btn"
+            onclick={own(() => edge(false))}
+            aria-label="over and over from here"><kbd>b</kbd></button
+          >
+          to
+          <button class="tight btn" onclick={own(() => edge(true))} aria-label="over and over to here"
+            ><kbd>e</kbd></button
+          >{#if from || to}<button class="bare tight btn" onclick={unmark}>whole</button>{/if}</span
+        >
         <select class="speed select" bind:value={speed} aria-label="How fast"
           ><option value={0.5}>half speed</option><option value={1}>at speed</option><option value={2}
             >twice</option
           ></select
         >
-        {#if watched && version}<button class="tight ml-auto btn" onclick={begin}
+        {#if watched && version}<button class="tight ml-auto btn" onclick={own(begin)}
             >Note on this frame <kbd>c</kbd></button
           >{/if}
       </div>
@@ -459,8 +591,13 @@
             style:flex-grow={x.frames}
             aria-label="{x.kind === 'WATCHED' ? '' : 'beside it: '}{x.code || x.words}, {x.frames} frames"
             aria-current={i === at}
-            onclick={() => seek(i, 0)}>{x.kind === 'WATCHED' ? x.code : ''}</button
+            onclick={own(() => seek(i, 0))}>{x.kind === 'WATCHED' ? x.code : ''}</button
           >{/each}
+        {#each [from, to] as m, i (i)}{#if m}<span
+              class="edge"
+              class:end={i === 1}
+              style:left="{(100 * (runTo(m.piece) + m.frame + i)) / Math.max(1, total)}%"
+            ></span>{/if}{/each}
         <span class="head" style:left="{(100 * (before + frame)) / Math.max(1, total)}%"></span>
       </div>
       {#if p?.words && p.kind !== 'BLACK'}<p class="small soft">{p.words}</p>{/if}
@@ -482,6 +619,7 @@
           .filter(Boolean)
           .join(' · ')}
       </p>
+      <Together {lead} press={together} />
       <p class="small">
         What it came to: <a class="underline" href="{sheet}.pdf" target="_blank" rel="noopener">on paper</a>,
         <a class="underline" href="{sheet}.csv" download>as a table</a>
@@ -492,11 +630,12 @@
               class="shot"
               class:now={i === p?.item}
               aria-current={i === p?.item}
-              onclick={() =>
+              onclick={own(() =>
                 seek(
                   pieces.findIndex((x) => x.item === i && x.kind === 'WATCHED'),
                   0,
-                )}
+                ),
+              )}
             >
               <span class="mono">{s.code}</span>
               <span class="small">version {s.version}{s.seen ? ', watched' : ''}</span>
@@ -636,6 +775,23 @@
   .piece.now {
     background: var(--ink);
     color: var(--sheet);
+  }
+  .edges .btn {
+    min-width: 24px;
+  }
+  .edge {
+    position: absolute;
+    top: -4px;
+    bottom: -4px;
+    width: 6px;
+    border: 2px solid var(--ink);
+    border-right: 0;
+    pointer-events: none;
+  }
+  .edge.end {
+    margin-left: -6px;
+    border: 2px solid var(--ink);
+    border-left: 0;
   }
   .head {
     position: absolute;

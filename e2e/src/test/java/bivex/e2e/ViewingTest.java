@@ -12,6 +12,7 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -288,6 +289,143 @@ class ViewingTest extends DeskTests {
 
   private static Page.LocatorOptions in(String words) {
     return new Page.LocatorOptions().setHasText(words);
+  }
+
+  /** Notes which frame of the run the browser says it shows, and when. */
+  private static final String SHOWN =
+      "() => { window.shown = []; let last = ''; (function see() { const k ="
+          + " document.querySelector('.piece.now'); const i ="
+          + " [...document.querySelectorAll('.piece')].indexOf(k); const f ="
+          + " document.querySelector('.count strong')?.textContent.replace(/\\D/g, ''); const t = i"
+          + " + ' ' + f; if (t !== last) { last = t; window.shown.push(Date.now() + ' ' + i + ' ' +"
+          + " f); } requestAnimationFrame(see); })(); }";
+
+  @Test
+  void oneLeadsAndAnotherSeesTheSameFrame() {
+    six();
+    Caller.Answer begun =
+        ok(
+            stage.producer.post(
+                stage.base + "/viewings",
+                Map.of("of", "ALL", "order", "SCRIPT", "there", List.of("Mara"))));
+    Caller wren = stage.house.person(stage.production, Role.ARTIST);
+    Page leader = browsers.at(stage, stage.producer.person(), "/review/watch-" + begun.text("id"));
+    // A line that takes an eighth of a second each way.
+    Wire wire = new Wire(stage.house.address(), 125);
+    Page other = browsers.at(wire.address(), stage, wren.person(), "/review");
+    assertThat(leader.locator(".count")).containsText("frame 1001");
+    leader.keyboard().press("l");
+    assertThat(leader.locator(".together")).containsText("Nobody follows yet");
+    leader.keyboard().press("ArrowDown");
+    leader.keyboard().press(".");
+    // A late comer.
+    button(other, "leads a viewing: join").click();
+    assertThat(other.locator(".together")).containsText("You see what they see");
+    assertThat(other.locator(".piece.now")).hasText(leader.locator(".piece.now").textContent());
+    assertThat(other.locator(".count strong")).hasText("frame 1002");
+    assertThat(leader.locator(".together")).containsText("follows");
+    Browsers.accessible(other, "a viewing somebody else leads");
+    leader.keyboard().press("ArrowUp");
+    assertThat(other.locator(".count strong")).hasText("frame 1001");
+    leader.locator("select.speed").selectOption("0.5");
+    leader.locator(".speed").evaluate("e => e.blur()");
+    leader.evaluate(SHOWN);
+    other.evaluate(SHOWN);
+    leader.keyboard().press("Space");
+    assertThat(leader.locator(".piece").nth(3)).hasAttribute("aria-current", "true");
+    leader.keyboard().press("Space");
+    String stands = leader.locator(".count strong").textContent();
+    assertThat(other.locator(".count strong")).hasText(stands);
+    assertThat(other.locator(".piece.now")).hasText(leader.locator(".piece.now").textContent());
+    List<Double> apart = apart(leader, other);
+    assertThat(apart).as("frames that were held against each other").hasSizeGreaterThan(60);
+    assertThat(apart.get(apart.size() / 2)).as("half the time").isLessThanOrEqualTo(1.0);
+    assertThat(apart.get(apart.size() * 9 / 10)).as("nine tenths of it").isLessThanOrEqualTo(2.0);
+    // What somebody does by themselves lets go.
+    other.keyboard().press(",");
+    assertThat(other.locator(".together")).containsText("leads now");
+    leader.keyboard().press("ArrowDown");
+    assertThat(other.locator(".count strong")).not().hasText("frame 1001");
+    leader.keyboard().press("l");
+    assertThat(other.locator(".together")).containsText("Lead others");
+    browsers.nothingBroke();
+    wire.close();
+  }
+
+  /** How many frames of the run two were apart, at each frame of the second, the least first. */
+  private static List<Double> apart(Page leader, Page other) {
+    List<long[]> first = shown(leader);
+    List<long[]> second = shown(other);
+    List<Double> out = new ArrayList<>();
+    // Within the first second it has to be heard of.
+    long from = first.get(1)[0] + 1500;
+    long to = first.get(first.size() - 1)[0] - 200;
+    for (long[] s : second) {
+      if (s[0] < from || s[0] > to) {
+        continue;
+      }
+      int at = 0;
+      while (at + 1 < first.size() && first.get(at + 1)[0] <= s[0]) {
+        at++;
+      }
+      out.add((double) Math.abs(first.get(at)[1] - s[1]));
+    }
+    Collections.sort(out);
+    return out;
+  }
+
+  /** Time and frame of the run, of pieces of 48 frames that begin with 1001. */
+  @SuppressWarnings("unchecked")
+  private static List<long[]> shown(Page p) {
+    return ((List<String>) p.evaluate("() => window.shown"))
+        .stream()
+            .map(t -> t.split(" "))
+            .filter(t -> t.length == 3 && !t[2].equals("undefined"))
+            .map(
+                t ->
+                    new long[] {
+                      Long.parseLong(t[0]), 48 * Long.parseLong(t[1]) + Long.parseLong(t[2]) - 1001
+                    })
+            .toList();
+  }
+
+  @Test
+  void whatIsMarkedIsSeenOverAndOver() {
+    six();
+    Caller.Answer begun =
+        ok(
+            stage.producer.post(
+                stage.base + "/viewings",
+                Map.of("of", "ALL", "order", "SCRIPT", "there", List.of("Mara"))));
+    Page p = browsers.at(stage, stage.producer.person(), "/review/watch-" + begun.text("id"));
+    assertThat(p.locator(".count")).containsText("frame 1001");
+    // From the 46th frame of the first to the 3rd of the second, over the join.
+    p.keyboard().press("ArrowDown");
+    for (int i = 0; i < 3; i++) {
+      p.keyboard().press(",");
+    }
+    assertThat(p.locator(".count strong")).hasText("frame 1046");
+    p.keyboard().press("b");
+    for (int i = 0; i < 5; i++) {
+      p.keyboard().press(".");
+    }
+    assertThat(p.locator(".count strong")).hasText("frame 1003");
+    p.keyboard().press("e");
+    assertThat(p.locator(".edge")).hasCount(2);
+    p.locator("select.speed").selectOption("0.5");
+    p.locator(".speed").evaluate("e => e.blur()");
+    p.evaluate(WATCHED);
+    p.keyboard().press("Space");
+    p.waitForFunction("() => window.told.filter(t => t.endsWith(' 10')).length >= 3");
+    p.keyboard().press("Space");
+    @SuppressWarnings("unchecked")
+    List<String> told = (List<String>) p.evaluate("() => window.told");
+    assertThat(told.stream().map(t -> t.substring(t.lastIndexOf(' ') + 1)).distinct().toList())
+        .as("pictures 53 to 55 of the first, 8 to 10 of the second, and no other")
+        .containsExactlyInAnyOrder("10", "53", "54", "55", "8", "9");
+    button(p, "whole").click();
+    assertThat(p.locator(".edge")).hasCount(0);
+    browsers.nothingBroke();
   }
 
   @Test

@@ -24,7 +24,18 @@ final class Wire implements AutoCloseable {
   private final Set<Socket> open = ConcurrentHashMap.newKeySet();
   private volatile boolean cut;
 
+  /** Milliseconds that whatever is carried takes, each way. */
+  private final long delay;
+
   Wire(String address) {
+    this(address, 0);
+  }
+
+  /**
+   * @param delay milliseconds that whatever is carried takes, each way
+   */
+  Wire(String address, long delay) {
+    this.delay = delay;
     to = URI.create(address).getPort();
     try {
       door = new ServerSocket(0, 50, InetAddress.getLoopbackAddress());
@@ -72,7 +83,17 @@ final class Wire implements AutoCloseable {
 
   private void carry(Socket from, Socket into) {
     try (InputStream in = from.getInputStream()) {
-      in.transferTo(into.getOutputStream());
+      if (delay == 0) {
+        in.transferTo(into.getOutputStream());
+        return;
+      }
+      byte[] some = new byte[1 << 16];
+      for (int n = in.read(some); n >= 0; n = in.read(some)) {
+        Thread.sleep(delay);
+        into.getOutputStream().write(some, 0, n);
+      }
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
     } catch (IOException e) {
       // Cut.
     } finally {

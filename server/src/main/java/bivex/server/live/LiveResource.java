@@ -106,6 +106,15 @@ public class LiveResource {
         SseEmitter.event().name("changed").data("{}"));
   }
 
+  /** What is told in passing, to the house alone. */
+  @EventListener
+  public void aside(Aside a) {
+    send(
+        a.production(),
+        SseEmitter.event().name(a.name()).data(a.data(), MediaType.APPLICATION_JSON),
+        null);
+  }
+
   /** Who is signed out, or may do something else now, has to ask again. */
   @TransactionalEventListener(fallbackExecution = true)
   public void ended(SignInEnded e) {
@@ -156,13 +165,20 @@ public class LiveResource {
     listeners.values().forEach(all -> all.forEach(l -> l.emitter().complete()));
   }
 
+  /**
+   * @param forGuests null where guests are told nothing
+   */
   private void send(
       UUID production, SseEmitter.SseEventBuilder full, SseEmitter.SseEventBuilder forGuests) {
     var whole = full.build();
-    var little = forGuests.build();
+    var little = forGuests == null ? null : forGuests.build();
     for (Listener l : listeners.getOrDefault(production, List.of())) {
       try {
-        l.emitter().send(l.guest() ? little : whole);
+        if (!l.guest()) {
+          l.emitter().send(whole);
+        } else if (little != null) {
+          l.emitter().send(little);
+        }
       } catch (IOException | IllegalStateException e) {
         listeners.get(production).remove(l);
       }

@@ -113,6 +113,33 @@ public class Frames {
    * @throws InvalidInput naming {@code frame} when the clip has no such frame
    */
   public byte[] png(Path clip, int frame, Recording recording) throws IOException {
+    String matrix = matrix(recording);
+    return one(
+        clip,
+        frame,
+        matrix.isEmpty() ? "" : "scale=flags=accurate_rnd+full_chroma_int:" + matrix,
+        List.of("-f", "image2pipe", "-c:v", "png", "pipe:1"));
+  }
+
+  /**
+   * One frame of a clip as frames are watched.
+   *
+   * @param frame from 0
+   * @param width px of the clip, like the height
+   * @throws InvalidInput naming {@code frame} when the clip has no such frame
+   */
+  public Picture one(
+      Path clip, int frame, int width, int height, Recording recording, Coding coding)
+      throws IOException {
+    byte[] out = one(clip, frame, scale(width, height, recording), RAW);
+    int h = smallHeight(width, height);
+    if (out.length != WATCH_WIDTH * h * PIXEL) {
+      throw new InvalidInput("file", "is damaged or coded in a way that is not read");
+    }
+    return picture(out, h, coding.decoding());
+  }
+
+  private byte[] one(Path clip, int frame, String filter, List<String> form) throws IOException {
     List<Double> times = times(clip);
     if (frame < 0 || frame >= times.size()) {
       throw new InvalidInput("frame", "must be from 0 to " + (times.size() - 1) + ", was " + frame);
@@ -127,18 +154,18 @@ public class Frames {
                 clip,
                 "-ss",
                 String.format(Locale.ROOT, "%.6f", (times.get(frame - 1) + times.get(frame)) / 2));
-    String matrix = matrix(recording);
     List<String> filters = new ArrayList<>();
     if (counted) {
       filters.add("select=eq(n\\," + frame + ")");
     }
-    if (!matrix.isEmpty()) {
-      filters.add("scale=flags=accurate_rnd+full_chroma_int:" + matrix);
+    if (!filter.isEmpty()) {
+      filters.add(filter);
     }
     if (!filters.isEmpty()) {
       c.addAll(List.of("-vsync", "0", "-vf", String.join(",", filters)));
     }
-    c.addAll(List.of("-frames:v", "1", "-f", "image2pipe", "-c:v", "png", "pipe:1"));
+    c.addAll(List.of("-frames:v", "1"));
+    c.addAll(form);
     byte[] out = Ffmpeg.bytes(Ffmpeg.start(c));
     if (out.length == 0) {
       throw new InvalidInput("file", "gives no frame " + frame + "; it may be damaged");

@@ -1,12 +1,16 @@
 package bivex.server.review;
 
+import bivex.core.InvalidInput;
+import bivex.core.review.FrameDifference;
 import bivex.core.review.PictureCheck;
 import bivex.server.access.Member;
 import bivex.server.book.NoteBook;
+import bivex.server.keep.Transactions;
 import bivex.server.keep.VersionCheck;
 import bivex.server.keep.VersionChecks;
 import bivex.server.keep.VersionEntries;
 import bivex.server.keep.VersionEntry;
+import java.io.IOException;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
@@ -19,8 +23,15 @@ public class CheckDesk {
   private final VersionChecks checks;
   private final VersionWatcher watcher;
   private final NoteBook notes;
+  private final Transactions transactions;
 
-  CheckDesk(VersionEntries versions, VersionChecks checks, VersionWatcher watcher, NoteBook notes) {
+  CheckDesk(
+      VersionEntries versions,
+      VersionChecks checks,
+      VersionWatcher watcher,
+      NoteBook notes,
+      Transactions transactions) {
+    this.transactions = transactions;
     this.versions = versions;
     this.checks = checks;
     this.watcher = watcher;
@@ -66,6 +77,43 @@ public class CheckDesk {
       String much,
       String asked) {}
 
+  /**
+   * How a frame differs from the same frame of another version of the shot.
+   *
+   * @param most the part that differs most; null where none does
+   */
+  public record DifferenceView(String words, ChangedPart most) {}
+
+  /**
+   * Looks at one frame of two versions of a shot.
+   *
+   * @param frame as the shot counts
+   * @throws InvalidInput naming {@code against} or {@code frame}
+   */
+  public DifferenceView difference(Member me, UUID version, UUID against, int frame)
+      throws IOException {
+    VersionEntry v = transactions.read(() -> versions.require(version, me.productionId()));
+    VersionEntry w = transactions.read(() -> versions.require(against, me.productionId()));
+    if (!v.shotId.equals(w.shotId)) {
+      throw new InvalidInput("against", "is of another shot");
+    }
+    FrameDifference d = FrameDifference.of(watcher.frame(v, frame), watcher.frame(w, frame), frame);
+    return new DifferenceView(d.words(), d.most() == null ? null : part(d.most(), 0, ""));
+  }
+
+  private static ChangedPart part(PictureCheck.Change x, int first, String asked) {
+    return new ChangedPart(
+        first + x.frames().first(),
+        first + x.frames().last(),
+        x.x(),
+        x.y(),
+        x.width(),
+        x.height(),
+        x.where(),
+        x.much(),
+        asked);
+  }
+
   /** What is known of a version so far. */
   @Transactional(readOnly = true)
   public CheckView check(Member me, UUID version) {
@@ -105,18 +153,7 @@ public class CheckDesk {
                         f.words()))
             .toList(),
         p.changes().stream()
-            .map(
-                x ->
-                    new ChangedPart(
-                        v.firstFrame + x.frames().first(),
-                        v.firstFrame + x.frames().last(),
-                        x.x(),
-                        x.y(),
-                        x.width(),
-                        x.height(),
-                        x.where(),
-                        x.much(),
-                        x.asked(v.firstFrame, c.against, v.number, asked)))
+            .map(x -> part(x, v.firstFrame, x.asked(v.firstFrame, c.against, v.number, asked)))
             .toList(),
         p.untold());
   }

@@ -68,6 +68,15 @@ public class ReviewResource {
     return checks.check(me, version);
   }
 
+  /** How a frame differs from the same frame of another version, and where most. */
+  @GetMapping("/versions/{version}/difference")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  public CheckDesk.DifferenceView difference(
+      @PathVariable UUID version, Member me, @RequestParam UUID against, @RequestParam int frame)
+      throws IOException {
+    return checks.difference(me, version, against, frame);
+  }
+
   @PostMapping("/versions/{version}/notes")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST, GUEST})
   public Reviews.ReviewView note(

@@ -171,6 +171,25 @@ public class VersionWatcher {
     return w.done(v.facts().rate());
   }
 
+  /**
+   * One frame of a version as it is watched.
+   *
+   * @param frame as the shot counts; of a still, any
+   * @throws InvalidInput naming {@code frame} when it has none of that number
+   */
+  Picture frame(VersionEntry v, int frame) throws IOException {
+    Path file = store.find(v.hash);
+    MediaProbe.Found f = probe.measured(file, v.fileName);
+    if (v.facts().still()) {
+      return frames.small(file, Coding.shown(f.coding()), v.width, v.height);
+    }
+    int n = frame - v.firstFrame;
+    if (n < 0 || n >= v.frames) {
+      throw new InvalidInput("frame", "is not in version " + v.number);
+    }
+    return frames.one(file, n, v.width, v.height, f.recording(), Coding.shown(f.coding()));
+  }
+
   private Frames.Reel open(VersionEntry v) throws IOException {
     Path file = store.find(v.hash);
     MediaProbe.Found f = probe.measured(file, v.fileName);

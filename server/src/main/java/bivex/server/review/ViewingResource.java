@@ -30,9 +30,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/productions/{production}/viewings")
 public class ViewingResource {
   private final ViewingDesk desk;
+  private final LeadDesk leads;
 
-  ViewingResource(ViewingDesk desk) {
+  ViewingResource(ViewingDesk desk, LeadDesk leads) {
     this.desk = desk;
+    this.leads = leads;
   }
 
   /** Viewings that were, the last first, with what was not reached. */
@@ -96,6 +98,28 @@ public class ViewingResource {
               Download.PDF);
       default -> throw new NoSuchElementException("It does not come as " + format + ".");
     };
+  }
+
+  /**
+   * Who leads a viewing and where they are, for others who watch it on their own screens.
+   *
+   * @param follows whether whoever asks follows
+   */
+  @GetMapping("/{viewing}/lead")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  public LeadDesk.LeadView lead(
+      @PathVariable UUID viewing,
+      Member me,
+      @RequestParam(defaultValue = "false") boolean follows) {
+    return leads.lead(me, viewing, follows);
+  }
+
+  /** Leads a viewing: says where one is, or that one leads no more. */
+  @PostMapping("/{viewing}/lead")
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  public LeadDesk.LeadView leads(
+      @PathVariable UUID viewing, Member me, @RequestBody LeadDesk.NewLead in) {
+    return leads.lead(me, viewing, in);
   }
 
   /** One of its versions was watched to its end. */
