@@ -321,6 +321,7 @@
   }
   /* Four times as strong, so that a little is seen as well. */
   .difference {
+    background: #000;
     isolation: isolate;
   }
   .difference .two {

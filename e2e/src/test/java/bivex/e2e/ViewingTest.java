@@ -16,6 +16,7 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 
 /** Several versions watched in one run, and what a client is shown of them and says. */
@@ -425,6 +426,41 @@ class ViewingTest extends DeskTests {
         .containsExactlyInAnyOrder("10", "53", "54", "55", "8", "9");
     button(p, "whole").click();
     assertThat(p.locator(".edge")).hasCount(0);
+    browsers.nothingBroke();
+  }
+
+  @Test
+  void twoVersionsStandInOnePictureInStep() {
+    stage.upload(Clips.numbered(64, "24"));
+    // The same with eight frames less before it: its picture 8 is the other's 0.
+    stage.upload(Clips.numbered(48, "24"));
+    Page p = browsers.at(stage, stage.producer.person(), "/review/" + stage.shot);
+    assertThat(p.locator(".count")).containsText("frame 1001");
+    p.keyboard().press(".");
+    p.keyboard().press("v");
+    assertThat(p.locator(".beside video")).hasCount(2);
+    for (String key : List.of("s", "d", "f", "g")) {
+      p.keyboard().press(key);
+      assertThat(p.locator(".ways [aria-pressed=true]"))
+          .hasText(Pattern.compile(".* " + key + "$"));
+      Browsers.accessible(p, "two versions, by " + key);
+    }
+    p.keyboard().press(".");
+    assertThat(p.locator(".beside .count")).hasText("frame 1003");
+    String read =
+        "() => [...document.querySelectorAll('.beside video')].map(v => { const c ="
+            + " document.createElement('canvas'); c.width = 640; c.height = 360; const g ="
+            + " c.getContext('2d'); g.drawImage(v, 0, 0, 640, 360); let n = 0; for (let b = 0; b <"
+            + " 8; b++) if (g.getImageData(b * 80 + 40, 180, 1, 1).data[0] > 128) n |= 1 << b;"
+            + " return n; }).join(' ')";
+    p.waitForFunction("() => (" + read + ")() === '10 2'");
+    assertThat(p.locator(".beside")).containsText("It differs most here");
+    p.keyboard().press("f");
+    assertThat(p.locator(".one .name")).not().isVisible();
+    p.keyboard().press("x");
+    assertThat(p.locator(".one .name")).hasText("version 1");
+    p.keyboard().press("Escape");
+    assertThat(p.locator(".count")).containsText("frame 1003");
     browsers.nothingBroke();
   }
 

@@ -92,6 +92,19 @@ class VersionCheckTest {
     assertThat(c.at("changes/0/width").asDouble()).isBetween(60 / 640.0, 0.17);
     assertThat(c.text("changes/0/asked")).isEqualTo("no note asked for it");
     assertThat(c.text("changes/1/where")).isEqualTo("the whole picture");
+    String apart = stage.base + "/versions/" + second + "/difference?against=" + first + "&frame=";
+    Caller.Answer box = ok(stage.producer.get(apart + (from + 34)));
+    assertThat(box.text("words")).startsWith("It differs most here: ").doesNotContain("parts");
+    assertThat(box.at("most/x").asDouble()).isBetween(80 / 640.0 - 0.05, 80 / 640.0);
+    assertThat(box.at("most/y").asDouble()).isBetween(250 / 360.0 - 0.08, 250 / 360.0);
+    assertThat(box.at("most/width").asDouble()).isBetween(60 / 640.0, 0.17);
+    Caller.Answer same = ok(stage.producer.get(apart + (from + 20)));
+    assertThat(same.text("words")).startsWith("Nothing on this frame differs by more than");
+    assertThat(same.at("most").isNull()).isTrue();
+    assertThat(ok(stage.producer.get(apart + (from + 50))).text("most/where"))
+        .isEqualTo("the whole picture");
+    assertThat(stage.producer.get(apart + (from + 60)).text("field")).isEqualTo("frame");
+    assertThat(new Stage().producer.get(apart + from).status()).isEqualTo(404);
     ok(
         stage.producer.post(
             stage.base + "/versions/" + first + "/notes",

@@ -34,7 +34,7 @@ public record FrameDifference(Change most, int parts, String words) {
         most.map(
                 m ->
                     Said.of(
-                        "Most in %s, %s%s.",
+                        "It differs most here: %s, %s%s.",
                         m.where(),
                         m.much(),
                         all.size() == 1 ? "" : "; it differs in " + all.size() + " parts"))
