@@ -68,6 +68,8 @@
     ['Sounds, table', 'spotting.csv'],
     ['Sounds, paper', 'spotting.pdf'],
     ['Sounds, markers', 'spotting.otio'],
+    ['Notes, edit list', 'notes.edl'],
+    ['Notes, markers', 'notes.otio'],
     ['The cut as it came', 'file'],
   ];
 

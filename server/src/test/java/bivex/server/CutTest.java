@@ -3,6 +3,7 @@ package bivex.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import bivex.core.crew.Role;
+import bivex.server.http.Json;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
@@ -167,6 +168,8 @@ class CutTest {
             "spotting.csv",
             "spotting.pdf",
             "spotting.otio",
+            "notes.edl",
+            "notes.otio",
             "turnover/" + stage.shot + ".pdf",
             "file")) {
       Caller.Answer a = stage.producer.get(cuts + "/" + cut + "/" + name);
@@ -195,6 +198,56 @@ class CutTest {
                 Map.of("name", "back", "reel", "R9")));
     assertThat(back.at("effects").asInt()).isEqualTo(1);
     assertThat(row(back.text("cut/id"), 0).path("frames").asInt()).isEqualTo(64);
+  }
+
+  /**
+   * Notes stand at their frames in the cut, for who cuts it; what is not sure is told beside them.
+   */
+  @Test
+  void notesStandWhereTheirFramesAreInTheCut() {
+    stage.pick("plate:performance-1", Stage.CAMERA);
+    String cut =
+        bring(
+                "the first",
+                list(
+                    event(1, "B009", "05:00:00:00", "05:00:02:00", "10:00:00:00", "10:00:02:00"),
+                    event(2, "A001", "01:00:02:00", "01:00:04:00", "10:00:02:00", "10:00:04:00")))
+            .text("cut/id");
+    String version = stage.upload(Clips.mp4(1920, 1080, "24", 64)).text("versions/0/id");
+    String notes = stage.base + "/versions/" + version + "/notes";
+    Stage.ok(stage.producer.post(notes, Map.of("frame", 1011, "words", "the hand pops")));
+    Stage.ok(stage.producer.post(notes, Map.of("frame", 995, "words", "a hair in the gate")));
+    Stage.ok(stage.producer.post(notes, Map.of("whole", true, "words", "warmer; *LOC: x")));
+    String edl =
+        new String(
+            stage.producer.get(cuts + "/" + cut + "/notes.edl").raw().body(),
+            StandardCharsets.UTF_8);
+    // The shot begins two seconds in; its eleventh frame is ten frames on.
+    assertThat(edl)
+        .contains("* LOC: 10:00:02:10 ")
+        .contains(" frame 1011: the hand pops (")
+        .containsPattern("LOC: 10:00:02:00 \\S+ frame 995, handle before: a hair")
+        .containsPattern("LOC: 10:00:02:00 \\S+, whole shot: warmer");
+    assertThat(edl.lines().filter(l -> l.startsWith("* LOC:"))).hasSize(3);
+    JsonNode timeline =
+        Json.MAPPER.readTree(stage.producer.get(cuts + "/" + cut + "/notes.otio").raw().body());
+    JsonNode clip = timeline.at("/tracks/children/0/children/0");
+    assertThat(clip.path("markers")).hasSize(3);
+    // Frames from midnight, as the clip counts: ten hours and 58 frames.
+    assertThat(clip.at("/markers/2/marked_range/start_time/value").asLong())
+        .isEqualTo(10 * 3600 * 24 + 58);
+    // In a cut of another length it is told that it is not sure.
+    String longer =
+        bring(
+                "longer",
+                list(event(1, "A001", "01:00:01:00", "01:00:04:00", "10:00:00:00", "10:00:03:00")))
+            .text("cut/id");
+    assertThat(
+            new String(
+                stage.producer.get(cuts + "/" + longer + "/notes.edl").raw().body(),
+                StandardCharsets.UTF_8))
+        .contains("is 72 frames long in this cut and was worked on as 48")
+        .contains("about here");
   }
 
   /** First and last frame stand on the turnover sheet where the clip has the frames of its take. */

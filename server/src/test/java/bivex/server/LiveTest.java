@@ -62,6 +62,52 @@ class LiveTest {
     floor.close();
   }
 
+  /** Who leads a viewing is heard by the house, in passing; a guest's next word is another. */
+  @Test
+  void whoLeadsAViewingIsHeardByTheHouseAlone() throws Exception {
+    stage.upload(Clips.mp4(320, 180, "24", 24));
+    String viewing =
+        Stage.ok(
+                stage.producer.post(
+                    stage.base + "/viewings", Map.of("of", "ALL", "order", "SCRIPT")))
+            .text("id");
+    String lead = stage.base + "/viewings/" + viewing + "/lead";
+    BufferedReader guest = listen(stage.house.person(stage.production, Role.GUEST));
+    Caller artist = stage.house.person(stage.production, Role.ARTIST);
+    BufferedReader heard = listen(artist);
+    assertThat(Stage.ok(artist.get(lead + "?follows=true")).text("by")).isEmpty();
+    assertThat(stage.producer.post(lead, Map.of("speed", 9)).text("field")).isEqualTo("speed");
+    assertThat(stage.producer.post(lead, Map.of("piece", -1)).text("field")).isEqualTo("piece");
+    Caller.Answer leads =
+        Stage.ok(
+            stage.producer.post(lead, Map.of("piece", 0, "frame", 7.5, "playing", true, "at", 12)));
+    assertThat(leads.at("following")).hasSize(1);
+    assertThat(leads.at("now").asLong() - leads.at("at").asLong())
+        .as("nobody was anywhere for longer than this")
+        .isEqualTo(5000);
+    String line = heard.readLine();
+    while (!line.startsWith("event:lead")) {
+      line = heard.readLine();
+    }
+    assertThat(heard.readLine()).contains("\"frame\":7.5").contains(viewing);
+    assertThat(artist.post(lead, Map.of("piece", 0)).text("field")).isEqualTo("instead");
+    Stage.ok(artist.post(lead, Map.of("piece", 0, "instead", true)));
+    assertThat(stage.producer.post(lead, Map.of("over", true)).text("field"))
+        .as("another's lead is not ended")
+        .isEqualTo("instead");
+    assertThat(Stage.ok(artist.post(lead, Map.of("over", true))).at("person").isNull()).isTrue();
+    assertThat(stage.house.person(stage.production, Role.GUEST).get(lead).status()).isEqualTo(403);
+    assertThat(new Stage().producer.get(lead).status()).isEqualTo(404);
+    stage.log("plate:clean", Stage.CAMERA);
+    line = guest.readLine();
+    while (!line.startsWith("event:")) {
+      line = guest.readLine();
+    }
+    assertThat(line).as("nothing before it").isEqualTo("event:changed");
+    guest.close();
+    heard.close();
+  }
+
   @Test
   void nothingIsHeardOfARefusedChangeOrOfAnotherProduction() throws Exception {
     BufferedReader floor = listen(stage.house.person(stage.production, Role.FLOOR));

@@ -88,13 +88,20 @@ public record EditList(String title, FrameRate rate, boolean drop, List<Event> e
    * written whole in a comment.
    */
   public String text() {
+    return text(recordStart(rate, drop));
+  }
+
+  /**
+   * @param from label of the record side's first frame
+   */
+  public String text(Timecode from) {
     StringBuilder b =
         new StringBuilder("TITLE: ")
             .append(line(title))
             .append("\nFCM: ")
             .append(drop ? "DROP FRAME" : "NON-DROP FRAME")
             .append('\n');
-    Timecode at = recordStart(rate, drop);
+    Timecode at = from;
     int n = 1;
     Map<String, String> reels = new HashMap<>();
     for (Event e : events) {

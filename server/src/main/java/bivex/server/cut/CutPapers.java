@@ -1,5 +1,7 @@
 package bivex.server.cut;
 
+import bivex.core.cut.CutList;
+import bivex.core.cut.CutNotes;
 import bivex.core.cut.Preparation;
 import bivex.core.cut.Pull;
 import bivex.core.cut.ReelSheet;
@@ -9,6 +11,8 @@ import bivex.core.shoot.EditList;
 import bivex.core.tally.Sheets;
 import bivex.core.time.FrameRate;
 import bivex.server.access.Member;
+import bivex.server.book.NoteBook;
+import bivex.server.book.ShotBook;
 import bivex.server.http.Download;
 import bivex.server.keep.Cut;
 import bivex.server.keep.Cuts;
@@ -54,6 +58,7 @@ class CutPapers {
   private final TakeEntries takes;
   private final Frames frames;
   private final MediaStore store;
+  private final NoteBook noted;
   private final Transactions transactions;
   private final Clock clock;
 
@@ -65,8 +70,10 @@ class CutPapers {
       TakeEntries takes,
       Frames frames,
       MediaStore store,
+      NoteBook noted,
       Transactions transactions,
       Clock clock) {
+    this.noted = noted;
     this.cuts = cuts;
     this.book = book;
     this.spots = spots;
@@ -134,6 +141,57 @@ class CutPapers {
     return format.equals("otio")
         ? Download.of(Otio.of(found.list), name + ".otio", Download.JSON)
         : table(me, Spot.table("Sounds of " + found.cut.name, found.lines), name, format);
+  }
+
+  /** Notes that are carried, at their places in the cut. */
+  ResponseEntity<byte[]> notes(UUID cut, Member me, String format) {
+    record Found(Cut cut, CutList list, CutNotes notes) {}
+    Found found =
+        transactions.read(
+            () -> {
+              Cut c = cuts.require(cut, me.productionId());
+              CutBook.Reading r = book.reading(me);
+              CutBook.Read read = r.of(c);
+              Map<UUID, List<NoteBook.Carried>> of =
+                  noted.of(r.pages().stream().map(p -> p.shot().id).toList());
+              return new Found(
+                  c,
+                  read.list(),
+                  CutNotes.of(
+                      read.list(),
+                      read.shots(),
+                      r.pages().stream()
+                          .map(p -> carried(me, p, of.getOrDefault(p.shot().id, List.of())))
+                          .filter(o -> !o.notes().isEmpty())
+                          .toList()));
+            });
+    String name = name(me, found.cut, "notes");
+    EditList list =
+        found.notes.list(me.production().title + ", notes on " + found.cut.name, found.list);
+    return switch (format) {
+      case "edl" ->
+          Download.of(
+              list.text(found.list.start()).getBytes(StandardCharsets.UTF_8),
+              name + ".edl",
+              Download.TEXT);
+      case "otio" -> Download.of(Otio.of(list), name + ".otio", Download.JSON);
+      default -> throw new NoSuchElementException("It does not come as " + format + ".");
+    };
+  }
+
+  private static CutNotes.Of carried(Member me, ShotBook.Page p, List<NoteBook.Carried> all) {
+    return new CutNotes.Of(
+        p.shot().id.toString(),
+        p.shot().code,
+        me.production().range(p.shot()),
+        all.stream()
+            .filter(c -> c.stand().carried())
+            .map(
+                c ->
+                    new CutNotes.Note(
+                        c.row().on(),
+                        c.row().words + " (" + c.row().saidBy + ", " + c.stand().words() + ")"))
+            .toList());
   }
 
   private ResponseEntity<byte[]> table(Member me, Sheets.Table table, String name, String format)

@@ -182,6 +182,16 @@ public class CutResource {
     return papers.changes(cut, me, format);
   }
 
+  /** Notes of the review at their places, as markers in an edit list or OpenTimelineIO JSON. */
+  @GetMapping(
+      path = "/cuts/{cut}/notes.{format}",
+      produces = {Download.TEXT, Download.JSON})
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  public ResponseEntity<byte[]> notes(
+      @PathVariable UUID cut, @PathVariable String format, Member me) {
+    return papers.notes(cut, me, format);
+  }
+
   /** Moments that are heard, as a table, on paper or as markers in OpenTimelineIO JSON. */
   @GetMapping(
       path = "/cuts/{cut}/spotting.{format}",
