@@ -63,6 +63,13 @@
         <span class="small">{x.where}, {x.much}<br /><span class="soft">{x.asked}</span></span>
       </li>{/each}
   </ul>
+  {#if c.sound}<p class="small held">{c.sound}</p>{/if}
+  <ul class="check">
+    {#each c.silent as s (s.frame)}<li>
+        <button class="tight btn" onclick={() => at(s.frame, null)}>{range(s)}</button>
+        <span class="small">{s.words}</span>
+      </li>{/each}
+  </ul>
   {#each c.untold as u (u)}<p class="small soft">{u}</p>{/each}
 {/if}
 

@@ -35,3 +35,6 @@ create unique index guest_link_person on guest_link (production_id, person_id);
 
 -- When somebody stops being on a production by themselves; null for never.
 alter table membership add column ends_at timestamptz;
+
+-- What the sound of a version is like; null where it has none, or was not listened to.
+alter table version_check add column sound text check (sound::jsonb is not null);

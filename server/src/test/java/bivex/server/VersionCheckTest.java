@@ -4,6 +4,9 @@ import static bivex.server.Stage.ok;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import bivex.core.crew.Role;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -150,5 +153,64 @@ class VersionCheckTest {
                 Map.of()));
     Caller.Answer c = checked(still.text("versions/0/id"));
     assertThat(c.text("held")).as("it was not read").isEmpty();
+  }
+
+  /** A sound beside six seconds of a picture at 24 frames a second. */
+  private static byte[] sounding(String sound) throws IOException {
+    Path out = Files.createTempFile("sound", ".mp4");
+    House.run(
+        List.of(
+            "ffmpeg",
+            "-v",
+            "error",
+            "-y",
+            "-f",
+            "lavfi",
+            "-i",
+            "testsrc=size=320x180:rate=24:duration=6",
+            "-f",
+            "lavfi",
+            "-i",
+            "aevalsrc=exprs='" + sound + "|" + sound + "':s=48000:d=6",
+            "-pix_fmt",
+            "yuv420p",
+            "-c:a",
+            "aac",
+            "-b:a",
+            "256k",
+            out.toString()));
+    byte[] bytes = Files.readAllBytes(out);
+    Files.delete(out);
+    return bytes;
+  }
+
+  private Caller.Answer heard(String sound) throws Exception {
+    return checked(stage.upload(sounding(sound)).text("versions/0/id"));
+  }
+
+  /**
+   * EBU Tech 3341 (2016), table 1, test cases 1 and 2: a stereo sine of 1000 Hz whose peak is 23 dB
+   * under full scale is at -23.0 LUFS, one at 33 dB under it at -33.0 LUFS, both within 0.1.
+   */
+  @Test
+  void loudnessIsThatOfTheStandardAndSilenceIsFoundAtItsFrames() throws Exception {
+    assertThat(heard("0.070795*sin(2*PI*1000*t)").text("sound"))
+        .matches("Loudness -2(2[.]9|3[.][01]) LUFS, true peak -2[23][.]\\d dB[.]");
+    assertThat(heard("0.022387*sin(2*PI*1000*t)").text("sound"))
+        .matches("Loudness -3(2[.]9|3[.][01]) LUFS.*");
+    Caller.Answer pause = heard("if(between(t,2,3.5),0,0.99*sin(2*PI*1000*t))");
+    assertThat(pause.text("sound")).contains("above the -1 dB");
+    int from =
+        ok(stage.producer.get(stage.base + "/shots/" + stage.shot + "/review"))
+            .at("versions/0/firstFrame")
+            .asInt();
+    assertThat(pause.at("silent")).hasSize(1);
+    // The codec rings for a hundredth of a second.
+    assertThat(pause.at("silent/0/frame").asInt()).isBetween(from + 48, from + 49);
+    assertThat(pause.at("silent/0/lastFrame").asInt()).isBetween(from + 82, from + 83);
+    assertThat(heard("0").text("sound")).contains("nothing to hear");
+    assertThat(checked(stage.upload(coded("", 30)).text("versions/0/id")).text("sound"))
+        .as("no sound at all")
+        .isEmpty();
   }
 }

@@ -4,10 +4,16 @@ import static bivex.server.Stage.ok;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import bivex.core.crew.Role;
+import java.awt.Color;
+import java.awt.image.BufferedImage;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.rendering.PDFRenderer;
+import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.Test;
 
 /** Versions watched together, over HTTP; what they are put together from is tested in the core. */
@@ -16,7 +22,7 @@ class ViewingTest {
   private final String viewings = stage.base + "/viewings";
 
   @Test
-  void whatIsWatchedIsKeptWithWhoWasThereAndWhatWasNotReached() {
+  void whatIsWatchedIsKeptWithWhoWasThereAndWhatWasNotReached() throws Exception {
     Map<String, Object> unseen =
         Map.of("of", "UNSEEN", "neighbours", true, "there", List.of("Mara", "Wren"));
     assertThat(stage.producer.post(viewings, unseen).text("detail"))
@@ -54,14 +60,42 @@ class ViewingTest {
         stage.producer.post(
             stage.base + "/versions/" + first + "/notes",
             Map.of(
-                "frame", begun.at("pieces/0/first").asInt() + 12, "words", "the glow, \"hot\"")));
+                "frame",
+                begun.at("pieces/0/first").asInt() + 12,
+                "words",
+                "the glow, \"hot\"",
+                "drawing",
+                List.of(
+                    Map.of(
+                        "kind",
+                        "ARROW",
+                        "points",
+                        List.of(
+                            Map.of("x", 0.1, "y", 0.9, "press", 1),
+                            Map.of("x", 0.9, "y", 0.1, "press", 1)))))));
     String csv =
         new String(
             ok(artist.get(viewings + "/" + id + "/sheet.csv")).raw().body(),
             StandardCharsets.UTF_8);
     assertThat(csv).contains(", version 1\",,,no verdict").contains("the glow, \"\"hot\"\"");
-    assertThat(ok(artist.get(viewings + "/" + id + "/sheet.pdf")).raw().body())
-        .startsWith('%', 'P');
+    byte[] paper = ok(artist.get(viewings + "/" + id + "/sheet.pdf")).raw().body();
+    try (PDDocument pdf = Loader.loadPDF(paper)) {
+      assertThat(new PDFTextStripper().getText(pdf)).contains("the glow").contains("no verdict");
+      // The frame of the note with the arrow that was drawn on it, in the pencil's colour.
+      BufferedImage page = new PDFRenderer(pdf).renderImageWithDPI(0, 100);
+      int pencil = 0;
+      int green = 0;
+      for (int y = 0; y < page.getHeight(); y++) {
+        for (int x = 0; x < page.getWidth(); x++) {
+          Color c = new Color(page.getRGB(x, y));
+          pencil +=
+              c.getRed() > 220 && Math.abs(c.getGreen() - 128) < 24 && c.getBlue() < 130 ? 1 : 0;
+          green += c.getGreen() > 200 && c.getRed() < 60 && c.getBlue() < 60 ? 1 : 0;
+        }
+      }
+      assertThat(green).as("the test picture's green bar").isGreaterThan(200);
+      assertThat(pencil).as("the arrow").isGreaterThan(40);
+    }
     assertThat(
             new String(
                 ok(artist.get(stage.base + "/versions/" + first + "/notes.vtt")).raw().body(),

@@ -32,6 +32,11 @@ public record ClipFacts(
     String timecode) {
   private static final String ANY = "any";
 
+  /** Whether it has no sound. */
+  public boolean silent() {
+    return sound.isEmpty() || sound.equals("none");
+  }
+
   /** The lines of a check list that time stamps and tags give. */
   List<FactCheck> against(FrameRate rate, int frames) {
     double off = Math.abs(rate.frames(seconds) - frames);

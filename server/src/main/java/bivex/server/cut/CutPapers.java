@@ -23,19 +23,14 @@ import bivex.server.keep.TakeEntry;
 import bivex.server.keep.Transactions;
 import bivex.server.media.Frames;
 import bivex.server.media.MediaStore;
+import bivex.server.papers.FramePicture;
 import bivex.server.papers.TablePaper;
 import bivex.server.papers.TurnoverPaper;
-import java.awt.Graphics2D;
-import java.awt.RenderingHints;
-import java.awt.image.BufferedImage;
-import java.io.ByteArrayInputStream;
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.Base64;
 import java.util.List;
 import java.util.Map;
 import java.util.NoSuchElementException;
@@ -43,14 +38,12 @@ import java.util.OptionalLong;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
-import javax.imageio.ImageIO;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Component;
 
 /** What a cut is handed out as. Nothing is drawn or decoded while the database is held. */
 @Component
 class CutPapers {
-  private static final int WIDTH = 480;
   private final Cuts cuts;
   private final CutBook book;
   private final SpotDesk spots;
@@ -290,17 +283,6 @@ class CutPapers {
     if (w == null) {
       return "";
     }
-    byte[] png = frames.png(store.find(w.clip.hash), (int) w.frame, w.clip.recording);
-    BufferedImage whole = ImageIO.read(new ByteArrayInputStream(png));
-    int height = Math.max(1, WIDTH * whole.getHeight() / whole.getWidth());
-    BufferedImage small = new BufferedImage(WIDTH, height, BufferedImage.TYPE_INT_RGB);
-    Graphics2D g = small.createGraphics();
-    g.setRenderingHint(
-        RenderingHints.KEY_INTERPOLATION, RenderingHints.VALUE_INTERPOLATION_BILINEAR);
-    g.drawImage(whole, 0, 0, WIDTH, height, null);
-    g.dispose();
-    ByteArrayOutputStream out = new ByteArrayOutputStream();
-    ImageIO.write(small, "jpg", out);
-    return "data:image/jpeg;base64," + Base64.getEncoder().encodeToString(out.toByteArray());
+    return FramePicture.of(frames.png(store.find(w.clip.hash), (int) w.frame, w.clip.recording));
   }
 }

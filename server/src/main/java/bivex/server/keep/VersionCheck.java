@@ -1,6 +1,7 @@
 package bivex.server.keep;
 
 import bivex.core.review.PictureCheck;
+import bivex.core.review.SoundHeard;
 import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
 import java.time.Instant;
@@ -21,10 +22,20 @@ public class VersionCheck extends Added {
   @Convert(converter = Found.class)
   public PictureCheck found;
 
+  /** Null where it has no sound, or was not listened to. */
+  @Convert(converter = Heard.class)
+  public SoundHeard sound;
+
   /** Why they could not; empty when they were. */
   public String fault;
 
   public Instant madeAt;
+
+  static class Heard extends JsonColumn<SoundHeard> {
+    Heard() {
+      super(1, new TypeReference<>() {});
+    }
+  }
 
   static class Found extends JsonColumn<PictureCheck> {
     Found() {

@@ -23,11 +23,18 @@ final class Ffmpeg {
 
   /** The beginning of a command that reads a file; options of its reading come before it. */
   static List<String> reading(Path file, String... options) throws IOException {
+    List<String> out = opening(file, options);
+    out.addAll(List.of("-map", "0:v:0"));
+    return out;
+  }
+
+  /** The same, where what is read of it is told after it. */
+  static List<String> opening(Path file, String... options) throws IOException {
     List<String> out =
         new ArrayList<>(
             List.of("ffmpeg", "-v", "error", "-nostdin", "-protocol_whitelist", "file,pipe"));
     out.addAll(List.of(options));
-    out.addAll(List.of("-f", format(file), "-i", "file:" + file, "-map", "0:v:0"));
+    out.addAll(List.of("-f", format(file), "-i", "file:" + file));
     return out;
   }
 

@@ -45,6 +45,8 @@ public class CheckDesk {
    * @param nothing what was looked for and not found, in a sentence; empty where something was
    *     found
    * @param held what it was held against, in a sentence
+   * @param sound what it sounds like, in a sentence; empty where it has none
+   * @param silent where it falls silent
    */
   public record CheckView(
       boolean done,
@@ -54,7 +56,14 @@ public class CheckDesk {
       String held,
       List<FrameFinding> findings,
       List<ChangedPart> changes,
-      List<String> untold) {}
+      List<String> untold,
+      String sound,
+      List<SilentPart> silent) {}
+
+  /**
+   * @param frame first that is silent, as the shot counts
+   */
+  public record SilentPart(int frame, int lastFrame, String words) {}
 
   /**
    * @param frame first it is on, as the shot counts
@@ -128,6 +137,8 @@ public class CheckDesk {
           "",
           List.of(),
           List.of(),
+          List.of(),
+          "",
           List.of());
     }
     PictureCheck p = c.found;
@@ -155,6 +166,17 @@ public class CheckDesk {
         p.changes().stream()
             .map(x -> part(x, v.firstFrame, x.asked(v.firstFrame, c.against, v.number, asked)))
             .toList(),
-        p.untold());
+        p.untold(),
+        c.sound == null ? "" : c.sound.words(),
+        c.sound == null
+            ? List.of()
+            : c.sound.findings(v.facts().rate(), v.frames).stream()
+                .map(
+                    s ->
+                        new SilentPart(
+                            v.firstFrame + s.frames().first(),
+                            v.firstFrame + s.frames().last(),
+                            s.words()))
+                .toList());
   }
 }

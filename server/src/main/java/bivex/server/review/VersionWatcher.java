@@ -5,6 +5,7 @@ import bivex.core.picture.Coding;
 import bivex.core.picture.Picture;
 import bivex.core.review.PictureCheck;
 import bivex.core.review.PictureWatch;
+import bivex.core.review.SoundHeard;
 import bivex.server.keep.VerdictEntries;
 import bivex.server.keep.VerdictEntry;
 import bivex.server.keep.VersionCheck;
@@ -14,6 +15,7 @@ import bivex.server.keep.VersionEntry;
 import bivex.server.live.Journal;
 import bivex.server.media.Background;
 import bivex.server.media.Frames;
+import bivex.server.media.Listening;
 import bivex.server.media.MediaProbe;
 import bivex.server.media.MediaStore;
 import jakarta.annotation.PreDestroy;
@@ -48,6 +50,7 @@ public class VersionWatcher {
   private final MediaStore store;
   private final MediaProbe probe;
   private final Frames frames;
+  private final Listening listening;
   private final ApplicationEventPublisher events;
   private final Clock clock;
   private final Map<UUID, Double> shares = new ConcurrentHashMap<>();
@@ -60,6 +63,7 @@ public class VersionWatcher {
       MediaStore store,
       MediaProbe probe,
       Frames frames,
+      Listening listening,
       ApplicationEventPublisher events,
       Clock clock) {
     this.versions = versions;
@@ -68,6 +72,7 @@ public class VersionWatcher {
     this.store = store;
     this.probe = probe;
     this.frames = frames;
+    this.listening = listening;
     this.events = events;
     this.clock = clock;
   }
@@ -103,6 +108,7 @@ public class VersionWatcher {
     c.fault = "";
     try {
       c.found = watched(v, then);
+      c.sound = listened(v);
     } catch (InvalidInput | NoSuchElementException e) {
       c.fault = e.getMessage();
     } catch (IOException | RuntimeException e) {
@@ -151,6 +157,18 @@ public class VersionWatcher {
     return against == null ? null : all.get(against);
   }
 
+  /** What is heard; null where there is no sound. */
+  private SoundHeard listened(VersionEntry v) throws IOException {
+    if (v.clip == null || v.clip.silent()) {
+      return null;
+    }
+    try {
+      return listening.heard(store.find(v.hash), worker::closing);
+    } catch (InvalidInput e) {
+      return new SoundHeard(null, null, List.of(), "it is damaged");
+    }
+  }
+
   private PictureCheck watched(VersionEntry v, VersionEntry then) throws IOException {
     PictureWatch w = new PictureWatch();
     try (Frames.Reel now = open(v);
@@ -188,6 +206,15 @@ public class VersionWatcher {
       throw new InvalidInput("frame", "is not in version " + v.number);
     }
     return frames.one(file, n, v.width, v.height, f.recording(), Coding.shown(f.coding()));
+  }
+
+  /** The same as PNG, in the size of its file. */
+  byte[] png(VersionEntry v, int frame) throws IOException {
+    Path file = store.find(v.hash);
+    return frames.png(
+        file,
+        v.facts().still() ? 0 : frame - v.firstFrame,
+        v.facts().still() ? null : probe.measured(file, v.fileName).recording());
   }
 
   private Frames.Reel open(VersionEntry v) throws IOException {

@@ -14,6 +14,7 @@ import bivex.server.book.NoteBook;
 import bivex.server.book.ShotBook;
 import bivex.server.cut.CutBook;
 import bivex.server.keep.Production;
+import bivex.server.keep.ReviewNote;
 import bivex.server.keep.Shot;
 import bivex.server.keep.ShotLean;
 import bivex.server.keep.ShotLeans;
@@ -30,6 +31,9 @@ import bivex.server.keep.ViewingSeen;
 import bivex.server.keep.ViewingSeens;
 import bivex.server.keep.Viewings;
 import bivex.server.live.Journal;
+import bivex.server.papers.FramePicture;
+import bivex.server.papers.ViewingPaper;
+import java.io.IOException;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -39,6 +43,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.NoSuchElementException;
 import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
@@ -53,6 +58,9 @@ import org.springframework.transaction.annotation.Transactional;
 public class ViewingDesk {
   private static final int MOST_THERE = 50;
 
+  /** Frames on a paper, each of which is read from its file. */
+  private static final int MOST_PICTURES = 60;
+
   private final Viewings viewings;
   private final ViewingItems items;
   private final ViewingSeens seens;
@@ -63,6 +71,7 @@ public class ViewingDesk {
   private final NoteBook notes;
   private final ShotBook book;
   private final CutBook cuts;
+  private final VersionWatcher watcher;
   private final Journal journal;
   private final Transactions transactions;
   private final Clock clock;
@@ -78,6 +87,7 @@ public class ViewingDesk {
       NoteBook notes,
       ShotBook book,
       CutBook cuts,
+      VersionWatcher watcher,
       Journal journal,
       Transactions transactions,
       Clock clock) {
@@ -91,6 +101,7 @@ public class ViewingDesk {
     this.notes = notes;
     this.book = book;
     this.cuts = cuts;
+    this.watcher = watcher;
     this.journal = journal;
     this.transactions = transactions;
     this.clock = clock;
@@ -440,9 +451,27 @@ public class ViewingDesk {
         .collect(Collectors.toMap(e -> e.id, Function.identity()));
   }
 
+  /**
+   * What a viewing came to, with where the pictures of its notes are.
+   *
+   * @param notes of each version that was watched, as the sheet has them
+   */
+  record Came(ViewingSheet sheet, List<List<NotedFrame>> notes) {}
+
+  /**
+   * What a note is on.
+   *
+   * @param on version it was given on
+   */
+  record NotedFrame(VersionEntry on, ReviewNote note) {}
+
   /** What a viewing came to. */
   @Transactional(readOnly = true)
   public ViewingSheet sheet(Member me, UUID id) {
+    return came(me, id).sheet;
+  }
+
+  private Came came(Member me, UUID id) {
     Viewing v = viewings.require(id, me.productionId());
     List<ViewingItem> list = items.findByViewingIdInOrderByPlace(List.of(id));
     List<UUID> of = list.stream().map(i -> i.versionId).toList();
@@ -450,32 +479,76 @@ public class ViewingDesk {
     Map<UUID, List<VerdictEntry>> said =
         verdicts.findByVersionIdInOrderBySaidAtDesc(of).stream()
             .collect(Collectors.groupingBy(d -> d.versionId));
-    Map<UUID, List<NoteBook.Carried>> noted = notes.of(list.stream().map(i -> i.shotId).toList());
+    Set<UUID> shotIds = list.stream().map(i -> i.shotId).collect(Collectors.toSet());
+    Map<UUID, List<NoteBook.Carried>> noted = notes.of(shotIds);
+    Map<UUID, VersionEntry> all =
+        entries.findByShotIdIn(shotIds).stream()
+            .collect(Collectors.toMap(e -> e.id, Function.identity()));
     Map<UUID, Shot> shots =
         book.all(me).stream().collect(Collectors.toMap(p -> p.shot().id, ShotBook.Page::shot));
     Set<UUID> seen = seen(list);
-    return new ViewingSheet(
-        v.title,
-        LocalDate.ofInstant(v.saidAt, clock.getZone()),
-        v.there,
+    List<List<NoteBook.Carried>> carried =
         list.stream()
             .map(
-                i -> {
-                  Shot s = shots.get(i.shotId);
-                  VerdictEntry last =
-                      said.getOrDefault(i.versionId, List.of()).stream().findFirst().orElse(null);
-                  return new ViewingSheet.Watched(
-                      s.code,
-                      s.title,
-                      watched.get(i.versionId).number,
-                      seen.contains(i.id),
-                      last == null ? "" : last.verdict.words() + ": " + last.reason,
-                      noted.getOrDefault(i.shotId, List.of()).stream()
-                          .filter(c -> c.stand().carried() || c.row().versionId.equals(i.versionId))
-                          .map(c -> Reviews.line(me, c))
-                          .toList());
-                })
+                i ->
+                    noted.getOrDefault(i.shotId, List.of()).stream()
+                        .filter(c -> c.stand().carried() || c.row().versionId.equals(i.versionId))
+                        .toList())
+            .toList();
+    List<ViewingSheet.Watched> lines = new ArrayList<>();
+    for (int n = 0; n < list.size(); n++) {
+      ViewingItem i = list.get(n);
+      Shot s = shots.get(i.shotId);
+      VerdictEntry last =
+          said.getOrDefault(i.versionId, List.of()).stream().findFirst().orElse(null);
+      lines.add(
+          new ViewingSheet.Watched(
+              s.code,
+              s.title,
+              watched.get(i.versionId).number,
+              seen.contains(i.id),
+              last == null ? "" : last.verdict.words() + ": " + last.reason,
+              carried.get(n).stream().map(c -> Reviews.line(me, c)).toList()));
+    }
+    return new Came(
+        new ViewingSheet(v.title, LocalDate.ofInstant(v.saidAt, clock.getZone()), v.there, lines),
+        carried.stream()
+            .map(
+                l ->
+                    l.stream()
+                        .map(c -> new NotedFrame(all.get(c.row().versionId), c.row()))
+                        .toList())
             .toList());
+  }
+
+  /** The same on paper, with the frames its notes are on. */
+  public byte[] paper(Member me, UUID id) throws IOException {
+    Came c = transactions.read(() -> came(me, id));
+    int left = MOST_PICTURES;
+    List<List<ViewingPaper.Shown>> pictures = new ArrayList<>();
+    for (List<NotedFrame> of : c.notes) {
+      List<ViewingPaper.Shown> some = new ArrayList<>();
+      for (NotedFrame n : of) {
+        some.add(
+            n.note.whole
+                ? ViewingPaper.Shown.NONE
+                : left-- > 0
+                    ? shown(n)
+                    : new ViewingPaper.Shown(
+                        "", "its frame is not shown: there are more than " + MOST_PICTURES));
+      }
+      pictures.add(some);
+    }
+    return ViewingPaper.of(me.production().title, c.sheet, pictures, c.sheet.day());
+  }
+
+  private ViewingPaper.Shown shown(NotedFrame n) throws IOException {
+    try {
+      return new ViewingPaper.Shown(
+          FramePicture.of(watcher.png(n.on, n.note.frame), n.note.drawing), "");
+    } catch (InvalidInput | NoSuchElementException e) {
+      return new ViewingPaper.Shown("", "its frame cannot be shown: " + e.getMessage());
+    }
   }
 
   private Set<UUID> seen(List<ViewingItem> of) {

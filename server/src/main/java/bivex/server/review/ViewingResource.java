@@ -76,7 +76,8 @@ public class ViewingResource {
   }
 
   /**
-   * What a viewing came to: verdicts, notes, what was not reached.
+   * What a viewing came to: verdicts, notes, what was not reached; on paper with the frames of the
+   * notes and what was drawn on them.
    *
    * @param format csv or pdf
    */
@@ -91,11 +92,7 @@ public class ViewingResource {
     return switch (format) {
       case "csv" ->
           Download.of(TablePaper.csv(sheet.table(), me.production().lists), name, Download.CSV);
-      case "pdf" ->
-          Download.of(
-              TablePaper.pdf(me.production().title, sheet.table(), sheet.day()),
-              name,
-              Download.PDF);
+      case "pdf" -> Download.of(desk.paper(me, viewing), name, Download.PDF);
       default -> throw new NoSuchElementException("It does not come as " + format + ".");
     };
   }
