@@ -47,7 +47,9 @@
     enabled: id !== null && viewing === null,
     // A copy that is being made tells how far it is.
     refetchInterval: (q: { state: { data?: Schemas['ReviewView'] } }) =>
-      q.state.data?.versions.some((x) => x.shown?.waits && !x.shown.failed) ? 2000 : false,
+      q.state.data?.versions.some((x) => (x.waits && !x.failed) || (x.shown?.waits && !x.shown.failed))
+        ? 2000
+        : false,
     queryFn: () =>
       got(
         api.GET('/api/productions/{production}/shots/{shot}/review', {
@@ -94,7 +96,7 @@
   /** A guest's copy is another when it is shown otherwise; a browser that has the one before asks again. */
   const file = (x: Schemas['VersionView']) =>
     `/api/productions/${h.id}/versions/${x.id}/file${h.may('GUEST') ? `?copy=${x.shown?.copy}` : ''}`;
-  const waits = $derived(h.may('GUEST') ? (v?.shown?.waits ?? '') : '');
+  const waits = $derived(v?.waits ?? '');
   const src = $derived(v ? file(v) : '');
   const upload = $derived(h.may('PRODUCER', 'COORDINATOR', 'ARTIST'));
   /** Whether this version may be one that was sent by mistake: the server decides. */
@@ -478,7 +480,7 @@
             {h.may('GUEST')
               ? 'Nothing of this shot is shown to you now. You will see it here when it is.'
               : upload
-                ? 'Drop a clip or still here: mp4 (H.264, AV1), webm, png or jpeg.'
+                ? 'Drop a clip or still here; what browsers do not play is seen by a copy.'
                 : 'An artist uploads the first one.'}
           </p>
         </div>
@@ -519,6 +521,12 @@
             .filter(Boolean)
             .join(' · ')}
         </p>
+        {#if v.master}<p class="small">
+            You see a copy that browsers play; checks and delivery are of
+            <a class="underline" href="/api/productions/{h.id}/versions/{v.id}/master" download
+              >the file as it came</a
+            >.
+          </p>{/if}
         <ul class="facts">
           {#each v.checks.filter((c) => c.asked) as c (c.label)}<li>
               <span class="pt-[2px]"
@@ -605,7 +613,7 @@
           ><span>File</span><input
             class="input"
             type="file"
-            accept="video/mp4,video/webm,image/png,image/jpeg"
+            accept="video/*,.mxf,.mkv,.mov,image/png,image/jpeg,image/tiff"
             onchange={(e) => {
               void take(e.currentTarget.files?.[0]);
               e.currentTarget.value = '';

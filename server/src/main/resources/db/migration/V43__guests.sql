@@ -1,10 +1,14 @@
--- Guests are shown a smaller copy of a version with what it is written into its frames.
-create table guest_copy (
+-- Versions are taken in as they are made; what browsers do not play is seen by a copy.
+alter table version add column plays boolean not null default true;
+
+-- Copies of versions: for the house where browsers do not play the file, for guests smaller and with
+-- what it is written into its frames.
+create table shown_copy (
   id uuid primary key,
   production_id uuid not null references production,
   -- Nobody said it: it goes with the version.
   version_id uuid not null references version on delete cascade,
-  kind text not null check (kind in ('PROGRESS', 'APPROVAL')),
+  kind text not null check (kind in ('HOUSE', 'PROGRESS', 'APPROVAL')),
   shown_on date not null,
   hash text check (hash ~ '^[0-9a-f]{64}$'),
   type text not null,
@@ -15,7 +19,7 @@ create table guest_copy (
   unique (version_id, kind, shown_on),
   check ((hash is null) = (fault <> ''))
 );
-create index guest_copy_production on guest_copy (production_id);
+create index shown_copy_production on shown_copy (production_id);
 
 -- A guest without a sign-in comes in by a link that ends; what they said stays.
 create table guest_link (

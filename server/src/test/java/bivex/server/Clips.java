@@ -8,6 +8,7 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
 import javax.imageio.ImageIO;
@@ -80,16 +81,9 @@ public final class Clips {
    * bit at the left.
    */
   public static byte[] numbered(int frames, String rate) {
-    return made(
-        640,
-        360,
-        rate,
+    return numbered(
         frames,
-        (f, rgb) -> {
-          for (int i = 0; i < rgb.length; i++) {
-            rgb[i] = (byte) ((f >> (i / 3 % 640 / 80) & 1) == 1 ? 235 : 20);
-          }
-        },
+        rate,
         ".mp4",
         "-c:v",
         "libx264",
@@ -99,6 +93,68 @@ public final class Clips {
         "yuv420p",
         "-movflags",
         "+faststart");
+  }
+
+  /** Brightness of every frame of a clip, as ffmpeg reads it. */
+  public static byte[][] luma(byte[] clip, int width, int height) {
+    try {
+      Path in = Files.createTempFile("read", ".clip");
+      Path raw = Files.createTempFile("read", ".y");
+      Files.write(in, clip);
+      House.run(
+          List.of(
+              "ffmpeg",
+              "-v",
+              "error",
+              "-y",
+              "-i",
+              in.toString(),
+              "-vsync",
+              "0",
+              "-f",
+              "rawvideo",
+              "-pix_fmt",
+              "gray",
+              raw.toString()));
+      byte[] all = Files.readAllBytes(raw);
+      Files.delete(in);
+      Files.delete(raw);
+      int size = width * height;
+      if (all.length % size != 0) {
+        throw new IllegalStateException("frames are not " + width + " × " + height);
+      }
+      byte[][] out = new byte[all.length / size][];
+      for (int f = 0; f < out.length; f++) {
+        out[f] = Arrays.copyOfRange(all, f * size, (f + 1) * size);
+      }
+      return out;
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  /** The numbers that frames of {@link #numbered} carry. */
+  public static List<Integer> numbers(byte[][] luma) {
+    List<Integer> out = new ArrayList<>();
+    for (byte[] frame : luma) {
+      int n = 0;
+      for (int bit = 0; bit < 8; bit++) {
+        n |= (frame[180 * 640 + bit * 80 + 40] & 0xff) > 128 ? 1 << bit : 0;
+      }
+      out.add(n);
+    }
+    return out;
+  }
+
+  /** Such a clip coded otherwise. */
+  public static byte[] numbered(int frames, String rate, String suffix, String... codec) {
+    return made(640, 360, rate, frames, Clips::number, suffix, codec);
+  }
+
+  private static void number(int f, byte[] rgb) {
+    for (int i = 0; i < rgb.length; i++) {
+      rgb[i] = (byte) ((f >> (i / 3 % 640 / 80) & 1) == 1 ? 235 : 20);
+    }
   }
 
   /** A clip that keeps every value of every frame. */

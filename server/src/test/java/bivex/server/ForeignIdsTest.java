@@ -159,7 +159,7 @@ class ForeignIdsTest {
         jdbc.queryForList(
             "select table_name from information_schema.tables where table_schema = 'public' and"
                 + " table_name not like 'spring_session%' and table_name not in ('clip_proxy',"
-                + " 'version_check', 'guest_copy')",
+                + " 'version_check', 'shown_copy')",
             String.class)) {
       out.put(
           table,

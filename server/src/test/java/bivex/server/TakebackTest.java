@@ -292,6 +292,7 @@ class TakebackTest {
       /shots/*/review.versions[].facts.raster.height
       /shots/*/review.versions[].facts.raster.width
       /shots/*/review.versions[].facts.rate
+      /shots/*/review.versions[].failed
       /shots/*/review.versions[].firstFrame
       /shots/*/review.versions[].fps
       /shots/*/review.versions[].id

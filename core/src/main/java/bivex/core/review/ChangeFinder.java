@@ -24,6 +24,9 @@ final class ChangeFinder {
   /** The same of what is inside a square. */
   private static final double CHANGED = 0.025;
 
+  /** No coding changes more: where it seems to, it is another picture. */
+  private static final double CHANGED_MOST = 0.1;
+
   private static final double CHANGED_TIMES = 3;
   private static final double WHOLE_SHARE = 0.6;
 
@@ -54,7 +57,10 @@ final class ChangeFinder {
                 SHIFTED_TIMES * quantile(apart.stream().map(Apart::shift).toList(), 0.5)));
     double detail =
         Math.max(
-            CHANGED, CHANGED_TIMES * quantile(apart.stream().map(Apart::detail).toList(), 0.75));
+            CHANGED,
+            Math.min(
+                CHANGED_MOST,
+                CHANGED_TIMES * quantile(apart.stream().map(Apart::detail).toList(), 0.75)));
     limit = Math.max(shift, detail);
     changed = new boolean[apart.size()][squares];
     for (int f = 0; f < changed.length; f++) {

@@ -54,16 +54,20 @@ public record ViewingSheet(String title, LocalDate day, List<String> there, List
                       n.words + " (" + n.by + (n.about.isEmpty() ? "" : "; " + n.about) + ")",
                       n.stands)));
     }
-    long missed = watched.stream().filter(w -> !w.seen).count();
     return new Sheets.Table(
         Said.of("%s, %s", title, Days.words(day)),
         List.of("shot", "on", "note", "stands"),
         List.of(24, 18, 40, 18),
         rows,
-        (there.isEmpty() ? "" : "There: " + String.join(", ", there) + ". ")
-            + (missed == 0
-                ? "All was watched."
-                : Said.of("%s of %s not reached.", missed, watched.size())));
+        (there.isEmpty() ? "" : "There: " + String.join(", ", there) + ". ") + reached());
+  }
+
+  /** How far it came, in a sentence. */
+  public String reached() {
+    long missed = watched.stream().filter(w -> !w.seen).count();
+    return missed == 0
+        ? "All was watched."
+        : Said.of("%s of %s not reached.", missed, watched.size());
   }
 
   private static String or(String words, String none) {

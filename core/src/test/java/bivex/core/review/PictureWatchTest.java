@@ -240,6 +240,19 @@ class PictureWatchTest {
     assertThat(all.frames()).isEqualTo(new FrameRange(0, 20));
   }
 
+  /** Where nothing is the same, how the files are coded cannot be told from it. */
+  @Test
+  void anotherPictureIsNoCoding() {
+    PictureCheck c =
+        watched(
+            6,
+            f -> painted((x, y, k) -> (x + 7 * y) % 13 < 6 ? 1 : 0),
+            f -> painted((x, y, k) -> k == 0 && x < y ? 0.9 : 0.1));
+    assertThat(c.limit()).isLessThanOrEqualTo(0.1);
+    assertThat(c.changes()).hasSize(1);
+    assertThat(c.changes().get(0).where()).isEqualTo("the whole picture");
+  }
+
   @Test
   void whatWasAskedForIsHeldBeside() {
     Change c = new Change(new FrameRange(8, 5), 0, 0, 0.2, 0.2, 0.1);

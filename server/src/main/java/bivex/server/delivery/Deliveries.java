@@ -26,6 +26,7 @@ import bivex.server.keep.VersionEntries;
 import bivex.server.keep.VersionEntry;
 import bivex.server.keep.Versions;
 import bivex.server.live.Journal;
+import bivex.server.media.MediaProbe;
 import bivex.server.media.MediaStore;
 import java.io.IOException;
 import java.nio.file.DirectoryStream;
@@ -355,7 +356,7 @@ public class Deliveries {
                         + c.wanted());
               });
       VersionEntry f = files.get(shot.id);
-      String fileName = spec.fileName(o) + (f.type.equals("video/webm") ? ".webm" : ".mp4");
+      String fileName = spec.fileName(o) + "." + MediaProbe.extension(f.type);
       packed.add(
           new Packer.Item(
               shot.code,

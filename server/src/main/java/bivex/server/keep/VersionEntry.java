@@ -30,6 +30,9 @@ public class VersionEntry extends Added {
   public String rate;
   public int frames;
 
+  /** Whether browsers play the file as it is. */
+  public boolean plays;
+
   /** Number of its first frame; it stays. */
   public int firstFrame;
 

@@ -48,6 +48,10 @@ public class Frames {
   public static final int STRIP = 12;
 
   private static final int PROXY_WIDTH = 1280;
+
+  /** Of a copy that is judged, px. */
+  private static final int COPY_WIDTH = 1920;
+
   private static final int STRIP_WIDTH = 128;
   private static final int PROXY_SECONDS = 3600;
   private static final long PROXY_BYTES = 2L << 30;
@@ -322,17 +326,18 @@ public class Frames {
   }
 
   /**
-   * Makes a smaller copy of a clip or still with words written into each frame, those of the clip
-   * in their order and at its rate, each found quickly; sound goes along.
+   * Makes a copy of a clip or still that every browser shows, its frames in their order and at its
+   * rate, each found quickly; sound goes along.
    *
    * @param width as it is shown upright, like the height
    * @param recording null for a still, which becomes a JPEG
    * @param rate null for a still
+   * @param words written into each frame, and then it is smaller; null for none
    * @param into file that is written over
    * @param progress told how many frames are done
    * @return frames that were made
    */
-  public int burned(
+  public int copy(
       Path clip,
       int width,
       int height,
@@ -345,27 +350,28 @@ public class Frames {
       throws IOException {
     double aspect = recording == null ? 1 : recording.aspect();
     double shown = width * aspect;
-    double share = Math.min(1, BurnIn.LONGEST / Math.max(shown, height));
+    int longest = words == null ? COPY_WIDTH : BurnIn.LONGEST;
+    double share = Math.min(1, longest / Math.max(shown, height));
     int w = Math.max(2, (int) Math.round(shown * share / 2) * 2);
     int h = Math.max(2, (int) Math.round(height * share / 2) * 2);
     String matrix = matrix(recording);
-    try (BurnedWords burned = new BurnedWords(words, w, h, rate != null)) {
-      String filter =
-          (recording != null && recording.interlaced() ? "yadif=0:-1:0," : "")
-              + "scale="
-              + w
-              + ":"
-              + h
-              + ":flags=area"
-              + (matrix.isEmpty() ? "" : ":" + matrix)
-              + ",setsar=1,"
-              + burned.filter();
+    String filter =
+        (recording != null && recording.interlaced() ? "yadif=0:-1:0," : "")
+            + "scale="
+            + w
+            + ":"
+            + h
+            + ":flags=area"
+            + (matrix.isEmpty() ? "" : ":" + matrix)
+            + ",setsar=1";
+    try (BurnedWords burned = words == null ? null : new BurnedWords(words, w, h, rate != null)) {
+      String all = burned == null ? filter : filter + "," + burned.filter();
       if (rate == null) {
         List<String> c = Ffmpeg.reading(clip, "-y");
         c.addAll(
             List.of(
                 "-vf",
-                filter,
+                all,
                 "-frames:v",
                 "1",
                 "-c:v",
@@ -385,9 +391,9 @@ public class Frames {
       return moving(
           clip,
           List.of("-map", "0:a:0?", "-c:a", "aac", "-b:a", "128k", "-ac", "2"),
-          filter,
+          all,
           rate.text(),
-          "24",
+          words == null ? "18" : "24",
           into,
           progress,
           cancelled);

@@ -17,6 +17,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Locale;
@@ -68,6 +69,7 @@ public class MediaProbe {
           "qtrle");
 
   private static final int SECONDS = 60;
+  private static final int BITS_PLAYED = 8;
 
   /**
    * @param type media type from the bytes
@@ -82,7 +84,20 @@ public class MediaProbe {
       VersionFacts facts,
       Coding.Told coding,
       boolean profile,
-      Recording recording) {}
+      Recording recording) {
+    /** Whether browsers show it as it is. */
+    public boolean plays() {
+      if (recording == null) {
+        return type.equals(Kind.PNG.type) || type.equals(Kind.JPEG.type);
+      }
+      return (type.equals(Kind.MP4.type) || type.equals(Kind.WEBM.type))
+          && PLAYED.contains(recording.codec())
+          // Browsers play H.264 of eight bits only.
+          && !(recording.codec().equals("h264")
+              && recording.bits() != null
+              && recording.bits() > BITS_PLAYED);
+    }
+  }
 
   private enum Kind {
     PNG("image/png", "png"),
@@ -150,6 +165,33 @@ public class MediaProbe {
               + " webm, or a still as png or jpeg");
     }
     return found(file, kind, PLAYED);
+  }
+
+  /**
+   * As {@link #measured}, of a version: one frame of a sequence is refused.
+   *
+   * @throws InvalidInput naming {@code file}
+   */
+  public Found version(Path file, String claimed) throws IOException {
+    Kind kind = kind(file, claimed);
+    if (kind == Kind.EXR || kind == Kind.DPX) {
+      throw new InvalidInput(
+          "file",
+          "is "
+              + words(kind)
+              + ", one frame of a sequence; sequences are not taken yet: send a clip, or a still"
+              + " as png, jpeg or tiff");
+    }
+    return found(file, kind, MEASURED);
+  }
+
+  /** Ending that goes with a type. */
+  public static String extension(String type) {
+    return Arrays.stream(Kind.values())
+        .filter(k -> k.type.equals(type))
+        .map(k -> k.extension)
+        .findFirst()
+        .orElse("bin");
   }
 
   /** As {@link #probe}, of a file that is measured: shown by a copy where browsers show it not. */

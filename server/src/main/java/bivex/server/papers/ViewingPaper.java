@@ -10,8 +10,7 @@ import java.util.List;
 public final class ViewingPaper {
   private ViewingPaper() {}
 
-  record NoteView(
-      String on, String words, String by, String stands, String picture, String noPicture) {
+  record NoteView(String on, String words, String by, String stands, String picture, String of) {
     boolean hasPicture() {
       return !picture.isEmpty();
     }
@@ -24,6 +23,7 @@ public final class ViewingPaper {
       String production,
       String printed,
       String foot,
+      String reached,
       String there,
       List<WatchedView> watched) {
     boolean hasThere() {
@@ -33,9 +33,9 @@ public final class ViewingPaper {
 
   /**
    * @param picture under a note, as a data address; empty for none
-   * @param why there is none; empty where there is, or where none is to be had
+   * @param words what it shows, or why there is none; may be empty
    */
-  public record Shown(String picture, String why) {
+  public record Shown(String picture, String words) {
     public static final Shown NONE = new Shown("", "");
   }
 
@@ -59,7 +59,7 @@ public final class ViewingPaper {
                 x.by() + (x.about().isEmpty() ? "" : "; " + x.about()),
                 x.stands(),
                 s.picture,
-                s.why));
+                s.words));
       }
       watched.add(
           new WatchedView(
@@ -74,7 +74,8 @@ public final class ViewingPaper {
             sheet.table().title(),
             production,
             today.toString(),
-            sheet.table().foot(),
+            "",
+            sheet.reached(),
             String.join(", ", sheet.there()),
             watched),
         new Papers.Drawings());

@@ -6,10 +6,10 @@ import bivex.core.review.Showing;
 import bivex.server.access.Member;
 import bivex.server.keep.ClientWordEntry;
 import bivex.server.keep.ClientWords;
-import bivex.server.keep.GuestCopy;
 import bivex.server.keep.Shot;
 import bivex.server.keep.ShowingEntries;
 import bivex.server.keep.ShowingEntry;
+import bivex.server.keep.ShownCopy;
 import bivex.server.keep.VersionEntry;
 import bivex.server.live.Journal;
 import bivex.server.media.StoredFile;
@@ -32,7 +32,7 @@ public class ClientDesk {
   private final ShowingEntries showings;
   private final ClientWords words;
   private final Journal journal;
-  private final GuestPictures pictures;
+  private final CopyMaker copies;
   private final ApplicationEventPublisher events;
   private final Clock clock;
 
@@ -40,10 +40,10 @@ public class ClientDesk {
       ShowingEntries showings,
       ClientWords words,
       Journal journal,
-      GuestPictures pictures,
+      CopyMaker copies,
       ApplicationEventPublisher events,
       Clock clock) {
-    this.pictures = pictures;
+    this.copies = copies;
     this.events = events;
     this.showings = showings;
     this.words = words;
@@ -98,7 +98,7 @@ public class ClientDesk {
     return out;
   }
 
-  ShownView view(UUID version, Showing s, GuestCopy c) {
+  ShownView view(UUID version, Showing s, ShownCopy c) {
     if (s == null) {
       return null;
     }
@@ -110,20 +110,15 @@ public class ClientDesk {
         s.asks(today()),
         s.words(today()),
         c == null || c.hash == null ? "" : c.hash.substring(0, 12),
-        stands ? pictures.waits(version, c) : "",
+        stands ? copies.waits(version, c) : "",
         c != null && c.hash == null);
-  }
-
-  /** The copies of what is shown, by version. */
-  Map<UUID, GuestCopy> copies(Collection<VersionEntry> versions, Map<UUID, Showing> shown) {
-    return pictures.of(versions, shown);
   }
 
   /** What a guest gets for the file of a version. */
   StoredFile file(VersionEntry v) {
-    GuestCopy c = copies(List.of(v), shown(List.of(v))).get(v.id);
+    ShownCopy c = copies.of(List.of(v), shown(List.of(v))).guests().get(v.id);
     if (c == null || c.hash == null) {
-      throw new InvalidInput("version", "cannot be seen yet: " + pictures.waits(v.id, c));
+      throw new InvalidInput("version", "cannot be seen yet: " + copies.waits(v.id, c));
     }
     return new StoredFile(c.hash, c.type);
   }
@@ -161,7 +156,7 @@ public class ClientDesk {
     e.saidBy = me.name();
     e.saidAt = to.at();
     showings.saveAndFlush(e);
-    events.publishEvent(new GuestPictures.Shown(v.id));
+    events.publishEvent(new CopyMaker.Wanted(v.id, true));
     journal.record(
         me,
         to.kind() == Showing.Kind.ENDED ? "ended showing guests" : "showed guests",

@@ -153,7 +153,17 @@ public class ReviewResource {
         "text/vtt;charset=UTF-8");
   }
 
-  /** The file itself, in ranges, never as active content. */
+  /** The file of a version as it came, to be saved; never for guests. */
+  @GetMapping(
+      path = "/versions/{version}/master",
+      produces = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+  @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
+  public ResponseEntity<Resource> master(@PathVariable UUID version, Member me) {
+    Reviews.Master m = reviews.master(me, version);
+    return Download.stored(store.find(m.hash()), m.name());
+  }
+
+  /** What of a version is looked at, in ranges, never as active content. */
   @GetMapping(
       path = "/versions/{version}/file",
       produces = {"video/*", "image/*"})

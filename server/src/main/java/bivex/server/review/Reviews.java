@@ -17,7 +17,6 @@ import bivex.core.time.Timecode;
 import bivex.server.access.Member;
 import bivex.server.book.NoteBook;
 import bivex.server.http.Problems;
-import bivex.server.keep.GuestCopy;
 import bivex.server.keep.Invitation;
 import bivex.server.keep.Invitations;
 import bivex.server.keep.Marks;
@@ -29,6 +28,7 @@ import bivex.server.keep.ReviewNote;
 import bivex.server.keep.ReviewNotes;
 import bivex.server.keep.Shot;
 import bivex.server.keep.Shots;
+import bivex.server.keep.ShownCopy;
 import bivex.server.keep.VerdictEntries;
 import bivex.server.keep.VerdictEntry;
 import bivex.server.keep.VersionEntries;
@@ -88,18 +88,26 @@ public class Reviews {
 
   private final ClientDesk client;
 
+  private final CopyMaker copies;
+
   private final ApplicationEventPublisher events;
 
   private final Clock clock;
 
   private VersionView view(
-      Member me, Shot s, VersionEntry v, Showing shown, GuestCopy copy, List<VerdictEntry> said) {
+      Member me,
+      Shot s,
+      VersionEntry v,
+      Showing shown,
+      CopyMaker.Copies made,
+      List<VerdictEntry> said) {
     VersionFacts f = v.facts();
+    ShownCopy own = v.plays ? null : made.house().get(v.id);
     return new VersionView(
         v.id,
         v.number,
         v.fileName,
-        v.type,
+        v.plays ? v.type : own == null ? "" : own.type,
         v.bytes,
         f,
         f.still() ? null : f.rate().name(),
@@ -112,7 +120,10 @@ public class Reviews {
         said.stream()
             .map(x -> new VerdictView(x.verdict, x.reason, x.standard, x.saidBy, x.saidAt))
             .toList(),
-        client.view(v.id, shown, copy));
+        v.plays ? "" : v.type,
+        v.plays ? "" : copies.waits(v.id, own),
+        own != null && own.hash == null,
+        client.view(v.id, shown, made.guests().get(v.id)));
   }
 
   static String timecode(Member me, int frame) {
@@ -136,6 +147,7 @@ public class Reviews {
       Memberships memberships,
       Invitations invitations,
       ClientDesk client,
+      CopyMaker copies,
       Marks marks,
       ApplicationEventPublisher events,
       Clock clock) {
@@ -146,6 +158,7 @@ public class Reviews {
     this.memberships = memberships;
     this.invitations = invitations;
     this.client = client;
+    this.copies = copies;
     this.versions = versions;
     this.notes = notes;
     this.words = words;
@@ -159,6 +172,10 @@ public class Reviews {
 
   /**
    * @param firstFrame number of the file's first frame; it stays, however the cut changes
+   * @param type of what is shown; empty while there is nothing
+   * @param master type of the file where browsers do not play it, and a copy is shown; else empty
+   * @param waits why there is nothing to see yet; empty where there is
+   * @param failed whether nothing will come by itself
    * @param shown how guests are shown it; null where they never were
    */
   public record VersionView(
@@ -176,6 +193,9 @@ public class Reviews {
       String uploadedBy,
       Instant uploadedAt,
       List<VerdictView> verdicts,
+      String master,
+      String waits,
+      boolean failed,
       ClientDesk.ShownView shown) {}
 
   public record VerdictView(
@@ -313,7 +333,7 @@ public class Reviews {
     }
     return intake.take(
         in,
-        file -> probe.probe(file, fileName),
+        file -> probe.version(file, fileName),
         (stored, found) -> {
           shots.hold(s.id);
           VersionEntry v = new VersionEntry();
@@ -332,6 +352,7 @@ public class Reviews {
           v.hash = stored.hash();
           v.type = found.type();
           v.bytes = stored.bytes();
+          v.plays = found.plays();
           v.width = found.facts().raster().width();
           v.height = found.facts().raster().height();
           v.rate = found.facts().rate() == null ? null : found.facts().rate().text();
@@ -355,6 +376,9 @@ public class Reviews {
               s.code + " version " + v.number,
               Journal.Touches.shot(s.id));
           events.publishEvent(new VersionWatcher.Arrived(v.id));
+          if (!v.plays) {
+            events.publishEvent(new CopyMaker.Wanted(v.id, false));
+          }
           return view(me, s);
         });
   }
@@ -636,7 +660,7 @@ public class Reviews {
         memberships.ofProduction(me.productionId()).stream()
             .collect(Collectors.toMap(m -> m.person.id, m -> m));
     Map<UUID, Showing> shown = client.shown(all);
-    Map<UUID, GuestCopy> copies = client.copies(all, shown);
+    CopyMaker.Copies made = copies.of(all, shown);
     Set<Integer> seen = numbers(all, shown);
     List<NoteBook.Carried> carried = book.of(s.id, all, n -> told(me, n));
     List<NoteView> noteViews =
@@ -658,19 +682,11 @@ public class Reviews {
                 .map(
                     v ->
                         forGuest(
-                            view(me, s, v, shown.get(v.id), copies.get(v.id), List.of()),
-                            copies.get(v.id)))
+                            view(me, s, v, shown.get(v.id), made, List.of()),
+                            made.guests().get(v.id)))
                 .toList()
             : all.stream()
-                .map(
-                    v ->
-                        view(
-                            me,
-                            s,
-                            v,
-                            shown.get(v.id),
-                            copies.get(v.id),
-                            said.getOrDefault(v.id, List.of())))
+                .map(v -> view(me, s, v, shown.get(v.id), made, said.getOrDefault(v.id, List.of())))
                 .toList(),
         noteViews,
         me.guest()
@@ -772,7 +788,7 @@ public class Reviews {
   }
 
   /** A version as guests are shown it, without what the house says of it. */
-  private static VersionView forGuest(VersionView v, GuestCopy c) {
+  private static VersionView forGuest(VersionView v, ShownCopy c) {
     return new VersionView(
         v.id,
         v.number,
@@ -788,6 +804,9 @@ public class Reviews {
         "",
         v.uploadedAt,
         List.of(),
+        "",
+        v.shown == null ? "" : v.shown.waits(),
+        v.shown != null && v.shown.failed(),
         v.shown);
   }
 
@@ -824,10 +843,34 @@ public class Reviews {
         c.stand().words());
   }
 
-  /** The file of a version; for a guest the copy that is made for them. */
+  /** What of a version is looked at: its file, or the copy that is made for whoever asks. */
   @Transactional(readOnly = true)
   public StoredFile file(Member me, UUID version) {
     VersionEntry v = version(me, version);
-    return me.guest() ? client.file(v) : new StoredFile(v.hash, v.type);
+    if (me.guest()) {
+      return client.file(v);
+    }
+    if (v.plays) {
+      return new StoredFile(v.hash, v.type);
+    }
+    ShownCopy c = copies.of(List.of(v), Map.of()).house().get(v.id);
+    if (c == null || c.hash == null) {
+      throw new InvalidInput("version", "cannot be seen yet: " + copies.waits(v.id, c));
+    }
+    return new StoredFile(c.hash, c.type);
+  }
+
+  /**
+   * The file of a version as it came.
+   *
+   * @param name code and version, with the ending that goes with what it is
+   */
+  public record Master(String hash, String name) {}
+
+  @Transactional(readOnly = true)
+  public Master master(Member me, UUID version) {
+    VersionEntry v = version(me, version);
+    Shot s = visible(me, v.shotId);
+    return new Master(v.hash, s.code + "_v" + v.number + "." + MediaProbe.extension(v.type));
   }
 }

@@ -545,7 +545,8 @@ public class ViewingDesk {
   private ViewingPaper.Shown shown(NotedFrame n) throws IOException {
     try {
       return new ViewingPaper.Shown(
-          FramePicture.of(watcher.png(n.on, n.note.frame), n.note.drawing), "");
+          FramePicture.of(watcher.png(n.on, n.note.frame), n.note.drawing),
+          "the frame as it was in version " + n.on.number);
     } catch (InvalidInput | NoSuchElementException e) {
       return new ViewingPaper.Shown("", "its frame cannot be shown: " + e.getMessage());
     }

@@ -9,16 +9,32 @@ import java.time.LocalDate;
 import java.util.UUID;
 import org.hibernate.annotations.Immutable;
 
-/** A version as guests are shown it: smaller, with what it is written into its frames. */
+/**
+ * A version as it is shown: to the house where browsers do not play its file, to guests smaller and
+ * with what it is written into its frames.
+ */
 @Entity
 @Immutable
-public class GuestCopy extends Added {
+public class ShownCopy extends Added {
+  /** For whom it is, and as what. */
+  public enum Kind {
+    HOUSE,
+    PROGRESS,
+    APPROVAL;
+
+    /** As which guests are shown it. */
+    public static Kind of(Showing.Kind kind) {
+      return kind == Showing.Kind.APPROVAL ? APPROVAL : PROGRESS;
+    }
+  }
+
   public UUID productionId;
   public UUID versionId;
 
   @Enumerated(EnumType.STRING)
-  public Showing.Kind kind;
+  public Kind kind;
 
+  /** For the house the day it came in. */
   public LocalDate shownOn;
 
   /** Null when none could be made. */

@@ -3,11 +3,11 @@ package bivex.server.review;
 import bivex.core.InvalidInput;
 import bivex.core.review.BurnIn;
 import bivex.core.review.Showing;
-import bivex.server.keep.GuestCopies;
-import bivex.server.keep.GuestCopy;
 import bivex.server.keep.Shots;
 import bivex.server.keep.ShowingEntries;
 import bivex.server.keep.ShowingEntry;
+import bivex.server.keep.ShownCopies;
+import bivex.server.keep.ShownCopy;
 import bivex.server.keep.VersionEntries;
 import bivex.server.keep.VersionEntry;
 import bivex.server.live.Journal;
@@ -37,14 +37,14 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.event.TransactionalEventListener;
 
 /**
- * Makes the pictures guests are shown: smaller copies of versions, with what they are written into
- * each frame. What was not finished when the application was stopped is made after its next start;
- * what cannot be made says why and is not tried again.
+ * Makes copies of versions: for the house of what browsers do not play, for guests smaller ones
+ * with what they are written into each frame. What was not finished when the application was
+ * stopped is made after its next start; what cannot be made says why and is not tried again.
  */
 @Component
-public class GuestPictures {
-  private static final Logger LOG = LoggerFactory.getLogger(GuestPictures.class);
-  private final GuestCopies copies;
+public class CopyMaker {
+  private static final Logger LOG = LoggerFactory.getLogger(CopyMaker.class);
+  private final ShownCopies copies;
   private final ShowingEntries showings;
   private final VersionEntries versions;
   private final Shots shots;
@@ -54,10 +54,10 @@ public class GuestPictures {
   private final ApplicationEventPublisher events;
   private final Clock clock;
   private final Map<UUID, Double> shares = new ConcurrentHashMap<>();
-  private final Background worker = new Background("copies for guests");
+  private final Background worker = new Background("copies of versions");
 
-  GuestPictures(
-      GuestCopies copies,
+  CopyMaker(
+      ShownCopies copies,
       ShowingEntries showings,
       VersionEntries versions,
       Shots shots,
@@ -77,78 +77,87 @@ public class GuestPictures {
     this.clock = clock;
   }
 
-  /** A version is shown. */
-  record Shown(UUID version) {}
+  /** A version is shown to guests, or has come in and is not played by browsers. */
+  record Wanted(UUID version, boolean guests) {}
 
   @TransactionalEventListener
-  void shown(Shown e) {
-    worker.add(() -> make(e.version));
+  void wanted(Wanted e) {
+    worker.add(() -> make(e.version, e.guests));
   }
 
   @EventListener(ApplicationReadyEvent.class)
   void catchUp() {
-    worker.add(() -> showings.shownOnce().forEach(v -> worker.add(() -> make(v))));
+    worker.add(() -> copies.missing().forEach(v -> worker.add(() -> make(v, false))));
+    worker.add(() -> showings.shownOnce().forEach(v -> worker.add(() -> make(v, true))));
   }
 
-  /** Copies of what is shown, by version; those that are not made yet are not in it. */
-  Map<UUID, GuestCopy> of(Collection<VersionEntry> of, Map<UUID, Showing> shown) {
-    Map<UUID, GuestCopy> out = new HashMap<>();
+  /** Copies of versions: the house's, and those guests are shown today. */
+  record Copies(Map<UUID, ShownCopy> house, Map<UUID, ShownCopy> guests) {}
+
+  /** Copies that are made, by version; those that are not yet are not in it. */
+  Copies of(Collection<VersionEntry> of, Map<UUID, Showing> shown) {
+    Copies out = new Copies(new HashMap<>(), new HashMap<>());
     copies
         .findByVersionIdIn(of.stream().map(v -> v.id).toList())
         .forEach(
             c -> {
               Showing s = shown.get(c.versionId);
-              if (s != null && c.kind == s.kind() && c.shownOn.equals(day(s))) {
-                out.put(c.versionId, c);
+              if (c.kind == ShownCopy.Kind.HOUSE) {
+                out.house.put(c.versionId, c);
+              } else if (s != null
+                  && c.kind == ShownCopy.Kind.of(s.kind())
+                  && c.shownOn.equals(day(s))) {
+                out.guests.put(c.versionId, c);
               }
             });
     return out;
   }
 
   /** Why there is nothing to see yet; empty where there is. */
-  String waits(UUID version, GuestCopy c) {
+  String waits(UUID version, ShownCopy c) {
     return c == null
-        ? "the copy for guests is being made, "
+        ? "a copy that browsers play is being made, "
             + Math.round(shares.getOrDefault(version, 0.0) * 100)
             + " % is done"
-        : c.hash == null ? "no copy could be made for guests: " + c.fault : "";
+        : c.hash == null ? "no copy could be made: " + c.fault : "";
   }
 
   private LocalDate day(Showing s) {
     return LocalDate.ofInstant(s.at(), clock.getZone());
   }
 
-  private void make(UUID id) {
+  private void make(UUID id, boolean guests) {
     VersionEntry v = versions.findById(id).orElse(null);
     Showing s =
         showings.findByVersionIdInOrderBySaidAt(List.of(id)).stream()
             .reduce((a, b) -> b)
             .map(ShowingEntry::showing)
             .orElse(null);
-    if (v == null
-        || s == null
-        || s.kind() == Showing.Kind.ENDED
-        || of(List.of(v), Map.of(id, s)).containsKey(id)) {
+    if (v == null || guests && (s == null || s.kind() == Showing.Kind.ENDED)) {
       return;
     }
-    GuestCopy c = new GuestCopy();
+    Copies there = of(List.of(v), s == null ? Map.of() : Map.of(id, s));
+    if ((guests ? there.guests : there.house).containsKey(id)) {
+      return;
+    }
+    ShownCopy c = new ShownCopy();
     c.id = UUID.randomUUID();
     c.productionId = v.productionId;
     c.versionId = id;
-    c.kind = s.kind();
-    c.shownOn = day(s);
+    c.kind = guests ? ShownCopy.Kind.of(s.kind()) : ShownCopy.Kind.HOUSE;
+    c.shownOn = guests ? day(s) : LocalDate.ofInstant(v.uploadedAt, clock.getZone());
     c.type = v.facts().still() ? "image/jpeg" : "video/mp4";
     c.fault = "";
     Path made = null;
     try {
       made = store.scratch(v.facts().still() ? ".jpg" : ".mp4");
-      burn(v, s, made);
+      copy(v, guests ? s : null, made);
       c.bytes = Files.size(made);
       c.hash = store.keep(Files.newInputStream(made));
     } catch (InvalidInput | NoSuchElementException e) {
       c.fault = e.getMessage();
     } catch (IOException | RuntimeException e) {
-      LOG.error("a copy for guests broke", e);
+      LOG.error("a copy of a version broke", e);
       c.fault = "making it broke; the server's log has the details";
     } finally {
       MediaStore.discard(made);
@@ -169,26 +178,31 @@ public class GuestPictures {
             "version",
             id.toString(),
             "Bivex",
-            c.fault.isEmpty() ? "made the copy for guests" : "could not make the copy for guests",
+            c.fault.isEmpty() ? "made a copy of a version" : "could not copy a version",
             0,
             List.of()));
   }
 
-  private void burn(VersionEntry v, Showing s, Path into) throws IOException {
+  /**
+   * @param s as what guests are shown it; null for the house
+   */
+  private void copy(VersionEntry v, Showing s, Path into) throws IOException {
     Path file = store.find(v.hash);
     int n =
-        frames.burned(
+        frames.copy(
             file,
             v.width,
             v.height,
             v.facts().still() ? null : probe.measured(file, v.fileName).recording(),
             v.facts().rate(),
-            BurnIn.of(
-                shots.findById(v.shotId).orElseThrow().code,
-                v.number,
-                s.kind(),
-                day(s),
-                v.firstFrame),
+            s == null
+                ? null
+                : BurnIn.of(
+                    shots.findById(v.shotId).orElseThrow().code,
+                    v.number,
+                    s.kind(),
+                    day(s),
+                    v.firstFrame),
             into,
             done -> shares.put(v.id, Math.min(1, (double) done / v.frames)),
             worker::closing);
