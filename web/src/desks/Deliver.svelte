@@ -37,7 +37,11 @@
   let picked = $state<Record<string, boolean>>({});
   let damage = $state(false);
   let busy = $state('');
-  let edit = $state<{ id: string | null; version: number; body: Schemas['SpecEdit'] } | null>(null);
+  let edit = $state<{ id: string | null; version: number; body: Omit<Schemas['SpecEdit'], 'media'> } | null>(
+    null,
+  );
+  /** What is asked of the file itself; what is not there may be anything. */
+  let media = $state<Partial<Media>>({});
   let wrong = $state<Refused | null>(null);
   const may = $derived(h.may('PRODUCER', 'COORDINATOR'));
   const wanted = (o: Schemas['OfferView']): boolean => picked[o.shot] ?? o.due;
@@ -87,14 +91,14 @@
               path: { production: h.id, spec: edit.id },
               header: { 'If-Match': `"${edit.version}"` },
             },
-            body: edit.body,
+            body: { ...edit.body, media: media as Media },
           }),
         );
       else
         await got(
           api.POST('/api/productions/{production}/specs', {
             params: { path: { production: h.id } },
-            body: edit.body,
+            body: { ...edit.body, media: media as Media },
           }),
         );
       edit = null;
@@ -112,8 +116,39 @@
     }
   }
 
+  type Media = Schemas['MediaWanted'];
+  const FILES = ['MP4', 'MOV', 'MXF', 'MKV', 'WEBM', 'AVI'] as const;
+  const CODECS: Record<NonNullable<Media['codec']>, string> = {
+    H264: 'H.264',
+    HEVC: 'HEVC',
+    PRORES: 'ProRes',
+    DNX: 'DNxHD or DNxHR',
+    AV1: 'AV1',
+    VP9: 'VP9',
+    FFV1: 'FFV1',
+    MJPEG: 'Motion JPEG',
+    JPEG2000: 'JPEG 2000',
+  };
+  const CHROMA: Record<NonNullable<Media['chroma']>, string> = {
+    C420: '4:2:0',
+    C422: '4:2:2',
+    C444: '4:4:4',
+  };
+
+  /** What is asked of the file itself, in words. */
+  function asked(m: Partial<Media> | undefined): string[] {
+    return [
+      m?.container?.toLowerCase(),
+      m?.codec && CODECS[m.codec],
+      m?.bits && `${m.bits} bits`,
+      m?.chroma && CHROMA[m.chroma],
+      m?.sound && (m.sound === 'NONE' ? 'no sound' : 'sound'),
+    ].filter((w): w is string => !!w);
+  }
+
   function change(s: Schemas['SpecView'] | null): void {
     wrong = null;
+    media = Object.fromEntries(Object.entries(s?.media ?? {}).filter((x) => x[1] !== null));
     edit = s
       ? {
           id: s.id,
@@ -156,6 +191,7 @@
             `${spec.rateName} fps`,
             `${spec.handles} frames handles`,
             spec.pattern,
+            ...asked(spec.media),
           ].join(' · ')}</span
         >{/if}
       {#if h.may('PRODUCER')}<span class="ml-auto flex gap-2"
@@ -336,6 +372,46 @@
             type="number"
             bind:value={edit.body.handles}
           /></label
+        >
+      </div>
+      <div class="grid grid-cols-5 gap-2">
+        <label class="field"
+          ><span>File</span><select class="select" name="container" bind:value={media.container}
+            ><option value={undefined}>any</option>{#each FILES as f (f)}<option value={f}
+                >{f.toLowerCase()}</option
+              >{/each}</select
+          ></label
+        >
+        <label class="field"
+          ><span>Codec</span><select class="select" name="codec" bind:value={media.codec}
+            ><option value={undefined}>any</option>{#each Object.entries(CODECS) as [k, w] (k)}<option
+                value={k}>{w}</option
+              >{/each}</select
+          ></label
+        >
+        <label class="field"
+          ><span>Bits, at least</span><input
+            class="mono input"
+            {@attach refused(wrong?.field === 'bits')}
+            type="number"
+            name="bits"
+            placeholder="any"
+            bind:value={media.bits}
+          /></label
+        >
+        <label class="field"
+          ><span>Chroma, at least</span><select class="select" name="chroma" bind:value={media.chroma}
+            ><option value={undefined}>any</option>{#each Object.entries(CHROMA) as [k, w] (k)}<option
+                value={k}>{w}</option
+              >{/each}</select
+          ></label
+        >
+        <label class="field"
+          ><span>Sound</span><select class="select" name="sound" bind:value={media.sound}
+            ><option value={undefined}>any</option><option value="NONE">none</option><option value="SOME"
+              >with sound</option
+            ></select
+          ></label
         >
       </div>
       <label class="field"

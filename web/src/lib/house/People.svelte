@@ -75,9 +75,8 @@
               class="tight now btn"
               onclick={() => void takeOff(p.id, p.name)}>Take off {p.name}</button
             ><button class="tight btn" onclick={() => (leaving = '')}>Leave</button>
-          {:else}{#if p.link}<span class="soft small">by a guest link</span>{:else}<button
-                class="tight btn"
-                onclick={() => void link(p.id, p.name)}>Password link</button
+          {:else}{#if p.link}<span class="soft small">by a guest link{p.ended ? ', ended' : ''}</span
+              >{:else}<button class="tight btn" onclick={() => void link(p.id, p.name)}>Password link</button
               >{/if}<button
               class="tight bare btn"
               aria-label="Take {p.name} off the production"

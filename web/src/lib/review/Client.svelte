@@ -29,7 +29,7 @@
   const guest = $derived(h.may('GUEST'));
   const leads = $derived(h.may('PRODUCER', 'COORDINATOR'));
   const guests = $derived(leads ? (h.view?.people ?? []).filter((p) => p.role === 'GUEST') : []);
-  const invited = $derived(guests.filter((g) => r.guests.includes(g.id)));
+  const invited = $derived(guests.filter((g) => !g.ended && r.guests.includes(g.id)));
   const path = $derived({ params: { path: { production: h.id, version: v.id } } });
   const shown = $derived(v.shown?.stands === true);
   let until = $state('');
@@ -173,7 +173,7 @@
     <ul>
       {#each guests as g (g.id)}<li class="flex items-center justify-between">
           <span>{g.name}</span>{#if r.guests.includes(g.id)}<span class="soft small"
-              >invited<TakeBack
+              >{g.ended ? 'link ended' : 'invited'}<TakeBack
                 what="the invitation of {g.name}"
                 run={() =>
                   back(

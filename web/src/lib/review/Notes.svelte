@@ -96,6 +96,7 @@
         </p>{/each}
       {#if n.stands !== 'open'}<p class="small"><strong>{n.stands}</strong></p>{/if}
       {#if n.unseen}<p class="small pencil">{n.unseen}</p>{/if}
+      {#if n.clash}<p class="small pencil">{n.clash}</p>{/if}
       {#if n.again}<p class="small pencil">
           Answered {n.rounds} times: talk about it before it is done again.
         </p>{/if}

@@ -437,6 +437,7 @@
     untrack(() => id),
     {
       pieces: () => pieces,
+      last: lastOf,
       next: follows,
       where: () => {
         const x = pieces[at];

@@ -10,6 +10,8 @@ export type Marks = { from: Place; to: Place } | null;
 /** What a run can do for whoever leads or follows it. */
 export type Run = {
   pieces: () => Schemas['RunPiece'][];
+  /** The last frame of a piece that is seen. */
+  last: (piece: number) => number;
   /** What comes after a piece; null at the end. */
   next: (piece: number) => Place | null;
   where: () => Place;
@@ -171,10 +173,10 @@ export class Lead {
     for (;;) {
       const x = this.run.pieces()[to.piece];
       if (!x) return to;
-      const here = (x.frames - to.frame) / x.rate;
+      const here = (this.run.last(to.piece) + 1 - to.frame) / x.rate;
       if (left < here) return { piece: to.piece, frame: to.frame + left * x.rate };
       const next = this.run.next(to.piece);
-      if (!next) return { piece: to.piece, frame: x.frames - 1 };
+      if (!next) return { piece: to.piece, frame: this.run.last(to.piece) };
       left -= Math.max(0.001, here);
       to = next;
     }
@@ -199,7 +201,7 @@ export class Lead {
     const to = this.target(v);
     const where = this.run.where();
     const off = this.seconds(to) - this.seconds(where);
-    const done = v.playing && to.frame >= (this.run.pieces()[to.piece]?.frames ?? 1) - 1;
+    const done = v.playing && to.frame >= this.run.last(to.piece);
     if (!v.playing || (done && !this.run.next(to.piece))) {
       this.run.trim(1);
       if (is.playing || where.piece !== to.piece || Math.round(where.frame) !== Math.round(to.frame))

@@ -42,3 +42,6 @@ alter table membership add column ends_at timestamptz;
 
 -- What the sound of a version is like; null where it has none, or was not listened to.
 alter table version_check add column sound text check (sound::jsonb is not null);
+
+-- What a specification asks of the file itself; null for anything.
+alter table delivery_spec add column media text check (media::jsonb is not null);

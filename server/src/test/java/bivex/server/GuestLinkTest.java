@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.springframework.jdbc.core.JdbcTemplate;
+import tools.jackson.databind.JsonNode;
 
 /** A guest without a sign-in comes in by a link: until a day, until it is ended, and no further. */
 class GuestLinkTest {
@@ -102,6 +103,8 @@ class GuestLinkTest {
                 .status())
         .isEqualTo(404);
 
+    assertThat(ended(person)).isFalse();
+
     // Another in its place: what came by the first is over with it.
     String next = made(Map.of("person", person)).text("token");
     assertThat(ona.get(review).status()).isEqualTo(401);
@@ -111,10 +114,20 @@ class GuestLinkTest {
     ok(stage.producer.delete(links + "/" + link));
     assertThat(ona.get(review).status()).isEqualTo(401);
     assertThat(arrive(ona, next).status()).isEqualTo(403);
+    assertThat(ended(person)).as("nobody is told that it is shown to them").isTrue();
     assertThat(stage.producer.delete(links + "/" + link).text("field")).isEqualTo("link");
     assertThat(ok(stage.producer.get(review)).text("clientWords/0/said"))
         .as("what they said stays")
         .contains("Ona");
+  }
+
+  private boolean ended(String person) {
+    for (JsonNode p : ok(stage.producer.get(stage.base)).at("people")) {
+      if (p.path("id").asString().equals(person)) {
+        return p.path("ended").asBoolean();
+      }
+    }
+    throw new AssertionError("nobody like that");
   }
 
   @Test

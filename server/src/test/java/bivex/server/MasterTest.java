@@ -120,8 +120,33 @@ class MasterTest {
                     "handles",
                     8,
                     "pattern",
-                    "{code}_v{version}")))
+                    "{code}_v{version}",
+                    "media",
+                    Map.of("container", "MOV", "codec", "PRORES", "bits", 10, "chroma", "C422"))))
             .text("id");
+    String other =
+        ok(stage.producer.post(
+                stage.base + "/specs",
+                Map.of(
+                    "name",
+                    "Web",
+                    "raster",
+                    Map.of("width", 1920, "height", 1080),
+                    "rate",
+                    "24",
+                    "handles",
+                    8,
+                    "pattern",
+                    "{code}_v{version}",
+                    "media",
+                    Map.of("codec", "H264"))))
+            .text("id");
+    assertThat(
+            stage
+                .producer
+                .post(stage.base + "/packages", Map.of("spec", other, "shots", List.of(stage.shot)))
+                .text("detail"))
+        .contains("codec is ProRes, wanted H.264");
     Caller.Answer packed =
         stage.producer.post(
             stage.base + "/packages", Map.of("spec", spec, "shots", List.of(stage.shot)));

@@ -270,6 +270,36 @@ class ReviewTest {
   }
 
   @Test
+  void whatMayAskForTheOppositeIsToldToTheHouseAlone() {
+    String version = stage.upload(Clips.mp4(320, 180, "24", 40)).text("versions/0/id");
+    String notes = stage.base + "/versions/" + version + "/notes";
+    Caller guest = stage.house.person(stage.production, Role.GUEST);
+    Stage.ok(
+        stage.producer.post(
+            stage.base + "/shots/" + stage.shot + "/guests", Map.of("person", guest.person())));
+    Stage.ok(
+        stage.producer.post(
+            stage.base + "/versions/" + version + "/showings", Map.of("kind", "PROGRESS")));
+    Stage.ok(stage.producer.post(notes, Map.of("whole", true, "words", "the lamp is too bright")));
+    Caller.Answer own =
+        Stage.ok(guest.post(notes, Map.of("whole", true, "words", "could the lamp be brighter?")));
+    assertThat(own.text("notes/0/clash")).isEmpty();
+    Caller.Answer page =
+        Stage.ok(stage.producer.get(stage.base + "/shots/" + stage.shot + "/review"));
+    assertThat(page.text("notes/0/clash")).contains("may ask for the opposite");
+    assertThat(page.text("notes/1/clash")).contains("may ask for the opposite");
+    Stage.ok(
+        stage.producer.post(
+            stage.base + "/notes/" + page.text("notes/0/id") + "/words",
+            Map.of("kind", "WITHDRAWN", "words", "as the client wants it")));
+    assertThat(
+            Stage.ok(stage.producer.get(stage.base + "/shots/" + stage.shot + "/review"))
+                .text("notes/1/clash"))
+        .as("what is withdrawn asks for nothing")
+        .isEmpty();
+  }
+
+  @Test
   void aDrawingLiesOnItsFrameInEveryVersion() {
     String version = stage.upload(WITH_HANDLES).text("versions/0/id");
     Map<String, Object> box =

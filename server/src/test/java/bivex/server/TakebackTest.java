@@ -281,13 +281,6 @@ class TakebackTest {
       /shots/*/review.shot
       /shots/*/review.title
       /shots/*/review.versions[].bytes
-      /shots/*/review.versions[].facts.clip.bits
-      /shots/*/review.versions[].facts.clip.constant
-      /shots/*/review.versions[].facts.clip.pixels
-      /shots/*/review.versions[].facts.clip.scan
-      /shots/*/review.versions[].facts.clip.seconds
-      /shots/*/review.versions[].facts.clip.sound
-      /shots/*/review.versions[].facts.clip.turnedDeg
       /shots/*/review.versions[].facts.frames
       /shots/*/review.versions[].facts.raster.height
       /shots/*/review.versions[].facts.raster.width

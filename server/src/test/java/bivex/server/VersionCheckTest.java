@@ -108,6 +108,8 @@ class VersionCheckTest {
         .isEqualTo("the whole picture");
     assertThat(stage.producer.get(apart + (from + 60)).text("field")).isEqualTo("frame");
     assertThat(new Stage().producer.get(apart + from).status()).isEqualTo(404);
+    assertThat(stage.producer.get(stage.base + "/versions/" + second + "/difference").text("field"))
+        .isEqualTo("against");
     ok(
         stage.producer.post(
             stage.base + "/versions/" + first + "/notes",

@@ -14,6 +14,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * What the client wants.
@@ -22,8 +23,10 @@ import java.util.Set;
  * @param rate frame rate
  * @param handles frames before and after the cut, 0 to 1000
  * @param pattern of the file names, with {code} and {version}
+ * @param media of the file itself
  */
-public record DeliverySpec(Raster raster, FrameRate rate, int handles, NamePattern pattern) {
+public record DeliverySpec(
+    Raster raster, FrameRate rate, int handles, NamePattern pattern, MediaWanted media) {
   public DeliverySpec {
     InvalidInput.within("handles", (long) handles, 0, 1000);
     pattern.with(Set.of("code", "version"), Set.of("production", "code", "scene", "version"));
@@ -87,9 +90,17 @@ public record DeliverySpec(Raster raster, FrameRate rate, int handles, NamePatte
           new VersionFacts.FactCheck(
               "Client", "approved", o.client().words(), good, good ? "" : o.client().remedy()));
     }
-    out.addAll(
-        o.facts()
-            .against(o.place(), new VersionFacts.Wanted(raster, rate, o.cut(), handles, true)));
+    List<VersionFacts.FactCheck> asked = media.check(o.facts().clip());
+    Set<String> labels =
+        asked.stream().map(VersionFacts.FactCheck::label).collect(Collectors.toSet());
+    // What is asked for is not told once more.
+    o
+        .facts()
+        .against(o.place(), new VersionFacts.Wanted(raster, rate, o.cut(), handles, true))
+        .stream()
+        .filter(c -> c.asked() || !labels.contains(c.label()))
+        .forEach(out::add);
+    out.addAll(asked);
     return out;
   }
 

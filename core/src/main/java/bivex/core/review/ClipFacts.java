@@ -19,6 +19,10 @@ import java.util.List;
  * @param colour primaries, transfer, matrix and range
  * @param sound codec, channels and rate of the first sound, or "none"
  * @param timecode of the first frame
+ * @param container ending that goes with the kind of file; null where it was not read, like the
+ *     next two
+ * @param codec as its reader calls it
+ * @param chroma "4:2:2"; empty where it is not told
  */
 public record ClipFacts(
     double seconds,
@@ -29,7 +33,10 @@ public record ClipFacts(
     Integer bits,
     String colour,
     String sound,
-    String timecode) {
+    String timecode,
+    String container,
+    String codec,
+    String chroma) {
   private static final String ANY = "any";
 
   /** Whether it has no sound. */
@@ -75,6 +82,8 @@ public record ClipFacts(
             !fields,
             "Export again progressive; fields tear what moves.",
             !scan.isEmpty()));
+    out.add(told("Codec", codec == null ? "" : codec));
+    out.add(told("Chroma", chroma == null ? "" : chroma));
     out.add(told("Bits", bits == null ? "" : bits + " a channel"));
     out.add(told("Colour", colour));
     out.add(told("Sound", sound));

@@ -3,9 +3,11 @@ package bivex.core.delivery;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import bivex.core.InvalidInput;
 import bivex.core.optics.Raster;
 import bivex.core.review.ClientStand;
 import bivex.core.review.ClientWord;
+import bivex.core.review.ClipFacts;
 import bivex.core.review.FramePlace;
 import bivex.core.review.OpenNotes;
 import bivex.core.review.Verdict;
@@ -24,7 +26,11 @@ import org.junit.jupiter.params.provider.ValueSource;
 class DeliveryTest {
   private final DeliverySpec spec =
       new DeliverySpec(
-          Raster.HD, FrameRate.FILM, 8, new NamePattern("{production}_{code}_v{version}"));
+          Raster.HD,
+          FrameRate.FILM,
+          8,
+          new NamePattern("{production}_{code}_v{version}"),
+          MediaWanted.ANY);
 
   private DeliverySpec.Offer offer(VersionFacts facts, Verdict verdict, int notes) {
     return new DeliverySpec.Offer(
@@ -50,6 +56,73 @@ class DeliveryTest {
             spec.fileName(
                 offer(new VersionFacts(Raster.HD, FrameRate.FILM, 112), Verdict.AGREED, 0)))
         .isEqualTo("TK_TK-04-020_v003");
+  }
+
+  private static ClipFacts file(String container, String codec, Integer bits, String chroma) {
+    return new ClipFacts(
+        112 / 24.0,
+        true,
+        0,
+        "1:1",
+        "progressive",
+        bits,
+        "bt709",
+        "none",
+        "",
+        container,
+        codec,
+        chroma);
+  }
+
+  private static List<String> wrong(MediaWanted wanted, ClipFacts is) {
+    return wanted.check(is).stream()
+        .filter(c -> !c.agrees())
+        .map(c -> c.label() + ": " + c.found() + ", wanted " + c.wanted())
+        .toList();
+  }
+
+  @Test
+  void whatIsWantedOfTheFileIsHeldAgainstWhatItIs() {
+    MediaWanted master =
+        new MediaWanted(
+            MediaWanted.Container.MOV,
+            MediaWanted.Codec.PRORES,
+            10,
+            MediaWanted.Chroma.C422,
+            MediaWanted.Sound.NONE);
+    assertThat(wrong(master, file("mov", "prores", 10, "4:2:2"))).isEmpty();
+    assertThat(wrong(master, file("mov", "prores", 12, "4:4:4"))).as("more is good too").isEmpty();
+    assertThat(wrong(master, file("mp4", "h264", 8, "4:2:0")))
+        .containsExactly(
+            "File: mp4, wanted mov",
+            "Codec: H.264, wanted ProRes",
+            "Bits: 8 a channel, wanted at least 10 a channel",
+            "Chroma: 4:2:0, wanted at least 4:2:2");
+    assertThat(wrong(master, file(null, null, null, null)))
+        .as("nothing is taken to be right that was not read")
+        .hasSize(4);
+    assertThat(wrong(MediaWanted.ANY, file(null, null, null, null))).isEmpty();
+    MediaWanted sound = new MediaWanted(null, null, null, null, MediaWanted.Sound.SOME);
+    assertThat(wrong(sound, file("mov", "prores", 10, "4:2:2")))
+        .containsExactly("Sound: none, wanted a sound track");
+    DeliverySpec s =
+        new DeliverySpec(
+            Raster.HD, FrameRate.FILM, 8, new NamePattern("{code}_v{version}"), master);
+    assertThat(
+            s
+                .check(
+                    offer(
+                        new VersionFacts(
+                            Raster.HD, FrameRate.FILM, 112, file("mov", "prores", 10, "4:2:2")),
+                        Verdict.AGREED,
+                        0))
+                .stream()
+                .map(VersionFacts.FactCheck::label))
+        .as("each is told once")
+        .doesNotHaveDuplicates()
+        .contains("Codec", "Chroma", "Bits", "Sound", "File");
+    assertThatThrownBy(() -> new MediaWanted(null, null, 7, null, null))
+        .isInstanceOf(InvalidInput.class);
   }
 
   @Test

@@ -3,6 +3,7 @@ package bivex.server.delivery;
 import bivex.core.InvalidInput;
 import bivex.core.Said;
 import bivex.core.delivery.DeliverySpec;
+import bivex.core.delivery.MediaWanted;
 import bivex.core.optics.Raster;
 import bivex.core.review.Verdict;
 import bivex.core.review.VersionFacts;
@@ -156,9 +157,14 @@ public class Deliveries {
       String rateName,
       int handles,
       String pattern,
+      MediaWanted media,
       long version) {}
 
-  public record SpecEdit(String name, Raster raster, String rate, int handles, String pattern) {}
+  /**
+   * @param media of the file itself; null for anything
+   */
+  public record SpecEdit(
+      String name, Raster raster, String rate, int handles, String pattern, MediaWanted media) {}
 
   /**
    * A shot's check list against a specification.
@@ -241,6 +247,7 @@ public class Deliveries {
     s.rate = FrameRate.parse(in.rate()).text();
     s.handles = in.handles();
     s.pattern = in.pattern();
+    s.media = in.media() == null || in.media().equals(MediaWanted.ANY) ? null : in.media();
     s.spec();
     specs.saveAndFlush(s);
     journal.record(me, action, "spec", s.id.toString(), s.name);
@@ -511,6 +518,7 @@ public class Deliveries {
         FrameRate.parse(s.rate).name(),
         s.handles,
         s.pattern,
+        s.media == null ? MediaWanted.ANY : s.media,
         s.version);
   }
 

@@ -1885,7 +1885,7 @@ public class DemoLoader implements ApplicationRunner {
       delivery.addSpec(
           mara,
           new Deliveries.SpecEdit(
-              "Festival master", new Raster(1920, 1080), "24", 8, "{code}_v{version}"));
+              "Festival master", new Raster(1920, 1080), "24", 8, "{code}_v{version}", null));
       UUID sefa = people.findByLogin("sefa").orElseThrow().id;
       for (String title : List.of("Two Ineses at the chart table", "The signal flags vanish")) {
         Reviews.ReviewView seen = review.invite(codes.get(title), mara, new Reviews.NewGuest(sefa));

@@ -1,14 +1,17 @@
 package bivex.server.keep;
 
 import bivex.core.delivery.DeliverySpec;
+import bivex.core.delivery.MediaWanted;
 import bivex.core.optics.Raster;
 import bivex.core.shot.NamePattern;
 import bivex.core.time.FrameRate;
+import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 import java.util.UUID;
+import tools.jackson.core.type.TypeReference;
 
 /** What a client wants. */
 @Entity
@@ -22,10 +25,25 @@ public class SpecEntry {
   public String rate;
   public int handles;
   public String pattern;
+
+  /** Of the file itself; null for anything. */
+  @Convert(converter = Media.class)
+  public MediaWanted media;
+
   @Version public long version;
 
   public DeliverySpec spec() {
     return new DeliverySpec(
-        new Raster(width, height), FrameRate.parse(rate), handles, new NamePattern(pattern));
+        new Raster(width, height),
+        FrameRate.parse(rate),
+        handles,
+        new NamePattern(pattern),
+        media == null ? MediaWanted.ANY : media);
+  }
+
+  static class Media extends JsonColumn<MediaWanted> {
+    Media() {
+      super(1, new TypeReference<>() {});
+    }
   }
 }

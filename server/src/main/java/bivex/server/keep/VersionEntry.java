@@ -56,10 +56,10 @@ public class VersionEntry extends Added {
     return new FramePlace(firstFrame, placed).at(uploadedAt, s.framesSince);
   }
 
-  /** What time stamps and tags of the file say. */
+  /** What time stamps and tags of the file say; until version 1 not how it is coded. */
   static class Clip extends JsonColumn<ClipFacts> {
     Clip() {
-      super(1, new TypeReference<>() {});
+      super(2, new TypeReference<>() {});
     }
   }
 }

@@ -463,7 +463,7 @@ public class MediaProbe {
     int turned = turned(v);
     boolean side = turned == 90 || turned == 270;
     FrameTimes shown = new FrameTimes(times);
-    ClipFacts told = facts(v, root, shown, turned);
+    ClipFacts told = facts(kind, v, root, shown, turned);
     VersionFacts all =
         new VersionFacts(
             side ? new Raster(h, w) : new Raster(w, h), rate(v, shown), shown.frames(), told);
@@ -517,7 +517,8 @@ public class MediaProbe {
     }
   }
 
-  private static ClipFacts facts(JsonNode v, JsonNode root, FrameTimes shown, int turned) {
+  private static ClipFacts facts(
+      Kind kind, JsonNode v, JsonNode root, FrameTimes shown, int turned) {
     JsonNode sound = null;
     for (JsonNode s : root.path("streams")) {
       if (sound == null && word(s, "codec_type").equals("audio")) {
@@ -545,7 +546,25 @@ public class MediaProbe {
                 + " channels, "
                 + word(sound, "sample_rate")
                 + " Hz",
-        timecode(v, root));
+        timecode(v, root),
+        kind.extension,
+        word(v, "codec_name"),
+        chroma(word(v, "pix_fmt")));
+  }
+
+  /**
+   * How much colour is kept, by the name of the format of the pixels; empty where it is not told.
+   */
+  private static String chroma(String pixels) {
+    if (pixels.matches("(gbr|rgb|bgr|argb|abgr|xyz).*")) {
+      return "4:4:4";
+    }
+    Matcher m = Pattern.compile("^(?:yuv|yuva|yuvj)4(\\d)(\\d)p").matcher(pixels);
+    return m.find()
+        ? "4:" + m.group(1) + ":" + m.group(2)
+        : pixels.matches("nv12|p010.*")
+            ? "4:2:0"
+            : pixels.matches("uyvy422|yuyv422") ? "4:2:2" : "";
   }
 
   /** Depth of a channel: told, or by the name of the format of its pixels. */

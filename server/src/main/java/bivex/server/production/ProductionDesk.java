@@ -21,6 +21,7 @@ import bivex.server.keep.Person;
 import bivex.server.keep.Production;
 import bivex.server.keep.Productions;
 import bivex.server.live.Journal;
+import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Arrays;
@@ -50,6 +51,8 @@ public class ProductionDesk {
   private final Journal journal;
 
   private final ApplicationEventPublisher events;
+
+  private final Clock clock;
 
   /** A production with the usual numbers. */
   public static Production make(NewProduction in) {
@@ -86,7 +89,9 @@ public class ProductionDesk {
       People people,
       SignIns signIns,
       Journal journal,
-      ApplicationEventPublisher events) {
+      ApplicationEventPublisher events,
+      Clock clock) {
+    this.clock = clock;
     this.events = events;
     this.invitations = invitations;
     this.people = people;
@@ -138,8 +143,10 @@ public class ProductionDesk {
   /**
    * @param login told to producers only
    * @param link whether they come in by a guest link
+   * @param ended whether that has ended
    */
-  public record PersonView(UUID id, String name, String login, Role role, boolean link) {}
+  public record PersonView(
+      UUID id, String name, String login, Role role, boolean link, boolean ended) {}
 
   /**
    * @param workNames where the versions of people's work are expected; null leaves it as it is
@@ -307,7 +314,8 @@ public class ProductionDesk {
                             m.person.name,
                             me.role() == Role.PRODUCER && m.endsAt == null ? m.person.login : "",
                             m.role,
-                            m.endsAt != null))
+                            m.endsAt != null,
+                            !m.stands(clock.instant())))
                 .toList();
     return new ProductionView(
         p.id,

@@ -99,9 +99,13 @@ public class CheckDesk {
    * @param frame as the shot counts
    * @throws InvalidInput naming {@code against} or {@code frame}
    */
-  public DifferenceView difference(Member me, UUID version, UUID against, int frame)
+  public DifferenceView difference(Member me, UUID version, UUID against, Integer frame)
       throws IOException {
     VersionEntry v = transactions.read(() -> versions.require(version, me.productionId()));
+    if (against == null || frame == null) {
+      throw new InvalidInput(
+          against == null ? "against" : "frame", "must say what it is held against");
+    }
     VersionEntry w = transactions.read(() -> versions.require(against, me.productionId()));
     if (!v.shotId.equals(w.shotId)) {
       throw new InvalidInput("against", "is of another shot");

@@ -116,7 +116,7 @@ public class CopyMaker {
   /** Why there is nothing to see yet; empty where there is. */
   String waits(UUID version, ShownCopy c) {
     return c == null
-        ? "a copy that browsers play is being made, "
+        ? "the copy to look at is being made, "
             + Math.round(shares.getOrDefault(version, 0.0) * 100)
             + " % is done"
         : c.hash == null ? "no copy could be made: " + c.fault : "";

@@ -101,11 +101,12 @@ public class LeadDesk {
   public LeadView lead(Member me, UUID viewing, boolean follows) {
     viewings.require(viewing, me.productionId());
     long now = clock.millis();
-    Map<UUID, Follower> all = following.computeIfAbsent(viewing, k -> new ConcurrentHashMap<>());
     if (follows) {
-      all.put(me.personId(), new Follower(me.name(), now));
+      following
+          .computeIfAbsent(viewing, k -> new ConcurrentHashMap<>())
+          .put(me.personId(), new Follower(me.name(), now));
     } else {
-      all.remove(me.personId());
+      following.getOrDefault(viewing, new ConcurrentHashMap<>()).remove(me.personId());
     }
     return view(viewing, now);
   }

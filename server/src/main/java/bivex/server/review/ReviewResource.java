@@ -72,7 +72,10 @@ public class ReviewResource {
   @GetMapping("/versions/{version}/difference")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST})
   public CheckDesk.DifferenceView difference(
-      @PathVariable UUID version, Member me, @RequestParam UUID against, @RequestParam int frame)
+      @PathVariable UUID version,
+      Member me,
+      @RequestParam(required = false) UUID against,
+      @RequestParam(required = false) Integer frame)
       throws IOException {
     return checks.difference(me, version, against, frame);
   }

@@ -5,6 +5,7 @@ import static bivex.core.crew.Role.GUEST;
 import bivex.core.InvalidInput;
 import bivex.core.review.Drawing;
 import bivex.core.review.FramePlace;
+import bivex.core.review.NoteClash;
 import bivex.core.review.NoteStand;
 import bivex.core.review.NoteWord;
 import bivex.core.review.OpenNotes;
@@ -213,8 +214,9 @@ public class Reviews {
    * @param stands how it stands, in words
    * @param rounds how often it was answered
    * @param again whether the same was answered so often that it should be talked about
-   * @param drawn what was drawn on its frame; null for nothing
    * @param unseen why who gave it cannot say whether it is met; empty where they can
+   * @param clash that it may ask for the opposite of another, in a sentence; empty where not
+   * @param drawn what was drawn on its frame; null for nothing
    * @param may what whoever asks may say of it
    */
   public record NoteView(
@@ -240,6 +242,7 @@ public class Reviews {
       int rounds,
       boolean again,
       String unseen,
+      String clash,
       DrawnView drawn,
       List<NoteWord.Kind> may) {}
 
@@ -663,8 +666,20 @@ public class Reviews {
     CopyMaker.Copies made = copies.of(all, shown);
     Set<Integer> seen = numbers(all, shown);
     List<NoteBook.Carried> carried = book.of(s.id, all, n -> told(me, n));
+    // How notes of the house stand to each other is no guest's to hear.
+    Map<String, String> clashes = me.guest() ? Map.of() : clashes(carried);
     List<NoteView> noteViews =
-        carried.stream().map(c -> view(me, c, people, seen, drawn(c, all))).toList();
+        carried.stream()
+            .map(
+                c ->
+                    view(
+                        me,
+                        c,
+                        people,
+                        seen,
+                        clashes.getOrDefault(c.row().id.toString(), ""),
+                        drawn(c, all)))
+            .toList();
     Map<UUID, Integer> numbers = all.stream().collect(Collectors.toMap(v -> v.id, v -> v.number));
     FrameRange cut = me.production().range(s);
     return new ReviewView(
@@ -720,6 +735,7 @@ public class Reviews {
       NoteBook.Carried c,
       Map<UUID, Membership> people,
       Set<Integer> seen,
+      String clash,
       DrawnView drawn) {
     ReviewNote n = c.row();
     NoteStand stand = c.stand();
@@ -760,6 +776,7 @@ public class Reviews {
         stand.rounds(),
         stand.again(),
         me.guest() ? "" : stand.unseen(guest(people.get(n.byPerson)), seen),
+        clash,
         drawn,
         stand.next().stream()
             .filter(
@@ -771,6 +788,21 @@ public class Reviews {
                             my,
                             !me.guest() || seen(stand.answeredIn(), seen))
                         .isEmpty())
+            .toList());
+  }
+
+  private static Map<String, String> clashes(List<NoteBook.Carried> all) {
+    return NoteClash.of(
+        all.stream()
+            .filter(c -> c.stand().carried())
+            .map(
+                c ->
+                    new NoteClash.Of(
+                        c.row().id.toString(),
+                        c.row().on(),
+                        c.note().said(),
+                        c.row().words,
+                        c.row().saidBy))
             .toList());
   }
 
@@ -795,7 +827,7 @@ public class Reviews {
         "",
         c == null ? "" : c.type,
         c == null ? 0 : c.bytes,
-        v.facts,
+        new VersionFacts(v.facts.raster(), v.facts.rate(), v.facts.frames(), null),
         v.rateName,
         v.fps,
         v.firstFrame,

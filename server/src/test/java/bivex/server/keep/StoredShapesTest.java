@@ -3,6 +3,7 @@ package bivex.server.keep;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import bivex.core.delivery.MediaWanted;
 import bivex.core.method.HouseMethod;
 import bivex.core.method.Method;
 import bivex.core.method.MethodBook;
@@ -218,6 +219,15 @@ class StoredShapesTest {
     }
     if (column instanceof Shot.Own) {
       return (T) owned();
+    }
+    if (column instanceof SpecEntry.Media) {
+      return (T)
+          new MediaWanted(
+              MediaWanted.Container.MOV,
+              MediaWanted.Codec.PRORES,
+              10,
+              MediaWanted.Chroma.C422,
+              MediaWanted.Sound.NONE);
     }
     return (T) new Filler().fill(type, "value");
   }
