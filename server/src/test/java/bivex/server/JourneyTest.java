@@ -27,6 +27,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.stream.IntStream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
+import javax.imageio.ImageIO;
 import org.apache.commons.csv.CSVFormat;
 import org.hibernate.SessionFactory;
 import org.hibernate.stat.Statistics;
@@ -445,7 +446,7 @@ public class JourneyTest {
   }
 
   @Test
-  void aGuestSeesOnlyWhatTheyAreInvitedTo() {
+  void aGuestSeesOnlyWhatTheyAreInvitedTo() throws Exception {
     String draft = draft();
     String shown = mark(draft, "The flags vanish from the line.").text("id");
     String hidden = mark(draft, "You're late.").text("id");
@@ -493,7 +494,18 @@ public class JourneyTest {
                     Map.of("frame", 1001, "words", "lovely"))
                 .status())
         .isEqualTo(200);
-    assertThat(guest.get(base + "/versions/" + version + "/file").status()).isEqualTo(200);
+    String file = base + "/versions/" + version + "/file";
+    while (guest
+        .get(base + "/shots/" + shown + "/review")
+        .text("versions/0/shown/copy")
+        .isEmpty()) {
+      Thread.sleep(100);
+    }
+    Caller.Answer copy = guest.get(file);
+    assertThat(copy.raw().headers().firstValue("Content-Type").orElse("")).isEqualTo("image/jpeg");
+    assertThat(ImageIO.read(new ByteArrayInputStream(copy.raw().body())).getWidth())
+        .as("a still is made smaller as well")
+        .isEqualTo(960);
     assertThat(guest.get(base + "/versions/" + secret + "/file").status()).isEqualTo(404);
     assertThat(guest.get(base + "/shots/" + hidden + "/review").status()).isEqualTo(404);
     assertThat(guest.get(base + "/reel").body().toString())
