@@ -374,7 +374,7 @@
           /></label
         >
       </div>
-      <div class="grid grid-cols-5 gap-2">
+      <div class="grid grid-cols-2 gap-2 sm:grid-cols-5">
         <label class="field"
           ><span>File</span><select class="select" name="container" bind:value={media.container}
             ><option value={undefined}>any</option>{#each FILES as f (f)}<option value={f}
