@@ -126,11 +126,13 @@ class ClientTest {
     if (!page.text("versions/0/waits").isEmpty()) {
       assertThat(page.text("versions/0/waits")).contains("is being made");
     }
-    for (int i = 0; i < 600 && page.text("versions/0/shown/copy").isEmpty(); i++) {
-      assertThat(page.at("versions/0/failed").asBoolean()).as(page.toString()).isFalse();
-      Thread.sleep(100);
-      page = ok(guest.get(review));
-    }
+    page =
+        Stage.until(
+            () -> guest.get(review),
+            a ->
+                !a.text("versions/0/shown/copy").isEmpty()
+                    || a.at("versions/0/failed").asBoolean());
+    assertThat(page.at("versions/0/failed").asBoolean()).as(page.toString()).isFalse();
     byte[] copy = guest.get(file).raw().body();
     assertThat(page.at("versions/0/bytes").asLong()).isEqualTo(copy.length);
     assertThat(copy).isNotEqualTo(stage.producer.get(file).raw().body());

@@ -495,12 +495,9 @@ public class JourneyTest {
                 .status())
         .isEqualTo(200);
     String file = base + "/versions/" + version + "/file";
-    while (guest
-        .get(base + "/shots/" + shown + "/review")
-        .text("versions/0/shown/copy")
-        .isEmpty()) {
-      Thread.sleep(100);
-    }
+    Stage.until(
+        () -> guest.get(base + "/shots/" + shown + "/review"),
+        a -> !a.text("versions/0/shown/copy").isEmpty());
     Caller.Answer copy = guest.get(file);
     assertThat(copy.raw().headers().firstValue("Content-Type").orElse("")).isEqualTo("image/jpeg");
     assertThat(ImageIO.read(new ByteArrayInputStream(copy.raw().body())).getWidth())

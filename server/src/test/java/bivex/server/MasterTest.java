@@ -31,13 +31,12 @@ class MasterTest {
             Stream.concat(Stream.of("-c:v", codec), Arrays.stream(more)).toArray(String[]::new)));
   }
 
-  private Caller.Answer seen() throws InterruptedException {
-    Caller.Answer page = ok(stage.producer.get(shot + "/review"));
-    for (int i = 0; i < 900 && !page.text("versions/0/waits").isEmpty(); i++) {
-      assertThat(page.at("versions/0/failed").asBoolean()).as(page.toString()).isFalse();
-      Thread.sleep(100);
-      page = ok(stage.producer.get(shot + "/review"));
-    }
+  private Caller.Answer seen() {
+    Caller.Answer page =
+        Stage.until(
+            () -> stage.producer.get(shot + "/review"),
+            a -> a.text("versions/0/waits").isEmpty() || a.at("versions/0/failed").asBoolean());
+    assertThat(page.at("versions/0/failed").asBoolean()).as(page.toString()).isFalse();
     return page;
   }
 

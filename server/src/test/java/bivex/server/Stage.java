@@ -4,10 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import bivex.core.crew.Role;
 import bivex.server.keep.Production;
+import java.time.Instant;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import java.util.function.Predicate;
+import java.util.function.Supplier;
 import tools.jackson.databind.JsonNode;
 
 /**
@@ -208,6 +211,23 @@ public final class Stage {
     return ok(
         producer.upload(
             base + "/shots/" + shot + "/versions", "comp.mp4", clip, Map.of("note", "new")));
+  }
+
+  /** Asks again and again until something that is made in the background is there. */
+  public static Caller.Answer until(Supplier<Caller.Answer> ask, Predicate<Caller.Answer> there) {
+    Instant last = Instant.now().plusSeconds(180);
+    Caller.Answer a = ok(ask.get());
+    while (!there.test(a)) {
+      assertThat(Instant.now()).as("it should be there by now: " + a).isBefore(last);
+      try {
+        Thread.sleep(100);
+      } catch (InterruptedException e) {
+        Thread.currentThread().interrupt();
+        throw new IllegalStateException(e);
+      }
+      a = ok(ask.get());
+    }
+    return a;
   }
 
   public static Caller.Answer ok(Caller.Answer a) {

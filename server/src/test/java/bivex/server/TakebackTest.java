@@ -110,7 +110,7 @@ class TakebackTest {
 
   /** Every field a guest is sent, by its place. A field that is new is decided on here. */
   @Test
-  void aGuestIsToldThisAndNoMore() throws Exception {
+  void aGuestIsToldThisAndNoMore() {
     String first = version(24);
     Caller.Answer shown = Stage.ok(stage.producer.get(review()));
     int frame = shown.at("versions/0/firstFrame").asInt();
@@ -177,9 +177,7 @@ class TakebackTest {
         stage.producer.post(
             base + "/versions/" + third + "/client-words",
             Map.of("kind", "NOT_APPROVED", "words", secret, "who", "somebody else")));
-    while (Stage.ok(guest.get(review())).text("versions/0/shown/copy").isEmpty()) {
-      Thread.sleep(100);
-    }
+    Stage.until(() -> guest.get(review()), a -> !a.text("versions/0/shown/copy").isEmpty());
     Caller.Answer page = Stage.ok(guest.get(review()));
     assertThat(page.at("versions")).hasSize(1);
     assertThat(page.at("notes")).as("their own, and what was shown to them").hasSize(2);

@@ -110,13 +110,12 @@ public record MediaWanted(
   /**
    * What is asked of a file.
    *
-   * @param clip what it says of itself; null of a still
+   * @param told what it says of itself; null of a still, and of what came in before it was read:
+   *     nothing is taken to be right then
    */
-  List<FactCheck> check(ClipFacts clip) {
+  List<FactCheck> check(ClipFacts told) {
     List<FactCheck> out = new ArrayList<>();
-    if (clip == null) {
-      return out;
-    }
+    ClipFacts clip = told == null ? ClipFacts.NOT_READ : told;
     if (container != null) {
       boolean good = container.ending.equals(clip.container());
       out.add(
@@ -164,14 +163,18 @@ public record MediaWanted(
                       + " again."));
     }
     if (sound != null) {
-      boolean good = (sound == Sound.NONE) == clip.silent();
+      boolean good = told != null && (sound == Sound.NONE) == clip.silent();
       out.add(
           new FactCheck(
               "Sound",
               sound == Sound.NONE ? "none" : "a sound track",
-              clip.silent() ? "none" : clip.sound(),
+              told == null ? NOT_READ : clip.silent() ? "none" : clip.sound(),
               good,
-              sound == Sound.NONE ? "Export it without sound." : "Export it with its sound."));
+              told == null
+                  ? AGAIN
+                  : sound == Sound.NONE
+                      ? "Export it without sound."
+                      : "Export it with its sound."));
     }
     return out;
   }

@@ -37,6 +37,10 @@ public record ClipFacts(
     String container,
     String codec,
     String chroma) {
+  /** Of a file of which nothing was read. */
+  public static final ClipFacts NOT_READ =
+      new ClipFacts(0, false, 0, "", "", null, "", "", "", null, null, null);
+
   private static final String ANY = "any";
 
   /** Whether it has no sound. */

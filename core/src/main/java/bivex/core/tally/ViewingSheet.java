@@ -22,7 +22,16 @@ public record ViewingSheet(String title, LocalDate day, List<String> there, List
    * @param notes of the shot that are carried, and those given on this version
    */
   public record Watched(
-      String code, String name, int version, boolean seen, String verdict, List<Note> notes) {}
+      String code, String name, int version, boolean seen, String verdict, List<Note> notes) {
+    public String head() {
+      return code + " " + name + ", version " + version;
+    }
+
+    /** What it came to, in words. */
+    public String came() {
+      return seen ? or(verdict, "no verdict") : "not reached";
+    }
+  }
 
   /**
    * @param on what it is on, in words
@@ -38,21 +47,24 @@ public record ViewingSheet(String title, LocalDate day, List<String> there, List
       String words,
       String by,
       String about,
-      String stands) {}
+      String stands) {
+    /** What it is on, with its time code. */
+    public String place() {
+      return on + (timecode.isEmpty() ? "" : ", " + timecode);
+    }
+
+    /** Who gave it, and for whom. */
+    public String given() {
+      return by + (about.isEmpty() ? "" : "; " + about);
+    }
+  }
 
   public Sheets.Table table() {
     List<List<String>> rows = new ArrayList<>();
     for (Watched w : watched) {
-      String head = w.code + " " + w.name + ", version " + w.version;
-      rows.add(List.of(head, "", "", w.seen ? or(w.verdict, "no verdict") : "not reached"));
+      rows.add(List.of(w.head(), "", "", w.came()));
       w.notes.forEach(
-          n ->
-              rows.add(
-                  List.of(
-                      "",
-                      n.on + (n.timecode.isEmpty() ? "" : ", " + n.timecode),
-                      n.words + " (" + n.by + (n.about.isEmpty() ? "" : "; " + n.about) + ")",
-                      n.stands)));
+          n -> rows.add(List.of("", n.place(), n.words + " (" + n.given() + ")", n.stands)));
     }
     return new Sheets.Table(
         Said.of("%s, %s", title, Days.words(day)),

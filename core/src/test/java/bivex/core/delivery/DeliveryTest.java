@@ -101,6 +101,8 @@ class DeliveryTest {
     assertThat(wrong(master, file(null, null, null, null)))
         .as("nothing is taken to be right that was not read")
         .hasSize(4);
+    assertThat(wrong(master, null)).as("nor where nothing was read at all").hasSize(5);
+    assertThat(wrong(MediaWanted.ANY, null)).isEmpty();
     assertThat(wrong(MediaWanted.ANY, file(null, null, null, null))).isEmpty();
     MediaWanted sound = new MediaWanted(null, null, null, null, MediaWanted.Sound.SOME);
     assertThat(wrong(sound, file("mov", "prores", 10, "4:2:2")))

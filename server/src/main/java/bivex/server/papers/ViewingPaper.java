@@ -52,21 +52,9 @@ public final class ViewingPaper {
       for (int n = 0; n < w.notes().size(); n++) {
         ViewingSheet.Note x = w.notes().get(n);
         Shown s = pictures.get(i).get(n);
-        notes.add(
-            new NoteView(
-                x.on() + (x.timecode().isEmpty() ? "" : ", " + x.timecode()),
-                x.words(),
-                x.by() + (x.about().isEmpty() ? "" : "; " + x.about()),
-                x.stands(),
-                s.picture,
-                s.words));
+        notes.add(new NoteView(x.place(), x.words(), x.given(), x.stands(), s.picture, s.words));
       }
-      watched.add(
-          new WatchedView(
-              w.code() + " " + w.name() + ", version " + w.version(),
-              !w.seen() ? "not reached" : w.verdict().isEmpty() ? "no verdict" : w.verdict(),
-              !w.seen(),
-              notes));
+      watched.add(new WatchedView(w.head(), w.came(), !w.seen(), notes));
     }
     return Papers.pdf(
         "viewing",
