@@ -2,14 +2,14 @@
   import { createQuery } from '@tanstack/svelte-query';
   import { api, got, Refused, type Schemas } from '../lib/api/client';
   import { house } from '../lib/house.svelte';
-  import Conflict from '../lib/parts/Conflict.svelte';
+  import PackageCard from '../lib/deliver/PackageCard.svelte';
+  import SpecForm from '../lib/deliver/SpecForm.svelte';
   import Form from '../lib/parts/Form.svelte';
   import Sheet from '../lib/parts/Sheet.svelte';
   import TakeBack from '../lib/parts/TakeBack.svelte';
   import { go } from '../lib/router';
   import { frame } from '../lib/state.svelte';
-  import { bytes, moment, inside } from '../lib/words';
-  import { refused } from '../lib/refused';
+  import { bytes, inside } from '../lib/words';
 
   const h = house();
   const specs = createQuery(() => ({
@@ -18,6 +18,7 @@
       got(api.GET('/api/productions/{production}/specs', { params: { path: { production: h.id } } })),
   }));
   let chosen = $state('');
+  let busy = $state(false);
   const spec = $derived(specs.data?.find((s) => s.id === chosen) ?? specs.data?.[0]);
   const offers = createQuery(() => ({
     queryKey: [h.id, 'offers', spec?.id],
@@ -34,168 +35,102 @@
     queryFn: () =>
       got(api.GET('/api/productions/{production}/packages', { params: { path: { production: h.id } } })),
   }));
+  const packing = createQuery(() => ({
+    queryKey: [h.id, 'packing'],
+    refetchInterval: busy ? 700 : false,
+    queryFn: () =>
+      got(
+        api.GET('/api/productions/{production}/packages/packing', { params: { path: { production: h.id } } }),
+      ),
+  }));
   let picked = $state<Record<string, boolean>>({});
   let damage = $state(false);
-  let busy = $state('');
-  let edit = $state<{ id: string | null; version: number; body: Omit<Schemas['SpecEdit'], 'media'> } | null>(
-    null,
-  );
-  /** What is asked of the file itself; what is not there may be anything. */
-  let media = $state<Partial<Media>>({});
-  let wrong = $state<Refused | null>(null);
+  let edit = $state<{ from: Schemas['SpecView'] | null; copy: boolean } | null>(null);
+  let file: HTMLInputElement | undefined = $state();
   const may = $derived(h.may('PRODUCER', 'COORDINATOR'));
   const wanted = (o: Schemas['OfferView']): boolean => picked[o.shot] ?? o.due;
   const ready = $derived(offers.data?.offers.filter((o) => o.open && wanted(o)) ?? []);
+  /** Those that may go first. */
+  const inTurn = $derived([...(offers.data?.offers ?? [])].sort((a, b) => Number(b.open) - Number(a.open)));
+  const share = $derived(packing.data && packing.data.all > 0 ? packing.data.done / packing.data.all : 0);
 
-  async function work(what: string, call: () => Promise<Schemas['PackageView']>): Promise<void> {
-    busy = what;
+  async function pack(): Promise<void> {
+    busy = true;
     try {
-      const p = await call();
-      await h.again();
-      if (p.accepted === false) frame.wrong(new Refused(0, `${p.name} was refused`, p.words));
-      else frame.say(p.accepted ? `${p.name}: ${p.words}` : `${p.name} is packed; send it.`);
-    } catch (e) {
-      frame.wrong(e);
-    } finally {
-      busy = '';
-    }
-  }
-
-  const pack = () =>
-    work('pack', () =>
-      got(
+      const p = await got(
         api.POST('/api/productions/{production}/packages', {
           params: { path: { production: h.id } },
           body: { spec: spec?.id ?? '', shots: ready.map((o) => o.shot) },
         }),
-      ),
-    );
-  const sendOff = (p: Schemas['PackageView']) =>
-    work(p.id, () =>
-      got(
-        api.POST('/api/productions/{production}/packages/{pack}/send', {
-          params: { path: { production: h.id, pack: p.id } },
-          body: { damage },
-        }),
-      ),
-    );
-
-  async function keep(): Promise<void> {
-    if (!edit) return;
-    wrong = null;
-    try {
-      if (edit.id)
-        await got(
-          api.PUT('/api/productions/{production}/specs/{spec}', {
-            params: {
-              path: { production: h.id, spec: edit.id },
-              header: { 'If-Match': `"${edit.version}"` },
-            },
-            body: { ...edit.body, media: media as Media },
-          }),
-        );
-      else
-        await got(
-          api.POST('/api/productions/{production}/specs', {
-            params: { path: { production: h.id } },
-            body: { ...edit.body, media: media as Media },
-          }),
-        );
-      edit = null;
+      );
       await h.again();
+      frame.say(`${p.name} is packed; hand it over.`);
     } catch (e) {
-      wrong = e instanceof Refused ? e : null;
-      if (!wrong) frame.wrong(e);
+      frame.wrong(e);
+    } finally {
+      busy = false;
     }
   }
 
-  function mine(): void {
-    if (edit) {
-      edit.version = (wrong?.theirs as Schemas['SpecView']).version;
-      void keep();
+  const stop = () =>
+    got(
+      api.DELETE('/api/productions/{production}/packages/packing', {
+        params: { path: { production: h.id } },
+      }),
+    ).catch((e: unknown) => frame.wrong(e));
+
+  /** A specification that was written elsewhere. */
+  async function take(f: File | undefined): Promise<void> {
+    if (!f) return;
+    try {
+      let read: unknown;
+      try {
+        read = JSON.parse(await f.text());
+      } catch {
+        throw new Refused(
+          0,
+          `${f.name} cannot be read`,
+          'It is no JSON. Take the file that “Save as file” wrote.',
+        );
+      }
+      const s = await got(
+        api.POST('/api/productions/{production}/specs/file', {
+          params: { path: { production: h.id } },
+          body: read as Schemas['NewSpecFile'],
+        }),
+      );
+      await h.again();
+      chosen = s.id;
+      frame.say(`${s.name} is taken in.`);
+    } catch (e) {
+      frame.wrong(e);
+    } finally {
+      if (file) file.value = '';
     }
-  }
-
-  type Media = Schemas['MediaWanted'];
-  const FILES = ['MP4', 'MOV', 'MXF', 'MKV', 'WEBM', 'AVI'] as const;
-  const CODECS: Record<NonNullable<Media['codec']>, string> = {
-    H264: 'H.264',
-    HEVC: 'HEVC',
-    PRORES: 'ProRes',
-    DNX: 'DNxHD or DNxHR',
-    AV1: 'AV1',
-    VP9: 'VP9',
-    FFV1: 'FFV1',
-    MJPEG: 'Motion JPEG',
-    JPEG2000: 'JPEG 2000',
-  };
-  const CHROMA: Record<NonNullable<Media['chroma']>, string> = {
-    C420: '4:2:0',
-    C422: '4:2:2',
-    C444: '4:4:4',
-  };
-
-  /** What is asked of the file itself, in words. */
-  function asked(m: Partial<Media> | undefined): string[] {
-    return [
-      m?.container?.toLowerCase(),
-      m?.codec && CODECS[m.codec],
-      m?.bits && `${m.bits} bits`,
-      m?.chroma && CHROMA[m.chroma],
-      m?.sound && (m.sound === 'NONE' ? 'no sound' : 'sound'),
-    ].filter((w): w is string => !!w);
-  }
-
-  function change(s: Schemas['SpecView'] | null): void {
-    wrong = null;
-    media = Object.fromEntries(Object.entries(s?.media ?? {}).filter((x) => x[1] !== null));
-    edit = s
-      ? {
-          id: s.id,
-          version: s.version,
-          body: {
-            name: s.name,
-            raster: { ...s.raster },
-            rate: s.rate,
-            handles: s.handles,
-            pattern: s.pattern,
-          },
-        }
-      : {
-          id: null,
-          version: 0,
-          body: {
-            name: '',
-            raster: h.view ? { ...h.view.delivery } : { width: 1920, height: 1080 },
-            rate: h.view?.rate ?? '24',
-            handles: h.view?.handles ?? 8,
-            pattern: '{code}_v{version}',
-          },
-        };
   }
 </script>
 
 <div class="deliver">
   <section>
-    <div class="flex items-center gap-3">
-      <h1>{spec ? spec.name : 'No delivery specification yet'}</h1>
+    <div class="flex flex-wrap items-center gap-x-3 gap-y-1">
+      <h1 class:sr-only={(specs.data?.length ?? 0) > 1}>
+        {spec ? spec.name : 'No delivery specification yet'}
+      </h1>
       {#if (specs.data?.length ?? 0) > 1}<select
-          class="select w-48"
-          bind:value={chosen}
+          class="which select"
+          value={spec?.id}
+          onchange={(e) => (chosen = e.currentTarget.value)}
           aria-label="Delivery specification"
           >{#each specs.data ?? [] as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select
         >{/if}
-      {#if spec}<span class="mono soft"
-          >{[
-            `${spec.raster.width} × ${spec.raster.height}`,
-            `${spec.rateName} fps`,
-            `${spec.handles} frames handles`,
-            spec.pattern,
-            ...asked(spec.media),
-          ].join(' · ')}</span
-        >{/if}
-      {#if h.may('PRODUCER')}<span class="ml-auto flex gap-2"
-          >{#if spec}<button class="tight btn" onclick={() => change(spec)}>Change</button><TakeBack
+      {#if h.may('PRODUCER')}<span class="ml-auto flex flex-wrap gap-2"
+          >{#if spec}<button class="tight btn" onclick={() => (edit = { from: spec, copy: false })}
+              >Change</button
+            ><button class="tight btn" onclick={() => (edit = { from: spec, copy: true })}>Copy</button><a
+              class="tight btn"
+              href="/api/productions/{h.id}/specs/{spec.id}/file"
+              download>Save as file</a
+            ><TakeBack
               what="the specification {spec.name}"
               run={() =>
                 api
@@ -203,15 +138,33 @@
                     params: { path: { production: h.id, spec: spec.id } },
                   })
                   .then(() => ((chosen = ''), h.again()))}
-            />{/if}<button class="tight btn" onclick={() => change(null)}>New</button></span
+            />{/if}<button class="tight btn" onclick={() => (edit = { from: null, copy: false })}>New</button
+          ><button class="tight btn" onclick={() => file?.click()}>From file</button><input
+            bind:this={file}
+            class="hidden"
+            type="file"
+            accept=".json,application/json"
+            aria-label="A specification from a file"
+            onchange={(e) => void take(e.currentTarget.files?.[0])}
+          /></span
         >{/if}
     </div>
+    {#if spec}<p class="mono small soft">
+        {[
+          `${spec.raster.width} × ${spec.raster.height}`,
+          `${spec.rateName} fps`,
+          `${spec.handles} frames handles`,
+          spec.pattern,
+          ...spec.asked,
+        ].join(' · ')}
+      </p>
+      {#if spec.words}<p class="small soft">{spec.words}</p>{/if}{/if}
     {#if !spec}<p class="soft">
         Write down what the client wants: raster, rate, handles, names. Every shot is then checked against it
         from the facts of its file.
       </p>{/if}
     <ul>
-      {#each offers.data?.offers ?? [] as o (o.shot)}
+      {#each inTurn as o (o.shot)}
         <li class="offer">
           <label class="pick"
             >{#if o.ready && o.accepted !== true}<input
@@ -227,21 +180,25 @@
               ><strong class="mono">{o.code}</strong> {o.title}</button
             ><br /><span class="mono small soft">{o.fileName}</span>
             {#if o.delivered}<p class="small" class:pencil={o.accepted === false}>
-                {o.accepted === false ? 'refused: ' : ''}{o.delivered}
+                {o.delivered}
               </p>{/if}
           </div>
           <ul class="checks">
-            {#each o.checks.filter((c) => c.asked) as c (c.label)}<li
-                title={c.agrees ? '' : `wanted ${c.wanted}`}
-              >
-                <span class="pt-[2px]"
-                  ><Form state={c.agrees ? 'IN_HAND' : 'IN_DOUBT'} size={11} now={!c.agrees} /></span
-                ><span
-                  >{c.label} <span class="mono small">{c.found}</span>{#if !c.agrees}<span
-                      class="small soft fix">{c.remedy}</span
-                    >{/if}</span
+            {#each o.checks.filter((c) => !c.agrees) as c (c.label)}<li title="wanted {c.wanted}">
+                <span class="pt-[2px]"><Form state="IN_DOUBT" size={11} now /></span><span
+                  >{c.label} <span class="mono small">{c.found}</span><span class="small soft fix"
+                    >{c.remedy}</span
+                  ></span
                 >
               </li>{/each}
+            {#if o.checks.some((c) => c.asked && c.agrees)}<li>
+                <span class="pt-[2px]"><Form state="IN_HAND" size={11} /></span><span class="small"
+                  >As asked: {o.checks
+                    .filter((c) => c.asked && c.agrees)
+                    .map((c) => `${inside(c.label)} ${c.found}`)
+                    .join(' · ')}</span
+                >
+              </li>{/if}
             {#if o.checks.some((c) => !c.asked)}<li class="small soft told">
                 The file says: {o.checks
                   .filter((c) => !c.asked)
@@ -261,9 +218,9 @@
       <button
         class="big btn"
         class:now={ready.length > 0}
-        disabled={ready.length === 0 || busy !== ''}
+        disabled={ready.length === 0 || busy}
         onclick={() => void pack()}
-        >{busy === 'pack'
+        >{busy
           ? 'Packing…'
           : ready.length === 0
             ? offers.data?.offers.some((o) => o.ready)
@@ -271,57 +228,18 @@
               : 'Nothing is ready to pack'
             : `Pack ${ready.length} ${ready.length === 1 ? 'shot' : 'shots'}`}</button
       >
+      {#if busy && packing.data && packing.data.all > 0}
+        <div class="mb-3 flex items-center gap-2">
+          <progress class="grow" value={share} aria-label="How much is packed"></progress><span
+            class="mono small">{bytes(packing.data.done)} of {bytes(packing.data.all)}</span
+          ><button class="tight btn" onclick={() => void stop()}>Stop</button>
+        </div>
+      {/if}
     {/if}
     <h2>Packages</h2>
     <ul>
-      {#each packages.data?.packages ?? [] as p (p.id)}
-        <li class="package">
-          <div class="flex items-center gap-2">
-            <Form
-              state={p.accepted === true ? 'IN_HAND' : p.accepted === false ? 'IN_DOUBT' : 'OWED'}
-              now={p.accepted === false}
-            /><strong class="mono">{p.name}</strong>
-          </div>
-          <p class="small soft">
-            {p.spec} · {p.items.length}
-            {p.items.length === 1 ? 'file' : 'files'},
-            {bytes(p.items.reduce((n, i) => n + i.bytes, 0))} · {p.packedBy},
-            {moment(p.packedAt)}
-          </p>
-          {#if p.words}<p class:pencil={p.accepted === false}>
-              {p.accepted ? '' : 'Refused: '}{p.words}
-            </p>{/if}
-          <details>
-            <summary class="small">Checksums, SHA-256</summary>
-            <ul>
-              {#each p.items as i (i.fileName)}<li class="small">
-                  <span class="mono">{i.fileName}</span><br /><span class="mono soft hash">{i.sha256}</span>
-                </li>{/each}
-            </ul>
-          </details>
-          <div class="mt-1 flex gap-2">
-            {#if may}<a class="tight btn" href="/api/productions/{h.id}/packages/{p.id}/zip" download>Zip</a
-              >{/if}{#if h.may('PRODUCER') && p.accepted !== true}<button
-                class="tight btn"
-                class:now={p === packages.data?.packages[0]}
-                disabled={busy !== ''}
-                onclick={() => void sendOff(p)}
-                >{busy === p.id
-                  ? 'Sending…'
-                  : p.accepted === false
-                    ? 'Send again'
-                    : 'Send to the drop box'}</button
-              >{/if}{#if may && !p.words}<TakeBack
-                what={p.name}
-                run={() =>
-                  api
-                    .DELETE('/api/productions/{production}/packages/{pack}', {
-                      params: { path: { production: h.id, pack: p.id } },
-                    })
-                    .then(() => h.again())}
-              />{/if}
-          </div>
-        </li>
+      {#each packages.data?.packages ?? [] as p, i (p.id)}
+        <PackageCard {p} {damage} first={i === 0} />
       {:else}<li class="soft">None yet. Agreed shots that pass their check list can be packed.</li>{/each}
     </ul>
     {#if h.may('PRODUCER') && frame.session?.demo}<label class="stand small soft"
@@ -331,111 +249,18 @@
   </aside>
 </div>
 
-<Sheet open={edit !== null} title={edit?.id ? 'Change the specification' : 'New delivery specification'}>
-  {#if edit}
-    <form
-      class="grid gap-2"
-      onsubmit={(e) => {
-        e.preventDefault();
-        void keep();
+<Sheet
+  open={edit !== null}
+  title={edit?.from && !edit.copy ? 'Change the specification' : 'New delivery specification'}
+>
+  {#if edit}<SpecForm
+      from={edit.from}
+      copy={edit.copy}
+      ondone={(kept) => {
+        edit = null;
+        if (kept) chosen = kept;
       }}
-    >
-      <label class="field"
-        ><span>Name</span><input class="input" bind:value={edit.body.name} required /></label
-      >
-      <div class="grid grid-cols-4 gap-2">
-        <label class="field"
-          ><span>Width, px</span><input
-            class="mono input"
-            type="number"
-            bind:value={edit.body.raster.width}
-          /></label
-        >
-        <label class="field"
-          ><span>Height, px</span><input
-            class="mono input"
-            type="number"
-            bind:value={edit.body.raster.height}
-          /></label
-        >
-        <label class="field"
-          ><span>Rate, fps</span><input
-            class="mono input"
-            {@attach refused(wrong?.field === 'rate')}
-            bind:value={edit.body.rate}
-          /></label
-        >
-        <label class="field"
-          ><span>Handles</span><input
-            class="mono input"
-            {@attach refused(wrong?.field === 'handles')}
-            type="number"
-            bind:value={edit.body.handles}
-          /></label
-        >
-      </div>
-      <div class="grid grid-cols-2 gap-2 sm:grid-cols-5">
-        <label class="field"
-          ><span>File</span><select class="select" name="container" bind:value={media.container}
-            ><option value={undefined}>any</option>{#each FILES as f (f)}<option value={f}
-                >{f.toLowerCase()}</option
-              >{/each}</select
-          ></label
-        >
-        <label class="field"
-          ><span>Codec</span><select class="select" name="codec" bind:value={media.codec}
-            ><option value={undefined}>any</option>{#each Object.entries(CODECS) as [k, w] (k)}<option
-                value={k}>{w}</option
-              >{/each}</select
-          ></label
-        >
-        <label class="field"
-          ><span>Bits, at least</span><input
-            class="mono input"
-            {@attach refused(wrong?.field === 'bits')}
-            type="number"
-            name="bits"
-            placeholder="any"
-            bind:value={media.bits}
-          /></label
-        >
-        <label class="field"
-          ><span>Chroma, at least</span><select class="select" name="chroma" bind:value={media.chroma}
-            ><option value={undefined}>any</option>{#each Object.entries(CHROMA) as [k, w] (k)}<option
-                value={k}>{w}</option
-              >{/each}</select
-          ></label
-        >
-        <label class="field"
-          ><span>Sound</span><select class="select" name="sound" bind:value={media.sound}
-            ><option value={undefined}>any</option><option value="NONE">none</option><option value="SOME"
-              >with sound</option
-            ></select
-          ></label
-        >
-      </div>
-      <label class="field"
-        ><span>Names of files, from {'{production} {code} {scene} {version}'}</span><input
-          class="mono input"
-          {@attach refused(wrong?.field === 'pattern')}
-          bind:value={edit.body.pattern}
-        /></label
-      >
-      {#if wrong?.stale}<Conflict
-          {wrong}
-          onmine={mine}
-          ontheirs={() => {
-            edit = null;
-            void h.again();
-          }}
-        />{:else if wrong}<p class="pencil" role="alert">{wrong.detail}</p>{/if}
-      <div class="flex gap-2">
-        <button class="ink btn">Keep</button><button type="button" class="btn" onclick={() => (edit = null)}
-          >Leave</button
-        >
-      </div>
-    </form>
-  {/if}
+    />{/if}
 </Sheet>
 
 <style>
@@ -454,6 +279,11 @@
     padding: 8px 0;
     border-top: 1px solid var(--line);
     margin-top: 8px;
+  }
+  .which {
+    width: 16rem;
+    font-weight: 600;
+    font-size: 16px;
   }
   .who {
     cursor: pointer;
@@ -482,22 +312,11 @@
     padding: 12px;
     margin-bottom: 14px;
   }
-  .package {
-    border-top: 1px solid var(--line);
-    padding: 8px 0;
-  }
-  .hash {
-    overflow-wrap: anywhere;
-    font-size: 11px;
-  }
   .stand {
     display: block;
     margin-top: 14px;
     border-top: 1px solid var(--line);
     padding-top: 8px;
-  }
-  summary {
-    cursor: pointer;
   }
   @media (max-width: 900px) {
     .deliver,

@@ -129,7 +129,7 @@ public class CoreBench {
               match,
               List.of(),
               null,
-              null));
+              List.of()));
     }
   }
 

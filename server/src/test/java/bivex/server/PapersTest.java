@@ -61,7 +61,7 @@ class PapersTest {
                 MatchReview.NONE,
                 List.of(),
                 null,
-                null));
+                List.of()));
     Mark m = new Mark();
     m.excerpt = "The words of the script.";
     return new ShotBook.Page(

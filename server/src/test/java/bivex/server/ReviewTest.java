@@ -402,7 +402,7 @@ class ReviewTest {
                 stage.base + "/packages", Map.of("spec", bare, "shots", List.of(stage.shot))));
     assertThat(packed.text("items/0/fileName"))
         .isEqualTo(stage.production.code + "_" + stage.production.code + "-04-010_v001.mp4");
-    assertThat(stage.state("delivery")).isEqualTo("OWED: packed, not sent");
+    assertThat(stage.state("delivery:" + bare)).isEqualTo("OWED: packed, not handed over");
   }
 
   @Test
@@ -459,23 +459,40 @@ class ReviewTest {
   @Test
   void theDropBoxRefusesWhatIsDamagedMissingOrUnlisted() throws IOException {
     StandInDropBox box = stage.house.bean(StandInDropBox.class);
-    Path folder = Files.createTempDirectory("package");
-    Path clip =
-        Files.writeString(folder.resolve("clip.mp4"), "not really a clip, but bytes all the same");
-    String line = MediaStore.sha256(clip) + "  clip.mp4\n";
-    Files.writeString(folder.resolve("SHA256SUMS"), line);
-    assertThat(box.hand(folder, "p-" + UUID.randomUUID()).accepted()).isTrue();
+    assertThat(handed(box, arriving("clip.mp4"), "clip.mp4").accepted()).isTrue();
     box.damageNext();
-    DropBox.Answer damaged = box.hand(folder, "p-" + UUID.randomUUID());
-    assertThat(damaged.accepted()).isFalse();
+    Path folder = arriving("clip.mp4", "other.mp4");
+    DropBox.Answer damaged = handed(box, folder, "clip.mp4", "other.mp4");
+    assertThat(damaged.files())
+        .as("each file by itself")
+        .extracting(DropBox.FileAnswer::accepted)
+        .containsExactly(false, true);
     assertThat(damaged.words()).contains("clip.mp4").contains("damaged");
-    assertThat(Files.readString(clip)).as("the original is untouched").startsWith("not really");
-    Files.writeString(folder.resolve("SHA256SUMS"), line + line.replace("clip.mp4", "missing.mp4"));
-    assertThat(box.hand(folder, "p-" + UUID.randomUUID()).words())
-        .isEqualTo("missing.mp4 did not arrive");
-    Files.writeString(folder.resolve("SHA256SUMS"), line);
-    Files.write(folder.resolve("extra.txt"), "?".getBytes(StandardCharsets.UTF_8));
-    assertThat(box.hand(folder, "p-" + UUID.randomUUID()).words())
-        .isEqualTo("extra.txt is not in the list of checksums");
+    assertThat(Files.readString(folder.resolve("clip.mp4")))
+        .as("the original is untouched")
+        .startsWith("not really");
+    assertThat(handed(box, arriving("clip.mp4"), "clip.mp4", "missing.mp4").words())
+        .isEqualTo("1 of 2 files refused: missing.mp4 did not arrive");
+    Path more = arriving("clip.mp4");
+    Files.write(more.resolve("extra.txt"), "?".getBytes(StandardCharsets.UTF_8));
+    assertThat(handed(box, more, "clip.mp4").words())
+        .isEqualTo("1 of 1 files refused: extra.txt is in no list of checksums");
+  }
+
+  private static DropBox.Answer handed(StandInDropBox box, Path folder, String... files)
+      throws IOException {
+    return box.hand(folder, "p-" + UUID.randomUUID(), List.of(files));
+  }
+
+  /** A package of before there were hash lists. */
+  private static Path arriving(String... files) throws IOException {
+    Path folder = Files.createTempDirectory("package");
+    StringBuilder sums = new StringBuilder();
+    for (String f : files) {
+      Path clip = Files.writeString(folder.resolve(f), "not really " + f + ", but bytes");
+      sums.append(MediaStore.sha256(clip)).append("  ").append(f).append('\n');
+    }
+    Files.writeString(folder.resolve("SHA256SUMS"), sums);
+    return folder;
   }
 }

@@ -24,11 +24,27 @@ import java.util.stream.Collectors;
  * @param handles frames before and after the cut, 0 to 1000
  * @param pattern of the file names, with {code} and {version}
  * @param media of the file itself
+ * @param words what else is asked for, at most 2000 letters; may be empty
+ * @param answerDays how long an answer usually takes, above 0 to 365; null where nobody said
  */
 public record DeliverySpec(
-    Raster raster, FrameRate rate, int handles, NamePattern pattern, MediaWanted media) {
+    Raster raster,
+    FrameRate rate,
+    int handles,
+    NamePattern pattern,
+    MediaWanted media,
+    String words,
+    Double answerDays) {
+  private static final int LETTERS = 2000;
+
   public DeliverySpec {
     InvalidInput.within("handles", (long) handles, 0, 1000);
+    if (words == null || words.length() > LETTERS) {
+      throw new InvalidInput("words", "must be at most " + LETTERS + " letters");
+    }
+    if (answerDays != null) {
+      InvalidInput.within("answerDays", answerDays, 0.1, 365);
+    }
     pattern.with(Set.of("code", "version"), Set.of("production", "code", "scene", "version"));
   }
 
@@ -50,7 +66,8 @@ public record DeliverySpec(
       FrameRange cut,
       Verdict verdict,
       OpenNotes notes,
-      ClientStand client) {}
+      ClientStand client,
+      MediaWanted.Watched watched) {}
 
   /** File name of an offer, without extension. */
   public String fileName(Offer o) {
@@ -90,7 +107,7 @@ public record DeliverySpec(
           new VersionFacts.FactCheck(
               "Client", "approved", o.client().words(), good, good ? "" : o.client().remedy()));
     }
-    List<VersionFacts.FactCheck> asked = media.check(o.facts().clip());
+    List<VersionFacts.FactCheck> asked = media.check(o.facts().clip(), o.watched());
     Set<String> labels =
         asked.stream().map(VersionFacts.FactCheck::label).collect(Collectors.toSet());
     // What is asked for is not told once more.
@@ -102,6 +119,26 @@ public record DeliverySpec(
         .forEach(out::add);
     out.addAll(asked);
     return out;
+  }
+
+  /**
+   * What became of a version, or of one before it, in words.
+   *
+   * @param number of the newest version
+   * @param packed number of the version in the last package; null for none
+   * @param accepted the client's answer to that; null while there is none
+   * @return null where nothing was packed
+   */
+  public static String became(
+      int number, Integer packed, boolean handed, Boolean accepted, String words) {
+    if (packed == null) {
+      return null;
+    }
+    String what =
+        accepted == null
+            ? handed ? "handed over, no answer yet" : "packed, not handed over"
+            : accepted ? words.isEmpty() ? "accepted" : words : "refused: " + words;
+    return packed == number ? what : "version " + packed + " went before: " + what;
   }
 
   /**

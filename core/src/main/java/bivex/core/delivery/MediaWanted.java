@@ -2,28 +2,104 @@ package bivex.core.delivery;
 
 import bivex.core.InvalidInput;
 import bivex.core.review.ClipFacts;
+import bivex.core.review.FileTags;
+import bivex.core.review.PictureCheck;
+import bivex.core.review.SoundHeard;
 import bivex.core.review.VersionFacts.FactCheck;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Set;
 
 /**
  * What a client wants of the file itself, beside its picture; null where anything will do.
  *
+ * @param profile of the codec, as files call it, "HQ"; case does not count
  * @param bits of a channel at least, 8 to 32
  * @param chroma at least
+ * @param alpha whether it must, or must not, hold how opaque each pixel is
+ * @param timecode of the first frame, "01:00:00:00"
+ * @param heard what is asked of a sound that is there
+ * @param clean whether no frame may be found black, repeated or odd
  */
 public record MediaWanted(
-    Container container, Codec codec, Integer bits, Chroma chroma, Sound sound) {
+    Container container,
+    Codec codec,
+    String profile,
+    Integer bits,
+    Chroma chroma,
+    ColourWanted colour,
+    Boolean alpha,
+    String timecode,
+    Sound sound,
+    SoundWanted heard,
+    Boolean clean) {
   /** Whatever there is. */
-  public static final MediaWanted ANY = new MediaWanted(null, null, null, null, null);
+  public static final MediaWanted ANY =
+      new MediaWanted(null, null, null, null, null, null, null, null, null, null, null);
 
-  private static final String NOT_READ = "not read when it came in";
-  private static final String AGAIN = "Send the same file again as a new version: it is read then.";
+  static final String NOT_READ = "not read when it came in";
+  static final String AGAIN =
+      "It is read again in the background; if it stays so, send the file as a new version.";
+
+  private static final Set<PictureCheck.Kind> UNCLEAN =
+      Set.of(
+          PictureCheck.Kind.BLACK,
+          PictureCheck.Kind.EVEN,
+          PictureCheck.Kind.REPEATED,
+          PictureCheck.Kind.ODD);
 
   public MediaWanted {
     if (bits != null) {
       InvalidInput.within("bits", (long) bits, 8, 32);
+    }
+    profile = profile == null || profile.isBlank() ? null : InvalidInput.title("profile", profile);
+    timecode = timecode == null || timecode.isBlank() ? null : timecode.strip();
+    if (timecode != null && !timecode.matches("\\d\\d:\\d\\d:\\d\\d[:;.]\\d\\d\\d?")) {
+      throw new InvalidInput("timecode", "must be hours, minutes, seconds and frames, 01:00:00:00");
+    }
+    colour = ColourWanted.ANY.equals(colour) ? null : colour;
+    heard = SoundWanted.ANY.equals(heard) ? null : heard;
+    clean = Boolean.TRUE.equals(clean) ? clean : null;
+    if (sound == Sound.NONE && heard != null) {
+      throw new InvalidInput("sound", "cannot be none when something is asked of it");
+    }
+  }
+
+  /**
+   * What was found in a file once it had come in.
+   *
+   * @param found null while it was not watched, or could not be
+   * @param heard null while it was not listened to, or has no sound
+   */
+  public record Watched(PictureCheck found, SoundHeard heard) {
+    public static final Watched NOT_YET = new Watched(null, null);
+  }
+
+  /** What is asked, each in a few words; nothing where anything will do. */
+  public List<String> asked() {
+    List<String> out = new ArrayList<>();
+    add(out, container == null ? null : container.words());
+    add(out, codec == null ? null : codec.words() + (profile == null ? "" : " " + profile));
+    add(out, codec == null && profile != null ? "profile " + profile : null);
+    add(out, bits == null ? null : bits + " bits");
+    add(out, chroma == null ? null : chroma.words());
+    if (colour != null) {
+      out.addAll(colour.asked());
+    }
+    add(out, alpha == null ? null : alpha ? "with alpha" : "no alpha");
+    add(out, timecode == null ? null : "from " + timecode);
+    add(out, sound == null ? null : sound == Sound.NONE ? "no sound" : "sound");
+    if (heard != null) {
+      out.addAll(heard.asked());
+    }
+    add(out, clean == null ? null : "no black, repeated or odd frames");
+    return out;
+  }
+
+  static void add(List<String> out, String words) {
+    if (words != null) {
+      out.add(words);
     }
   }
 
@@ -81,6 +157,11 @@ public record MediaWanted(
     }
   }
 
+  /** What a codec is called here; the name of its reader where it is none that is asked for. */
+  public static String codecWords(String name) {
+    return Codec.words(name);
+  }
+
   /** How much colour is kept beside brightness, the least first. */
   public enum Chroma {
     C420("4:2:0"),
@@ -113,7 +194,7 @@ public record MediaWanted(
    * @param told what it says of itself; null of a still, and of what came in before it was read:
    *     nothing is taken to be right then
    */
-  List<FactCheck> check(ClipFacts told) {
+  List<FactCheck> check(ClipFacts told, Watched watched) {
     List<FactCheck> out = new ArrayList<>();
     ClipFacts clip = told == null ? ClipFacts.NOT_READ : told;
     if (container != null) {
@@ -137,6 +218,16 @@ public record MediaWanted(
               clip.codec() == null
                   ? AGAIN
                   : "Export it from the composite as " + codec.words + "."));
+    }
+    FileTags tags = clip.tags();
+    if (profile != null) {
+      out.add(
+          new FactCheck(
+              "Profile",
+              profile,
+              tags == null ? NOT_READ : tags.profile().isEmpty() ? "not told" : tags.profile(),
+              tags != null && tags.profile().equalsIgnoreCase(profile),
+              tags == null ? AGAIN : "Export it from the composite in that profile."));
     }
     if (bits != null) {
       out.add(
@@ -162,6 +253,32 @@ public record MediaWanted(
                   : "Export it from the composite with more colour: none comes back by coding it"
                       + " again."));
     }
+    if (colour != null) {
+      out.addAll(colour.check(tags));
+    }
+    if (alpha != null) {
+      Boolean is = tags == null ? null : tags.alpha();
+      out.add(
+          new FactCheck(
+              "Alpha",
+              alpha ? "with alpha" : "none",
+              tags == null ? NOT_READ : is == null ? "not told" : is ? "with alpha" : "none",
+              alpha.equals(is),
+              tags == null
+                  ? AGAIN
+                  : alpha
+                      ? "Export it from the composite with its alpha."
+                      : "Export it without alpha, over what it is meant to lie on."));
+    }
+    if (timecode != null) {
+      out.add(
+          new FactCheck(
+              "Timecode",
+              timecode,
+              clip.timecode().isEmpty() ? "none in the file" : clip.timecode(),
+              timecode.equals(clip.timecode()),
+              "Export it with its first frame at " + timecode + "."));
+    }
     if (sound != null) {
       boolean good = told != null && (sound == Sound.NONE) == clip.silent();
       out.add(
@@ -176,6 +293,35 @@ public record MediaWanted(
                       ? "Export it without sound."
                       : "Export it with its sound."));
     }
+    if (heard != null) {
+      out.addAll(heard.check(tags, watched.heard()));
+    }
+    if (clean != null) {
+      out.add(frames(watched.found()));
+    }
     return out;
+  }
+
+  private static FactCheck frames(PictureCheck found) {
+    List<String> bad =
+        found == null
+            ? List.of()
+            : found.findings().stream()
+                .filter(f -> UNCLEAN.contains(f.kind()))
+                .map(f -> f.words() + " (" + f.frames().frames() + ")")
+                .distinct()
+                .toList();
+    return new FactCheck(
+        "Frames",
+        "none black, of one tone, repeated or odd",
+        found == null
+            ? "not watched yet"
+            : !bad.isEmpty()
+                ? String.join(", ", bad)
+                : found.moves() ? "none found" : "none black or odd; repeated cannot be told",
+        found != null && bad.isEmpty(),
+        found == null
+            ? "It is watched once it has come in; Review tells when it could not be."
+            : "Look at them in Review; render them again.");
   }
 }

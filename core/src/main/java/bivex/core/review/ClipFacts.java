@@ -23,6 +23,7 @@ import java.util.List;
  *     next two
  * @param codec as its reader calls it
  * @param chroma "4:2:2"; empty where it is not told
+ * @param tags how it says to be coded; null where that was not read
  */
 public record ClipFacts(
     double seconds,
@@ -36,10 +37,11 @@ public record ClipFacts(
     String timecode,
     String container,
     String codec,
-    String chroma) {
+    String chroma,
+    FileTags tags) {
   /** Of a file of which nothing was read. */
   public static final ClipFacts NOT_READ =
-      new ClipFacts(0, false, 0, "", "", null, "", "", "", null, null, null);
+      new ClipFacts(0, false, 0, "", "", null, "", "", "", null, null, null, null);
 
   private static final String ANY = "any";
 

@@ -52,18 +52,24 @@ public final class EvidenceRules {
     return switch (said) {
       case SETTLED -> question || kind == Kind.CAUTION || kind == Kind.ELEMENT || kind == Kind.TASK;
       case ACCEPTED ->
-          kind == Kind.DATUM || kind == Kind.PLATE || kind == Kind.ELEMENT || kind == Kind.TASK;
+          kind == Kind.DATUM
+              || kind == Kind.PLATE
+              || kind == Kind.ELEMENT
+              || kind == Kind.TASK
+              || kind == Kind.DELIVERY;
       case DROPPED ->
           kind == Kind.DATUM && !key.words() && !mark
               || kind == Kind.PLATE
               || kind == Kind.ELEMENT
-              || kind == Kind.TASK;
+              || kind == Kind.TASK
+              || kind == Kind.DELIVERY;
       case WAIVED -> question || kind == Kind.PLATE;
       case REOPENED ->
           kind == Kind.DATUM
               || kind == Kind.PLATE
               || kind == Kind.ELEMENT
               || kind == Kind.TASK
+              || kind == Kind.DELIVERY
               || kind == Kind.CAUTION;
     };
   }

@@ -101,6 +101,9 @@ public record Ledger(
     /** Less than any plate or work: a shot may be finished without its words. */
     private static final int UNMARKED = 20;
 
+    /** Key of what is owed to a client; what follows a colon is which. */
+    private static final String DELIVERY = "delivery";
+
     private final ShotFacts facts;
     private final Map<String, Evidence> said = new HashMap<>();
     private final Map<String, Evidence> found = new HashMap<>();
@@ -594,55 +597,96 @@ public record Ledger(
               .orElse("");
     }
 
+    /** Under each specification by itself; of one alone its name need not be said. */
     private void delivering() {
-      ShotFacts.Delivery d = facts.delivery();
-      if (d != null && agreed && d.version() == facts.version().number()) {
-        if (d.accepted() == null) {
-          item(
-              "delivery",
-              Kind.DELIVERY,
-              "Delivery",
-              State.OWED,
-              "packed, not sent",
-              "Send the package.",
-              Due.BEFORE_DELIVERY,
-              Who.PRODUCER,
-              52);
-        } else if (d.accepted()) {
-          item(
-              "delivery",
-              Kind.DELIVERY,
-              "Delivery",
-              State.IN_HAND,
-              d.words(),
-              "",
-              Due.BEFORE_DELIVERY,
-              Who.PRODUCER,
-              52);
+      List<ShotFacts.Delivery> all = facts.deliveries();
+      if (all.isEmpty()) {
+        delivery(DELIVERY, "Delivery", null);
+      }
+      for (ShotFacts.Delivery d : all) {
+        if (all.size() == 1) {
+          delivery(DELIVERY, "Delivery", d);
         } else {
-          item(
-              "delivery",
-              Kind.DELIVERY,
-              "Delivery",
+          delivery(DELIVERY + ":" + d.spec(), "Delivery, " + d.name(), d);
+        }
+      }
+    }
+
+    /**
+     * @param d what became of it; null while no specification is there
+     */
+    private void delivery(String key, String label, ShotFacts.Delivery d) {
+      ShotFacts.Version v = facts.version();
+      boolean sent = d != null && d.version() != null;
+      if (v == null || !agreed && !(sent && Boolean.TRUE.equals(d.accepted()))) {
+        return;
+      }
+      boolean same = sent && d.version() == v.number();
+      if (!agreed) {
+        if (same && !passed) {
+          delivered(
+              key,
+              label,
               State.IN_DOUBT,
-              "refused: " + d.words(),
-              "Pack and send again.",
-              Due.BEFORE_DELIVERY,
-              Who.PRODUCER,
+              "delivered, but "
+                  + (v.verdict() == Verdict.AGREED
+                      ? objection(v)
+                      : "version " + v.number() + " is no longer agreed"),
+              "Deliver again what is right now, or accept that it stays as it went.",
               78);
         }
-      } else if (agreed) {
-        item(
-            "delivery",
-            Kind.DELIVERY,
-            "Delivery",
+      } else if (!sent) {
+        delivered(
+            key, label, State.OWED, "agreed, not delivered", "Put it in a package in Deliver.", 44);
+      } else if (!same) {
+        delivered(
+            key,
+            label,
             State.OWED,
-            "agreed, not delivered",
-            "Put it in a package in Deliver.",
-            Due.BEFORE_DELIVERY,
-            Who.PRODUCER,
+            "version " + v.number() + " is agreed, version " + d.version() + " was packed",
+            "Pack it again in Deliver, or say that the earlier one stays.",
             44);
+      } else if (d.accepted() == null) {
+        delivered(
+            key,
+            label,
+            State.OWED,
+            d.handed() ? "handed over, no answer yet" : "packed, not handed over",
+            d.handed() ? "Wait for the answer, or ask for it." : "Hand the package over.",
+            52);
+      } else if (d.accepted()) {
+        delivered(key, label, State.IN_HAND, d.words(), "", 52);
+      } else {
+        // What the client refused is not made good by a word of the house.
+        if (said.containsKey(key) && said.get(key).kind() == Evidence.Kind.ACCEPTED) {
+          said.remove(key);
+        }
+        delivered(
+            key,
+            label,
+            State.IN_DOUBT,
+            "refused: " + d.words(),
+            "Hand it over again if it was damaged on the way; else make what they ask for.",
+            78);
       }
+    }
+
+    private void delivered(
+        String key, String label, State found, String reason, String action, int harm) {
+      // What was said while there was one specification holds for each.
+      if (!said.containsKey(key) && said.containsKey(DELIVERY)) {
+        said.put(key, said.get(DELIVERY));
+      }
+      item(
+          key,
+          Kind.DELIVERY,
+          label,
+          found,
+          reason,
+          action,
+          Due.BEFORE_DELIVERY,
+          Who.PRODUCER,
+          harm);
     }
 
     /**
@@ -757,6 +801,7 @@ public record Ledger(
       boolean done = built && agreed;
       boolean delivered =
           done
+              && !openOf(Kind.DELIVERY)
               && items.stream()
                   .anyMatch(i -> i.kind() == Kind.DELIVERY && i.state() == State.IN_HAND);
       return delivered

@@ -21,7 +21,7 @@ import java.util.List;
  * @param setup "setup 3", or null when none is planned
  * @param struck whether that setup has been struck
  * @param version the latest, or null
- * @param delivery what became of the last package, or null
+ * @param deliveries what became of the last package under each specification
  */
 public record ShotFacts(
     String intent,
@@ -36,7 +36,7 @@ public record ShotFacts(
     MatchReview match,
     List<Evidence> evidence,
     Version version,
-    Delivery delivery) {
+    List<Delivery> deliveries) {
 
   /**
    * How the words of a shot stand in the newest draft.
@@ -99,9 +99,13 @@ public record ShotFacts(
       ClientStand client) {}
 
   /**
-   * @param version which was sent
+   * @param spec id of the specification
+   * @param name of the specification
+   * @param version which was packed last under it; null for none yet
+   * @param handed whether it was handed over
    * @param accepted null while waiting
    * @param words receipt or refusal
    */
-  public record Delivery(int version, Boolean accepted, String words) {}
+  public record Delivery(
+      String spec, String name, Integer version, boolean handed, Boolean accepted, String words) {}
 }

@@ -8,8 +8,11 @@ import bivex.core.optics.Raster;
 import bivex.core.review.ClientStand;
 import bivex.core.review.ClientWord;
 import bivex.core.review.ClipFacts;
+import bivex.core.review.FileTags;
 import bivex.core.review.FramePlace;
 import bivex.core.review.OpenNotes;
+import bivex.core.review.PictureCheck;
+import bivex.core.review.SoundHeard;
 import bivex.core.review.Verdict;
 import bivex.core.review.VersionFacts;
 import bivex.core.shot.NamePattern;
@@ -30,7 +33,9 @@ class DeliveryTest {
           FrameRate.FILM,
           8,
           new NamePattern("{production}_{code}_v{version}"),
-          MediaWanted.ANY);
+          MediaWanted.ANY,
+          "",
+          null);
 
   private DeliverySpec.Offer offer(VersionFacts facts, Verdict verdict, int notes) {
     return new DeliverySpec.Offer(
@@ -43,7 +48,8 @@ class DeliveryTest {
         new FrameRange(1001, 96),
         verdict,
         new OpenNotes(notes, 0),
-        ClientStand.NONE);
+        ClientStand.NONE,
+        MediaWanted.Watched.NOT_YET);
   }
 
   @Test
@@ -71,11 +77,12 @@ class DeliveryTest {
         "",
         container,
         codec,
-        chroma);
+        chroma,
+        null);
   }
 
   private static List<String> wrong(MediaWanted wanted, ClipFacts is) {
-    return wanted.check(is).stream()
+    return wanted.check(is, MediaWanted.Watched.NOT_YET).stream()
         .filter(c -> !c.agrees())
         .map(c -> c.label() + ": " + c.found() + ", wanted " + c.wanted())
         .toList();
@@ -87,9 +94,15 @@ class DeliveryTest {
         new MediaWanted(
             MediaWanted.Container.MOV,
             MediaWanted.Codec.PRORES,
+            null,
             10,
             MediaWanted.Chroma.C422,
-            MediaWanted.Sound.NONE);
+            null,
+            null,
+            null,
+            MediaWanted.Sound.NONE,
+            null,
+            null);
     assertThat(wrong(master, file("mov", "prores", 10, "4:2:2"))).isEmpty();
     assertThat(wrong(master, file("mov", "prores", 12, "4:4:4"))).as("more is good too").isEmpty();
     assertThat(wrong(master, file("mp4", "h264", 8, "4:2:0")))
@@ -104,12 +117,14 @@ class DeliveryTest {
     assertThat(wrong(master, null)).as("nor where nothing was read at all").hasSize(5);
     assertThat(wrong(MediaWanted.ANY, null)).isEmpty();
     assertThat(wrong(MediaWanted.ANY, file(null, null, null, null))).isEmpty();
-    MediaWanted sound = new MediaWanted(null, null, null, null, MediaWanted.Sound.SOME);
+    MediaWanted sound =
+        new MediaWanted(
+            null, null, null, null, null, null, null, null, MediaWanted.Sound.SOME, null, null);
     assertThat(wrong(sound, file("mov", "prores", 10, "4:2:2")))
         .containsExactly("Sound: none, wanted a sound track");
     DeliverySpec s =
         new DeliverySpec(
-            Raster.HD, FrameRate.FILM, 8, new NamePattern("{code}_v{version}"), master);
+            Raster.HD, FrameRate.FILM, 8, new NamePattern("{code}_v{version}"), master, "", null);
     assertThat(
             s
                 .check(
@@ -123,8 +138,140 @@ class DeliveryTest {
         .as("each is told once")
         .doesNotHaveDuplicates()
         .contains("Codec", "Chroma", "Bits", "Sound", "File");
-    assertThatThrownBy(() -> new MediaWanted(null, null, 7, null, null))
+    assertThatThrownBy(
+            () -> new MediaWanted(null, null, null, 7, null, null, null, null, null, null, null))
         .isInstanceOf(InvalidInput.class);
+  }
+
+  private static MediaWanted asking(
+      ColourWanted colour, Boolean alpha, String timecode, SoundWanted heard, Boolean clean) {
+    return new MediaWanted(
+        null, null, "hq", null, null, colour, alpha, timecode, null, heard, clean);
+  }
+
+  private static ClipFacts tagged(FileTags tags, String timecode) {
+    ClipFacts f = file("mov", "prores", 10, "4:2:2");
+    return new ClipFacts(
+        f.seconds(),
+        f.constant(),
+        f.turnedDeg(),
+        f.pixels(),
+        f.scan(),
+        f.bits(),
+        f.colour(),
+        f.sound(),
+        timecode,
+        f.container(),
+        f.codec(),
+        f.chroma(),
+        tags);
+  }
+
+  private static List<String> seen(MediaWanted wanted, ClipFacts is, MediaWanted.Watched w) {
+    return wanted.check(is, w).stream()
+        .filter(c -> !c.agrees())
+        .map(c -> c.label() + ": " + c.found())
+        .toList();
+  }
+
+  @Test
+  void coloursSoundAndFramesAreHeldAgainstWhatIsThereAndNeverGuessed() {
+    MediaWanted wanted =
+        asking(
+            new ColourWanted(
+                ColourWanted.Primaries.BT2020,
+                ColourWanted.Transfer.PQ,
+                ColourWanted.Matrix.BT2020,
+                ColourWanted.Range.LIMITED),
+            false,
+            "01:00:00:00",
+            new SoundWanted(2, 48_000, -23.0, null, -1.0),
+            true);
+    FileTags right = new FileTags("HQ", "bt2020", "smpte2084", "bt2020nc", "tv", false, 2, 48_000);
+    PictureCheck fine = new PictureCheck(96, true, List.of(), null, null, List.of(), List.of());
+    MediaWanted.Watched good =
+        new MediaWanted.Watched(fine, new SoundHeard(-23.4, -1.04, List.of(), ""));
+    assertThat(seen(wanted, tagged(right, "01:00:00:00"), good)).isEmpty();
+
+    FileTags other = new FileTags("", "bt709", "", "bt470bg", "pc", true, 6, 44_100);
+    assertThat(
+            seen(
+                wanted,
+                tagged(other, ""),
+                new MediaWanted.Watched(
+                    new PictureCheck(
+                        96,
+                        true,
+                        List.of(
+                            new PictureCheck.Finding(
+                                PictureCheck.Kind.BLACK, new FrameRange(10, 2), "black"),
+                            new PictureCheck.Finding(
+                                PictureCheck.Kind.JUMP, new FrameRange(40, 1), "jumps")),
+                        null,
+                        null,
+                        List.of(),
+                        List.of()),
+                    new SoundHeard(-20.9, -0.2, List.of(), ""))))
+        .as("a jump may be meant; a missing tag is not taken for the usual one")
+        .containsExactly(
+            "Profile: not told",
+            "Primaries: BT.709",
+            "Transfer: not told by the file",
+            "Matrix: BT.601",
+            "Range: full",
+            "Alpha: with alpha",
+            "Timecode: none in the file",
+            "Channels: 6",
+            "Sample rate: 44100 Hz",
+            "Loudness: -20.9 LUFS",
+            "True peak: -0.2 dB",
+            "Frames: black (2)");
+    assertThat(seen(wanted, tagged(null, ""), MediaWanted.Watched.NOT_YET))
+        .as("nothing is right before it was looked at")
+        .hasSize(12);
+    assertThat(seen(wanted, null, MediaWanted.Watched.NOT_YET)).hasSize(12);
+    // ITU-T H.273, table 3: values 1, 6, 14 and 15 are functionally the same curve.
+    for (String same : List.of("bt709", "smpte170m", "bt2020-10", "bt2020-12")) {
+      assertThat(
+              new ColourWanted(null, ColourWanted.Transfer.BT709, null, null)
+                  .check(new FileTags("", "", same, "", "", null, null, null)))
+          .allMatch(VersionFacts.FactCheck::agrees);
+    }
+    // Silence is below any peak; how loud it is cannot be told.
+    assertThat(
+            new SoundWanted(null, null, -23.0, 1.0, -1.0)
+                .check(right, new SoundHeard(null, null, List.of(), "")))
+        .extracting(VersionFacts.FactCheck::agrees)
+        .containsExactly(false, true);
+  }
+
+  @Test
+  void aWishThatCannotBeIsRefusedNamingIt() {
+    assertThatThrownBy(() -> asking(null, null, "1:0:0", null, null))
+        .hasMessageStartingWith("timecode:");
+    assertThatThrownBy(() -> new SoundWanted(0, null, null, null, null))
+        .hasMessageStartingWith("channels:");
+    assertThatThrownBy(() -> new SoundWanted(null, null, null, 2.0, null))
+        .hasMessageStartingWith("loudness:");
+    assertThatThrownBy(() -> new SoundWanted(null, null, -23.0, 20.0, null))
+        .hasMessageStartingWith("within:");
+    assertThatThrownBy(() -> new SoundWanted(null, null, null, null, 3.0))
+        .hasMessageStartingWith("peak:");
+    assertThatThrownBy(
+            () ->
+                new MediaWanted(
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
+                    MediaWanted.Sound.NONE,
+                    new SoundWanted(2, null, null, null, null),
+                    null))
+        .hasMessageStartingWith("sound:");
   }
 
   @Test
@@ -177,7 +324,8 @@ class DeliveryTest {
                 o.cut(),
                 o.verdict(),
                 o.notes(),
-                stand))
+                stand,
+                o.watched()))
         .stream()
         .filter(c -> !c.agrees())
         .map(VersionFacts.FactCheck::found)

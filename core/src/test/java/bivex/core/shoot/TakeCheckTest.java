@@ -74,7 +74,7 @@ class TakeCheckTest {
             review(p, takes),
             List.of(),
             null,
-            null));
+            List.of()));
   }
 
   private static OwedItem item(Ledger l, String key) {

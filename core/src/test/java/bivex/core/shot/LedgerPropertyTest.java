@@ -67,7 +67,7 @@ class LedgerPropertyTest {
               match,
               said,
               version,
-              delivery));
+              delivery == null ? List.of() : List.of(delivery)));
     }
 
     Case with(List<Take> otherTakes, List<Evidence> otherSaid) {
@@ -149,7 +149,14 @@ class LedgerPropertyTest {
               new OpenNotes(random.nextInt(3) == 0 ? 1 : 0, random.nextInt(4) == 0 ? 1 : 0),
               ClientStand.NONE);
       if (random.nextBoolean()) {
-        delivery = new ShotFacts.Delivery(1 + random.nextInt(4), random.nextBoolean(), "words");
+        delivery =
+            new ShotFacts.Delivery(
+                "s",
+                "Master",
+                random.nextInt(3) == 0 ? null : 1 + random.nextInt(4),
+                true,
+                random.nextInt(3) == 0 ? null : random.nextBoolean(),
+                "words");
       }
     }
     return new Case(plan, takes, said, version, delivery, choices.size());

@@ -44,7 +44,7 @@ class LedgerTest {
   private ShotFacts.Words words = ShotFacts.Words.AS_MARKED;
   private boolean struck;
   private ShotFacts.Version version;
-  private ShotFacts.Delivery delivery;
+  private List<ShotFacts.Delivery> deliveries = List.of();
 
   private Ledger ledger() {
     Plan plan = methods == 0 ? MethodBook.derive(SETTING, List.of()) : PLAN;
@@ -53,8 +53,19 @@ class LedgerTest {
             takes, plan.asked(), List.of(), List.of(), new MatchGuard.Optics(Raster.UHD, 36, 6.0));
     return Ledger.of(
         new ShotFacts(
-            intent, words, false, methods, plan, null, "setup 3", struck, takes, match, said,
-            version, delivery));
+            intent,
+            words,
+            false,
+            methods,
+            plan,
+            null,
+            "setup 3",
+            struck,
+            takes,
+            match,
+            said,
+            version,
+            deliveries));
   }
 
   private OwedItem item(String key) {
@@ -169,12 +180,50 @@ class LedgerTest {
     assertThat(ledger().sentence()).contains("verdict on version 2");
     version = version(Verdict.AGREED, 0);
     assertThat(ledger().stage()).isEqualTo(Stage.AGREED);
-    delivery = new ShotFacts.Delivery(2, false, "checksum differs");
+    deliveries = List.of(master(2, false, "checksum differs"));
     assertThat(ledger().stage()).isEqualTo(Stage.AGREED);
     assertThat(ledger().sentence()).contains("refused: checksum differs");
-    delivery = new ShotFacts.Delivery(2, true, "receipt R-1");
+    deliveries = List.of(master(2, true, "receipt R-1"));
     assertThat(ledger().stage()).isEqualTo(Stage.DELIVERED);
     assertThat(ledger().sentence()).isEqualTo("Delivered; nothing is owed.");
+  }
+
+  private static ShotFacts.Delivery master(Integer version, Boolean accepted, String words) {
+    return new ShotFacts.Delivery("a", "Master", version, accepted != null, accepted, words);
+  }
+
+  @Test
+  void aShotIsDeliveredUnderEachSpecificationByItself() {
+    shootAll();
+    version = version(Verdict.AGREED, 0);
+    ShotFacts.Delivery trailer = new ShotFacts.Delivery("b", "Trailer", null, false, null, "");
+    deliveries = List.of(master(2, true, "receipt R-1"), trailer);
+    assertThat(ledger().stage()).as("one of two").isEqualTo(Stage.AGREED);
+    assertThat(item("delivery:a").state()).isEqualTo(OwedItem.State.IN_HAND);
+    assertThat(item("delivery:b").label()).contains("Trailer");
+    assertThat(item("delivery:b").state()).isEqualTo(OwedItem.State.OWED);
+    said.add(new Evidence("delivery:b", Evidence.Kind.DROPPED, "not in the trailer", T));
+    assertThat(ledger().stage()).isEqualTo(Stage.DELIVERED);
+
+    deliveries = List.of(new ShotFacts.Delivery("a", "Master", 2, true, null, ""), trailer);
+    assertThat(item("delivery:a").reason()).isEqualTo("handed over, no answer yet");
+    deliveries = List.of(master(1, true, "receipt R-1"), trailer);
+    assertThat(item("delivery:a").reason()).isEqualTo("version 2 is agreed, version 1 was packed");
+    assertThat(ledger().stage()).isEqualTo(Stage.AGREED);
+
+    deliveries = List.of(master(2, true, "receipt R-1"));
+    version = version(Verdict.AGREED, 1);
+    assertThat(item("delivery").state())
+        .as("what no longer agrees is in doubt once it went out")
+        .isEqualTo(OwedItem.State.IN_DOUBT);
+    assertThat(item("delivery").reason()).startsWith("delivered, but ");
+    said.add(new Evidence("delivery", Evidence.Kind.ACCEPTED, "they know", T));
+    assertThat(item("delivery").state()).isEqualTo(OwedItem.State.IN_HAND);
+    version = version(Verdict.AGREED, 0);
+    deliveries = List.of(master(2, false, "cut off"));
+    assertThat(item("delivery").state())
+        .as("a refusal is not made good by a word of the house")
+        .isEqualTo(OwedItem.State.IN_DOUBT);
   }
 
   @Test
@@ -482,7 +531,7 @@ class LedgerTest {
                 MatchReview.NONE,
                 List.of(said),
                 null,
-                null))
+                List.of()))
         .items()
         .stream()
         .filter(i -> i.key().equals(key))

@@ -73,7 +73,7 @@ class OpenWorkTest {
                 MatchReview.NONE,
                 evidence,
                 null,
-                null));
+                List.of()));
     return new OpenWork.ShotStand(id, id, plan, l.items(), l.stage(), day, said);
   }
 

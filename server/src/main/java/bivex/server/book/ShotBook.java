@@ -535,10 +535,7 @@ public class ShotBook {
                 v.verdictReason(),
                 v.notes(),
                 v.client(production, clock));
-    ShotFacts.Delivery delivery =
-        v == null || v.deliveredNumber() == null
-            ? null
-            : new ShotFacts.Delivery(v.deliveredNumber(), v.accepted(), v.receipt());
+    List<ShotFacts.Delivery> sent = v == null ? List.of() : v.sent();
     int newest = marked.stream().mapToInt(Marks.InDraft::draft).max().orElse(0);
     List<Mark> marks =
         marked.stream().filter(m -> m.draft() == newest).map(Marks.InDraft::mark).toList();
@@ -566,7 +563,7 @@ public class ShotBook {
                 match,
                 said.stream().map(EvidenceEntry::evidence).toList(),
                 version,
-                delivery));
+                sent));
     return new Page(
         s,
         marks,

@@ -1,31 +1,38 @@
 package bivex.server.delivery;
 
-import bivex.core.review.VersionFacts;
+import bivex.core.delivery.PackageSheet;
 import bivex.server.http.Json;
-import bivex.server.http.Problems;
-import bivex.server.media.MediaStore;
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.OutputStream;
 import java.io.Writer;
+import java.nio.channels.Channels;
+import java.nio.channels.FileChannel;
 import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
-import java.util.LinkedHashMap;
+import java.nio.file.StandardOpenOption;
+import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipOutputStream;
+import java.util.function.LongConsumer;
+import java.util.stream.Stream;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import org.springframework.util.FileSystemUtils;
 
 /**
  * Lays a package out in a folder: the files under their delivery names, the manifest as CSV and
- * JSON, and the list of checksums.
+ * JSON, the delivery note, and the lists of checksums.
  */
 final class Packer {
+  static final String SHA256SUMS = "SHA256SUMS";
+  static final String XXH64SUMS = "XXH64SUMS";
   private static final String BUILDING = "building";
+
+  /** Kept beside what is handed over: what a zip must say of each file before the file itself. */
+  private static final String INDEX = ".index.json";
 
   private Packer() {}
 
@@ -34,29 +41,52 @@ final class Packer {
    *
    * @param checksum SHA-256 it must still have
    */
-  record Item(
-      String code,
-      String scene,
-      int version,
-      String fileName,
-      Path source,
-      String checksum,
-      long bytes,
-      VersionFacts facts,
-      int cutFrames,
-      int handles) {}
+  record Item(String code, int version, String fileName, Path source, String checksum) {}
+
+  /** Makes the delivery note once the checksums are known. */
+  interface Note {
+    /**
+     * @param sheet of the package
+     * @return as PDF
+     */
+    byte[] of(PackageSheet sheet) throws IOException;
+  }
+
+  /** Writes what a package holds, once the checksums are known. */
+  interface Told {
+    PackageSheet of(List<Checksums> sums);
+  }
 
   /**
    * @param folder is made and must not be there yet
+   * @param done is told how many bytes went since it was told last, and may throw to stop
+   * @return checksums of the items, in their order
    * @throws IOException if a file cannot be copied or is no longer what it was
    */
-  static void pack(Path folder, String name, String production, List<Item> items)
+  static List<Checksums> pack(
+      Path folder,
+      String name,
+      Instant now,
+      List<Item> items,
+      Told told,
+      Note note,
+      LongConsumer done)
       throws IOException {
     Files.createDirectories(folder.getParent());
     Path building = Files.createTempDirectory(folder.getParent(), BUILDING);
     try {
-      lay(building, name, production, items);
+      List<Checksums> sums = new ArrayList<>();
+      List<Listed> listed = new ArrayList<>();
+      for (Item i : items) {
+        Path target = building.resolve(i.fileName());
+        Checksums c = copy(i.source(), target, done);
+        c.mustBe(i.checksum(), i.code(), i.version());
+        sums.add(c);
+        listed.add(listed(building, target, c));
+      }
+      lists(building, name, now, told.of(sums), note, listed);
       Files.move(building, folder, StandardCopyOption.ATOMIC_MOVE);
+      return sums;
     } catch (IOException | RuntimeException e) {
       FileSystemUtils.deleteRecursively(building);
       throw e;
@@ -74,112 +104,120 @@ final class Packer {
     }
   }
 
-  private static void lay(Path building, String name, String production, List<Item> items)
-      throws IOException {
-    StringBuilder sums = new StringBuilder();
-    for (Item i : items) {
-      Path target = building.resolve(i.fileName());
-      Files.copy(i.source(), target);
-      String sum = MediaStore.sha256(target);
-      if (!sum.equals(i.checksum())) {
-        throw new Problems.Damaged(
-            "The stored file of "
-                + i.code()
-                + ", version "
-                + i.version()
-                + ", is no longer what was uploaded. Upload the same file again: it takes the place"
-                + " of the damaged one.");
-      }
-      sums.append(sum).append("  ").append(i.fileName()).append('\n');
+  private static Checksums copy(Path from, Path to, LongConsumer done) throws IOException {
+    try (InputStream in = Files.newInputStream(from);
+        FileChannel file =
+            FileChannel.open(to, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE);
+        OutputStream out = Channels.newOutputStream(file)) {
+      Checksums c = Checksums.copied(in, out, done);
+      file.force(true);
+      return c;
     }
-    Files.writeString(
-        building.resolve("manifest.json"),
-        Json.MAPPER
-            .writerWithDefaultPrettyPrinter()
-            .writeValueAsString(json(name, production, items)));
-    try (Writer w = Files.newBufferedWriter(building.resolve("manifest.csv"));
-        CSVPrinter csv =
+  }
+
+  /**
+   * A file of a package as its index has it.
+   *
+   * @param path from the folder
+   * @param modified milliseconds since 1970
+   */
+  record Listed(String path, Checksums sums, long modified) {}
+
+  private static Listed listed(Path folder, Path file, Checksums sums) throws IOException {
+    return new Listed(
+        folder.relativize(file).toString().replace('\\', '/'),
+        sums,
+        Files.getLastModifiedTime(file).toMillis());
+  }
+
+  private static void lists(
+      Path building, String name, Instant now, PackageSheet sheet, Note note, List<Listed> listed)
+      throws IOException {
+    Path json = building.resolve("manifest.json");
+    Files.writeString(json, Json.MAPPER.writerWithDefaultPrettyPrinter().writeValueAsString(sheet));
+    Path csv = building.resolve("manifest.csv");
+    try (Writer w = Files.newBufferedWriter(csv);
+        CSVPrinter p =
             new CSVPrinter(
                 w,
                 CSVFormat.RFC4180
                     .builder()
-                    .setHeader(
-                        "shot",
-                        "scene",
-                        "version",
-                        "file",
-                        "width",
-                        "height",
-                        "rate",
-                        "frames",
-                        "cut_frames",
-                        "handles",
-                        "bytes",
-                        "sha256")
+                    .setHeader(PackageSheet.HEADS.toArray(String[]::new))
                     .get())) {
-      for (Item i : items) {
-        csv.printRecord(
-            i.code(),
-            i.scene(),
-            i.version(),
-            i.fileName(),
-            i.facts().raster().width(),
-            i.facts().raster().height(),
-            i.facts().rate().text(),
-            i.facts().frames(),
-            i.cutFrames(),
-            i.handles(),
-            i.bytes(),
-            i.checksum());
+      for (PackageSheet.Line l : sheet.files()) {
+        p.printRecord(l.cells());
       }
     }
-    for (String manifest : List.of("manifest.csv", "manifest.json")) {
-      sums.append(MediaStore.sha256(building.resolve(manifest)))
-          .append("  ")
-          .append(manifest)
-          .append('\n');
+    Path pdf = building.resolve("delivery-note.pdf");
+    Files.write(pdf, note.of(sheet));
+    for (Path f : List.of(csv, json, pdf)) {
+      listed.add(listed(building, f, Checksums.of(f)));
     }
-    Files.writeString(building.resolve("SHA256SUMS"), sums);
-  }
-
-  private static Map<String, Object> json(String name, String production, List<Item> items) {
-    Map<String, Object> root = new LinkedHashMap<>();
-    root.put("package", name);
-    root.put("production", production);
-    root.put(
-        "files",
-        items.stream()
+    StringBuilder sha = new StringBuilder();
+    StringBuilder xx = new StringBuilder();
+    for (Listed l : listed) {
+      sha.append(l.sums.sha256()).append("  ").append(l.path).append('\n');
+      xx.append(l.sums.xxh64()).append("  ").append(l.path).append('\n');
+    }
+    Files.writeString(building.resolve(SHA256SUMS), sha);
+    Files.writeString(building.resolve(XXH64SUMS), xx);
+    for (String s : List.of(SHA256SUMS, XXH64SUMS)) {
+      Path f = building.resolve(s);
+      listed.add(listed(building, f, Checksums.of(f)));
+    }
+    HashList.write(
+        building,
+        name,
+        now,
+        listed.stream()
             .map(
-                i -> {
-                  Map<String, Object> m = new LinkedHashMap<>();
-                  m.put("shot", i.code());
-                  m.put("scene", i.scene());
-                  m.put("version", i.version());
-                  m.put("file", i.fileName());
-                  m.put("width", i.facts().raster().width());
-                  m.put("height", i.facts().raster().height());
-                  m.put("rate", i.facts().rate().text());
-                  m.put("frames", i.facts().frames());
-                  m.put("cutFrames", i.cutFrames());
-                  m.put("handles", i.handles());
-                  m.put("bytes", i.bytes());
-                  m.put("sha256", i.checksum());
-                  return m;
-                })
+                l ->
+                    new HashList.Entry(
+                        l.path, l.sums.bytes(), Instant.ofEpochMilli(l.modified), l.sums.xxh64()))
             .toList());
-    return root;
-  }
-
-  /** Streams a package folder as a zip; clips are stored, not squeezed again. */
-  static void zip(Path folder, String name, OutputStream out) throws IOException {
-    try (ZipOutputStream zip = new ZipOutputStream(out);
-        var files = Files.list(folder)) {
-      zip.setLevel(1);
-      for (Path f : files.sorted().toList()) {
-        zip.putNextEntry(new ZipEntry(name + "/" + f.getFileName()));
-        Files.copy(f, zip);
-        zip.closeEntry();
+    try (Stream<Path> all = Files.list(building.resolve(HashList.FOLDER))) {
+      for (Path f : all.sorted().toList()) {
+        listed.add(listed(building, f, Checksums.of(f)));
       }
     }
+    Files.writeString(building.resolve(INDEX), Json.MAPPER.writeValueAsString(listed));
+  }
+
+  /**
+   * A package folder as a zip.
+   *
+   * @param name of the package
+   */
+  static PackageZip zip(Path folder, String name) throws IOException {
+    List<PackageZip.Member> members = new ArrayList<>();
+    for (Listed l : index(folder)) {
+      members.add(
+          new PackageZip.Member(
+              l.path, folder.resolve(l.path), l.sums.bytes(), l.sums.crc32(), l.modified));
+    }
+    return new PackageZip(name, members);
+  }
+
+  /** What was packed; of packages older than the index it is made now. */
+  private static List<Listed> index(Path folder) throws IOException {
+    Path index = folder.resolve(INDEX);
+    if (Files.isRegularFile(index)) {
+      return List.of(Json.MAPPER.readValue(Files.readString(index), Listed[].class));
+    }
+    List<Listed> out = new ArrayList<>();
+    try (Stream<Path> all = Files.list(folder)) {
+      for (Path f : all.filter(Files::isRegularFile).sorted().toList()) {
+        out.add(listed(folder, f, Checksums.of(f)));
+      }
+    }
+    Path made = Files.createTempFile(folder.getParent(), BUILDING, INDEX);
+    Files.writeString(made, Json.MAPPER.writeValueAsString(out));
+    Files.move(made, index, StandardCopyOption.ATOMIC_MOVE);
+    return out;
+  }
+
+  /** Everything of a package that is handed over, from its folder. */
+  static List<String> paths(Path folder) throws IOException {
+    return index(folder).stream().map(Listed::path).toList();
   }
 }

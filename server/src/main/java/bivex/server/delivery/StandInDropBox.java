@@ -1,7 +1,7 @@
 package bivex.server.delivery;
 
+import bivex.core.InvalidInput;
 import bivex.server.BivexProperties;
-import bivex.server.media.MediaStore;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
@@ -9,16 +9,20 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /**
- * Stands in for a client's drop box: copies the package into a folder of its own, checks every
- * checksum of what arrived, and answers with a receipt or a refusal. A fault can be set: then a
- * byte is changed on the way, as a bad line would.
+ * Stands in for a client's drop box: copies what is handed over into a folder of its own, checks
+ * what arrived against every list of checksums, and answers to each file with a receipt or a
+ * refusal. A fault can be set: then a byte is changed on the way, as a bad line would.
  */
 @Component
 public class StandInDropBox implements DropBox {
@@ -35,37 +39,94 @@ public class StandInDropBox implements DropBox {
   }
 
   @Override
-  public Answer hand(Path folder, String name) throws IOException {
+  public Answer hand(Path folder, String name, List<String> files) throws IOException {
     Path arrived = root.resolve(name);
-    Files.createDirectories(arrived);
-    try (var files = Files.list(folder)) {
-      for (Path f : files.toList()) {
-        Files.copy(f, arrived.resolve(f.getFileName()), StandardCopyOption.REPLACE_EXISTING);
+    Set<String> media = new HashSet<>(sums(folder).keySet());
+    media.removeAll(List.of("manifest.csv", "manifest.json", "delivery-note.pdf"));
+    for (String path : Packer.paths(folder)) {
+      // What is not handed over again is there from before.
+      if (!media.contains(path) || files.contains(path)) {
+        Path to = arrived.resolve(path);
+        Files.createDirectories(to.getParent());
+        Files.copy(folder.resolve(path), to, StandardCopyOption.REPLACE_EXISTING);
       }
     }
-    List<String> sums = Files.readAllLines(arrived.resolve("SHA256SUMS"));
     if (damageNext.compareAndSet(true, false)) {
-      damage(arrived.resolve(sums.get(0).substring(66)));
+      damage(arrived.resolve(files.get(0)));
     }
-    Set<String> listed = new HashSet<>(Set.of("SHA256SUMS"));
-    for (String line : sums) {
-      String file = line.substring(66);
-      listed.add(file);
-      if (!Files.isRegularFile(arrived.resolve(file))) {
-        return new Answer(false, file + " did not arrive");
-      }
-      if (!MediaStore.sha256(arrived.resolve(file)).equals(line.substring(0, 64))) {
-        return new Answer(false, "the checksum of " + file + " differs: it was damaged on the way");
-      }
+    String whole = whole(arrived);
+    Map<String, String> sums = sums(arrived);
+    Map<String, HashList.Entry> hashes =
+        Files.isDirectory(arrived.resolve(HashList.FOLDER)) && whole.isEmpty()
+            ? HashList.read(arrived)
+            : Map.of();
+    List<FileAnswer> out = new ArrayList<>();
+    for (String f : files) {
+      String wrong =
+          whole.isEmpty() ? wrong(arrived.resolve(f), sums.get(f), hashes.get(f)) : whole;
+      out.add(
+          wrong.isEmpty()
+              ? new FileAnswer(f, true, "receipt " + name + "/" + f)
+              : new FileAnswer(f, false, wrong));
     }
-    try (var files = Files.list(arrived)) {
-      for (Path f : files.toList()) {
+    long bad = out.stream().filter(a -> !a.accepted()).count();
+    return new Answer(
+        List.copyOf(out),
+        bad == 0
+            ? "receipt "
+                + name
+                + ", "
+                + files.size()
+                + (files.size() == 1 ? " file" : " files")
+                + ", all checksums agree"
+            : bad
+                + " of "
+                + files.size()
+                + " files refused: "
+                + out.stream().filter(a -> !a.accepted()).findFirst().orElseThrow().words());
+  }
+
+  /** What is wrong with a file; empty for nothing. */
+  private static String wrong(Path file, String sha256, HashList.Entry hash) throws IOException {
+    String name = file.getFileName().toString();
+    if (!Files.isRegularFile(file)) {
+      return name + " did not arrive";
+    }
+    Checksums c = Checksums.of(file);
+    boolean good =
+        c.sha256().equals(sha256)
+            && (hash == null || hash.bytes() == c.bytes() && hash.xxh64().equals(c.xxh64()));
+    return good ? "" : "the checksum of " + name + " differs: it was damaged on the way";
+  }
+
+  /** What is wrong with the package as a whole; empty for nothing. */
+  private static String whole(Path arrived) throws IOException {
+    Set<String> listed = new HashSet<>(sums(arrived).keySet());
+    if (Files.isDirectory(arrived.resolve(HashList.FOLDER))) {
+      try {
+        listed.addAll(HashList.read(arrived).keySet());
+      } catch (InvalidInput e) {
+        return "the hash list " + e.getMessage();
+      }
+    } else {
+      listed.add(Packer.SHA256SUMS);
+    }
+    try (Stream<Path> all = Files.list(arrived)) {
+      for (Path f : all.filter(Files::isRegularFile).toList()) {
         if (!listed.contains(f.getFileName().toString())) {
-          return new Answer(false, f.getFileName() + " is not in the list of checksums");
+          return f.getFileName() + " is in no list of checksums";
         }
       }
     }
-    return new Answer(true, "receipt " + name + ", " + sums.size() + " files, all checksums agree");
+    return "";
+  }
+
+  private static Map<String, String> sums(Path folder) throws IOException {
+    Map<String, String> out = new HashMap<>();
+    for (String line : Files.readAllLines(folder.resolve(Packer.SHA256SUMS))) {
+      out.put(line.substring(66), line.substring(0, 64));
+    }
+    return out;
   }
 
   private static void damage(Path file) throws IOException {

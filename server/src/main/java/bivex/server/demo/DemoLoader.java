@@ -31,7 +31,7 @@ import bivex.server.access.SignIns;
 import bivex.server.bench.ClipDesk;
 import bivex.server.bench.ThrowDesk;
 import bivex.server.board.Storyboards;
-import bivex.server.delivery.Deliveries;
+import bivex.server.delivery.SpecDesk;
 import bivex.server.demo.DemoPlates.Fault;
 import bivex.server.export.KitDesk;
 import bivex.server.keep.Membership;
@@ -107,7 +107,7 @@ public class DemoLoader implements ApplicationRunner {
   private final Reviews review;
   private final ViewingDesk viewings;
   private final GuestDesk guests;
-  private final Deliveries delivery;
+  private final SpecDesk specs;
   private final LookDesk look;
   private final Storyboards board;
   private final Tallies tally;
@@ -146,7 +146,7 @@ public class DemoLoader implements ApplicationRunner {
       Reviews review,
       ViewingDesk viewings,
       GuestDesk guests,
-      Deliveries delivery,
+      SpecDesk specs,
       LookDesk look,
       Storyboards board,
       Tallies tally,
@@ -187,7 +187,7 @@ public class DemoLoader implements ApplicationRunner {
     this.review = review;
     this.viewings = viewings;
     this.guests = guests;
-    this.delivery = delivery;
+    this.specs = specs;
     this.look = look;
     this.transaction = transaction;
   }
@@ -1882,10 +1882,17 @@ public class DemoLoader implements ApplicationRunner {
               f.versions().get(0).id(),
               "Painted on both frames; look at the foot of the mast."));
       upload("The dash along the pier", dash, "three frames, streak by hand");
-      delivery.addSpec(
+      specs.add(
           mara,
-          new Deliveries.SpecEdit(
-              "Festival master", new Raster(1920, 1080), "24", 8, "{code}_v{version}", null));
+          new SpecDesk.NewSpec(
+              "Festival master",
+              new Raster(1920, 1080),
+              "24",
+              8,
+              "{code}_v{version}",
+              null,
+              null,
+              null));
       UUID sefa = people.findByLogin("sefa").orElseThrow().id;
       for (String title : List.of("Two Ineses at the chart table", "The signal flags vanish")) {
         Reviews.ReviewView seen = review.invite(codes.get(title), mara, new Reviews.NewGuest(sefa));

@@ -238,6 +238,13 @@ public class ExportResource {
     return schema.plan();
   }
 
+  /** The published schema of a delivery specification (JSON Schema 2020-12). */
+  @GetMapping("/schemas/delivery-specification")
+  @SignedIn
+  public Map<String, Object> specificationSchema() {
+    return schema.specification();
+  }
+
   /** The published schema of a method of the house (JSON Schema 2020-12). */
   @GetMapping("/schemas/house-method")
   @SignedIn

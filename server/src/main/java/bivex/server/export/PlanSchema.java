@@ -1,16 +1,24 @@
 package bivex.server.export;
 
+import bivex.core.delivery.ColourWanted;
+import bivex.core.delivery.MediaWanted;
+import bivex.core.delivery.SoundWanted;
 import bivex.core.shoot.CameraData;
+import bivex.server.delivery.SpecDesk;
 import bivex.server.http.Json;
 import bivex.server.shot.HouseMethodResource;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.lang.reflect.RecordComponent;
+import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
 /**
@@ -50,6 +58,25 @@ public class PlanSchema {
         "HouseMethodFile", HouseMethodResource.SCHEMA, "Method of a house", new TreeMap<>());
   }
 
+  /** Of a delivery specification. */
+  Map<String, Object> specification() {
+    Map<String, Object> needed = new TreeMap<>();
+    Map<String, Object> out =
+        read("NewSpecFile", SpecDesk.SCHEMA, "Delivery specification", needed);
+    // What is not asked for is null.
+    orNull(needed, "NewSpec", Set.of("media", "words", "answerDays"));
+    for (Class<? extends Record> asked :
+        List.of(MediaWanted.class, ColourWanted.class, SoundWanted.class)) {
+      orNull(
+          needed,
+          asked.getSimpleName(),
+          Arrays.stream(asked.getRecordComponents())
+              .map(RecordComponent::getName)
+              .collect(Collectors.toSet()));
+    }
+    return out;
+  }
+
   /** Of an exported plan. */
   @SuppressWarnings("unchecked")
   Map<String, Object> plan() {
@@ -78,6 +105,11 @@ public class PlanSchema {
       Map<String, Object> is = (Map<String, Object>) properties.get(f);
       if (is.get("type") instanceof String type) {
         is.put("type", List.of(type, "null"));
+        if (is.get("enum") instanceof List<?> values) {
+          List<Object> more = new ArrayList<>(values);
+          more.add(null);
+          is.put("enum", more);
+        }
       } else {
         properties.put(f, Map.of("anyOf", List.of(is, Map.of("type", "null"))));
       }

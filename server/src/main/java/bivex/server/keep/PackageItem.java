@@ -1,5 +1,6 @@
 package bivex.server.keep;
 
+import bivex.core.time.FrameRange;
 import jakarta.persistence.Entity;
 import java.util.UUID;
 import org.hibernate.annotations.Immutable;
@@ -14,4 +15,17 @@ public class PackageItem extends Added {
   public String fileName;
   public String sha256;
   public long bytes;
+
+  /** XXH64 as sixteen digits; null in packages older than it. */
+  public String xxh64;
+
+  /** Number of the first frame of the cut then, and how many it had; null likewise. */
+  public Integer cutFirst;
+
+  public Integer cutFrames;
+
+  /** Numbers of the frames of the cut then; null where they were not kept. */
+  public FrameRange cut() {
+    return cutFirst == null || cutFrames == null ? null : new FrameRange(cutFirst, cutFrames);
+  }
 }

@@ -30,6 +30,12 @@ public class SpecEntry {
   @Convert(converter = Media.class)
   public MediaWanted media;
 
+  /** What the client asks for in words; may be empty. */
+  public String words = "";
+
+  /** How long an answer usually takes; null where nobody said. */
+  public Double answerDays;
+
   @Version public long version;
 
   public DeliverySpec spec() {
@@ -38,12 +44,15 @@ public class SpecEntry {
         FrameRate.parse(rate),
         handles,
         new NamePattern(pattern),
-        media == null ? MediaWanted.ANY : media);
+        media == null ? MediaWanted.ANY : media,
+        words,
+        answerDays);
   }
 
+  /** Version 1 asked for less. */
   static class Media extends JsonColumn<MediaWanted> {
     Media() {
-      super(1, new TypeReference<>() {});
+      super(2, new TypeReference<>() {});
     }
   }
 }

@@ -3,6 +3,7 @@ package bivex.server.keep;
 import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
+import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
 public interface VersionEntries extends OfProduction<VersionEntry> {
@@ -20,6 +21,19 @@ public interface VersionEntries extends OfProduction<VersionEntry> {
       "select v.id from VersionEntry v where v.rate is not null and not exists (select c.id from"
           + " VersionCheck c where c.id = v.id) order by v.uploadedAt desc")
   List<UUID> unwatched();
+
+  /** Moving versions of which less was read than is today, the newest first. */
+  @Query(
+      value =
+          "select id from version where rate is not null and (clip is null or"
+              + " coalesce((clip::jsonb ->> 'v')::int, 0) < :shape) order by uploaded_at desc",
+      nativeQuery = true)
+  List<UUID> readBefore(int shape);
+
+  /** Keeps what was read of a file again. */
+  @Modifying
+  @Query(value = "update version set clip = :clip where id = :id", nativeQuery = true)
+  int read(UUID id, String clip);
 
   /** The newest version of each other shot of a scene that is in the picture and has one. */
   @Query(

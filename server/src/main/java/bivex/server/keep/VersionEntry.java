@@ -18,6 +18,9 @@ import tools.jackson.core.type.TypeReference;
 @Immutable
 @Table(name = "version")
 public class VersionEntry extends Added {
+  /** Of what is read of a file today. */
+  public static final int CLIP_VERSION = 3;
+
   public UUID productionId;
   public UUID shotId;
   public int number;
@@ -51,15 +54,23 @@ public class VersionEntry extends Added {
         new Raster(width, height), rate == null ? null : FrameRate.parse(rate), frames, clip);
   }
 
+  /** What was read of a file, as its row keeps it. */
+  public static String kept(ClipFacts facts) {
+    return new Clip().convertToDatabaseColumn(facts);
+  }
+
   /** Numbers of its frames, as they stand for a shot now. */
   public FramePlace place(Shot s) {
     return new FramePlace(firstFrame, placed).at(uploadedAt, s.framesSince);
   }
 
-  /** What time stamps and tags of the file say; until version 1 not how it is coded. */
+  /**
+   * What time stamps and tags of the file say; until version 1 not how it is coded, until 2 not its
+   * tags.
+   */
   static class Clip extends JsonColumn<ClipFacts> {
     Clip() {
-      super(2, new TypeReference<>() {});
+      super(CLIP_VERSION, new TypeReference<>() {});
     }
   }
 }

@@ -1,5 +1,6 @@
 package bivex.server.keep;
 
+import bivex.core.delivery.PackageStand;
 import bivex.core.optics.Raster;
 import bivex.core.review.ClientStand;
 import bivex.core.review.ClientWord;
@@ -9,7 +10,9 @@ import bivex.core.review.NoteWord;
 import bivex.core.review.OpenNotes;
 import bivex.core.review.Showing;
 import bivex.core.review.VersionFacts;
+import bivex.core.shot.ShotFacts;
 import bivex.core.time.FrameRate;
+import bivex.server.http.Json;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.Tuple;
 import java.time.Clock;
@@ -34,7 +37,7 @@ public class Versions {
             (select w.kind from note_word w where w.note_id = n.id
               order by w.said_at desc limit 1), ''), ',')
           from review_note n where n.shot_id = v.shot_id and not n.wish) as notes,
-        g.number as sent_number, g.accepted, g.words, v.first_frame, v.placed, v.uploaded_by,
+        g.sent, v.first_frame, v.placed, v.uploaded_by,
         v.uploaded_at,
         (select string_agg(concat_ws(' ', w.number, h.kind, coalesce(h.until::text, '-'),
             (extract(epoch from h.said_at) * 1000000)::bigint), ',')
@@ -56,12 +59,26 @@ public class Versions {
         select verdict, reason from verdict
         where version_id = v.id order by said_at desc limit 1) d on true
       left join lateral (
-        select w.number, r.accepted, r.words from package_item i
-        join version w on w.id = i.version_id
-        join package k on k.id = i.package_id
-        left join receipt r on r.package_id = k.id
-        where i.shot_id = v.shot_id
-        order by k.number desc, r.received_at desc nulls last limit 1) g on true
+        select json_agg(json_build_object('spec', s.id, 'name', s.name, 'version', p.number,
+            'handed', (extract(epoch from p.handed_at) * 1000000)::bigint, 'accepted', p.accepted,
+            'words', p.words, 'said', (extract(epoch from p.received_at) * 1000000)::bigint)
+          order by s.name, s.id)::text as sent
+        from delivery_spec s
+        left join lateral (
+          select w.number, h.handed_at, a.accepted, a.words, a.received_at
+          from package_item i
+          join version w on w.id = i.version_id
+          join package k on k.id = i.package_id
+          left join lateral (
+            select max(o.handed_at) as handed_at from handover o
+            where o.package_id = k.id and jsonb_exists(o.files::jsonb -> 'value', i.file_name)) h on true
+          left join lateral (
+            select f.accepted, f.words, r.received_at from receipt_file f
+            join receipt r on r.id = f.receipt_id
+            where f.item_id = i.id order by r.received_at desc limit 1) a on true
+          where i.shot_id = v.shot_id and k.spec_id = s.id
+          order by k.number desc limit 1) p on true
+        where s.production_id = v.production_id) g on true
       left join lateral (
         select w.number, s.kind, s.words, s.who, s.told, s.said_at from client_word s
         join version w on w.id = s.version_id
@@ -75,8 +92,7 @@ public class Versions {
   }
 
   /**
-   * @param deliveredNumber version in the last package, null if none
-   * @param accepted null while not sent
+   * @param sent what became of the shot under each specification
    * @param shown how each version was shown last, by number
    * @param clientWord the last of the shot; null for none
    * @param guestNote when a guest gave a note last that was not withdrawn; null for never
@@ -93,9 +109,7 @@ public class Versions {
       String verdict,
       String verdictReason,
       OpenNotes notes,
-      Integer deliveredNumber,
-      Boolean accepted,
-      String receipt,
+      List<ShotFacts.Delivery> sent,
       FramePlace place,
       String uploadedBy,
       Instant uploadedAt,
@@ -112,6 +126,11 @@ public class Versions {
           guestNote,
           LocalDate.now(clock),
           clock.getZone());
+    }
+
+    /** What became of the shot under a specification. */
+    public ShotFacts.Delivery sent(UUID spec) {
+      return sent.stream().filter(d -> d.spec().equals(spec.toString())).findFirst().orElseThrow();
     }
 
     /** Numbers of its frames, as they stand for a shot now. */
@@ -156,23 +175,21 @@ public class Versions {
                     (String) t.get(8),
                     (String) t.get(9),
                     notes((String) t.get(10)),
-                    t.get(11) == null ? null : number(t, 11),
-                    (Boolean) t.get(12),
-                    (String) t.get(13),
-                    new FramePlace(number(t, 14), (Boolean) t.get(15)),
-                    (String) t.get(16),
-                    (Instant) t.get(17),
-                    shown((String) t.get(18)),
-                    t.get(19) == null
+                    sent((String) t.get(11)),
+                    new FramePlace(number(t, 12), (Boolean) t.get(13)),
+                    (String) t.get(14),
+                    (Instant) t.get(15),
+                    shown((String) t.get(16)),
+                    t.get(17) == null
                         ? null
                         : new ClientWord(
-                            ClientWord.Kind.valueOf((String) t.get(20)),
-                            number(t, 19),
+                            ClientWord.Kind.valueOf((String) t.get(18)),
+                            number(t, 17),
+                            (String) t.get(19),
+                            (String) t.get(20),
                             (String) t.get(21),
-                            (String) t.get(22),
-                            (String) t.get(23),
-                            (Instant) t.get(24)),
-                    (Instant) t.get(25)))
+                            (Instant) t.get(22)),
+                    (Instant) t.get(23)))
         .toList();
   }
 
@@ -186,6 +203,41 @@ public class Versions {
             Arrays.stream(last.split(",", -1))
                 .map(k -> k.isEmpty() ? null : NoteWord.Kind.valueOf(k))
                 .toList());
+  }
+
+  /**
+   * @param version null where nothing was packed under it yet
+   * @param handed microseconds since 1970, like when it was answered
+   */
+  private record Sent(
+      String spec,
+      String name,
+      Integer version,
+      Long handed,
+      Boolean accepted,
+      String words,
+      Long said) {
+    ShotFacts.Delivery delivery() {
+      boolean stands =
+          PackageStand.stands(
+              moment(handed),
+              accepted == null ? null : new PackageStand.Answer("", accepted, words, moment(said)));
+      return new ShotFacts.Delivery(
+          spec, name, version, handed != null, stands ? accepted : null, stands ? words : "");
+    }
+
+    private static Instant moment(Long micros) {
+      return micros == null ? null : Instant.EPOCH.plus(micros, ChronoUnit.MICROS);
+    }
+  }
+
+  /**
+   * @param sent as JSON; null where there is no specification
+   */
+  private static List<ShotFacts.Delivery> sent(String sent) {
+    return sent == null
+        ? List.of()
+        : Arrays.stream(Json.MAPPER.readValue(sent, Sent[].class)).map(Sent::delivery).toList();
   }
 
   /**

@@ -6,6 +6,7 @@ import bivex.core.picture.Coding;
 import bivex.core.picture.Picture;
 import bivex.core.picture.Recording;
 import bivex.core.review.ClipFacts;
+import bivex.core.review.FileTags;
 import bivex.core.review.VersionFacts;
 import bivex.core.time.FrameRate;
 import bivex.core.time.FrameTimes;
@@ -549,7 +550,28 @@ public class MediaProbe {
         timecode(v, root),
         kind.extension,
         word(v, "codec_name"),
-        chroma(word(v, "pix_fmt")));
+        chroma(word(v, "pix_fmt")),
+        new FileTags(
+            word(v, "profile").replace("unknown", ""),
+            known(v, "color_primaries"),
+            known(v, "color_transfer"),
+            known(v, "color_space"),
+            known(v, "color_range"),
+            alpha(word(v, "pix_fmt")),
+            sound == null ? null : Integer.valueOf(sound.path("channels").asInt(0)),
+            sound == null || !word(sound, "sample_rate").matches("\\d{1,7}")
+                ? null
+                : Integer.valueOf(word(sound, "sample_rate"))));
+  }
+
+  private static String known(JsonNode v, String tag) {
+    String w = word(v, tag);
+    return w.equals("unknown") ? "" : w;
+  }
+
+  /** Whether the format of the pixels holds how opaque they are; null where it is not told. */
+  private static Boolean alpha(String pixels) {
+    return pixels.isEmpty() ? null : pixels.matches("(yuva|rgba|bgra|argb|abgr|gbrap|ya).*");
   }
 
   /**
@@ -590,8 +612,8 @@ public class MediaProbe {
   private static String colour(JsonNode v) {
     List<String> out = new ArrayList<>();
     for (String tag : List.of("color_primaries", "color_transfer", "color_space", "color_range")) {
-      String w = word(v, tag);
-      if (!w.isEmpty() && !w.equals("unknown") && !out.contains(w)) {
+      String w = known(v, tag);
+      if (!w.isEmpty() && !out.contains(w)) {
         out.add(w);
       }
     }
@@ -638,7 +660,7 @@ public class MediaProbe {
                       "-f",
                       reader,
                       "-show_entries",
-                      "packet=stream_index,pts_time,dts_time,flags:stream=index,codec_type,codec_name,width,"
+                      "packet=stream_index,pts_time,dts_time,flags:stream=index,codec_type,codec_name,profile,width,"
                           + "height,avg_frame_rate,r_frame_rate,sample_aspect_ratio,field_order,"
                           + "bits_per_raw_sample,pix_fmt,color_primaries,color_transfer,color_space,"
                           + "color_range,channels,sample_rate:stream_tags=timecode:"

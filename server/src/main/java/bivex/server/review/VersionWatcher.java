@@ -6,6 +6,8 @@ import bivex.core.picture.Picture;
 import bivex.core.review.PictureCheck;
 import bivex.core.review.PictureWatch;
 import bivex.core.review.SoundHeard;
+import bivex.core.review.VersionFacts;
+import bivex.server.keep.Transactions;
 import bivex.server.keep.VerdictEntries;
 import bivex.server.keep.VerdictEntry;
 import bivex.server.keep.VersionCheck;
@@ -44,6 +46,7 @@ import org.springframework.transaction.event.TransactionalEventListener;
 @Component
 public class VersionWatcher {
   private static final Logger LOG = LoggerFactory.getLogger(VersionWatcher.class);
+  private final Transactions transactions;
   private final VersionEntries versions;
   private final VersionChecks checks;
   private final VerdictEntries verdicts;
@@ -57,6 +60,7 @@ public class VersionWatcher {
   private final Background worker = new Background("version checks");
 
   VersionWatcher(
+      Transactions transactions,
       VersionEntries versions,
       VersionChecks checks,
       VerdictEntries verdicts,
@@ -66,6 +70,7 @@ public class VersionWatcher {
       Listening listening,
       ApplicationEventPublisher events,
       Clock clock) {
+    this.transactions = transactions;
     this.versions = versions;
     this.checks = checks;
     this.verdicts = verdicts;
@@ -88,6 +93,24 @@ public class VersionWatcher {
   @EventListener(ApplicationReadyEvent.class)
   void catchUp() {
     worker.add(() -> versions.unwatched().forEach(v -> worker.add(() -> watch(v))));
+    worker.add(() -> versions.readBefore(VersionEntry.CLIP_VERSION).forEach(this::readAgain));
+  }
+
+  /** What is read of a file today was not read of all that came in before. */
+  private void readAgain(UUID id) {
+    VersionEntry v = versions.findById(id).orElse(null);
+    if (v == null || worker.closing()) {
+      return;
+    }
+    try {
+      VersionFacts f = probe.measured(store.find(v.hash), v.fileName).facts();
+      // What was told before must be what is told now; else the file is not what came in.
+      if (f.raster().equals(v.facts().raster()) && f.frames() == v.frames && f.clip() != null) {
+        transactions.write(() -> versions.read(id, VersionEntry.kept(f.clip())));
+      }
+    } catch (IOException | RuntimeException e) {
+      LOG.warn("a version could not be read again: {}", e.getMessage());
+    }
   }
 
   /** How much of a version was watched, 0 to 1. */

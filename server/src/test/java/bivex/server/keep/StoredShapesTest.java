@@ -3,7 +3,9 @@ package bivex.server.keep;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import bivex.core.delivery.ColourWanted;
 import bivex.core.delivery.MediaWanted;
+import bivex.core.delivery.SoundWanted;
 import bivex.core.method.HouseMethod;
 import bivex.core.method.Method;
 import bivex.core.method.MethodBook;
@@ -225,9 +227,19 @@ class StoredShapesTest {
           new MediaWanted(
               MediaWanted.Container.MOV,
               MediaWanted.Codec.PRORES,
+              "HQ",
               10,
               MediaWanted.Chroma.C422,
-              MediaWanted.Sound.NONE);
+              new ColourWanted(
+                  ColourWanted.Primaries.BT709,
+                  ColourWanted.Transfer.BT709,
+                  ColourWanted.Matrix.BT709,
+                  ColourWanted.Range.LIMITED),
+              false,
+              "01:00:00:00",
+              MediaWanted.Sound.SOME,
+              new SoundWanted(2, 48_000, -23.0, 1.0, -1.0),
+              true);
     }
     return (T) new Filler().fill(type, "value");
   }
