@@ -2,7 +2,8 @@
   import { createQuery } from '@tanstack/svelte-query';
   import { tick, untrack } from 'svelte';
   import { tinykeys } from 'tinykeys';
-  import { api, got, Refused, send, type Schemas } from '../lib/api/client';
+  import { api, got, Refused, type Schemas } from '../lib/api/client';
+  import { sendInParts } from '../lib/api/upload';
   import { house } from '../lib/house.svelte';
   import { free } from '../lib/keys';
   import { Draft } from '../lib/draft.svelte';
@@ -276,16 +277,17 @@
     wrong = '';
     progress = 0;
     stop = new AbortController();
-    const form = new FormData();
-    form.append('file', file);
-    form.append('note', uploadNote.words);
-    if (firstFrame.trim() !== '') form.append('firstFrame', firstFrame.trim());
     try {
-      const done = await send<Schemas['ReviewView']>(
-        `/api/productions/${h.id}/shots/${id}/versions`,
-        form,
-        (x) => (progress = x),
-        stop.signal,
+      const upload = await sendInParts(h.id, file, (x) => (progress = x), stop.signal);
+      const done = await got(
+        api.POST('/api/productions/{production}/shots/{shot}/versions/uploaded', {
+          params: { path: { production: h.id, shot: id } },
+          body: {
+            upload,
+            note: uploadNote.words,
+            firstFrame: firstFrame.trim() === '' ? undefined : Number(firstFrame),
+          },
+        }),
       );
       queries.setQueryData([h.id, 'review', id], done);
       chosen = done.versions[0]?.number ?? 0;
@@ -294,7 +296,11 @@
       await h.again();
       shell.say(`Version ${done.versions[0]?.number} is here.`);
     } catch (e) {
-      wrong = e instanceof Refused ? `${e.detail}. Nothing was kept.` : String(e);
+      wrong = !(e instanceof Refused)
+        ? String(e)
+        : e.field === 'file'
+          ? `The file ${e.detail.replace(/^file: /, '')}. Nothing was kept.`
+          : e.detail;
     } finally {
       progress = null;
     }
@@ -627,7 +633,7 @@
             >
           </div>
           {#if progress >= 1}<p class="small soft">Arrived; reading its facts…</p>{/if}{/if}
-        {#if wrong}<p class="pencil mt-2" role="alert">The file {wrong.replace(/^file: /, '')}</p>{/if}
+        {#if wrong}<p class="pencil mt-2" role="alert">{wrong}</p>{/if}
       {/if}
     </aside>
   </div>

@@ -53,6 +53,9 @@ export function whenSignedOut(ask: () => Promise<boolean>): void {
   signInAgain = ask;
 }
 
+/** Asks who is there to sign in again; false when they would not. */
+export const signAgain = (): Promise<boolean> => signInAgain?.() ?? Promise.resolve(false);
+
 /** What was asked, as long as it may have to be asked once more. */
 const asked = new Map<string, Request>();
 

@@ -3,6 +3,7 @@ package bivex.e2e;
 import static bivex.e2e.Browsers.in;
 import static bivex.server.Stage.ok;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import bivex.core.crew.Role;
@@ -10,9 +11,19 @@ import bivex.server.Clips;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.AriaRole;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
+import java.util.Random;
+import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.function.Consumer;
+import java.util.function.Predicate;
 import java.util.zip.ZipFile;
 import org.junit.jupiter.api.Test;
 
@@ -101,6 +112,62 @@ class DeliverDeskTest extends DeskTests {
     assertThat(artist.locator(".package")).hasCount(2);
     assertThat(in(artist.locator(".deliver"), "Their answer")).hasCount(0);
     assertThat(in(artist.locator(".deliver"), "New")).hasCount(0);
+  }
+
+  /** A file of 20 MB in parts of 8: stopped after the first, it goes on with the second. */
+  @Test
+  void aLargeFileGoesOnWhereItWasStopped() throws Exception {
+    byte[] clip = Clips.mp4(1920, 1080, "24", 64);
+    int more = 20_000_000;
+    ByteArrayOutputStream all = new ByteArrayOutputStream();
+    all.writeBytes(clip);
+    // A free box at its end, with nothing that could be squeezed.
+    all.writeBytes(ByteBuffer.allocate(8).putInt(more + 8).put("free".getBytes(UTF_8)).array());
+    byte[] noise = new byte[more];
+    new Random(5).nextBytes(noise);
+    all.writeBytes(noise);
+    Path file = Files.createTempDirectory("large").resolve("large.mp4");
+    Files.write(file, all.toByteArray());
+    Page p = browsers.at(stage, stage.producer.person(), "/review/" + stage.shot);
+    List<String> parts = new CopyOnWriteArrayList<>();
+    p.onRequest(
+        r -> {
+          if (r.method().equals("PATCH")) {
+            parts.add(r.headers().get("upload-offset"));
+          }
+        });
+    // Every part but the first hangs on the way.
+    Consumer<Route> hangs =
+        r -> {
+          if ("0".equals(r.request().headers().get("upload-offset"))) {
+            r.resume();
+          }
+        };
+    Predicate<String> uploads = u -> u.contains("/uploads/");
+    p.route(
+        uploads,
+        r -> {
+          if (r.request().method().equals("PATCH")) {
+            hangs.accept(r);
+          } else {
+            r.resume();
+          }
+        });
+    p.getByLabel("File", exact()).setInputFiles(file);
+    p.waitForCondition(() -> parts.contains("8388608"));
+    in(p.locator("aside"), "Stop").click();
+    assertThat(p.getByRole(AriaRole.ALERT)).containsText("What has arrived is kept");
+    p.unroute(uploads);
+    parts.clear();
+    p.getByLabel("File", exact()).setInputFiles(file);
+    assertThat(p.locator("footer .notice")).containsText("Version 1 is here.");
+    assertThat(parts).containsExactly("8388608", "16777216");
+    String version =
+        ok(stage.producer.get(stage.base + "/shots/" + stage.shot + "/review"))
+            .text("versions/0/id");
+    assertThat(ok(stage.producer.get(stage.base + "/versions/" + version + "/master")).raw().body())
+        .isEqualTo(all.toByteArray());
+    Files.delete(file);
   }
 
   private static Page.GetByLabelOptions exact() {

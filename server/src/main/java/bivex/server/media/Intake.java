@@ -3,6 +3,7 @@ package bivex.server.media;
 import bivex.server.keep.Transactions;
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import org.springframework.stereotype.Component;
 
@@ -36,14 +37,36 @@ public class Intake {
   public <F, T> T take(InputStream in, Look<F> look, Row<F, T> row) throws IOException {
     MediaStore.Stored stored = store.receive(in);
     try {
-      F found = look.at(stored.path());
-      return transactions.write(
-          () -> {
-            store.keep(stored);
-            return row.write(stored, found);
-          });
+      return keep(stored, look.at(stored.path()), row);
     } finally {
       store.discard(stored);
     }
+  }
+
+  /**
+   * As from a stream, of a file that lies beside the store. It stays where it is when it is
+   * refused.
+   */
+  public <F, T> T take(Path file, Look<F> look, Row<F, T> row) throws IOException {
+    F found = look.at(file);
+    MediaStore.Stored stored = store.receive(file);
+    try {
+      return keep(stored, found, row);
+    } catch (RuntimeException | IOException e) {
+      if (Files.exists(stored.path())) {
+        Files.move(stored.path(), file);
+      }
+      throw e;
+    } finally {
+      store.discard(stored);
+    }
+  }
+
+  private <F, T> T keep(MediaStore.Stored stored, F found, Row<F, T> row) throws IOException {
+    return transactions.write(
+        () -> {
+          store.keep(stored);
+          return row.write(stored, found);
+        });
   }
 }

@@ -110,6 +110,19 @@ public class MediaStore {
   }
 
   /**
+   * Takes a file that lies beside the store already, hashing it; it is moved.
+   *
+   * @param file on the same disk
+   */
+  public Stored receive(Path file) throws IOException {
+    Files.createDirectories(root.resolve("incoming"));
+    String hash = sha256(file);
+    Path temp = Files.createTempFile(root.resolve("incoming"), "in", ".part");
+    Files.move(file, temp, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+    return new Stored(hash, Files.size(temp), temp);
+  }
+
+  /**
    * An empty file beside the store, for something that is made before it is received; whoever asks
    * deletes it.
    */

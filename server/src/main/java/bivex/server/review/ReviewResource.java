@@ -146,6 +146,15 @@ public class ReviewResource {
     }
   }
 
+  /** Takes in a version that came in parts: kept only if it is what it says it is. */
+  @PostMapping("/shots/{shot}/versions/uploaded")
+  @Allowed({PRODUCER, COORDINATOR, ARTIST})
+  public Reviews.ReviewView uploaded(
+      @PathVariable UUID shot, Member me, @RequestBody Reviews.NewVersion in) throws IOException {
+    reviews.take(me, shot, in);
+    return reviews.review(shot, me);
+  }
+
   /** Notes beside the file of a version, as a text track (WebVTT). */
   @GetMapping(path = "/versions/{version}/notes.vtt", produces = "text/vtt;charset=UTF-8")
   @Allowed({PRODUCER, COORDINATOR, FLOOR, ARTIST, GUEST})

@@ -38,7 +38,9 @@ import bivex.server.keep.Versions;
 import bivex.server.live.Journal;
 import bivex.server.media.Intake;
 import bivex.server.media.MediaProbe;
+import bivex.server.media.MediaStore;
 import bivex.server.media.StoredFile;
+import bivex.server.upload.Uploads;
 import java.io.IOException;
 import java.io.InputStream;
 import java.time.Clock;
@@ -90,6 +92,8 @@ public class Reviews {
   private final ClientDesk client;
 
   private final CopyMaker copies;
+
+  private final Uploads uploads;
 
   private final ApplicationEventPublisher events;
 
@@ -150,8 +154,10 @@ public class Reviews {
       ClientDesk client,
       CopyMaker copies,
       Marks marks,
+      Uploads uploads,
       ApplicationEventPublisher events,
       Clock clock) {
+    this.uploads = uploads;
     this.events = events;
     this.intake = intake;
     this.clock = clock;
@@ -317,6 +323,12 @@ public class Reviews {
   public record NewVerdict(
       UUID id, Verdict verdict, String reason, VerdictEntry.Standard standard) {}
 
+  /**
+   * @param upload that has arrived
+   * @param firstFrame number of its first frame; null where that follows from its length
+   */
+  public record NewVersion(UUID upload, String note, Integer firstFrame) {}
+
   @Transactional(readOnly = true)
   public ReviewView review(UUID shot, Member me) {
     return view(me, visible(me, shot));
@@ -331,59 +343,108 @@ public class Reviews {
       Member me, UUID shot, InputStream in, String fileName, String note, Integer firstFrame)
       throws IOException {
     Shot s = visible(me, shot);
-    if (firstFrame != null) {
-      InvalidInput.within("firstFrame", firstFrame, -1_000_000L, 10_000_000L);
-    }
+    placed(firstFrame);
     return intake.take(
         in,
         file -> probe.version(file, fileName),
         (stored, found) -> {
-          shots.hold(s.id);
-          VersionEntry v = new VersionEntry();
-          v.id = UUID.randomUUID();
-          v.productionId = me.productionId();
-          v.shotId = s.id;
-          v.number =
-              1
-                  + Math.max(
-                      shots.require(s.id, me.productionId()).numbersUsed,
-                      versions.findByShotIdOrderByNumberDesc(s.id).stream()
-                          .mapToInt(x -> x.number)
-                          .max()
-                          .orElse(0));
-          v.fileName = fileName;
-          v.hash = stored.hash();
-          v.type = found.type();
-          v.bytes = stored.bytes();
-          v.plays = found.plays();
-          v.width = found.facts().raster().width();
-          v.height = found.facts().raster().height();
-          v.rate = found.facts().rate() == null ? null : found.facts().rate().text();
-          v.frames = found.facts().frames();
-          v.clip = found.facts().clip();
-          FramePlace place =
-              firstFrame != null
-                  ? new FramePlace(firstFrame, true)
-                  : FramePlace.of(v.frames, me.production().range(s), me.production().handles);
-          v.firstFrame = place.first();
-          v.placed = place.sure();
-          v.note = InvalidInput.words("note", note);
-          v.uploadedBy = me.name();
-          v.uploadedAt = clock.instant();
-          versions.saveAndFlush(v);
-          journal.record(
-              me,
-              "uploaded",
-              "version",
-              v.id.toString(),
-              s.code + " version " + v.number,
-              Journal.Touches.shot(s.id));
-          events.publishEvent(new VersionWatcher.Arrived(v.id));
-          if (!v.plays) {
-            events.publishEvent(new CopyMaker.Wanted(v.id, false));
-          }
+          row(me, s, stored, found, fileName, note, firstFrame);
           return view(me, s);
         });
+  }
+
+  /**
+   * Takes in a version that came in parts. Asked again for the same, it makes nothing twice.
+   *
+   * @throws InvalidInput naming {@code upload} when something of it is still to come
+   */
+  public void take(Member me, UUID shot, NewVersion in) throws IOException {
+    Shot s = visible(me, shot);
+    placed(in.firstFrame());
+    if (in.upload() == null) {
+      throw new InvalidInput("upload", "must be one that has arrived");
+    }
+    Uploads.Upload u = uploads.mine(me, in.upload());
+    if (u.became() != null) {
+      return;
+    }
+    try {
+      uploads.became(
+          u,
+          intake.take(
+              uploads.whole(u),
+              file -> probe.version(file, u.fileName()),
+              (stored, found) ->
+                  row(me, s, stored, found, u.fileName(), in.note(), in.firstFrame())));
+    } catch (InvalidInput e) {
+      // Asking otherwise cannot make another file of it.
+      if (e.field().equals("file")) {
+        uploads.drop(u);
+      }
+      throw e;
+    }
+  }
+
+  private static void placed(Integer firstFrame) {
+    if (firstFrame != null) {
+      InvalidInput.within("firstFrame", firstFrame, -1_000_000L, 10_000_000L);
+    }
+  }
+
+  /** Writes the row of a version that is kept; its id. */
+  private UUID row(
+      Member me,
+      Shot s,
+      MediaStore.Stored stored,
+      MediaProbe.Found found,
+      String fileName,
+      String note,
+      Integer firstFrame) {
+    shots.hold(s.id);
+    VersionEntry v = new VersionEntry();
+    v.id = UUID.randomUUID();
+    v.productionId = me.productionId();
+    v.shotId = s.id;
+    v.number =
+        1
+            + Math.max(
+                shots.require(s.id, me.productionId()).numbersUsed,
+                versions.findByShotIdOrderByNumberDesc(s.id).stream()
+                    .mapToInt(x -> x.number)
+                    .max()
+                    .orElse(0));
+    v.fileName = fileName;
+    v.hash = stored.hash();
+    v.type = found.type();
+    v.bytes = stored.bytes();
+    v.plays = found.plays();
+    v.width = found.facts().raster().width();
+    v.height = found.facts().raster().height();
+    v.rate = found.facts().rate() == null ? null : found.facts().rate().text();
+    v.frames = found.facts().frames();
+    v.clip = found.facts().clip();
+    FramePlace place =
+        firstFrame != null
+            ? new FramePlace(firstFrame, true)
+            : FramePlace.of(v.frames, me.production().range(s), me.production().handles);
+    v.firstFrame = place.first();
+    v.placed = place.sure();
+    v.note = InvalidInput.words("note", note);
+    v.uploadedBy = me.name();
+    v.uploadedAt = clock.instant();
+    versions.saveAndFlush(v);
+    journal.record(
+        me,
+        "uploaded",
+        "version",
+        v.id.toString(),
+        s.code + " version " + v.number,
+        Journal.Touches.shot(s.id));
+    events.publishEvent(new VersionWatcher.Arrived(v.id));
+    if (!v.plays) {
+      events.publishEvent(new CopyMaker.Wanted(v.id, false));
+    }
+    return v.id;
   }
 
   /**

@@ -1,0 +1,2 @@
+/** Files that come in parts, and go on where a line dropped. */
+package bivex.server.upload;
