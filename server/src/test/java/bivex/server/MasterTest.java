@@ -4,6 +4,8 @@ import static bivex.server.Stage.ok;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import bivex.core.crew.Role;
+import bivex.server.keep.Transactions;
+import bivex.server.review.VersionWatcher;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
@@ -12,6 +14,7 @@ import java.util.Map;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
+import org.springframework.jdbc.core.JdbcTemplate;
 
 /** Versions as programs write them: kept and delivered as they came, seen by a copy. */
 class MasterTest {
@@ -152,5 +155,33 @@ class MasterTest {
     assertThat(packed.status()).as(packed.toString()).isEqualTo(200);
     assertThat(packed.body().toString()).contains("_v001.mov");
     assertThat(packed.body().toString()).contains("\"bytes\":" + m.file.length);
+  }
+
+  /** As it was kept before tags were read; the file itself is read once more. */
+  @Test
+  void whatCameInBeforeIsReadForWhatIsReadToday() throws Exception {
+    Made m =
+        made(".mov", "prores_ks", "-profile:v", "3", "-pix_fmt", "yuv422p10le", "-s", "1920x1080");
+    String version =
+        ok(stage.producer.upload(shot + "/versions", m.name, m.file, Map.of()))
+            .text("versions/0/id");
+    JdbcTemplate jdbc = stage.house.bean(JdbcTemplate.class);
+    String read = "select clip from version where id = ?::uuid";
+    String now = jdbc.queryForObject(read, String.class, version);
+    assertThat(now).contains("\"profile\":\"HQ\"");
+    stage
+        .house
+        .bean(Transactions.class)
+        .write(
+            () ->
+                jdbc.update(
+                    "update version set clip = jsonb_set(clip::jsonb #- '{value,tags}', '{v}',"
+                        + " '2')::text where id = ?::uuid",
+                    version));
+    assertThat(jdbc.queryForObject(read, String.class, version)).doesNotContain("tags");
+    stage.house.bean(VersionWatcher.class).catchUp();
+    Stage.until(
+        () -> stage.producer.get(shot + "/review"),
+        a -> now.equals(jdbc.queryForObject(read, String.class, version)));
   }
 }

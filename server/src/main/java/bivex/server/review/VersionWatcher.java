@@ -90,8 +90,9 @@ public class VersionWatcher {
     worker.add(() -> watch(e.version));
   }
 
+  /** Goes on with what an earlier run has left. */
   @EventListener(ApplicationReadyEvent.class)
-  void catchUp() {
+  public void catchUp() {
     worker.add(() -> versions.unwatched().forEach(v -> worker.add(() -> watch(v))));
     worker.add(() -> versions.readBefore(VersionEntry.CLIP_VERSION).forEach(this::readAgain));
   }
