@@ -153,7 +153,7 @@
         {[
           `${spec.raster.width} × ${spec.raster.height}`,
           `${spec.rateName} fps`,
-          `${spec.handles} frames handles`,
+          spec.handles === 0 ? 'no handles' : `${spec.handles} frames handles`,
           spec.pattern,
           ...spec.asked,
         ].join(' · ')}

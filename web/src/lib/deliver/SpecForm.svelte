@@ -239,8 +239,7 @@
         /></label
       >
       <label class="tick sm:col-span-2"
-        ><input type="checkbox" class="checkbox" bind:checked={media.clean} /> No frame black, of one tone, repeated
-        or odd</label
+        ><input type="checkbox" class="checkbox" bind:checked={media.clean} /> No frame black, of one tone or odd</label
       >
     </div>
   </fieldset>

@@ -6,10 +6,12 @@ import bivex.core.review.FileTags;
 import bivex.core.review.PictureCheck;
 import bivex.core.review.SoundHeard;
 import bivex.core.review.VersionFacts.FactCheck;
+import bivex.core.time.FrameRange;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Set;
+import java.util.function.Predicate;
 
 /**
  * What a client wants of the file itself, beside its picture; null where anything will do.
@@ -20,7 +22,7 @@ import java.util.Set;
  * @param alpha whether it must, or must not, hold how opaque each pixel is
  * @param timecode of the first frame, "01:00:00:00"
  * @param heard what is asked of a sound that is there
- * @param clean whether no frame may be found black, repeated or odd
+ * @param clean whether no frame may be found black, of one tone or odd
  */
 public record MediaWanted(
     Container container,
@@ -43,11 +45,7 @@ public record MediaWanted(
       "It is read again in the background; if it stays so, send the file as a new version.";
 
   private static final Set<PictureCheck.Kind> UNCLEAN =
-      Set.of(
-          PictureCheck.Kind.BLACK,
-          PictureCheck.Kind.EVEN,
-          PictureCheck.Kind.REPEATED,
-          PictureCheck.Kind.ODD);
+      Set.of(PictureCheck.Kind.BLACK, PictureCheck.Kind.EVEN, PictureCheck.Kind.ODD);
 
   public MediaWanted {
     if (bits != null) {
@@ -71,9 +69,10 @@ public record MediaWanted(
    *
    * @param found null while it was not watched, or could not be
    * @param heard null while it was not listened to, or has no sound
+   * @param first number of its first frame
    */
-  public record Watched(PictureCheck found, SoundHeard heard) {
-    public static final Watched NOT_YET = new Watched(null, null);
+  public record Watched(PictureCheck found, SoundHeard heard, int first) {
+    public static final Watched NOT_YET = new Watched(null, null, 0);
   }
 
   /** What is asked, each in a few words; nothing where anything will do. */
@@ -93,7 +92,7 @@ public record MediaWanted(
     if (heard != null) {
       out.addAll(heard.asked());
     }
-    add(out, clean == null ? null : "no black, repeated or odd frames");
+    add(out, clean == null ? null : "no black or odd frames");
     return out;
   }
 
@@ -297,31 +296,38 @@ public record MediaWanted(
       out.addAll(heard.check(tags, watched.heard()));
     }
     if (clean != null) {
-      out.add(frames(watched.found()));
+      out.add(frames(watched));
     }
     return out;
   }
 
-  private static FactCheck frames(PictureCheck found) {
-    List<String> bad =
-        found == null
-            ? List.of()
-            : found.findings().stream()
-                .filter(f -> UNCLEAN.contains(f.kind()))
-                .map(f -> f.words() + " (" + f.frames().frames() + ")")
-                .distinct()
-                .toList();
+  /** What comes twice may be meant, or only look so: it is said, and keeps nothing. */
+  private static FactCheck frames(Watched watched) {
+    PictureCheck found = watched.found();
+    List<String> bad = found == null ? List.of() : told(watched, UNCLEAN::contains);
+    List<String> twice =
+        found == null ? List.of() : told(watched, k -> k == PictureCheck.Kind.REPEATED);
+    String is =
+        found == null ? "not watched yet" : bad.isEmpty() ? "none found" : String.join(", ", bad);
     return new FactCheck(
         "Frames",
-        "none black, of one tone, repeated or odd",
-        found == null
-            ? "not watched yet"
-            : !bad.isEmpty()
-                ? String.join(", ", bad)
-                : found.moves() ? "none found" : "none black or odd; repeated cannot be told",
+        "none black, of one tone or odd",
+        twice.isEmpty() ? is : is + "; " + String.join(", ", twice),
         found != null && bad.isEmpty(),
         found == null
             ? "It is watched once it has come in; Review tells when it could not be."
             : "Look at them in Review; render them again.");
+  }
+
+  private static List<String> told(Watched w, Predicate<PictureCheck.Kind> which) {
+    return w.found().findings().stream()
+        .filter(f -> which.test(f.kind()))
+        .map(
+            f ->
+                f.words()
+                    + " ("
+                    + new FrameRange(w.first() + f.frames().first(), f.frames().frames()).said()
+                    + ")")
+        .toList();
   }
 }

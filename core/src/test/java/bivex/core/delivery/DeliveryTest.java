@@ -190,7 +190,7 @@ class DeliveryTest {
     FileTags right = new FileTags("HQ", "bt2020", "smpte2084", "bt2020nc", "tv", false, 2, 48_000);
     PictureCheck fine = new PictureCheck(96, true, List.of(), null, null, List.of(), List.of());
     MediaWanted.Watched good =
-        new MediaWanted.Watched(fine, new SoundHeard(-23.4, -1.04, List.of(), ""));
+        new MediaWanted.Watched(fine, new SoundHeard(-23.4, -1.04, List.of(), ""), 993);
     assertThat(seen(wanted, tagged(right, "01:00:00:00"), good)).isEmpty();
 
     FileTags other = new FileTags("", "bt709", "", "bt470bg", "pc", true, 6, 44_100);
@@ -204,6 +204,8 @@ class DeliveryTest {
                         true,
                         List.of(
                             new PictureCheck.Finding(
+                                PictureCheck.Kind.REPEATED, new FrameRange(50, 3), "twice"),
+                            new PictureCheck.Finding(
                                 PictureCheck.Kind.BLACK, new FrameRange(10, 2), "black"),
                             new PictureCheck.Finding(
                                 PictureCheck.Kind.JUMP, new FrameRange(40, 1), "jumps")),
@@ -211,7 +213,8 @@ class DeliveryTest {
                         null,
                         List.of(),
                         List.of()),
-                    new SoundHeard(-20.9, -0.2, List.of(), ""))))
+                    new SoundHeard(-20.9, -0.2, List.of(), ""),
+                    993)))
         .as("a jump may be meant; a missing tag is not taken for the usual one")
         .containsExactly(
             "Profile: not told",
@@ -225,7 +228,7 @@ class DeliveryTest {
             "Sample rate: 44100 Hz",
             "Loudness: -20.9 LUFS",
             "True peak: -0.2 dB",
-            "Frames: black (2)");
+            "Frames: black (1003 to 1004); twice (1043 to 1045)");
     assertThat(seen(wanted, tagged(null, ""), MediaWanted.Watched.NOT_YET))
         .as("nothing is right before it was looked at")
         .hasSize(12);

@@ -83,7 +83,7 @@ class PackageStandTest {
       assertThat(s.state() == PackageStand.State.ACCEPTED)
           .isEqualTo(s.open().isEmpty() && s.waiting().isEmpty())
           .isEqualTo(Boolean.TRUE.equals(s.accepted()));
-      assertThat(s.open()).doesNotContainAnyElementsOf(s.waiting());
+      assertThat(s.open().stream().filter(s.waiting()::contains)).isEmpty();
       assertThat(s.open().size() + s.waiting().size())
           .isEqualTo(s.files().stream().filter(f -> !Boolean.TRUE.equals(f.accepted())).count());
       if (s.late()) {

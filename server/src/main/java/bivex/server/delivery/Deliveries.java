@@ -238,7 +238,9 @@ public class Deliveries {
         v.verdict() == null ? null : Verdict.valueOf(v.verdict()),
         v.notes(),
         v.client(me.production(), clock),
-        c == null ? MediaWanted.Watched.NOT_YET : new MediaWanted.Watched(c.found, c.sound));
+        c == null
+            ? MediaWanted.Watched.NOT_YET
+            : new MediaWanted.Watched(c.found, c.sound, v.place().first()));
   }
 
   /**
