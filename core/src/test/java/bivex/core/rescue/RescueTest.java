@@ -241,7 +241,7 @@ class RescueTest {
                 bivex.core.shoot.MatchReview.NONE,
                 List.of(),
                 null,
-                null));
+                List.of()));
     assertThat(l.items())
         .filteredOn(i -> i.key().equals("plate:clean"))
         .singleElement()
