@@ -3,7 +3,7 @@
   import { tick, untrack } from 'svelte';
   import { tinykeys } from 'tinykeys';
   import { api, got, Refused, type Schemas } from '../lib/api/client';
-  import { sendInParts } from '../lib/api/upload';
+  import { forget, sendInParts } from '../lib/api/upload';
   import { house } from '../lib/house.svelte';
   import { free } from '../lib/keys';
   import { Draft } from '../lib/draft.svelte';
@@ -289,6 +289,7 @@
           },
         }),
       );
+      await forget(h.id, file);
       queries.setQueryData([h.id, 'review', id], done);
       chosen = done.versions[0]?.number ?? 0;
       uploadNote.words = '';
@@ -296,8 +297,9 @@
       await h.again();
       shell.say(`Version ${done.versions[0]?.number} is here.`);
     } catch (e) {
+      if (e instanceof Refused && e.field === 'file') await forget(h.id, file);
       wrong = !(e instanceof Refused)
-        ? String(e)
+        ? 'The line is gone. What has arrived is kept: send the same file again.'
         : e.field === 'file'
           ? `The file ${e.detail.replace(/^file: /, '')}. Nothing was kept.`
           : e.detail;

@@ -1,13 +1,21 @@
-import { Upload, type DetailedError } from 'tus-js-client';
+import { defaultOptions, Upload, type DetailedError } from 'tus-js-client';
 import { refusal, Refused, signAgain, token } from './client';
 
 /** So much goes at once; a dropped line costs no more than this. */
 const PART = 8 * 1024 * 1024;
 const WAITS = [0, 1000, 3000, 5000, 10_000, 20_000, 30_000, 60_000];
 
+const endpoint = (production: string): string => `/api/productions/${production}/uploads`;
+
+/** The next time the same file is sent, it is sent anew. */
+export async function forget(production: string, file: File): Promise<void> {
+  for (const before of await new Upload(file, { endpoint: endpoint(production) }).findPreviousUploads())
+    await defaultOptions.urlStorage.removeUpload(before.urlStorageKey);
+}
+
 /**
  * Sends a file in parts, and goes on where the same file was left; the answer is the id of the
- * upload.
+ * upload. It is known until it is forgotten: when what follows fails, nothing is sent twice.
  *
  * @param progress 0 to 1
  */
@@ -20,11 +28,10 @@ export function sendInParts(
   return new Promise((resolve, reject) => {
     const kept = 'What has arrived is kept: send the same file again and it goes on from there.';
     const upload = new Upload(file, {
-      endpoint: `/api/productions/${production}/uploads`,
+      endpoint: endpoint(production),
       chunkSize: PART,
       retryDelays: WAITS,
       metadata: { filename: file.name },
-      removeFingerprintOnSuccess: true,
       onBeforeRequest: (request) => request.setHeader('X-XSRF-TOKEN', token()),
       onShouldRetry: (e) => {
         const status = e.originalResponse?.getStatus() ?? 0;

@@ -2,6 +2,7 @@ package bivex.core.delivery;
 
 import bivex.core.Said;
 import bivex.core.review.ClipFacts;
+import bivex.core.review.NoteWord;
 import bivex.core.review.PictureCheck;
 import bivex.core.review.VersionFacts;
 import bivex.core.time.FrameRange;
@@ -34,6 +35,23 @@ public final class Redelivery {
    * @param found null while it was not watched
    */
   public record Held(Integer against, PictureCheck found) {}
+
+  /**
+   * Whether a note is answered by what goes now and was not by what went before.
+   *
+   * @param given number of the version it was given on
+   * @param last what was said of it last; null for nothing
+   * @param before number of the version that went
+   * @param now number of the version that goes
+   */
+  public static boolean answers(int given, NoteWord last, int before, int now) {
+    return given >= before
+        && last != null
+        && (last.kind() == NoteWord.Kind.ANSWERED || last.kind() == NoteWord.Kind.CONFIRMED)
+        && last.version() != null
+        && last.version() > before
+        && last.version() <= now;
+  }
 
   /**
    * @param before as it went last under the same specification

@@ -4,10 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import bivex.core.optics.Raster;
 import bivex.core.review.ClipFacts;
+import bivex.core.review.NoteWord;
 import bivex.core.review.PictureCheck;
 import bivex.core.review.VersionFacts;
 import bivex.core.time.FrameRange;
 import bivex.core.time.FrameRate;
+import java.time.Instant;
 import java.util.List;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
@@ -100,5 +102,23 @@ class RedeliveryTest {
                 IntStream.range(0, 8).mapToObj(i -> "note " + i).toList()))
         .contains("and 2 notes more", "and in 3 places more")
         .hasSize(1 + 6 + 1 + 6 + 1);
+  }
+
+  @Test
+  void aNoteIsAnsweredByWhatGoesNowAndWasNotBefore() {
+    assertThat(Redelivery.answers(2, said(NoteWord.Kind.ANSWERED, 3), 2, 3)).isTrue();
+    assertThat(Redelivery.answers(2, said(NoteWord.Kind.CONFIRMED, 3), 2, 4)).isTrue();
+    assertThat(Redelivery.answers(1, said(NoteWord.Kind.ANSWERED, 3), 2, 3))
+        .as("given on what had gone by then")
+        .isFalse();
+    assertThat(Redelivery.answers(2, said(NoteWord.Kind.ANSWERED, 4), 2, 3)).isFalse();
+    assertThat(Redelivery.answers(2, said(NoteWord.Kind.ANSWERED, 2), 2, 3)).isFalse();
+    assertThat(Redelivery.answers(2, said(NoteWord.Kind.TAKEN, 3), 2, 3)).isFalse();
+    assertThat(Redelivery.answers(2, said(NoteWord.Kind.ANSWERED, null), 2, 3)).isFalse();
+    assertThat(Redelivery.answers(2, null, 2, 3)).isFalse();
+  }
+
+  private static NoteWord said(NoteWord.Kind kind, Integer version) {
+    return new NoteWord(kind, version, "w", "p", Instant.EPOCH);
   }
 }

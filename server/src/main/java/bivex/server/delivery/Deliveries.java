@@ -6,7 +6,6 @@ import bivex.core.delivery.DeliverySpec;
 import bivex.core.delivery.MediaWanted;
 import bivex.core.delivery.PackageSheet;
 import bivex.core.delivery.Redelivery;
-import bivex.core.review.NoteWord;
 import bivex.core.review.Verdict;
 import bivex.core.review.VersionFacts;
 import bivex.core.shot.ShotFacts;
@@ -48,7 +47,6 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.NoSuchElementException;
-import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicLong;
@@ -63,9 +61,6 @@ import org.springframework.util.FileSystemUtils;
 /** What may go to a client, and the packages it goes in. */
 @Component
 public class Deliveries {
-  private static final Set<NoteWord.Kind> ANSWERS =
-      Set.of(NoteWord.Kind.ANSWERED, NoteWord.Kind.CONFIRMED);
-
   private final Transactions transactions;
   private final SpecEntries specs;
   private final PackageEntries packages;
@@ -458,7 +453,7 @@ public class Deliveries {
     return new Redelivery.Went(v.number, v.hash, v.facts(), cut, v.firstFrame);
   }
 
-  /** Whether a note was given on what went before, or since, and what goes now answers it. */
+  /** Whether what goes now answers a note. */
   private static boolean answered(
       ReviewNote n,
       List<NoteWordEntry> said,
@@ -469,12 +464,11 @@ public class Deliveries {
     NoteWordEntry last = said == null ? null : said.get(said.size() - 1);
     VersionEntry in = last == null || last.versionId == null ? null : all.get(last.versionId);
     return on != null
-        && on.number >= before.number
-        && last != null
-        && ANSWERS.contains(last.kind)
-        && in != null
-        && in.number > before.number
-        && in.number <= now.number;
+        && Redelivery.answers(
+            on.number,
+            last == null ? null : last.word(in == null ? null : in.number),
+            before.number,
+            now.number);
   }
 
   private static PackageSheet sheet(Member me, Prepared p, List<Checksums> sums) {

@@ -27,7 +27,6 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
-import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 import org.springframework.data.domain.PageRequest;
 import org.springframework.data.domain.Slice;
@@ -55,9 +54,6 @@ public class PackageDesk {
 
   /** Whether the stand-in may be told to damage something, to see a refusal. */
   private final boolean demo;
-
-  /** Zips that were begun, so that a part that is fetched again need not count them again. */
-  private final Map<UUID, PackageZip> zips = new ConcurrentHashMap<>();
 
   PackageDesk(
       Transactions transactions,
@@ -432,11 +428,6 @@ public class PackageDesk {
   Packed packed(Member me, UUID pack) throws IOException {
     PackageEntry p = packages.require(pack, me.productionId());
     String name = Deliveries.name(me, p);
-    PackageZip zip = zips.get(p.id);
-    if (zip == null) {
-      zip = Packer.zip(deliveries.folder(p), name);
-      zips.put(p.id, zip);
-    }
-    return new Packed(zip, name);
+    return new Packed(Packer.zip(deliveries.folder(p), name), name);
   }
 }

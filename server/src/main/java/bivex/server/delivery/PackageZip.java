@@ -18,7 +18,6 @@ import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
 final class PackageZip {
   private final String root;
   private final List<Member> members;
-  private long length = -1;
 
   /**
    * @param path from the root, with slashes
@@ -35,13 +34,10 @@ final class PackageZip {
   }
 
   /** How long it is, bytes. */
-  synchronized long length() throws IOException {
-    if (length < 0) {
-      Part counted = new Part(OutputStream.nullOutputStream(), Long.MAX_VALUE, Long.MAX_VALUE);
-      write(counted);
-      length = counted.at;
-    }
-    return length;
+  long length() throws IOException {
+    Part counted = new Part(OutputStream.nullOutputStream(), Long.MAX_VALUE, Long.MAX_VALUE);
+    write(counted);
+    return counted.at;
   }
 
   /**

@@ -364,7 +364,10 @@ public class Reviews {
     if (in.upload() == null) {
       throw new InvalidInput("upload", "must be one that has arrived");
     }
-    Uploads.Upload u = uploads.mine(me, in.upload());
+    uploads.alone(me, in.upload(), u -> take(me, s, u, in));
+  }
+
+  private void take(Member me, Shot s, Uploads.Upload u, NewVersion in) throws IOException {
     if (u.became() != null) {
       return;
     }

@@ -170,6 +170,19 @@ public class Uploads {
     return part(u.id);
   }
 
+  /** What nobody else does with an upload at the same moment. */
+  public interface Turn {
+    void with(Upload now) throws IOException;
+  }
+
+  /** Waits for its turn with one of one's own, and reads it then. */
+  public void alone(Member me, UUID id, Turn work) throws IOException {
+    mine(me, id);
+    synchronized (turns.computeIfAbsent(id, k -> new Object())) {
+      work.with(mine(me, id));
+    }
+  }
+
   /** What was made of it, so that asking again makes nothing twice. */
   public void became(Upload u, UUID what) throws IOException {
     keep(new Upload(u.id, u.production, u.person, u.fileName, u.bytes, u.begun, what));
